@@ -1,0 +1,128 @@
+import { Module, type DynamicModule, type Provider } from '@nestjs/common';
+import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR } from '@nestjs/core';
+import { AccountController } from './accounts/account.controller.ts';
+import { AccountService } from './accounts/account.service.ts';
+import { SessionService } from './accounts/session.service.ts';
+import { ClientController } from './clients/client.controller.ts';
+import { ClientService } from './clients/client.service.ts';
+import { ClockController } from './demo/clock.controller.ts';
+import { DemoTime } from './demo/demo-time.ts';
+import { RunService } from './followup/run.service.ts';
+import { SequenceController } from './followup/sequence.controller.ts';
+import { SequenceService } from './followup/sequence.service.ts';
+import { FormController } from './forms/form.controller.ts';
+import { FormService } from './forms/form.service.ts';
+import { FunnelController } from './funnels/funnel.controller.ts';
+import { FunnelService } from './funnels/funnel.service.ts';
+import { HealthController } from './health/health.controller.ts';
+import { IntakeService } from './intake/intake.service.ts';
+import { MessageController } from './messages/message.controller.ts';
+import { PostRoomService } from './messages/post-room.service.ts';
+import { PageController } from './pages/page.controller.ts';
+import { PageService } from './pages/page.service.ts';
+import { PeopleController } from './people/people.controller.ts';
+import { PeopleService } from './people/people.service.ts';
+import { PersonStore } from './people/person-store.ts';
+import { PictureController } from './pictures/picture.controller.ts';
+import { PictureService } from './pictures/picture.service.ts';
+import { Clock } from './platform/clock.ts';
+import { CONFIG, type Config } from './platform/config.ts';
+import { Database } from './platform/database/database.ts';
+import { AnswerInterceptor } from './platform/http/answer.interceptor.ts';
+import { EndpointGuard } from './platform/http/endpoint.guard.ts';
+import { ProblemFilter } from './platform/http/problem.filter.ts';
+import { IdSource } from './platform/id-source.ts';
+import { PinoLogger } from './platform/logging.ts';
+import { MailDoor } from './platform/mail/mail-door.ts';
+import { SmtpStandIn } from './platform/mail/smtp-stand-in.ts';
+import { Outbox } from './platform/outbox/outbox.ts';
+import { SiteAddress } from './platform/site-address.ts';
+import { Worker } from './platform/worker.ts';
+import { ResultsService } from './results/results.service.ts';
+import { VisitCounter } from './results/visit-counter.ts';
+import { RuleService } from './routing/rule.service.ts';
+import { LivePages } from './site/live-pages.ts';
+
+/** What the program stands on; a test brings its own. */
+export interface Foundations {
+  config: Config;
+  database: Database;
+  clock: Clock;
+  ids: IdSource;
+  log: PinoLogger;
+}
+
+/** Where the built-in mail server is, or null when a real one is configured. */
+export const STAND_IN = Symbol('mail stand-in');
+
+const mail: Provider[] = [
+  {
+    provide: STAND_IN,
+    useFactory: (config: Config, room: PostRoomService) =>
+      config.smtpUrl ? null : SmtpStandIn.start((message, to) => room.keep(message, to)),
+    inject: [CONFIG, PostRoomService],
+  },
+  {
+    provide: MailDoor,
+    useFactory: (config: Config, standIn: SmtpStandIn | null) =>
+      new MailDoor(config.smtpUrl ?? standIn!.url, config.mailFrom),
+    inject: [CONFIG, STAND_IN],
+  },
+];
+
+@Module({
+  controllers: [
+    HealthController,
+    AccountController,
+    ClientController,
+    FunnelController,
+    PageController,
+    FormController,
+    PictureController,
+    PeopleController,
+    SequenceController,
+    MessageController,
+    ClockController,
+  ],
+  providers: [
+    AccountService,
+    SessionService,
+    ClientService,
+    FunnelService,
+    PageService,
+    FormService,
+    PictureService,
+    IntakeService,
+    PersonStore,
+    PeopleService,
+    RuleService,
+    RunService,
+    SequenceService,
+    PostRoomService,
+    ResultsService,
+    VisitCounter,
+    LivePages,
+    SiteAddress,
+    Outbox,
+    Worker,
+    DemoTime,
+    ...mail,
+    { provide: APP_GUARD, useClass: EndpointGuard },
+    { provide: APP_INTERCEPTOR, useClass: AnswerInterceptor },
+    { provide: APP_FILTER, useClass: ProblemFilter },
+  ],
+})
+export class AppModule {
+  static on(given: Foundations): DynamicModule {
+    return {
+      module: AppModule,
+      providers: [
+        { provide: CONFIG, useValue: given.config },
+        { provide: Database, useValue: given.database },
+        { provide: Clock, useValue: given.clock },
+        { provide: IdSource, useValue: given.ids },
+        { provide: PinoLogger, useValue: given.log },
+      ],
+    };
+  }
+}

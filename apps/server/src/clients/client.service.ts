@@ -1,0 +1,100 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { ClientId } from '@plumgate/core/basics';
+import { plainBrand, type Brand } from '@plumgate/core/brand';
+import { emptyFacts, type Facts } from '@plumgate/core/clients';
+import type { ClientSheet, ClientSummary } from '@plumgate/contract';
+import { asc, eq } from 'drizzle-orm';
+import { Clock } from '../platform/clock.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
+import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import type { Who } from '../platform/http/bind.ts';
+import { IdSource } from '../platform/id-source.ts';
+import { SiteAddress } from '../platform/site-address.ts';
+import { clients } from './table.ts';
+
+export type ClientRow = typeof clients.$inferSelect;
+
+@Injectable()
+export class ClientService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    @Inject(SiteAddress) private readonly address: SiteAddress,
+  ) {}
+
+  /** The clients somebody may see, by name. */
+  async list(who: Pick<Who, 'clientId'>): Promise<ClientSummary[]> {
+    const rows = await this.database.db
+      .select()
+      .from(clients)
+      .where(who.clientId ? eq(clients.id, who.clientId) : undefined)
+      .orderBy(asc(clients.name));
+    return rows.map((row) => this.sheet(row));
+  }
+
+  async row(id: ClientId, db: Queries = this.database.db): Promise<ClientRow> {
+    const [row] = await db.select().from(clients).where(eq(clients.id, id));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  async get(id: ClientId): Promise<ClientSheet> {
+    return this.sheet(await this.row(id));
+  }
+
+  async create(given: {
+    name: string;
+    slug: string;
+    zone: string;
+    facts?: Facts;
+    brand?: Brand;
+  }): Promise<ClientSheet> {
+    const [row] = await this.database.db
+      .insert(clients)
+      .values({
+        id: this.ids.next<ClientId>(),
+        name: given.name,
+        slug: given.slug,
+        facts: given.facts ?? emptyFacts(given.zone),
+        brand: given.brand ?? plainBrand,
+        createdAt: this.clock.now(),
+      })
+      .onConflictDoNothing()
+      .returning();
+    if (!row) {
+      throw new AppProblem('address-taken', {
+        detail: `Another client already answers at “${given.slug}”. Choose another address.`,
+        fields: [{ field: 'body.slug', message: 'This address is taken.' }],
+      });
+    }
+    return this.sheet(row);
+  }
+
+  async change(
+    id: ClientId,
+    changes: Partial<Pick<ClientRow, 'name' | 'facts' | 'brand'>>,
+  ): Promise<ClientSheet> {
+    const [row] = await this.database.db
+      .update(clients)
+      .set(changes)
+      .where(eq(clients.id, id))
+      .returning();
+    if (!row) throw notFound();
+    return this.sheet(row);
+  }
+
+  sheet(row: ClientRow): ClientSheet {
+    return {
+      id: row.id,
+      name: row.name,
+      slug: row.slug,
+      trade: row.facts.trade,
+      zone: row.facts.zone,
+      site: this.address.of(row.slug),
+      colour: row.brand.colours.action,
+      facts: row.facts,
+      brand: row.brand,
+    };
+  }
+}

@@ -1,0 +1,166 @@
+import type { Brand } from '@plumgate/core/brand';
+import { emptyFacts, type Facts } from '@plumgate/core/clients';
+
+const zone = 'America/New_York';
+const portAlder = { town: 'Port Alder', region: 'ME', postcode: '04099' };
+
+interface DemoClient {
+  name: string;
+  slug: string;
+  facts: Facts;
+  brand: Brand;
+}
+
+export const quayside: DemoClient = {
+  name: 'Quayside Dental',
+  slug: 'quayside-dental',
+  facts: {
+    ...emptyFacts(zone),
+    ...portAlder,
+    trade: 'Dentist',
+    phone: '(207) 555-0142',
+    email: 'desk@quayside-dental.test',
+    street: '8 Ropewalk Quay',
+    hours: 'Monday to Friday 8 to 6, Saturday 9 to 1',
+    licence: 'Maine dental practice DP-4471',
+    areas: ['Port Alder', 'Gannet Head', 'Saltmarsh', 'Ropewalk', 'East Tarn', 'Harrow Cove'],
+    services: ['First visits', 'Check-ups', 'Fillings', 'Crowns', 'Children'],
+  },
+  brand: {
+    colours: {
+      paper: '#FFFFFF',
+      tint: '#E7F0F1',
+      deep: '#123B42',
+      action: '#1D6A70',
+      ink: '#12343A',
+    },
+    typePair: 'fraunces',
+    corners: 'soft',
+    mark: 'Q',
+  },
+};
+
+/** The clients that have their facts and their look, and nothing built yet. */
+export const otherClients: DemoClient[] = [
+  {
+    name: 'Marram Coast Homes',
+    slug: 'marram-coast-homes',
+    facts: {
+      ...emptyFacts(zone),
+      ...portAlder,
+      trade: 'Realtor',
+      phone: '(207) 555-0118',
+      email: 'hello@marram-coast.test',
+      street: '41 Beacon Street',
+      hours: 'Every day 9 to 7',
+      licence: 'Maine brokerage AC-90817',
+      areas: ['Port Alder', 'Dunmere', 'Gannet Head'],
+      services: ['Buying', 'Selling', 'Viewings'],
+    },
+    brand: {
+      colours: {
+        paper: '#FDFBF6',
+        tint: '#EFE9DC',
+        deep: '#2B2A3C',
+        action: '#6A4A86',
+        ink: '#2B2A3C',
+      },
+      typePair: 'literata',
+      corners: 'square',
+      mark: 'M',
+    },
+  },
+  {
+    name: 'Stonecroft Paving',
+    slug: 'stonecroft-paving',
+    facts: {
+      ...emptyFacts(zone),
+      ...portAlder,
+      trade: 'Paving contractor',
+      phone: '(207) 555-0176',
+      email: 'yard@stonecroft.test',
+      street: '3 Quarry Lane',
+      hours: 'Monday to Saturday 7 to 7',
+      licence: 'Licence PA-20417',
+      areas: [
+        'Port Alder',
+        'Gannet Head',
+        'Saltmarsh',
+        'Ropewalk',
+        'East Tarn',
+        'Millbrook',
+        'Harrow Cove',
+        'Dunmere',
+      ],
+      services: ['Block paving', 'Resin and gravel', 'Porcelain and slab'],
+    },
+    brand: {
+      colours: {
+        paper: '#FFFFFF',
+        tint: '#F2EFE8',
+        deep: '#27343D',
+        action: '#C24A1E',
+        ink: '#22272E',
+      },
+      typePair: 'bricolage',
+      corners: 'soft',
+      mark: 'S',
+    },
+  },
+  {
+    name: 'Fernhill Physiotherapy',
+    slug: 'fernhill-physio',
+    facts: {
+      ...emptyFacts(zone),
+      ...portAlder,
+      trade: 'Physiotherapist',
+      phone: '(207) 555-0131',
+      email: 'desk@fernhill.test',
+      street: '17 Fernhill Road',
+      hours: 'Monday to Friday 7 to 8',
+      licence: 'Maine PT-11820',
+      areas: ['Port Alder', 'East Tarn'],
+      services: ['Running injuries', 'Back and neck', 'After surgery'],
+    },
+    brand: {
+      colours: {
+        paper: '#FFFFFF',
+        tint: '#EAF1E6',
+        deep: '#21402F',
+        action: '#2F6B3F',
+        ink: '#1F3327',
+      },
+      typePair: 'hanken',
+      corners: 'round',
+      mark: 'F',
+    },
+  },
+  {
+    name: 'Alder Grove Dental',
+    slug: 'alder-grove-dental',
+    facts: {
+      ...emptyFacts(zone),
+      ...portAlder,
+      trade: 'Dentist',
+      phone: '(207) 555-0190',
+      email: 'desk@alder-grove.test',
+      street: '60 Grove Street',
+      hours: 'Monday to Friday 9 to 5',
+      licence: 'Maine dental practice DP-5102',
+      areas: ['Port Alder', 'Millbrook'],
+      services: ['Check-ups', 'Whitening'],
+    },
+    brand: {
+      colours: {
+        paper: '#FFFFFF',
+        tint: '#EEF3EA',
+        deep: '#2C3A24',
+        action: '#4C6B2A',
+        ink: '#26301F',
+      },
+      typePair: 'literata',
+      corners: 'soft',
+      mark: 'A',
+    },
+  },
+];

@@ -1,0 +1,63 @@
+import { Injectable } from '@nestjs/common';
+import type { Instant } from '@plumgate/core/basics';
+import { Temporal } from 'temporal-polyfill';
+import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
+import { Database } from '../platform/database/database.ts';
+import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import { keepSetting, readSetting } from '../platform/settings.ts';
+import { Worker } from '../platform/worker.ts';
+
+const setting = 'demo-clock-ahead-by';
+const farthest = { hours: 24 * 400 };
+
+/** Moves the demo's time forward and lets everything on the way happen at its own moment. */
+@Injectable()
+export class DemoTime {
+  constructor(
+    private readonly clock: Clock,
+    private readonly worker: Worker,
+    private readonly database: Database,
+  ) {}
+
+  /** Moves on by an ISO 8601 duration, days of 24 hours; gives the new time. Only the demo's clock can be moved. */
+  async advance(duration: string): Promise<Instant> {
+    if (!(this.clock instanceof MovableClock)) throw notFound();
+    const from = this.clock.now();
+    const to = from.toZonedDateTimeISO('UTC').add(duration).toInstant();
+    if (Temporal.Instant.compare(to, from.add(farthest)) > 0) {
+      throw new AppProblem('bad-request', {
+        detail: 'Move the clock by at most 400 days at a time.',
+      });
+    }
+    await this.moveTo(this.clock, to);
+    await keepClock(this.database, this.clock);
+    return this.clock.now();
+  }
+
+  /** Stops at each moment at which something falls due, so that messages bear the time they would have had. */
+  async moveTo(clock: MovableClock, to: Instant): Promise<void> {
+    for (;;) {
+      await this.worker.catchUp();
+      const due = await this.worker.nextDue();
+      if (!due || Temporal.Instant.compare(due, to) > 0) break;
+      if (Temporal.Instant.compare(due, clock.now()) <= 0) break; // leased elsewhere: it will be done, not by us
+      clock.moveTo(due);
+    }
+    clock.moveTo(to);
+    await this.worker.catchUp();
+  }
+}
+
+/** Remembers how far the demo's clock is ahead (or behind) the system's, over a restart. */
+export async function keepClock(database: Database, clock: Clock): Promise<void> {
+  const ahead = new SystemClock().now().until(clock.now());
+  await keepSetting(database.db, setting, ahead.total('milliseconds'));
+}
+
+/** The demo's clock as it was kept; undefined before the first start. */
+export async function keptClock(database: Database): Promise<Instant | undefined> {
+  const ahead = await readSetting<number>(database.db, setting);
+  return ahead === undefined
+    ? undefined
+    : new SystemClock().now().add({ milliseconds: Math.round(ahead) });
+}

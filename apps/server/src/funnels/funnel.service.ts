@@ -1,0 +1,228 @@
+import { Injectable } from '@nestjs/common';
+import type { Answered, api, PageState, PathBoard, PathStep } from '@plumgate/contract';
+import type { ClientId, FunnelId, PageId } from '@plumgate/core/basics';
+import { slugFrom, unreachable } from '@plumgate/core/basics';
+import type { FormDefinition } from '@plumgate/core/forms';
+import { blocksOf } from '@plumgate/core/page';
+import { routeLead, type RuleAction } from '@plumgate/core/routing';
+import { asc, eq, inArray } from 'drizzle-orm';
+import { users } from '../accounts/table.ts';
+import { ClientService } from '../clients/client.service.ts';
+import { FormService } from '../forms/form.service.ts';
+import { sequences } from '../followup/table.ts';
+import { formsOn, PageService, stateOf, type PageRow } from '../pages/page.service.ts';
+import { pages } from '../pages/table.ts';
+import { Clock } from '../platform/clock.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
+import { notFound } from '../platform/http/app-problem.ts';
+import { IdSource } from '../platform/id-source.ts';
+import { noCounts, ResultsService } from '../results/results.service.ts';
+import { RuleService } from '../routing/rule.service.ts';
+import { starterPages } from './starter-pages.ts';
+import { funnels } from './table.ts';
+
+const days = 30;
+
+@Injectable()
+export class FunnelService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    private readonly clients: ClientService,
+    private readonly pages: PageService,
+    private readonly forms: FormService,
+    private readonly rules: RuleService,
+    private readonly results: ResultsService,
+  ) {}
+
+  async row(id: FunnelId) {
+    const [row] = await this.database.db.select().from(funnels).where(eq(funnels.id, id));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  /** An empty funnel, for whoever brings the pages. */
+  async begin(tx: Queries, clientId: ClientId, name: string): Promise<FunnelId> {
+    const id = this.ids.next<FunnelId>();
+    await tx.insert(funnels).values({ id, clientId, name, createdAt: this.clock.now() });
+    return id;
+  }
+
+  /** A funnel of two steps with a form of its own, ready to be edited. */
+  async create(clientId: ClientId, name: string): Promise<FunnelId> {
+    const taken = await this.database.db
+      .select({ slug: pages.slug })
+      .from(pages)
+      .where(eq(pages.clientId, clientId));
+    const free = freeSlug(new Set(taken.map((page) => page.slug)));
+    return this.database.transaction(async (tx) => {
+      const funnelId = await this.begin(tx, clientId, name);
+      const form = await this.forms.create(tx, clientId, name);
+      const [first, thanks] = starterPages(name, form.id, () =>
+        this.ids.next<string>().slice(0, 13),
+      );
+      await this.pages.create(tx, {
+        clientId,
+        funnelId,
+        position: 0,
+        name,
+        slug: free(slugFrom(name)),
+        draft: first,
+      });
+      await this.pages.create(tx, {
+        clientId,
+        funnelId,
+        position: 1,
+        name: 'Thank you',
+        slug: free(`${slugFrom(name).slice(0, 50)}-thanks`),
+        draft: thanks,
+      });
+      return funnelId;
+    });
+  }
+
+  async list(clientId: ClientId): Promise<Answered<typeof api.listFunnels>> {
+    const client = await this.clients.get(clientId);
+    const rows = await this.database.db
+      .select()
+      .from(funnels)
+      .where(eq(funnels.clientId, clientId))
+      .orderBy(asc(funnels.createdAt), asc(funnels.id));
+    const counts = await this.results.byPage(clientId, this.clock.now(), client.zone, days);
+    return {
+      funnels: await Promise.all(
+        rows.map(async (funnel) => {
+          const steps = await this.pages.ofFunnel(funnel.id);
+          const first = steps[0];
+          return {
+            id: funnel.id,
+            name: funnel.name,
+            steps: steps.length,
+            state: wholeState(steps.map(stateOf)),
+            address: first ? `${client.site}/${first.slug}` : null,
+            visitors30: first ? (counts.get(first.id) ?? noCounts).visitors : 0,
+            leads30: steps.reduce((sum, step) => sum + (counts.get(step.id) ?? noCounts).leads, 0),
+          };
+        }),
+      ),
+    };
+  }
+
+  async path(id: FunnelId): Promise<PathBoard> {
+    const funnel = await this.row(id);
+    const client = await this.clients.get(funnel.clientId);
+    const steps = await this.pages.ofFunnel(id);
+    const now = this.clock.now();
+    const counts = await this.results.byPage(client.id, now, client.zone, days);
+    const first = steps[0];
+    return {
+      funnel: { id, name: funnel.name, clientId: client.id },
+      days,
+      arrivals: await this.results.bySource(first ? [first.id] : [], now, client.zone, days),
+      steps: await Promise.all(
+        steps.map(async (page, index): Promise<PathStep> => {
+          const forms = await this.forms.some(this.database.db, client.id, formsOn(page.draft));
+          return {
+            pageId: page.id,
+            name: page.name,
+            slug: page.slug,
+            address: `${client.site}/${page.slug}`,
+            state: stateOf(page),
+            ...(counts.get(page.id) ?? noCounts),
+            movesOnBy: index < steps.length - 1 ? movesOnBy(page, Object.values(forms)) : null,
+            happenings: await this.happenings(funnel.clientId, id, page, Object.entries(forms)),
+          };
+        }),
+      ),
+    };
+  }
+
+  /** What happens when a form of a page arrives: the form's own notices, then what the rules do with a lead from it. */
+  private async happenings(
+    clientId: ClientId,
+    funnel: FunnelId,
+    page: PageRow,
+    forms: [id: string, form: FormDefinition][],
+  ): Promise<PathStep['happenings']> {
+    const rules = await this.rules.active(this.database.db, clientId);
+    const lines: PathStep['happenings'] = [];
+    for (const [form, definition] of forms) {
+      const met = routeLead(rules, {
+        form: form as never,
+        page: page.id as PageId,
+        funnel,
+        source: '',
+      }).met;
+      for (const rule of rules.filter((rule) => met.some(({ id }) => id === rule.id))) {
+        for (const action of rule.actions) lines.push(await this.inWords(action, rule.name));
+      }
+      for (const email of definition.tell) {
+        lines.push({
+          kind: 'tell',
+          text: `Tell ${email} by email`,
+          note: definition.name,
+          sequenceId: null,
+        });
+      }
+    }
+    return lines;
+  }
+
+  private async inWords(action: RuleAction, rule: string): Promise<PathStep['happenings'][number]> {
+    const line = { note: `rule: ${rule}`, sequenceId: null };
+    switch (action.do) {
+      case 'tag':
+        return { ...line, kind: 'tag', text: `Tag ${action.tag}` };
+      case 'give': {
+        const [user] = await this.database.db
+          .select({ name: users.name })
+          .from(users)
+          .where(inArray(users.id, [action.to]));
+        return { ...line, kind: 'give', text: `Give to ${user?.name ?? 'somebody who left'}` };
+      }
+      case 'start': {
+        const [sequence] = await this.database.db
+          .select({ content: sequences.content })
+          .from(sequences)
+          .where(eq(sequences.id, action.sequence));
+        const messages = sequence?.content.steps.length ?? 0;
+        return {
+          kind: 'start',
+          text: `Start ${sequence?.content.name ?? 'a sequence that is gone'}`,
+          note: `${messages} ${messages === 1 ? 'message' : 'messages'} · rule: ${rule}`,
+          sequenceId: action.sequence,
+        };
+      }
+      case 'tell':
+        return { ...line, kind: 'tell', text: `Tell ${action.email} by email` };
+      default:
+        return unreachable(action);
+    }
+  }
+}
+
+/** What carries a visitor on from a page: its form, else a button to the next step; null when nothing does. */
+function movesOnBy(page: PageRow, forms: FormDefinition[]): string | null {
+  const form = forms.find((form) => form.after.kind === 'next-step');
+  if (form) return form.name;
+  const button = blocksOf(page.draft).find(
+    (block) => block.kind === 'button' && block.action.kind === 'next-step',
+  );
+  return button?.kind === 'button' ? `“${button.label}”` : null;
+}
+
+function wholeState(states: PageState[]): PageState {
+  if (states.every((state) => state === 'draft')) return 'draft';
+  return states.every((state) => state === 'live') ? 'live' : 'changed';
+}
+
+/** Gives an address ending that is not taken yet: `first-visit`, then `first-visit-2`. */
+function freeSlug(taken: Set<string>): (wanted: string) => string {
+  return (wanted) => {
+    let slug = wanted;
+    for (let number = 2; taken.has(slug); number++) slug = `${wanted.slice(0, 55)}-${number}`;
+    taken.add(slug);
+    return slug;
+  };
+}

@@ -1,0 +1,67 @@
+import 'reflect-metadata';
+import { Temporal } from 'temporal-polyfill';
+import { keepClock, keptClock } from './demo/demo-time.ts';
+import { makeDemo, demoSignIns, demoStart } from './demo/make-demo.ts';
+import { Clock, MovableClock, SystemClock } from './platform/clock.ts';
+import { ConfigError, readConfig, type Config } from './platform/config.ts';
+import { Database } from './platform/database/database.ts';
+import { FolderInUseError } from './platform/database/folder-lock.ts';
+import { RandomIds, SeededIds } from './platform/id-source.ts';
+import { makeLogger } from './platform/logging.ts';
+import { assemble, listen } from './start.ts';
+
+async function main(): Promise<void> {
+  const config = readConfig(process.env);
+  const database = await Database.open({
+    folder: config.dataFolder,
+    ...(config.databaseUrl && { url: config.databaseUrl }),
+  });
+  const { clock, fresh } = config.demo
+    ? await demoClock(config, database)
+    : { clock: new SystemClock(), fresh: false };
+  const ids = fresh ? new SeededIds('plum-gate-demo') : new RandomIds();
+  const running = await assemble({
+    config,
+    database,
+    clock,
+    ids,
+    log: makeLogger(config.logLevel),
+  });
+  let stopping: Promise<void> | undefined;
+  const stop = () => (stopping ??= running.stop().then(() => process.exit(0)));
+  process.on('SIGTERM', () => void stop());
+  process.on('SIGINT', () => void stop());
+
+  if (fresh && clock instanceof MovableClock) {
+    console.log('Making the demo data: sixty days of visits, leads and messages.');
+    await running.app.init();
+    await makeDemo(running.app, clock);
+    await keepClock(database, clock);
+    if (ids instanceof SeededIds) ids.release();
+  }
+  const port = await listen(running, config.port, config.host);
+  console.log(`Plum Gate is ready: http://localhost:${port}`);
+  if (config.demo) console.log(demoSignIns(port));
+}
+
+/** The demo's clock runs on from where it was, or from a fixed morning, so that the demo looks the same every time. */
+async function demoClock(
+  config: Config,
+  database: Database,
+): Promise<{ clock: Clock; fresh: boolean }> {
+  const kept = await keptClock(database);
+  const wanted = config.clockStart ? Temporal.Instant.from(config.clockStart) : demoStart;
+  if (!kept) return { clock: new MovableClock(wanted, false), fresh: true };
+  const clock = new MovableClock(kept, true);
+  if (config.clockStart) clock.moveTo(wanted);
+  return { clock, fresh: false };
+}
+
+main().catch((error: unknown) => {
+  const expected = error instanceof ConfigError || error instanceof FolderInUseError;
+  const inUse = (error as { code?: string }).code === 'EADDRINUSE';
+  if (expected) console.error((error as Error).message);
+  else if (inUse) console.error('The port is taken by another program. Choose another with PORT.');
+  else console.error(error);
+  process.exit(1);
+});

@@ -1,0 +1,36 @@
+import { Controller } from '@nestjs/common';
+import { api, type Answer, type Asked } from '@plumgate/contract';
+import { Clock } from '../platform/clock.ts';
+import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { PageService } from './page.service.ts';
+
+@Controller()
+export class PageController {
+  constructor(
+    private readonly pages: PageService,
+    private readonly clock: Clock,
+  ) {}
+
+  @Bind(api.getEditorPage)
+  get(
+    @Ask() { params }: Asked<typeof api.getEditorPage>,
+  ): Promise<Answer<typeof api.getEditorPage>> {
+    return this.pages.forEditor(params.pageId);
+  }
+
+  @Bind(api.saveDraft)
+  async save(
+    @Ask() { params, body }: Asked<typeof api.saveDraft>,
+  ): Promise<Answer<typeof api.saveDraft>> {
+    const kept = await this.pages.saveDraft(params.pageId, body.version, body.draft);
+    return { ...kept, keptAt: this.clock.now().toString() };
+  }
+
+  @Bind(api.publishPage)
+  publish(
+    @Ask() { params, body }: Asked<typeof api.publishPage>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.publishPage>> {
+    return this.pages.publish(params.pageId, body.version, who);
+  }
+}

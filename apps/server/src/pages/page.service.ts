@@ -1,0 +1,226 @@
+import { Injectable } from '@nestjs/common';
+import type { EditorPage, PageState } from '@plumgate/contract';
+import type { ClientId, FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
+import type { FormDefinition } from '@plumgate/core/forms';
+import { blocksOf, Draft, readPageDocument, type PageDocument } from '@plumgate/core/page';
+import { and, asc, count, eq, inArray, ne, sql } from 'drizzle-orm';
+import { ClientService } from '../clients/client.service.ts';
+import { FormService } from '../forms/form.service.ts';
+import { funnels } from '../funnels/table.ts';
+import { Clock } from '../platform/clock.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
+import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import { IdSource } from '../platform/id-source.ts';
+import type { Who } from '../platform/http/bind.ts';
+import { LivePages } from '../site/live-pages.ts';
+import { pageForms, pageRevisions, pages } from './table.ts';
+
+export type PageRow = typeof pages.$inferSelect;
+
+export const stateOf = (page: Pick<PageRow, 'liveVersion' | 'version'>): PageState =>
+  page.liveVersion === null ? 'draft' : page.liveVersion === page.version ? 'live' : 'changed';
+
+/** Drafts keep themselves; a live page changes only here, by publishing. */
+@Injectable()
+export class PageService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    private readonly clients: ClientService,
+    private readonly forms: FormService,
+    private readonly live: LivePages,
+  ) {}
+
+  async create(
+    tx: Queries,
+    given: {
+      clientId: ClientId;
+      funnelId: FunnelId;
+      position: number;
+      name: string;
+      slug: string;
+      draft: PageDocument;
+    },
+  ): Promise<PageId> {
+    const id = this.ids.next<PageId>();
+    await tx.insert(pages).values({ id, ...given });
+    await this.noteForms(tx, given.clientId, id, given.draft);
+    return id;
+  }
+
+  async row(id: PageId, db: Queries = this.database.db): Promise<PageRow> {
+    const [row] = await db.select().from(pages).where(eq(pages.id, id));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  async ofFunnel(funnelId: FunnelId): Promise<PageRow[]> {
+    return this.database.db
+      .select()
+      .from(pages)
+      .where(eq(pages.funnelId, funnelId))
+      .orderBy(asc(pages.position));
+  }
+
+  async forEditor(id: PageId): Promise<EditorPage> {
+    const page = await this.row(id);
+    const client = await this.clients.get(page.clientId);
+    const [funnel] = await this.database.db
+      .select()
+      .from(funnels)
+      .where(eq(funnels.id, page.funnelId));
+    const steps = await this.ofFunnel(page.funnelId);
+    const read = readPageDocument(page.draft);
+    if (!read.ok) throw new AppProblem('our-fault', { detail: read.problem });
+    const forms = await this.forms.some(this.database.db, page.clientId, formsOn(read.value));
+    return {
+      pageId: id,
+      funnel: { id: page.funnelId, name: funnel!.name },
+      steps: steps.map((step) => ({ pageId: step.id, name: step.name, state: stateOf(step) })),
+      slug: page.slug,
+      address: `${client.site}/${page.slug}`,
+      state: stateOf(page),
+      version: page.version,
+      draft: { page: read.value, forms },
+      formUses: await this.formUses(Object.keys(forms) as FormId[]),
+      client,
+    };
+  }
+
+  /** Keeps a draft made from `version`. Forms on it that changed are kept too, and other pages that show them learn of it. */
+  async saveDraft(
+    id: PageId,
+    version: number,
+    given: unknown,
+  ): Promise<{ version: number; state: PageState }> {
+    const read = Draft.safeParse(given);
+    if (!read.success) {
+      throw new AppProblem('bad-request', {
+        detail: read.error.issues[0]!.message,
+        fields: read.error.issues.map((issue) => ({
+          field: ['body.draft', ...issue.path].join('.'),
+          message: issue.message,
+        })),
+      });
+    }
+    const draft = read.data as Draft;
+    return this.database.transaction(async (tx) => {
+      const [page] = await tx
+        .update(pages)
+        .set({ draft: draft.page, version: version + 1 })
+        .where(and(eq(pages.id, id), eq(pages.version, version)))
+        .returning();
+      if (!page) {
+        await this.row(id, tx);
+        throw new AppProblem('changed-elsewhere');
+      }
+      await this.keepForms(tx, page, draft);
+      await this.noteForms(tx, page.clientId, id, draft.page);
+      return { version: page.version, state: stateOf(page) };
+    });
+  }
+
+  /** Writes an immutable revision of the draft as it stands at `version` and lets visitors see it from now on. */
+  async publish(
+    id: PageId,
+    version: number,
+    who: Pick<Who, 'id'> | null,
+  ): Promise<{ address: string; state: PageState }> {
+    const page = await this.database.transaction(async (tx) => {
+      const page = await this.row(id, tx);
+      if (page.version !== version) throw new AppProblem('changed-elsewhere');
+      const client = await this.clients.row(page.clientId, tx);
+      const forms = await this.forms.some(tx, page.clientId, formsOn(page.draft));
+      const missing = whatIsMissing(page.draft, forms);
+      if (missing) throw new AppProblem('not-publishable', { detail: missing });
+      const revision = this.ids.next<RevisionId>();
+      await tx.insert(pageRevisions).values({
+        id: revision,
+        clientId: page.clientId,
+        pageId: id,
+        document: page.draft,
+        forms,
+        clientName: client.name,
+        facts: client.facts,
+        brand: client.brand,
+        publishedAt: this.clock.now(),
+        publishedBy: who?.id ?? null,
+      });
+      const [changed] = await tx
+        .update(pages)
+        .set({ liveRevision: revision, liveVersion: version })
+        .where(and(eq(pages.id, id), eq(pages.version, version)))
+        .returning();
+      if (!changed) throw new AppProblem('changed-elsewhere');
+      return changed;
+    });
+    this.live.forget(page.clientId);
+    const client = await this.clients.get(page.clientId);
+    return { address: `${client.site}/${page.slug}`, state: stateOf(page) };
+  }
+
+  private async keepForms(tx: Queries, page: PageRow, draft: Draft): Promise<void> {
+    const on = formsOn(draft.page);
+    const kept = await this.forms.some(tx, page.clientId, on);
+    for (const id of on) {
+      const now = draft.forms[id]!;
+      const before = kept[id];
+      if (!before)
+        throw new AppProblem('bad-request', {
+          detail: 'A form on this page belongs to another client.',
+        });
+      if (JSON.stringify(before) === JSON.stringify(now)) continue;
+      await this.forms.keep(tx, page.clientId, id, now);
+      await tx
+        .update(pages)
+        .set({ version: sql`${pages.version} + 1` })
+        .where(
+          and(
+            ne(pages.id, page.id),
+            inArray(
+              pages.id,
+              tx.select({ id: pageForms.pageId }).from(pageForms).where(eq(pageForms.formId, id)),
+            ),
+          ),
+        );
+    }
+  }
+
+  private async noteForms(
+    tx: Queries,
+    clientId: ClientId,
+    pageId: PageId,
+    page: PageDocument,
+  ): Promise<void> {
+    await tx.delete(pageForms).where(eq(pageForms.pageId, pageId));
+    const on = formsOn(page);
+    if (on.length > 0)
+      await tx.insert(pageForms).values(on.map((formId) => ({ clientId, pageId, formId })));
+  }
+
+  private async formUses(ids: FormId[]): Promise<Record<string, number>> {
+    if (ids.length === 0) return {};
+    const rows = await this.database.db
+      .select({ id: pageForms.formId, uses: count() })
+      .from(pageForms)
+      .where(inArray(pageForms.formId, ids))
+      .groupBy(pageForms.formId);
+    return Object.fromEntries(rows.map((row) => [row.id, row.uses]));
+  }
+}
+
+/** The forms that stand on a page, each once. */
+export function formsOn(page: PageDocument): FormId[] {
+  const ids = blocksOf(page).flatMap((block) => (block.kind === 'form' ? [block.formId] : []));
+  return [...new Set(ids)];
+}
+
+/** What would break for a visitor; null when nothing would. */
+function whatIsMissing(page: PageDocument, forms: Record<FormId, FormDefinition>): string | null {
+  if (blocksOf(page).length === 0) return 'The page is empty. Add a block first.';
+  if (!page.title.trim()) return 'The page has no title. Give it one under Page.';
+  if (formsOn(page).some((id) => !forms[id]))
+    return 'A form on this page no longer exists. Remove its block.';
+  return null;
+}

@@ -1,0 +1,98 @@
+import { Injectable } from '@nestjs/common';
+import type { ClientId, Instant, PersonId, UserId } from '@plumgate/core/basics';
+import type { PersonSketch } from '@plumgate/core/people';
+import { sql } from 'drizzle-orm';
+import type { Queries } from '../platform/database/database.ts';
+import { IdSource } from '../platform/id-source.ts';
+import { people, personTags, timeline } from './table.ts';
+import type { TimelineFact } from './timeline.ts';
+
+export type PersonRow = typeof people.$inferSelect;
+
+/** Writes people, always within the transaction of what happened to them. */
+@Injectable()
+export class PersonStore {
+  constructor(private readonly ids: IdSource) {}
+
+  /**
+   * Finds the person by email, or by phone when there is no email, or makes them: one statement, so that two
+   * submissions at once still make one person. What was written last wins; an empty answer takes nothing away.
+   */
+  async arrive(
+    tx: Queries,
+    clientId: ClientId,
+    sketch: PersonSketch,
+    source: string,
+    at: Instant,
+  ): Promise<PersonRow> {
+    const fresh = {
+      id: this.ids.next<PersonId>(),
+      clientId,
+      ...sketch,
+      source,
+      submissionCount: 1,
+      addedAt: at,
+      lastSeenAt: at,
+    };
+    const newest = (column: string) =>
+      sql.raw(`coalesce(nullif(excluded.${column}, ''), people.${column})`);
+    const update = {
+      firstName: newest('first_name'),
+      lastName: sql.raw(
+        `case when excluded.first_name <> '' then excluded.last_name else people.last_name end`,
+      ),
+      email: newest('email'),
+      phone: newest('phone'),
+      phoneKey: sql.raw('coalesce(excluded.phone_key, people.phone_key)'),
+      submissionCount: sql.raw('people.submission_count + 1'),
+      lastSeenAt: at,
+    };
+    const insert = tx.insert(people).values(fresh);
+    const [row] = await (
+      sketch.emailKey !== null
+        ? insert.onConflictDoUpdate({ target: [people.clientId, people.emailKey], set: update })
+        : sketch.phoneKey !== null
+          ? insert.onConflictDoUpdate({
+              target: [people.clientId, people.phoneKey],
+              targetWhere: sql`email_key is null`,
+              set: update,
+            })
+          : insert
+    ).returning();
+    return row!;
+  }
+
+  /** Tags a person; gives the tags that are new to them. */
+  async tag(
+    tx: Queries,
+    person: Pick<PersonRow, 'id' | 'clientId'>,
+    tags: string[],
+  ): Promise<string[]> {
+    if (tags.length === 0) return [];
+    const added = await tx
+      .insert(personTags)
+      .values(tags.map((tag) => ({ personId: person.id, clientId: person.clientId, tag })))
+      .onConflictDoNothing()
+      .returning({ tag: personTags.tag });
+    return added.map((row) => row.tag);
+  }
+
+  async give(tx: Queries, person: Pick<PersonRow, 'id'>, owner: UserId): Promise<void> {
+    await tx
+      .update(people)
+      .set({ ownerId: owner })
+      .where(sql`${people.id} = ${person.id}`);
+  }
+
+  async note(
+    tx: Queries,
+    person: Pick<PersonRow, 'id' | 'clientId'>,
+    at: Instant,
+    facts: TimelineFact[],
+  ): Promise<void> {
+    if (facts.length === 0) return;
+    await tx
+      .insert(timeline)
+      .values(facts.map((fact) => ({ personId: person.id, clientId: person.clientId, at, fact })));
+  }
+}

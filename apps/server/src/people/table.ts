@@ -1,0 +1,82 @@
+import { sql } from 'drizzle-orm';
+import {
+  bigserial,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import type { PersonId, UserId } from '@plumgate/core/basics';
+import { users } from '../accounts/table.ts';
+import { ofClient } from '../clients/table.ts';
+import { instant } from '../platform/database/columns.ts';
+import type { TimelineFact } from './timeline.ts';
+
+export const people = pgTable(
+  'people',
+  {
+    id: uuid().$type<PersonId>().primaryKey(),
+    clientId: ofClient(),
+    firstName: text('first_name').notNull(),
+    lastName: text('last_name').notNull(),
+    email: text().notNull(),
+    emailKey: text('email_key'),
+    phone: text().notNull(),
+    phoneKey: text('phone_key'),
+    source: text().notNull(),
+    ownerId: uuid('owner_id')
+      .$type<UserId>()
+      .references(() => users.id),
+    submissionCount: integer('submission_count').notNull().default(0),
+    addedAt: instant('added_at').notNull(),
+    lastSeenAt: instant('last_seen_at').notNull(),
+    /** What search looks in, kept by the database. */
+    searchText: text('search_text').generatedAlwaysAs(
+      sql`lower(first_name || ' ' || last_name || ' ' || email || ' ' || phone || ' ' || coalesce(phone_key, ''))`,
+    ),
+  },
+  (table) => [
+    uniqueIndex('people_one_by_email').on(table.clientId, table.emailKey),
+    uniqueIndex('people_one_by_phone')
+      .on(table.clientId, table.phoneKey)
+      .where(sql`${table.emailKey} is null`),
+    index('people_newest').on(table.clientId, table.addedAt.desc(), table.id),
+    index('people_search').using('gin', sql`${table.searchText} gin_trgm_ops`),
+  ],
+);
+
+export const personTags = pgTable(
+  'person_tags',
+  {
+    personId: uuid('person_id')
+      .$type<PersonId>()
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    clientId: ofClient(),
+    tag: text().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.personId, table.tag] }),
+    index('person_tags_by_tag').on(table.clientId, table.tag),
+  ],
+);
+
+/** What happened to a person, in the order it happened; rows are only added. */
+export const timeline = pgTable(
+  'timeline',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    personId: uuid('person_id')
+      .$type<PersonId>()
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    clientId: ofClient(),
+    at: instant().notNull(),
+    fact: jsonb().$type<TimelineFact>().notNull(),
+  },
+  (table) => [index('timeline_of_person').on(table.personId, table.at)],
+);

@@ -1,0 +1,74 @@
+import { resolve } from 'node:path';
+import { z } from 'zod';
+import { InstantText } from '@plumgate/core/basics';
+
+const flag = z
+  .enum(['0', '1', 'true', 'false'])
+  .default('0')
+  .transform((text) => text === '1' || text === 'true');
+
+const Environment = z.object({
+  PORT: z.coerce.number().int().min(0).max(65535).default(4310),
+  HOST: z.string().default('127.0.0.1'),
+  PLUMGATE_DATA: z.string().min(1).default('data'),
+  PLUMGATE_DEMO: flag,
+  PLUMGATE_CLOCK: InstantText.optional(),
+  DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/ }).optional(),
+  /** Where people reach the app, when that is not this machine; decides on secure cookies. */
+  PLUMGATE_ORIGIN: z.url({ protocol: /^https?$/ }).optional(),
+  /** The host under which each client has a local address: `<client>.localhost`. */
+  PLUMGATE_SITES: z.string().default('localhost'),
+  /** The mail server; without one, mail goes to the post room that ships with the program. */
+  SMTP_URL: z.url({ protocol: /^smtps?$/ }).optional(),
+  MAIL_FROM: z.email().default('post@plumgate.test'),
+  TRUSTED_PROXIES: z.string().default(''),
+  LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('warn'),
+});
+
+export interface Config {
+  port: number;
+  host: string;
+  dataFolder: string;
+  demo: boolean;
+  clockStart: string | undefined;
+  databaseUrl: string | undefined;
+  origin: string | undefined;
+  sites: string;
+  smtpUrl: string | undefined;
+  mailFrom: string;
+  trustedProxies: string[];
+  logLevel: string;
+}
+/** The name under which the configuration is injected. */
+export const CONFIG = Symbol('configuration');
+
+/** Reads the configuration from the environment; throws one readable sentence for each thing that is wrong. */
+export function readConfig(environment: NodeJS.ProcessEnv): Config {
+  const read = Environment.safeParse(environment);
+  if (!read.success) throw new ConfigError(read.error);
+  const given = read.data;
+  return {
+    port: given.PORT,
+    host: given.HOST,
+    dataFolder: resolve(given.PLUMGATE_DATA),
+    demo: given.PLUMGATE_DEMO,
+    clockStart: given.PLUMGATE_CLOCK,
+    databaseUrl: given.DATABASE_URL,
+    origin: given.PLUMGATE_ORIGIN,
+    sites: given.PLUMGATE_SITES,
+    smtpUrl: given.SMTP_URL,
+    mailFrom: given.MAIL_FROM,
+    trustedProxies: given.TRUSTED_PROXIES.split(',').filter(Boolean),
+    logLevel: given.LOG_LEVEL,
+  };
+}
+
+export class ConfigError extends Error {
+  constructor(error: z.ZodError) {
+    super(
+      ['The configuration is not right:']
+        .concat(error.issues.map((issue) => `  ${issue.path.join('.')}: ${issue.message}`))
+        .join('\n'),
+    );
+  }
+}

@@ -1,0 +1,48 @@
+import {
+  applyDecorators,
+  createParamDecorator,
+  HttpCode,
+  RequestMapping,
+  RequestMethod,
+  SetMetadata,
+  type ExecutionContext,
+} from '@nestjs/common';
+import type { Endpoint, Role } from '@plumgate/contract';
+import type { ClientId, UserId } from '@plumgate/core/basics';
+import type { FastifyRequest } from 'fastify';
+
+export const ENDPOINT = 'plumgate:endpoint';
+
+/** Who is asking. A front desk has its one client; for everyone else `clientId` is null and all clients are theirs. */
+export interface Who {
+  id: UserId;
+  name: string;
+  email: string;
+  role: Role;
+  clientId: ClientId | null;
+}
+
+export interface CheckedRequest extends FastifyRequest {
+  who?: Who;
+  asked?: unknown;
+}
+
+/** Binds a handler to an endpoint of the contract: its method, path, right and schemas. */
+export function Bind(endpoint: Endpoint): MethodDecorator {
+  return applyDecorators(
+    SetMetadata(ENDPOINT, endpoint),
+    RequestMapping({ path: endpoint.path, method: RequestMethod[endpoint.method] }),
+    HttpCode(200),
+  );
+}
+
+const fromRequest = <Part extends 'who' | 'asked'>(part: Part) =>
+  createParamDecorator(
+    (_data: unknown, context: ExecutionContext) =>
+      context.switchToHttp().getRequest<CheckedRequest>()[part],
+  );
+
+/** The checked params, query and body: `Asked<typeof api.name>`. */
+export const Ask = fromRequest('asked');
+/** Who is signed in; undefined on endpoints for anyone. */
+export const Caller = fromRequest('who');

@@ -1,0 +1,51 @@
+import type { ClientId, Instant } from '@plumgate/core/basics';
+import { createTransport, type Transporter } from 'nodemailer';
+import type { EmailPayload } from '../outbox/table.ts';
+
+export interface OutgoingMail extends EmailPayload {
+  id: string;
+  clientId: ClientId;
+  date: Instant;
+}
+
+/** The header that tells the built-in post room whose mail it received. */
+export const clientHeader = 'X-Plumgate-Client';
+
+/** The one way out for mail: SMTP, to a real server or to the stand-in that ships with the program. */
+export class MailDoor {
+  private readonly transport: Transporter;
+
+  constructor(
+    smtpUrl: string,
+    private readonly from: string,
+  ) {
+    this.transport = createTransport({
+      url: smtpUrl,
+      pool: true,
+      maxConnections: 2,
+      tls: { rejectUnauthorized: !isLoopback(smtpUrl) },
+    } as object);
+  }
+
+  async send(mail: OutgoingMail): Promise<void> {
+    await this.transport.sendMail({
+      from: { name: mail.fromName, address: this.from },
+      to: mail.to,
+      replyTo: mail.replyTo || undefined,
+      subject: mail.subject,
+      text: mail.text,
+      html: mail.html,
+      date: new Date(mail.date.epochMilliseconds),
+      messageId: `<${mail.id}@${this.from.split('@')[1]}>`,
+      headers: { [clientHeader]: mail.clientId },
+      disableFileAccess: true,
+      disableUrlAccess: true,
+    });
+  }
+
+  close(): void {
+    this.transport.close();
+  }
+}
+
+const isLoopback = (url: string) => new URL(url).hostname === '127.0.0.1';

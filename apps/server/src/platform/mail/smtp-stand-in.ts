@@ -1,0 +1,47 @@
+import type { AddressInfo } from 'node:net';
+import { simpleParser, type ParsedMail } from 'mailparser';
+import { SMTPServer, type SMTPServerDataStream } from 'smtp-server';
+
+/**
+ * A mail server on loopback that keeps what it receives instead of passing it on: development, tests and the demo see
+ * mail as it travels. It says that it has a message only once `keep` is through.
+ */
+export class SmtpStandIn {
+  private constructor(
+    private readonly server: SMTPServer,
+    readonly url: string,
+  ) {}
+
+  static async start(
+    keep: (mail: ParsedMail, recipients: string[]) => Promise<void>,
+  ): Promise<SmtpStandIn> {
+    const server = new SMTPServer({
+      authOptional: true,
+      disabledCommands: ['AUTH', 'STARTTLS'],
+      disableReverseLookup: true,
+      logger: false,
+      size: 25_000_000,
+      onData(stream: SMTPServerDataStream, session, done) {
+        simpleParser(stream)
+          .then((mail) =>
+            keep(
+              mail,
+              session.envelope.rcptTo.map((recipient) => recipient.address),
+            ),
+          )
+          .then(
+            () => done(),
+            (error: Error) => done(error),
+          );
+      },
+    });
+    server.on('error', () => {}); // a client that hangs up is its own affair
+    await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
+    const { port } = server.server.address() as AddressInfo;
+    return new SmtpStandIn(server, `smtp://127.0.0.1:${port}`);
+  }
+
+  stop(): Promise<void> {
+    return new Promise((stopped) => this.server.close(() => stopped()));
+  }
+}

@@ -1,0 +1,34 @@
+import { date, index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { PageId } from '@plumgate/core/basics';
+import { ofClient } from '../clients/table.ts';
+
+/** Who has seen a page: a visitor counts once for a page, on the day they first came. */
+export const pageVisitors = pgTable(
+  'page_visitors',
+  {
+    clientId: ofClient(),
+    pageId: uuid('page_id').$type<PageId>().notNull(),
+    visitorId: text('visitor_id').notNull(),
+    day: date({ mode: 'string' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.pageId, table.visitorId] })],
+);
+
+/** The roll-up that every count is read from: one row for a page, a local day, a source and a kind of device. */
+export const pageDays = pgTable(
+  'page_days',
+  {
+    clientId: ofClient(),
+    pageId: uuid('page_id').$type<PageId>().notNull(),
+    day: date({ mode: 'string' }).notNull(),
+    source: text().notNull(),
+    device: text().$type<'phone' | 'wide'>().notNull(),
+    views: integer().notNull(),
+    visitors: integer().notNull(),
+    leads: integer().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.pageId, table.day, table.source, table.device] }),
+    index('page_days_by_client').on(table.clientId, table.day),
+  ],
+);

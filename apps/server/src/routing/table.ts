@@ -1,0 +1,16 @@
+import { boolean, index, integer, jsonb, pgTable, uuid } from 'drizzle-orm/pg-core';
+import type { RuleId } from '@plumgate/core/basics';
+import type { RuleContent } from '@plumgate/core/routing';
+import { ofClient } from '../clients/table.ts';
+
+export const routingRules = pgTable(
+  'routing_rules',
+  {
+    id: uuid().$type<RuleId>().primaryKey(),
+    clientId: ofClient(),
+    position: integer().notNull(),
+    on: boolean().notNull(),
+    content: jsonb().$type<RuleContent>().notNull(),
+  },
+  (table) => [index('routing_rules_in_order').on(table.clientId, table.position)],
+);

@@ -1,0 +1,182 @@
+import { createHash } from 'node:crypto';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { Injectable } from '@nestjs/common';
+import type { ClientId, FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
+import type { Brand } from '@plumgate/core/brand';
+import { clientFields, type Facts } from '@plumgate/core/clients';
+import type { FormDefinition } from '@plumgate/core/forms';
+import { fillOrKeep, isPersonal } from '@plumgate/core/messages';
+import { blocksOf, type PageDocument } from '@plumgate/core/page';
+import type { FormState } from '@plumgate/page-kit';
+import { renderPage } from '@plumgate/page-kit/render';
+import { and, eq, inArray } from 'drizzle-orm';
+import { clients } from '../clients/table.ts';
+import { pageRevisions, pages } from '../pages/table.ts';
+import { pictureSrc } from '../pictures/picture.service.ts';
+import { Database } from '../platform/database/database.ts';
+import { visitorScript } from './assets.ts';
+
+/** A published page as it is kept in memory. */
+export interface LivePage {
+  clientId: ClientId;
+  zone: string;
+  funnelId: FunnelId;
+  pageId: PageId;
+  name: string;
+  slug: string;
+  revisionId: RevisionId;
+  document: PageDocument;
+  forms: Record<FormId, FormDefinition>;
+  clientName: string;
+  facts: Facts;
+  brand: Brand;
+  nextStep: string | null;
+  /** Reached only by sending the form of the step before. */
+  gated: boolean;
+  /** Whether a known visitor sees other words, or a form already filled in. */
+  personal: boolean;
+  body: { etag: string; plain: Buffer; br: Buffer; gzip: Buffer };
+}
+
+export interface Reader {
+  person?: Record<string, string>;
+  formState?: (block: string) => FormState;
+}
+
+const mostKept = 2000;
+const untouched: FormState = { kind: 'fresh', typed: {} };
+
+/**
+ * The published pages, rendered and compressed once and served from memory until the client publishes again. One
+ * process serves all hosts; with several, each would need telling of the others' publishing.
+ */
+@Injectable()
+export class LivePages {
+  private readonly kept = new Map<string, Promise<LivePage | null>>();
+
+  constructor(private readonly database: Database) {}
+
+  /** The live page at an address; null when there is none. */
+  find(clientSlug: string, pageSlug: string): Promise<LivePage | null> {
+    const key = `${clientSlug}/${pageSlug}`;
+    const known = this.kept.get(key);
+    if (known) return known;
+    const loading = this.load(clientSlug, pageSlug);
+    this.kept.set(key, loading);
+    if (this.kept.size > mostKept) this.kept.delete(this.kept.keys().next().value!);
+    const drop = () => this.kept.delete(key);
+    // What isn't there is asked again each time: it may be published the next moment.
+    loading.then((page) => page ?? drop(), drop);
+    return loading;
+  }
+
+  /** After publishing: the client's pages are loaded anew when they are next asked for. */
+  forget(clientId: ClientId): void {
+    for (const [key, loading] of this.kept) {
+      void loading.then((page) => {
+        if (page?.clientId === clientId && this.kept.get(key) === loading) this.kept.delete(key);
+      });
+    }
+  }
+
+  /** An earlier revision of a live page, for a form that was opened before the page was published again. */
+  async atRevision(
+    page: LivePage,
+    revision: string,
+  ): Promise<Pick<LivePage, 'revisionId' | 'document' | 'forms'>> {
+    if (revision === page.revisionId || !/^[0-9a-f-]{36}$/.test(revision)) return page;
+    const [row] = await this.database.db
+      .select({
+        revisionId: pageRevisions.id,
+        document: pageRevisions.document,
+        forms: pageRevisions.forms,
+      })
+      .from(pageRevisions)
+      .where(
+        and(eq(pageRevisions.id, revision as RevisionId), eq(pageRevisions.pageId, page.pageId)),
+      );
+    return row ?? page;
+  }
+
+  /** The page's HTML for one reader. */
+  render(page: Omit<LivePage, 'body'>, reader: Reader): string {
+    const fields = {
+      client: clientFields(page.clientName, page.facts),
+      person: reader.person ?? {},
+    };
+    return renderPage({
+      page: page.document,
+      assets: '/~',
+      script: visitorScript.name,
+      context: {
+        clientName: page.clientName,
+        phone: page.facts.phone,
+        brand: page.brand,
+        forms: page.forms,
+        merge: (words) => fillOrKeep(words, fields),
+        nextStep: page.nextStep,
+        pictureSrc,
+        codeFrame: (block) => `/~/code/${page.revisionId}/${block}`,
+        formAction: `/${page.slug}`,
+        revision: page.revisionId,
+        formState: reader.formState ?? (() => untouched),
+        editing: null,
+      },
+    });
+  }
+
+  private async load(clientSlug: string, pageSlug: string): Promise<LivePage | null> {
+    const [found] = await this.database.db
+      .select({ page: pages, revision: pageRevisions, zone: clients.facts })
+      .from(pages)
+      .innerJoin(clients, eq(clients.id, pages.clientId))
+      .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
+      .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug)));
+    if (!found) return null;
+    const { page, revision } = found;
+    const beside = await this.database.db
+      .select({ position: pages.position, slug: pages.slug, forms: pageRevisions.forms })
+      .from(pages)
+      .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
+      .where(
+        and(
+          eq(pages.funnelId, page.funnelId),
+          inArray(pages.position, [page.position - 1, page.position + 1]),
+        ),
+      );
+    const next = beside.find((step) => step.position > page.position);
+    const before = beside.find((step) => step.position < page.position);
+    const live = {
+      clientId: page.clientId,
+      zone: revision.facts.zone,
+      funnelId: page.funnelId,
+      pageId: page.id,
+      name: page.name,
+      slug: page.slug,
+      revisionId: revision.id,
+      document: revision.document,
+      forms: revision.forms,
+      clientName: revision.clientName,
+      facts: revision.facts,
+      brand: revision.brand,
+      nextStep: next ? `/${next.slug}` : null,
+      gated: Object.values(before?.forms ?? {}).some((form) => form.after.kind === 'next-step'),
+      personal: isPersonalPage(revision.document, page.position),
+    };
+    return { ...live, body: bodyOf(this.render(live, {})) };
+  }
+}
+
+const isPersonalPage = (document: PageDocument, position: number) =>
+  isPersonal(JSON.stringify(document)) ||
+  (position > 0 && blocksOf(document).some((block) => block.kind === 'form'));
+
+function bodyOf(html: string): LivePage['body'] {
+  const plain = Buffer.from(html);
+  return {
+    etag: `"${createHash('sha256').update(plain).digest('base64url').slice(0, 22)}"`,
+    plain,
+    br: brotliCompressSync(plain, { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }),
+    gzip: gzipSync(plain, { level: 9 }),
+  };
+}

@@ -1,0 +1,379 @@
+import { readFile } from 'node:fs/promises';
+import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
+import { clientFields } from '@plumgate/core/clients';
+import { fillOrKeep } from '@plumgate/core/messages';
+import { blocksOf } from '@plumgate/core/page';
+import type { PictureId, RevisionId } from '@plumgate/core/basics';
+import { and, eq } from 'drizzle-orm';
+import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
+import { personFields } from '../followup/compose.ts';
+import type { IntakeService, Received } from '../intake/intake.service.ts';
+import { pageRevisions } from '../pages/table.ts';
+import type { PictureService } from '../pictures/picture.service.ts';
+import type { Clock } from '../platform/clock.ts';
+import type { Database } from '../platform/database/database.ts';
+import type { SiteAddress } from '../platform/site-address.ts';
+import type { VisitCounter } from '../results/visit-counter.ts';
+import { fontPaths, visitorScript } from './assets.ts';
+import { CarryOver, type Carried } from './carry-over.ts';
+import type { LivePage, LivePages, Reader } from './live-pages.ts';
+import { readVisitor } from './visitor.ts';
+
+export interface SiteParts {
+  address: SiteAddress;
+  pages: LivePages;
+  intake: IntakeService;
+  counter: VisitCounter;
+  pictures: PictureService;
+  database: Database;
+  clock: Clock;
+  carryOver: CarryOver;
+}
+
+/** Below this, requests for clients' hosts are put by `siteUrl`; nobody can ask for it by its name. */
+const mount = '/~site';
+
+/** Turns a request for a client's host into one below the mount; the app's own stays as it is. */
+export function siteUrl(address: SiteAddress, host: string, url: string): string {
+  const client = address.clientIn(host);
+  return client === null ? url : `${mount}/${client || '-'}${url}`;
+}
+
+const pageHeaders = {
+  'content-type': 'text/html; charset=utf-8',
+  'cache-control': 'no-cache',
+  vary: 'accept-encoding',
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'strict-origin-when-cross-origin',
+  'content-security-policy':
+    "default-src 'self'; style-src 'unsafe-inline'; img-src 'self' data:; base-uri 'none'; object-src 'none'; frame-ancestors 'self'",
+} as const;
+const forEver = 'public, max-age=31536000, immutable';
+const missing =
+  '<!doctype html><html lang="en"><title>Not found</title><p>There is no page at this address.</p></html>';
+
+type SiteRequest = FastifyRequest<{ Params: { client: string; page: string } }>;
+
+/** Everything that visitors' hosts answer: pages, their forms, and what pages are made of. */
+export async function siteRoutes(app: FastifyInstance, parts: SiteParts): Promise<void> {
+  assetRoutes(app, parts);
+  await app.register(async (site) => pageRoutes(site, parts), { prefix: mount });
+}
+
+function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
+  site.removeAllContentTypeParsers();
+  site.addContentTypeParser(
+    'application/x-www-form-urlencoded',
+    { parseAs: 'string' },
+    (_request, body, parsed) => parsed(null, Object.fromEntries(new URLSearchParams(String(body)))),
+  );
+  site.setErrorHandler((error: Error & { statusCode?: number }, request, reply) => {
+    const status = error.statusCode ?? 500;
+    if (status >= 500) request.log.error({ err: error }, 'visitor request failed');
+    const words =
+      status === 413
+        ? 'That is more text than this form can take.'
+        : 'This did not work just now. Please go back and try again.';
+    void reply
+      .status(status)
+      .type('text/html; charset=utf-8')
+      .send(`<!doctype html><html lang="en"><title>Sorry</title><p>${words}</p></html>`);
+  });
+  site.setNotFoundHandler((_request, reply) => notHere(reply));
+  const helmet = { helmet: false } as object;
+  assetRoutes(site, parts, '/:client');
+  site.get('/:client/:page', helmet, (request, reply) =>
+    showPage(parts, request as SiteRequest, reply),
+  );
+  site.post('/:client/:page', helmet, (request, reply) =>
+    takeForm(parts, request as SiteRequest, reply),
+  );
+}
+
+const notHere = (reply: FastifyReply) =>
+  reply
+    .status(404)
+    .headers({ ...pageHeaders, 'cache-control': 'no-store' })
+    .send(missing);
+
+async function pageFor(parts: SiteParts, request: SiteRequest): Promise<LivePage | null> {
+  const { client, page } = request.params;
+  // Only the Host header says whose page it is; a path that names the mount itself leads nowhere.
+  if (parts.address.clientIn(request.headers.host ?? '') !== client) return null;
+  return parts.pages.find(client, page);
+}
+
+async function showPage(
+  parts: SiteParts,
+  request: SiteRequest,
+  reply: FastifyReply,
+): Promise<unknown> {
+  const page = await pageFor(parts, request);
+  if (!page) return notHere(reply);
+  const carried = page.personal || page.gated ? carriedTo(parts, page, request) : null;
+  countVisit(parts, page, request, reply, carried);
+  const sent = (request.query as { sent?: string }).sent;
+  if (sent !== undefined)
+    return reply
+      .headers({ ...pageHeaders, 'cache-control': 'no-store' })
+      .send(parts.pages.render(page, arrivedState(page, sent, carried)));
+  if (page.personal && carried) {
+    return reply
+      .headers({ ...pageHeaders, 'cache-control': 'private, no-store' })
+      .send(parts.pages.render(page, readerOf(page, carried)));
+  }
+  const { etag } = page.body;
+  if (request.headers['if-none-match']?.includes(etag))
+    return reply
+      .status(304)
+      .headers({ ...pageHeaders, etag })
+      .send();
+  const accepted = request.headers['accept-encoding'] ?? '';
+  const encoding = /\bbr\b/.test(accepted) ? 'br' : /\bgzip\b/.test(accepted) ? 'gzip' : null;
+  void reply.headers({ ...pageHeaders, etag });
+  if (encoding) void reply.header('content-encoding', encoding);
+  return reply.send(page.body[encoding ?? 'plain']);
+}
+
+function carriedTo(parts: SiteParts, page: LivePage, request: FastifyRequest): Carried | null {
+  const carried = parts.carryOver.open(request.cookies[CarryOver.cookie]);
+  return carried?.funnel === page.funnelId ? carried : null;
+}
+
+/** A page that is reached only by completing the one before counts only those who did. */
+function countVisit(
+  parts: SiteParts,
+  page: LivePage,
+  request: FastifyRequest,
+  reply: FastifyReply,
+  carried: Carried | null,
+): void {
+  const visitor = readVisitor(request, reply);
+  if (visitor.bot || (page.gated && !carried)) return;
+  parts.counter.count({
+    clientId: page.clientId,
+    pageId: page.pageId,
+    visitorId: visitor.id,
+    source: visitor.source,
+    device: visitor.device,
+    at: parts.clock.now(),
+    zone: page.zone,
+  });
+}
+
+/** What a known visitor sees: their name in the words, and what they typed before in the questions that ask it again. */
+function readerOf(page: Pick<LivePage, 'forms'>, carried: Carried): Reader {
+  const person = personFields({
+    firstName: carried.first,
+    lastName: carried.last,
+    email: carried.email,
+    phone: carried.phone,
+  });
+  const known: Partial<Record<string, string>> = {
+    'full-name': person.name,
+    'first-name': carried.first,
+    'last-name': carried.last,
+    email: carried.email,
+    phone: carried.phone,
+  };
+  const typed = Object.fromEntries(
+    Object.values(page.forms).flatMap((form) =>
+      form.questions.map((question) => [question.key, known[question.kind] ?? '']),
+    ),
+  );
+  return { person, formState: () => ({ kind: 'fresh', typed }) };
+}
+
+function arrivedState(page: LivePage, block: string, carried: Carried | null): Reader {
+  const reader = carried ? readerOf(page, carried) : {};
+  return {
+    ...reader,
+    formState: (id) => {
+      const form = formIn(page, id);
+      return id === block && form?.after.kind === 'message'
+        ? { kind: 'arrived', message: form.after.text }
+        : (reader.formState?.(id) ?? { kind: 'fresh', typed: {} });
+    },
+  };
+}
+
+function formIn(
+  page: Pick<LivePage, 'document' | 'forms'>,
+  block: string,
+): FormDefinition | undefined {
+  const found = blocksOf(page.document).find((one) => one.id === block);
+  return found?.kind === 'form' ? page.forms[found.formId] : undefined;
+}
+
+async function takeForm(
+  parts: SiteParts,
+  request: SiteRequest,
+  reply: FastifyReply,
+): Promise<unknown> {
+  const page = await pageFor(parts, request);
+  if (!page) return notHere(reply);
+  const typed = (request.body ?? {}) as Record<string, string>;
+  const revision = await parts.pages.atRevision(page, typed._revision ?? '');
+  const blocks = blocksOf(revision.document).filter((block) => block.kind === 'form');
+  const block = blocks.find((one) => one.id === typed._form) ?? blocks[0];
+  const form = block && revision.forms[block.formId];
+  if (!block || !form) return notHere(reply);
+  const visitor = readVisitor(request, reply);
+  const received = await parts.intake.receive({
+    clientId: page.clientId,
+    funnelId: page.funnelId,
+    pageId: page.pageId,
+    pageName: page.name,
+    revisionId: revision.revisionId,
+    formId: block.formId,
+    form,
+    typed,
+    once: typed._once ?? '',
+    visitorId: visitor.id,
+    source: visitor.source,
+    device: visitor.device,
+  });
+  const wantsJson = request.headers.accept?.includes('application/json') ?? false;
+  if (!received.ok)
+    return refuse(
+      parts,
+      { ...page, ...revision },
+      block.id,
+      form,
+      typed,
+      received.problem,
+      wantsJson,
+      reply,
+    );
+  carryOn(parts, page, received.value, reply);
+  return goOn(page, block.id, form, received.value, wantsJson, reply);
+}
+
+/** The page comes back with everything as it was typed and a sentence at each answer. */
+function refuse(
+  parts: SiteParts,
+  page: LivePage,
+  block: string,
+  form: FormDefinition,
+  typed: Record<string, string>,
+  problems: FieldProblem[],
+  wantsJson: boolean,
+  reply: FastifyReply,
+): unknown {
+  void reply.status(422).headers({ ...pageHeaders, 'cache-control': 'no-store' });
+  if (!wantsJson) {
+    return reply.send(
+      parts.pages.render(page, {
+        formState: (id) =>
+          id === block ? { kind: 'refused', typed, problems } : { kind: 'fresh', typed: {} },
+      }),
+    );
+  }
+  return reply.type('application/json; charset=utf-8').send({
+    problems: problems.map((problem) => {
+      const question = form.questions.find((question) => question.key === problem.field);
+      return {
+        field: problem.field,
+        known: question !== undefined,
+        message: fieldWords(problem, question?.label ?? problem.field),
+      };
+    }),
+  });
+}
+
+function carryOn(
+  parts: SiteParts,
+  page: LivePage,
+  { person }: Received,
+  reply: FastifyReply,
+): void {
+  const carried = {
+    funnel: page.funnelId,
+    first: person.firstName,
+    last: person.lastName,
+    email: person.email,
+    phone: person.phone,
+  };
+  void reply.setCookie(CarryOver.cookie, parts.carryOver.seal(carried), {
+    path: '/',
+    httpOnly: true,
+    sameSite: 'lax',
+    maxAge: CarryOver.seconds,
+  });
+}
+
+/** To the next step, to an address, or the message in place; a form whose next step is not live says thank you in place. */
+function goOn(
+  page: LivePage,
+  block: string,
+  form: FormDefinition,
+  { person }: Received,
+  wantsJson: boolean,
+  reply: FastifyReply,
+): unknown {
+  const { after } = form;
+  const next =
+    after.kind === 'address' ? after.href : after.kind === 'next-step' ? page.nextStep : null;
+  const message = fillOrKeep(
+    after.kind === 'message' ? after.text : 'Thank you. Your answers have arrived.',
+    {
+      client: clientFields(page.clientName, page.facts),
+      person: personFields(person),
+    },
+  );
+  if (wantsJson) return reply.send(next ? { next } : { message });
+  return reply.redirect(next ?? `/${page.slug}?sent=${block}#${block}`, 303);
+}
+
+/** Fonts, the script, pictures and code frames: the same on every host, named so that they can be kept for ever. */
+function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
+  const options = { helmet: false } as object;
+  app.get(`${base}/~/${visitorScript.name}`, options, (request, reply) => {
+    const br = /\bbr\b/.test(request.headers['accept-encoding'] ?? '');
+    void reply.headers({
+      'content-type': 'text/javascript; charset=utf-8',
+      'cache-control': forEver,
+      vary: 'accept-encoding',
+    });
+    if (br) void reply.header('content-encoding', 'br');
+    return reply.send(br ? visitorScript.br : visitorScript.plain);
+  });
+  app.get(`${base}/~/fonts/:file`, options, async (request, reply) => {
+    const path = fontPaths.get((request.params as { file: string }).file);
+    if (!path) return notHere(reply);
+    return reply
+      .headers({ 'content-type': 'font/woff2', 'cache-control': forEver })
+      .send(await readFile(path));
+  });
+  app.get(`${base}/~/pictures/:file`, options, async (request, reply) => {
+    const [, id, width] =
+      /^([0-9a-f-]{36})-(\d{2,4})\.webp$/.exec((request.params as { file: string }).file) ?? [];
+    const file = id && width ? await parts.pictures.file(id as PictureId, Number(width)) : null;
+    if (!file) return notHere(reply);
+    return reply.headers({ 'content-type': 'image/webp', 'cache-control': forEver }).send(file);
+  });
+  app.get(`${base}/~/code/:revision/:block`, options, async (request, reply) => {
+    const { revision, block } = request.params as { revision: string; block: string };
+    const html = await codeOf(parts.database, revision, block);
+    if (html === null) return notHere(reply);
+    return reply
+      .headers({
+        'content-type': 'text/html; charset=utf-8',
+        'cache-control': forEver,
+        'x-content-type-options': 'nosniff',
+        // Opened by itself, too, it has an origin of its own and no one's cookies.
+        'content-security-policy': 'sandbox allow-scripts allow-forms allow-popups',
+      })
+      .send(html);
+  });
+}
+
+async function codeOf(database: Database, revision: string, block: string): Promise<string | null> {
+  if (!/^[0-9a-f-]{36}$/.test(revision)) return null;
+  const [row] = await database.db
+    .select({ document: pageRevisions.document })
+    .from(pageRevisions)
+    .where(and(eq(pageRevisions.id, revision as RevisionId)));
+  const found = row && blocksOf(row.document).find((one) => one.id === block);
+  return found?.kind === 'code' ? found.html : null;
+}

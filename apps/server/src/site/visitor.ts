@@ -1,0 +1,44 @@
+import { randomBytes } from 'node:crypto';
+import { arrivalSource } from '@plumgate/core/results';
+import type { FastifyReply, FastifyRequest } from 'fastify';
+import { isbot } from 'isbot';
+
+export interface Visitor {
+  id: string;
+  source: string;
+  device: 'phone' | 'wide';
+  bot: boolean;
+}
+
+const cookie = 'gate_visitor';
+const year = 31_536_000;
+
+/**
+ * Who looks at a page: a first-party id and where they last came from, both in one cookie. Somebody who comes back by
+ * another ad is counted to that one from then on: the last click gets the credit (common practice, no source).
+ */
+export function readVisitor(request: FastifyRequest, reply: FastifyReply): Visitor {
+  const agent = request.headers['user-agent'] ?? '';
+  const [id = '', known = ''] = (request.cookies[cookie] ?? '').split('~');
+  const arrived = arrivalSource({
+    query: new URLSearchParams(request.url.split('?')[1]),
+    referrer: request.headers.referer ?? '',
+    host: request.headers.host ?? '',
+  });
+  const isKnown = /^[\w-]{22}$/.test(id);
+  const source = arrived !== null && (arrived !== 'Direct' || !known) ? arrived : known || 'Direct';
+  const visitor = { id: isKnown ? id : randomBytes(16).toString('base64url'), source };
+  if (!isKnown || source !== known) {
+    void reply.setCookie(cookie, `${visitor.id}~${source}`, {
+      path: '/',
+      httpOnly: true,
+      sameSite: 'lax',
+      maxAge: year,
+    });
+  }
+  return {
+    ...visitor,
+    device: /Mobi/i.test(agent) ? 'phone' : 'wide',
+    bot: agent === '' || isbot(agent),
+  };
+}

@@ -1,0 +1,323 @@
+import { Brand } from '@plumgate/core/brand';
+import {
+  ClientId,
+  FormId,
+  FunnelId,
+  InstantText,
+  MessageId,
+  PageId,
+  PersonId,
+  SequenceId,
+  Slug,
+  Zone,
+} from '@plumgate/core/basics';
+import { Facts } from '@plumgate/core/clients';
+import { SequenceContent } from '@plumgate/core/followup';
+import { z } from 'zod';
+import { endpoint } from './endpoint.ts';
+import {
+  ClientSheet,
+  ClientSummary,
+  DraftBody,
+  EditorPage,
+  FormSummary,
+  FunnelSummary,
+  MessageRecord,
+  MessageSummary,
+  PageState,
+  PathBoard,
+  PersonRecord,
+  PersonSummary,
+  Picture,
+  SequenceView,
+  SignedIn,
+} from './shapes.ts';
+
+const name = (what: string) => z.string().trim().min(1, `Give ${what} a name.`).max(80);
+const password = z
+  .string()
+  .min(10, 'Choose a password of at least 10 characters.')
+  .max(200, 'Keep the password to 200 characters.');
+const ofClient = z.object({ clientId: ClientId });
+const ofPage = z.object({ pageId: PageId });
+const ofSequence = z.object({ sequenceId: SequenceId });
+const nothing = z.object({});
+/** Lists come in pages: `next` of one answer is `after` of the next request; null at the end. */
+const page = {
+  after: z.string().max(100).optional(),
+  limit: z.coerce.number().int().min(1).max(200).default(50),
+};
+
+export const health = endpoint({
+  method: 'GET',
+  path: '/api/health',
+  summary: 'Whether the program and its database answer',
+  right: 'anyone',
+  answer: z.object({ status: z.literal('ok') }),
+});
+
+export const setUpState = endpoint({
+  method: 'GET',
+  path: '/api/set-up',
+  summary: 'Whether the owner and the agency are still to be created',
+  right: 'anyone',
+  answer: z.object({ needed: z.boolean(), demo: z.boolean() }),
+});
+export const setUp = endpoint({
+  method: 'POST',
+  path: '/api/set-up',
+  summary: 'Create the owner and the agency, once, and sign in',
+  right: 'anyone',
+  body: z.object({
+    agency: name('the agency'),
+    zone: Zone,
+    name: name('the owner'),
+    email: z.email('Give an email address such as you@example.com.'),
+    password,
+  }),
+  answer: SignedIn,
+});
+
+export const signIn = endpoint({
+  method: 'POST',
+  path: '/api/session',
+  summary: 'Sign in; the answer sets the session cookie',
+  right: 'anyone',
+  body: z.object({ email: z.string().max(254), password: z.string().max(200) }),
+  answer: SignedIn,
+});
+export const session = endpoint({
+  method: 'GET',
+  path: '/api/session',
+  summary: 'Who is signed in',
+  right: 'signed-in',
+  answer: SignedIn,
+});
+export const signOut = endpoint({
+  method: 'DELETE',
+  path: '/api/session',
+  summary: 'Sign out',
+  right: 'signed-in',
+  answer: nothing,
+});
+
+export const listClients = endpoint({
+  method: 'GET',
+  path: '/api/clients',
+  summary: 'The clients one may see',
+  right: 'clients.read',
+  answer: z.object({ clients: z.array(ClientSummary) }),
+});
+export const createClient = endpoint({
+  method: 'POST',
+  path: '/api/clients',
+  summary: 'Take on a client',
+  right: 'clients.write',
+  body: z.object({ name: name('the client'), slug: Slug, zone: Zone }),
+  answer: ClientSheet,
+});
+export const getClient = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId',
+  summary: "A client's fact sheet and brand",
+  right: 'clients.read',
+  params: ofClient,
+  answer: ClientSheet,
+});
+export const saveFacts = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/facts',
+  summary: "Change a client's facts",
+  right: 'clients.write',
+  params: ofClient,
+  body: z.object({ name: name('the client'), facts: Facts }),
+  answer: ClientSheet,
+});
+export const saveBrand = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/brand',
+  summary: "Change a client's brand",
+  right: 'clients.write',
+  params: ofClient,
+  body: Brand,
+  answer: ClientSheet,
+});
+
+export const listFunnels = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/funnels',
+  summary: "A client's funnels with their last 30 days",
+  right: 'funnels.read',
+  params: ofClient,
+  answer: z.object({ funnels: z.array(FunnelSummary) }),
+});
+export const createFunnel = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/funnels',
+  summary: 'Start a funnel of two steps, with a form of its own',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.object({ name: name('the funnel') }),
+  answer: z.object({ funnelId: FunnelId }),
+});
+export const getPath = endpoint({
+  method: 'GET',
+  path: '/api/funnels/:funnelId/path',
+  summary: "A funnel's Path: arrivals, steps, what moves visitors on, and what happens",
+  right: 'funnels.read',
+  params: z.object({ funnelId: FunnelId }),
+  answer: PathBoard,
+});
+
+export const getEditorPage = endpoint({
+  method: 'GET',
+  path: '/api/pages/:pageId',
+  summary: 'A page with its draft, for the editor',
+  right: 'funnels.read',
+  params: ofPage,
+  answer: EditorPage,
+});
+export const saveDraft = endpoint({
+  method: 'PUT',
+  path: '/api/pages/:pageId/draft',
+  summary: 'Keep a draft; `version` is the one it was made from',
+  right: 'funnels.write',
+  params: ofPage,
+  body: z.object({ version: z.int(), draft: DraftBody }),
+  answer: z.object({ version: z.int(), state: PageState, keptAt: InstantText }),
+});
+export const publishPage = endpoint({
+  method: 'POST',
+  path: '/api/pages/:pageId/publish',
+  summary: 'Publish the draft as it stands',
+  right: 'funnels.write',
+  params: ofPage,
+  body: z.object({ version: z.int() }),
+  answer: z.object({ address: z.string(), state: PageState }),
+});
+
+export const listForms = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/forms',
+  summary: "A client's forms",
+  right: 'funnels.read',
+  params: ofClient,
+  answer: z.object({ forms: z.array(FormSummary) }),
+});
+export const createForm = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/forms',
+  summary: 'Start a form with name, email and phone',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.object({ name: name('the form') }),
+  answer: z.object({ formId: FormId, definition: z.unknown() }),
+});
+
+export const listPictures = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/pictures',
+  summary: "A client's pictures",
+  right: 'funnels.read',
+  params: ofClient,
+  answer: z.object({ pictures: z.array(Picture) }),
+});
+export const addPicture = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/pictures',
+  summary: 'Add a picture; the body is the file itself, at most 20 MB',
+  right: 'funnels.write',
+  params: ofClient,
+  query: z.object({ name: z.string().max(120).default('picture') }),
+  bodyType: 'application/octet-stream',
+  answer: Picture,
+});
+
+export const listPeople = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/people',
+  summary: "A client's people, newest first; `search` looks in names, email, phone and tags",
+  right: 'people.read',
+  params: ofClient,
+  query: z.object({ search: z.string().trim().max(200).default(''), ...page }),
+  answer: z.object({
+    people: z.array(PersonSummary),
+    total: z.int(),
+    next: z.string().nullable(),
+  }),
+});
+export const getPerson = endpoint({
+  method: 'GET',
+  path: '/api/people/:personId',
+  summary: 'One person: answers, tags, what happened and what is coming up',
+  right: 'people.read',
+  params: z.object({ personId: PersonId }),
+  answer: PersonRecord,
+});
+
+export const listSequences = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/sequences',
+  summary: "A client's sequences",
+  right: 'followup.read',
+  params: ofClient,
+  answer: z.object({ sequences: z.array(SequenceView) }),
+});
+export const getSequence = endpoint({
+  method: 'GET',
+  path: '/api/sequences/:sequenceId',
+  summary: 'One sequence',
+  right: 'followup.read',
+  params: ofSequence,
+  answer: SequenceView,
+});
+export const saveSequence = endpoint({
+  method: 'PUT',
+  path: '/api/sequences/:sequenceId',
+  summary: "Change a sequence's words; messages not sent yet go out in the new ones",
+  right: 'followup.write',
+  params: ofSequence,
+  body: z.object({ version: z.int(), content: SequenceContent }),
+  answer: SequenceView,
+});
+
+export const listMessages = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/messages',
+  summary: 'What the post room received for a client, newest first',
+  right: 'messages.read',
+  params: ofClient,
+  query: z.object({ search: z.string().trim().max(200).default(''), ...page }),
+  answer: z.object({ messages: z.array(MessageSummary), next: z.string().nullable() }),
+});
+export const getMessage = endpoint({
+  method: 'GET',
+  path: '/api/messages/:messageId',
+  summary: 'One message as its recipient sees it',
+  right: 'messages.read',
+  params: z.object({ messageId: MessageId }),
+  answer: MessageRecord,
+});
+
+export const getClock = endpoint({
+  method: 'GET',
+  path: '/api/demo/clock',
+  summary: "The program's time",
+  right: 'signed-in',
+  answer: z.object({ now: InstantText, demo: z.boolean() }),
+});
+export const moveClock = endpoint({
+  method: 'POST',
+  path: '/api/demo/clock',
+  summary: 'Move the demo clock on; everything that falls due is done before the answer',
+  right: 'clock.move',
+  body: z.object({
+    advance: z
+      .string()
+      .regex(
+        /^P(?!$)(\d+W)?(\d+D)?(T(?!$)(\d+H)?(\d+M)?(\d+S)?)?$/,
+        'Give an ISO 8601 duration such as P1D or PT2H.',
+      ),
+  }),
+  answer: z.object({ now: InstantText }),
+});

@@ -1,0 +1,38 @@
+import type { z } from 'zod';
+import type { Right } from './rights.ts';
+
+/** One HTTP request and its answer: the server binds to it, the web app calls it, OpenAPI is written from it. */
+export interface Endpoint {
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE';
+  /** With named parts, for example `/api/people/:personId`. */
+  path: `/api/${string}`;
+  summary: string;
+  right: Right;
+  params?: z.ZodType<Record<string, unknown>>;
+  query?: z.ZodType<Record<string, unknown>>;
+  body?: z.ZodType;
+  /** The media type of a body that is not JSON; the server then hands over the bytes. */
+  bodyType?: string;
+  answer: z.ZodType;
+}
+
+/** Keeps the exact types of an endpoint's schemas. */
+export const endpoint = <Given extends Endpoint>(given: Given): Given => given;
+
+type Read<Schema> = Schema extends z.ZodType ? z.output<Schema> : undefined;
+type Sent<Schema> = Schema extends z.ZodType ? z.input<Schema> : undefined;
+
+/** What a handler receives, after checking. */
+export interface Asked<E extends Endpoint> {
+  params: Read<E['params']>;
+  query: Read<E['query']>;
+  body: Read<E['body']>;
+}
+/** What a handler gives back. */
+export type Answer<E extends Endpoint> = z.input<E['answer']>;
+/** What a caller receives. */
+export type Answered<E extends Endpoint> = z.output<E['answer']>;
+/** What a caller gives: only the parts that the endpoint has. */
+export type Call<E extends Endpoint> = {
+  [Part in 'params' | 'query' | 'body' as E[Part] extends z.ZodType ? Part : never]: Sent<E[Part]>;
+};

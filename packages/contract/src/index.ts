@@ -1,0 +1,14 @@
+import * as api from './api.ts';
+import type { Endpoint } from './endpoint.ts';
+import { openApi } from './openapi.ts';
+
+export { api };
+export * from './endpoint.ts';
+export * from './problem.ts';
+export * from './rights.ts';
+export * from './shapes.ts';
+
+/** Every endpoint by name. */
+export const endpoints = Object.entries(api) as [name: string, endpoint: Endpoint][];
+
+export const describeApi = () => openApi(endpoints);

@@ -1,0 +1,51 @@
+import { z } from 'zod';
+
+/** Every code an answer can carry, with its HTTP status and the sentence for a person. A retired code is never reused. */
+export const problemCodes = {
+  'bad-request': { status: 400, title: 'Something in the request is not right.' },
+  'not-json': { status: 400, title: 'The request is not readable JSON.' },
+  'not-signed-in': { status: 401, title: 'Please sign in.' },
+  'wrong-sign-in': {
+    status: 401,
+    title: 'The email address and the password do not go together.',
+  },
+  'not-allowed': { status: 403, title: 'Your role does not allow this.' },
+  'other-origin': { status: 403, title: 'This request came from another site.' },
+  'not-found': { status: 404, title: 'There is nothing here.' },
+  'already-set-up': { status: 409, title: 'This installation already has an owner.' },
+  'address-taken': { status: 409, title: 'That address is taken.' },
+  'changed-elsewhere': {
+    status: 409,
+    title: 'Somebody changed this in the meantime. Load it again to see both.',
+  },
+  'not-publishable': { status: 422, title: 'The page is not ready to publish.' },
+  'not-a-picture': {
+    status: 422,
+    title: 'The file is not a picture that can be read. Use JPEG, PNG, WebP, AVIF or GIF.',
+  },
+  'too-large': { status: 413, title: 'That is too large.' },
+  'too-many-tries': { status: 429, title: 'Too many tries. Wait a minute and try again.' },
+  'our-fault': {
+    status: 500,
+    title: 'Something went wrong on our side. Nothing you typed was lost; try again.',
+  },
+  'not-ready': {
+    status: 503,
+    title: 'The program is starting or stopping. Try again in a moment.',
+  },
+} as const satisfies Record<string, { status: number; title: string }>;
+
+export type ProblemCode = keyof typeof problemCodes;
+
+/** An error answer: an RFC 9457 problem document with a stable code. */
+export const Problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  code: z.enum(Object.keys(problemCodes) as [ProblemCode, ...ProblemCode[]]),
+  detail: z.string().optional(),
+  requestId: z.string().optional(),
+  /** Where the request is wrong: a path such as `body.email` and a sentence. */
+  fields: z.array(z.object({ field: z.string(), message: z.string() })).optional(),
+});
+export type Problem = z.infer<typeof Problem>;

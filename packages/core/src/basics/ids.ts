@@ -1,0 +1,31 @@
+import { z } from 'zod';
+
+/** Ids are UUIDs on the wire and in the database; the brand keeps one kind from being passed as another. */
+export const AgencyId = z.uuid().brand<'AgencyId'>();
+export type AgencyId = z.infer<typeof AgencyId>;
+export const UserId = z.uuid().brand<'UserId'>();
+export type UserId = z.infer<typeof UserId>;
+export const ClientId = z.uuid().brand<'ClientId'>();
+export type ClientId = z.infer<typeof ClientId>;
+export const FunnelId = z.uuid().brand<'FunnelId'>();
+export type FunnelId = z.infer<typeof FunnelId>;
+export const PageId = z.uuid().brand<'PageId'>();
+export type PageId = z.infer<typeof PageId>;
+export const RevisionId = z.uuid().brand<'RevisionId'>();
+export type RevisionId = z.infer<typeof RevisionId>;
+export const FormId = z.uuid().brand<'FormId'>();
+export type FormId = z.infer<typeof FormId>;
+export const PictureId = z.uuid().brand<'PictureId'>();
+export type PictureId = z.infer<typeof PictureId>;
+export const PersonId = z.uuid().brand<'PersonId'>();
+export type PersonId = z.infer<typeof PersonId>;
+export const SubmissionId = z.uuid().brand<'SubmissionId'>();
+export type SubmissionId = z.infer<typeof SubmissionId>;
+export const RuleId = z.uuid().brand<'RuleId'>();
+export type RuleId = z.infer<typeof RuleId>;
+export const SequenceId = z.uuid().brand<'SequenceId'>();
+export type SequenceId = z.infer<typeof SequenceId>;
+export const RunId = z.uuid().brand<'RunId'>();
+export type RunId = z.infer<typeof RunId>;
+export const MessageId = z.uuid().brand<'MessageId'>();
+export type MessageId = z.infer<typeof MessageId>;

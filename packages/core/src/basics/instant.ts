@@ -1,0 +1,33 @@
+import { Temporal } from 'temporal-polyfill';
+import { z } from 'zod';
+
+/** A moment on the time line. Zones enter only where a wall time is read or shown. */
+export type Instant = Temporal.Instant;
+
+/** A moment on the wire: ISO 8601 in UTC, for example `2026-11-05T14:12:00Z`. */
+export const InstantText = z.iso.datetime({ offset: true });
+
+/** An IANA zone name that this runtime knows, for example `America/New_York`. */
+export const Zone = z.string().refine(isZone, {
+  error: (issue) =>
+    `“${String(issue.input)}” is not a time zone. Use a name such as America/New_York.`,
+});
+
+/** True for a zone name with known rules; false for anything else, an offset such as `+02:00` too. */
+export function isZone(name: string): boolean {
+  if (/^[+-]/.test(name)) return false;
+  try {
+    Temporal.Instant.fromEpochMilliseconds(0).toZonedDateTimeISO(name);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** A local time of day, `HH:MM`, 24 hours. */
+export const TimeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Use a time such as 09:00.');
+
+/** The local calendar day of a moment, `YYYY-MM-DD`. */
+export function localDay(at: Instant, zone: string): string {
+  return at.toZonedDateTimeISO(zone).toPlainDate().toString();
+}

@@ -1,0 +1,27 @@
+import type { Brand } from './brand.ts';
+import { wordsOn } from './contrast.ts';
+import { typePairs } from './type-pairs.ts';
+
+const corners = { square: '2px', soft: '10px', round: '22px' } as const;
+
+/** A client's brand as the custom properties that page-kit's CSS reads, for example `--action:#1E5F8C`. */
+export function brandVariables(brand: Brand): string {
+  const { paper, tint, deep, action, ink } = brand.colours;
+  const pair = typePairs[brand.typePair];
+  return Object.entries({
+    paper,
+    tint,
+    deep,
+    action,
+    ink,
+    'on-paper': wordsOn(paper, ink),
+    'on-tint': wordsOn(tint, ink),
+    'on-deep': wordsOn(deep, '#FFFFFF'),
+    'on-action': wordsOn(action, '#FFFFFF'),
+    corner: corners[brand.corners],
+    'title-face': `"${pair.title}",Georgia,serif`,
+    'text-face': `"${pair.text}",system-ui,sans-serif`,
+  })
+    .map(([name, value]) => `--${name}:${value}`)
+    .join(';');
+}

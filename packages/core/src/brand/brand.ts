@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { TypePairName } from './type-pairs.ts';
+
+export const HexColour = z
+  .string()
+  .regex(/^#[0-9a-fA-F]{6}$/, 'Give a colour as six hexadecimal digits, such as #1F6A70.')
+  .transform((colour) => colour.toUpperCase());
+
+/** The parts that a client's colours play on a page. `paper` and `tint` are surfaces, `deep` a dark one; `action` marks what to press. */
+export const colourRoles = ['paper', 'tint', 'deep', 'action', 'ink'] as const;
+export type ColourRole = (typeof colourRoles)[number];
+
+export const Brand = z.strictObject({
+  colours: z.strictObject({
+    paper: HexColour,
+    tint: HexColour,
+    deep: HexColour,
+    action: HexColour,
+    ink: HexColour,
+  }),
+  typePair: TypePairName,
+  corners: z.enum(['square', 'soft', 'round']),
+  mark: z.string().max(4),
+});
+export type Brand = z.infer<typeof Brand>;
+
+/** A quiet, legible brand for a client who has not chosen one. */
+export const plainBrand: Brand = {
+  colours: {
+    paper: '#FFFFFF',
+    tint: '#EEF2F4',
+    deep: '#22303A',
+    action: '#1E5F8C',
+    ink: '#1D262C',
+  },
+  typePair: 'hanken',
+  corners: 'soft',
+  mark: '',
+};

@@ -1,0 +1,15 @@
+import { wcagContrast } from 'culori';
+
+/** WCAG 2.2, success criterion 1.4.3: ordinary text needs 4.5 to 1. */
+export const aaText = 4.5;
+
+/** Contrast ratio of two colours, 1 to 21, by the relative luminance of WCAG 2.2. Order does not matter. */
+export function contrast(a: string, b: string): number {
+  return wcagContrast(a, b);
+}
+
+/** The words' colour on a surface: the given ink where it reaches AA, else white or near-black, whichever reads better. */
+export function wordsOn(surface: string, ink: string): string {
+  if (contrast(surface, ink) >= aaText) return ink;
+  return contrast(surface, '#FFFFFF') >= contrast(surface, '#111111') ? '#FFFFFF' : '#111111';
+}

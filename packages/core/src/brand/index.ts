@@ -1,0 +1,4 @@
+export * from './brand.ts';
+export * from './contrast.ts';
+export * from './type-pairs.ts';
+export * from './brand-variables.ts';

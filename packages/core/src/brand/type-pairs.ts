@@ -1,0 +1,25 @@
+import { z } from 'zod';
+
+/** The shipped type: the file stem of each family is the font package's own. */
+export const typePairs = {
+  fraunces: { label: 'Warm serif and clear sans', title: 'Fraunces', text: 'Figtree' },
+  bricolage: {
+    label: 'Sturdy sans with character',
+    title: 'Bricolage Grotesque',
+    text: 'Hanken Grotesk',
+  },
+  literata: { label: 'Bookish serif', title: 'Literata', text: 'Nunito Sans' },
+  hanken: { label: 'Plain and even', title: 'Hanken Grotesk', text: 'Hanken Grotesk' },
+} as const;
+
+export type TypePairName = keyof typeof typePairs;
+export const TypePairName = z.enum(Object.keys(typePairs) as [TypePairName, ...TypePairName[]]);
+
+/** A family as its font package and address write it: `Hanken Grotesk` gives `hanken-grotesk`. */
+export const fontStem = (family: string): string => family.toLowerCase().replaceAll(' ', '-');
+
+/** The families a type pair needs, each once. */
+export function familiesOf(pair: TypePairName): string[] {
+  const { title, text } = typePairs[pair];
+  return [...new Set([title, text])];
+}

@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import { Zone } from '../basics/index.ts';
+
+const line = (most: number) => z.string().trim().max(most);
+
+/** What is known of a client and returns on pages and in messages: typed once, on the fact sheet. */
+export const Facts = z.strictObject({
+  trade: line(60),
+  phone: line(40),
+  email: z.union([z.literal(''), z.email('Give an email address such as desk@example.com.')]),
+  street: line(120),
+  town: line(80),
+  region: line(40),
+  postcode: line(20),
+  zone: Zone,
+  hours: line(200),
+  licence: line(120),
+  areas: z.array(line(60)).max(60),
+  services: z.array(line(80)).max(60),
+});
+export type Facts = z.infer<typeof Facts>;
+
+/** A fact sheet with only the zone filled in. */
+export const emptyFacts = (zone: string): Facts => ({
+  trade: '',
+  phone: '',
+  email: '',
+  street: '',
+  town: '',
+  region: '',
+  postcode: '',
+  zone,
+  hours: '',
+  licence: '',
+  areas: [],
+  services: [],
+});
+
+/** One address line; empty parts leave no stray commas. */
+export function addressLine(facts: Facts): string {
+  return [facts.street, facts.town, [facts.region, facts.postcode].filter(Boolean).join(' ')]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** The client as merge fields see it: `client.name`, `client.phone`, `client.address` and so on. */
+export function clientFields(name: string, facts: Facts): Record<string, string> {
+  return {
+    name,
+    phone: facts.phone,
+    email: facts.email,
+    address: addressLine(facts),
+    town: facts.town,
+    hours: facts.hours,
+    licence: facts.licence,
+    trade: facts.trade,
+    areas: facts.areas.join(', '),
+    services: facts.services.join(', '),
+  };
+}

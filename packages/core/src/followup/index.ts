@@ -1,0 +1,2 @@
+export * from './sequence.ts';
+export * from './plan-run.ts';

@@ -1,0 +1,11 @@
+/**
+ * The HTML standard's rule for a valid email address (WHATWG HTML, "Valid email address"), so that the server and every
+ * browser agree on what they accept.
+ */
+const htmlStandard =
+  /^[a-zA-Z0-9.!#$%&'*+/=?^_`{|}~-]+@[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?(?:\.[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?)*$/;
+
+/** True for an address by the HTML standard, at most 254 characters (RFC 5321, path limit). */
+export function isEmail(text: string): boolean {
+  return text.length <= 254 && htmlStandard.test(text);
+}

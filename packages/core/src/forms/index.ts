@@ -1,0 +1,4 @@
+export * from './form.ts';
+export * from './email.ts';
+export * from './read-answers.ts';
+export * from './field-words.ts';

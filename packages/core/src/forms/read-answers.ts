@@ -1,0 +1,91 @@
+import { Temporal } from 'temporal-polyfill';
+import { done, failed, type Outcome } from '../basics/index.ts';
+import { isEmail } from './email.ts';
+import { questionKinds, type FormDefinition, type Question } from './form.ts';
+
+export type Answer = string | number | boolean;
+export type Answers = Record<string, Answer>;
+
+/** What is wrong with an answer, as data; `field-words.ts` has the sentences. */
+export type FieldProblem =
+  | { field: string; code: 'missing' }
+  | { field: string; code: 'too-long'; most: number; length: number }
+  | { field: string; code: 'not-an-email' }
+  | { field: string; code: 'not-a-phone' }
+  | { field: string; code: 'not-a-number' }
+  | { field: string; code: 'not-a-date' }
+  | { field: string; code: 'not-offered' }
+  | { field: string; code: 'unknown-field' };
+
+/** Names that begin with an underscore belong to the page itself, never to a question. */
+const ours = (name: string) => name.startsWith('_');
+
+/**
+ * Reads what a visitor typed against the form as it was published. Text is trimmed; an empty answer to an optional
+ * question is left out. Every problem is reported at once, each with the field it concerns.
+ *
+ * `typed` maps input names to strings, for example `{ email: ' Ana@Example.com ', name: 'Ana' }`.
+ */
+export function readAnswers(
+  form: FormDefinition,
+  typed: Record<string, string>,
+): Outcome<Answers, FieldProblem[]> {
+  const answers: Answers = {};
+  const problems: FieldProblem[] = [];
+  for (const question of form.questions) {
+    const read = readOne(question, typed[question.key] ?? '');
+    if (!read.ok) problems.push(read.problem);
+    else if (read.value !== null) answers[question.key] = read.value;
+  }
+  const known = new Set(form.questions.map((question) => question.key));
+  for (const field of Object.keys(typed)) {
+    if (!known.has(field) && !ours(field)) problems.push({ field, code: 'unknown-field' });
+  }
+  return problems.length > 0 ? failed(problems) : done(answers);
+}
+
+function readOne(question: Question, raw: string): Outcome<Answer | null, FieldProblem> {
+  const field = question.key;
+  const most = questionKinds[question.kind].longest;
+  const text = tidy(question, raw);
+  if (text === '') {
+    if (question.must) return failed({ field, code: 'missing' });
+    return done(question.kind === 'checkbox' ? false : null);
+  }
+  if (text.length > most) return failed({ field, code: 'too-long', most, length: text.length });
+  switch (question.kind) {
+    case 'email':
+      return isEmail(text) ? done(text) : failed({ field, code: 'not-an-email' });
+    case 'phone':
+      return (text.match(/\d/g) ?? []).length >= 6 && /^[\d\s()+.\-/x#*a-z]+$/i.test(text)
+        ? done(text)
+        : failed({ field, code: 'not-a-phone' });
+    case 'number': {
+      const number = Number(text);
+      return Number.isFinite(number) ? done(number) : failed({ field, code: 'not-a-number' });
+    }
+    case 'date':
+      return isDate(text) ? done(text) : failed({ field, code: 'not-a-date' });
+    case 'choice':
+      return question.options.includes(text) ? done(text) : failed({ field, code: 'not-offered' });
+    case 'checkbox':
+      return done(true);
+    default:
+      return done(text);
+  }
+}
+
+/** One line for all but long text: a line break in a name would travel into mail headers. */
+function tidy(question: Question, raw: string): string {
+  const text = raw.replaceAll('\r\n', '\n').replaceAll('\0', '');
+  const oneLine = question.kind === 'long-text' ? text : text.replace(/\s+/g, ' ');
+  return oneLine.trim();
+}
+
+function isDate(text: string): boolean {
+  try {
+    return Temporal.PlainDate.from(text).toString() === text;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,63 @@
+import { Liquid } from 'liquidjs';
+import { done, failed, type Outcome } from '../basics/index.ts';
+
+/** What merge fields may name. Values are plain text and are never read as templates themselves. */
+export interface MergeContext {
+  person?: Record<string, string>;
+  client?: Record<string, string>;
+  answers?: Record<string, string>;
+  page?: Record<string, string>;
+}
+
+/**
+ * Liquid with everything shut that a message does not need: no files, no inherited properties, and bounds on the
+ * length, the work and the memory of one template.
+ */
+const engine = new Liquid({
+  templates: {},
+  ownPropertyOnly: true,
+  strictFilters: true,
+  parseLimit: 20_000,
+  renderLimit: 500,
+  memoryLimit: 200_000,
+});
+
+/**
+ * Fills the merge fields of a template: `Hello {{ person.first_name | default: "there" }}` gives `Hello Ana`, and
+ * `Hello there` where the name is empty or unknown. A template that Liquid can't read comes back as its sentence.
+ */
+export function fillMergeFields(template: string, context: MergeContext): Outcome<string, string> {
+  if (!template.includes('{')) return done(template);
+  try {
+    return done(engine.parseAndRenderSync(template, context) as string);
+  } catch (error) {
+    return failed(sentence(error));
+  }
+}
+
+/** As `fillMergeFields`, but a template with a mistake in it shows as it was typed, so that nothing is lost. */
+export function fillOrKeep(template: string, context: MergeContext): string {
+  const filled = fillMergeFields(template, context);
+  return filled.ok ? filled.value : template;
+}
+
+/** True when the words depend on who reads them. */
+export function isPersonal(template: string): boolean {
+  return /\{[{%][^}]*\b(?:person|answers)\b/.test(template);
+}
+
+/** What is wrong with a template's merge fields, or null: for the moment of writing. */
+export function mergeProblem(template: string): string | null {
+  try {
+    engine.parse(template);
+    return null;
+  } catch (error) {
+    return sentence(error);
+  }
+}
+
+/** Liquid's own message without the copy of the template that follows it, which may hold personal words. */
+function sentence(error: unknown): string {
+  const first = (error instanceof Error ? error.message : String(error)).split('\n')[0]!;
+  return `A merge field can't be read: ${first}.`;
+}

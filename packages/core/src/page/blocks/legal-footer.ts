@@ -1,0 +1,12 @@
+import { z } from 'zod';
+import { blockKind, SafeHref, words } from '../block-kind.ts';
+
+export const legalFooter = blockKind({
+  kind: 'legal-footer',
+  label: 'Legal footer',
+  settings: { text: words(1000), privacyHref: z.union([z.literal(''), SafeHref]) },
+  starter: {
+    text: '{{ client.name }}, {{ client.address }}. {{ client.licence }}',
+    privacyHref: '',
+  },
+});

@@ -1,0 +1,10 @@
+import { z } from 'zod';
+import { blockKind, words } from '../block-kind.ts';
+
+export const ticks = blockKind({
+  kind: 'ticks',
+  label: 'Ticks',
+  settings: { items: z.array(words(200)).min(1).max(12) },
+  starter: { items: ['A quick reassurance', 'Another one', 'And a third'] },
+  nameOf: (ticks) => `Ticks · ${ticks.items.length}`,
+});

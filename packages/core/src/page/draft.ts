@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { FormId } from '../basics/index.ts';
+import { FormDefinition } from '../forms/form.ts';
+import { blocksOf, PageDocument } from './document.ts';
+
+/**
+ * What the editor works on: a page with the forms that stand on it. Edits to either are one history, so undo
+ * walks back through both in the order they were made.
+ */
+export const Draft = z
+  .strictObject({
+    page: PageDocument,
+    forms: z.record(FormId, FormDefinition),
+  })
+  .superRefine((draft, context) => {
+    const taken = new Set<string>();
+    for (const id of allIds(draft)) {
+      if (taken.has(id))
+        context.addIssue({ code: 'custom', message: `Two parts share the id ${id}.` });
+      taken.add(id);
+    }
+    for (const block of blocksOf(draft.page)) {
+      if (block.kind === 'form' && !draft.forms[block.formId]) {
+        context.addIssue({
+          code: 'custom',
+          message: 'A form block shows a form that is not here.',
+        });
+      }
+    }
+  });
+export type Draft = { page: PageDocument; forms: Record<FormId, FormDefinition> };
+
+/** The ids of every part of a draft, forms' questions included. */
+export function allIds(draft: Draft): string[] {
+  const page = draft.page.bands.flatMap((band) => [
+    band.id,
+    ...band.columns.flatMap((column) => [column.id, ...column.blocks.map((block) => block.id)]),
+  ]);
+  const questions = Object.values(draft.forms).flatMap((form) =>
+    form.questions.map((question) => question.id),
+  );
+  return [...page, ...questions];
+}

@@ -1,0 +1,2 @@
+export * from './person-key.ts';
+export * from './person-from-answers.ts';

@@ -1,0 +1,2 @@
+export * from './arrival-source.ts';
+export * from './rate.ts';

@@ -1,0 +1,2 @@
+export * from './rule.ts';
+export * from './route-lead.ts';

@@ -1,0 +1,20 @@
+import { usePage, type BlockView } from '../page-context.ts';
+import { Words } from '../words.tsx';
+
+export const legalFooter: BlockView<'legal-footer'> = {
+  css: `.legal{font-size:.86rem;line-height:1.6}.legal a{color:inherit}`,
+  View: function LegalFooter({ block }) {
+    const page = usePage();
+    return (
+      <footer className="legal">
+        <Words part={block.id} setting="text" text={block.text} />
+        {block.privacyHref && (
+          <>
+            {' '}
+            <a href={page.editing ? '#' : block.privacyHref}>Privacy</a>
+          </>
+        )}
+      </footer>
+    );
+  },
+};

@@ -1,0 +1,50 @@
+import type { FormId, PictureId } from '@plumgate/core/basics';
+import type { Brand } from '@plumgate/core/brand';
+import type { FieldProblem, FormDefinition } from '@plumgate/core/forms';
+import type { BlockKindName, BlockOf } from '@plumgate/core/page';
+import { createContext, useContext, type ReactNode } from 'react';
+
+/** What a form shows besides its questions: what was typed, what is wrong with it, or that it arrived. */
+export type FormState =
+  | { kind: 'fresh'; typed: Record<string, string> }
+  | { kind: 'refused'; typed: Record<string, string>; problems: FieldProblem[] }
+  | { kind: 'arrived'; message: string };
+
+/** Everything a page's views need to know besides the page itself. */
+export interface PageContext {
+  clientName: string;
+  phone: string;
+  brand: Brand;
+  forms: Record<FormId, FormDefinition>;
+  /** Fills merge fields for whoever reads the page. */
+  merge: (words: string) => string;
+  /** Where the next step is; null when the page is the last one. */
+  nextStep: string | null;
+  pictureSrc: (id: PictureId, width: number) => string;
+  /** Where a code block's frame is served from, on an origin of its own; null in the editor, where scripts do not run. */
+  codeFrame: ((block: string) => string) | null;
+  /** The hidden fields and the state of the form in a block. */
+  formAction: string;
+  revision: string;
+  formState: (block: string) => FormState;
+  /** The editor's hands on the page; null on a visitor's page, which then carries no trace of the editor. */
+  editing: {
+    words: (part: string, setting: string, text: string, item?: number) => ReactNode;
+    addressOf: (part: string) => { 'data-part': string };
+  } | null;
+}
+
+const Context = createContext<PageContext | null>(null);
+export const PageContextProvider = Context.Provider;
+
+export function usePage(): PageContext {
+  const context = useContext(Context);
+  if (!context) throw new Error('A block can only be shown within a page.');
+  return context;
+}
+
+/** How a kind of block looks: its view and the CSS that only pages with such a block carry. */
+export interface BlockView<Kind extends BlockKindName> {
+  css: string;
+  View: (props: { block: BlockOf<Kind> }) => ReactNode;
+}

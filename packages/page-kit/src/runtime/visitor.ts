@@ -1,0 +1,87 @@
+/**
+ * What a visitor's browser gets besides the page: it sends a form without leaving the page, so that nothing typed is
+ * lost on a bad line, and shows what is wrong beside each answer. Without it the form posts as any form does.
+ */
+interface Refusal {
+  problems: { field: string; message: string; known: boolean }[];
+}
+
+for (const form of document.querySelectorAll<HTMLFormElement>('form[data-form]')) {
+  const once = form.elements.namedItem('_once') as HTMLInputElement;
+  once.value = crypto.getRandomValues(new Uint32Array(4)).join('-');
+  form.noValidate = true;
+  form.addEventListener('submit', (event) => {
+    event.preventDefault();
+    void send(form);
+  });
+}
+
+async function send(form: HTMLFormElement): Promise<void> {
+  const button = form.querySelector<HTMLButtonElement>('[type=submit]')!;
+  if (button.ariaBusy === 'true') return;
+  button.ariaBusy = 'true';
+  clear(form);
+  try {
+    const answer = await fetch(form.action, {
+      method: 'POST',
+      headers: { accept: 'application/json' },
+      body: new URLSearchParams(
+        [...new FormData(form)].map(([name, value]) => [name, String(value)]),
+      ),
+    });
+    const body = (await answer.json()) as Partial<Refusal> & { next?: string; message?: string };
+    if (body.next) return location.assign(body.next);
+    if (body.message) return arrived(form, body.message);
+    if (body.problems) return refuse(form, body.problems);
+    throw new Error(String(answer.status));
+  } catch {
+    sayAbove(
+      form,
+      'This could not be sent just now. Your answers are still here; please try again.',
+    );
+  } finally {
+    button.ariaBusy = null;
+  }
+}
+
+function refuse(form: HTMLFormElement, problems: Refusal['problems']): void {
+  const whole = problems.filter((problem) => !problem.known).map((problem) => problem.message);
+  sayAbove(form, whole.join(' ') || 'Not sent yet. Please look at the marked answers.');
+  for (const { field, message, known } of problems) {
+    const control = form.elements.namedItem(field);
+    if (!known || !(control instanceof HTMLElement)) continue;
+    const words = document.createElement('span');
+    words.className = 'wrong';
+    words.id = `${control.id}-wrong`;
+    words.textContent = message;
+    control.setAttribute('aria-invalid', 'true');
+    control.setAttribute('aria-describedby', words.id);
+    control.closest('.field')?.append(words);
+  }
+  form.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
+}
+
+function clear(form: HTMLFormElement): void {
+  for (const old of form.querySelectorAll('.wrong,.form-wrong')) old.remove();
+  for (const control of form.querySelectorAll('[aria-invalid]')) {
+    control.removeAttribute('aria-invalid');
+    control.removeAttribute('aria-describedby');
+  }
+}
+
+function sayAbove(form: HTMLFormElement, message: string): void {
+  const words = document.createElement('p');
+  words.className = 'form-wrong';
+  words.role = 'alert';
+  words.textContent = message;
+  (form.querySelector('.field') ?? form.firstElementChild)?.before(words);
+}
+
+function arrived(form: HTMLFormElement, message: string): void {
+  const words = document.createElement('p');
+  words.className = 'arrived';
+  words.textContent = message;
+  form.replaceChildren(words);
+  words.tabIndex = -1;
+  words.focus();
+}
