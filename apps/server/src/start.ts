@@ -42,7 +42,8 @@ export async function assemble(given: Foundations): Promise<Running> {
     genReqId: () => randomUUID(),
     trustProxy: given.config.trustedProxies.length > 0 ? given.config.trustedProxies : false,
     forceCloseConnections: 'idle' as never,
-    rewriteUrl: (request: IncomingMessage) => siteUrl(address, request.headers.host ?? '', request.url ?? '/'),
+    rewriteUrl: (request: IncomingMessage) =>
+      siteUrl(address, request.headers.host ?? '', request.url ?? '/'),
   });
   const app = await NestFactory.create<NestFastifyApplication>(AppModule.on(given), adapter, {
     logger: ['error', 'warn'],

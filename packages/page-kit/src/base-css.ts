@@ -16,6 +16,7 @@ body{margin:0}
 .width-medium>.columns{max-width:820px}
 .width-narrow>.columns{max-width:580px}
 .column{display:grid;gap:20px;min-width:0}
+.band-bar .column:not(:first-child){justify-items:end}
 .centre{text-align:center;justify-self:center}
 a:focus-visible,button:focus-visible,input:focus-visible,select:focus-visible,textarea:focus-visible{outline:3px solid var(--action);outline-offset:2px}
 .on-action a:focus-visible{outline-color:currentColor}

@@ -53,7 +53,10 @@ export class AccountController {
     return this.openSession(body, reply);
   }
 
-  private async openSession(given: { email: string; password: string }, reply: FastifyReply): Promise<Answer<typeof api.signIn>> {
+  private async openSession(
+    given: { email: string; password: string },
+    reply: FastifyReply,
+  ): Promise<Answer<typeof api.signIn>> {
     const { who, token } = await this.sessions.open(given.email, given.password);
     reply.setCookie(SessionService.cookie, token, {
       ...this.cookie(),

@@ -42,16 +42,14 @@ export class AccountService {
         .returning();
       if (made.length === 0) throw new AppProblem('already-set-up');
       const id = this.ids.next<UserId>();
-      await tx
-        .insert(users)
-        .values({
-          id,
-          name: owner.name,
-          email: owner.email.toLowerCase(),
-          role: 'owner',
-          clientId: null,
-          passwordHash,
-        });
+      await tx.insert(users).values({
+        id,
+        name: owner.name,
+        email: owner.email.toLowerCase(),
+        role: 'owner',
+        clientId: null,
+        passwordHash,
+      });
       return id;
     });
   }
@@ -59,14 +57,12 @@ export class AccountService {
   async addUser(user: NewUser): Promise<UserId> {
     const id = this.ids.next<UserId>();
     const { password, ...rest } = user;
-    await this.database.db
-      .insert(users)
-      .values({
-        ...rest,
-        id,
-        email: user.email.toLowerCase(),
-        passwordHash: await hashPassword(password),
-      });
+    await this.database.db.insert(users).values({
+      ...rest,
+      id,
+      email: user.email.toLowerCase(),
+      passwordHash: await hashPassword(password),
+    });
     return id;
   }
 }

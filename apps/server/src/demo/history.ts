@@ -172,7 +172,7 @@ async function sendForm(
     form: page.forms[block.formId]!,
     typed: {
       name: `${first} ${last}`,
-      email: `${mailbox}@${chance.pick(['example.com', 'example.org', 'example.net'])}`,
+      email: `${mailbox}${chance.between(1, 60)}@${chance.pick(['example.com', 'example.org', 'example.net'])}`,
       phone: `(207) 555-01${String(chance.between(0, 99)).padStart(2, '0')}`,
       worry: chance.pick(worries),
     },

@@ -160,8 +160,8 @@ export class FunnelService {
       for (const email of definition.tell) {
         lines.push({
           kind: 'tell',
-          text: `Tell ${email} by email`,
-          note: definition.name,
+          text: `Tell ${email}`,
+          note: `by email · ${definition.name}`,
           sequenceId: null,
         });
       }
@@ -195,7 +195,7 @@ export class FunnelService {
         };
       }
       case 'tell':
-        return { ...line, kind: 'tell', text: `Tell ${action.email} by email` };
+        return { ...line, kind: 'tell', text: `Tell ${action.email}` };
       default:
         return unreachable(action);
     }

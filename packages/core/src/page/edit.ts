@@ -2,7 +2,7 @@ import { done, failed, unreachable, type Outcome } from '../basics/index.ts';
 import { FormDefinition } from '../forms/form.ts';
 import type { Draft } from './draft.ts';
 import { allIds } from './draft.ts';
-import { Block } from './document.ts';
+import { type Block } from './document.ts';
 import {
   childrenOf,
   idsWithin,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FormId, FunnelId, PageId, RuleId, SequenceId, UserId } from '../basics/index.ts';
+import { FormId, FunnelId, PageId, type RuleId, SequenceId, UserId } from '../basics/index.ts';
 
 /** A tag as people type it: short, lower case, words joined by hyphens or spaces. */
 export const Tag = z

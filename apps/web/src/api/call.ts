@@ -1,0 +1,62 @@
+import { Problem, type Answered, type Call, type Endpoint } from '@plumgate/contract';
+
+/** An answer that says what went wrong; `message` is the sentence for the person. */
+export class CallError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail ?? problem.title);
+  }
+
+  /** The message at a field of the request's body, such as `slug`. */
+  at(field: string): string | undefined {
+    return this.problem.fields?.find((one) => one.field === `body.${field}`)?.message;
+  }
+}
+
+const unreachable: Problem = {
+  type: 'about:blank',
+  title: 'The program can’t be reached. Check the connection; nothing you typed is lost.',
+  status: 0,
+  code: 'not-ready',
+};
+
+/** Calls an endpoint of the contract with exactly the parts it takes. */
+export async function call<E extends Endpoint>(
+  endpoint: E,
+  given: Call<E> & { file?: Blob },
+  options: { keepalive?: boolean } = {},
+): Promise<Answered<E>> {
+  const { params, query, body } = given as {
+    params?: Record<string, string>;
+    query?: Record<string, unknown>;
+    body?: unknown;
+  };
+  const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) =>
+    encodeURIComponent(params?.[name] ?? ''),
+  );
+  const sent = given.file ?? (body === undefined ? undefined : JSON.stringify(body));
+  const answer = await fetch(path + queryText(query), {
+    method: endpoint.method,
+    ...(sent !== undefined && {
+      body: sent,
+      headers: { 'content-type': endpoint.bodyType ?? 'application/json' },
+    }),
+    ...options,
+  }).catch(() => {
+    throw new CallError(unreachable);
+  });
+  const read: unknown = await answer.json().catch(() => null);
+  if (answer.ok) return endpoint.answer.parse(read) as Answered<E>;
+  throw new CallError(Problem.safeParse(read).data ?? unreachable);
+}
+
+function queryText(query: Record<string, unknown> | undefined): string {
+  const pairs = Object.entries(query ?? {}).filter(
+    ([, value]) => value !== undefined && value !== '',
+  );
+  return pairs.length > 0
+    ? `?${new URLSearchParams(pairs.map(([name, value]) => [name, String(value)]))}`
+    : '';
+}
+
+export const messageOf = (error: unknown): string =>
+  error instanceof Error ? error.message : 'Something went wrong. Try again.';

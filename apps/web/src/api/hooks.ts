@@ -1,0 +1,38 @@
+import { api, type Answered, type Call, type Endpoint } from '@plumgate/contract';
+import { QueryClient, useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query';
+import { call, CallError } from './call.ts';
+
+export const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, error) =>
+        count < 2 && !(error instanceof CallError && error.problem.status >= 400),
+      staleTime: 5_000,
+    },
+  },
+});
+
+/** The key under which an answer is kept: the endpoint and what was asked. */
+export const keyOf = (endpoint: Endpoint, given: object = {}) => [endpoint.path, given] as const;
+
+/** Asks an endpoint and keeps the answer; `enabled: false` waits. */
+export function useAsk<E extends Endpoint>(
+  endpoint: E,
+  given: Call<E>,
+  options: { enabled?: boolean; refetchInterval?: number; refetchOnMount?: 'always' } = {},
+): UseQueryResult<Answered<E>, CallError> {
+  return useQuery<Answered<E>, CallError>({
+    queryKey: keyOf(endpoint, given),
+    queryFn: () => call(endpoint, given),
+    ...options,
+  });
+}
+
+/** Makes every kept answer be asked anew, after something changed that any of them may show. */
+export function useRefreshAll(): () => Promise<void> {
+  const client = useQueryClient();
+  return () => client.invalidateQueries();
+}
+
+export const useSession = () => useAsk(api.session, {});
+export const useClients = () => useAsk(api.listClients, {});

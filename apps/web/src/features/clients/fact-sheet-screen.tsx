@@ -1,0 +1,110 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { api, type ClientSheet } from '@plumgate/contract';
+import { useForm } from 'react-hook-form';
+import { toast } from 'sonner';
+import { z } from 'zod';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { Button } from '../../ui/button.tsx';
+import { LongField, TextField } from '../../ui/field.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Failed, Skeleton } from '../../ui/states.tsx';
+
+/** A client's facts, typed once for every page and message. */
+export function FactSheetScreen() {
+  const client = useClient();
+  const sheet = useAsk(
+    api.getClient,
+    { params: { clientId: client?.id ?? '' } },
+    { enabled: client !== undefined },
+  );
+  if (sheet.isError) return <Failed error={sheet.error} again={() => void sheet.refetch()} />;
+  if (!sheet.data) return <Skeleton />;
+  return <FactSheet key={sheet.data.id} sheet={sheet.data} />;
+}
+
+const lines = (list: string[]) => list.join('\n');
+const toList = (text: string) =>
+  text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean);
+/** As typed: lists are one line each until they are kept. */
+const Typed = z.object({
+  name: api.saveFacts.body.shape.name,
+  ...api.saveFacts.body.shape.facts.omit({ areas: true, services: true }).shape,
+  areas: z.string(),
+  services: z.string(),
+});
+
+function FactSheet({ sheet }: { sheet: ClientSheet }) {
+  const refresh = useRefreshAll();
+  const { areas, services, ...facts } = sheet.facts;
+  const form = useForm({
+    resolver: zodResolver(Typed),
+    defaultValues: { name: sheet.name, ...facts, areas: lines(areas), services: lines(services) },
+  });
+  const { errors, isDirty, isSubmitting } = form.formState;
+  const save = form.handleSubmit(async ({ name, areas, services, ...rest }) => {
+    try {
+      await call(api.saveFacts, {
+        params: { clientId: sheet.id },
+        body: { name, facts: { ...rest, areas: toList(areas), services: toList(services) } },
+      });
+      form.reset(form.getValues());
+      await refresh();
+      toast('Kept. Live pages show it when they are next published.');
+    } catch (error) {
+      form.setError('root', { message: messageOf(error) });
+    }
+  });
+  const field = (name: keyof typeof facts, label: string, help?: string) => (
+    <TextField
+      label={label}
+      error={errors[name]?.message}
+      {...(help && { help })}
+      {...form.register(name)}
+    />
+  );
+  return (
+    <form noValidate onSubmit={(event) => void save(event)}>
+      <PageHead title="Fact sheet" beside={<span className="text-muted">{sheet.site}</span>}>
+        {errors.root && (
+          <p role="alert" className="font-semibold text-brick">
+            {errors.root.message}
+          </p>
+        )}
+        <Button look="main" type="submit" disabled={!isDirty || isSubmitting}>
+          Keep the facts
+        </Button>
+      </PageHead>
+      <div className="grid max-w-5xl gap-x-8 gap-y-4 p-6 md:grid-cols-3">
+        <TextField label="Name" error={errors.name?.message} {...form.register('name')} />
+        {field('trade', 'Trade')}
+        {field('phone', 'Phone', 'Shown on pages as a number to tap')}
+        {field('email', 'Email', 'Where answers to messages go')}
+        {field('street', 'Street')}
+        {field('town', 'Town')}
+        {field('region', 'State or region')}
+        {field('postcode', 'Postcode')}
+        {field('zone', 'Time zone')}
+        {field('hours', 'Opening hours, in words')}
+        {field('licence', 'Licence or registration')}
+        <div className="max-md:hidden" />
+        <LongField
+          label="Areas served"
+          help="One on each line"
+          rows={7}
+          {...form.register('areas')}
+        />
+        <LongField
+          label="Services"
+          help="One on each line"
+          rows={7}
+          {...form.register('services')}
+        />
+      </div>
+    </form>
+  );
+}

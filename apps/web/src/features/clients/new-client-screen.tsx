@@ -1,0 +1,70 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { api } from '@plumgate/contract';
+import { slugFrom } from '@plumgate/core/basics';
+import { useForm } from 'react-hook-form';
+import { useNavigate } from 'react-router';
+import { call, CallError, messageOf } from '../../api/call.ts';
+import { useRefreshAll } from '../../api/hooks.ts';
+import { Button } from '../../ui/button.tsx';
+import { TextField } from '../../ui/field.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+
+export function NewClientScreen() {
+  const navigate = useNavigate();
+  const refresh = useRefreshAll();
+  const form = useForm({
+    resolver: zodResolver(api.createClient.body),
+    defaultValues: { name: '', slug: '', zone: Intl.DateTimeFormat().resolvedOptions().timeZone },
+  });
+  const { errors, isSubmitting, dirtyFields } = form.formState;
+  const create = form.handleSubmit(async (body) => {
+    try {
+      const client = await call(api.createClient, { body });
+      await refresh();
+      await navigate(`/${client.slug}/set-up`);
+    } catch (error) {
+      const taken = error instanceof CallError ? error.at('slug') : undefined;
+      form.setError(taken ? 'slug' : 'root', { message: taken ?? messageOf(error) });
+    }
+  });
+  return (
+    <>
+      <PageHead title="Take on a client" />
+      <form noValidate className="grid max-w-md gap-4 p-6" onSubmit={(event) => void create(event)}>
+        <TextField
+          label="Name"
+          error={errors.name?.message}
+          autoFocus
+          {...form.register('name', {
+            onChange: (event: { target: { value: string } }) => {
+              if (!dirtyFields.slug)
+                form.setValue('slug', event.target.value ? slugFrom(event.target.value) : '');
+            },
+          })}
+        />
+        <TextField
+          label="Address of the pages"
+          help="The first word of the host, such as quayside-dental"
+          error={errors.slug?.message}
+          {...form.register('slug')}
+        />
+        <TextField
+          label="Time zone"
+          help="Where the business is, such as America/New_York"
+          error={errors.zone?.message}
+          {...form.register('zone')}
+        />
+        {errors.root && (
+          <p role="alert" className="font-semibold text-brick">
+            {errors.root.message}
+          </p>
+        )}
+        <div>
+          <Button look="main" type="submit" disabled={isSubmitting}>
+            Add the client
+          </Button>
+        </div>
+      </form>
+    </>
+  );
+}

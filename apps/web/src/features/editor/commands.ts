@@ -1,0 +1,173 @@
+import { slugFrom } from '@plumgate/core/basics';
+import type { FormId } from '@plumgate/core/basics';
+import { newQuestion, type FormDefinition, type QuestionKind } from '@plumgate/core/forms';
+import {
+  copyNode,
+  locate,
+  newBlock,
+  pageNode,
+  type Band,
+  type BlockKindName,
+  type BlockOf,
+  type Draft,
+  type Edit,
+  type TreeNode,
+} from '@plumgate/core/page';
+
+/** What the editor's buttons and keys mean, as edits. Each takes the draft and gives a list, empty when it can't be done. */
+
+export const newId = (): string => crypto.randomUUID().slice(0, 13);
+
+/** A block after the selected one, at the end of the selected column or band, or in a band of its own at the end. */
+export function addBlock<Kind extends BlockKindName>(
+  draft: Draft,
+  selected: string,
+  kind: Kind,
+  settings: Partial<BlockOf<Kind>> = {},
+): { edits: Edit[]; id: string } {
+  const id = newId();
+  const node = newBlock(kind, id, settings) as unknown as TreeNode;
+  const place = placeAfter(draft, selected);
+  if (place) return { id, edits: [{ do: 'insert', ...place, node }] };
+  const band = emptyBand();
+  const index = draft.page.bands.length;
+  return {
+    id,
+    edits: [
+      { do: 'insert', parent: pageNode, index, node: band as unknown as TreeNode },
+      { do: 'insert', parent: band.columns[0]!.id, index: 0, node },
+    ],
+  };
+}
+
+function placeAfter(draft: Draft, selected: string): { parent: string; index: number } | null {
+  const found = locate(draft, selected);
+  switch (found?.kind) {
+    case 'block':
+      return { parent: found.parent!, index: found.index + 1 };
+    case 'column':
+      return { parent: found.id, index: (found.node.blocks as unknown[]).length };
+    case 'band': {
+      const column = (found.node as unknown as Band).columns[0]!;
+      return { parent: column.id, index: column.blocks.length };
+    }
+    default:
+      return null;
+  }
+}
+
+const emptyBand = (): Band => ({
+  id: newId(),
+  name: 'New band',
+  surface: 'paper',
+  space: 'even',
+  width: 'wide',
+  columns: [{ id: newId(), share: 1, blocks: [] }],
+});
+
+/** An empty band below the one in which the selection is. */
+export function addBand(draft: Draft, selected: string): { edits: Edit[]; id: string } {
+  const band = emptyBand();
+  const index = bandOf(draft, selected)?.index ?? draft.page.bands.length - 1;
+  return {
+    id: band.id,
+    edits: [
+      { do: 'insert', parent: pageNode, index: index + 1, node: band as unknown as TreeNode },
+    ],
+  };
+}
+
+/** The band that a part stands in, or is. */
+export function bandOf(draft: Draft, id: string) {
+  let found = locate(draft, id);
+  while (found && found.kind !== 'band')
+    found = found.parent ? locate(draft, found.parent) : undefined;
+  return found;
+}
+
+/** One place up or down; a block at the edge of its column goes on into the next column or band. */
+export function moveBy(draft: Draft, id: string, by: -1 | 1): Edit[] {
+  const found = locate(draft, id);
+  if (!found?.parent) return [];
+  const place = locate(draft, found.parent)!;
+  const siblings = place.node[
+    place.kind === 'column'
+      ? 'blocks'
+      : place.kind === 'page'
+        ? 'bands'
+        : place.kind === 'band'
+          ? 'columns'
+          : 'questions'
+  ] as unknown[];
+  const index = found.index + by;
+  if (index >= 0 && index < siblings.length)
+    return [{ do: 'move', id, parent: found.parent, index }];
+  if (found.kind !== 'block') return [];
+  const columns = draft.page.bands.flatMap((band) => band.columns);
+  const next = columns[columns.findIndex((column) => column.id === found.parent) + by];
+  return next ? [{ do: 'move', id, parent: next.id, index: by > 0 ? 0 : next.blocks.length }] : [];
+}
+
+/** A copy right below. */
+export function duplicate(draft: Draft, id: string): { edits: Edit[]; id: string } | null {
+  const found = locate(draft, id);
+  if (!found?.parent) return null;
+  const node = copyNode(found.kind, found.node, newId);
+  return {
+    id: node.id,
+    edits: [{ do: 'insert', parent: found.parent, index: found.index + 1, node }],
+  };
+}
+
+/** Sets how many columns a band has: new ones are empty, the blocks of dropped ones join the last that stays. */
+export function setColumns(draft: Draft, bandId: string, count: number): Edit[] {
+  const band = draft.page.bands.find((one) => one.id === bandId);
+  if (!band) return [];
+  const added = Array.from(
+    { length: Math.max(0, count - band.columns.length) },
+    (_, index): Edit => ({
+      do: 'insert',
+      parent: bandId,
+      index: band.columns.length + index,
+      node: { id: newId(), share: 1, blocks: [] },
+    }),
+  );
+  const last = band.columns[count - 1];
+  let end = last?.blocks.length ?? 0;
+  const dropped = band.columns.slice(count).flatMap((column): Edit[] => [
+    ...column.blocks.map((block): Edit => ({
+      do: 'move',
+      id: block.id,
+      parent: last!.id,
+      index: end++,
+    })),
+    { do: 'remove', id: column.id },
+  ]);
+  return [...added, ...dropped];
+}
+
+/** A question at the end of a form, with a key of its own made from its words. */
+export function addQuestion(
+  form: FormDefinition,
+  formId: FormId,
+  kind: QuestionKind,
+): { edits: Edit[]; id: string } {
+  const id = newId();
+  const question = newQuestion(kind, id);
+  const taken = new Set(form.questions.map((one) => one.key));
+  const wanted = slugFrom(question.label)
+    .replaceAll('-', '_')
+    .replace(/^(?=\d)/, 'q_');
+  const key = taken.has(wanted) ? question.key : wanted;
+  return {
+    id,
+    edits: [
+      {
+        do: 'insert',
+        parent: formId,
+        index: form.questions.length,
+        node: { ...question, key } as unknown as TreeNode,
+      },
+    ],
+  };
+}

@@ -1,0 +1,248 @@
+import type { EditorPage } from '@plumgate/contract';
+import {
+  questionKinds,
+  type AfterForm,
+  type Question,
+  type QuestionKind,
+} from '@plumgate/core/forms';
+import type { BlockOf } from '@plumgate/core/page';
+import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { IconButton } from '../../../ui/button.tsx';
+import { LongField, SelectField, TextField } from '../../../ui/field.tsx';
+import { addQuestion, moveBy } from '../commands.ts';
+import { useEditor, useEditorStore } from '../store.ts';
+import { AddressField } from './block-settings.tsx';
+import { useSet } from './use-set.ts';
+
+const kindLabels = Object.fromEntries(
+  Object.entries(questionKinds).map(([kind, { label }]) => [kind, label]),
+);
+const afters: Record<AfterForm['kind'], AfterForm> = {
+  'next-step': { kind: 'next-step' },
+  message: {
+    kind: 'message',
+    text: 'Thank you, {{ person.first_name | default: "and welcome" }}. We will be in touch.',
+  },
+  address: { kind: 'address', href: 'https://example.com' },
+};
+
+/** The form where it stands: its questions, its button, and what happens after it. */
+export function FormSettings({ block, page }: { block: BlockOf<'form'>; page: EditorPage }) {
+  const form = useEditor((state) => state.draft.forms[block.formId]);
+  const set = useSet(block.formId);
+  const setBlock = useSet(block.id);
+  const store = useEditorStore();
+  const [open, setOpen] = useState<string | null>(null);
+  if (!form) return null;
+  const uses = page.formUses[block.formId] ?? 1;
+  return (
+    <>
+      {uses > 1 && (
+        <p className="rounded-control bg-tide-tint px-2.5 py-1.5 text-xs text-tide">
+          Used on {uses} pages. Edits change all of them when they are next published.
+        </p>
+      )}
+      <TextField
+        label="Form’s name"
+        maxLength={120}
+        value={form.name}
+        onChange={(event) => set({ name: event.target.value })}
+      />
+      <TextField
+        label="Title above it"
+        maxLength={200}
+        value={block.title}
+        onChange={(event) => setBlock({ title: event.target.value })}
+      />
+      <section aria-label="Questions" className="grid gap-1.5">
+        <h3 className="font-sans text-xs font-semibold">Questions</h3>
+        <ul className="overflow-hidden rounded-control border border-strong-line">
+          {form.questions.map((question, index) => (
+            <li key={question.id} className="border-b border-line last:border-0">
+              <div className="flex items-center pr-1">
+                <button
+                  type="button"
+                  aria-expanded={open === question.id}
+                  className="min-w-0 flex-1 truncate px-3 py-2 text-left hover:bg-paper"
+                  onClick={() => setOpen(open === question.id ? null : question.id)}
+                >
+                  {question.label || 'Question without words'}
+                  <span className="ml-2 text-xs text-muted">{question.must ? 'must' : ''}</span>
+                </button>
+                <IconButton
+                  label={`Move “${question.label}” up`}
+                  disabled={index === 0}
+                  onClick={() =>
+                    store.getState().edit(moveBy(store.getState().draft, question.id, -1))
+                  }
+                >
+                  <ArrowUp />
+                </IconButton>
+                <IconButton
+                  label={`Move “${question.label}” down`}
+                  disabled={index === form.questions.length - 1}
+                  onClick={() =>
+                    store.getState().edit(moveBy(store.getState().draft, question.id, 1))
+                  }
+                >
+                  <ArrowDown />
+                </IconButton>
+              </div>
+              {open === question.id && (
+                <QuestionSettings question={question} isOnly={form.questions.length === 1} />
+              )}
+            </li>
+          ))}
+        </ul>
+        <select
+          aria-label="Add a question"
+          className="h-8 rounded-control border border-dashed border-strong-line bg-sheet px-2 font-semibold text-plum-dark"
+          value=""
+          onChange={(event) => {
+            const { edits, id } = addQuestion(
+              form,
+              block.formId,
+              event.target.value as QuestionKind,
+            );
+            if (store.getState().edit(edits)) setOpen(id);
+          }}
+        >
+          <option value="" disabled>
+            Add a question…
+          </option>
+          {Object.entries(kindLabels).map(([kind, label]) => (
+            <option key={kind} value={kind}>
+              {label}
+            </option>
+          ))}
+        </select>
+      </section>
+      <TextField
+        label="Button says"
+        maxLength={80}
+        value={form.button}
+        onChange={(event) => set({ button: event.target.value })}
+      />
+      <SelectField
+        label="Then"
+        value={form.after.kind}
+        options={{
+          'next-step': 'Go to the next step',
+          message: 'Show a message in its place',
+          address: 'Go to an address',
+        }}
+        onChange={(event) => set({ after: afters[event.target.value as AfterForm['kind']] })}
+      />
+      {form.after.kind === 'message' && (
+        <LongField
+          label="Message"
+          maxLength={600}
+          value={form.after.text}
+          onChange={(event) => set({ after: { kind: 'message', text: event.target.value } })}
+        />
+      )}
+      {form.after.kind === 'address' && (
+        <AddressField
+          label="Address"
+          value={form.after.href}
+          onChange={(href) => set({ after: { kind: 'address', href } })}
+        />
+      )}
+      {form.after.kind === 'next-step' && (
+        <p className="-mt-2 text-xs text-muted">Carries the answers over, so nobody types twice.</p>
+      )}
+      <LongField
+        label="Line about consent and use"
+        maxLength={600}
+        value={form.consent}
+        onChange={(event) => set({ consent: event.target.value })}
+      />
+      <TellField tell={form.tell} onChange={(tell) => set({ tell })} />
+    </>
+  );
+}
+
+function QuestionSettings({ question, isOnly }: { question: Question; isOnly: boolean }) {
+  const set = useSet(question.id);
+  const store = useEditorStore();
+  return (
+    <div className="grid gap-3 border-t border-line bg-paper p-3">
+      <TextField
+        label="Words"
+        maxLength={200}
+        value={question.label}
+        onChange={(event) => set({ label: event.target.value })}
+      />
+      <SelectField
+        label="Asks for"
+        value={question.kind}
+        options={kindLabels}
+        onChange={(event) => {
+          const kind = event.target.value as QuestionKind;
+          set({
+            kind,
+            options:
+              kind === 'choice' && question.options.length === 0
+                ? ['First answer', 'Second answer']
+                : question.options,
+          });
+        }}
+      />
+      {question.kind === 'choice' && (
+        <LongField
+          label="Answers, one on each line"
+          rows={5}
+          value={question.options.join('\n')}
+          onChange={(event) => set({ options: event.target.value.split('\n').slice(0, 40) })}
+        />
+      )}
+      <TextField
+        label="Hint inside the box"
+        maxLength={120}
+        value={question.placeholder}
+        onChange={(event) => set({ placeholder: event.target.value })}
+      />
+      <div className="flex items-center justify-between">
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-plum"
+            checked={question.must}
+            onChange={(event) => set({ must: event.target.checked })}
+          />{' '}
+          Must be answered
+        </label>
+        <IconButton
+          label={`Remove “${question.label}”`}
+          disabled={isOnly}
+          onClick={() => store.getState().edit([{ do: 'remove', id: question.id }])}
+        >
+          <Trash2 />
+        </IconButton>
+      </div>
+    </div>
+  );
+}
+
+const emailLike = /^[^\s@]+@[^\s@]+\.[^\s@]+$/;
+
+/** Who is told: addresses take effect once each is whole. */
+function TellField({ tell, onChange }: { tell: string[]; onChange: (tell: string[]) => void }) {
+  const [typed, setTyped] = useState(tell.join(', '));
+  const list = typed.split(/[\s,;]+/).filter(Boolean);
+  const wrong = list.find((email) => !emailLike.test(email));
+  return (
+    <TextField
+      label="Tell by email"
+      help="Gets every submission, with the answers"
+      value={typed}
+      error={wrong && `“${wrong}” is not an email address yet`}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        const next = event.target.value.split(/[\s,;]+/).filter(Boolean);
+        if (next.every((email) => emailLike.test(email))) onChange(next);
+      }}
+    />
+  );
+}

@@ -1,0 +1,84 @@
+import type { EditorPage } from '@plumgate/contract';
+import { blockKinds, locate, type Band, type Block, type Column } from '@plumgate/core/page';
+import { ArrowDown, ArrowUp, CopyPlus, Trash2 } from 'lucide-react';
+import { IconButton } from '../../../ui/button.tsx';
+import { duplicate, moveBy } from '../commands.ts';
+import { useEditor, useEditorStore } from '../store.ts';
+import { removeSelected } from '../use-editor-keys.ts';
+import { BandSettings } from './band-settings.tsx';
+import { BlockSettings } from './block-settings.tsx';
+import { PageSettings } from './page-settings.tsx';
+
+/** The settings of what is selected, and what can be done with it. */
+export function SettingsPanel({ page }: { page: EditorPage }) {
+  const draft = useEditor((state) => state.draft);
+  const selected = useEditor((state) => state.selected);
+  const found = locate(draft, selected);
+  switch (found?.kind) {
+    case 'band':
+      return (
+        <Panel title="Band" id={selected}>
+          <BandSettings key={selected} band={found.node as unknown as Band} />
+        </Panel>
+      );
+    case 'column': {
+      const band = locate(draft, found.parent!)!.node as unknown as Band;
+      return (
+        <Panel title={`Column ${found.index + 1} of ${band.columns.length}`} id={selected}>
+          <p className="text-muted">
+            {(found.node as unknown as Column).blocks.length === 0
+              ? 'Empty. Add a block from the shelf.'
+              : 'Select a block in it to change its words.'}
+          </p>
+        </Panel>
+      );
+    }
+    case 'block': {
+      const block = found.node as unknown as Block;
+      return (
+        <Panel title={blockKinds[block.kind].label} id={selected}>
+          <BlockSettings key={selected} block={block} page={page} />
+        </Panel>
+      );
+    }
+    default:
+      return (
+        <div className="grid gap-4 p-4">
+          <h2 className="text-lg">Page</h2>
+          <PageSettings page={page} />
+        </div>
+      );
+  }
+}
+
+function Panel({ title, id, children }: { title: string; id: string; children: React.ReactNode }) {
+  const store = useEditorStore();
+  const move = (by: -1 | 1) => store.getState().edit(moveBy(store.getState().draft, id, by));
+  return (
+    <div className="grid gap-4 p-4">
+      <div className="flex items-center">
+        <h2 className="flex-1 text-lg">{title}</h2>
+        <IconButton label="Move up (Alt and the up arrow)" onClick={() => move(-1)}>
+          <ArrowUp />
+        </IconButton>
+        <IconButton label="Move down (Alt and the down arrow)" onClick={() => move(1)}>
+          <ArrowDown />
+        </IconButton>
+        <IconButton
+          label="Copy below (Ctrl D)"
+          onClick={() => {
+            const { draft, edit, select } = store.getState();
+            const copy = duplicate(draft, id);
+            if (copy && edit(copy.edits)) select(copy.id);
+          }}
+        >
+          <CopyPlus />
+        </IconButton>
+        <IconButton label="Remove (Delete)" onClick={() => removeSelected(store.getState())}>
+          <Trash2 />
+        </IconButton>
+      </div>
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,56 @@
+import { api } from '@plumgate/contract';
+import { Link } from 'react-router';
+import { useAsk } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Pill } from '../../ui/pill.tsx';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { FollowUpTabs } from './follow-up-tabs.tsx';
+
+export function SequencesScreen() {
+  const client = useClient();
+  const list = useAsk(
+    api.listSequences,
+    { params: { clientId: client?.id ?? '' } },
+    { enabled: client !== undefined },
+  );
+  if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
+  if (!client || !list.data) return <Skeleton />;
+  return (
+    <>
+      <PageHead title="Follow-up" />
+      <FollowUpTabs slug={client.slug} />
+      {list.data.sequences.length === 0 ? (
+        <Empty title={`No sequences for ${client.name} yet`}>
+          <p>A sequence is a run of messages that a rule starts when a form arrives.</p>
+        </Empty>
+      ) : (
+        <ul className="grid max-w-3xl gap-3 p-6">
+          {list.data.sequences.map((sequence) => (
+            <li
+              key={sequence.id}
+              className="relative flex items-center gap-4 rounded-card border border-line bg-sheet px-5 py-4 hover:border-strong-line"
+            >
+              <div className="min-w-0 flex-1">
+                <Link
+                  className="font-title text-lg font-semibold after:absolute after:inset-0"
+                  to={`/${client.slug}/follow-up/${sequence.id}`}
+                >
+                  {sequence.content.name}
+                </Link>
+                <p className="text-muted">
+                  {sequence.content.steps.length}{' '}
+                  {sequence.content.steps.length === 1 ? 'message' : 'messages'} ·{' '}
+                  {sequence.joined.toLocaleString('en-US')} people so far
+                </p>
+              </div>
+              <Pill tone={sequence.running > 0 ? 'leaf' : 'plain'}>
+                {sequence.running === 1 ? '1 person in it' : `${sequence.running} people in it`}
+              </Pill>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,122 @@
+import { api, type MessageSummary } from '@plumgate/contract';
+import { useDeferredValue, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useAsk } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { whenText } from '../../ui/when.ts';
+import { FollowUpTabs } from '../followup/follow-up-tabs.tsx';
+
+/** What the built-in mail server received, shown as its recipient sees it. */
+export function PostRoomScreen() {
+  const client = useClient();
+  const { messageId } = useParams();
+  const [search, setSearch] = useState('');
+  const asked = useDeferredValue(search.trim());
+  const list = useAsk(
+    api.listMessages,
+    { params: { clientId: client?.id ?? '' }, query: { search: asked, limit: 100 } },
+    { enabled: client !== undefined, refetchInterval: 10_000 },
+  );
+  if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
+  if (!client) return <Skeleton />;
+  const messages = list.data?.messages ?? [];
+  const open = messageId ?? messages[0]?.id;
+  return (
+    <div className="flex h-full flex-col">
+      <PageHead title="Follow-up">
+        <input
+          type="search"
+          aria-label="Find messages by recipient or subject"
+          placeholder="Recipient or subject"
+          className="h-9 w-64 rounded-control border border-strong-line bg-sheet px-3"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+      </PageHead>
+      <FollowUpTabs slug={client.slug} />
+      {!list.data ? (
+        <Skeleton />
+      ) : messages.length === 0 ? (
+        <Empty title={asked ? `No message matches “${asked}”` : 'No post yet'}>
+          <p>Messages to people and notices to the business show here, as they arrive.</p>
+        </Empty>
+      ) : (
+        <div className="flex min-h-0 flex-1 max-md:flex-col">
+          <ul className="w-96 shrink-0 overflow-auto border-r border-line max-md:max-h-64 max-md:w-full">
+            {messages.map((message) => (
+              <Row
+                key={message.id}
+                message={message}
+                zone={client.zone}
+                to={`/${client.slug}/follow-up/post-room/${message.id}`}
+                open={message.id === open}
+              />
+            ))}
+            {list.data.next && (
+              <li className="p-4 text-center text-xs text-muted">
+                The newest 100 are shown. Search to reach earlier ones.
+              </li>
+            )}
+          </ul>
+          {open && <Opened messageId={open} zone={client.zone} />}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Row({
+  message,
+  zone,
+  to,
+  open,
+}: {
+  message: MessageSummary;
+  zone: string;
+  to: string;
+  open: boolean;
+}) {
+  return (
+    <li
+      className={`relative border-b border-line px-6 py-2.5 ${open ? 'bg-plum-tint' : 'hover:bg-sheet'}`}
+    >
+      <Link
+        to={to}
+        aria-current={open ? 'true' : undefined}
+        className="block truncate font-semibold after:absolute after:inset-0"
+      >
+        {message.subject}
+      </Link>
+      <p className="flex justify-between gap-3 text-xs text-muted">
+        <span className="truncate">to {message.to}</span>
+        <span className="shrink-0 tabular-nums">{whenText(message.receivedAt, zone)}</span>
+      </p>
+    </li>
+  );
+}
+
+function Opened({ messageId, zone }: { messageId: string; zone: string }) {
+  const message = useAsk(api.getMessage, { params: { messageId } });
+  if (message.isError) return <Failed error={message.error} again={() => void message.refetch()} />;
+  if (!message.data) return <Skeleton />;
+  const { subject, from, to, receivedAt, html } = message.data;
+  return (
+    <article className="flex min-w-0 flex-1 flex-col">
+      <header className="border-b border-line bg-sheet px-6 py-3">
+        <h2 className="text-lg break-words">{subject}</h2>
+        <p className="text-xs text-muted">
+          From {from} to {to}, {whenText(receivedAt, zone)}
+        </p>
+      </header>
+      {/* The sandbox lets nothing in a message run or reach the app. */}
+      <iframe
+        title={`Message: ${subject}`}
+        sandbox=""
+        srcDoc={html}
+        className="min-h-80 w-full flex-1 bg-sheet"
+      />
+    </article>
+  );
+}

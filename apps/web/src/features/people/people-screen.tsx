@@ -1,0 +1,191 @@
+import { api, type Answered, type PersonSummary } from '@plumgate/contract';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useDeferredValue, useEffect, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { call, type CallError } from '../../api/call.ts';
+import { keyOf } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { Button } from '../../ui/button.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Pill } from '../../ui/pill.tsx';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { dayText } from '../../ui/when.ts';
+import { nameOf } from './name-of.ts';
+import { PersonDrawer } from './person-drawer.tsx';
+
+/** Everybody who wrote to a client, each once, newest first; one of them opened beside the list. */
+export function PeopleScreen() {
+  const client = useClient();
+  const { personId } = useParams();
+  const [search, setSearch] = useState('');
+  const asked = useDeferredValue(search.trim());
+  const box = useSlashTo();
+  const given = { params: { clientId: client?.id ?? '' }, query: { search: asked } };
+  const list = useInfiniteQuery<
+    Answered<typeof api.listPeople>,
+    CallError,
+    { pages: Answered<typeof api.listPeople>[] },
+    readonly unknown[],
+    string | undefined
+  >({
+    queryKey: keyOf(api.listPeople, given),
+    queryFn: ({ pageParam }) =>
+      call(api.listPeople, { ...given, query: { ...given.query, after: pageParam } }),
+    initialPageParam: undefined,
+    getNextPageParam: (last) => last.next ?? undefined,
+    enabled: client !== undefined,
+    refetchInterval: 15_000,
+  });
+  if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
+  if (!client) return <Skeleton />;
+  const people = list.data?.pages.flatMap((page) => page.people) ?? [];
+  const total = list.data?.pages[0]?.total;
+  return (
+    <div className="flex h-full flex-col">
+      <PageHead
+        title="People"
+        beside={
+          total !== undefined && (
+            <span className="text-muted tabular-nums">{total.toLocaleString('en-US')}</span>
+          )
+        }
+      >
+        <input
+          ref={box}
+          type="search"
+          aria-label="Find people by name, email, number or tag"
+          placeholder="Name, email, number or tag"
+          className="h-9 w-72 max-w-full rounded-control border border-strong-line bg-sheet px-3"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+      </PageHead>
+      <div className="flex min-h-0 flex-1">
+        <div className={`min-w-0 flex-1 overflow-auto ${personId ? 'max-lg:hidden' : ''}`}>
+          {!list.data ? (
+            <Skeleton />
+          ) : people.length === 0 ? (
+            <NobodyHere searched={asked} />
+          ) : (
+            <>
+              <PeopleTable
+                people={people}
+                slug={client.slug}
+                zone={client.zone}
+                chosen={personId}
+              />
+              {list.hasNextPage && (
+                <div className="p-4 text-center">
+                  <Button
+                    disabled={list.isFetchingNextPage}
+                    onClick={() => void list.fetchNextPage()}
+                  >
+                    Show more
+                  </Button>
+                </div>
+              )}
+            </>
+          )}
+        </div>
+        {personId && (
+          <PersonDrawer personId={personId} zone={client.zone} backTo={`/${client.slug}/people`} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+function NobodyHere({ searched }: { searched: string }) {
+  return searched ? (
+    <Empty title={`Nobody matches “${searched}”`}>
+      <p>Every word must be found in a name, an email address, a number or a tag.</p>
+    </Empty>
+  ) : (
+    <Empty title="Nobody has written yet">
+      <p>Whoever sends a form of a live page appears here at once.</p>
+    </Empty>
+  );
+}
+
+function PeopleTable({
+  people,
+  slug,
+  zone,
+  chosen,
+}: {
+  people: PersonSummary[];
+  slug: string;
+  zone: string;
+  chosen: string | undefined;
+}) {
+  return (
+    <table className="w-full table-fixed">
+      <thead className="sticky top-0 z-10 bg-paper text-left text-xs text-muted max-md:sr-only">
+        <tr className="h-8 [&>th]:border-b [&>th]:border-line [&>th]:px-3 [&>th]:font-semibold [&>th:first-child]:pl-6">
+          <th className="w-[24%]">Name</th>
+          <th className="w-[20%]">Reach</th>
+          <th>Tags</th>
+          <th className="w-[18%]">Came from</th>
+          <th className="w-[12%]">With</th>
+          <th className="w-24">Added</th>
+        </tr>
+      </thead>
+      <tbody>
+        {people.map((person) => (
+          <tr
+            key={person.id}
+            className={`relative h-10 border-b border-line max-md:flex max-md:h-auto max-md:flex-wrap max-md:items-center max-md:py-2 [&>td]:truncate [&>td]:px-3 [&>td:first-child]:pl-6 ${person.id === chosen ? 'bg-plum-tint' : 'hover:bg-sheet'}`}
+          >
+            <td className="font-semibold">
+              <Link to={`/${slug}/people/${person.id}`} className="after:absolute after:inset-0">
+                {nameOf(person)}
+              </Link>
+            </td>
+            <td>
+              {person.phone ? (
+                <a
+                  className="relative hover:underline"
+                  href={`tel:${person.phone.replace(/[^\d+]/g, '')}`}
+                >
+                  {person.phone}
+                </a>
+              ) : (
+                person.email
+              )}
+            </td>
+            <td className="space-x-1">
+              {person.tags.map((tag) => (
+                <Pill key={tag} tone="plum">
+                  {tag}
+                </Pill>
+              ))}
+            </td>
+            <td className="max-md:hidden">{person.source}</td>
+            <td className="max-md:hidden">{person.ownerName ?? 'nobody yet'}</td>
+            <td className="text-muted tabular-nums max-md:hidden">
+              {dayText(person.addedAt, zone).slice(4)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** The key / leads to the search box, wherever one is on the screen, unless one is writing. */
+function useSlashTo() {
+  const box = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const writing =
+        event.target instanceof HTMLElement &&
+        event.target.closest('input,textarea,select,[contenteditable]');
+      if (event.key !== '/' || writing) return;
+      event.preventDefault();
+      box.current?.focus();
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
+  return box;
+}

@@ -1,0 +1,129 @@
+import { api, type PersonRecord, type TimelineEntry } from '@plumgate/contract';
+import { Phone, X } from 'lucide-react';
+import { Link } from 'react-router';
+import { useAsk } from '../../api/hooks.ts';
+import { Pill } from '../../ui/pill.tsx';
+import { Failed, Skeleton } from '../../ui/states.tsx';
+import { whenText } from '../../ui/when.ts';
+import { nameOf } from './name-of.ts';
+
+/** One person: how to reach them, what is coming up, and everything that happened. */
+export function PersonDrawer({
+  personId,
+  zone,
+  backTo,
+}: {
+  personId: string;
+  zone: string;
+  backTo: string;
+}) {
+  const person = useAsk(api.getPerson, { params: { personId } }, { refetchInterval: 15_000 });
+  return (
+    <aside
+      aria-label="Person"
+      className="relative w-[400px] shrink-0 overflow-auto border-l border-line bg-sheet max-lg:w-full max-lg:border-0"
+    >
+      <Link
+        to={backTo}
+        aria-label="Close"
+        className="absolute top-3 right-3 grid size-7 place-items-center rounded-control text-muted hover:bg-plum-tint"
+      >
+        <X className="size-4" aria-hidden />
+      </Link>
+      {person.isError ? (
+        <Failed error={person.error} again={() => void person.refetch()} />
+      ) : person.data ? (
+        <Record person={person.data} zone={zone} />
+      ) : (
+        <Skeleton />
+      )}
+    </aside>
+  );
+}
+
+function Record({ person, zone }: { person: PersonRecord; zone: string }) {
+  return (
+    <div className="grid gap-4 p-5">
+      <div>
+        <h2 className="pr-8 text-xl break-words">{nameOf(person)}</h2>
+        <p className="text-muted break-words">
+          {[person.email, person.phone].filter(Boolean).join(' · ')}
+        </p>
+        <p className="mt-1 text-muted">
+          With {person.ownerName ?? 'nobody yet'} · came from {person.source} · wrote{' '}
+          {person.submissions === 1 ? 'once' : `${person.submissions} times`}
+        </p>
+        <div className="mt-2 flex flex-wrap gap-1">
+          {person.tags.map((tag) => (
+            <Pill key={tag} tone="plum">
+              {tag}
+            </Pill>
+          ))}
+        </div>
+      </div>
+      {person.phone && (
+        <a
+          href={`tel:${person.phone.replace(/[^\d+]/g, '')}`}
+          className="flex h-9 w-fit items-center gap-2 rounded-control bg-plum px-4 font-semibold text-sheet hover:bg-plum-dark"
+        >
+          <Phone className="size-4" aria-hidden /> Call {person.phone}
+        </a>
+      )}
+      {person.comingUp.length > 0 && (
+        <section>
+          <h3 className="mb-2">Coming up</h3>
+          <ol className="grid gap-2 border-l-2 border-dashed border-strong-line pl-4">
+            {person.comingUp.map((next) => (
+              <li key={next.at + next.text}>
+                <b className="font-semibold">{whenText(next.at, zone)}</b> · {next.text}{' '}
+                <span className="block text-xs text-muted">{next.note}</span>
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
+      <section>
+        <h3 className="mb-2">So far</h3>
+        <ol className="grid gap-3 border-l-2 border-line pl-4">
+          {person.timeline.map((entry, index) => (
+            <Happened key={index} entry={entry} zone={zone} />
+          ))}
+        </ol>
+      </section>
+    </div>
+  );
+}
+
+const marks = {
+  submitted: 'border-leaf',
+  tagged: 'border-plum',
+  given: 'border-plum',
+  joined: 'border-tide',
+  sent: 'border-tide',
+  told: 'border-honey',
+} as const;
+
+function Happened({ entry, zone }: { entry: TimelineEntry; zone: string }) {
+  return (
+    <li className="relative">
+      <span
+        aria-hidden
+        className={`absolute top-1 -left-[22px] size-2.5 rounded-full border-2 bg-sheet ${marks[entry.kind]}`}
+      />
+      <p className="break-words">{entry.text}</p>
+      <p className="text-xs text-muted">
+        {[whenText(entry.at, zone), entry.note].filter(Boolean).join(' · ')}
+      </p>
+      {entry.answers.length > 0 && (
+        <dl className="mt-1.5 grid gap-1 rounded-control bg-paper px-3 py-2">
+          {entry.answers.map(({ question, answer }) => (
+            <div key={question}>
+              <dt className="text-xs text-muted">{question}</dt>
+              <dd className="break-words whitespace-pre-line">{answer}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,21 @@
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { Toaster } from 'sonner';
+import { config } from 'zod';
+import './app.css';
+import { queries } from './api/hooks.ts';
+import { router } from './shell/routes.tsx';
+
+// The app's content policy forbids compiling code at run time, which Zod would otherwise try.
+config({ jitless: true });
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+      <Toaster position="bottom-left" toastOptions={{ style: { fontFamily: 'inherit' } }} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,75 @@
+import { createBrowserRouter } from 'react-router';
+import { SetUpScreen } from '../features/accounts/set-up-screen.tsx';
+import { SignInScreen } from '../features/accounts/sign-in-screen.tsx';
+import { FirstPlace } from './first-place.tsx';
+import { Frame } from './frame.tsx';
+import { NoSuchPlace } from './no-such-place.tsx';
+
+/** The places of the app; each is loaded when it is first opened. */
+export const router = createBrowserRouter([
+  { path: '/sign-in', element: <SignInScreen /> },
+  { path: '/welcome', element: <SetUpScreen /> },
+  {
+    element: <Frame />,
+    errorElement: <NoSuchPlace />,
+    hydrateFallbackElement: <div />,
+    children: [
+      { path: '/', element: <FirstPlace /> },
+      {
+        path: '/clients/new',
+        lazy: async () => ({
+          Component: (await import('../features/clients/new-client-screen.tsx')).NewClientScreen,
+        }),
+      },
+      {
+        path: '/:client/funnels',
+        lazy: async () => ({
+          Component: (await import('../features/funnels/funnels-screen.tsx')).FunnelsScreen,
+        }),
+      },
+      {
+        path: '/:client/funnels/:funnelId',
+        lazy: async () => ({
+          Component: (await import('../features/funnels/path-screen.tsx')).PathScreen,
+        }),
+      },
+      {
+        path: '/:client/pages/:pageId',
+        lazy: async () => ({
+          Component: (await import('../features/editor/editor-screen.tsx')).EditorScreen,
+        }),
+      },
+      {
+        path: '/:client/people/:personId?',
+        lazy: async () => ({
+          Component: (await import('../features/people/people-screen.tsx')).PeopleScreen,
+        }),
+      },
+      {
+        path: '/:client/follow-up',
+        lazy: async () => ({
+          Component: (await import('../features/followup/sequences-screen.tsx')).SequencesScreen,
+        }),
+      },
+      {
+        path: '/:client/follow-up/post-room/:messageId?',
+        lazy: async () => ({
+          Component: (await import('../features/messages/post-room-screen.tsx')).PostRoomScreen,
+        }),
+      },
+      {
+        path: '/:client/follow-up/:sequenceId',
+        lazy: async () => ({
+          Component: (await import('../features/followup/sequence-screen.tsx')).SequenceScreen,
+        }),
+      },
+      {
+        path: '/:client/set-up',
+        lazy: async () => ({
+          Component: (await import('../features/clients/fact-sheet-screen.tsx')).FactSheetScreen,
+        }),
+      },
+      { path: '*', element: <NoSuchPlace /> },
+    ],
+  },
+]);

@@ -1,0 +1,39 @@
+import type { ButtonHTMLAttributes } from 'react';
+
+const looks = {
+  main: 'border-plum bg-plum text-sheet hover:bg-plum-dark',
+  plain: 'border-strong-line bg-sheet text-ink hover:border-muted',
+  quiet: 'border-transparent bg-transparent text-plum-dark hover:bg-plum-tint',
+} as const;
+
+/** A button; its label is a verb. */
+export function Button({
+  look = 'plain',
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: keyof typeof looks }) {
+  return (
+    <button
+      type="button"
+      className={`inline-flex h-8 shrink-0 items-center justify-center gap-1.5 rounded-control border px-3.5 text-[13px] font-semibold whitespace-nowrap disabled:cursor-default disabled:opacity-50 ${looks[look]} ${className}`}
+      {...rest}
+    />
+  );
+}
+
+/** A small square button with an icon; `label` is what it does, for everyone who can't see the icon. */
+export function IconButton({
+  label,
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { label: string }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className={`grid size-7 shrink-0 place-items-center rounded-control text-muted hover:bg-plum-tint hover:text-plum-dark disabled:cursor-default disabled:opacity-35 disabled:hover:bg-transparent [&_svg]:size-4 ${className}`}
+      {...rest}
+    />
+  );
+}

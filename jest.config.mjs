@@ -1,0 +1,58 @@
+const transform = (jsx) => ({
+  '^.+\\.m?[jt]sx?$': [
+    '@swc/jest',
+    {
+      swcrc: false,
+      jsc: {
+        target: 'es2022',
+        parser: { syntax: 'typescript', tsx: jsx, decorators: true },
+        transform: {
+          legacyDecorator: true,
+          decoratorMetadata: true,
+          useDefineForClassFields: false,
+          react: { runtime: 'automatic' },
+        },
+        keepClassNames: true,
+      },
+      module: { type: 'commonjs' },
+    },
+  ],
+});
+
+/** These packages ship as ES modules only. */
+const modern = [
+  '@electric-sql/pglite',
+  '@electric-sql/pglite-utils',
+  '@electric-sql/pglite-socket',
+  'temporal-polyfill',
+  'temporal-utils',
+  'culori',
+  'isbot',
+];
+
+const project = (name, folder) => ({
+  displayName: name,
+  rootDir: folder,
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['@plumgate/source', 'node', 'node-addons'] },
+  extensionsToTreatAsEsm: [],
+  transform: transform(true),
+  transformIgnorePatterns: [`/node_modules/(?!(${modern.join('|')})/)`],
+  testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
+});
+
+export default {
+  projects: [
+    project('core', 'packages/core'),
+    project('contract', 'packages/contract'),
+    project('page-kit', 'packages/page-kit'),
+    project('web', 'apps/web'),
+    {
+      ...project('server', 'apps/server'),
+      globalSetup: '<rootDir>/src/testing/prepare.ts',
+      setupFiles: ['reflect-metadata'],
+      testTimeout: 30000,
+    },
+  ],
+  maxWorkers: 2,
+};

@@ -1,0 +1,4 @@
+import { ensureBuilt, ensurePackages } from './lib.mjs';
+
+await ensurePackages();
+await ensureBuilt();

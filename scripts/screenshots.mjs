@@ -1,0 +1,78 @@
+/**
+ * Takes a picture of each main view from a running demo: `npm run screenshots -- http://localhost:4310 [folder] [name …]`.
+ */
+import { mkdir } from 'node:fs/promises';
+import { chromium } from '@playwright/test';
+
+const [origin = 'http://localhost:4310', folder = 'docs/screenshots', ...only] =
+  process.argv.slice(2);
+const site = origin.replace('//', '//quayside-dental.');
+const wide = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+const client = '/quayside-dental';
+
+const openFirst = (selector) => async (page) => page.locator(selector).first().click();
+/** `see` is what has to stand there before the picture is taken. */
+const shots = [
+  { name: 'sign-in', at: '/sign-in', guest: true, see: 'text=The demo’s people' },
+  { name: 'funnels', at: `${client}/funnels`, see: 'tbody a' },
+  { name: 'path', at: `${client}/funnels`, then: openFirst('tbody a'), see: 'iframe >> nth=1' },
+  {
+    name: 'editor',
+    at: `${client}/funnels`,
+    then: async (page) => {
+      await openFirst('tbody a')(page);
+      await page.getByRole('link', { name: 'Edit First visit' }).click();
+      await page.getByRole('button', { name: 'Form · Save your place' }).click();
+    },
+    see: 'text=Add a question',
+  },
+  { name: 'people', at: `${client}/people`, then: openFirst('tbody a'), see: 'text=So far' },
+  { name: 'people-phone', at: `${client}/people`, size: phone, see: 'tbody a' },
+  {
+    name: 'sequence',
+    at: `${client}/follow-up`,
+    then: openFirst('li a'),
+    see: 'text=As Ana reads it',
+  },
+  { name: 'post-room', at: `${client}/follow-up/post-room`, see: 'article iframe' },
+  { name: 'fact-sheet', at: `${client}/set-up`, see: 'text=Areas served' },
+  { name: 'visitor-wide', at: '/first-visit', site: true, full: true, see: 'h1' },
+  { name: 'visitor-phone', at: '/first-visit', site: true, size: phone, full: true, see: 'h1' },
+];
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+await mkdir(folder, { recursive: true });
+for (const shot of shots.filter(({ name }) => only.length === 0 || only.includes(name))) {
+  const context = await browser.newContext({
+    viewport: shot.size ?? wide,
+    userAgent: shot.size === phone ? 'Plum Gate screenshots Mobile' : undefined,
+  });
+  if (!shot.guest && !shot.site) {
+    await context.request.post(`${origin.replace('localhost', '127.0.0.1')}/api/session`, {
+      data: { email: 'marketer@tallow-thyme.test', password: 'plum-gate-demo' },
+    });
+    const cookies = await context.cookies();
+    await context.addCookies(cookies.map((cookie) => ({ ...cookie, domain: 'localhost' })));
+  }
+  const page = await context.newPage();
+  await page.goto((shot.site ? site : origin) + shot.at, { waitUntil: 'networkidle' });
+  await shot.then?.(page);
+  await page.locator(shot.see).first().waitFor({ state: 'attached' });
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `${folder}/${shot.name}.png`, fullPage: shot.full ?? false });
+  await context.close();
+}
+await browser.close();
