@@ -51,8 +51,8 @@ export default {
       ...project('server', 'apps/server'),
       globalSetup: '<rootDir>/src/testing/prepare.ts',
       setupFiles: ['reflect-metadata'],
-      testTimeout: 30000,
     },
   ],
   maxWorkers: 2,
+  testTimeout: 30_000,
 };

@@ -79,7 +79,6 @@ function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
       .type('text/html; charset=utf-8')
       .send(`<!doctype html><html lang="en"><title>Sorry</title><p>${words}</p></html>`);
   });
-  site.setNotFoundHandler((_request, reply) => notHere(reply));
   const helmet = { helmet: false } as object;
   assetRoutes(site, parts, '/:client');
   site.get('/:client/:page', helmet, (request, reply) =>
@@ -88,6 +87,8 @@ function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
   site.post('/:client/:page', helmet, (request, reply) =>
     takeForm(parts, request as SiteRequest, reply),
   );
+  // The web app answers every other address of its own host; on a client's host there is nothing else.
+  site.all('/*', helmet, (_request, reply) => notHere(reply));
 }
 
 const notHere = (reply: FastifyReply) =>
@@ -229,7 +230,7 @@ async function takeForm(
     form,
     typed,
     once: typed._once ?? '',
-    visitorId: visitor.id,
+    visitorId: visitor.known ? visitor.id : '',
     source: visitor.source,
     device: visitor.device,
   });

@@ -5,6 +5,8 @@ import { isbot } from 'isbot';
 
 export interface Visitor {
   id: string;
+  /** The browser brought the id along; otherwise it is new, and the next request may bring another. */
+  known: boolean;
   source: string;
   device: 'phone' | 'wide';
   bot: boolean;
@@ -38,6 +40,7 @@ export function readVisitor(request: FastifyRequest, reply: FastifyReply): Visit
   }
   return {
     ...visitor,
+    known: isKnown,
     device: /Mobi/i.test(agent) ? 'phone' : 'wide',
     bot: agent === '' || isbot(agent),
   };

@@ -8,8 +8,8 @@ export function contrast(a: string, b: string): number {
   return wcagContrast(a, b);
 }
 
-/** The words' colour on a surface: the given ink where it reaches AA, else white or near-black, whichever reads better. */
+/** The words' colour on a surface: the given ink where it reaches AA, else white or black, whichever reads better: one of the two always reaches it, since 21 is more than 4.5 squared. */
 export function wordsOn(surface: string, ink: string): string {
   if (contrast(surface, ink) >= aaText) return ink;
-  return contrast(surface, '#FFFFFF') >= contrast(surface, '#111111') ? '#FFFFFF' : '#111111';
+  return contrast(surface, '#FFFFFF') >= contrast(surface, '#000000') ? '#FFFFFF' : '#000000';
 }

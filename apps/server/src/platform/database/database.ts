@@ -31,12 +31,14 @@ export class Database {
     if (where.url)
       return Database.over(new Pool({ connectionString: where.url, max: 10 }), async () => {});
     const pglite = await startPglite(where.folder, where.dump);
+    // PGlite is one session. Several connections to its socket were seen to lose track of whose transaction is open, so
+    // there is one, and the pool makes the rest wait.
     const pool = new Pool({
       host: pglite.socketFolder,
       port: pglite.port,
       user: 'postgres',
       database: 'postgres',
-      max: 8,
+      max: 1,
     });
     return Database.over(pool, () => pglite.stop());
   }

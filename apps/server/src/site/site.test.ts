@@ -1,0 +1,238 @@
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
+import type { EditorPage, PathBoard } from '@plumgate/contract';
+import { newBlock, type Draft } from '@plumgate/core/page';
+import { buildWorld, TestApp, type World } from '../testing/test-app.ts';
+
+let app: TestApp;
+let world: World;
+beforeAll(async () => {
+  app = await TestApp.start();
+  world = await buildWorld(app);
+});
+afterAll(() => app.stop());
+
+const owner = (method: 'GET' | 'PUT' | 'POST', url: string, body?: object) =>
+  app.api(method, url, body, 'owner@example.com');
+const path = async () =>
+  (await owner('GET', `/api/funnels/${world.first.funnel.id}/path`)).json<PathBoard>();
+
+describe('a published page', () => {
+  it('is a whole document with its CSS inside and an ordinary form', async () => {
+    const { body, headers } = await app.site('GET', '/first-visit');
+    expect(body).toMatch(/^<!doctype html><html lang="en">/);
+    expect(body).toMatch(/<form[^>]*action="\/first-visit" method="post"/);
+    for (const name of ['name', 'email', 'phone', '_once'])
+      expect(body).toContain(`name="${name}"`);
+    expect(body).not.toContain('data-part');
+    expect(headers['content-type']).toBe('text/html; charset=utf-8');
+    expect(body.toLowerCase()).not.toContain('plum gate');
+  });
+
+  it('comes compressed as asked, the same page each way', async () => {
+    const as = async (encoding: string) =>
+      app.site('GET', '/first-visit', { headers: { 'accept-encoding': encoding } });
+    const plain = await as('identity');
+    const br = await as('gzip, br');
+    const gzip = await as('gzip');
+    expect(br.headers['content-encoding']).toBe('br');
+    expect(brotliDecompressSync(br.rawPayload).toString()).toBe(plain.body);
+    expect(gunzipSync(gzip.rawPayload).toString()).toBe(plain.body);
+    expect(plain.headers['content-encoding']).toBeUndefined();
+    expect(plain.headers.vary).toContain('accept-encoding');
+  });
+
+  it('answers 304 to a browser that has it', async () => {
+    const { headers } = await app.site('GET', '/first-visit');
+    const again = await app.site('GET', '/first-visit', {
+      headers: { 'if-none-match': String(headers.etag) },
+    });
+    expect([again.statusCode, again.body]).toEqual([304, '']);
+  });
+
+  it('does not change while its draft does, until it is published', async () => {
+    const draft = world.first.draft as Draft;
+    const heading = newBlock('heading', 'extra-heading', { text: 'Only in the draft' });
+    const column = draft.page.bands[1]!.columns[0]!;
+    const changed = {
+      ...draft,
+      page: {
+        ...draft.page,
+        bands: draft.page.bands.map((band, index) =>
+          index === 1
+            ? {
+                ...band,
+                columns: [
+                  { ...column, blocks: [...column.blocks, heading] },
+                  ...band.columns.slice(1),
+                ],
+              }
+            : band,
+        ),
+      },
+    };
+    const kept = await owner('PUT', `/api/pages/${world.first.pageId}/draft`, {
+      version: world.first.version,
+      draft: changed,
+    });
+    expect(kept.json()).toMatchObject({ state: 'changed', version: world.first.version + 1 });
+    expect((await app.site('GET', '/first-visit')).body).not.toContain('Only in the draft');
+    const stale = await owner('POST', `/api/pages/${world.first.pageId}/publish`, {
+      version: world.first.version,
+    });
+    expect(stale.json()).toMatchObject({ status: 409, code: 'changed-elsewhere' });
+    expect(
+      (
+        await owner('POST', `/api/pages/${world.first.pageId}/publish`, {
+          version: world.first.version + 1,
+        })
+      ).statusCode,
+    ).toBe(200);
+    expect((await app.site('GET', '/first-visit')).body).toContain('Only in the draft');
+  });
+
+  it('takes a form that was opened before the page was published again', async () => {
+    const old = /name="_revision" value="([^"]+)"/.exec(
+      (await app.site('GET', '/first-visit')).body,
+    )![1]!;
+    const now = (await owner('GET', `/api/pages/${world.first.pageId}`)).json<EditorPage>();
+    const draft = now.draft as Draft;
+    const form = draft.forms[world.formId]!;
+    const renamed = {
+      ...form,
+      questions: form.questions.map((question) =>
+        question.key === 'phone' ? { ...question, key: 'mobile' } : question,
+      ),
+    };
+    await owner('PUT', `/api/pages/${now.pageId}/draft`, {
+      version: now.version,
+      draft: { ...draft, forms: { [world.formId]: renamed } },
+    });
+    await owner('POST', `/api/pages/${now.pageId}/publish`, { version: now.version + 1 });
+    const form2 = {
+      name: 'Joss',
+      email: 'joss@example.com',
+      phone: '(207) 555-0108',
+      _form: world.formBlock,
+    };
+    expect(
+      (await app.site('POST', '/first-visit', { form: { ...form2, _revision: old } })).statusCode,
+    ).toBe(303);
+    expect((await app.site('POST', '/first-visit', { form: form2 })).statusCode).toBe(422);
+  });
+});
+
+describe('an address that leads nowhere', () => {
+  it.each([
+    ['an unknown page', 'quayside', '/nothing'],
+    ['an unknown client', 'nobody', '/first-visit'],
+    ['the root', 'quayside', '/'],
+    ['the app’s API on a client’s host', 'quayside', '/api/health'],
+    ['the mount by its name', 'quayside', '/~site/quayside/first-visit'],
+  ])('%s is a plain 404 that tells nothing about us', async (_what, client, url) => {
+    const answer = await app.site('GET', url, { client });
+    expect(answer.statusCode).toBe(404);
+    expect(answer.body.toLowerCase()).not.toMatch(/plum|fastify|nest|error|cannot/);
+  });
+
+  it('the mount can’t be reached from the app’s own host', async () => {
+    for (const url of ['/~site/quayside/first-visit', '/%7Esite/quayside/first-visit']) {
+      expect((await app.api('GET', url)).body).not.toContain('Say in one sentence');
+    }
+  });
+
+  it('a host that is not ours shows no client', async () => {
+    const answer = await app.running.app.inject({
+      url: '/first-visit',
+      headers: { host: 'quayside.example.com' },
+    });
+    expect(answer.statusCode).toBe(404);
+  });
+});
+
+describe('visits', () => {
+  it('count a person once for a page, leave bots out, and move the Path', async () => {
+    await app.settle();
+    const before = (await path()).steps[0]!.visitors;
+    const first = await app.site('GET', '/first-visit?utm_source=x&utm_medium=cpc');
+    const cookie = first.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+    await app.site('GET', '/first-visit', { headers: { cookie } });
+    await app.site('GET', '/first-visit', {
+      headers: { 'user-agent': 'ExampleBot/1.0 (+http://example.com/bot)' },
+    });
+    await app.settle();
+    const board = await path();
+    expect(board.steps[0]!.visitors).toBe(before + 1);
+    expect(board.arrivals.find(({ source }) => source === 'Search ads')).toEqual({
+      source: 'Search ads',
+      visitors: 1,
+    });
+  });
+
+  it('count the thank-you page only for those who completed the form', async () => {
+    await app.site('GET', '/first-visit-thanks');
+    await app.settle();
+    const before = (await path()).steps[1]!.visitors;
+    const sent = await app.site('POST', '/first-visit', {
+      form: { name: 'Dev', email: 'dev@example.com', mobile: '(207) 555-0101' },
+    });
+    const cookie = sent.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+    await app.site('GET', '/first-visit-thanks', { headers: { cookie } });
+    await app.settle();
+    const board = await path();
+    expect(board.steps[1]!.visitors).toBe(before + 1);
+    expect(board.steps[0]!.leads).toBeGreaterThan(0);
+  });
+});
+
+it('runs a code block in a sandbox of its own', async () => {
+  const now = (await owner('GET', `/api/pages/${world.thanks.pageId}`)).json<EditorPage>();
+  const draft = now.draft as Draft;
+  const band = {
+    ...draft.page.bands[1]!,
+    columns: [
+      {
+        id: 'code-column',
+        share: 1,
+        blocks: [
+          newBlock('code', 'code-block', {
+            html: '<script>top.location="https://example.com"</script>',
+          }),
+        ],
+      },
+    ],
+  };
+  await owner('PUT', `/api/pages/${now.pageId}/draft`, {
+    version: now.version,
+    draft: { ...draft, page: { ...draft.page, bands: [band] } },
+  });
+  await owner('POST', `/api/pages/${now.pageId}/publish`, { version: now.version + 1 });
+  const { body } = await app.site('GET', '/first-visit-thanks');
+  expect(body).not.toContain('top.location');
+  const src = /<iframe[^>]*src="([^"]+)"[^>]*sandbox="([^"]+)"/.exec(body)!;
+  expect(src[2]).not.toContain('allow-same-origin');
+  const frame = await app.site('GET', src[1]!);
+  expect(frame.headers['content-security-policy']).toMatch(/^sandbox /);
+  expect(frame.body).toContain('top.location');
+});
+
+it('serves fonts and the script to be kept for ever, and nothing beside them', async () => {
+  const { body } = await app.site('GET', '/first-visit');
+  for (const url of [
+    /href="(\/~\/fonts\/[^"]+)"/.exec(body)![1]!,
+    /src="(\/~\/visitor-[^"]+)"/.exec(body)![1]!,
+  ]) {
+    const answer = await app.site('GET', url);
+    expect([answer.statusCode, answer.headers['cache-control']]).toEqual([
+      200,
+      'public, max-age=31536000, immutable',
+    ]);
+  }
+  for (const url of [
+    '/~/fonts/..%2f..%2fpackage.json',
+    '/~/fonts/nothing.woff2',
+    '/~/pictures/x-600.webp',
+    '/~/code/x/y',
+  ]) {
+    expect((await app.site('GET', url)).statusCode).toBe(404);
+  }
+});

@@ -1,0 +1,219 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ClientId, FormId, PageId } from '@plumgate/core/basics';
+import type { ClientSheet, EditorPage } from '@plumgate/contract';
+import { blocksOf, type Draft } from '@plumgate/core/page';
+import type { InjectOptions, Response } from 'light-my-request';
+import { Pool } from 'pg';
+import { Temporal } from 'temporal-polyfill';
+import { AccountService } from '../accounts/account.service.ts';
+import { DemoTime } from '../demo/demo-time.ts';
+import { SequenceService } from '../followup/sequence.service.ts';
+import { gentleWelcome } from '../demo/quayside-funnel.ts';
+import { MovableClock } from '../platform/clock.ts';
+import { readConfig } from '../platform/config.ts';
+import { Database, migrationCount } from '../platform/database/database.ts';
+import { RandomIds } from '../platform/id-source.ts';
+import { makeLogger } from '../platform/logging.ts';
+import { Worker } from '../platform/worker.ts';
+import { RuleService } from '../routing/rule.service.ts';
+import { VisitCounter } from '../results/visit-counter.ts';
+import { assemble, type Running } from '../start.ts';
+import { dumpFile } from './dump-file.ts';
+
+export const password = 'correct horse battery';
+export const agent =
+  'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/130 Mobile Safari/537.36';
+
+/** The whole program on a database of its own, with a clock that stands still until it is moved. */
+export class TestApp {
+  private cookies = new Map<string, string>();
+
+  private constructor(
+    readonly running: Running,
+    readonly database: Database,
+    readonly clock: MovableClock,
+    private readonly folder: string,
+  ) {}
+
+  static async start(environment: Record<string, string> = {}): Promise<TestApp> {
+    const folder = await mkdtemp(join(tmpdir(), 'plumgate-test-'));
+    const database = await openDatabase(folder);
+    const clock = new MovableClock(Temporal.Instant.from('2026-11-05T14:12:00Z'), false);
+    const config = readConfig({
+      PLUMGATE_DEMO: '1',
+      LOG_LEVEL: 'silent',
+      PLUMGATE_DATA: folder,
+      ...environment,
+    });
+    const running = await assemble({
+      config,
+      database,
+      clock,
+      ids: new RandomIds(),
+      log: makeLogger(config.logLevel),
+    });
+    await running.app.init();
+    await running.app.getHttpAdapter().getInstance().ready();
+    return new TestApp(running, database, clock, folder);
+  }
+
+  get<Part>(part: abstract new (...given: never[]) => Part): Part {
+    return this.running.app.get(part as never);
+  }
+
+  async stop(): Promise<void> {
+    await this.running.stop();
+    await rm(this.folder, { recursive: true, force: true });
+  }
+
+  /** A request to the app's own host; `as` sends that person's session. */
+  api(method: InjectOptions['method'], url: string, body?: object, as?: string): Promise<Response> {
+    const cookie = as && this.cookies.get(as);
+    return this.running.app.inject({
+      method: method!,
+      url,
+      headers: { host: 'localhost:4310', ...(cookie && { cookie }) },
+      ...(body && { payload: body }),
+    }) as never;
+  }
+
+  /** A request to a client's host, as a browser makes it. */
+  site(
+    method: 'GET' | 'POST',
+    url: string,
+    given: {
+      form?: Record<string, string>;
+      headers?: Record<string, string>;
+      client?: string;
+    } = {},
+  ): Promise<Response> {
+    return this.running.app.inject({
+      method,
+      url,
+      headers: {
+        host: `${given.client ?? 'quayside'}.localhost:4310`,
+        'user-agent': agent,
+        ...(given.form && { 'content-type': 'application/x-www-form-urlencoded' }),
+        ...given.headers,
+      },
+      ...(given.form && { payload: new URLSearchParams(given.form).toString() }),
+    }) as never;
+  }
+
+  async signIn(email: string, secret = password): Promise<void> {
+    const answer = await this.api('POST', '/api/session', { email, password: secret });
+    if (answer.statusCode !== 200)
+      throw new Error(`Sign-in answered ${answer.statusCode}: ${answer.body}`);
+    this.cookies.set(
+      email,
+      `plumgate_session=${answer.cookies.find(({ name }) => name === 'plumgate_session')!.value}`,
+    );
+  }
+
+  /** Does everything that is due and writes the counts, without moving the clock. */
+  async settle(): Promise<void> {
+    await this.get(Worker).catchUp();
+    await this.get(VisitCounter).flush();
+  }
+
+  move(duration: string) {
+    return this.get(DemoTime).advance(duration);
+  }
+}
+
+/** PGlite from the prepared database, or with TEST_DATABASE_URL a new database of that PostgreSQL server. */
+async function openDatabase(folder: string): Promise<Database> {
+  const server = process.env.TEST_DATABASE_URL;
+  if (!server) return Database.open({ folder, dump: dumpFile(await migrationCount()) });
+  const name = `plumgate_test_${process.pid}_${Math.random().toString(36).slice(2, 10)}`;
+  const pool = new Pool({ connectionString: server, max: 1 });
+  await pool.query(`create database ${name}`);
+  await pool.end();
+  const url = new URL(server);
+  url.pathname = `/${name}`;
+  return Database.open({ folder, url: url.href });
+}
+
+export interface World {
+  client: ClientSheet;
+  first: EditorPage;
+  thanks: EditorPage;
+  formId: FormId;
+  formBlock: string;
+}
+
+/** An agency with its people and one client, whose two-step funnel is live, routed and followed up. */
+export async function buildWorld(app: TestApp): Promise<World> {
+  await app
+    .get(AccountService)
+    .setUp(
+      { name: 'Tallow & Thyme', zone: 'America/New_York' },
+      { name: 'Oriel', email: 'owner@example.com', password },
+    );
+  await app.signIn('owner@example.com');
+  const owner = (method: 'GET' | 'POST' | 'PUT', url: string, body?: object) =>
+    app.api(method, url, body, 'owner@example.com');
+  const made = (
+    await owner('POST', '/api/clients', {
+      name: 'Quayside Dental',
+      slug: 'quayside',
+      zone: 'America/New_York',
+    })
+  ).json<ClientSheet>();
+  const facts = {
+    ...made.facts,
+    phone: '(207) 555-0142',
+    email: 'desk@quayside-dental.test',
+    town: 'Port Alder',
+  };
+  const client = (
+    await owner('PUT', `/api/clients/${made.id}/facts`, { name: made.name, facts })
+  ).json<ClientSheet>();
+  const desk = await app
+    .get(AccountService)
+    .addUser({
+      name: 'Front desk',
+      email: 'desk@example.com',
+      password,
+      role: 'front-desk',
+      clientId: client.id as ClientId,
+    });
+  const { funnelId } = (
+    await owner('POST', `/api/clients/${client.id}/funnels`, { name: 'First visit' })
+  ).json<{ funnelId: string }>();
+  const board = (await owner('GET', `/api/funnels/${funnelId}/path`)).json<{
+    steps: { pageId: PageId }[];
+  }>();
+  const [first, thanks] = await Promise.all(
+    board.steps.map(async ({ pageId }) =>
+      (await owner('GET', `/api/pages/${pageId}`)).json<EditorPage>(),
+    ),
+  );
+  const draft = first!.draft as Draft;
+  const block = blocksOf(draft.page).find((one) => one.kind === 'form')!;
+  const form = draft.forms[block.formId]!;
+  await owner('PUT', `/api/pages/${first!.pageId}/draft`, {
+    version: first!.version,
+    draft: {
+      ...draft,
+      forms: { [block.formId]: { ...form, tell: ['desk@quayside-dental.test'] } },
+    },
+  });
+  await owner('POST', `/api/pages/${first!.pageId}/publish`, { version: first!.version + 1 });
+  await owner('POST', `/api/pages/${thanks!.pageId}/publish`, { version: thanks!.version });
+  const sequence = await app.get(SequenceService).create(client.id as ClientId, gentleWelcome);
+  await app.get(RuleService).add(client.id as ClientId, {
+    name: 'New patients',
+    meets: 'all',
+    conditions: [{ about: 'form', is: block.formId }],
+    actions: [
+      { do: 'tag', tag: 'first-visit' },
+      { do: 'give', to: desk },
+      { do: 'start', sequence },
+    ],
+  });
+  const again = (await owner('GET', `/api/pages/${first!.pageId}`)).json<EditorPage>();
+  return { client, first: again, thanks: thanks!, formId: block.formId, formBlock: block.id };
+}

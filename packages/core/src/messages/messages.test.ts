@@ -1,0 +1,94 @@
+import {
+  escapeHtml,
+  fillMergeFields,
+  fillOrKeep,
+  isPersonal,
+  mergeProblem,
+  oneLine,
+  plainToHtml,
+} from './index.ts';
+
+const context = {
+  person: { first_name: 'Ana', empty: '' },
+  client: { phone: '(207) 555-0142' },
+  answers: { worry: 'Needles' },
+};
+
+describe('fillMergeFields', () => {
+  // The behaviour that LiquidJS documents for output, `default`, `downcase`, `escape`, `if` and undefined variables (from memory).
+  it.each([
+    ['Hello {{ person.first_name }}', 'Hello Ana'],
+    ['Hello {{ person.missing | default: "there" }}', 'Hello there'],
+    ['Hello {{ person.empty | default: "there" }}', 'Hello there'],
+    ['Hello {{ person.missing }}.', 'Hello .'],
+    ['{{ nobody.at.all | default: "x" }}', 'x'],
+    ['{{ answers.worry | downcase }}', 'needles'],
+    ['{% if answers.worry %}yes{% else %}no{% endif %}', 'yes'],
+    ['{% if answers.other %}yes{% else %}no{% endif %}', 'no'],
+    ['{{ "<b>" | escape }}', '&lt;b&gt;'],
+    ['no fields', 'no fields'],
+  ])('fills %j', (template, text) =>
+    expect(fillMergeFields(template, context)).toEqual({ ok: true, value: text }),
+  );
+
+  it('never reads a value as a template', () => {
+    const sly = { person: { first_name: '{{ client.phone }}{% if true %}x{% endif %}' } };
+    expect(fillOrKeep('Hi {{ person.first_name }}', sly)).toBe(
+      'Hi {{ client.phone }}{% if true %}x{% endif %}',
+    );
+  });
+
+  it('reaches no inherited property', () => {
+    expect(
+      fillOrKeep('{{ person.constructor }}{{ person.__proto__ }}{{ person.toString }}', context),
+    ).toBe('');
+  });
+
+  it.each([
+    '{{ person.first_name',
+    '{% if x %}',
+    '{{ x | no_such_filter }}',
+    '{% include "a" %}',
+    '{% render "a" %}',
+  ])('says what is wrong with %j, and keeps it as typed', (template) => {
+    const filled = fillMergeFields(template, context);
+    expect(filled.ok).toBe(false);
+    expect(!filled.ok && filled.problem).toMatch(/^A merge field can't be read: /);
+    expect(fillOrKeep(template, context)).toBe(template);
+  });
+
+  it('stops a template that would work too long or grow too large', () => {
+    const loop = '{% for a in (1..9999) %}{% for b in (1..9999) %}{{ a }}{% endfor %}{% endfor %}';
+    expect(fillMergeFields(loop, context).ok).toBe(false);
+    expect(fillMergeFields('x{{ a }}'.repeat(20_000), context).ok).toBe(false);
+  });
+});
+
+it.each([
+  ['Hello {{ person.first_name }}', true],
+  ['{% if answers.worry %}x{% endif %}', true],
+  ['Call {{ client.phone }}', false],
+  ['a person wrote', false],
+])('isPersonal(%j) is %j', (template, personal) => expect(isPersonal(template)).toBe(personal));
+
+it('finds a mistake at the moment of writing', () => {
+  expect(mergeProblem('{{ person.first_name | default: "there" }}')).toBeNull();
+  expect(mergeProblem('{{ person.first_name ')).toContain('merge field');
+});
+
+describe('plainToHtml', () => {
+  it('makes paragraphs, line breaks and links, and nothing else', () => {
+    expect(plainToHtml('Hello\nAna\n\nSee https://example.com/a?b=1&c=2.')).toBe(
+      '<p>Hello<br>Ana</p>\n<p>See <a href="https://example.com/a?b=1&amp;c=2">https://example.com/a?b=1&amp;c=2</a>.</p>',
+    );
+  });
+  it('shows markup as text', () => {
+    expect(plainToHtml('<script>alert("1")</script> javascript:alert(1)')).toBe(
+      '<p>&lt;script&gt;alert(&quot;1&quot;)&lt;/script&gt; javascript:alert(1)</p>',
+    );
+    expect(escapeHtml(`<>&"'`)).toBe('&lt;&gt;&amp;&quot;&#39;');
+  });
+});
+
+it('keeps header words on one line', () =>
+  expect(oneLine(' New lead:\r\n Bcc: x ')).toBe('New lead: Bcc: x'));

@@ -1,0 +1,301 @@
+import fc from 'fast-check';
+import type { FormId } from '../basics/index.ts';
+import { shortForm } from '../forms/index.ts';
+import {
+  allIds,
+  applyEdit,
+  blockKinds,
+  copyNode,
+  Draft,
+  limits,
+  locate,
+  newBlock,
+  pageNode,
+  readPageDocument,
+  type Band,
+  type BlockKindName,
+  type Draft as DraftType,
+  type Edit,
+  type EditProblem,
+  type TreeNode,
+} from './index.ts';
+
+const formId = '00000000-0000-4000-8000-000000000001' as FormId;
+const node = (part: unknown) => part as TreeNode;
+const band = (id: string, columns: Band['columns']): Band => ({
+  id,
+  name: id,
+  surface: 'paper',
+  space: 'even',
+  width: 'wide',
+  columns,
+});
+
+/** Two bands, three columns, four blocks and a form of three questions. */
+const draft = (): DraftType => ({
+  page: {
+    version: 1,
+    title: 'Title',
+    description: '',
+    bands: [
+      band('b1', [
+        { id: 'c1', share: 1, blocks: [newBlock('heading', 'h1'), newBlock('text', 't1')] },
+        { id: 'c2', share: 1, blocks: [newBlock('form', 'f1', { formId })] },
+      ]),
+      band('b2', [
+        {
+          id: 'c3',
+          share: 1,
+          blocks: [newBlock('button', 'k1', { action: { kind: 'scroll', band: 'b2' } })],
+        },
+      ]),
+    ],
+  },
+  forms: { [formId]: shortForm('Form', ['q1', 'q2', 'q3']) },
+});
+
+const apply = (edit: Edit, to = draft()) => applyEdit(to, edit);
+
+describe('applyEdit', () => {
+  it.each<[string, Edit]>([
+    [
+      'a block put in',
+      { do: 'insert', parent: 'c1', index: 1, node: node(newBlock('divider', 'd1')) },
+    ],
+    [
+      'a band put in',
+      {
+        do: 'insert',
+        parent: pageNode,
+        index: 0,
+        node: node(band('b9', [{ id: 'c9', share: 1, blocks: [] }])),
+      },
+    ],
+    ['a block taken out', { do: 'remove', id: 't1' }],
+    ['a band taken out with all in it', { do: 'remove', id: 'b1' }],
+    ['a block moved within its column', { do: 'move', id: 'h1', parent: 'c1', index: 1 }],
+    ['a block moved to another band', { do: 'move', id: 'h1', parent: 'c3', index: 1 }],
+    ['a question moved', { do: 'move', id: 'q3', parent: formId, index: 0 }],
+    ['words changed', { do: 'set', id: 'h1', changes: { text: 'New words', level: 1 } }],
+    ['a question made a must', { do: 'set', id: 'q3', changes: { must: true } }],
+    [
+      'a question of another kind',
+      { do: 'set', id: 'q3', changes: { kind: 'choice', options: ['A', 'B'] } },
+    ],
+    ['a form’s button renamed', { do: 'set', id: formId, changes: { button: 'Save my place' } }],
+    ['the page’s title changed', { do: 'set', id: pageNode, changes: { title: 'Other' } }],
+  ])('%s is undone by its inverse', (_what, edit) => {
+    const before = draft();
+    const there = apply(edit, before);
+    if (!there.ok) throw new Error(there.problem);
+    expect(there.value.draft).not.toEqual(before);
+    expect(Draft.safeParse(there.value.draft).success).toBe(true);
+    const back = applyEdit(there.value.draft, there.value.inverse);
+    expect(back.ok && back.value.draft).toEqual(before);
+  });
+
+  it.each<[string, Edit, EditProblem]>([
+    ['a part that is not there', { do: 'remove', id: 'nope' }, 'no-such-part'],
+    ['the page itself', { do: 'remove', id: pageNode }, 'no-such-part'],
+    [
+      'a place that is not there',
+      { do: 'move', id: 'h1', parent: 'nope', index: 0 },
+      'no-such-place',
+    ],
+    ['an index past the end', { do: 'move', id: 'h1', parent: 'c3', index: 9 }, 'no-such-place'],
+    [
+      'half an index',
+      { do: 'insert', parent: 'c1', index: 0.5, node: node(newBlock('divider', 'd1')) },
+      'no-such-place',
+    ],
+    ['a block into a band', { do: 'move', id: 'h1', parent: 'b2', index: 0 }, 'wrong-place'],
+    [
+      'a band into a column',
+      {
+        do: 'insert',
+        parent: 'c1',
+        index: 0,
+        node: node(band('b9', [{ id: 'c9', share: 1, blocks: [] }])),
+      },
+      'wrong-place',
+    ],
+    ['a band’s last column', { do: 'remove', id: 'c3' }, 'last-one-stays'],
+    [
+      'an id that is taken',
+      { do: 'insert', parent: 'c1', index: 0, node: node(newBlock('divider', 't1')) },
+      'id-taken',
+    ],
+    [
+      'a form that is not here',
+      { do: 'insert', parent: 'c1', index: 0, node: node(newBlock('form', 'f2')) },
+      'unknown-form',
+    ],
+    ['a level that does not exist', { do: 'set', id: 'h1', changes: { level: 7 } }, 'not-valid'],
+    [
+      'a setting that does not exist',
+      { do: 'set', id: 'h1', changes: { onclick: 'x' } },
+      'not-valid',
+    ],
+    ['another id', { do: 'set', id: 'h1', changes: { id: 'h2' } }, 'not-valid'],
+    ['another kind of block', { do: 'set', id: 'h1', changes: { kind: 'text' } }, 'not-valid'],
+    ['children by way of settings', { do: 'set', id: 'b1', changes: { columns: [] } }, 'not-valid'],
+    [
+      'an address that runs script',
+      {
+        do: 'set',
+        id: 'k1',
+        changes: { action: { kind: 'address', href: 'javascript:alert(1)' } },
+      },
+      'not-valid',
+    ],
+    ['two questions of one key', { do: 'set', id: 'q2', changes: { key: 'name' } }, 'not-valid'],
+  ])('refuses %s', (_what, edit, problem) => expect(apply(edit)).toEqual({ ok: false, problem }));
+
+  it('refuses what would be too much', () => {
+    let full = draft();
+    for (let n = 1; full.page.bands[1]!.columns[0]!.blocks.length < limits.blocks; n++) {
+      const next = applyEdit(full, {
+        do: 'insert',
+        parent: 'c3',
+        index: 0,
+        node: node(newBlock('divider', `d${n}`)),
+      });
+      if (!next.ok) throw new Error(next.problem);
+      full = next.value.draft;
+    }
+    expect(applyEdit(full, { do: 'move', id: 'h1', parent: 'c3', index: 0 })).toEqual({
+      ok: false,
+      problem: 'place-full',
+    });
+  });
+
+  it('leaves everything beside the edit as the same object', () => {
+    const before = draft();
+    const after = apply({ do: 'set', id: 'h1', changes: { text: 'X' } }, before);
+    expect(after.ok && after.value.draft.page.bands[1]).toBe(before.page.bands[1]);
+    expect(after.ok && after.value.draft.forms).toBe(before.forms);
+  });
+});
+
+describe('any run of edits', () => {
+  const kinds = Object.keys(blockKinds) as BlockKindName[];
+  /** An edit drawn against whatever draft it meets, good or bad: the numbers pick from its parts. */
+  const anyEdit = fc.record({
+    do: fc.constantFrom('insert', 'remove', 'move', 'set', 'copy'),
+    a: fc.nat(60),
+    b: fc.nat(60),
+    index: fc.nat(4),
+    kind: fc.constantFrom(...kinds),
+    text: fc.string({ maxLength: 20 }),
+  });
+
+  it('keeps the draft valid, and its inverses lead all the way back', () => {
+    let fresh = 0;
+    fc.assert(
+      fc.property(fc.array(anyEdit, { maxLength: 30 }), (drawn) => {
+        const start = draft();
+        let now: DraftType = start;
+        const inverses: Edit[] = [];
+        for (const one of drawn) {
+          const parts = [pageNode, formId, ...allIds(now)];
+          const [a, b] = [parts[one.a % parts.length]!, parts[one.b % parts.length]!];
+          const result = applyEdit(
+            now,
+            draw(one, a, b, now, () => `n${fresh++}`),
+          );
+          if (!result.ok) continue;
+          now = result.value.draft;
+          inverses.unshift(result.value.inverse);
+          expect(Draft.safeParse(now).error?.issues ?? []).toEqual([]);
+        }
+        for (const inverse of inverses) {
+          const result = applyEdit(now, inverse);
+          if (!result.ok) throw new Error(`The inverse was refused: ${result.problem}`);
+          now = result.value.draft;
+        }
+        expect(now).toEqual(start);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  function draw(
+    one: { do: string; index: number; kind: BlockKindName; text: string },
+    a: string,
+    b: string,
+    now: DraftType,
+    newId: () => string,
+  ): Edit {
+    switch (one.do) {
+      case 'insert':
+        return {
+          do: 'insert',
+          parent: a,
+          index: one.index,
+          node: node(newBlock(one.kind, newId(), one.kind === 'form' ? { formId } : {})),
+        };
+      case 'copy': {
+        const found = locate(now, a)!;
+        return found.parent
+          ? {
+              do: 'insert',
+              parent: found.parent,
+              index: found.index,
+              node: copyNode(found.kind, found.node, newId),
+            }
+          : {
+              do: 'insert',
+              parent: pageNode,
+              index: 0,
+              node: node(band(newId(), [{ id: newId(), share: 1, blocks: [] }])),
+            };
+      }
+      case 'remove':
+        return { do: 'remove', id: a };
+      case 'move':
+        return { do: 'move', id: a, parent: b, index: one.index };
+      default: {
+        const setting =
+          ['text', 'label', 'name', 'title', 'button'].find((name) =>
+            Object.hasOwn(locate(now, a)!.node, name),
+          ) ?? 'text';
+        return { do: 'set', id: a, changes: { [setting]: one.text } };
+      }
+    }
+  }
+});
+
+describe('copyNode', () => {
+  it('gives every part a new id, and lets a button follow its own band', () => {
+    let next = 0;
+    const copy = copyNode(
+      'band',
+      node(draft().page.bands[1]),
+      () => `n${next++}`,
+    ) as unknown as Band;
+    expect([copy.id, copy.columns[0]!.id, copy.columns[0]!.blocks[0]!.id]).toEqual([
+      'n0',
+      'n1',
+      'n2',
+    ]);
+    expect(copy.columns[0]!.blocks[0]).toMatchObject({ action: { kind: 'scroll', band: 'n0' } });
+  });
+});
+
+describe('readPageDocument', () => {
+  it.each([
+    [{}, 'This is not a page document: it has no version.'],
+    [{ version: 2 }, 'This page document has version 2; this program reads up to 1.'],
+    [{ version: 0 }, 'No page document ever had version 0.'],
+  ])('refuses %j', (stored, problem) =>
+    expect(readPageDocument(stored)).toEqual({ ok: false, problem }),
+  );
+  it('reads what the editor keeps', () => {
+    const { page } = draft();
+    expect(readPageDocument(JSON.parse(JSON.stringify(page)))).toEqual({ ok: true, value: page });
+  });
+});
+
+it.each(Object.entries(blockKinds))('a new %s is valid as it starts', (kind, { schema }) => {
+  expect(schema.safeParse(newBlock(kind as BlockKindName, 'x')).success).toBe(true);
+});

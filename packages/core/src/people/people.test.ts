@@ -1,0 +1,44 @@
+import { newQuestion, shortForm } from '../forms/index.ts';
+import { emailKey, personFromAnswers, phoneKey, splitName } from './index.ts';
+
+it.each([
+  ['Ana.Okafor@Example.com', 'ana.okafor@example.com'],
+  [' ana.okafor@example.com ', 'ana.okafor@example.com'],
+  ['ANA.OKAFOR@EXAMPLE.COM', 'ana.okafor@example.com'],
+  ['ana.okafor+visit@example.com', 'ana.okafor+visit@example.com'],
+])('knows %j by %j', (email, key) => expect(emailKey(email)).toBe(key));
+
+// E.164 forms as ITU-T E.164 writes them; (207) 555-0100 to 0199 are kept for fiction.
+it.each([
+  ['(207) 555-0117', '+12075550117'],
+  ['207.555.0117', '+12075550117'],
+  ['+44 20 7946 0018', '+442079460018'],
+  ['12', null],
+  ['not a number', null],
+])('reads the number %j as %j', (phone, key) => expect(phoneKey(phone)).toBe(key));
+
+it.each([
+  ['Ana Okafor', ['Ana', 'Okafor']],
+  ['Ana Sofía van der Loo', ['Ana', 'Sofía van der Loo']],
+  ['Ana', ['Ana', '']],
+  ['', ['', '']],
+])('parts the name %j into %j', (name, parts) => expect(splitName(name)).toEqual(parts));
+
+it('draws the person by the kinds of the questions, whatever their keys', () => {
+  const form = {
+    ...shortForm('Test', ['a', 'b', 'c'] as [string, string, string]),
+    questions: [
+      newQuestion('first-name', 'a', { key: 'q1' }),
+      newQuestion('last-name', 'b', { key: 'q2' }),
+      newQuestion('email', 'c', { key: 'q3' }),
+    ],
+  };
+  expect(personFromAnswers(form, { q1: 'Ana', q2: 'Okafor', q3: 'Ana@Example.com' })).toEqual({
+    firstName: 'Ana',
+    lastName: 'Okafor',
+    email: 'Ana@Example.com',
+    emailKey: 'ana@example.com',
+    phone: '',
+    phoneKey: null,
+  });
+});

@@ -1,0 +1,92 @@
+import { routeLead, type Arrival, type Rule } from './index.ts';
+
+const id = <Id>(n: number) => `00000000-0000-4000-8000-00000000000${n}` as Id;
+const arrival: Arrival = { form: id(1), page: id(2), funnel: id(3), source: 'Search ads' };
+const rule = (n: number, changes: Partial<Rule>): Rule => ({
+  id: id(n),
+  name: `Rule ${n}`,
+  meets: 'all',
+  conditions: [{ about: 'form', is: id(1) }],
+  actions: [],
+  ...changes,
+});
+
+describe('routeLead', () => {
+  it.each<[string, Partial<Rule>, boolean]>([
+    ['its form', {}, true],
+    ['another form', { conditions: [{ about: 'form', is: id(9) }] }, false],
+    [
+      'all of two',
+      {
+        conditions: [
+          { about: 'form', is: id(1) },
+          { about: 'source', is: 'Search ads' },
+        ],
+      },
+      true,
+    ],
+    [
+      'all of two, one not',
+      {
+        conditions: [
+          { about: 'form', is: id(1) },
+          { about: 'source', is: 'Direct' },
+        ],
+      },
+      false,
+    ],
+    [
+      'any of two, one not',
+      {
+        meets: 'any',
+        conditions: [
+          { about: 'form', is: id(9) },
+          { about: 'funnel', is: id(3) },
+        ],
+      },
+      true,
+    ],
+    ['no condition at all', { conditions: [] }, false],
+    ['any of none', { meets: 'any', conditions: [] }, false],
+  ])('a rule on %s', (_what, changes, met) => {
+    expect(routeLead([rule(5, changes)], arrival).met.length === 1).toBe(met);
+  });
+
+  it('adds up what the rules do, each once, in their order; the last to give wins', () => {
+    const plan = routeLead(
+      [
+        rule(5, {
+          actions: [
+            { do: 'tag', tag: 'first-visit' },
+            { do: 'give', to: id(6) },
+            { do: 'start', sequence: id(8) },
+          ],
+        }),
+        rule(6, {
+          actions: [
+            { do: 'tag', tag: 'first-visit' },
+            { do: 'tag', tag: 'nervous' },
+            { do: 'give', to: id(7) },
+            { do: 'start', sequence: id(8) },
+            { do: 'tell', email: 'desk@example.com' },
+          ],
+        }),
+        rule(7, {
+          conditions: [{ about: 'page', is: id(9) }],
+          actions: [{ do: 'tag', tag: 'never' }],
+        }),
+      ],
+      arrival,
+    );
+    expect(plan).toEqual({
+      met: [
+        { id: id(5), name: 'Rule 5' },
+        { id: id(6), name: 'Rule 6' },
+      ],
+      tags: ['first-visit', 'nervous'],
+      owner: id(7),
+      sequences: [id(8)],
+      tell: ['desk@example.com'],
+    });
+  });
+});
