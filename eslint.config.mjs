@@ -5,6 +5,7 @@ import tseslint from 'typescript-eslint';
 /** Imports go one way: web and server → page-kit → core; contract → core. Nothing crosses between the apps. */
 const mayNotImport = (files, names, why) => ({
   files,
+  ignores: ['**/*.test.*'],
   rules: {
     '@typescript-eslint/no-restricted-imports': [
       'error',

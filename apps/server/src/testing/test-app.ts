@@ -171,15 +171,13 @@ export async function buildWorld(app: TestApp): Promise<World> {
   const client = (
     await owner('PUT', `/api/clients/${made.id}/facts`, { name: made.name, facts })
   ).json<ClientSheet>();
-  const desk = await app
-    .get(AccountService)
-    .addUser({
-      name: 'Front desk',
-      email: 'desk@example.com',
-      password,
-      role: 'front-desk',
-      clientId: client.id as ClientId,
-    });
+  const desk = await app.get(AccountService).addUser({
+    name: 'Front desk',
+    email: 'desk@example.com',
+    password,
+    role: 'front-desk',
+    clientId: client.id as ClientId,
+  });
   const { funnelId } = (
     await owner('POST', `/api/clients/${client.id}/funnels`, { name: 'First visit' })
   ).json<{ funnelId: string }>();

@@ -10,15 +10,13 @@ let world: World;
 beforeAll(async () => {
   app = await TestApp.start();
   world = await buildWorld(app);
-  await app
-    .get(AccountService)
-    .addUser({
-      name: 'Mabel',
-      email: 'marketer@example.com',
-      password,
-      role: 'marketer',
-      clientId: null,
-    });
+  await app.get(AccountService).addUser({
+    name: 'Mabel',
+    email: 'marketer@example.com',
+    password,
+    role: 'marketer',
+    clientId: null,
+  });
   for (const email of ['marketer@example.com', 'desk@example.com']) await app.signIn(email);
 });
 afterAll(() => app.stop());

@@ -24,14 +24,12 @@ const payload = (to: string) => ({
   html: '<p>T</p>',
 });
 const owe = (key: string, to = 'a@example.com') =>
-  app
-    .get(Outbox)
-    .owe(app.database.db, {
-      clientId: world.client.id as ClientId,
-      key,
-      dueAt: app.clock.now(),
-      payload: payload(to),
-    });
+  app.get(Outbox).owe(app.database.db, {
+    clientId: world.client.id as ClientId,
+    key,
+    dueAt: app.clock.now(),
+    payload: payload(to),
+  });
 const row = async (key: string) =>
   (await app.database.db.select().from(outbox).where(eq(outbox.key, key)))[0]!;
 const received = async (to: string) =>

@@ -120,7 +120,7 @@ function editingWith(store: EditorStore, merge: PageContext['merge']): PageConte
 const editingCss = (selected: string) => `
 html{cursor:default;scrollbar-width:thin}
 a,button,label{cursor:default}
-.words{white-space:pre-wrap;outline:none;cursor:text;min-width:1ch;display:inline-block;max-width:100%}
+.words{white-space:pre-wrap;outline:none;cursor:text}
 .words:empty:before{content:'Write here';opacity:.45}
 .column{min-height:40px}
 .column:empty{outline:1.5px dashed #D4C8BB;outline-offset:-2px;border-radius:8px}

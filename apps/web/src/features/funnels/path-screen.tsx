@@ -92,11 +92,7 @@ function Step({
         <dl className="grid grid-cols-3 border-t border-line px-3.5 py-2.5 tabular-nums">
           <Number value={step.visitors.toLocaleString('en-US')} label="visitors" />
           <Number value={shareText(step.phoneVisitors, step.visitors)} label="on phones" />
-          {step.movesOnBy ? (
-            <Number value={step.leads.toLocaleString('en-US')} label="leads" />
-          ) : (
-            <span />
-          )}
+          {step.movesOnBy && <Number value={step.leads.toLocaleString('en-US')} label="leads" />}
         </dl>
         <a
           className="flex items-center gap-1.5 border-t border-line px-3.5 py-2 text-xs text-muted hover:text-plum-dark"

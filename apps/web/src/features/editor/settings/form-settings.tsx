@@ -67,8 +67,8 @@ export function FormSettings({ block, page }: { block: BlockOf<'form'>; page: Ed
                   className="min-w-0 flex-1 truncate px-3 py-2 text-left hover:bg-paper"
                   onClick={() => setOpen(open === question.id ? null : question.id)}
                 >
-                  {question.label || 'Question without words'}
-                  <span className="ml-2 text-xs text-muted">{question.must ? 'must' : ''}</span>
+                  {question.label || 'Question without words'}{' '}
+                  <span className="ml-1 text-xs text-muted">{question.must ? 'must' : ''}</span>
                 </button>
                 <IconButton
                   label={`Move “${question.label}” up`}

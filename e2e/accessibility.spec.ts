@@ -1,0 +1,57 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { openEditor, openPath, phone, signedIn, site } from './helpers.ts';
+
+/** Axe's rules for WCAG 2.2 A and AA; what it calls serious or critical must not be there. */
+async function expectClean(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(
+    serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' ')}`),
+  ).toEqual([]);
+}
+
+for (const [name, path, see] of [
+  ['funnels', '/quayside-dental/funnels', 'Conversion rate'],
+  ['people', '/quayside-dental/people', 'Came from'],
+  ['follow-up', '/quayside-dental/follow-up', 'Gentle welcome'],
+  ['post room', '/quayside-dental/follow-up/post-room', 'From'],
+  ['fact sheet', '/quayside-dental/set-up', 'Areas served'],
+  ['new client', '/clients/new', 'Take on a client'],
+] as const) {
+  test(`${name} is free of serious faults`, async ({ browser }) => {
+    const page = await signedIn(browser, path);
+    await expect(page.getByText(see).first()).toBeVisible();
+    // A message's own frame runs no script, so axe can't look inside and would wait for it.
+    await page.evaluate(() => document.querySelector('iframe[sandbox]')?.remove());
+    await expectClean(page);
+  });
+}
+
+test('the Path, the editor and a person are free of serious faults', async ({ browser }) => {
+  const page = await signedIn(browser, '/quayside-dental/funnels');
+  await openPath(page);
+  await expectClean(page);
+  await page.goBack();
+  await openEditor(page);
+  await page.getByRole('button', { name: /^Form ·/ }).click();
+  await expectClean(page);
+  await page.goto(page.url().replace(/pages.*/, 'people'));
+  await page.getByRole('row').nth(1).getByRole('link').first().click();
+  await expect(page.getByText('So far')).toBeVisible();
+  await expectClean(page);
+});
+
+for (const size of [{ viewport: { width: 1280, height: 800 } }, phone]) {
+  test(`the public pages at ${size.viewport.width} are free of serious faults`, async ({
+    browser,
+  }) => {
+    const page = await (await browser.newContext(size)).newPage();
+    for (const path of ['/first-visit', '/first-visit-thanks']) {
+      await page.goto(site + path);
+      await expectClean(page);
+    }
+  });
+}

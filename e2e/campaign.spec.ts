@@ -1,0 +1,109 @@
+import { expect, test } from '@playwright/test';
+import { openPath, origin, phone, sendForm, signedIn, site } from './helpers.ts';
+
+const visitors = /visitors\s*(\d+)/;
+const leadsShown = /leads\s*(\d+)/;
+
+test('a lead goes from the page to a followed-up person', async ({ browser }) => {
+  const app = await signedIn(browser, '/quayside-dental/funnels');
+  await openPath(app);
+  const first = app.getByRole('region', { name: 'Step 1, First visit' });
+  await expect(first.getByText('Tag first-visit')).toBeVisible();
+  await expect(first.getByText('Start Gentle welcome')).toBeVisible();
+  await expect(first.getByText('Tell desk@quayside-dental.test')).toBeVisible();
+  await expect(app.getByText('pass on by')).toBeVisible();
+  await expect(
+    app.frameLocator('iframe').first().getByRole('heading', { name: 'Dread the dentist?' }),
+  ).toBeVisible();
+  const before = Number(visitors.exec(await first.innerText())![1]);
+  const leads = Number(leadsShown.exec(await first.innerText())![1]);
+
+  const visitor = await (await browser.newContext(phone)).newPage();
+  await visitor.goto(`${site}/first-visit`);
+  await sendForm(visitor, { name: 'Marguerite Sól', email: 'Marguerite.Sol@Example.com' });
+  await expect(visitor).toHaveURL(`${site}/first-visit-thanks`);
+  await expect(visitor.getByRole('heading', { name: 'Thank you, Marguerite.' })).toBeVisible();
+  await visitor.goto(`${site}/first-visit`);
+  await sendForm(visitor, { name: 'Marguerite Sól', email: ' marguerite.sol@example.COM ' });
+  await expect(visitor).toHaveURL(`${site}/first-visit-thanks`);
+
+  // One visitor and one lead more, though the person wrote twice.
+  await expect(async () => {
+    await app.reload();
+    await expect(first).toBeVisible();
+    const shown = await first.innerText();
+    expect([Number(visitors.exec(shown)![1]), Number(leadsShown.exec(shown)![1])]).toEqual([
+      before + 1,
+      leads + 1,
+    ]);
+  }).toPass({ timeout: 20_000 });
+
+  await app.goto(`${origin}/quayside-dental/people`);
+  await expect(app.getByRole('searchbox')).toBeVisible();
+  await app.keyboard.press('/');
+  await app.keyboard.type('marguerite.sol@example.com');
+  await expect(app.getByRole('row')).toHaveCount(2);
+  await app.getByRole('link', { name: 'Marguerite Sól' }).click();
+  const record = app.getByRole('complementary', { name: 'Person' });
+  await expect(record.getByText('wrote 2 times')).toBeVisible();
+  await expect(record.getByText('first-visit', { exact: true })).toBeVisible();
+  await expect(record.getByText('Needles').first()).toBeVisible();
+  await expect(record.getByText('Sent email “Your place is saved, Marguerite”')).toBeVisible();
+  await expect(record.getByText('Email “What the half hour feels like”')).toBeVisible();
+
+  await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
+  await app.getByRole('searchbox').fill('marguerite');
+  await app.getByRole('link', { name: 'Your place is saved, Marguerite' }).click();
+  await expect(
+    app.frameLocator('article iframe').getByText('You told us what worries you most: needles.'),
+  ).toBeVisible();
+  await app.getByRole('link', { name: 'New lead: Marguerite Sól' }).first().click();
+  await expect(
+    app.frameLocator('article iframe').getByText('What worries you most?: Needles'),
+  ).toBeVisible();
+
+  await app.getByRole('button', { name: 'Demo clock' }).click();
+  await app.getByRole('menuitem', { name: 'One day on' }).click();
+  await expect(app.getByText('It is now Fri 6 Nov')).toBeVisible();
+  await app.getByRole('searchbox').fill('marguerite.sol');
+  await expect(app.getByRole('link', { name: 'What the half hour feels like' })).toHaveCount(1);
+});
+
+test('the words of a sequence change, and the next message goes out in them', async ({
+  browser,
+}) => {
+  const app = await signedIn(browser, '/quayside-dental/follow-up');
+  await app.getByRole('link', { name: 'Gentle welcome' }).click();
+  await app.getByLabel('Subject').fill('We kept it for you, {{ person.first_name');
+  await expect(app.getByText(/A merge field can't be read/).first()).toBeVisible();
+  await expect(app.getByRole('button', { name: 'Keep the words' })).toBeDisabled();
+  await app.getByLabel('Subject').fill('We kept it for you, {{ person.first_name }}');
+  await expect(app.getByText('We kept it for you, Ana').first()).toBeVisible();
+  await app.getByRole('button', { name: 'Keep the words' }).click();
+  await expect(
+    app.getByText('Messages that have not gone out yet use the new words.'),
+  ).toBeVisible();
+
+  const visitor = await browser.newPage();
+  await visitor.goto(`${site}/first-visit`);
+  await sendForm(visitor, { name: 'Piet Weir', email: 'piet.weir@example.org' });
+  await expect(visitor).toHaveURL(`${site}/first-visit-thanks`);
+  await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
+  await app.getByRole('searchbox').fill('piet.weir');
+  await expect(app.getByRole('link', { name: 'We kept it for you, Piet' })).toBeVisible();
+});
+
+test('the front desk finds its people on a phone and can call them', async ({ browser }) => {
+  const app = await signedIn(browser, '/', 'desk@quayside-dental.test');
+  await app.setViewportSize(phone.viewport);
+  await expect(app).toHaveURL(/quayside-dental\/people/);
+  await expect(app.getByRole('navigation', { name: 'Places' }).getByRole('link')).toHaveText([
+    'People',
+  ]);
+  await app.getByRole('row').nth(1).getByRole('link').first().click();
+  await expect(app.getByRole('link', { name: /^Call \(207\) 555-01/ })).toHaveAttribute(
+    'href',
+    /^tel:20755501\d\d$/,
+  );
+  expect(await app.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});

@@ -1,0 +1,167 @@
+import { expect, test } from '@playwright/test';
+import { openEditor, origin, signedIn, site } from './helpers.ts';
+
+test('a page is edited in place on both widths, kept by itself, undone, and published', async ({
+  browser,
+}) => {
+  const app = await signedIn(browser, '/quayside-dental/funnels');
+  await openEditor(app);
+  const wide = app.frameLocator('iframe[title="The page, wide"]');
+  const phone = app.frameLocator('iframe[title="The page on a phone"]');
+  const outline = app.getByRole('navigation', { name: 'Outline' });
+  const settings = app.getByRole('complementary', { name: 'Settings' });
+
+  // The headline, in place: what is written wide stands on the phone at once.
+  const headline = wide.locator('h1 [contenteditable]');
+  await headline.click();
+  await app.keyboard.press('ControlOrMeta+A');
+  await app.keyboard.type('Afraid of the dentist?');
+  await expect(phone.locator('h1')).toHaveText('Afraid of the dentist?');
+  await expect(app.getByText('All changes kept')).toBeVisible();
+  await app.keyboard.press('ControlOrMeta+z');
+  await expect(phone.locator('h1')).toContainText('Dread the dentist?');
+  await app.keyboard.press('ControlOrMeta+Shift+z');
+  await expect(phone.locator('h1')).toHaveText('Afraid of the dentist?');
+  await app.keyboard.press('Escape');
+
+  // The form's questions: other words, another order, a new one.
+  await outline.getByRole('button', { name: 'Form · Save your place' }).click();
+  await settings.getByRole('button', { name: 'Mobile must' }).click();
+  await settings.getByLabel('Words').fill('Your mobile');
+  await expect(wide.getByText('Your mobile')).toBeVisible();
+  await settings.getByRole('button', { name: 'Move “Your mobile” up' }).click();
+  await expect(wide.locator('.field').nth(1)).toContainText('Your mobile');
+  await settings.getByLabel('Add a question').selectOption('long-text');
+  await expect(phone.locator('textarea')).toBeVisible();
+  await settings.getByLabel('Button says').fill('Keep my place');
+  await expect(phone.getByRole('button', { name: 'Keep my place' })).toBeVisible();
+
+  // Blocks and bands: added, copied, moved by key, removed.
+  await outline.getByRole('button', { name: 'Kind words' }).click();
+  await app.getByRole('tab', { name: 'Add' }).click();
+  await app.getByRole('button', { name: 'Ticks', exact: true }).click();
+  await expect(wide.getByText('A quick reassurance')).toBeVisible();
+  await app.getByRole('tab', { name: 'Outline' }).click();
+  await outline.getByRole('button', { name: 'Last call' }).click();
+  await settings.getByRole('button', { name: /^Copy below/ }).click();
+  await expect(outline.getByRole('button', { name: 'Last call' })).toHaveCount(2);
+  const names = () => outline.getByRole('button').allInnerTexts();
+  const bandsBefore = await names();
+  await outline.getByRole('button', { name: 'Kind words' }).click();
+  await app.keyboard.press('Alt+ArrowUp');
+  expect(await names()).not.toEqual(bandsBefore);
+  await outline.getByRole('button', { name: 'Last call' }).last().click();
+  await app.keyboard.press('Delete');
+  await expect(outline.getByRole('button', { name: 'Last call' })).toHaveCount(1);
+
+  // A surface of the brand, and a colour of the brand itself.
+  await outline.getByRole('button', { name: 'What happens in 30 minutes' }).first().click();
+  await settings.getByText('Tint').click();
+  await expect(wide.locator('.on-tint h2')).not.toHaveCount(0);
+  await app.getByRole('tab', { name: 'Brand' }).click();
+  await app.getByLabel('Action, as six digits').fill('8A2B5C');
+  await app.getByLabel('Action, as six digits').blur();
+  await expect(wide.getByRole('button', { name: 'Keep my place' })).toHaveCSS(
+    'background-color',
+    'rgb(138, 43, 92)',
+  );
+
+  // Kept over a reload, and live only once it is published.
+  await expect(app.getByText('All changes kept')).toBeVisible();
+  const visitor = await browser.newPage();
+  await visitor.goto(`${site}/first-visit`);
+  await expect(visitor.getByRole('heading', { level: 1 })).toContainText('Dread the dentist?');
+  await app.reload();
+  await expect(wide.locator('h1')).toHaveText('Afraid of the dentist?');
+  await app.getByRole('button', { name: 'Publish changes' }).click();
+  await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
+  await visitor.reload();
+  await expect(visitor.getByRole('heading', { level: 1 })).toHaveText('Afraid of the dentist?');
+  await expect(visitor.getByRole('button', { name: 'Keep my place' })).toHaveCSS(
+    'background-color',
+    'rgb(138, 43, 92)',
+  );
+});
+
+test('the canvas lays a page out as it is live, wide and on a phone', async ({ browser }) => {
+  const app = await signedIn(browser, '/quayside-dental/funnels');
+  await openEditor(app);
+  const boxesOf = (selector: string) =>
+    [...document.querySelectorAll(selector)].map((element) => {
+      const box = element.getBoundingClientRect();
+      return [box.x, box.y, box.width, box.height].map((value) => Math.round(value));
+    });
+  const parts = 'section, h1, h2, .form, .ticks, .picture';
+  for (const [title, width, height] of [
+    ['The page, wide', 1200, 1500],
+    ['The page on a phone', 390, 844],
+  ] as const) {
+    const element = await app.locator(`iframe[title="${title}"]`).elementHandle();
+    const inner = (await element!.contentFrame())!;
+    await inner.evaluate(() => document.fonts.ready);
+    const live = await (await browser.newContext({ viewport: { width, height } })).newPage();
+    await live.goto(`${site}/first-visit`);
+    await live.evaluate(() => document.fonts.ready);
+    const [canvas, page] = [
+      await inner.evaluate(boxesOf, parts),
+      await live.evaluate(boxesOf, parts),
+    ];
+    // The draft may be ahead of the live page by the other journey's edits only when that was not published.
+    expect(canvas.length).toBe(page.length);
+    canvas.forEach((box, index) =>
+      box.forEach((value, side) =>
+        expect(
+          Math.abs(value - page[index]![side]!),
+          `${title}, part ${index}, side ${side}`,
+        ).toBeLessThanOrEqual(1),
+      ),
+    );
+  }
+});
+
+test('a change made elsewhere is told, and nothing written is lost silently', async ({
+  browser,
+}) => {
+  const app = await signedIn(browser, '/quayside-dental/funnels');
+  await openEditor(app);
+  const other = await app.context().newPage();
+  await other.goto(app.url());
+  const write = async (page: typeof app, text: string) => {
+    await page
+      .getByRole('navigation', { name: 'Outline' })
+      .getByRole('button', { name: 'Page' })
+      .click();
+    await page.getByLabel('Title').fill(text);
+  };
+  await write(other, 'Changed by somebody else');
+  await expect(other.getByText('All changes kept')).toBeVisible();
+  await write(app, 'Mine');
+  await expect(app.getByText('Somebody changed this in the meantime.')).toBeVisible();
+  await expect(app.getByLabel('Title')).toHaveValue('Mine');
+  await app.getByRole('button', { name: 'Load the newest' }).click();
+  await expect(app.getByLabel('Title')).toHaveValue('Changed by somebody else');
+});
+
+test('a new client gets a funnel from nothing to live', async ({ browser }) => {
+  const app = await signedIn(browser, '/clients/new');
+  await app.getByLabel('Name').fill('Saltmarsh Roofing');
+  await expect(app.getByLabel('Address of the pages')).toHaveValue('saltmarsh-roofing');
+  await app.getByRole('button', { name: 'Add the client' }).click();
+  await app.getByLabel('Phone').fill('(207) 555-0155');
+  await app.getByRole('button', { name: 'Keep the facts' }).click();
+  await expect(app.getByText('Kept. Live pages show it')).toBeVisible();
+  await app.getByRole('link', { name: 'Funnels' }).click();
+  await app.getByLabel('Name of the new funnel').fill('Roof check');
+  await app.getByRole('button', { name: 'Start a funnel' }).click();
+  for (const name of ['Roof check', 'Thank you']) {
+    await app.getByRole('link', { name: `Edit ${name}` }).click();
+    await app.getByRole('button', { name: 'Publish the page' }).click();
+    await expect(app.getByRole('button', { name: 'Published', exact: true })).toBeVisible();
+    await app.getByRole('link', { name: '← Path' }).click();
+  }
+  await app.goto(origin.replace('//', '//saltmarsh-roofing.') + '/roof-check');
+  await app.getByLabel('Your name').fill('Nell Arkwright');
+  await app.getByLabel('Email').fill('nell@example.com');
+  await app.getByRole('button', { name: 'Send' }).click();
+  await expect(app.getByRole('heading', { name: 'Thank you, Nell.' })).toBeVisible();
+});

@@ -1,0 +1,192 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { ask, startServer } from './helpers.ts';
+
+test.setTimeout(120_000);
+let folder: string;
+test.beforeEach(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'plumgate-faults-'));
+});
+test.afterEach(() => rm(folder, { recursive: true, force: true }));
+
+const port = 4392;
+const environment = () => ({ PORT: String(port), PLUMGATE_DATA: folder });
+const json = { 'content-type': 'application/json' };
+
+/** The program from nothing: its owner, a client, and a funnel that is live. Gives the owner's cookie and the client's id. */
+async function build(): Promise<{ cookie: string; clientId: string }> {
+  const setUp = await ask({
+    port,
+    path: '/api/set-up',
+    method: 'POST',
+    headers: json,
+    body: JSON.stringify({
+      agency: 'Tallow & Thyme',
+      zone: 'America/New_York',
+      name: 'Oriel',
+      email: 'oriel@example.com',
+      password: 'correct horse battery',
+    }),
+  });
+  expect(setUp.status).toBe(200);
+  const { cookie } = setUp;
+  const call = async (method: string, path: string, body?: object) => {
+    const answer = await ask({
+      port,
+      path,
+      method,
+      headers: { ...json, cookie },
+      ...(body && { body: JSON.stringify(body) }),
+    });
+    expect(answer.status, answer.body).toBe(200);
+    return JSON.parse(answer.body) as never;
+  };
+  const { id: clientId } = (await call('POST', '/api/clients', {
+    name: 'Quayside',
+    slug: 'quayside',
+    zone: 'America/New_York',
+  })) as { id: string };
+  const { funnelId } = (await call('POST', `/api/clients/${clientId}/funnels`, {
+    name: 'Visit',
+  })) as { funnelId: string };
+  const { steps } = (await call('GET', `/api/funnels/${funnelId}/path`)) as {
+    steps: { pageId: string }[];
+  };
+  for (const { pageId } of steps) {
+    const page = (await call('GET', `/api/pages/${pageId}`)) as {
+      version: number;
+      draft: { forms: Record<string, { tell: string[] }> };
+    };
+    for (const form of Object.values(page.draft.forms)) form.tell = ['desk@example.com'];
+    const kept = (await call('PUT', `/api/pages/${pageId}/draft`, {
+      version: page.version,
+      draft: page.draft,
+    })) as { version: number };
+    await call('POST', `/api/pages/${pageId}/publish`, { version: kept.version });
+  }
+  return { cookie, clientId };
+}
+
+test('killed in the middle of submissions, it has every answered one after the restart, and sends what it owes once', async () => {
+  const first = await startServer(environment());
+  await first.ready;
+  const { cookie, clientId } = await build();
+  const answered: string[] = [];
+  const sending = Array.from({ length: 4 }, async (_, lane) => {
+    for (let n = 0; n < 200; n++) {
+      const email = `lead-${lane}-${n}@example.com`;
+      const body = new URLSearchParams({
+        name: `Lead ${lane} ${n}`,
+        email,
+        _once: email,
+      }).toString();
+      const answer = await ask({
+        port,
+        host: `quayside.localhost:${port}`,
+        path: '/visit',
+        method: 'POST',
+        headers: { 'content-type': 'application/x-www-form-urlencoded' },
+        body,
+      }).catch(() => null);
+      if (!answer) return;
+      if (answer.status === 303) answered.push(email);
+      if (answered.length === 60) first.process.kill('SIGKILL');
+    }
+  });
+  await Promise.all(sending);
+  await first.ended;
+  expect(answered.length).toBeGreaterThanOrEqual(60);
+
+  const second = await startServer(environment());
+  await second.ready;
+  const all = async <Item>(path: string, list: string): Promise<Item[]> => {
+    const items: Item[] = [];
+    for (let after = ''; ;) {
+      const page = JSON.parse(
+        (
+          await ask({
+            port,
+            path: `${path}?limit=200${after && `&after=${after}`}`,
+            headers: { cookie },
+          })
+        ).body,
+      ) as Record<string, Item[]> & { next: string | null };
+      items.push(...page[list]!);
+      if (!page.next) return items;
+      after = page.next;
+    }
+  };
+  const people = await all<{ email: string; submissions: number }>(
+    `/api/clients/${clientId}/people`,
+    'people',
+  );
+  expect(people.map(({ email }) => email)).toEqual(expect.arrayContaining(answered));
+  expect(people.every(({ submissions }) => submissions === 1)).toBe(true);
+  // Rows that were leased by the killed process are taken over when their lease of a minute is over.
+  const subjects = async () =>
+    (await all<{ subject: string }>(`/api/clients/${clientId}/messages`, 'messages')).map(
+      ({ subject }) => subject,
+    );
+  await expect
+    .poll(async () => (await subjects()).length, { timeout: 90_000, intervals: [1000] })
+    .toBe(people.length);
+  expect(new Set(await subjects()).size).toBe(people.length);
+  second.process.kill('SIGTERM');
+  expect(await second.ended).toBe(0);
+});
+
+test('a second process on the same data refuses to start and says why', async () => {
+  const first = await startServer(environment());
+  await first.ready;
+  const second = await startServer({ ...environment(), PORT: String(port + 1) });
+  expect(await second.ended).toBe(1);
+  expect(second.output()).toContain(`is in use by process ${first.process.pid}`);
+  first.process.kill('SIGTERM');
+  expect(await first.ended).toBe(0);
+  const third = await startServer(environment());
+  await third.ready;
+  third.process.kill('SIGTERM');
+  await third.ended;
+});
+
+test('a configuration that is not right is said in words', async () => {
+  const server = await startServer({
+    ...environment(),
+    PORT: 'eighty',
+    PLUMGATE_CLOCK: 'yesterday',
+  });
+  expect(await server.ended).toBe(1);
+  expect(server.output()).toMatch(
+    /The configuration is not right:\n {2}PORT: .*\n {2}PLUMGATE_CLOCK: /,
+  );
+});
+
+test('the first visit asks for the owner and the agency, and a demo’s clock can’t be moved in earnest', async ({
+  page,
+}) => {
+  const server = await startServer(environment());
+  await server.ready;
+  await page.goto(`http://localhost:${port}/`);
+  await expect(page.getByRole('heading', { name: 'Welcome. Who runs this?' })).toBeVisible();
+  await page.getByLabel('The agency’s name').fill('Tallow & Thyme');
+  await page.getByLabel('Time zone').fill('Maine');
+  await page.getByLabel('Your name').fill('Oriel Tallow');
+  await page.getByLabel('Your email').fill('oriel@example.com');
+  await page.getByLabel('A password').fill('correct horse battery');
+  await page.getByRole('button', { name: 'Create the agency' }).click();
+  await expect(page.getByText('“Maine” is not a time zone.')).toBeVisible();
+  await page.getByLabel('Time zone').fill('America/New_York');
+  await page.getByRole('button', { name: 'Create the agency' }).click();
+  await expect(page.getByText('Take on the first client')).toBeVisible();
+  expect(
+    (
+      await page.request.post(`http://127.0.0.1:${port}/api/demo/clock`, {
+        data: { advance: 'P1D' },
+      })
+    ).status(),
+  ).toBe(401);
+  server.process.kill('SIGTERM');
+  await server.ended;
+});

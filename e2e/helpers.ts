@@ -1,0 +1,122 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { request } from 'node:http';
+import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { port } from './playwright.config.ts';
+
+export const origin = `http://localhost:${port}`;
+export const site = `http://quayside-dental.localhost:${port}`;
+export const phone = {
+  viewport: { width: 390, height: 844 },
+  userAgent: 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/156 Mobile Safari/537.36',
+};
+export const marketer = 'marketer@tallow-thyme.test';
+export const password = 'plum-gate-demo';
+
+/** One session for each person and run: signing in again and again would meet the limit on tries. */
+const sessions = new Map<string, Awaited<ReturnType<BrowserContext['cookies']>>>();
+
+/** A page of somebody who is signed in. */
+export async function signedIn(browser: Browser, path: string, email = marketer): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const known = sessions.get(email);
+  if (known) await context.addCookies(known);
+  const page = await context.newPage();
+  if (!known) {
+    await page.goto(`${origin}/sign-in`);
+    await page.getByLabel('Email').fill(email);
+    await page.getByLabel('Password').fill(password);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+    sessions.set(email, await context.cookies());
+  }
+  await page.goto(origin + path);
+  return page;
+}
+
+/** Opens Quayside's funnel, and in it the editor of its first page. */
+export async function openPath(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Nervous-patient first visit' }).click();
+  await expect(page.getByRole('region', { name: 'Step 1, First visit' })).toBeVisible();
+}
+export async function openEditor(page: Page): Promise<void> {
+  await openPath(page);
+  await page.getByRole('link', { name: 'Edit First visit' }).click();
+  await expect(page.getByRole('navigation', { name: 'Outline' })).toBeVisible();
+}
+
+/** Fills Quayside's form as a visitor would, and sends it. */
+export async function sendForm(
+  page: Page,
+  who: { name: string; email: string; phone?: string },
+): Promise<void> {
+  await page.getByLabel('Your name').fill(who.name);
+  await page.getByLabel('Email').fill(who.email);
+  await page.getByLabel('Mobile').fill(who.phone ?? '(207) 555-0117');
+  await page.getByLabel(/What worries you most/).selectOption('Needles');
+  await page.getByRole('button', { name: 'Save my place' }).click();
+}
+
+/** A server of its own, for tests that kill it. */
+export async function startServer(environment: Record<string, string>): Promise<{
+  process: ChildProcess;
+  output: () => string;
+  ready: Promise<void>;
+  ended: Promise<number | null>;
+}> {
+  const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
+    cwd: new URL('..', import.meta.url),
+    env: { ...process.env, PLUMGATE_DEMO: '0', ...environment },
+  });
+  let output = '';
+  const ended = new Promise<number | null>((resolve) => server.on('exit', resolve));
+  const ready = new Promise<void>((resolve, reject) => {
+    const read = (chunk: Buffer) => {
+      output += chunk.toString();
+      if (output.includes('Plum Gate is ready')) resolve();
+    };
+    server.stdout.on('data', read);
+    server.stderr.on('data', read);
+    void ended.then(() => reject(new Error(`The server ended: ${output}`)));
+  });
+  ready.catch(() => {});
+  return { process: server, output: () => output, ready, ended };
+}
+
+/** A request to a host that only the Host header names, as Node resolves no `*.localhost`. */
+export function ask(to: {
+  port: number;
+  host?: string;
+  path: string;
+  method?: string;
+  body?: string;
+  headers?: Record<string, string>;
+}): Promise<{ status: number; body: string; cookie: string }> {
+  return new Promise((resolve, reject) => {
+    const sent = request(
+      {
+        host: '127.0.0.1',
+        port: to.port,
+        path: to.path,
+        method: to.method ?? 'GET',
+        headers: {
+          host: to.host ?? `localhost:${to.port}`,
+          ...to.headers,
+          ...(to.body && { 'content-length': Buffer.byteLength(to.body) }),
+        },
+      },
+      (answer) => {
+        let body = '';
+        answer.on('data', (chunk: Buffer) => (body += chunk.toString()));
+        answer.on('end', () =>
+          resolve({
+            status: answer.statusCode ?? 0,
+            body,
+            cookie: (answer.headers['set-cookie'] ?? []).map((one) => one.split(';')[0]).join('; '),
+          }),
+        );
+      },
+    );
+    sent.on('error', reject);
+    sent.end(to.body);
+  });
+}

@@ -1,0 +1,113 @@
+import { isEmail } from '@plumgate/core/forms';
+import { expect, test } from '@playwright/test';
+import { phone, site } from './helpers.ts';
+
+for (const script of [true, false]) {
+  test(`the form on a phone, ${script ? 'with' : 'without'} script`, async ({ browser }) => {
+    const page = await (
+      await browser.newContext({ ...phone, javaScriptEnabled: script })
+    ).newPage();
+    await page.goto(`${site}/first-visit`);
+    // The browser's own check is off, as an old one's would be, to reach ours.
+    const send = page.locator('form button[type=submit]');
+    await page.getByLabel('Your name').fill('Tomás Villar');
+    await page.getByLabel('Email').fill('tomas@nowhere_at all');
+    await page.getByLabel(/mobile/i).fill('(207) 555-0163');
+    if (script) await send.click();
+    else {
+      const answer = await page.request.post(
+        `${site.replace('quayside-dental.localhost', '127.0.0.1')}/first-visit`,
+        {
+          headers: { host: new URL(site).host },
+          form: { name: 'Tomás Villar', email: 'tomas@nowhere_at all', phone: '(207) 555-0163' },
+        },
+      );
+      expect(answer.status()).toBe(422);
+      await page.setContent(await answer.text());
+    }
+    await expect(page.getByText('This does not look like an email address.')).toBeVisible();
+    await expect(page.getByLabel('Your name')).toHaveValue('Tomás Villar');
+    await expect(page.getByLabel('Email')).toHaveAttribute('aria-invalid', 'true');
+    await page.goto(`${site}/first-visit`);
+    await page.getByLabel('Your name').fill('Tomás Villar');
+    await page.getByLabel('Email').fill(`tomas.${script}@example.org`);
+    await page.getByLabel(/mobile/i).fill('(207) 555-0163');
+    await send.click();
+    await expect(page).toHaveURL(`${site}/first-visit-thanks`);
+    await expect(page.getByRole('heading', { name: 'Thank you, Tomás.' })).toBeVisible();
+  });
+}
+
+test('a line that breaks keeps what was typed, and pressing twice sends once', async ({
+  browser,
+}) => {
+  const page = await (await browser.newContext(phone)).newPage();
+  await page.goto(`${site}/first-visit`);
+  await page.route('**/first-visit', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
+  const fill = async () => {
+    await page.getByLabel('Your name').fill('Ione Marsh');
+    await page.getByLabel('Email').fill('ione@example.org');
+    await page.getByLabel(/mobile/i).fill('(207) 555-0163');
+  };
+  await fill();
+  const send = page.locator('form button[type=submit]');
+  await send.click();
+  await expect(page.getByRole('alert')).toContainText('Your answers are still here');
+  await expect(page.getByLabel('Your name')).toHaveValue('Ione Marsh');
+  await page.unroute('**/first-visit');
+  let posts = 0;
+  page.on('request', (request) => (posts += request.method() === 'POST' ? 1 : 0));
+  await send.dblclick();
+  await expect(page).toHaveURL(`${site}/first-visit-thanks`);
+  expect(posts).toBe(1);
+});
+
+test('nothing on the page moves while it loads, and nothing is wider than the phone', async ({
+  browser,
+}) => {
+  const page = await (await browser.newContext(phone)).newPage();
+  await page.addInitScript(() => {
+    (window as never as { moved: number }).moved = 0;
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries())
+        (window as never as { moved: number }).moved += (entry as never as { value: number }).value;
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+  await page.goto(`${site}/first-visit`, { waitUntil: 'networkidle' });
+  expect(await page.evaluate(() => (window as never as { moved: number }).moved)).toBe(0);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
+
+test('our rule for email addresses is the browser’s own', async ({ page }) => {
+  // Checked against Chromium's implementation of the HTML standard's rule.
+  const addresses = [
+    'ana@example.com',
+    'a@b',
+    "o'hara+tag@mail.example.org",
+    'ana@-example.com',
+    'ana@example-.com',
+    'ana@exa_mple.com',
+    'ana@example..com',
+    'an a@example.com',
+    '@example.com',
+    'ana@',
+    `ana@${'x'.repeat(64)}.com`,
+    `ana@${'x'.repeat(63)}.com`,
+    'ana.@example.com',
+    '.ana@example.com',
+    'ana"x@example.com',
+    'ana@[127.0.0.1]',
+    'ana@example.com.',
+  ];
+  await page.goto('about:blank');
+  const verdicts = await page.evaluate((all) => {
+    const input = Object.assign(document.createElement('input'), { type: 'email' });
+    return all.map((address) => {
+      input.value = address;
+      return input.validity.valid;
+    });
+  }, addresses);
+  expect(addresses.map(isEmail)).toEqual(verdicts);
+});

@@ -1,0 +1,110 @@
+import type { FormId } from '@plumgate/core/basics';
+import { plainBrand } from '@plumgate/core/brand';
+import { shortForm } from '@plumgate/core/forms';
+import { fillOrKeep } from '@plumgate/core/messages';
+import { blockKinds, newBlock, type BlockKindName, type PageDocument } from '@plumgate/core/page';
+import { blockViews } from './blocks/index.ts';
+import { cssFor, type FormState, type PageContext } from './index.ts';
+import { renderPage } from './render-page.tsx';
+
+const formId = '00000000-0000-4000-8000-000000000001' as FormId;
+const form = shortForm('Form', ['a', 'b', 'c']);
+const context = (changes: Partial<PageContext> = {}): PageContext => ({
+  clientName: 'Quayside Dental',
+  phone: '(207) 555-0142',
+  brand: plainBrand,
+  forms: { [formId]: form },
+  merge: (words) => fillOrKeep(words, { client: { phone: '(207) 555-0142' } }),
+  nextStep: '/thanks',
+  pictureSrc: (id, width) => `/p/${id}-${width}.webp`,
+  codeFrame: (block) => `/code/${block}`,
+  formAction: '/first-visit',
+  revision: 'r1',
+  formState: () => ({ kind: 'fresh', typed: {} }),
+  editing: null,
+  ...changes,
+});
+const pageWith = (
+  ...blocks: PageDocument['bands'][number]['columns'][number]['blocks']
+): PageDocument => ({
+  version: 1,
+  title: 'Title',
+  description: '',
+  bands: [
+    {
+      id: 'b1',
+      name: 'Band',
+      surface: 'tint',
+      space: 'even',
+      width: 'wide',
+      columns: [{ id: 'c1', share: 1, blocks }],
+    },
+  ],
+});
+const render = (page: PageDocument, changes?: Partial<PageContext>) =>
+  renderPage({ page, context: context(changes), assets: '/~', script: 'visitor.js' });
+
+describe('every kind of block', () => {
+  const kinds = Object.keys(blockKinds) as BlockKindName[];
+  it('has a view of its own', () =>
+    expect(Object.keys(blockViews).sort()).toEqual(kinds.toSorted()));
+  it.each(kinds)('%s renders as it starts, without a trace of the editor', (kind) => {
+    const html = render(pageWith(newBlock(kind, 'x', kind === 'form' ? { formId } : {})));
+    expect(html).toMatch(/^<!doctype html>.*<\/html>$/s);
+    expect(html).not.toMatch(/data-part|contenteditable|undefined|\[object/);
+  });
+});
+
+describe('a form', () => {
+  const shown = (formState: FormState) =>
+    render(pageWith(newBlock('form', 'x', { formId })), { formState: () => formState });
+  it('labels every question and names what a browser can fill', () => {
+    const html = shown({ kind: 'fresh', typed: {} });
+    for (const { key, label } of form.questions)
+      expect(html).toMatch(new RegExp(`<label for="x-${key}">${label}`));
+    expect(html).toContain('autoComplete="email"');
+    expect(html).toContain('required=""');
+  });
+  it('comes back with what was typed, escaped, and ties each message to its field', () => {
+    const html = shown({
+      kind: 'refused',
+      typed: { email: '"><script>' },
+      problems: [{ field: 'email', code: 'not-an-email' }],
+    });
+    expect(html).toContain('value="&quot;&gt;&lt;script&gt;"');
+    expect(html).toContain('aria-describedby="x-email-wrong"');
+    expect(html).toContain('id="x-email-wrong"');
+    expect(html).toContain('role="alert"');
+  });
+  it('gives way to the message when it has arrived', () => {
+    const html = shown({ kind: 'arrived', message: 'Thank you.' });
+    expect(html).toContain('Thank you.');
+    expect(html).not.toContain('<form');
+  });
+  it('alone asks for the script', () => {
+    expect(render(pageWith(newBlock('form', 'x', { formId })))).toContain('<script');
+    expect(render(pageWith(newBlock('heading', 'x')))).not.toContain('<script');
+  });
+});
+
+describe('a button', () => {
+  const button = (changes: Partial<PageContext>) =>
+    render(pageWith(newBlock('button', 'x')), changes);
+  it('leads to the next step', () => expect(button({})).toContain('href="/thanks"'));
+  it('is not shown where there is no next step', () =>
+    expect(button({ nextStep: null })).not.toContain('class="press'));
+});
+
+it('makes a number one can tap', () =>
+  expect(render(pageWith(newBlock('call-button', 'x')))).toContain('href="tel:2075550142"'));
+
+it('lets nothing in words become markup', () => {
+  const html = render(pageWith(newBlock('heading', 'x', { text: '<img src=x onerror=alert(1)>' })));
+  expect(html).toContain('&lt;img src=x onerror=alert(1)&gt;');
+});
+
+it('carries the CSS of the kinds on the page only', () => {
+  const css = cssFor(pageWith(newBlock('heading', 'x')));
+  expect(css).toContain('.heading');
+  expect(css).not.toContain('.ticks');
+});
