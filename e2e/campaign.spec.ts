@@ -52,11 +52,12 @@ test('a lead goes from the page to a followed-up person', async ({ browser }) =>
   await expect(record.getByText('Email “What the half hour feels like”')).toBeVisible();
 
   await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
-  await app.getByRole('searchbox').fill('marguerite');
+  await app.getByRole('searchbox').fill('marguerite.sol@');
   await app.getByRole('link', { name: 'Your place is saved, Marguerite' }).click();
   await expect(
     app.frameLocator('article iframe').getByText('You told us what worries you most: needles.'),
   ).toBeVisible();
+  await app.getByRole('searchbox').fill('New lead: Marguerite Sól');
   await app.getByRole('link', { name: 'New lead: Marguerite Sól' }).first().click();
   await expect(
     app.frameLocator('article iframe').getByText('What worries you most?: Needles'),

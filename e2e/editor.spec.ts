@@ -91,7 +91,7 @@ test('the canvas lays a page out as it is live, wide and on a phone', async ({ b
       const box = element.getBoundingClientRect();
       return [box.x, box.y, box.width, box.height].map((value) => Math.round(value));
     });
-  const parts = 'section, h1, h2, .form, .ticks, .picture';
+  const parts = 'section, .block, h1, h2, .form, .field, .ticks, .picture, .press';
   for (const [title, width, height] of [
     ['The page, wide', 1200, 1500],
     ['The page on a phone', 390, 844],

@@ -17,7 +17,8 @@ body{margin:0}
 .width-narrow>.columns{max-width:580px}
 .column{display:grid;gap:20px;min-width:0}
 .band-bar .column:not(:first-child){justify-items:end}
-.centre{text-align:center;justify-self:center}
+.block{min-width:0}
+.centre{text-align:center}
 a:focus-visible,button:focus-visible,input:focus-visible,select:focus-visible,textarea:focus-visible{outline:3px solid var(--action);outline-offset:2px}
 .on-action a:focus-visible{outline-color:currentColor}
 @container (max-width:720px){

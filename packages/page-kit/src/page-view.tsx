@@ -42,9 +42,9 @@ const BandView = memo(function BandView({ band }: { band: Band }) {
 const BlockPlace = memo(function BlockPlace({ block }: { block: Block }) {
   const page = usePage();
   const { View } = blockViews[block.kind] as { View: (props: { block: Block }) => ReactNode };
-  if (!page.editing) return <View block={block} />;
+  // The same wrapper live as in the editor, which needs one to select by: one more box could move things.
   return (
-    <div {...page.editing.addressOf(block.id)}>
+    <div className="block" {...page.editing?.addressOf(block.id)}>
       <View block={block} />
     </div>
   );

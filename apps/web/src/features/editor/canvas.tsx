@@ -122,10 +122,8 @@ html{cursor:default;scrollbar-width:thin}
 a,button,label{cursor:default}
 .words{white-space:pre-wrap;outline:none;cursor:text}
 .words:empty:before{content:'Write here';opacity:.45}
-.column{min-height:40px}
-.column:empty{outline:1.5px dashed #D4C8BB;outline-offset:-2px;border-radius:8px}
+.column:empty{min-height:40px;outline:1.5px dashed #D4C8BB;outline-offset:-2px;border-radius:8px}
 .column>[data-part]:hover{outline:1.5px dashed #7A2E62;outline-offset:4px}
-.column>.centre,.column>[data-part]:has(>.centre){justify-self:stretch}
 ${selected === pageNode ? '' : `[data-part="${CSS.escape(selected)}"]{outline:3px solid #7A2E62!important;outline-offset:3px}section[data-part="${CSS.escape(selected)}"]{outline-offset:-3px}`}`;
 
 /** Presses inside the frames select; links and buttons in them lead nowhere, and the editor's keys work there too. */

@@ -1,8 +1,11 @@
 import { brandVariables, type Brand } from '@plumgate/core/brand';
 import type { PageDocument } from '@plumgate/core/page';
 import { cssFor, fontFaces, PageView, type PageContext } from '@plumgate/page-kit';
-import { useCallback, useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
+
+/** With its doctype, since a document without one is laid out by the rules of older browsers. */
+const emptyDocument = '<!doctype html><html lang="en"><head></head><body></body></html>';
 
 /**
  * A page in a frame of its own, shown smaller than it is. The frame keeps the app's CSS out, so that what stands here
@@ -21,21 +24,16 @@ export function PageFrame(props: {
 }) {
   const { width, scale, height } = props;
   const [body, setBody] = useState<HTMLElement | null>(null);
-  const { onReady } = props;
-  const hold = useCallback(
-    (frame: HTMLIFrameElement | null) => {
-      const inner = frame?.contentDocument;
-      if (!inner) return;
-      inner.documentElement.lang = 'en';
-      setBody(inner.body);
-      onReady?.(inner);
-    },
-    [onReady],
-  );
   return (
     <div style={{ width: width * scale, height }} className="overflow-hidden bg-sheet">
       <iframe
-        ref={hold}
+        srcDoc={emptyDocument}
+        onLoad={(event) => {
+          const inner = event.currentTarget.contentDocument;
+          if (!inner) return;
+          setBody(inner.body);
+          props.onReady?.(inner);
+        }}
         title={props.title}
         tabIndex={props.still ? -1 : undefined}
         className={`origin-top-left border-0 ${props.still ? 'pointer-events-none' : ''}`}
