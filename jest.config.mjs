@@ -54,5 +54,5 @@ export default {
     },
   ],
   maxWorkers: 2,
-  testTimeout: 30_000,
+  testTimeout: 120_000,
 };

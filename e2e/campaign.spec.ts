@@ -36,7 +36,7 @@ test('a lead goes from the page to a followed-up person', async ({ browser }) =>
       before + 1,
       leads + 1,
     ]);
-  }).toPass({ timeout: 20_000 });
+  }).toPass({ timeout: 90_000 });
 
   await app.goto(`${origin}/quayside-dental/people`);
   await expect(app.getByRole('searchbox')).toBeVisible();

@@ -9,7 +9,10 @@ export default defineConfig({
   outputDir: '../test-results',
   fullyParallel: false,
   workers: 1,
-  timeout: 60_000,
+  // Generous, since a shared machine may stand still for seconds; nothing here is a measure of speed.
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
+  retries: process.env.CI ? 1 : 0,
   reporter: [
     ['list'],
     [
@@ -20,7 +23,7 @@ export default defineConfig({
   use: {
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 15_000,
+    actionTimeout: 45_000,
     screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
@@ -39,7 +42,7 @@ export default defineConfig({
     command: `node e2e/serve-demo.mjs ${port}`,
     cwd: '..',
     url: `http://127.0.0.1:${port}/api/health`,
-    timeout: 180_000,
+    timeout: 600_000,
     reuseExistingServer: false,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 10_000 },
   },

@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import { Temporal } from 'temporal-polyfill';
+import { AccountService } from './accounts/account.service.ts';
 import { keepClock, keptClock } from './demo/demo-time.ts';
 import { makeDemo, demoSignIns, demoStart } from './demo/make-demo.ts';
 import { Clock, MovableClock, SystemClock } from './platform/clock.ts';
@@ -33,6 +34,7 @@ async function main(): Promise<void> {
   process.on('SIGINT', () => void stop());
 
   if (fresh && clock instanceof MovableClock) {
+    if (await running.app.get(AccountService).isSetUp()) throw new NotADemoError(config.dataFolder);
     console.log('Making the demo data: sixty days of visits, leads and messages.');
     await running.app.init();
     await makeDemo(running.app, clock);
@@ -57,8 +59,19 @@ async function demoClock(
   return { clock, fresh: false };
 }
 
+/** A demo is made in an empty folder only: over anything else it would mix made-up people with what is there. */
+class NotADemoError extends Error {
+  constructor(folder: string) {
+    super(
+      `The data folder ${folder} holds data that is not a finished demo. Give the demo a folder of its own with PLUMGATE_DATA, or remove this one.`,
+    );
+  }
+}
+
 main().catch((error: unknown) => {
-  const expected = error instanceof ConfigError || error instanceof FolderInUseError;
+  const expected = [ConfigError, FolderInUseError, NotADemoError].some(
+    (kind) => error instanceof kind,
+  );
   const inUse = (error as { code?: string }).code === 'EADDRINUSE';
   if (expected) console.error((error as Error).message);
   else if (inUse) console.error('The port is taken by another program. Choose another with PORT.');

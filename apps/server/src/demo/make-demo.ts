@@ -36,12 +36,13 @@ export const demoSignIns = (port: number) =>
 export async function makeDemo(app: NestFastifyApplication, clock: MovableClock): Promise<void> {
   const until = clock.now();
   clock.resetTo(until.subtract({ hours: 24 * days }));
-  const world = await build(app);
+  const world = await makeDemoWorld(app);
   await playHistory(app, clock, { clientSlug: world.slug, pageSlug: 'first-visit', until, days });
   clock.run();
 }
 
-async function build(app: NestFastifyApplication): Promise<{ slug: string }> {
+/** The agency, its people and clients, and Quayside's funnel, without any history. */
+export async function makeDemoWorld(app: NestFastifyApplication): Promise<{ slug: string }> {
   const accounts = app.get(AccountService);
   const clients = app.get(ClientService);
   await accounts.setUp(

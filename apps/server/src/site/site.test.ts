@@ -149,6 +149,19 @@ describe('an address that leads nowhere', () => {
   });
 });
 
+it('shows a visitor the page while a heavy query holds the database', async () => {
+  await app.site('GET', '/first-visit');
+  const order: string[] = [];
+  const heavy = app.database.pool
+    .query('select count(*) from generate_series(1, 3000000) a where a % 7 = 3')
+    .then(() => order.push('query'));
+  const page = app
+    .site('GET', '/first-visit')
+    .then(({ statusCode }) => order.push(`page ${statusCode}`));
+  await Promise.all([heavy, page]);
+  expect(order).toEqual(['page 200', 'query']);
+});
+
 describe('visits', () => {
   it('count a person once for a page, leave bots out, and move the Path', async () => {
     await app.settle();

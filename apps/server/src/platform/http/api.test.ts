@@ -122,6 +122,20 @@ describe('signing in', () => {
     expect(cookie.secure).toBeUndefined();
   });
 
+  it('marks the cookie for https only where people come by https', async () => {
+    const secure = await TestApp.start({ PLUMGATE_ORIGIN: 'https://app.example.com' });
+    const answer = await secure.running.app.inject({
+      method: 'POST',
+      url: '/api/set-up',
+      headers: { host: 'app.example.com' },
+      payload: { agency: 'A', zone: 'UTC', name: 'O', email: 'o@example.com', password },
+    });
+    expect(answer.cookies.find(({ name }) => name === 'plumgate_session')).toMatchObject({
+      secure: true,
+    });
+    await secure.stop();
+  });
+
   it('says the same for a wrong password and an unknown address', async () => {
     const wrong = await app.api('POST', '/api/session', {
       email: 'owner@example.com',
