@@ -66,7 +66,7 @@ test('a lead goes from the page to a followed-up person', async ({ browser }) =>
   await app.getByRole('button', { name: 'Demo clock' }).click();
   await app.getByRole('menuitem', { name: 'One day on' }).click();
   await expect(app.getByText('It is now Fri 6 Nov')).toBeVisible();
-  await app.getByRole('searchbox').fill('marguerite.sol');
+  await app.getByRole('searchbox').fill('marguerite.sol@example.com');
   await expect(app.getByRole('link', { name: 'What the half hour feels like' })).toHaveCount(1);
 });
 

@@ -118,7 +118,7 @@ function editingWith(store: EditorStore, merge: PageContext['merge']): PageConte
 
 /** One colour for what is selected, whatever its level; empty columns show that something can go there. */
 const editingCss = (selected: string) => `
-html{cursor:default;scrollbar-width:thin}
+html{cursor:default;scrollbar-width:none}
 a,button,label{cursor:default}
 .words{white-space:pre-wrap;outline:none;cursor:text}
 .words:empty:before{content:'Write here';opacity:.45}
