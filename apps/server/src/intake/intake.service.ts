@@ -8,7 +8,6 @@ import type {
   RevisionId,
   SubmissionId,
   ClientId,
-  UserId,
 } from '@plumgate/core/basics';
 import { done, failed, localDay, type Outcome } from '@plumgate/core/basics';
 import {
@@ -20,7 +19,6 @@ import {
 import { personFromAnswers } from '@plumgate/core/people';
 import { routeLead, type RoutePlan } from '@plumgate/core/routing';
 import { and, eq } from 'drizzle-orm';
-import { users } from '../accounts/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
 import { clients } from '../clients/table.ts';
 import { clientEmail } from '../followup/compose.ts';
@@ -59,8 +57,12 @@ export interface Received {
   person: Pick<PersonRow, 'firstName' | 'lastName' | 'email' | 'phone'>;
 }
 
-/** Undoes the transaction of a post whose twin was written while it ran. */
-class DoubledAtOnce extends Error {}
+/** Undoes the transaction of a post that has been received before; a double is rare, so nothing looks for one first. */
+class Doubled extends Error {
+  constructor(readonly once: string) {
+    super('This submission has been received before.');
+  }
+}
 
 /**
  * The one way in for a lead. Everything that a submission causes is written in one transaction: when the visitor has
@@ -82,23 +84,22 @@ export class IntakeService {
   async receive(incoming: Incoming): Promise<Outcome<Received, FieldProblem[]>> {
     const answers = readAnswers(incoming.form, incoming.typed);
     if (!answers.ok) return failed(answers.problem);
-    const write = () => this.database.transaction((tx) => this.write(tx, incoming, answers.value));
-    // The second of two equal posts at the same moment finds the first one's submission when it looks again.
-    const received = await write().catch((error: unknown) => {
-      if (error instanceof DoubledAtOnce) return write();
+    try {
+      const received = await this.database.transaction((tx) =>
+        this.write(tx, incoming, answers.value),
+      );
+      this.worker.wake();
+      return done(received);
+    } catch (error) {
+      if (error instanceof Doubled) return done(await this.earlier(incoming.clientId, error.once));
       throw error;
-    });
-    this.worker.wake();
-    return done(received);
+    }
   }
 
   private async write(tx: Queries, incoming: Incoming, answers: Answers): Promise<Received> {
     const at = this.clock.now();
     const [client] = await tx.select().from(clients).where(eq(clients.id, incoming.clientId));
     const once = onceKey(incoming, at, client!.facts.zone);
-    const before = await this.earlier(tx, incoming.clientId, once);
-    if (before) return before;
-
     const sketch = personFromAnswers(incoming.form, answers);
     const person = await this.store.arrive(tx, incoming.clientId, sketch, incoming.source, at);
     const first = await this.isFirstHere(tx, person, incoming.pageId);
@@ -127,7 +128,7 @@ export class IntakeService {
       })
       .onConflictDoNothing()
       .returning({ id: submissions.id });
-    if (kept.length === 0) throw new DoubledAtOnce();
+    if (kept.length === 0) throw new Doubled(once);
 
     const told = this.notices(incoming, plan);
     await this.carryOut(tx, client!, incoming, answers, person, plan, id, at);
@@ -137,17 +138,18 @@ export class IntakeService {
     return { submissionId: id, person };
   }
 
-  private async earlier(tx: Queries, clientId: ClientId, once: string): Promise<Received | null> {
-    const [row] = await tx
+  private async earlier(clientId: ClientId, once: string): Promise<Received> {
+    const [row] = await this.database.db
       .select({ id: submissions.id, person: people })
       .from(submissions)
       .innerJoin(people, eq(people.id, submissions.personId))
       .where(and(eq(submissions.clientId, clientId), eq(submissions.once, once)));
-    return row ? { submissionId: row.id, person: row.person } : null;
+    return { submissionId: row!.id, person: row!.person };
   }
 
   /** A person counts as a lead of a page once, however often they write. */
   private async isFirstHere(tx: Queries, person: PersonRow, pageId: PageId): Promise<boolean> {
+    if (person.submissionCount === 1) return true;
     const rows = await tx
       .select({ id: submissions.id })
       .from(submissions)
@@ -184,8 +186,7 @@ export class IntakeService {
     const tags = await this.store.tag(tx, person, plan.tags);
     if (tags.length > 0) facts.push({ kind: 'tagged', tags, rule });
     if (plan.owner && plan.owner !== person.ownerId) {
-      await this.store.give(tx, person, plan.owner);
-      facts.push({ kind: 'given', to: await this.nameOf(tx, plan.owner), rule });
+      facts.push({ kind: 'given', to: await this.store.give(tx, person, plan.owner), rule });
     }
     for (const to of this.notices(incoming, plan)) {
       facts.push({ kind: 'told', to, subject: noticeSubject(person, incoming.form) });
@@ -229,11 +230,6 @@ export class IntakeService {
       dueAt: at,
       payload: { ...payload, replyTo: person.email || payload.replyTo },
     });
-  }
-
-  private async nameOf(tx: Queries, id: UserId): Promise<string> {
-    const [user] = await tx.select({ name: users.name }).from(users).where(eq(users.id, id));
-    return user?.name ?? '';
   }
 
   private countLead(tx: Queries, incoming: Incoming, zone: string, at: Instant): Promise<void> {

@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, Instant, PersonId, UserId } from '@plumgate/core/basics';
 import type { PersonSketch } from '@plumgate/core/people';
-import { sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
+import { users } from '../accounts/table.ts';
 import type { Queries } from '../platform/database/database.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { people, personTags, timeline } from './table.ts';
@@ -77,11 +78,15 @@ export class PersonStore {
     return added.map((row) => row.tag);
   }
 
-  async give(tx: Queries, person: Pick<PersonRow, 'id'>, owner: UserId): Promise<void> {
-    await tx
+  /** Gives a person to somebody; answers with that one's name. */
+  async give(tx: Queries, person: Pick<PersonRow, 'id'>, owner: UserId): Promise<string> {
+    const [given] = await tx
       .update(people)
       .set({ ownerId: owner })
-      .where(sql`${people.id} = ${person.id}`);
+      .from(users)
+      .where(and(eq(people.id, person.id), eq(users.id, owner)))
+      .returning({ name: users.name });
+    return given?.name ?? '';
   }
 
   async note(
