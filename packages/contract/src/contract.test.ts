@@ -1,0 +1,41 @@
+import { describeApi, endpoints, problemCodes, rights, Role, roleMay } from './index.ts';
+
+it('has each method and path once', () => {
+  const all = endpoints.map(([, { method, path }]) => `${method} ${path}`);
+  expect(new Set(all).size).toBe(all.length);
+});
+
+it.each(endpoints)('%s names the parts of its path', (_name, { path, params }) => {
+  const named = [...path.matchAll(/:(\w+)/g)].map(([, name]) => name);
+  const shape = (params as { shape?: object } | undefined)?.shape ?? {};
+  expect(Object.keys(shape)).toEqual(named);
+});
+
+it('gives owner and marketer everything, and the front desk no way to write', () => {
+  for (const right of rights) {
+    expect([roleMay('owner', right), roleMay('marketer', right)]).toEqual([true, true]);
+    if (right.endsWith('.write') || right === 'clock.move')
+      expect(roleMay('front-desk', right)).toBe(false);
+  }
+  expect(Role.options).toHaveLength(3);
+});
+
+it.each(Object.entries(problemCodes))(
+  '%s has a sentence and a status of failure',
+  (_code, { status, title }) => {
+    expect(status).toBeGreaterThanOrEqual(400);
+    expect(title).toMatch(/\.$/);
+  },
+);
+
+it('describes itself as OpenAPI 3.1 with every operation named', () => {
+  const { openapi, paths } = describeApi() as {
+    openapi: string;
+    paths: Record<string, Record<string, { operationId: string }>>;
+  };
+  expect(openapi).toBe('3.1.0');
+  const named = Object.values(paths).flatMap((path) =>
+    Object.values(path).map(({ operationId }) => operationId),
+  );
+  expect(named.sort()).toEqual(endpoints.map(([name]) => name).sort());
+});
