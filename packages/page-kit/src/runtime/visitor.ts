@@ -1,6 +1,6 @@
 /**
  * What a visitor's browser gets besides the page: it sends a form without leaving the page, so that nothing typed is
- * lost on a bad line, and shows what is wrong beside each answer. Without it the form posts as any form does.
+ * lost on a bad line, and shows what is wrong beside each answer. Without it the form posts as every form does.
  */
 interface Refusal {
   problems: { field: string; message: string; known: boolean }[];

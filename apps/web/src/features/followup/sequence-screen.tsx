@@ -13,6 +13,7 @@ import { LongField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
+import { samplePerson } from '../pages/page-context.ts';
 import { delayWords } from './delay-words.ts';
 
 /** A sequence on its ruler of time, each message opened for its words. */
@@ -24,14 +25,6 @@ export function SequenceScreen() {
   if (!sequence.data) return <Skeleton />;
   return <Ruler key={`${sequence.data.id} ${sequence.data.version}`} sequence={sequence.data} />;
 }
-
-const sample = {
-  first_name: 'Ana',
-  last_name: 'Okafor',
-  name: 'Ana Okafor',
-  email: 'ana@example.com',
-  phone: '(207) 555-0117',
-};
 
 function Ruler({ sequence }: { sequence: SequenceView }) {
   const client = useClient();
@@ -60,7 +53,10 @@ function Ruler({ sequence }: { sequence: SequenceView }) {
         step.id === id ? { ...step, action: { ...step.action, ...action } } : step,
       ),
     });
-  const fields = { person: sample, client: sheet ? clientFields(sheet.name, sheet.facts) : {} };
+  const fields = {
+    person: samplePerson,
+    client: sheet ? clientFields(sheet.name, sheet.facts) : {},
+  };
   return (
     <>
       <PageHead

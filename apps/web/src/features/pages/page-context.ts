@@ -7,7 +7,7 @@ import { fillOrKeep } from '@plumgate/core/messages';
 import type { PageContext } from '@plumgate/page-kit';
 
 /** Somebody to show a page to while it is made. */
-const sample = {
+export const samplePerson = {
   first_name: 'Ana',
   last_name: 'Okafor',
   name: 'Ana Okafor',
@@ -23,7 +23,10 @@ export function pageContext(
   brand: Brand,
   editing: PageContext['editing'],
 ): PageContext {
-  const fields = { client: clientFields(from.client.name, from.client.facts), person: sample };
+  const fields = {
+    client: clientFields(from.client.name, from.client.facts),
+    person: samplePerson,
+  };
   const here = from.steps.findIndex((step) => step.pageId === from.pageId);
   return {
     clientName: from.client.name,
