@@ -29,3 +29,7 @@ export const RunId = z.uuid().brand<'RunId'>();
 export type RunId = z.infer<typeof RunId>;
 export const MessageId = z.uuid().brand<'MessageId'>();
 export type MessageId = z.infer<typeof MessageId>;
+export const CalendarId = z.uuid().brand<'CalendarId'>();
+export type CalendarId = z.infer<typeof CalendarId>;
+export const BookingId = z.uuid().brand<'BookingId'>();
+export type BookingId = z.infer<typeof BookingId>;

@@ -31,3 +31,18 @@ export const TimeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Use a ti
 export function localDay(at: Instant, zone: string): string {
   return at.toZonedDateTimeISO(zone).toPlainDate().toString();
 }
+
+/** A moment as a person reads it in a zone: `Thursday, November 12 at 9:00 AM`. */
+export function whenWords(at: Instant, zone: string): string {
+  const local = at.toZonedDateTimeISO(zone);
+  const day = local.toLocaleString('en-US', { weekday: 'long', month: 'long', day: 'numeric' });
+  return `${day} at ${clockWords(at, zone)}`;
+}
+
+/** The time of day of a moment in a zone: `9:00 AM`. */
+export function clockWords(at: Instant, zone: string): string {
+  return at
+    .toZonedDateTimeISO(zone)
+    .toLocaleString('en-US', { hour: 'numeric', minute: '2-digit' })
+    .replace('\u202f', ' ');
+}

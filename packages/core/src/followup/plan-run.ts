@@ -1,30 +1,161 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
-import type { Delay, SequenceStep } from './sequence.ts';
+import type { Delay, QuietHours, SequenceContent, SequenceStep } from './sequence.ts';
+
+/** Why a step does not happen. */
+export type LeftOut =
+  | 'late'
+  | 'no-event'
+  | 'event-cancelled'
+  | 'quiet-until-past-event'
+  | 'ended'
+  | 'no-email'
+  | 'mail-refused'
+  | 'unsubscribed'
+  | 'no-phone'
+  | 'no-text-consent';
+
+/** What decides whether a message can reach somebody. */
+export interface Reachable {
+  email: string;
+  phone: string;
+  /** Agreed to texts and has not stopped them since. */
+  textConsent: boolean;
+  unsubscribed: boolean;
+  /** Their mail host refused them for good. */
+  mailRefused: boolean;
+}
 
 export interface PlannedStep {
+  /** The step's id. */
   step: string;
-  at: Instant;
+  /** When it happens; null when it is left out. */
+  at: Instant | null;
+  leftOut: LeftOut | null;
+  /** When its words alone would have it, before the late rule and quiet hours; null without an event to count from. */
+  meant: Instant | null;
+}
+
+export interface RunInputs {
+  sequence: Pick<SequenceContent, 'steps' | 'quiet'> & { zone: string };
+  joinedAt: Instant;
+  /** The moment counted back from; null while there is none. */
+  event: { at: Instant; cancelled?: boolean } | null;
+  person: Reachable;
+  /**
+   * When an input last changed: the event was moved, a step was added. A step before it follows its late rule as one
+   * before joining does. Leave it out for a run whose inputs are what they were at the beginning.
+   */
+  changedAt?: Instant | null;
+  /**
+   * The moment of planning. It decides nothing, which makes a plan the same whenever it is worked out; it is here so
+   * that callers need no other clock to mark what of the plan is past.
+   */
+  now: Instant;
 }
 
 /**
- * When each step of a sequence happens for somebody who joined at a moment. Minutes and hours are exact; days are local
- * calendar days in `zone`: one day after 12:30 is 12:30 the next day, across a clock change too, and "after 1 day at
- * 09:00" is the next day's 09:00. A local time that a clock change skips moves on by the skipped stretch.
- * Steps come in the order of their times; equal times keep the sequence's order.
+ * When each step of a sequence happens for one person, or why it is left out; a pure function of its inputs, used for
+ * real runs and for the dry run alike. `sequence.zone` is the client's zone.
+ *
+ * - Minutes and hours are exact. Days are local calendar days: "4 days before at 09:00" is the event's local date minus 4,
+ *   at 09:00; without a time of day it is the local time of what is counted from. A local time that a clock change skips
+ *   moves on by the skipped stretch; of one that comes twice the first is taken.
+ * - A step before the joining moment (or before `changedAt`) follows its late rule: `leave-out`, or `send-now` at that
+ *   moment. Somebody who joins 3 days before gets no 4-day reminder, and gets the 2-day and 1-day ones.
+ * - An email or text due in quiet hours waits for their end, unless the event would be past then: it is left out. A step
+ *   at once from sign-up answers what the person just did and is never held.
+ * - Texts only with consent and a number, emails only to somebody who has an address, takes mail and has not unsubscribed.
+ * - After an `end` step nothing happens any more.
+ *
+ * Steps come in the order of their times, equal times in the sequence's order; those without any time come last.
  */
-export function planRun(given: {
-  steps: readonly SequenceStep[];
-  joinedAt: Instant;
-  zone: string;
-}): PlannedStep[] {
-  return given.steps
-    .map((step) => ({ step: step.id, at: whenAfter(given.joinedAt, step.delay, given.zone) }))
-    .sort((a, b) => Temporal.Instant.compare(a.at, b.at));
+export function planRun(inputs: RunInputs): PlannedStep[] {
+  const planned = inputs.sequence.steps.map((step) => planStep(step, inputs));
+  const order = (one: PlannedStep) =>
+    (one.at ?? one.meant)?.epochMilliseconds ?? Number.POSITIVE_INFINITY;
+  const inOrder = planned
+    .map((one, index) => ({ one, index }))
+    .sort((a, b) => order(a.one) - order(b.one) || a.index - b.index)
+    .map(({ one }) => one);
+  return afterEndNothing(inOrder, inputs.sequence.steps);
 }
 
-function whenAfter(joinedAt: Instant, delay: Delay, zone: string): Instant {
-  if (delay.unit !== 'days') return joinedAt.add({ [delay.unit]: delay.amount });
-  const local = joinedAt.toZonedDateTimeISO(zone).add({ days: delay.amount });
+function planStep(step: SequenceStep, inputs: RunInputs): PlannedStep {
+  const { event, sequence, joinedAt } = inputs;
+  const meant = whenMeant(step, inputs);
+  const out = (leftOut: LeftOut): PlannedStep => ({ step: step.id, at: null, leftOut, meant });
+  if (step.anchor === 'event' && event?.cancelled) return out('event-cancelled');
+  if (meant === null) return out('no-event');
+  const threshold = latest(joinedAt, inputs.changedAt);
+  const late = isBefore(meant, threshold);
+  if (late && step.late === 'leave-out') return out('late');
+  const unreachable = whyUnreachable(step, inputs.person);
+  if (unreachable) return out(unreachable);
+  const at = late ? threshold : meant;
+  if (!sequence.quiet || !isMessage(step) || answersJoining(step))
+    return { step: step.id, at, leftOut: null, meant };
+  const held = endOfQuiet(at, sequence.quiet, sequence.zone);
+  const passesEvent =
+    event && !event.cancelled && isBefore(at, event.at) && !isBefore(held, event.at);
+  return held !== at && passesEvent
+    ? out('quiet-until-past-event')
+    : { step: step.id, at: held, leftOut: null, meant };
+}
+
+function whenMeant(step: SequenceStep, { sequence, joinedAt, event }: RunInputs): Instant | null {
+  if (step.anchor === 'joined') return away(joinedAt, step.delay, 1, sequence.zone);
+  if (!event) return null;
+  return away(event.at, step.delay, step.side === 'before' ? -1 : 1, sequence.zone);
+}
+
+function away(from: Instant, delay: Delay, direction: 1 | -1, zone: string): Instant {
+  const amount = delay.amount * direction;
+  if (delay.unit !== 'days') return from.add({ [delay.unit]: amount });
+  const local = from.toZonedDateTimeISO(zone).add({ days: amount });
   return (delay.at ? local.withPlainTime(delay.at) : local).toInstant();
 }
+
+const isMessage = (step: SequenceStep) =>
+  step.action.kind === 'email' || step.action.kind === 'text';
+
+/** A step at once from sign-up is the direct answer to what the person just did. */
+const answersJoining = (step: SequenceStep) => step.anchor === 'joined' && step.delay.amount === 0;
+
+function whyUnreachable(step: SequenceStep, person: Reachable): LeftOut | null {
+  if (step.action.kind === 'email') {
+    if (!person.email) return 'no-email';
+    if (person.mailRefused) return 'mail-refused';
+    return person.unsubscribed ? 'unsubscribed' : null;
+  }
+  if (step.action.kind === 'text') {
+    if (!person.phone) return 'no-phone';
+    return person.textConsent ? null : 'no-text-consent';
+  }
+  return null;
+}
+
+/** The moment itself outside quiet hours, else their next end. */
+function endOfQuiet(at: Instant, quiet: QuietHours, zone: string): Instant {
+  const local = at.toZonedDateTimeISO(zone);
+  const time = local.toPlainTime().toString({ smallestUnit: 'second' });
+  const [from, to] = [`${quiet.from}:00`, `${quiet.to}:00`];
+  const overMidnight = from > to;
+  const isQuiet = overMidnight ? time >= from || time < to : time >= from && time < to;
+  if (!isQuiet) return at;
+  const endsTomorrow = overMidnight && time >= from;
+  return (endsTomorrow ? local.add({ days: 1 }) : local).withPlainTime(quiet.to).toInstant();
+}
+
+function afterEndNothing(planned: PlannedStep[], steps: readonly SequenceStep[]): PlannedStep[] {
+  const ends = new Set(steps.filter((step) => step.action.kind === 'end').map((step) => step.id));
+  let over = false;
+  return planned.map((one) => {
+    if (over && one.at) return { ...one, at: null, leftOut: 'ended' };
+    if (one.at && ends.has(one.step)) over = true;
+    return one;
+  });
+}
+
+const isBefore = (a: Instant, b: Instant) => Temporal.Instant.compare(a, b) < 0;
+const latest = (a: Instant, b: Instant | null | undefined) => (b && isBefore(a, b) ? b : a);

@@ -1,9 +1,11 @@
 import { z } from 'zod';
-import { TimeOfDay } from '../basics/index.ts';
+import { CalendarId, SequenceId, TimeOfDay } from '../basics/index.ts';
 import { mergeProblem } from '../messages/index.ts';
 import { NodeId } from '../page/node-id.ts';
+import { Tag } from '../routing/rule.ts';
 
-const mergeWords = (most: number, needed: string) =>
+/** Words of a message: merge fields are checked as they are written. */
+export const mergeWords = (most: number, needed: string) =>
   z
     .string()
     .trim()
@@ -14,41 +16,118 @@ const mergeWords = (most: number, needed: string) =>
       if (problem) context.addIssue({ code: 'custom', message: problem });
     });
 
-/** How long after signing up a step happens; whole days may name the local time they happen at. */
+/** How far a step lies from what it counts from; whole days may name the local time they happen at. */
 export const Delay = z
   .strictObject({
     amount: z.int().min(0).max(1000),
     unit: z.enum(['minutes', 'hours', 'days']),
     at: TimeOfDay.nullable(),
   })
-  .refine((delay) => delay.at === null || (delay.unit === 'days' && delay.amount > 0), {
-    error: 'A time of day goes with whole days, one or more.',
+  .refine((delay) => delay.at === null || delay.unit === 'days', {
+    error: 'A time of day goes with whole days.',
     path: ['at'],
   });
 export type Delay = z.infer<typeof Delay>;
 
-export const SequenceStep = z.strictObject({
-  id: NodeId,
-  anchor: z.literal('joined'),
-  delay: Delay,
-  action: z.strictObject({
+export const StepAction = z.discriminatedUnion('kind', [
+  z.strictObject({
     kind: z.literal('email'),
     subject: mergeWords(200, 'Give the email a subject.'),
     body: mergeWords(10000, 'Write the message.'),
   }),
-});
+  z.strictObject({ kind: z.literal('text'), body: mergeWords(1200, 'Write the text.') }),
+  z.strictObject({ kind: z.literal('tag'), tag: Tag }),
+  z.strictObject({ kind: z.literal('untag'), tag: Tag }),
+  z.strictObject({
+    kind: z.literal('tell'),
+    email: z.email('Give an email address such as desk@example.com.'),
+    body: mergeWords(2000, 'Write what they are told.'),
+  }),
+  z.strictObject({ kind: z.literal('start'), sequence: SequenceId }),
+  z.strictObject({ kind: z.literal('end') }),
+]);
+export type StepAction = z.infer<typeof StepAction>;
+
+/** What a step does when its time is already past as somebody joins. */
+export const LateRule = z.enum(['leave-out', 'send-now']);
+export type LateRule = z.infer<typeof LateRule>;
+
+export const SequenceStep = z
+  .strictObject({
+    id: NodeId,
+    /** Counting from sign-up, or from the event: back from it or on from it, as `side` says. */
+    anchor: z.enum(['joined', 'event']),
+    side: z.enum(['before', 'after']),
+    delay: Delay,
+    late: LateRule,
+    action: StepAction,
+  })
+  .refine((step) => step.anchor === 'event' || step.side === 'after', {
+    error: 'Counting from sign-up, a step lies after it.',
+    path: ['side'],
+  });
 export type SequenceStep = z.infer<typeof SequenceStep>;
+
+/** What a sequence counts back from: nothing, the person's booking in a calendar (or in any), or one fixed moment. */
+export const SequenceEvent = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('none') }),
+  z.strictObject({ kind: z.literal('booking'), calendar: CalendarId.nullable() }),
+  z.strictObject({
+    kind: z.literal('fixed'),
+    name: z.string().trim().min(1, 'Name the event.').max(80),
+    /** Wall time in the client's zone, `2026-11-19T18:30`. */
+    at: z.iso.datetime({ local: true, offset: false, error: 'Give the day and the time.' }),
+  }),
+]);
+export type SequenceEvent = z.infer<typeof SequenceEvent>;
+
+export const EndsWhen = z.discriminatedUnion('when', [
+  z.strictObject({ when: z.literal('booked') }),
+  z.strictObject({ when: z.literal('replied') }),
+  z.strictObject({ when: z.literal('unsubscribed') }),
+  z.strictObject({ when: z.literal('tagged'), tag: Tag }),
+]);
+export type EndsWhen = z.infer<typeof EndsWhen>;
+
+/** Local times between which no unasked message goes out; 21:00 to 08:00 runs over midnight. */
+export const QuietHours = z
+  .strictObject({ from: TimeOfDay, to: TimeOfDay })
+  .refine((quiet) => quiet.from !== quiet.to, {
+    error: 'Quiet hours that end as they begin would never end. Change one of the times.',
+  });
+export type QuietHours = z.infer<typeof QuietHours>;
 
 export const SequenceContent = z
   .strictObject({
     name: z.string().trim().min(1, 'Name the sequence.').max(80),
+    event: SequenceEvent,
     steps: z.array(SequenceStep).max(50),
+    endsWhen: z.array(EndsWhen).max(10),
+    quiet: QuietHours.nullable(),
+    /** Whether somebody who has been through it may go through it again. */
+    again: z.boolean(),
   })
-  .refine(
-    (content) => new Set(content.steps.map((step) => step.id)).size === content.steps.length,
-    {
-      error: 'Two steps share an id.',
-      path: ['steps'],
-    },
-  );
+  .superRefine((content, context) => {
+    if (new Set(content.steps.map((step) => step.id)).size < content.steps.length)
+      context.addIssue({ code: 'custom', path: ['steps'], message: 'Two steps share an id.' });
+    for (const [index, step] of content.steps.entries()) {
+      if (step.anchor === 'event' && content.event.kind === 'none')
+        context.addIssue({
+          code: 'custom',
+          path: ['steps', index, 'anchor'],
+          message:
+            'This step counts from an event, and the sequence has none. Choose the event first.',
+        });
+    }
+  });
 export type SequenceContent = z.infer<typeof SequenceContent>;
+
+/** A sequence without an event that ends for whoever unsubscribes, with no steps yet. */
+export const emptySequence = (name: string): SequenceContent => ({
+  name,
+  event: { kind: 'none' },
+  steps: [],
+  endsWhen: [{ when: 'unsubscribed' }],
+  quiet: { from: '21:00', to: '08:00' },
+  again: false,
+});

@@ -13,6 +13,7 @@ export const questionKinds = {
   'long-text': { label: 'Long text', longest: 4000 },
   choice: { label: 'Choice', longest: 200 },
   checkbox: { label: 'Checkbox', longest: 10 },
+  'text-consent': { label: 'Agreement to texts', longest: 10 },
   date: { label: 'Date', longest: 10 },
   number: { label: 'Number', longest: 30 },
   address: { label: 'Address', longest: 400 },

@@ -50,7 +50,7 @@ function readOne(question: Question, raw: string): Outcome<Answer | null, FieldP
   const text = tidy(question, raw);
   if (text === '') {
     if (question.must) return failed({ field, code: 'missing' });
-    return done(question.kind === 'checkbox' ? false : null);
+    return done(isTick(question) ? false : null);
   }
   if (text.length > most) return failed({ field, code: 'too-long', most, length: text.length });
   switch (question.kind) {
@@ -69,11 +69,16 @@ function readOne(question: Question, raw: string): Outcome<Answer | null, FieldP
     case 'choice':
       return question.options.includes(text) ? done(text) : failed({ field, code: 'not-offered' });
     case 'checkbox':
+    case 'text-consent':
       return done(true);
     default:
       return done(text);
   }
 }
+
+/** A question that is answered by a tick. */
+export const isTick = (question: Pick<Question, 'kind'>): boolean =>
+  question.kind === 'checkbox' || question.kind === 'text-consent';
 
 /** One line for all but long text: a line break in a name would travel into mail headers. */
 function tidy(question: Question, raw: string): string {

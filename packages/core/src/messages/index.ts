@@ -1,2 +1,4 @@
 export * from './merge.ts';
 export * from './plain-to-html.ts';
+export * from './text-parts.ts';
+export * from './text-keyword.ts';

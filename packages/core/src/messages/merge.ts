@@ -7,6 +7,10 @@ export interface MergeContext {
   client?: Record<string, string>;
   answers?: Record<string, string>;
   page?: Record<string, string>;
+  /** The person's booking: `when`, `where`, `change_link`; empty text where there is none. */
+  booking?: Record<string, string>;
+  /** What a sequence counts back from: `name`, `when`, `day`, `time`. */
+  event?: Record<string, string>;
 }
 
 /**
@@ -43,7 +47,7 @@ export function fillOrKeep(template: string, context: MergeContext): string {
 
 /** True when the words depend on who reads them. */
 export function isPersonal(template: string): boolean {
-  return /\{[{%][^}]*\b(?:person|answers)\b/.test(template);
+  return /\{[{%][^}]*\b(?:person|answers|booking)\b/.test(template);
 }
 
 /** What is wrong with a template's merge fields, or null: for the moment of writing. */

@@ -40,5 +40,6 @@ it('draws the person by the kinds of the questions, whatever their keys', () => 
     emailKey: 'ana@example.com',
     phone: '',
     phoneKey: null,
+    textConsent: false,
   });
 });

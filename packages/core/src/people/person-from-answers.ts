@@ -9,6 +9,8 @@ export interface PersonSketch {
   emailKey: string | null;
   phone: string;
   phoneKey: string | null;
+  /** Ticked the agreement to texts. An empty tick takes an earlier agreement away from nobody. */
+  textConsent: boolean;
 }
 
 /** Draws a person from the answers by the kinds of the questions, not by their names. */
@@ -29,6 +31,7 @@ export function personFromAnswers(form: FormDefinition, answers: Answers): Perso
     emailKey: email ? emailKey(email) : null,
     phone,
     phoneKey: phone ? phoneKey(phone) : null,
+    textConsent: by('text-consent') === 'true',
   };
 }
 

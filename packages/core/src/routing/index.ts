@@ -1,2 +1,3 @@
 export * from './rule.ts';
 export * from './route-lead.ts';
+export * from './preview-rule.ts';

@@ -1,0 +1,186 @@
+import { Temporal } from 'temporal-polyfill';
+import type { Instant } from '../basics/index.ts';
+import { minuteOf, type Calendar } from './calendar.ts';
+import { wallDay, type WallDay } from './wall-day.ts';
+
+/** A booking that holds time in a calendar; a cancelled one holds none and does not belong here. */
+export interface TakenTime {
+  start: Instant;
+  end: Instant;
+}
+
+/** A start that may be booked. */
+export interface Slot {
+  start: Instant;
+  end: Instant;
+  /** The wall time of the start in the calendar's zone, `2026-11-01T01:30`, and its offset from UTC, `-04:00`. */
+  local: string;
+  offset: string;
+  /** Where the clocks go back and this wall time comes twice: which of the two it is. Null on any other day. */
+  repeated: 'first' | 'second' | null;
+  /** Seats that are still free, at least 1. */
+  left: number;
+}
+
+const minute = 60_000;
+
+/**
+ * The free starts of a calendar from `from` up to but not including `until`, in the order of time.
+ *
+ * - Starts lie on the grid of `startEvery` minutes counted from where each span opens, as local wall times. A wall time
+ *   that a clock change skips is not offered; one that comes twice is offered once for each moment (`repeated`).
+ * - A slot fits wholly inside its span. The space before and after is kept from other bookings, not from closing time:
+ *   between two bookings lie at least `before` and at least `after` minutes, whichever is more.
+ * - `seats` bookings may lie at the same time; a start is offered while the busiest moment of its time has one left.
+ * - Notice is counted in real minutes from `now`, `ahead` in local days after the day of `now`; on a local day that holds
+ *   `mostPerDay` bookings nothing more is offered.
+ *
+ * Nothing is offered where `until` is not after `from`. Shapes: `calendar` as `Calendar`; instants as `Temporal.Instant`.
+ */
+export function openSlots(given: {
+  calendar: Calendar;
+  bookings: readonly TakenTime[];
+  from: Instant;
+  until: Instant;
+  now: Instant;
+}): Slot[] {
+  const { calendar } = given;
+  const now = given.now.epochMilliseconds;
+  const earliest = Math.max(given.from.epochMilliseconds, now + calendar.notice * minute);
+  const latest = given.until.epochMilliseconds;
+  if (latest <= earliest) return [];
+  const taken = takenTimes(calendar, given.bookings);
+  const last = localDate(now, calendar.zone).add({ days: calendar.ahead });
+  const slots: Slot[] = [];
+  for (
+    let date = localDate(earliest, calendar.zone);
+    Temporal.PlainDate.compare(date, last) <= 0;
+    date = date.add({ days: 1 })
+  ) {
+    const day = wallDay(date, calendar.zone);
+    if (day.start >= latest) break;
+    if (isFull(calendar, taken, day)) continue;
+    for (const start of startsOf(calendar, day)) {
+      if (start.at < earliest || start.at >= latest) continue;
+      const left = calendar.seats - busiest(taken, start.at, start.at + calendar.length * minute);
+      if (left > 0) slots.push(slotAt(calendar, day, start, left));
+    }
+  }
+  return slots.sort((a, b) => a.start.epochMilliseconds - b.start.epochMilliseconds);
+}
+
+/** Whether one more booking fits at a start, seats and space alone: hours, notice and horizon are not asked. */
+export function fitsBeside(
+  calendar: Calendar,
+  bookings: readonly TakenTime[],
+  start: Instant,
+): boolean {
+  const at = start.epochMilliseconds;
+  return (
+    busiest(takenTimes(calendar, bookings), at, at + calendar.length * minute) < calendar.seats
+  );
+}
+
+/** The minutes that two bookings of a calendar keep from each other. */
+export const spaceBetween = (calendar: Pick<Calendar, 'before' | 'after'>): number =>
+  Math.max(calendar.before, calendar.after);
+
+interface Start {
+  at: number;
+  minute: number;
+  repeated: Slot['repeated'];
+}
+
+/** Every start of a day that its hours allow, taken or not. */
+function* startsOf(calendar: Calendar, day: WallDay): Generator<Start> {
+  const spans =
+    calendar.days.find((special) => special.date === day.date)?.spans ??
+    calendar.hours[day.weekday - 1]!;
+  for (const span of spans) {
+    const [opens, closes] = [minuteOf(span.from), minuteOf(span.to)];
+    const over = day.closing(closes);
+    for (let wall = opens; wall < closes; wall += calendar.startEvery) {
+      const moments = day.moments(wall);
+      for (const [index, at] of moments.entries()) {
+        if (at + calendar.length * minute > over) continue;
+        const repeated = moments.length > 1 ? (index === 0 ? 'first' : 'second') : null;
+        yield { at, minute: wall, repeated };
+      }
+    }
+  }
+}
+
+/** Bookings as plain numbers in the order of their starts, each lengthened by the space it keeps free. */
+interface Taken {
+  starts: number[];
+  ends: number[];
+  space: number;
+  longest: number;
+}
+
+function takenTimes(calendar: Calendar, bookings: readonly TakenTime[]): Taken {
+  const space = spaceBetween(calendar) * minute;
+  const inOrder = bookings
+    .map(({ start, end }) => [start.epochMilliseconds, end.epochMilliseconds + space] as const)
+    .sort((a, b) => a[0] - b[0]);
+  return {
+    starts: inOrder.map(([start]) => start),
+    ends: inOrder.map(([, end]) => end),
+    space,
+    longest: inOrder.reduce((most, [start, end]) => Math.max(most, end - start), 0),
+  };
+}
+
+/** How many bookings lie side by side at the busiest moment of a stretch with the space after it. */
+function busiest(taken: Taken, start: number, end: number): number {
+  const until = end + taken.space;
+  const changes: [at: number, by: 1 | -1][] = [];
+  for (
+    let index = firstFrom(taken.starts, start - taken.longest);
+    index < taken.starts.length;
+    index++
+  ) {
+    if (taken.starts[index]! >= until) break;
+    if (taken.ends[index]! <= start) continue;
+    changes.push([Math.max(taken.starts[index]!, start), 1], [taken.ends[index]!, -1]);
+  }
+  if (changes.length <= 2) return changes.length / 2;
+  // Where one ends as another begins, the end comes first: touching is not overlapping.
+  changes.sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+  let [side, most] = [0, 0];
+  for (const [, by] of changes) most = Math.max(most, (side += by));
+  return most;
+}
+
+function isFull(calendar: Calendar, taken: Taken, day: WallDay): boolean {
+  if (calendar.mostPerDay === null) return false;
+  return (
+    firstFrom(taken.starts, day.end) - firstFrom(taken.starts, day.start) >= calendar.mostPerDay
+  );
+}
+
+/** The index of the first number that is at least `wanted`, in a list in order. */
+function firstFrom(numbers: readonly number[], wanted: number): number {
+  let [low, high] = [0, numbers.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (numbers[middle]! < wanted) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+function slotAt(calendar: Calendar, day: WallDay, start: Start, left: number): Slot {
+  const pad = (part: number) => String(part).padStart(2, '0');
+  return {
+    start: Temporal.Instant.fromEpochMilliseconds(start.at),
+    end: Temporal.Instant.fromEpochMilliseconds(start.at + calendar.length * minute),
+    local: `${day.date}T${pad(Math.floor(start.minute / 60))}:${pad(start.minute % 60)}`,
+    offset: day.offset(start.at),
+    repeated: start.repeated,
+    left,
+  };
+}
+
+const localDate = (moment: number, zone: string): Temporal.PlainDate =>
+  Temporal.Instant.fromEpochMilliseconds(moment).toZonedDateTimeISO(zone).toPlainDate();

@@ -1,0 +1,30 @@
+import { unreachable } from '../basics/index.ts';
+import type { LeftOut } from './plan-run.ts';
+
+/** Why a step was left out, as a clause: "left out, because …" */
+export function leftOutWords(reason: LeftOut): string {
+  switch (reason) {
+    case 'late':
+      return 'its time was already past';
+    case 'no-event':
+      return 'there is no event to count from yet';
+    case 'event-cancelled':
+      return 'the event was cancelled';
+    case 'quiet-until-past-event':
+      return 'quiet hours last until after the event';
+    case 'ended':
+      return 'the sequence has ended before it';
+    case 'no-email':
+      return 'there is no email address';
+    case 'mail-refused':
+      return 'their mail host refuses mail to this address';
+    case 'unsubscribed':
+      return 'they have unsubscribed';
+    case 'no-phone':
+      return 'there is no phone number';
+    case 'no-text-consent':
+      return 'they have not agreed to texts';
+    default:
+      return unreachable(reason);
+  }
+}

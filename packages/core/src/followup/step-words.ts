@@ -1,0 +1,15 @@
+import type { Delay, SequenceStep } from './sequence.ts';
+
+/** When a step happens, as people say it: "at once", "2 days before, at 09:00", "1 day after the event". */
+export function stepWhenWords(step: Pick<SequenceStep, 'anchor' | 'side' | 'delay'>): string {
+  const { amount, unit, at } = step.delay;
+  const clock = at ? `, at ${at}` : '';
+  if (step.anchor === 'joined') {
+    if (amount === 0) return at ? `the same day${clock}` : 'at once';
+    return `after ${span(step.delay)}${clock}`;
+  }
+  if (amount === 0) return unit === 'days' && at ? `on the day${clock}` : 'as the event begins';
+  return `${span(step.delay)} ${step.side === 'before' ? 'before' : 'after'}${clock}`;
+}
+
+const span = ({ amount, unit }: Delay) => `${amount} ${amount === 1 ? unit.slice(0, -1) : unit}`;
