@@ -1,7 +1,7 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
 import { minuteOf, type Calendar } from './calendar.ts';
-import { wallDay, type WallDay } from './wall-day.ts';
+import { wallDays, type WallDay } from './wall-day.ts';
 
 /** A booking that holds time in a calendar; a cancelled one holds none and does not belong here. */
 export interface TakenTime {
@@ -50,23 +50,20 @@ export function openSlots(given: {
   const latest = given.until.epochMilliseconds;
   if (latest <= earliest) return [];
   const taken = takenTimes(calendar, given.bookings);
-  const last = localDate(now, calendar.zone).add({ days: calendar.ahead });
-  const slots: Slot[] = [];
-  for (
-    let date = localDate(earliest, calendar.zone);
-    Temporal.PlainDate.compare(date, last) <= 0;
-    date = date.add({ days: 1 })
-  ) {
-    const day = wallDay(date, calendar.zone);
-    if (day.start >= latest) break;
+  const last = localDate(now, calendar.zone).add({ days: calendar.ahead }).toString();
+  const open: { day: WallDay; start: Start; left: number }[] = [];
+  for (const day of wallDays(localDate(earliest, calendar.zone), calendar.zone)) {
+    if (day.date > last || day.start >= latest) break;
     if (isFull(calendar, taken, day)) continue;
     for (const start of startsOf(calendar, day)) {
       if (start.at < earliest || start.at >= latest) continue;
       const left = calendar.seats - busiest(taken, start.at, start.at + calendar.length * minute);
-      if (left > 0) slots.push(slotAt(calendar, day, start, left));
+      if (left > 0) open.push({ day, start, left });
     }
   }
-  return slots.sort((a, b) => a.start.epochMilliseconds - b.start.epochMilliseconds);
+  return open
+    .sort((a, b) => a.start.at - b.start.at)
+    .map(({ day, start, left }) => slotAt(calendar, day, start, left));
 }
 
 /** Whether one more booking fits at a start, seats and space alone: hours, notice and horizon are not asked. */

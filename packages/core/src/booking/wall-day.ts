@@ -19,20 +19,30 @@ export interface WallDay {
   offset: (moment: number) => string;
 }
 
+/** The local days of a zone from a date on, without end. */
+export function* wallDays(from: Temporal.PlainDate, zone: string): Generator<WallDay> {
+  let [date, first] = [from, from.toZonedDateTime(zone)];
+  for (;;) {
+    const tomorrow = date.add({ days: 1 });
+    const next = tomorrow.toZonedDateTime(zone);
+    yield wallDay(date, zone, first, next);
+    [date, first] = [tomorrow, next];
+  }
+}
+
 /** Reads a local day of a zone. A day without a clock change is answered by plain arithmetic, any other by Temporal. */
-export function wallDay(date: Temporal.PlainDate, zone: string): WallDay {
-  const first = date.toZonedDateTime(zone);
-  const next = date.add({ days: 1 }).toZonedDateTime(zone);
+function wallDay(
+  date: Temporal.PlainDate,
+  zone: string,
+  first: Temporal.ZonedDateTime,
+  next: Temporal.ZonedDateTime,
+): WallDay {
   const [start, end] = [first.epochMilliseconds, next.epochMilliseconds];
   const shared = { date: date.toString(), weekday: date.dayOfWeek, start, end };
   if (first.offsetNanoseconds === next.offsetNanoseconds && end - start === wholeDay * minute) {
     const at = (wanted: number) => start + wanted * minute;
-    return {
-      ...shared,
-      moments: (wanted) => [at(wanted)],
-      closing: at,
-      offset: () => first.offset,
-    };
+    const { offset } = first;
+    return { ...shared, moments: (wanted) => [at(wanted)], closing: at, offset: () => offset };
   }
   const read = (wanted: number, disambiguation: 'earlier' | 'later') =>
     date
