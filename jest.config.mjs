@@ -28,6 +28,8 @@ const modern = [
   'temporal-utils',
   'culori',
   'isbot',
+  'ical-generator',
+  '@stablelib',
 ];
 
 const project = (name, folder) => ({

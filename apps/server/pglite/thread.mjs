@@ -5,13 +5,14 @@
 import { readFile } from 'node:fs/promises';
 import { parentPort, workerData } from 'node:worker_threads';
 import { PGlite } from '@electric-sql/pglite';
+import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { PGLiteSocketServer } from '@electric-sql/pglite-socket';
 
 const { folder, socket, dump } = workerData;
 const db = await PGlite.create({
   ...(dump ? { loadDataDir: new Blob([await readFile(dump)]) } : { dataDir: folder }),
-  extensions: { pg_trgm },
+  extensions: { btree_gist, pg_trgm },
 });
 const server = new PGLiteSocketServer({ db, path: socket, maxConnections: 32 });
 await server.start();

@@ -7,7 +7,11 @@ import { ClientController } from './clients/client.controller.ts';
 import { ClientService } from './clients/client.service.ts';
 import { ClockController } from './demo/clock.controller.ts';
 import { DemoTime } from './demo/demo-time.ts';
+import { BookingController } from './booking/booking.controller.ts';
+import { BookingService } from './booking/booking.service.ts';
+import { CalendarService } from './booking/calendar.service.ts';
 import { RunService } from './followup/run.service.ts';
+import { StepWorker } from './followup/step-worker.ts';
 import { SequenceController } from './followup/sequence.controller.ts';
 import { SequenceService } from './followup/sequence.service.ts';
 import { FormController } from './forms/form.controller.ts';
@@ -17,11 +21,13 @@ import { FunnelService } from './funnels/funnel.service.ts';
 import { HealthController } from './health/health.controller.ts';
 import { IntakeService } from './intake/intake.service.ts';
 import { MessageController } from './messages/message.controller.ts';
+import { ReachService } from './messages/reach.service.ts';
 import { PostRoomService } from './messages/post-room.service.ts';
 import { PageController } from './pages/page.controller.ts';
 import { PageService } from './pages/page.service.ts';
 import { PeopleController } from './people/people.controller.ts';
 import { PeopleService } from './people/people.service.ts';
+import { TodayService } from './people/today.service.ts';
 import { PersonStore } from './people/person-store.ts';
 import { PictureController } from './pictures/picture.controller.ts';
 import { PictureService } from './pictures/picture.service.ts';
@@ -36,11 +42,18 @@ import { PinoLogger } from './platform/logging.ts';
 import { MailDoor } from './platform/mail/mail-door.ts';
 import { SmtpStandIn } from './platform/mail/smtp-stand-in.ts';
 import { Outbox } from './platform/outbox/outbox.ts';
+import { Seal } from './platform/seal.ts';
+import { secret } from './platform/settings.ts';
+import { GatewayStandIn } from './platform/texts/gateway-stand-in.ts';
+import { TEXT_STAND_IN } from './platform/texts/stand-in-token.ts';
+import { TextDoor } from './platform/texts/text-door.ts';
 import { SiteAddress } from './platform/site-address.ts';
 import { Worker } from './platform/worker.ts';
 import { ResultsService } from './results/results.service.ts';
 import { VisitCounter } from './results/visit-counter.ts';
+import { RuleController } from './routing/rule.controller.ts';
 import { RuleService } from './routing/rule.service.ts';
+import { PersonLinks } from './site/person-links.ts';
 import { LivePages } from './site/live-pages.ts';
 
 /** What the program stands on; a test brings its own. */
@@ -55,7 +68,29 @@ export interface Foundations {
 /** Where the built-in mail server is, or null when a real one is configured. */
 export const STAND_IN = Symbol('mail stand-in');
 
-const mail: Provider[] = [
+const doors: Provider[] = [
+  {
+    provide: Seal,
+    useFactory: async (database: Database) => new Seal(await secret(database.db, 'signing-secret')),
+    inject: [Database],
+  },
+  {
+    provide: TEXT_STAND_IN,
+    useFactory: async (config: Config, database: Database, room: PostRoomService) =>
+      config.textUrl
+        ? null
+        : GatewayStandIn.start(
+            (text) => room.keepText(text),
+            await secret(database.db, 'text-hook-secret'),
+          ),
+    inject: [CONFIG, Database, PostRoomService],
+  },
+  {
+    provide: TextDoor,
+    useFactory: (config: Config, standIn: GatewayStandIn | null) =>
+      new TextDoor(config.textUrl ?? standIn!.url),
+    inject: [CONFIG, TEXT_STAND_IN],
+  },
   {
     provide: STAND_IN,
     useFactory: (config: Config, room: PostRoomService) =>
@@ -81,6 +116,8 @@ const mail: Provider[] = [
     PictureController,
     PeopleController,
     SequenceController,
+    RuleController,
+    BookingController,
     MessageController,
     ClockController,
   ],
@@ -97,6 +134,12 @@ const mail: Provider[] = [
     PeopleService,
     RuleService,
     RunService,
+    StepWorker,
+    ReachService,
+    CalendarService,
+    BookingService,
+    TodayService,
+    PersonLinks,
     SequenceService,
     PostRoomService,
     ResultsService,
@@ -106,7 +149,7 @@ const mail: Provider[] = [
     Outbox,
     Worker,
     DemoTime,
-    ...mail,
+    ...doors,
     { provide: APP_GUARD, useClass: EndpointGuard },
     { provide: APP_INTERCEPTOR, useClass: AnswerInterceptor },
     { provide: APP_FILTER, useClass: ProblemFilter },

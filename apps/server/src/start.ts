@@ -17,7 +17,16 @@ import { Database } from './platform/database/database.ts';
 import { AppProblem } from './platform/http/app-problem.ts';
 import { MailDoor } from './platform/mail/mail-door.ts';
 import type { SmtpStandIn } from './platform/mail/smtp-stand-in.ts';
-import { signingSecret } from './platform/settings.ts';
+import { Seal } from './platform/seal.ts';
+import { secret } from './platform/settings.ts';
+import type { GatewayStandIn } from './platform/texts/gateway-stand-in.ts';
+import { TEXT_STAND_IN } from './platform/texts/stand-in-token.ts';
+import { BookingService } from './booking/booking.service.ts';
+import { ClientService } from './clients/client.service.ts';
+import { CalendarService } from './booking/calendar.service.ts';
+import { ReachService } from './messages/reach.service.ts';
+import { textHook } from './messages/text-hook.ts';
+import { PersonLinks } from './site/person-links.ts';
 import { SiteAddress } from './platform/site-address.ts';
 import { Worker } from './platform/worker.ts';
 import { VisitCounter } from './results/visit-counter.ts';
@@ -76,8 +85,18 @@ export async function assemble(given: Foundations): Promise<Running> {
     pictures: app.get(PictureService),
     database: given.database,
     clock: given.clock,
-    carryOver: new CarryOver(await signingSecret(given.database.db)),
+    carryOver: new CarryOver(app.get(Seal)),
+    bookings: app.get(BookingService),
+    calendars: app.get(CalendarService),
+    reach: app.get(ReachService),
+    links: app.get(PersonLinks),
+    clients: app.get(ClientService),
   });
+  await textHook(
+    fastify,
+    app.get(ReachService),
+    given.config.textSecret ?? (await secret(given.database.db, 'text-hook-secret')),
+  );
   const description = JSON.stringify(describeApi());
   fastify.get('/api/openapi.json', (_request, reply) =>
     reply.type('application/json').send(description),
@@ -122,6 +141,7 @@ async function stop(app: NestFastifyApplication): Promise<void> {
   await app.get(VisitCounter).stop();
   app.get(MailDoor).close();
   await app.get<SmtpStandIn | null>(STAND_IN)?.stop();
+  await app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop();
   await app.get(Database).close();
 }
 

@@ -1,5 +1,7 @@
 import { Brand } from '@plumgate/core/brand';
 import {
+  BookingId,
+  CalendarId,
   ClientId,
   FormId,
   FunnelId,
@@ -7,15 +9,20 @@ import {
   MessageId,
   PageId,
   PersonId,
+  RuleId,
   SequenceId,
   Slug,
   Zone,
 } from '@plumgate/core/basics';
 import { Facts } from '@plumgate/core/clients';
+import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
+import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 import {
+  BookingView,
+  CalendarView,
   ClientSheet,
   ClientSummary,
   DraftBody,
@@ -29,8 +36,14 @@ import {
   PersonRecord,
   PersonSummary,
   Picture,
+  RuleChoices,
+  RulePreviewView,
+  RuleView,
+  SequenceEffect,
   SequenceView,
   SignedIn,
+  SlotView,
+  TodayBoard,
 } from './shapes.ts';
 
 const name = (what: string) => z.string().trim().min(1, `Give ${what} a name.`).max(80);
@@ -40,6 +53,8 @@ const password = z
   .max(200, 'Keep the password to 200 characters.');
 const ofClient = z.object({ clientId: ClientId });
 const ofPage = z.object({ pageId: PageId });
+const ofCalendar = z.object({ calendarId: CalendarId });
+const ofBooking = z.object({ bookingId: BookingId });
 const ofSequence = z.object({ sequenceId: SequenceId });
 const nothing = z.object({});
 /** Lists come in pages: `next` of one answer is `after` of the next request; null at the end. */
@@ -271,10 +286,28 @@ export const getSequence = endpoint({
   params: ofSequence,
   answer: SequenceView,
 });
+export const createSequence = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/sequences',
+  summary: 'Start a sequence',
+  right: 'followup.write',
+  params: ofClient,
+  body: z.object({ name: name('the sequence') }),
+  answer: SequenceView,
+});
+export const weighSequence = endpoint({
+  method: 'POST',
+  path: '/api/sequences/:sequenceId/weigh',
+  summary: 'What a change would mean for the people in a sequence; nothing is changed',
+  right: 'followup.read',
+  params: ofSequence,
+  body: z.object({ content: SequenceContent }),
+  answer: SequenceEffect,
+});
 export const saveSequence = endpoint({
   method: 'PUT',
   path: '/api/sequences/:sequenceId',
-  summary: "Change a sequence's words; messages not sent yet go out in the new ones",
+  summary: 'Change a sequence; the people in it are planned anew, what was sent stays sent',
   right: 'followup.write',
   params: ofSequence,
   body: z.object({ version: z.int(), content: SequenceContent }),
@@ -297,6 +330,183 @@ export const getMessage = endpoint({
   right: 'messages.read',
   params: z.object({ messageId: MessageId }),
   answer: MessageRecord,
+});
+
+export const replyToText = endpoint({
+  method: 'POST',
+  path: '/api/messages/:messageId/reply',
+  summary: 'Answer a text as its recipient, by way of the built-in gateway',
+  right: 'messages.reply',
+  params: z.object({ messageId: MessageId }),
+  body: z.object({ body: z.string().trim().min(1, 'Write the reply.').max(1000) }),
+  answer: nothing,
+});
+
+export const listRules = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/rules',
+  summary: "A client's routing rules in their order, and what their sentences may name",
+  right: 'followup.read',
+  params: ofClient,
+  answer: z.object({ rules: z.array(RuleView), choices: RuleChoices }),
+});
+export const createRule = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/rules',
+  summary: 'Add a rule at the end, switched off',
+  right: 'followup.write',
+  params: ofClient,
+  body: RuleContent,
+  answer: z.object({ id: RuleId }),
+});
+export const orderRules = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/rules/order',
+  summary: 'Put the rules in an order',
+  right: 'followup.write',
+  params: ofClient,
+  body: z.object({ ids: z.array(RuleId).max(500) }),
+  answer: nothing,
+});
+export const previewRule = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/rules/preview',
+  summary: 'Which leads of the last 30 days a rule would have met, and from which pages',
+  right: 'followup.read',
+  params: ofClient,
+  body: RuleContent.pick({ meets: true, conditions: true }),
+  answer: RulePreviewView,
+});
+export const saveRule = endpoint({
+  method: 'PUT',
+  path: '/api/rules/:ruleId',
+  summary: 'Change a rule, or switch it on or off',
+  right: 'followup.write',
+  params: z.object({ ruleId: RuleId }),
+  body: z.object({ on: z.boolean(), content: RuleContent }),
+  answer: nothing,
+});
+export const removeRule = endpoint({
+  method: 'DELETE',
+  path: '/api/rules/:ruleId',
+  summary: 'Remove a rule',
+  right: 'followup.write',
+  params: z.object({ ruleId: RuleId }),
+  answer: nothing,
+});
+
+export const listCalendars = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/calendars',
+  summary: "A client's calendars",
+  right: 'diary.read',
+  params: ofClient,
+  answer: z.object({ calendars: z.array(CalendarView) }),
+});
+export const createCalendar = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/calendars',
+  summary: 'Start a calendar with plain hours',
+  right: 'diary.set-up',
+  params: ofClient,
+  body: z.object({ name: name('the calendar') }),
+  answer: CalendarView,
+});
+export const saveCalendar = endpoint({
+  method: 'PUT',
+  path: '/api/calendars/:calendarId',
+  summary: 'Change a calendar; bookings that are made stay as they are',
+  right: 'diary.set-up',
+  params: ofCalendar,
+  body: z.object({ version: z.int(), content: CalendarContent }),
+  answer: CalendarView,
+});
+export const listSlots = endpoint({
+  method: 'GET',
+  path: '/api/calendars/:calendarId/slots',
+  summary: 'The free starts of a calendar',
+  right: 'diary.read',
+  params: ofCalendar,
+  query: z.object({ from: InstantText, until: InstantText }),
+  answer: z.object({ slots: z.array(SlotView) }),
+});
+export const listBookings = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/bookings',
+  summary: "A client's bookings in a stretch of time",
+  right: 'diary.read',
+  params: ofClient,
+  query: z.object({ from: InstantText, until: InstantText }),
+  answer: z.object({ bookings: z.array(BookingView) }),
+});
+export const addBooking = endpoint({
+  method: 'POST',
+  path: '/api/calendars/:calendarId/bookings',
+  summary: 'Book by hand, outside of hours too: for somebody known, or somebody named now',
+  right: 'diary.write',
+  params: ofCalendar,
+  body: z
+    .object({
+      start: InstantText,
+      personId: PersonId.optional(),
+      name: z.string().trim().max(120).default(''),
+      email: z
+        .union([z.literal(''), z.email('Give an email address such as ana@example.com.')])
+        .default(''),
+      phone: z.string().trim().max(40).default(''),
+    })
+    .refine((body) => body.personId !== undefined || body.name !== '', {
+      error: 'Say who it is for.',
+      path: ['name'],
+    }),
+  answer: BookingView,
+});
+export const moveBooking = endpoint({
+  method: 'PUT',
+  path: '/api/bookings/:bookingId/time',
+  summary: 'Give a booking another time; the person is told, reminders follow',
+  right: 'diary.write',
+  params: ofBooking,
+  body: z.object({ start: InstantText }),
+  answer: BookingView,
+});
+export const cancelBooking = endpoint({
+  method: 'POST',
+  path: '/api/bookings/:bookingId/cancel',
+  summary: 'Cancel a booking; the person is told',
+  right: 'diary.write',
+  params: ofBooking,
+  answer: BookingView,
+});
+export const markBooking = endpoint({
+  method: 'POST',
+  path: '/api/bookings/:bookingId/mark',
+  summary: 'Say what came of a booking',
+  right: 'diary.write',
+  params: ofBooking,
+  body: z.object({ as: z.enum(['came', 'missed', 'booked']) }),
+  answer: BookingView,
+});
+
+export const getToday = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/today',
+  summary: "Leads nobody has touched, today's bookings, and what failed to send",
+  right: 'people.read',
+  params: ofClient,
+  answer: TodayBoard,
+});
+export const touchPerson = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/touches',
+  summary: 'Note that somebody called or wrote; a lead that waited waits no longer',
+  right: 'people.write',
+  params: z.object({ personId: PersonId }),
+  body: z.object({
+    how: z.enum(['called', 'no-answer', 'wrote']),
+    note: z.string().trim().max(1000).default(''),
+  }),
+  answer: nothing,
 });
 
 export const getClock = endpoint({

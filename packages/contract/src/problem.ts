@@ -18,6 +18,15 @@ export const problemCodes = {
     status: 409,
     title: 'Somebody changed this in the meantime. Load it again to see both.',
   },
+  'slot-taken': { status: 409, title: 'That time is not free. Choose another.' },
+  'booking-is-over': {
+    status: 409,
+    title: 'This booking is over or cancelled; it can’t be changed any more.',
+  },
+  'too-late-to-change': {
+    status: 409,
+    title: 'It is too close to the booking to change it here. Please call instead.',
+  },
   'not-publishable': { status: 422, title: 'The page is not ready to publish.' },
   'not-a-picture': {
     status: 422,

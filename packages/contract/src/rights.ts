@@ -12,16 +12,21 @@ export const rights = [
   'funnels.read',
   'funnels.write',
   'people.read',
+  'people.write',
+  'diary.read',
+  'diary.write',
+  'diary.set-up',
   'followup.read',
   'followup.write',
   'messages.read',
+  'messages.reply',
   'clock.move',
 ] as const;
 export type Right = (typeof rights)[number];
 
 const everything = new Set<Right>(rights);
 
-/** The front desk sees people and messages, of its own client only; the narrowing to one client is in every query. */
+/** The front desk works with people, the diary and messages, of its own client only; the narrowing to one client is in every query. */
 const allowed: Record<Role, ReadonlySet<Right>> = {
   owner: everything,
   marketer: everything,
@@ -30,7 +35,11 @@ const allowed: Record<Role, ReadonlySet<Right>> = {
     'signed-in',
     'clients.read',
     'people.read',
+    'people.write',
+    'diary.read',
+    'diary.write',
     'messages.read',
+    'messages.reply',
   ]),
 };
 

@@ -1,5 +1,7 @@
 import { Brand } from '@plumgate/core/brand';
 import {
+  BookingId,
+  CalendarId,
   ClientId,
   FormId,
   FunnelId,
@@ -8,12 +10,15 @@ import {
   PageId,
   PersonId,
   PictureId,
+  RuleId,
   SequenceId,
   Slug,
   UserId,
 } from '@plumgate/core/basics';
 import { Facts } from '@plumgate/core/clients';
+import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
+import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
 import { Role } from './rights.ts';
 
@@ -130,21 +135,141 @@ export const PersonSummary = z.object({
   addedAt: InstantText,
   lastSeenAt: InstantText,
   submissions: z.int(),
+  /** When somebody of the business first called or wrote; null while the lead waits. */
+  touchedAt: InstantText.nullable(),
 });
 export type PersonSummary = z.infer<typeof PersonSummary>;
 
 export const TimelineEntry = z.object({
   at: InstantText,
-  kind: z.enum(['submitted', 'tagged', 'given', 'joined', 'sent', 'told']),
+  /** What it is about, for its icon. */
+  kind: z.enum([
+    'form',
+    'tag',
+    'owner',
+    'sequence',
+    'message',
+    'notice',
+    'booking',
+    'reply',
+    'touch',
+    'trouble',
+  ]),
   text: z.string(),
   note: z.string(),
   answers: z.array(z.object({ question: z.string(), answer: z.string() })),
 });
 export type TimelineEntry = z.infer<typeof TimelineEntry>;
 
+export const BookingState = z.enum(['booked', 'came', 'missed', 'cancelled']);
+export const BookingView = z.object({
+  id: BookingId,
+  calendarId: CalendarId,
+  calendarName: z.string(),
+  startsAt: InstantText,
+  endsAt: InstantText,
+  state: BookingState,
+  person: z.object({ id: PersonId, name: z.string(), email: z.string(), phone: z.string() }),
+});
+export type BookingView = z.infer<typeof BookingView>;
+
+export const CalendarView = z.object({
+  id: CalendarId,
+  clientId: ClientId,
+  content: CalendarContent,
+  version: z.int(),
+});
+export type CalendarView = z.infer<typeof CalendarView>;
+
+/** A start that may be booked: the moment, its wall time and offset in the calendar's zone, and the seats left. */
+export const SlotView = z.object({
+  start: InstantText,
+  local: z.string(),
+  offset: z.string(),
+  /** Which of two alike wall times it is, on the day the clocks go back. */
+  repeated: z.enum(['first', 'second']).nullable(),
+  left: z.int(),
+});
+export type SlotView = z.infer<typeof SlotView>;
+
+export const RuleView = z.object({
+  id: RuleId,
+  on: z.boolean(),
+  content: RuleContent,
+  /** How many leads of the last 30 days it met. */
+  met30: z.int(),
+});
+export type RuleView = z.infer<typeof RuleView>;
+
+/** What a rule's sentence may name, by id and name. */
+const Named = z.array(z.object({ id: z.string(), name: z.string() }));
+export const RuleChoices = z.object({
+  form: Named,
+  page: Named,
+  funnel: Named,
+  source: Named,
+  users: Named,
+  sequences: Named,
+});
+export type RuleChoices = z.infer<typeof RuleChoices>;
+
+export const RulePreviewView = z.object({
+  days: z.int(),
+  /** Leads that came in altogether, those the rule would have met, and those of them from campaigns it does not name. */
+  leads: z.int(),
+  met: z.int(),
+  others: z.int(),
+  pages: z.array(
+    z.object({ page: z.string(), funnel: z.string(), leads: z.int(), own: z.boolean() }),
+  ),
+  people: z.array(z.object({ id: PersonId, name: z.string(), page: z.string(), at: InstantText })),
+});
+export type RulePreviewView = z.infer<typeof RulePreviewView>;
+
+/** What a change of a sequence means for the people who are in it. */
+export const SequenceEffect = z.object({
+  people: z.int(),
+  steps: z.array(
+    z.object({
+      step: z.string(),
+      name: z.string(),
+      moved: z.int(),
+      added: z.int(),
+      leftOut: z.int(),
+      removed: z.int(),
+    }),
+  ),
+});
+export type SequenceEffect = z.infer<typeof SequenceEffect>;
+
+export const TodayBoard = z.object({
+  /** New leads nobody has touched, longest waiting first; at most 100 of them. */
+  waiting: z.array(PersonSummary),
+  waitingTotal: z.int(),
+  bookings: z.array(BookingView),
+  failed: z.array(
+    z.object({
+      id: z.string(),
+      what: z.string(),
+      to: z.string(),
+      why: z.string(),
+      personId: PersonId.nullable(),
+      at: InstantText,
+    }),
+  ),
+});
+export type TodayBoard = z.infer<typeof TodayBoard>;
+
 export const PersonRecord = PersonSummary.extend({
   clientId: ClientId,
   comingUp: z.array(z.object({ at: InstantText, text: z.string(), note: z.string() })),
+  bookings: z.array(BookingView),
+  /** What stands between them and messages; empty when nothing does. */
+  reach: z.object({
+    textConsent: z.boolean(),
+    unsubscribed: z.boolean(),
+    mailRefused: z.boolean(),
+  }),
   timeline: z.array(TimelineEntry),
 });
 export type PersonRecord = z.infer<typeof PersonRecord>;
@@ -163,7 +288,9 @@ export type SequenceView = z.infer<typeof SequenceView>;
 
 export const MessageSummary = z.object({
   id: MessageId,
-  kind: z.literal('email'),
+  kind: z.enum(['email', 'text']),
+  /** A reply that was written in the post room. */
+  isReply: z.boolean(),
   from: z.string(),
   to: z.string(),
   subject: z.string(),
@@ -171,5 +298,12 @@ export const MessageSummary = z.object({
   receivedAt: InstantText,
 });
 export type MessageSummary = z.infer<typeof MessageSummary>;
-export const MessageRecord = MessageSummary.extend({ html: z.string() });
+export const MessageRecord = MessageSummary.extend({
+  html: z.string(),
+  /** Ends mail to the recipient with one press; empty on mail that has none. */
+  unsubscribe: z.string(),
+  calendar: z.string(),
+  /** Every text between the two numbers, oldest first; empty for an email. */
+  conversation: z.array(MessageSummary),
+});
 export type MessageRecord = z.infer<typeof MessageRecord>;

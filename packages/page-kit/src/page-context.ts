@@ -1,4 +1,5 @@
-import type { FormId, PictureId } from '@plumgate/core/basics';
+import type { CalendarId, FormId, PictureId } from '@plumgate/core/basics';
+import type { DayOfTimes, TimeChoice } from '@plumgate/core/booking';
 import type { Brand } from '@plumgate/core/brand';
 import type { FieldProblem, FormDefinition } from '@plumgate/core/forms';
 import type { BlockKindName, BlockOf } from '@plumgate/core/page';
@@ -9,6 +10,26 @@ export type FormState =
   | { kind: 'fresh'; typed: Record<string, string> }
   | { kind: 'refused'; typed: Record<string, string>; problems: FieldProblem[] }
   | { kind: 'arrived'; message: string };
+
+/** A calendar's free times as a visitor chooses among them. */
+export interface FreeTimes {
+  days: DayOfTimes[];
+  /** The free times closest to one that was wished and taken; empty otherwise. */
+  nearest: (TimeChoice & { day: string })[];
+  /** Whether more than one may book the same time, so that seats are told. */
+  seats: boolean;
+  /** Where the next days are shown; null when these are all. */
+  later: string | null;
+}
+
+/** The visitor's own booking. */
+export interface ShownBooking {
+  when: string;
+  where: string;
+  /** Where its calendar file is, and where it can be changed. */
+  file: string;
+  change: string;
+}
 
 /** Everything a page's views need to know besides the page itself. */
 export interface PageContext {
@@ -27,6 +48,14 @@ export interface PageContext {
   formAction: string;
   revision: string;
   formState: (block: string) => FormState;
+  /** Who the visitor said they are on an earlier step; null when they have not. */
+  known: { name: string; email: string } | null;
+  /** The free times of a calendar; null when the calendar is not there. */
+  times: (calendar: CalendarId) => FreeTimes | null;
+  booking: ShownBooking | null;
+  /** The client's zone, and by how many milliseconds the program's clock is ahead: only a demo's is. */
+  zone: string;
+  clockAhead: number;
   /** The editor's hands on the page; null on a visitor's page, which then carries no trace of the editor. */
   editing: {
     words: (part: string, setting: string, text: string, item?: number) => ReactNode;

@@ -50,10 +50,11 @@ const BlockPlace = memo(function BlockPlace({ block }: { block: Block }) {
   );
 });
 
-/** The CSS that a page's kinds of block need, each once. A form brings the button's. */
+/** The CSS that a page's kinds of block need, each once. A booking brings the form's, a form the button's. */
 export function cssFor(page: PageDocument): string {
   const kinds = new Set(blocksOf(page).map((block) => block.kind));
-  if (kinds.has('form')) kinds.add('button');
+  if (kinds.has('booking')) kinds.add('form');
+  if (kinds.has('form') || kinds.has('your-booking')) kinds.add('button');
   return squeezed(baseCss + [...kinds].map((kind) => blockViews[kind].css).join(''));
 }
 

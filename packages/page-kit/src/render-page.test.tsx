@@ -4,11 +4,26 @@ import { shortForm } from '@plumgate/core/forms';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { blockKinds, newBlock, type BlockKindName, type PageDocument } from '@plumgate/core/page';
 import { blockViews } from './blocks/index.ts';
-import { cssFor, type FormState, type PageContext } from './index.ts';
+import { cssFor, type FormState, type FreeTimes, type PageContext } from './index.ts';
 import { renderPage } from './render-page.tsx';
 
 const formId = '00000000-0000-4000-8000-000000000001' as FormId;
 const form = shortForm('Form', ['a', 'b', 'c']);
+const times: FreeTimes = {
+  days: [
+    {
+      date: '2026-11-10',
+      label: 'Tuesday, November 10',
+      times: [
+        { start: '2026-11-10T14:00:00Z', label: '9:00 AM', left: 1 },
+        { start: '2026-11-10T14:30:00Z', label: '9:30 AM', left: 1 },
+      ],
+    },
+  ],
+  nearest: [],
+  seats: false,
+  later: null,
+};
 const context = (changes: Partial<PageContext> = {}): PageContext => ({
   clientName: 'Quayside Dental',
   phone: '(207) 555-0142',
@@ -21,6 +36,11 @@ const context = (changes: Partial<PageContext> = {}): PageContext => ({
   formAction: '/first-visit',
   revision: 'r1',
   formState: () => ({ kind: 'fresh', typed: {} }),
+  known: null,
+  times: () => times,
+  booking: null,
+  zone: 'America/New_York',
+  clockAhead: 0,
   editing: null,
   ...changes,
 });
@@ -49,7 +69,9 @@ describe('every kind of block', () => {
   it('has a view of its own', () =>
     expect(Object.keys(blockViews).sort()).toEqual(kinds.toSorted()));
   it.each(kinds)('%s renders as it starts, without a trace of the editor', (kind) => {
-    const html = render(pageWith(newBlock(kind, 'x', kind === 'form' ? { formId } : {})));
+    const html = render(
+      pageWith(newBlock(kind, 'x', kind === 'form' || kind === 'booking' ? { formId } : {})),
+    );
     expect(html).toMatch(/^<!doctype html>.*<\/html>$/s);
     expect(html).not.toMatch(/data-part|contenteditable|undefined|\[object/);
   });

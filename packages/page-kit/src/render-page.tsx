@@ -1,5 +1,5 @@
 import { brandVariables } from '@plumgate/core/brand';
-import { blocksOf, type PageDocument } from '@plumgate/core/page';
+import { blocksOf, formIdOf, type PageDocument } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { fontFaces, fontPreloads } from './fonts.ts';
 import type { PageContext } from './page-context.ts';
@@ -10,7 +10,7 @@ export interface PageToRender {
   context: PageContext;
   /** Where fonts and the script are served from, such as `/~`. */
   assets: string;
-  /** The script's file name; only pages with a form ask for it. */
+  /** The script's file name; only pages with a form or a countdown ask for it. */
   script: string;
 }
 
@@ -19,7 +19,9 @@ export function renderPage({ page, context, assets, script }: PageToRender): str
   const { brand } = context;
   const fonts = `${assets}/fonts`;
   const css = `:root{${brandVariables(brand)}}${fontFaces(brand.typePair, fonts)}${cssFor(page)}`;
-  const hasForm = blocksOf(page).some((block) => block.kind === 'form');
+  const hasScript = blocksOf(page).some(
+    (block) => formIdOf(block) !== null || block.kind === 'countdown',
+  );
   const document = (
     <html lang="en">
       <head>
@@ -39,7 +41,7 @@ export function renderPage({ page, context, assets, script }: PageToRender): str
         ))}
         <link rel="icon" href={favicon(brand.colours.action)} />
         <style dangerouslySetInnerHTML={{ __html: css }} />
-        {hasForm && <script defer src={`${assets}/${script}`} />}
+        {hasScript && <script defer src={`${assets}/${script}`} />}
       </head>
       <body>
         <PageView page={page} context={context} />

@@ -39,6 +39,12 @@ export class ClientService {
     return row;
   }
 
+  /** The client that answers at an address; null when none does. */
+  async bySlug(slug: string): Promise<ClientRow | null> {
+    const [row] = await this.database.db.select().from(clients).where(eq(clients.slug, slug));
+    return row ?? null;
+  }
+
   async get(id: ClientId): Promise<ClientSheet> {
     return this.sheet(await this.row(id));
   }

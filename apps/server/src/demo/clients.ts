@@ -40,6 +40,35 @@ export const quayside: DemoClient = {
   },
 };
 
+export const fernhill: DemoClient = {
+  name: 'Fernhill Physiotherapy',
+  slug: 'fernhill-physio',
+  facts: {
+    ...emptyFacts(zone),
+    ...portAlder,
+    trade: 'Physiotherapist',
+    phone: '(207) 555-0131',
+    email: 'desk@fernhill.test',
+    street: '17 Fernhill Road',
+    hours: 'Monday to Friday 7 to 8',
+    licence: 'Maine PT-11820',
+    areas: ['Port Alder', 'East Tarn'],
+    services: ['Running injuries', 'Back and neck', 'After surgery'],
+  },
+  brand: {
+    colours: {
+      paper: '#FFFFFF',
+      tint: '#EAF1E6',
+      deep: '#21402F',
+      action: '#2F6B3F',
+      ink: '#1F3327',
+    },
+    typePair: 'hanken',
+    corners: 'round',
+    mark: 'F',
+  },
+};
+
 /** The clients that have their facts and their look, and nothing built yet. */
 export const otherClients: DemoClient[] = [
   {
@@ -105,34 +134,6 @@ export const otherClients: DemoClient[] = [
       typePair: 'bricolage',
       corners: 'soft',
       mark: 'S',
-    },
-  },
-  {
-    name: 'Fernhill Physiotherapy',
-    slug: 'fernhill-physio',
-    facts: {
-      ...emptyFacts(zone),
-      ...portAlder,
-      trade: 'Physiotherapist',
-      phone: '(207) 555-0131',
-      email: 'desk@fernhill.test',
-      street: '17 Fernhill Road',
-      hours: 'Monday to Friday 7 to 8',
-      licence: 'Maine PT-11820',
-      areas: ['Port Alder', 'East Tarn'],
-      services: ['Running injuries', 'Back and neck', 'After surgery'],
-    },
-    brand: {
-      colours: {
-        paper: '#FFFFFF',
-        tint: '#EAF1E6',
-        deep: '#21402F',
-        action: '#2F6B3F',
-        ink: '#1F3327',
-      },
-      typePair: 'hanken',
-      corners: 'round',
-      mark: 'F',
     },
   },
   {

@@ -5,6 +5,7 @@ import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { keepSetting, readSetting } from '../platform/settings.ts';
+import { LivePages } from '../site/live-pages.ts';
 import { Worker } from '../platform/worker.ts';
 
 const setting = 'demo-clock-ahead-by';
@@ -17,6 +18,7 @@ export class DemoTime {
     private readonly clock: Clock,
     private readonly worker: Worker,
     private readonly database: Database,
+    private readonly pages: LivePages,
   ) {}
 
   /** Moves on by an ISO 8601 duration, days of 24 hours; gives the new time. Only the demo's clock can be moved. */
@@ -30,6 +32,7 @@ export class DemoTime {
       });
     }
     await this.moveTo(this.clock, to);
+    this.pages.forgetAll();
     await keepClock(this.database, this.clock);
     return this.clock.now();
   }

@@ -1,14 +1,23 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
-import type { Instant } from '@plumgate/core/basics';
-import { blocksOf } from '@plumgate/core/page';
+import type { Instant, PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
+import { blocksOf, formIdOf } from '@plumgate/core/page';
+import { eq } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
+import { BookingService } from '../booking/booking.service.ts';
+import { CalendarService } from '../booking/calendar.service.ts';
 import { IntakeService } from '../intake/intake.service.ts';
-import type { MovableClock } from '../platform/clock.ts';
-import { VisitCounter, type Visit } from '../results/visit-counter.ts';
+import { submissions } from '../intake/table.ts';
+import { PeopleService } from '../people/people.service.ts';
+import { Clock, type MovableClock } from '../platform/clock.ts';
+import { Database } from '../platform/database/database.ts';
+import type { Who } from '../platform/http/bind.ts';
+import { VisitCounter } from '../results/visit-counter.ts';
 import { LivePages, type LivePage } from '../site/live-pages.ts';
 import { Chance } from './chance.ts';
+import { fernhill, quayside } from './clients.ts';
 import { DemoTime } from './demo-time.ts';
 
+const zone = 'America/New_York';
 const firstNames = [
   'Ana',
   'Tomás',
@@ -74,111 +83,260 @@ const sources = [
 const hours = [1, 0, 0, 0, 0, 1, 2, 4, 6, 6, 6, 6, 8, 7, 5, 5, 6, 7, 9, 11, 12, 10, 6, 3].map(
   (weight, hour) => [hour, weight] as const,
 );
-const share = { phone: 0.68, lead: 0.21 };
+const share = { phone: 0.68, lead: 0.21, books: 0.64, came: 0.88, called: 0.94 };
+const eveningGuests = 13;
 
-interface Played {
+interface Visitor {
   at: Instant;
-  lead: boolean;
   visitorId: string;
   source: string;
   device: 'phone' | 'wide';
 }
 
-/** Plays sixty days of visitors through the funnel: visits are counted, forms go through intake, messages go out in their time. */
+/** Something that happens at its own moment while the history is played. */
+interface Happening {
+  at: Instant;
+  happens: () => Promise<void>;
+}
+
+interface Given {
+  desk: UserId;
+  until: Instant;
+  days: number;
+}
+
+/**
+ * Plays sixty days: visits are counted, forms and bookings go through intake, the front desk calls and says who came,
+ * messages go out in their time. Everything happens in the order of its moments.
+ */
 export async function playHistory(
   app: NestFastifyApplication,
   clock: MovableClock,
-  given: { clientSlug: string; pageSlug: string; until: Instant; days: number },
+  given: Given,
 ): Promise<void> {
-  const pages = app.get(LivePages);
-  const counter = app.get(VisitCounter);
   const time = app.get(DemoTime);
-  const first = (await pages.find(given.clientSlug, given.pageSlug))!;
-  const thanks = (await pages.find(given.clientSlug, first.nextStep!.slice(1)))!;
-  const chance = new Chance(20261105);
-  for (const played of visits(chance, given)) {
-    counter.count(visit(first, played));
-    if (!played.lead) continue;
-    await time.moveTo(clock, played.at);
-    await sendForm(app, first, played, chance);
-    counter.count(visit(thanks, { ...played, at: played.at.add({ seconds: 2 }) }));
+  const player = await Player.on(app, given);
+  const queue = [...player.visitsToTheDentist(), ...player.guestsOfTheEvening()].sort(byMoment);
+  for (let next = queue.shift(); next; next = queue.shift()) {
+    if (Temporal.Instant.compare(next.at, given.until) >= 0) break;
+    await time.moveTo(clock, next.at);
+    await next.happens();
+    // What one thing leads to takes its place in the queue.
+    queue.push(...player.taken());
+    queue.sort(byMoment);
   }
-  await counter.flush();
+  await app.get(VisitCounter).flush();
   await time.moveTo(clock, given.until);
 }
 
-function visits(chance: Chance, { until, days }: { until: Instant; days: number }): Played[] {
-  const zone = 'America/New_York';
-  const played: Played[] = [];
-  for (let day = days; day >= 0; day--) {
-    const date = until.toZonedDateTimeISO(zone).toPlainDate().subtract({ days: day });
-    // A campaign that was found slowly: from about ten visitors a day to about twenty-five.
-    const count = chance.between(8, 14) + Math.floor(((days - day) / days) * 14);
-    for (let index = 0; index < count; index++) {
-      const hour = chance.weighted(hours);
-      const at = date
-        .toZonedDateTime({
-          timeZone: zone,
-          plainTime: { hour, minute: chance.between(0, 59), second: chance.between(0, 59) },
-        })
-        .toInstant();
-      played.push({
-        at,
-        lead: chance.next() < share.lead,
-        visitorId: `demo-${day}-${index}`,
-        source: chance.weighted(sources),
-        device: chance.next() < share.phone ? 'phone' : 'wide',
+const byMoment = (a: Happening, b: Happening) => Temporal.Instant.compare(a.at, b.at);
+
+class Player {
+  private readonly chance = new Chance(20261105);
+  private led: Happening[] = [];
+
+  private constructor(
+    private readonly app: NestFastifyApplication,
+    private readonly given: Given,
+    private readonly pages: Record<'first' | 'time' | 'thanks' | 'evening' | 'seat', LivePage>,
+    private readonly desk: Who,
+  ) {}
+
+  static async on(app: NestFastifyApplication, given: Given): Promise<Player> {
+    const live = app.get(LivePages);
+    const page = async (client: { slug: string }, slug: string) =>
+      (await live.find(client.slug, slug))!;
+    const pages = {
+      first: await page(quayside, 'first-visit'),
+      time: await page(quayside, 'first-visit-time'),
+      thanks: await page(quayside, 'first-visit-thanks'),
+      evening: await page(fernhill, 'runners-knee-evening'),
+      seat: await page(fernhill, 'runners-knee-thanks'),
+    };
+    const { clientId } = pages.first;
+    const desk: Who = {
+      id: given.desk,
+      name: 'Front desk',
+      email: '',
+      role: 'front-desk',
+      clientId,
+    };
+    return new Player(app, given, pages, desk);
+  }
+
+  /** What the last happening led to. */
+  taken(): Happening[] {
+    const { led } = this;
+    this.led = [];
+    return led;
+  }
+
+  /** A campaign that was found slowly: from about ten visitors a day to about twenty-five. */
+  visitsToTheDentist(): Happening[] {
+    const { days } = this.given;
+    return Array.from({ length: days + 1 }, (_, day) => day).flatMap((day) => {
+      const count = this.chance.between(8, 14) + Math.floor((day / days) * 14);
+      return this.visitors(`dentist-${day}`, days - day, count).flatMap((visitor) => {
+        this.count(this.pages.first, visitor);
+        if (this.chance.next() >= share.lead) return [];
+        return { at: visitor.at, happens: () => this.writeToTheDentist(visitor) };
+      });
+    });
+  }
+
+  /** The evening is two weeks away; a few look at it each day and about one of them takes a seat. */
+  guestsOfTheEvening(): Happening[] {
+    const guests = Array.from({ length: eveningGuests }, (_, index) => index);
+    return guests.flatMap((guest) => {
+      const day = 1 + Math.floor((guest / eveningGuests) * 9);
+      return this.visitors(`evening-${guest}`, day, 4).flatMap((visitor, index) => {
+        this.count(this.pages.evening, visitor);
+        return index === 0 ? { at: visitor.at, happens: () => this.takeSeat(visitor) } : [];
+      });
+    });
+  }
+
+  private visitors(prefix: string, daysAgo: number, count: number): Visitor[] {
+    const { until } = this.given;
+    const date = until.toZonedDateTimeISO(zone).toPlainDate().subtract({ days: daysAgo });
+    return Array.from({ length: count }, (_, index) => {
+      const plainTime = {
+        hour: this.chance.weighted(hours),
+        minute: this.chance.between(0, 59),
+        second: this.chance.between(0, 59),
+      };
+      return {
+        at: date.toZonedDateTime({ timeZone: zone, plainTime }).toInstant(),
+        visitorId: `demo-${prefix}-${index}`,
+        source: this.chance.weighted(sources),
+        device: this.chance.next() < share.phone ? ('phone' as const) : ('wide' as const),
+      };
+    }).filter(
+      ({ at }) => Temporal.Instant.compare(at, until.subtract({ hours: 24 * this.given.days })) > 0,
+    );
+  }
+
+  private async writeToTheDentist(visitor: Visitor): Promise<void> {
+    const { first, time, thanks } = this.pages;
+    const who = this.newPerson();
+    const received = await this.send(first, visitor, { ...who, worry: this.chance.pick(worries) });
+    if (!received.ok) return;
+    this.count(time, visitor);
+    const { id: personId } = await this.personOf(received.value.submissionId);
+    const calledAt = visitor.at.add({ minutes: this.chance.between(4, 260) });
+    const isRecent =
+      Temporal.Instant.compare(calledAt, this.given.until.subtract({ hours: 30 })) > 0;
+    if (this.chance.next() < (isRecent ? 0.4 : share.called))
+      this.led.push({ at: calledAt, happens: () => this.call(personId) });
+    if (this.chance.next() > share.books) return;
+    const bookedAt = visitor.at.add({ seconds: this.chance.between(40, 600) });
+    this.led.push({
+      at: bookedAt,
+      happens: async () => {
+        if (await this.book(time, { ...visitor, at: bookedAt }, who)) this.count(thanks, visitor);
+      },
+    });
+  }
+
+  private async takeSeat(visitor: Visitor): Promise<void> {
+    const { evening, seat } = this.pages;
+    const who = {
+      ...this.newPerson(),
+      hurts: this.chance.pick(['Front of the knee', 'Under the kneecap', '']),
+    };
+    if (await this.book(evening, visitor, who)) this.count(seat, visitor);
+  }
+
+  /** Sends a page's form with one of the free times, sooner ones more often; says who came when it is over. */
+  private async book(
+    page: LivePage,
+    visitor: Visitor,
+    typed: Record<string, string>,
+  ): Promise<boolean> {
+    const bookings = this.app.get(BookingService);
+    const calendar = await this.app.get(CalendarService).row(page.calendars[0]!, null);
+    const now = this.app.get(Clock).now();
+    const free = await bookings.slots(calendar, now, now.add({ hours: 24 * 30 }));
+    const slot = free[Math.floor(this.chance.next() ** 2 * Math.min(free.length, 90))];
+    if (!slot) return false;
+    const texts: Record<string, string> = this.chance.next() < 0.6 ? { texts: 'yes' } : {};
+    const received = await this.send(
+      page,
+      { ...visitor, visitorId: `${visitor.visitorId}-time` },
+      { ...typed, ...texts },
+      slot.start,
+    );
+    if (!received.ok || !received.value.bookingId) return false;
+    const id = received.value.bookingId;
+    if (page === this.pages.time) {
+      const came = this.chance.next() < share.came ? ('came' as const) : ('missed' as const);
+      this.led.push({
+        at: slot.end.add({ minutes: 5 }),
+        happens: async () => void (await bookings.mark(id, came, this.desk)),
       });
     }
+    return true;
   }
-  const from = until.subtract({ hours: 24 * days });
-  return played
-    .filter(
-      ({ at }) => Temporal.Instant.compare(at, from) > 0 && Temporal.Instant.compare(at, until) < 0,
-    )
-    .sort((a, b) => Temporal.Instant.compare(a.at, b.at));
-}
 
-const visit = (page: LivePage, played: Played): Visit => ({
-  clientId: page.clientId,
-  pageId: page.pageId,
-  visitorId: played.visitorId,
-  source: played.source,
-  device: played.device,
-  at: played.at,
-  zone: page.zone,
-});
+  private async call(personId: PersonId): Promise<void> {
+    const how = this.chance.next() < 0.8 ? ('called' as const) : ('no-answer' as const);
+    await this.app.get(PeopleService).touch(this.desk, personId, { how, note: '' });
+  }
 
-async function sendForm(
-  app: NestFastifyApplication,
-  page: LivePage,
-  played: Played,
-  chance: Chance,
-): Promise<void> {
-  const block = blocksOf(page.document).find((one) => one.kind === 'form')!;
-  const first = chance.pick(firstNames);
-  const last = chance.pick(lastNames);
-  const mailbox = `${first}.${last}`
-    .normalize('NFKD')
-    .replace(/[^a-zA-Z.-]/g, '')
-    .toLowerCase();
-  await app.get(IntakeService).receive({
-    clientId: page.clientId,
-    funnelId: page.funnelId,
-    pageId: page.pageId,
-    pageName: page.name,
-    revisionId: page.revisionId,
-    formId: block.formId,
-    form: page.forms[block.formId]!,
-    typed: {
+  private async personOf(id: SubmissionId): Promise<{ id: PersonId }> {
+    const [row] = await this.app
+      .get(Database)
+      .db.select({ id: submissions.personId })
+      .from(submissions)
+      .where(eq(submissions.id, id));
+    return row!;
+  }
+
+  private count(page: LivePage, visitor: Visitor): void {
+    this.app.get(VisitCounter).count({
+      clientId: page.clientId,
+      pageId: page.pageId,
+      visitorId: visitor.visitorId,
+      source: visitor.source,
+      device: visitor.device,
+      at: visitor.at,
+      zone: page.zone,
+    });
+  }
+
+  private newPerson(): Record<'name' | 'email' | 'phone', string> {
+    const { chance } = this;
+    const [first, last] = [chance.pick(firstNames), chance.pick(lastNames)];
+    const mailbox = `${first}.${last}`
+      .normalize('NFKD')
+      .replace(/[^a-zA-Z.-]/g, '')
+      .toLowerCase();
+    return {
       name: `${first} ${last}`,
       email: `${mailbox}${chance.between(1, 60)}@${chance.pick(['example.com', 'example.org', 'example.net'])}`,
       phone: `(207) 555-01${String(chance.between(0, 99)).padStart(2, '0')}`,
-      worry: chance.pick(worries),
-    },
-    once: `demo-${played.visitorId}`,
-    visitorId: played.visitorId,
-    source: played.source,
-    device: played.device,
-  });
+    };
+  }
+
+  private send(page: LivePage, visitor: Visitor, typed: Record<string, string>, start?: Instant) {
+    const block = blocksOf(page.document).find((one) => formIdOf(one) !== null)!;
+    const formId = formIdOf(block)!;
+    return this.app.get(IntakeService).receive({
+      clientId: page.clientId,
+      funnelId: page.funnelId,
+      pageId: page.pageId,
+      pageName: page.name,
+      revisionId: page.revisionId,
+      formId,
+      form: page.forms[formId]!,
+      typed,
+      ...(block.kind === 'booking' && {
+        booking: { calendarId: block.calendarId, start: start ?? null },
+      }),
+      once: visitor.visitorId,
+      visitorId: visitor.visitorId,
+      source: visitor.source,
+      device: visitor.device,
+    });
+  }
 }

@@ -1,24 +1,46 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
-import type { ClientId, Instant } from '@plumgate/core/basics';
+import type { ClientId, FunnelId, Instant, UserId } from '@plumgate/core/basics';
+import type { PageDocument } from '@plumgate/core/page';
 import { Temporal } from 'temporal-polyfill';
 import { AccountService } from '../accounts/account.service.ts';
+import { CalendarService } from '../booking/calendar.service.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { SequenceService } from '../followup/sequence.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { FunnelService } from '../funnels/funnel.service.ts';
 import { PageService } from '../pages/page.service.ts';
 import { PictureService } from '../pictures/picture.service.ts';
-import type { MovableClock } from '../platform/clock.ts';
+import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { RuleService } from '../routing/rule.service.ts';
-import { otherClients, quayside } from './clients.ts';
+import { fernhill, otherClients, quayside } from './clients.ts';
 import { quietRoom } from './drawings.ts';
+import {
+  eveningCalendar,
+  eveningForm,
+  eveningOn,
+  eveningPage,
+  eveningSequence,
+  eveningThanks,
+} from './fernhill-funnel.ts';
 import { playHistory } from './history.ts';
-import { firstVisitForm, firstVisitPage, gentleWelcome, thanksPage } from './quayside-funnel.ts';
+import {
+  beforeYourVisit,
+  bookingForm,
+  choosePage,
+  firstVisitForm,
+  firstVisitPage,
+  gentleWelcome,
+  thanksPage,
+  visitCalendar,
+} from './quayside-funnel.ts';
 
 /** A Thursday morning in Port Alder: 09:12 in Maine. */
 export const demoStart: Instant = Temporal.Instant.from('2026-11-05T14:12:00Z');
 const days = 60;
+const zone = 'America/New_York';
+/** Fernhill's evening lies this many days after the day the demo begins. */
+const daysToEvening = 14;
 const password = 'plum-gate-demo';
 const addresses = {
   owner: 'owner@tallow-thyme.test',
@@ -29,24 +51,27 @@ const addresses = {
 export const demoSignIns = (port: number) =>
   [
     `  Sign in as ${addresses.marketer}, ${addresses.owner} or ${addresses.desk}; the password is ${password}`,
-    `  A visitor's page: http://${quayside.slug}.localhost:${port}/first-visit`,
+    `  Visitors' pages: http://${quayside.slug}.localhost:${port}/first-visit and http://${fernhill.slug}.localhost:${port}/runners-knee-evening`,
   ].join('\n');
 
 /** Makes the demo world by the program's own services, its clock set sixty days back and played up to where it stood. */
 export async function makeDemo(app: NestFastifyApplication, clock: MovableClock): Promise<void> {
   const until = clock.now();
   clock.resetTo(until.subtract({ hours: 24 * days }));
-  const world = await makeDemoWorld(app);
-  await playHistory(app, clock, { clientSlug: world.slug, pageSlug: 'first-visit', until, days });
+  const world = await makeDemoWorld(app, until);
+  await playHistory(app, clock, { desk: world.desk, until, days });
   clock.run();
 }
 
-/** The agency, its people and clients, and Quayside's funnel, without any history. */
-export async function makeDemoWorld(app: NestFastifyApplication): Promise<{ slug: string }> {
+/** The agency, its people and clients, and the funnels of two of them, without any history. `until` is the demo's first day. */
+export async function makeDemoWorld(
+  app: NestFastifyApplication,
+  until: Instant = app.get(Clock).now(),
+): Promise<{ desk: UserId }> {
   const accounts = app.get(AccountService);
   const clients = app.get(ClientService);
   await accounts.setUp(
-    { name: 'Tallow & Thyme Marketing', zone: 'America/New_York' },
+    { name: 'Tallow & Thyme Marketing', zone },
     { name: 'Oriel Tallow', email: addresses.owner, password },
   );
   await accounts.addUser({
@@ -56,37 +81,45 @@ export async function makeDemoWorld(app: NestFastifyApplication): Promise<{ slug
     role: 'marketer',
     clientId: null,
   });
-  const made = await clients.create({ ...quayside, zone: quayside.facts.zone });
+  const dentist = await clients.create({ ...quayside, zone });
+  const physio = await clients.create({ ...fernhill, zone });
   for (const other of otherClients) await clients.create({ ...other, zone: other.facts.zone });
-  await buildFunnel(app, made.id);
-  return made;
+  const desk = await buildFirstVisit(app, dentist.id);
+  const evening = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToEvening });
+  await buildEvening(app, physio.id, evening.toString());
+  return { desk };
 }
 
-async function buildFunnel(app: NestFastifyApplication, clientId: ClientId): Promise<void> {
+/** Quayside's three steps: a form, a time, a thank-you; routed, booked and followed up. */
+async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId): Promise<UserId> {
   const { db } = app.get(Database);
-  const pages = app.get(PageService);
+  const sequences = app.get(SequenceService);
+  const forms = app.get(FormService);
   const desk = await app
     .get(AccountService)
     .addUser({ name: 'Front desk', email: addresses.desk, password, role: 'front-desk', clientId });
   const room = await app
     .get(PictureService)
     .add(clientId, 'The quiet room', Buffer.from(quietRoom));
-  const form = await app.get(FormService).create(db, clientId, firstVisitForm.name, firstVisitForm);
-  const sequence = await app.get(SequenceService).create(clientId, gentleWelcome);
-  const funnelId = await app.get(FunnelService).begin(db, clientId, 'Nervous-patient first visit');
+  const form = await forms.create(db, clientId, firstVisitForm.name, firstVisitForm);
+  const timeForm = await forms.create(db, clientId, bookingForm.name, bookingForm);
+  const welcome = await sequences.create(clientId, gentleWelcome);
+  const before = await sequences.create(clientId, beforeYourVisit);
+  const calendar = await app.get(CalendarService).create(clientId, visitCalendar(before));
   const { id, width, height } = room;
-  const steps = [
+  await publishFunnel(app, clientId, 'Nervous-patient first visit', [
     {
       name: 'First visit',
       slug: 'first-visit',
       draft: firstVisitPage(form.id, { id: id as never, width, height }),
     },
+    {
+      name: 'Choose a time',
+      slug: 'first-visit-time',
+      draft: choosePage(timeForm.id, calendar.id),
+    },
     { name: 'Thank you', slug: 'first-visit-thanks', draft: thanksPage },
-  ];
-  for (const [position, step] of steps.entries()) {
-    const page = await pages.create(db, { clientId, funnelId, position, ...step });
-    await pages.publish(page, 1, null);
-  }
+  ]);
   await app.get(RuleService).add(clientId, {
     name: 'New patients',
     meets: 'all',
@@ -94,7 +127,51 @@ async function buildFunnel(app: NestFastifyApplication, clientId: ClientId): Pro
     actions: [
       { do: 'tag', tag: 'first-visit' },
       { do: 'give', to: desk },
-      { do: 'start', sequence },
+      { do: 'start', sequence: welcome },
     ],
   });
+  return desk;
+}
+
+/** Fernhill's evening: a seat on the first page, reminders counted back from a fixed moment. */
+async function buildEvening(
+  app: NestFastifyApplication,
+  clientId: ClientId,
+  date: string,
+): Promise<void> {
+  const { db } = app.get(Database);
+  const at = eveningOn(date);
+  const form = await app.get(FormService).create(db, clientId, eveningForm.name, eveningForm);
+  const sequence = await app.get(SequenceService).create(clientId, eveningSequence(at));
+  const calendar = await app.get(CalendarService).create(clientId, eveningCalendar(date, sequence));
+  await publishFunnel(app, clientId, 'Runner’s knee evening', [
+    {
+      name: 'Runner’s knee evening',
+      slug: 'runners-knee-evening',
+      draft: eveningPage(form.id, calendar.id, at),
+    },
+    { name: 'Seat saved', slug: 'runners-knee-thanks', draft: eveningThanks },
+  ]);
+  await app.get(RuleService).add(clientId, {
+    name: 'Evening guests',
+    meets: 'all',
+    conditions: [{ about: 'form', is: form.id }],
+    actions: [{ do: 'tag', tag: 'knee-evening' }],
+  });
+}
+
+async function publishFunnel(
+  app: NestFastifyApplication,
+  clientId: ClientId,
+  name: string,
+  steps: { name: string; slug: string; draft: PageDocument }[],
+): Promise<FunnelId> {
+  const { db } = app.get(Database);
+  const pages = app.get(PageService);
+  const funnelId = await app.get(FunnelService).begin(db, clientId, name);
+  for (const [position, step] of steps.entries()) {
+    const page = await pages.create(db, { clientId, funnelId, position, ...step });
+    await pages.publish(page, 1, null);
+  }
+  return funnelId;
 }

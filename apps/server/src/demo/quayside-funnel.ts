@@ -1,52 +1,14 @@
-import type { FormId } from '@plumgate/core/basics';
+import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
+import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
-import type { SequenceContent } from '@plumgate/core/followup';
-import { newBlock, type Band, type Block, type PageDocument } from '@plumgate/core/page';
+import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
+import { newBlock, type Block, type PageDocument } from '@plumgate/core/page';
+import { band, footer, header } from './bands.ts';
 
 type PictureAt = { id: never; width: number; height: number };
 
-const band = (
-  id: string,
-  name: string,
-  changes: Partial<Band>,
-  ...columns: { share?: number; blocks: Block[] }[]
-): Band => ({
-  id,
-  name,
-  surface: 'paper',
-  space: 'even',
-  width: 'wide',
-  ...changes,
-  columns: columns.map(({ share = 1, blocks }, index) => ({
-    id: `${id}-${index + 1}`,
-    share,
-    blocks,
-  })),
-});
-
-const header = (): Band =>
-  band(
-    'header',
-    'Header',
-    { space: 'bar' },
-    { blocks: [newBlock('logo', 'logo')] },
-    { blocks: [newBlock('call-button', 'header-call', { above: 'Nervous? Talk to us first' })] },
-  );
-
-const footer = (): Band =>
-  band(
-    'footer',
-    'Legal footer',
-    { space: 'snug', surface: 'deep' },
-    {
-      blocks: [
-        newBlock('legal-footer', 'legal', {
-          text: '{{ client.name }} · {{ client.address }}\n{{ client.hours }} · {{ client.licence }}',
-          privacyHref: 'https://quayside-dental.test/privacy',
-        }),
-      ],
-    },
-  );
+const privacy = 'https://quayside-dental.test/privacy';
+const above = 'Nervous? Talk to us first';
 
 export const firstVisitForm: FormDefinition = {
   version: 1,
@@ -87,7 +49,7 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
     description:
       'Thirty unhurried minutes with a dentist in Port Alder. No drill, no lecture, no charge.',
     bands: [
-      header(),
+      header(above),
       band(
         'promise',
         'Promise and form',
@@ -216,17 +178,78 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
           ],
         },
       ),
-      footer(),
+      footer(privacy),
     ],
   };
 }
+
+/** What step two asks of somebody it does not know yet; whoever comes from step one only chooses a time. */
+export const bookingForm: FormDefinition = {
+  version: 1,
+  name: 'Choose a time',
+  questions: [
+    newQuestion('full-name', 'book-name', { key: 'name', label: 'Your name', must: true }),
+    newQuestion('email', 'book-email', { key: 'email', label: 'Email', must: true }),
+    newQuestion('phone', 'book-phone', { key: 'phone', label: 'Mobile', must: true }),
+    newQuestion('text-consent', 'book-texts', {
+      key: 'texts',
+      label: 'Text me two hours before. Reply STOP and the texts end.',
+    }),
+  ],
+  button: 'Book this time',
+  consent: 'You can move or cancel it until two hours before.',
+  after: { kind: 'next-step' },
+  tell: [],
+};
+
+/** Step two: a time to choose, and nothing typed again. */
+export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => ({
+  version: 1,
+  title: 'Choose your half hour · {{ client.name }}',
+  description: '',
+  bands: [
+    header(above),
+    band(
+      'choose',
+      'Choose a time',
+      { surface: 'tint' },
+      {
+        share: 5,
+        blocks: [
+          newBlock('heading', 'choose-title', {
+            text: 'When would you like to come, {{ person.first_name | default: "and talk" }}?',
+            level: 1,
+          }),
+          newBlock('text', 'choose-words', {
+            text: 'Half an hour at a table by the window. Early and late times are there on purpose.',
+            size: 'lead',
+          }),
+          newBlock('ticks', 'choose-ticks', {
+            items: ['Bring someone with you', 'Move or cancel with one press', 'No charge'],
+          }),
+        ],
+      },
+      {
+        share: 6,
+        blocks: [
+          newBlock('booking', 'choose-time', {
+            calendarId: calendar,
+            formId: form,
+            title: 'Choose your half hour',
+          }),
+        ],
+      },
+    ),
+    footer(privacy),
+  ],
+});
 
 export const thanksPage: PageDocument = {
   version: 1,
   title: 'Your place is saved · {{ client.name }}',
   description: '',
   bands: [
-    header(),
+    header(above),
     band(
       'thanks',
       'Thanks',
@@ -239,10 +262,11 @@ export const thanksPage: PageDocument = {
             align: 'centre',
           }),
           newBlock('text', 'thanks-words', {
-            text: 'We call you today, between 8 and 6, to find a time that suits you. An email with what to expect is on its way.',
+            text: 'An email with what to expect is on its way.',
             size: 'lead',
             align: 'centre',
           }),
+          newBlock('your-booking', 'thanks-booking', { title: 'Your half hour' }),
         ],
       },
     ),
@@ -255,8 +279,8 @@ export const thanksPage: PageDocument = {
           newBlock('heading', 'next-title', { text: 'What happens next', level: 2 }),
           newBlock('ticks', 'next-ticks', {
             items: [
-              'Imani or Theo calls you; they have both been nervous too',
-              'You choose a time, and who comes with you',
+              'Imani or Theo opens the door; they have both been nervous too',
+              'You say who comes with you, and when to stop',
               'You can change your mind at any moment',
             ],
           }),
@@ -264,23 +288,51 @@ export const thanksPage: PageDocument = {
         ],
       },
     ),
-    footer(),
+    footer(privacy),
   ],
 };
 
+/** Half hours on weekdays and Saturday mornings, at most eight a day. */
+export const visitCalendar = (sequence: SequenceId): CalendarContent => {
+  const weekday = [
+    { from: '08:00', to: '12:30' },
+    { from: '13:30', to: '18:00' },
+  ];
+  const plain = newCalendar('First visit', 'America/New_York');
+  return {
+    ...plain,
+    where: '8 Ropewalk Quay, Port Alder (the blue door)',
+    rules: {
+      ...plain.rules,
+      hours: [weekday, weekday, weekday, weekday, weekday, [{ from: '09:00', to: '13:00' }], []],
+      mostPerDay: 8,
+    },
+    tell: ['desk@quayside-dental.test'],
+    sequence,
+  };
+};
+
+const joined = (
+  id: string,
+  delay: SequenceStep['delay'],
+  action: SequenceStep['action'],
+): SequenceStep => ({ id, anchor: 'joined', side: 'after', delay, late: 'leave-out', action });
+
+/** For whoever has written and not chosen a time yet: it ends when they book. */
 export const gentleWelcome: SequenceContent = {
-  name: 'Gentle welcome',
+  ...emptySequence('Gentle welcome'),
+  quiet: null,
+  endsWhen: [{ when: 'booked' }, { when: 'unsubscribed' }],
   steps: [
-    {
-      id: 'place-saved',
-      anchor: 'joined',
-      delay: { amount: 0, unit: 'minutes', at: null },
-      action: {
+    joined(
+      'place-saved',
+      { amount: 0, unit: 'minutes', at: null },
+      {
         kind: 'email',
         subject: 'Your place is saved, {{ person.first_name | default: "and welcome" }}',
         body: `Hello {{ person.first_name | default: "there" }},
 
-thank you for writing to us. Your half hour is kept for you, and somebody from the front desk calls you today to find a time.
+thank you for writing to us. Your half hour is kept for you. If you have not chosen a time yet, somebody from the front desk calls you today to find one.
 
 {% if answers.worry %}You told us what worries you most: {{ answers.worry | downcase }}. We will begin there, and go no further than you like.
 
@@ -289,12 +341,11 @@ thank you for writing to us. Your half hour is kept for you, and somebody from t
 Until soon,
 everyone at {{ client.name }}`,
       },
-    },
-    {
-      id: 'what-it-feels-like',
-      anchor: 'joined',
-      delay: { amount: 1, unit: 'days', at: null },
-      action: {
+    ),
+    joined(
+      'what-it-feels-like',
+      { amount: 1, unit: 'days', at: null },
+      {
         kind: 'email',
         subject: 'What the half hour feels like',
         body: `Hello {{ person.first_name | default: "there" }},
@@ -304,6 +355,69 @@ people ask us what it is like, so here it is.
 You ring the bell at {{ client.address }}. Somebody opens who knows your name. There is tea. There is no dentist's chair in the room and nothing sharp. You talk for as long as you like; we listen, and we write down what would help and what it would cost.
 
 That is all of it. If you have a question before then, answer this email or call {{ client.phone }}.
+
+{{ client.name }}`,
+      },
+    ),
+    joined(
+      'still-no-time',
+      { amount: 3, unit: 'days', at: '09:00' },
+      {
+        kind: 'tell',
+        email: 'desk@quayside-dental.test',
+        body: `{{ person.name }} wrote three days ago and has not chosen a time. {{ person.phone }}, {{ person.email }}`,
+      },
+    ),
+  ],
+};
+
+/** Counts back from the booking. */
+export const beforeYourVisit: SequenceContent = {
+  ...emptySequence('Before your visit'),
+  event: { kind: 'booking', calendar: null },
+  again: true,
+  steps: [
+    {
+      id: 'tomorrow',
+      anchor: 'event',
+      side: 'before',
+      delay: { amount: 1, unit: 'days', at: '09:00' },
+      late: 'leave-out',
+      action: {
+        kind: 'email',
+        subject: 'Tomorrow at {{ event.time }}',
+        body: `Hello {{ person.first_name | default: "there" }},
+
+tomorrow at {{ event.time }} we have tea ready for you at {{ booking.where }}.
+
+If tomorrow is not the day after all, move it here: {{ booking.change_link }}
+
+{{ client.name }}`,
+      },
+    },
+    {
+      id: 'two-hours',
+      anchor: 'event',
+      side: 'before',
+      delay: { amount: 2, unit: 'hours', at: null },
+      late: 'leave-out',
+      action: {
+        kind: 'text',
+        body: '{{ client.name }}: see you today at {{ event.time }}, the blue door on Ropewalk Quay. Questions? {{ client.phone }}. Reply STOP to end texts.',
+      },
+    },
+    {
+      id: 'day-after',
+      anchor: 'event',
+      side: 'after',
+      delay: { amount: 1, unit: 'days', at: '10:00' },
+      late: 'leave-out',
+      action: {
+        kind: 'email',
+        subject: 'Thank you for coming',
+        body: `Hello {{ person.first_name | default: "there" }},
+
+thank you for sitting down with us. Your plan on paper is yours to keep and think over. When you want to go on, or have a question, answer this email or call {{ client.phone }}.
 
 {{ client.name }}`,
       },

@@ -1,5 +1,6 @@
-import type { ClientRow } from '../clients/client.service.ts';
-import { clientFields } from '@plumgate/core/clients';
+import type { Instant } from '@plumgate/core/basics';
+import { clockWords, whenWords } from '@plumgate/core/basics';
+import { addressLine, clientFields } from '@plumgate/core/clients';
 import {
   escapeHtml,
   fillOrKeep,
@@ -7,7 +8,11 @@ import {
   plainToHtml,
   type MergeContext,
 } from '@plumgate/core/messages';
-import type { EmailPayload } from '../platform/outbox/table.ts';
+import { phoneKey } from '@plumgate/core/people';
+import type { ClientRow } from '../clients/client.service.ts';
+import type { EmailPayload, TextPayload } from '../platform/outbox/table.ts';
+
+type Sender = Pick<ClientRow, 'name' | 'facts' | 'brand'>;
 
 /** A person as merge fields see them. */
 export const personFields = (person: {
@@ -23,23 +28,51 @@ export const personFields = (person: {
   phone: person.phone,
 });
 
+/** A moment as merge fields see it: `event.when`, `event.day`, `event.time`. */
+export const momentFields = (at: Instant, zone: string): Record<string, string> => {
+  const when = whenWords(at, zone);
+  return { when, day: when.split(' at ')[0]!, time: clockWords(at, zone) };
+};
+
+/** A booking as merge fields see it. `where` falls back to the client's address. */
+export const bookingFields = (
+  booking: { startsAt: Instant; where: string },
+  client: Sender,
+  changeLink: string,
+): Record<string, string> => ({
+  ...momentFields(booking.startsAt, client.facts.zone),
+  where: booking.where || addressLine(client.facts),
+  change_link: changeLink,
+});
+
 /**
- * An email from a client's templates. The merge fields are filled in plain text first and the whole is escaped after,
- * so that nothing anybody typed can become markup.
+ * Fills a client's template. The merge fields are filled in plain text first and the whole is escaped after, so that
+ * nothing anybody typed can become markup.
  */
-export function composeEmail(
-  client: Pick<ClientRow, 'name' | 'facts' | 'brand'>,
+export const fillFor = (client: Sender, template: string, context: MergeContext): string =>
+  fillOrKeep(template, { client: clientFields(client.name, client.facts), ...context });
+
+/** An email from a client's templates to a person; `unsubscribe` is their own link. */
+export function emailToPerson(
+  client: Sender,
   to: string,
   template: { subject: string; body: string },
   context: MergeContext,
+  unsubscribe: string,
 ): EmailPayload {
-  const all = { client: clientFields(client.name, client.facts), ...context };
-  return clientEmail(client, to, fillOrKeep(template.subject, all), fillOrKeep(template.body, all));
+  const subject = fillFor(client, template.subject, context);
+  const text = fillFor(client, template.body, context);
+  return {
+    ...clientEmail(client, to, subject, text),
+    text: `${text}\n\n--\nNo more emails from ${client.name}: ${unsubscribe}`,
+    html: letter(client, plainToHtml(text), unsubscribe),
+    unsubscribe,
+  };
 }
 
 /** An email in a client's name from words that are final: nothing in them is read as a merge field. */
 export function clientEmail(
-  client: Pick<ClientRow, 'name' | 'facts' | 'brand'>,
+  client: Sender,
   to: string,
   subject: string,
   text: string,
@@ -51,13 +84,31 @@ export function clientEmail(
     to,
     subject: oneLine(subject),
     text,
-    html: letter(client, plainToHtml(text)),
+    html: letter(client, plainToHtml(text), null),
+  };
+}
+
+/** A text in a client's name, from the client's number to a person's. */
+export function textToPerson(
+  client: Sender,
+  phone: string,
+  template: string,
+  context: MergeContext,
+): TextPayload {
+  return {
+    kind: 'text',
+    from: phoneKey(client.facts.phone) ?? client.facts.phone,
+    to: phoneKey(phone) ?? phone,
+    body: fillFor(client, template, context).trim(),
   };
 }
 
 /** The client's plain letterhead; styles stand in the elements, since mail programs drop style sheets. */
-function letter(client: Pick<ClientRow, 'name' | 'facts' | 'brand'>, inner: string): string {
+function letter(client: Sender, inner: string, unsubscribe: string | null): string {
   const { action, ink } = client.brand.colours;
   const foot = [client.name, client.facts.phone].filter(Boolean).map(escapeHtml).join(' · ');
-  return `<!doctype html><html lang="en"><body style="margin:0;padding:24px;background:#f6f5f2;color:${ink};font:16px/1.6 system-ui,sans-serif"><div style="max-width:560px;margin:0 auto;background:#fff;border-top:4px solid ${action};padding:28px 32px;border-radius:6px"><p style="margin:0 0 18px;font-weight:700;color:${action}">${escapeHtml(client.name)}</p>${inner}<p style="margin:28px 0 0;padding-top:14px;border-top:1px solid #e3e0da;font-size:13px;color:#65605a">${foot}</p></div></body></html>`;
+  const leave = unsubscribe
+    ? `<br><a href="${escapeHtml(unsubscribe)}" style="color:#65605a">No more emails like this</a>`
+    : '';
+  return `<!doctype html><html lang="en"><body style="margin:0;padding:24px;background:#f6f5f2;color:${ink};font:16px/1.6 system-ui,sans-serif"><div style="max-width:560px;margin:0 auto;background:#fff;border-top:4px solid ${action};padding:28px 32px;border-radius:6px"><p style="margin:0 0 18px;font-weight:700;color:${action}">${escapeHtml(client.name)}</p>${inner}<p style="margin:28px 0 0;padding-top:14px;border-top:1px solid #e3e0da;font-size:13px;color:#65605a">${foot}${leave}</p></div></body></html>`;
 }

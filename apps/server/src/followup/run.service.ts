@@ -1,179 +1,405 @@
 import { Injectable } from '@nestjs/common';
 import type {
-  ClientId,
+  BookingId,
   Instant,
   PersonId,
   RunId,
   SequenceId,
   SubmissionId,
 } from '@plumgate/core/basics';
-import { planRun } from '@plumgate/core/followup';
-import { and, asc, eq, inArray, lte, min } from 'drizzle-orm';
-import { clients } from '../clients/table.ts';
-import { submissions } from '../intake/table.ts';
-import { people, timeline } from '../people/table.ts';
-import { Database, type Queries } from '../platform/database/database.ts';
+import {
+  replan,
+  type EndsWhen,
+  type LeftOut,
+  type PlannedStep,
+  type SequenceContent,
+  type StepChange,
+} from '@plumgate/core/followup';
+import { and, asc, eq, gte, inArray, isNotNull, sql } from 'drizzle-orm';
+import { bookings } from '../booking/table.ts';
+import type { ClientRow } from '../clients/client.service.ts';
+import type { PersonRow } from '../people/person-store.ts';
+import type { Queries } from '../platform/database/database.ts';
 import { IdSource } from '../platform/id-source.ts';
-import { Outbox } from '../platform/outbox/outbox.ts';
-import { composeEmail, personFields } from './compose.ts';
+import { outbox } from '../platform/outbox/table.ts';
+import { Consequences } from './consequences.ts';
+import { loadRuns, planOf, type LoadedRun } from './run-loading.ts';
 import { runSteps, sequenceRuns, sequences } from './table.ts';
 
-const batch = 50;
+type BookingRow = typeof bookings.$inferSelect;
+type StepRow = typeof runSteps.$inferSelect;
 
-/** Carries people through sequences: core plans, this writes the plan down and does each step once. */
+/** What planning anew would change for one run. */
+export interface RunChange {
+  loaded: LoadedRun;
+  standing: StepRow[];
+  changes: StepChange[];
+}
+
+/**
+ * Lets people join sequences and keeps their plans right: core plans, this writes the plan down. Every method works in
+ * the transaction of its cause.
+ */
 @Injectable()
 export class RunService {
-  constructor(
-    private readonly database: Database,
-    private readonly ids: IdSource,
-    private readonly outbox: Outbox,
-  ) {}
+  constructor(private readonly ids: IdSource) {}
+
+  /** A new collection of what a cause leads to. */
+  consequences(): Consequences {
+    return new Consequences(() => this.ids.next<string>());
+  }
 
   /**
-   * Lets a person join a sequence, in the transaction of the cause. Somebody who is running through it already is left
-   * where they are; gives whether a run began.
+   * Lets a person join a sequence; gives whether a run began. Somebody who is running through it is left where they are,
+   * and somebody who has been through it joins again only when the sequence says so.
    */
   async join(
     tx: Queries,
+    so: Consequences,
     given: {
-      clientId: ClientId;
+      client: ClientRow;
       sequence: SequenceId;
-      person: PersonId;
-      submission: SubmissionId;
+      person: PersonRow;
+      submission?: SubmissionId | null;
+      booking?: BookingRow | null;
       at: Instant;
-      zone: string;
     },
   ): Promise<boolean> {
+    const { client, person, at } = given;
     const [sequence] = await tx
-      .select()
+      .select({
+        content: sequences.content,
+        hasBeen: sql<boolean>`exists (select 1 from ${sequenceRuns} where ${sequenceRuns.sequenceId} = ${sequences.id} and ${sequenceRuns.personId} = ${person.id})`,
+      })
       .from(sequences)
-      .where(and(eq(sequences.id, given.sequence), eq(sequences.clientId, given.clientId)));
-    if (!sequence || sequence.content.steps.length === 0) return false;
-    const id = this.ids.next<RunId>();
+      .where(and(eq(sequences.id, given.sequence), eq(sequences.clientId, client.id)));
+    const content = sequence?.content;
+    if (!content || content.steps.length === 0 || (sequence.hasBeen && !content.again))
+      return false;
+    const booking = await this.bookingFor(tx, content, person.id, given.booking ?? null, at);
+    const run = {
+      id: this.ids.next<RunId>(),
+      clientId: client.id,
+      sequenceId: given.sequence,
+      personId: person.id,
+      submissionId: given.submission ?? null,
+      bookingId: booking?.id ?? null,
+      joinedAt: at,
+      changedAt: null,
+    };
+    const plan = planOf({ content, person, client, booking, run }, at);
     const begun = await tx
       .insert(sequenceRuns)
-      .values({
-        id,
-        clientId: given.clientId,
-        sequenceId: given.sequence,
-        personId: given.person,
-        submissionId: given.submission,
-        joinedAt: given.at,
-        state: 'running',
-      })
+      .values({ ...run, state: waitsForNothing(plan) ? 'finished' : 'running' })
       .onConflictDoNothing()
       .returning({ id: sequenceRuns.id });
     if (begun.length === 0) return false;
-    const plan = planRun({ steps: sequence.content.steps, joinedAt: given.at, zone: given.zone });
-    await tx.insert(runSteps).values(
-      plan.map((planned) => ({
-        id: this.ids.next<string>(),
-        clientId: given.clientId,
-        runId: id,
-        sequenceId: given.sequence,
-        stepId: planned.step,
-        dueAt: planned.at,
-        state: 'waiting' as const,
-      })),
-    );
-    await this.note(tx, given.clientId, given.person, given.at, {
-      kind: 'joined',
-      sequence: sequence.content.name,
-    });
+    so.note(person, at, { kind: 'joined', sequence: content.name });
+    for (const step of plan) {
+      so.plan({ ...rowOf(step), clientId: client.id, runId: run.id, sequenceId: given.sequence });
+      this.noteLeftOut(so, { person, content }, at, step.step, step.leftOut);
+    }
     return true;
   }
 
-  /** Does a batch of due steps, effects and marks in one transaction; gives how many there were. */
-  doDue(now: Instant): Promise<number> {
-    return this.database.transaction(async (tx) => {
-      const due = await tx
-        .select()
-        .from(runSteps)
-        .where(and(eq(runSteps.state, 'waiting'), lte(runSteps.dueAt, now)))
-        .orderBy(asc(runSteps.dueAt), asc(runSteps.id))
-        .limit(batch)
-        .for('update', { skipLocked: true });
-      for (const step of due) await this.doStep(tx, step, now);
-      if (due.length > 0) await this.finish(tx, [...new Set(due.map((step) => step.runId))]);
-      return due.length;
-    });
+  /** A booking was made: running sequences that count from bookings take it, and those that end on booking end. */
+  async booked(tx: Queries, so: Consequences, booking: BookingRow, now: Instant): Promise<void> {
+    const running = await loadRuns(tx, runsOf(booking.personId));
+    const waiting = running.filter(
+      ({ run, content, booking: held }) =>
+        content.event.kind === 'booking' &&
+        (content.event.calendar === null || content.event.calendar === booking.calendarId) &&
+        (run.bookingId === null || held?.state === 'cancelled'),
+    );
+    if (waiting.length > 0) {
+      const ids = waiting.map(({ run }) => run.id);
+      await tx
+        .update(sequenceRuns)
+        .set({ bookingId: booking.id })
+        .where(inArray(sequenceRuns.id, ids));
+      await this.planAnew(tx, so, await loadRuns(tx, inArray(sequenceRuns.id, ids)), now);
+    }
+    await this.endWhere(tx, so, running, now, (end) => end.when === 'booked', 'booked');
   }
 
-  async nextDue(): Promise<Instant | null> {
-    const [row] = await this.database.db
-      .select({ at: min(runSteps.dueAt) })
-      .from(runSteps)
-      .where(eq(runSteps.state, 'waiting'));
-    return row?.at ?? null;
+  /** A booking moved or was cancelled: what counts on it is planned anew, and what waited to leave for the old time falls away. */
+  async bookingChanged(tx: Queries, so: Consequences, id: BookingId, now: Instant): Promise<void> {
+    const runs = await loadRuns(
+      tx,
+      and(eq(sequenceRuns.bookingId, id), eq(sequenceRuns.state, 'running')),
+    );
+    if (runs.length === 0) return;
+    await tx
+      .update(outbox)
+      .set({ state: 'dropped', lastError: 'its event changed' })
+      .where(
+        and(
+          inArray(
+            outbox.runId,
+            runs.map(({ run }) => run.id),
+          ),
+          eq(outbox.state, 'owed'),
+          isNotNull(outbox.expiresAt),
+        ),
+      );
+    await this.planAnew(tx, so, runs, now);
   }
 
-  private async doStep(
+  /** How a person can be reached has changed. */
+  async personChanged(
     tx: Queries,
-    step: typeof runSteps.$inferSelect,
+    so: Consequences,
+    person: PersonId,
     now: Instant,
   ): Promise<void> {
-    const [found] = await tx
-      .select({
-        run: sequenceRuns,
-        content: sequences.content,
-        person: people,
-        client: clients,
-        answers: submissions.answers,
-      })
-      .from(sequenceRuns)
-      .innerJoin(sequences, eq(sequences.id, sequenceRuns.sequenceId))
-      .innerJoin(people, eq(people.id, sequenceRuns.personId))
-      .innerJoin(clients, eq(clients.id, sequenceRuns.clientId))
-      .innerJoin(submissions, eq(submissions.id, sequenceRuns.submissionId))
-      .where(eq(sequenceRuns.id, step.runId));
-    const action = found?.content.steps.find((one) => one.id === step.stepId)?.action;
-    if (found && action && found.person.email) {
-      const answers = Object.fromEntries(
-        Object.entries(found.answers).map(([key, answer]) => [key, String(answer)]),
-      );
-      const payload = composeEmail(found.client, found.person.email, action, {
-        person: personFields(found.person),
-        answers,
-      });
-      await this.outbox.owe(tx, {
-        clientId: step.clientId,
-        key: `step:${step.id}`,
-        dueAt: now,
-        payload,
-      });
-      await this.note(tx, step.clientId, found.person.id, now, {
-        kind: 'sent',
-        subject: payload.subject,
-        sequence: found.content.name,
-      });
-    }
-    await tx
-      .update(runSteps)
-      .set({ state: action && found?.person.email ? 'done' : 'dropped', doneAt: now })
-      .where(eq(runSteps.id, step.id));
+    await this.planAnew(tx, so, await loadRuns(tx, runsOf(person)), now);
   }
 
-  /** A run is over when nothing of it waits. */
-  private async finish(tx: Queries, runs: RunId[]): Promise<void> {
-    const waiting = await tx
+  /** Ends the person's runs whose sequence ends on this. */
+  async endOn(
+    tx: Queries,
+    so: Consequences,
+    person: PersonId,
+    now: Instant,
+    ends: (end: EndsWhen) => boolean,
+    because: string,
+  ): Promise<RunId[]> {
+    return this.endWhere(tx, so, await loadRuns(tx, runsOf(person)), now, ends, because);
+  }
+
+  /** What a changed sequence would mean for everybody who is in it. */
+  async changesBy(
+    tx: Queries,
+    sequence: SequenceId,
+    content: SequenceContent,
+    now: Instant,
+  ): Promise<RunChange[]> {
+    const runs = await loadRuns(
+      tx,
+      and(eq(sequenceRuns.sequenceId, sequence), eq(sequenceRuns.state, 'running')),
+    );
+    return this.changesOf(
+      tx,
+      runs.map((loaded) => ({ ...loaded, content })),
+      now,
+    );
+  }
+
+  /** Works the plans out anew and writes down what differs. */
+  private async planAnew(
+    tx: Queries,
+    so: Consequences,
+    runs: LoadedRun[],
+    now: Instant,
+  ): Promise<void> {
+    await this.carryOut(tx, so, await this.changesOf(tx, runs, now), now);
+  }
+
+  async carryOut(tx: Queries, so: Consequences, changed: RunChange[], now: Instant): Promise<void> {
+    for (const { loaded, standing, changes } of changed) {
+      const { run } = loaded;
+      for (const change of changes) {
+        const isNew = change.becomes !== 'removed' && change.isNew;
+        const row = {
+          dueAt: change.becomes === 'waiting' ? change.at : null,
+          state: change.becomes === 'removed' ? ('dropped' as const) : change.becomes,
+          leftOut: change.becomes === 'left-out' ? change.because : null,
+        };
+        if (isNew) {
+          so.plan({
+            ...row,
+            stepId: change.step,
+            clientId: run.clientId,
+            runId: run.id,
+            sequenceId: run.sequenceId,
+          });
+        } else {
+          await tx
+            .update(runSteps)
+            .set(row)
+            .where(and(eq(runSteps.runId, run.id), eq(runSteps.stepId, change.step)));
+        }
+        if (row.leftOut) this.noteLeftOut(so, loaded, now, change.step, row.leftOut);
+      }
+      const after = standing.map((step) => afterChange(step, changes));
+      const added = changes.some((change) => change.becomes !== 'removed' && change.isNew);
+      await tx
+        .update(sequenceRuns)
+        .set({ changedAt: now, ...(!added && after.every(isSettled) && { state: 'finished' }) })
+        .where(eq(sequenceRuns.id, run.id));
+    }
+  }
+
+  /** Marks runs of which nothing waits any more as finished. */
+  async finish(tx: Queries, runs: RunId[]): Promise<void> {
+    if (runs.length === 0) return;
+    const open = await tx
       .selectDistinct({ id: runSteps.runId })
       .from(runSteps)
-      .where(and(inArray(runSteps.runId, runs), eq(runSteps.state, 'waiting')));
-    const over = runs.filter((id) => !waiting.some((row) => row.id === id));
+      .where(
+        and(
+          inArray(runSteps.runId, runs),
+          sql`(${runSteps.state} = 'waiting' or (${runSteps.state} = 'left-out' and ${runSteps.leftOut} = 'no-event'))`,
+        ),
+      );
+    const over = runs.filter((id) => !open.some((row) => row.id === id));
     if (over.length > 0)
       await tx
         .update(sequenceRuns)
         .set({ state: 'finished' })
-        .where(inArray(sequenceRuns.id, over));
+        .where(and(inArray(sequenceRuns.id, over), eq(sequenceRuns.state, 'running')));
   }
 
-  private note(
+  /** Ends runs: nothing of them that waits happens any more. */
+  async end(
     tx: Queries,
-    clientId: ClientId,
-    personId: PersonId,
-    at: Instant,
-    fact: typeof timeline.$inferInsert.fact,
-  ) {
-    return tx.insert(timeline).values({ clientId, personId, at, fact });
+    so: Consequences,
+    runs: LoadedRun[],
+    now: Instant,
+    because: string,
+  ): Promise<void> {
+    if (runs.length === 0) return;
+    const ids = runs.map(({ run }) => run.id);
+    await tx
+      .update(sequenceRuns)
+      .set({ state: 'ended', endedBecause: because })
+      .where(and(inArray(sequenceRuns.id, ids), eq(sequenceRuns.state, 'running')));
+    await tx
+      .update(runSteps)
+      .set({ state: 'dropped' })
+      .where(and(inArray(runSteps.runId, ids), eq(runSteps.state, 'waiting')));
+    for (const { person, content } of runs)
+      so.note(person, now, { kind: 'ended', sequence: content.name, because });
   }
+
+  private async endWhere(
+    tx: Queries,
+    so: Consequences,
+    running: LoadedRun[],
+    now: Instant,
+    ends: (end: EndsWhen) => boolean,
+    because: string,
+  ): Promise<RunId[]> {
+    const over = running.filter(({ content }) => content.endsWhen.some(ends));
+    await this.end(tx, so, over, now, because);
+    return over.map(({ run }) => run.id);
+  }
+
+  private async changesOf(tx: Queries, runs: LoadedRun[], now: Instant): Promise<RunChange[]> {
+    if (runs.length === 0) return [];
+    const steps = await tx
+      .select()
+      .from(runSteps)
+      .where(
+        inArray(
+          runSteps.runId,
+          runs.map(({ run }) => run.id),
+        ),
+      );
+    return runs.map((loaded) => {
+      const standing = steps.filter((step) => step.runId === loaded.run.id);
+      const fromEvent = new Set(
+        loaded.content.steps.filter((step) => step.anchor === 'event').map((step) => step.id),
+      );
+      const plan = planOf({ ...loaded, run: { ...loaded.run, changedAt: now } }, now);
+      const changes = replan(
+        standing.map((step) => ({
+          step: step.stepId,
+          state: step.state === 'dropped' ? 'done' : step.state,
+          at: step.dueAt,
+        })),
+        plan,
+        now,
+        (step) => fromEvent.has(step),
+      );
+      return { loaded, standing, changes };
+    });
+  }
+
+  /** The booking that a joining person's run counts from: the one just made, or their next one. */
+  private async bookingFor(
+    tx: Queries,
+    content: SequenceContent,
+    person: PersonId,
+    made: BookingRow | null,
+    at: Instant,
+  ): Promise<BookingRow | null> {
+    if (content.event.kind !== 'booking') return null;
+    const { calendar } = content.event;
+    if (made && (calendar === null || made.calendarId === calendar)) return made;
+    const [next] = await tx
+      .select()
+      .from(bookings)
+      .where(
+        and(
+          eq(bookings.personId, person),
+          eq(bookings.state, 'booked'),
+          gte(bookings.startsAt, at),
+          calendar === null ? undefined : eq(bookings.calendarId, calendar),
+        ),
+      )
+      .orderBy(asc(bookings.startsAt))
+      .limit(1);
+    return next ?? null;
+  }
+
+  private noteLeftOut(
+    so: Consequences,
+    { person, content }: Pick<LoadedRun, 'person' | 'content'>,
+    at: Instant,
+    stepId: string,
+    because: LeftOut | null,
+  ): void {
+    if (!because || because === 'no-event') return;
+    const step = content.steps.find((one) => one.id === stepId);
+    if (step)
+      so.note(person, at, {
+        kind: 'left-out',
+        what: nameOfStep(step.action),
+        sequence: content.name,
+        because,
+      });
+  }
+}
+
+/** What a step is called in a list: its own words where it has some. */
+export function nameOfStep(action: SequenceContent['steps'][number]['action']): string {
+  switch (action.kind) {
+    case 'email':
+      return `Email “${action.subject}”`;
+    case 'text':
+      return `Text “${action.body.slice(0, 60)}”`;
+    case 'tag':
+      return `Tag ${action.tag}`;
+    case 'untag':
+      return `Take the tag ${action.tag} away`;
+    case 'tell':
+      return `Tell ${action.email}`;
+    case 'start':
+      return 'Start another sequence';
+    case 'end':
+      return 'End';
+  }
+}
+
+const runsOf = (person: PersonId) =>
+  and(eq(sequenceRuns.personId, person), eq(sequenceRuns.state, 'running'));
+
+const rowOf = ({ step, at, leftOut }: PlannedStep) => ({
+  stepId: step,
+  dueAt: at,
+  state: at ? ('waiting' as const) : ('left-out' as const),
+  leftOut,
+});
+
+const isSettled = (step: Pick<StepRow, 'state' | 'leftOut'>) =>
+  step.state !== 'waiting' && !(step.state === 'left-out' && step.leftOut === 'no-event');
+
+const waitsForNothing = (plan: PlannedStep[]) => plan.map(rowOf).every(isSettled);
+
+function afterChange(step: StepRow, changes: StepChange[]): Pick<StepRow, 'state' | 'leftOut'> {
+  const change = changes.find((one) => one.step === step.stepId);
+  if (!change) return step;
+  if (change.becomes === 'removed') return { state: 'dropped', leftOut: null };
+  return { state: change.becomes, leftOut: change.becomes === 'left-out' ? change.because : null };
 }

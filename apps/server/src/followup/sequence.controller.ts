@@ -14,9 +14,23 @@ export class SequenceController {
     return { sequences: await this.sequences.list(params.clientId) };
   }
 
+  @Bind(api.createSequence)
+  create(
+    @Ask() { params, body }: Asked<typeof api.createSequence>,
+  ): Promise<Answer<typeof api.createSequence>> {
+    return this.sequences.begin(params.clientId, body.name);
+  }
+
   @Bind(api.getSequence)
   get(@Ask() { params }: Asked<typeof api.getSequence>): Promise<Answer<typeof api.getSequence>> {
     return this.sequences.get(params.sequenceId);
+  }
+
+  @Bind(api.weighSequence)
+  weigh(
+    @Ask() { params, body }: Asked<typeof api.weighSequence>,
+  ): Promise<Answer<typeof api.weighSequence>> {
+    return this.sequences.weigh(params.sequenceId, body.content);
   }
 
   @Bind(api.saveSequence)

@@ -9,8 +9,8 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { PersonId, RunId, SequenceId, SubmissionId } from '@plumgate/core/basics';
-import type { SequenceContent } from '@plumgate/core/followup';
+import type { PersonId, RunId, SequenceId, BookingId, SubmissionId } from '@plumgate/core/basics';
+import type { LeftOut, SequenceContent } from '@plumgate/core/followup';
 import { people } from '../people/table.ts';
 import { ofClient } from '../clients/table.ts';
 import { instant } from '../platform/database/columns.ts';
@@ -27,8 +27,8 @@ export const sequences = pgTable(
 );
 
 /**
- * A person's way through a sequence. `running` → `finished` when its last step is done. At most one run of a sequence
- * is running for a person; the database keeps it so.
+ * A person's way through a sequence. `running` → `finished` when nothing of it waits any more, or → `ended` by what the
+ * sequence ends on or by an end step. At most one run of a sequence is running for a person; the database keeps it so.
  */
 export const sequenceRuns = pgTable(
   'sequence_runs',
@@ -43,19 +43,29 @@ export const sequenceRuns = pgTable(
       .$type<PersonId>()
       .notNull()
       .references(() => people.id, { onDelete: 'cascade' }),
-    submissionId: uuid('submission_id').$type<SubmissionId>().notNull(),
+    /** The form that began it; null where a booking or another sequence did. */
+    submissionId: uuid('submission_id').$type<SubmissionId>(),
+    /** The booking it counts from, where its sequence counts from bookings. */
+    bookingId: uuid('booking_id').$type<BookingId>(),
     joinedAt: instant('joined_at').notNull(),
-    state: text().$type<'running' | 'finished'>().notNull(),
+    /** When an input of its plan last changed; null while it runs as it was planned. */
+    changedAt: instant('changed_at'),
+    state: text().$type<'running' | 'finished' | 'ended'>().notNull(),
+    endedBecause: text('ended_because'),
   },
   (table) => [
     uniqueIndex('sequence_runs_one_at_a_time')
       .on(table.sequenceId, table.personId)
       .where(sql`${table.state} = 'running'`),
     index('sequence_runs_of_person').on(table.personId),
+    index('sequence_runs_of_booking').on(table.bookingId),
   ],
 );
 
-/** One step of a run. `waiting` → `done`, or `dropped` when the sequence no longer has the step. */
+/**
+ * One step of a run. `waiting` → `done`; or → `left-out` with the reason, from which a new plan may bring it back; or →
+ * `dropped` when the sequence no longer has it or the run ended before it.
+ */
 export const runSteps = pgTable(
   'run_steps',
   {
@@ -67,8 +77,10 @@ export const runSteps = pgTable(
       .references(() => sequenceRuns.id, { onDelete: 'cascade' }),
     sequenceId: uuid('sequence_id').$type<SequenceId>().notNull(),
     stepId: text('step_id').notNull(),
-    dueAt: instant('due_at').notNull(),
-    state: text().$type<'waiting' | 'done' | 'dropped'>().notNull(),
+    /** Null while it is left out. */
+    dueAt: instant('due_at'),
+    state: text().$type<'waiting' | 'done' | 'left-out' | 'dropped'>().notNull(),
+    leftOut: text('left_out').$type<LeftOut>(),
     doneAt: instant('done_at'),
   },
   (table) => [

@@ -3,14 +3,14 @@ import type { Answered, api, PageState, PathBoard, PathStep } from '@plumgate/co
 import type { ClientId, FunnelId, PageId } from '@plumgate/core/basics';
 import { slugFrom, unreachable } from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
-import { blocksOf } from '@plumgate/core/page';
+import { blocksOf, formsOn } from '@plumgate/core/page';
 import { routeLead, type RuleAction } from '@plumgate/core/routing';
 import { asc, eq, inArray } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { sequences } from '../followup/table.ts';
-import { formsOn, PageService, stateOf, type PageRow } from '../pages/page.service.ts';
+import { PageService, stateOf, type PageRow } from '../pages/page.service.ts';
 import { pages } from '../pages/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';

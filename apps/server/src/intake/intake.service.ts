@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type {
+  BookingId,
+  CalendarId,
   FormId,
   FunnelId,
   Instant,
@@ -19,17 +21,19 @@ import {
 import { personFromAnswers } from '@plumgate/core/people';
 import { routeLead, type RoutePlan } from '@plumgate/core/routing';
 import { and, eq } from 'drizzle-orm';
+import { BookingService, SlotGone, type BookingRow } from '../booking/booking.service.ts';
+import { bookings } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
-import { clients } from '../clients/table.ts';
 import { clientEmail } from '../followup/compose.ts';
+import type { Consequences } from '../followup/consequences.ts';
 import { RunService } from '../followup/run.service.ts';
+import { endsOnTag } from '../followup/step-worker.ts';
 import { people } from '../people/table.ts';
 import { PersonStore, type PersonRow } from '../people/person-store.ts';
-import type { TimelineFact } from '../people/timeline.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
+import type { Write } from '../platform/database/one-trip.ts';
 import { IdSource } from '../platform/id-source.ts';
-import { Outbox } from '../platform/outbox/outbox.ts';
 import { Worker } from '../platform/worker.ts';
 import { addToDays } from '../results/visit-counter.ts';
 import { RuleService } from '../routing/rule.service.ts';
@@ -45,6 +49,8 @@ export interface Incoming {
   formId: FormId;
   form: FormDefinition;
   typed: Record<string, string>;
+  /** Where the form stands with free times: the calendar, and the start that was chosen; null when none was. */
+  booking?: { calendarId: CalendarId; start: Instant | null };
   /** The form's idempotency field; empty where no script filled it. */
   once: string;
   visitorId: string;
@@ -55,7 +61,11 @@ export interface Incoming {
 export interface Received {
   submissionId: SubmissionId;
   person: Pick<PersonRow, 'firstName' | 'lastName' | 'email' | 'phone'>;
+  bookingId: BookingId | null;
 }
+
+/** The field in which a form's chosen time travels. */
+export const slotField = '_slot';
 
 /** Undoes the transaction of a post that has been received before; a double is rare, so nothing looks for one first. */
 class Doubled extends Error {
@@ -64,9 +74,21 @@ class Doubled extends Error {
   }
 }
 
+/** A lead while it is taken in: what is known of it so far. */
+interface Arriving {
+  incoming: Incoming;
+  answers: Answers;
+  client: ClientRow;
+  person: PersonRow;
+  plan: RoutePlan;
+  submission: SubmissionId;
+  at: Instant;
+}
+
 /**
  * The one way in for a lead. Everything that a submission causes is written in one transaction: when the visitor has
- * the answer, the person, the answers, the tags and every message owed are safe; when anything fails, none of it happened.
+ * the answer, the person, the answers, the booking, the tags and every message owed are safe; when anything fails, none
+ * of it happened.
  */
 @Injectable()
 export class IntakeService {
@@ -77,13 +99,16 @@ export class IntakeService {
     private readonly store: PersonStore,
     private readonly rules: RuleService,
     private readonly runs: RunService,
-    private readonly outbox: Outbox,
+    private readonly bookings: BookingService,
     private readonly worker: Worker,
   ) {}
 
   async receive(incoming: Incoming): Promise<Outcome<Received, FieldProblem[]>> {
     const answers = readAnswers(incoming.form, incoming.typed);
-    if (!answers.ok) return failed(answers.problem);
+    const problems = answers.ok ? [] : answers.problem;
+    if (incoming.booking && !incoming.booking.start)
+      problems.push({ field: slotField, code: 'no-slot' });
+    if (!answers.ok || problems.length > 0) return failed(problems);
     try {
       const received = await this.database.transaction((tx) =>
         this.write(tx, incoming, answers.value),
@@ -92,28 +117,64 @@ export class IntakeService {
       return done(received);
     } catch (error) {
       if (error instanceof Doubled) return done(await this.earlier(incoming.clientId, error.once));
+      if (error instanceof SlotGone) return failed([{ field: slotField, code: 'slot-taken' }]);
       throw error;
     }
   }
 
   private async write(tx: Queries, incoming: Incoming, answers: Answers): Promise<Received> {
     const at = this.clock.now();
-    const [client] = await tx.select().from(clients).where(eq(clients.id, incoming.clientId));
-    const once = onceKey(incoming, at, client!.facts.zone);
+    const { client, rules } = await this.rules.forArrival(tx, incoming.clientId);
     const sketch = personFromAnswers(incoming.form, answers);
     const person = await this.store.arrive(tx, incoming.clientId, sketch, incoming.source, at);
-    const first = await this.isFirstHere(tx, person, incoming.pageId);
-    const plan = routeLead(await this.rules.active(tx, incoming.clientId), {
+    const plan = routeLead(rules, {
       form: incoming.formId,
       page: incoming.pageId,
       funnel: incoming.funnelId,
       source: incoming.source,
     });
-    const id = this.ids.next<SubmissionId>();
+    const submission = this.ids.next<SubmissionId>();
+    const arriving = { incoming, answers, client, person, plan, submission, at };
+    const isFirst = await this.isFirstHere(tx, person, incoming.pageId);
+    await this.keepSubmission(tx, arriving);
+    const so = this.runs.consequences();
+    await this.noteArrival(tx, so, arriving);
+    const booking = await this.takeTime(tx, so, arriving);
+    for (const sequence of plan.sequences)
+      await this.runs.join(tx, so, { client, person, sequence, submission, booking, at });
+    this.tell(so, arriving);
+    await so.write(tx, isFirst ? [this.countLead(tx, arriving)] : []);
+    return { submissionId: submission, person, bookingId: booking?.id ?? null };
+  }
+
+  private async earlier(clientId: ClientId, once: string): Promise<Received> {
+    const [row] = await this.database.db
+      .select({ id: submissions.id, person: people, booking: bookings.id })
+      .from(submissions)
+      .innerJoin(people, eq(people.id, submissions.personId))
+      .leftJoin(bookings, eq(bookings.submissionId, submissions.id))
+      .where(and(eq(submissions.clientId, clientId), eq(submissions.once, once)));
+    return { submissionId: row!.id, person: row!.person, bookingId: row!.booking };
+  }
+
+  /** A person counts as a lead of a page once, however often they write. */
+  private async isFirstHere(tx: Queries, person: PersonRow, pageId: PageId): Promise<boolean> {
+    if (person.submissionCount === 1) return true;
+    const rows = await tx
+      .select({ id: submissions.id })
+      .from(submissions)
+      .where(and(eq(submissions.personId, person.id), eq(submissions.pageId, pageId)))
+      .limit(1);
+    return rows.length === 0;
+  }
+
+  private async keepSubmission(tx: Queries, arriving: Arriving): Promise<void> {
+    const { incoming, answers, client, person, plan, at } = arriving;
+    const once = onceKey(incoming, at, client.facts.zone);
     const kept = await tx
       .insert(submissions)
       .values({
-        id,
+        id: arriving.submission,
         clientId: incoming.clientId,
         personId: person.id,
         formId: incoming.formId,
@@ -129,92 +190,57 @@ export class IntakeService {
       .onConflictDoNothing()
       .returning({ id: submissions.id });
     if (kept.length === 0) throw new Doubled(once);
-
-    const told = this.notices(incoming, plan);
-    await this.carryOut(tx, client!, incoming, answers, person, plan, id, at);
-    for (const email of told)
-      await this.tell(tx, client!, incoming, answers, person, id, email, at);
-    if (first) await this.countLead(tx, incoming, client!.facts.zone, at);
-    return { submissionId: id, person };
   }
 
-  private async earlier(clientId: ClientId, once: string): Promise<Received> {
-    const [row] = await this.database.db
-      .select({ id: submissions.id, person: people })
-      .from(submissions)
-      .innerJoin(people, eq(people.id, submissions.personId))
-      .where(and(eq(submissions.clientId, clientId), eq(submissions.once, once)));
-    return { submissionId: row!.id, person: row!.person };
-  }
-
-  /** A person counts as a lead of a page once, however often they write. */
-  private async isFirstHere(tx: Queries, person: PersonRow, pageId: PageId): Promise<boolean> {
-    if (person.submissionCount === 1) return true;
-    const rows = await tx
-      .select({ id: submissions.id })
-      .from(submissions)
-      .where(and(eq(submissions.personId, person.id), eq(submissions.pageId, pageId)))
-      .limit(1);
-    return rows.length === 0;
-  }
-
-  private notices(incoming: Incoming, plan: RoutePlan): string[] {
-    return [...new Set([...incoming.form.tell, ...plan.tell])];
-  }
-
-  /** Does what the rules planned and writes all of it down on the person's timeline. */
-  private async carryOut(
-    tx: Queries,
-    client: ClientRow,
-    incoming: Incoming,
-    answers: Answers,
-    person: PersonRow,
-    plan: RoutePlan,
-    submission: SubmissionId,
-    at: Instant,
-  ): Promise<void> {
+  /** Does what the rules planned for the person and notes it on their timeline. */
+  private async noteArrival(tx: Queries, so: Consequences, arriving: Arriving): Promise<void> {
+    const { incoming, answers, person, plan, at } = arriving;
+    so.note(person, at, {
+      kind: 'submitted',
+      form: incoming.form.name,
+      page: incoming.pageName,
+      source: incoming.source,
+      answers: spoken(incoming.form, answers),
+    });
     const rule = plan.met.map((met) => met.name).join(', ');
-    const facts: TimelineFact[] = [
-      {
-        kind: 'submitted',
-        form: incoming.form.name,
-        page: incoming.pageName,
-        source: incoming.source,
-        answers: spoken(incoming.form, answers),
-      },
-    ];
+    if (rule) so.note(person, at, { kind: 'met', rules: plan.met.map((met) => met.name) });
     const tags = await this.store.tag(tx, person, plan.tags);
-    if (tags.length > 0) facts.push({ kind: 'tagged', tags, rule });
-    if (plan.owner && plan.owner !== person.ownerId) {
-      facts.push({ kind: 'given', to: await this.store.give(tx, person, plan.owner), rule });
+    if (tags.length > 0) {
+      so.note(person, at, { kind: 'tagged', tags, rule });
+      // Only somebody who was here before can be running through a sequence that this ends.
+      if (person.submissionCount > 1)
+        await this.runs.endOn(tx, so, person.id, at, endsOnTag(tags), `tagged ${tags.join(', ')}`);
     }
-    for (const to of this.notices(incoming, plan)) {
-      facts.push({ kind: 'told', to, subject: noticeSubject(person, incoming.form) });
-    }
-    await this.store.note(tx, person, at, facts);
-    for (const sequence of plan.sequences) {
-      await this.runs.join(tx, {
-        clientId: client.id,
-        sequence,
-        person: person.id,
-        submission,
-        at,
-        zone: client.facts.zone,
+    if (plan.owner && plan.owner !== person.ownerId)
+      so.note(person, at, {
+        kind: 'given',
+        to: await this.store.give(tx, person, plan.owner),
+        rule,
       });
-    }
+    for (const to of noticesOf(arriving))
+      so.note(person, at, { kind: 'told', to, subject: noticeSubject(person, incoming.form) });
   }
 
-  /** Tells somebody of the business who wrote and what they said; an answer to the notice goes to the person. */
-  private async tell(
+  private async takeTime(
     tx: Queries,
-    client: ClientRow,
-    incoming: Incoming,
-    answers: Answers,
-    person: PersonRow,
-    submission: SubmissionId,
-    email: string,
-    at: Instant,
-  ): Promise<void> {
+    so: Consequences,
+    { incoming, client, person, submission }: Arriving,
+  ): Promise<BookingRow | null> {
+    if (!incoming.booking?.start) return null;
+    const { calendarId, start } = incoming.booking;
+    return this.bookings.book(tx, so, {
+      client,
+      calendarId,
+      person,
+      start,
+      by: 'visitor',
+      submission,
+    });
+  }
+
+  /** Tells the business who wrote and what they said; an answer to the notice goes to the person. */
+  private tell(so: Consequences, arriving: Arriving): void {
+    const { incoming, answers, client, person, submission, at } = arriving;
     const lines = spoken(incoming.form, answers).map(
       ({ question, answer }) => `${question}: ${answer}`,
     );
@@ -223,31 +249,29 @@ export class IntakeService {
       lines.join('\n'),
       `Page: ${incoming.pageName}\nCame from: ${incoming.source}`,
     ].join('\n\n');
-    const payload = clientEmail(client, email, noticeSubject(person, incoming.form), body);
-    await this.outbox.owe(tx, {
-      clientId: client.id,
-      key: `tell:${submission}:${email}`,
-      dueAt: at,
-      payload: { ...payload, replyTo: person.email || payload.replyTo },
-    });
+    for (const email of noticesOf(arriving)) {
+      const payload = clientEmail(client, email, noticeSubject(person, incoming.form), body);
+      so.owe({
+        clientId: client.id,
+        key: `tell:${submission}:${email}`,
+        dueAt: at,
+        payload: { ...payload, replyTo: person.email || payload.replyTo },
+      });
+    }
   }
 
-  private countLead(tx: Queries, incoming: Incoming, zone: string, at: Instant): Promise<void> {
+  private countLead(tx: Queries, { incoming, client, at }: Arriving): Write {
     const { clientId, pageId, source, device } = incoming;
+    const day = localDay(at, client.facts.zone);
     return addToDays(tx, [
-      {
-        clientId,
-        pageId,
-        source,
-        device,
-        day: localDay(at, zone),
-        views: 0,
-        visitors: 0,
-        leads: 1,
-      },
+      { clientId, pageId, source, device, day, views: 0, visitors: 0, leads: 1 },
     ]);
   }
 }
+
+const noticesOf = ({ incoming, plan }: Arriving): string[] => [
+  ...new Set([...incoming.form.tell, ...plan.tell]),
+];
 
 /** The answers with the questions' own words, in the form's order; what was left empty is left out. */
 export function spoken(

@@ -1,11 +1,21 @@
-import { Controller } from '@nestjs/common';
+import { Controller, Inject } from '@nestjs/common';
 import { api, type Answer, type Asked } from '@plumgate/contract';
+import { SystemClock } from '../platform/clock.ts';
+import { notFound } from '../platform/http/app-problem.ts';
 import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { SiteAddress } from '../platform/site-address.ts';
+import type { GatewayStandIn } from '../platform/texts/gateway-stand-in.ts';
+import { TEXT_STAND_IN } from '../platform/texts/stand-in-token.ts';
 import { PostRoomService } from './post-room.service.ts';
+import { textHookPath } from './text-hook.ts';
 
 @Controller()
 export class MessageController {
-  constructor(private readonly room: PostRoomService) {}
+  constructor(
+    private readonly room: PostRoomService,
+    private readonly address: SiteAddress,
+    @Inject(TEXT_STAND_IN) private readonly gateway: GatewayStandIn | null,
+  ) {}
 
   @Bind(api.listMessages)
   list(
@@ -20,5 +30,18 @@ export class MessageController {
     @Caller() who: Who,
   ): Promise<Answer<typeof api.getMessage>> {
     return this.room.get(who, params.messageId);
+  }
+
+  @Bind(api.replyToText)
+  async reply(
+    @Ask() { params, body }: Asked<typeof api.replyToText>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.replyToText>> {
+    if (!this.gateway) throw notFound();
+    const text = await this.room.writeReply(who, params.messageId, body.body);
+    // The signature's time is checked against the machine's clock, not against the demo's.
+    const at = new Date(new SystemClock().now().epochMilliseconds);
+    await this.gateway.reply(text, `${this.address.own()}${textHookPath}`, at);
+    return {};
   }
 }

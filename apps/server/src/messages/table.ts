@@ -1,14 +1,17 @@
-import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { MessageId } from '@plumgate/core/basics';
 import { ofClient } from '../clients/table.ts';
 import { instant } from '../platform/database/columns.ts';
 
-/** What the built-in mail server received, as it was parsed from the wire. */
+/** What the built-in mail server and text gateway received, as it came over the wire, and the replies written in the post room. */
 export const postRoom = pgTable(
   'post_room',
   {
     id: uuid().$type<MessageId>().primaryKey(),
     clientId: ofClient(),
+    kind: text().$type<'email' | 'text'>().notNull().default('email'),
+    /** A reply that somebody wrote in the post room, on its way to the program. */
+    isReply: boolean('is_reply').notNull().default(false),
     /** The Message-ID: a message delivered twice is kept once. */
     wireId: text('wire_id').notNull().unique(),
     from: text().notNull(),
@@ -16,6 +19,10 @@ export const postRoom = pgTable(
     subject: text().notNull(),
     text: text().notNull(),
     html: text().notNull(),
+    /** The address that ends mail with one press, from the message's header. */
+    unsubscribe: text().notNull().default(''),
+    /** The calendar file that came along. */
+    calendar: text().notNull().default(''),
     receivedAt: instant('received_at').notNull(),
   },
   (table) => [index('post_room_newest').on(table.clientId, table.receivedAt.desc(), table.id)],

@@ -2,8 +2,9 @@ import { Injectable } from '@nestjs/common';
 import type { EditorPage, PageState } from '@plumgate/contract';
 import type { ClientId, FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
-import { blocksOf, Draft, readPageDocument, type PageDocument } from '@plumgate/core/page';
+import { blocksOf, Draft, formsOn, readPageDocument, type PageDocument } from '@plumgate/core/page';
 import { and, asc, count, eq, inArray, ne, sql } from 'drizzle-orm';
+import { calendars } from '../booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { funnels } from '../funnels/table.ts';
@@ -134,6 +135,7 @@ export class PageService {
       const forms = await this.forms.some(tx, page.clientId, formsOn(page.draft));
       const missing = whatIsMissing(page.draft, forms);
       if (missing) throw new AppProblem('not-publishable', { detail: missing });
+      await this.mustHaveCalendars(tx, page);
       const revision = this.ids.next<RevisionId>();
       await tx.insert(pageRevisions).values({
         id: revision,
@@ -158,6 +160,22 @@ export class PageService {
     this.live.forget(page.clientId);
     const client = await this.clients.get(page.clientId);
     return { address: `${client.site}/${page.slug}`, state: stateOf(page) };
+  }
+
+  /** A booking block without a calendar of this client would show a visitor nothing. */
+  private async mustHaveCalendars(tx: Queries, page: PageRow): Promise<void> {
+    const wanted = blocksOf(page.draft).flatMap((block) =>
+      block.kind === 'booking' ? [block.calendarId] : [],
+    );
+    if (wanted.length === 0) return;
+    const there = await tx
+      .select({ id: calendars.id })
+      .from(calendars)
+      .where(and(eq(calendars.clientId, page.clientId), inArray(calendars.id, wanted)));
+    if (wanted.some((id) => !there.some((row) => row.id === id)))
+      throw new AppProblem('not-publishable', {
+        detail: 'The booking block has no calendar yet. Choose one in its settings.',
+      });
   }
 
   private async keepForms(tx: Queries, page: PageRow, draft: Draft): Promise<void> {
@@ -208,12 +226,6 @@ export class PageService {
       .groupBy(pageForms.formId);
     return Object.fromEntries(rows.map((row) => [row.id, row.uses]));
   }
-}
-
-/** The forms that stand on a page, each once. */
-export function formsOn(page: PageDocument): FormId[] {
-  const ids = blocksOf(page).flatMap((block) => (block.kind === 'form' ? [block.formId] : []));
-  return [...new Set(ids)];
 }
 
 /** What would break for a visitor; null when nothing would. */

@@ -2,10 +2,14 @@ import { Controller } from '@nestjs/common';
 import { api, type Answer, type Asked } from '@plumgate/contract';
 import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
 import { PeopleService } from './people.service.ts';
+import { TodayService } from './today.service.ts';
 
 @Controller()
 export class PeopleController {
-  constructor(private readonly people: PeopleService) {}
+  constructor(
+    private readonly people: PeopleService,
+    private readonly day: TodayService,
+  ) {}
 
   @Bind(api.listPeople)
   list(
@@ -20,5 +24,19 @@ export class PeopleController {
     @Caller() who: Who,
   ): Promise<Answer<typeof api.getPerson>> {
     return this.people.get(who, params.personId);
+  }
+
+  @Bind(api.touchPerson)
+  async touch(
+    @Ask() { params, body }: Asked<typeof api.touchPerson>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.touchPerson>> {
+    await this.people.touch(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.getToday)
+  today(@Ask() { params }: Asked<typeof api.getToday>): Promise<Answer<typeof api.getToday>> {
+    return this.day.board(params.clientId);
   }
 }

@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import type { Answered, api, PersonRecord, PersonSummary, TimelineEntry } from '@plumgate/contract';
+import type { Answered, api, PersonRecord, TimelineEntry } from '@plumgate/contract';
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
+import { leftOutWords } from '@plumgate/core/followup';
 import { and, asc, count, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../followup/table.ts';
@@ -9,29 +10,20 @@ import { Database } from '../platform/database/database.ts';
 import { notFound } from '../platform/http/app-problem.ts';
 import type { Who } from '../platform/http/bind.ts';
 import { afterCursor, cursorOf } from '../platform/http/cursor.ts';
+import { BookingService } from '../booking/booking.service.ts';
+import { nameOfStep } from '../followup/run.service.ts';
+import { Clock } from '../platform/clock.ts';
+import { summary, wire } from './person-summary.ts';
 import { people, personTags, timeline } from './table.ts';
 import type { TimelineFact } from './timeline.ts';
 
-const summary = {
-  id: people.id,
-  clientId: people.clientId,
-  firstName: people.firstName,
-  lastName: people.lastName,
-  email: people.email,
-  phone: people.phone,
-  source: people.source,
-  submissions: people.submissionCount,
-  addedAt: people.addedAt,
-  lastSeenAt: people.lastSeenAt,
-  ownerName: users.name,
-  tags: sql<
-    string[]
-  >`coalesce((select array_agg(${personTags.tag} order by ${personTags.tag}) from ${personTags} where ${personTags.personId} = ${people.id}), '{}')`,
-};
-
 @Injectable()
 export class PeopleService {
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly bookings: BookingService,
+  ) {}
 
   async list(
     clientId: ClientId,
@@ -58,7 +50,12 @@ export class PeopleService {
   async get(who: Who, id: PersonId): Promise<PersonRecord> {
     const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
     const [row] = await this.database.db
-      .select(summary)
+      .select({
+        ...summary,
+        textConsent: people.textConsent,
+        unsubscribedAt: people.unsubscribedAt,
+        mailRefusedAt: people.mailRefusedAt,
+      })
       .from(people)
       .leftJoin(users, eq(users.id, people.ownerId))
       .where(and(eq(people.id, id), mine));
@@ -72,9 +69,35 @@ export class PeopleService {
     return {
       ...wire(row),
       clientId: row.clientId,
+      bookings: await this.bookings.ofPerson(id),
+      reach: {
+        textConsent: row.textConsent,
+        unsubscribed: row.unsubscribedAt !== null,
+        mailRefused: row.mailRefusedAt !== null,
+      },
       comingUp: await this.comingUp(id),
       timeline: happened.map(({ at, fact }) => ({ at: at.toString(), ...inWords(fact) })),
     };
+  }
+
+  /** Notes that somebody called or wrote; from then on the lead waits no longer. */
+  async touch(
+    who: Who,
+    id: PersonId,
+    given: { how: 'called' | 'no-answer' | 'wrote'; note: string },
+  ): Promise<void> {
+    const at = this.clock.now();
+    const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
+    await this.database.transaction(async (tx) => {
+      const [person] = await tx
+        .update(people)
+        .set({ touchedAt: sql`coalesce(${people.touchedAt}, ${at.toString()}::timestamptz)` })
+        .where(and(eq(people.id, id), mine))
+        .returning();
+      if (!person) throw notFound();
+      const fact: TimelineFact = { kind: 'touched', by: who.name, ...given };
+      await tx.insert(timeline).values({ personId: id, clientId: person.clientId, at, fact });
+    });
   }
 
   private async comingUp(id: PersonId): Promise<PersonRecord['comingUp']> {
@@ -88,10 +111,10 @@ export class PeopleService {
     return waiting.flatMap(({ at, step, content }) => {
       const index = content.steps.findIndex((one) => one.id === step);
       const found = content.steps[index];
-      if (!found) return [];
+      if (!found || !at) return [];
       return {
         at: at.toString(),
-        text: `Email “${found.action.subject}”`,
+        text: nameOfStep(found.action),
         note: `${content.name}, ${index + 1} of ${content.steps.length}`,
       };
     });
@@ -109,54 +132,78 @@ function matching(search: string): SQL | undefined {
   );
 }
 
-function wire(row: {
-  [Key in keyof typeof summary]: Key extends 'addedAt' | 'lastSeenAt'
-    ? { toString(): string }
-    : unknown;
-}) {
-  return {
-    ...row,
-    addedAt: row.addedAt.toString(),
-    lastSeenAt: row.lastSeenAt.toString(),
-  } as PersonSummary;
-}
-
 /** A line of the timeline as people read it. */
 function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
+  const line = (kind: TimelineEntry['kind'], text: string, note = '') => ({
+    kind,
+    text,
+    note,
+    answers: [],
+  });
   switch (fact.kind) {
     case 'submitted':
       return {
-        kind: fact.kind,
-        text: `Sent “${fact.form}”`,
-        note: `on ${fact.page}, from ${fact.source}`,
+        ...line('form', `Sent “${fact.form}”`, `on ${fact.page}, from ${fact.source}`),
         answers: fact.answers,
       };
+    case 'met':
+      return line(
+        'tag',
+        `Met the ${fact.rules.length === 1 ? 'rule' : 'rules'} ${fact.rules.join(', ')}`,
+      );
     case 'tagged':
-      return {
-        kind: fact.kind,
-        text: `Tagged ${fact.tags.join(', ')}`,
-        note: `by rule ${fact.rule}`,
-        answers: [],
-      };
+      return line('tag', `Tagged ${fact.tags.join(', ')}`, `by ${fact.rule}`);
+    case 'untagged':
+      return line('tag', `The tag ${fact.tag} was taken away`, `by ${fact.sequence}`);
     case 'given':
-      return {
-        kind: fact.kind,
-        text: `Given to ${fact.to}`,
-        note: `by rule ${fact.rule}`,
-        answers: [],
-      };
+      return line('owner', `Given to ${fact.to}`, `by rule ${fact.rule}`);
     case 'joined':
-      return { kind: fact.kind, text: `Joined “${fact.sequence}”`, note: '', answers: [] };
+      return line('sequence', `Joined “${fact.sequence}”`);
+    case 'ended':
+      return line('sequence', `“${fact.sequence}” ended`, `because of: ${fact.because}`);
     case 'sent':
-      return {
-        kind: fact.kind,
-        text: `Sent email “${fact.subject}”`,
-        note: fact.sequence,
-        answers: [],
-      };
+      return line('message', `Sent email “${fact.subject}”`, fact.sequence);
+    case 'texted':
+      return line('message', `Sent text “${fact.body}”`, fact.sequence);
+    case 'left-out':
+      return line(
+        'message',
+        `Left out: ${fact.what}`,
+        [fact.sequence, leftOutWords(fact.because)].filter(Boolean).join(', '),
+      );
     case 'told':
-      return { kind: fact.kind, text: `Told ${fact.to} by email`, note: fact.subject, answers: [] };
+      return line('notice', `Told ${fact.to} by email`, fact.subject);
+    case 'booked':
+    case 'moved':
+    case 'cancelled':
+      return line(
+        'booking',
+        `${bookingWords[fact.kind]} ${fact.calendar}`,
+        `${fact.when}, by ${fact.by === 'visitor' ? 'themselves' : 'the business'}`,
+      );
+    case 'came':
+    case 'missed':
+      return line(
+        'booking',
+        `${fact.kind === 'came' ? 'Came to' : 'Missed'} ${fact.calendar}`,
+        fact.when,
+      );
+    case 'replied':
+      return line('reply', `Texted “${fact.body}”`);
+    case 'texts-stopped':
+      return line('reply', 'Stopped texts');
+    case 'texts-allowed':
+      return line('reply', 'Allowed texts again');
+    case 'unsubscribed':
+      return line('reply', 'Unsubscribed from email');
+    case 'refused':
+      return line('trouble', `Could not be delivered: ${fact.what}`);
+    case 'touched':
+      return line('touch', `${fact.by} ${touchWords[fact.how]}`, fact.note);
     default:
       return unreachable(fact);
   }
 }
+
+const bookingWords = { booked: 'Booked', moved: 'Moved', cancelled: 'Cancelled' };
+const touchWords = { called: 'called', 'no-answer': 'called, no answer', wrote: 'wrote to them' };

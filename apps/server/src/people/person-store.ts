@@ -5,8 +5,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import type { Queries } from '../platform/database/database.ts';
 import { IdSource } from '../platform/id-source.ts';
-import { people, personTags, timeline } from './table.ts';
-import type { TimelineFact } from './timeline.ts';
+import { people, personTags } from './table.ts';
 
 export type PersonRow = typeof people.$inferSelect;
 
@@ -25,13 +24,14 @@ export class PersonStore {
     sketch: PersonSketch,
     source: string,
     at: Instant,
+    submissionsMore: 0 | 1 = 1,
   ): Promise<PersonRow> {
     const fresh = {
       id: this.ids.next<PersonId>(),
       clientId,
       ...sketch,
       source,
-      submissionCount: 1,
+      submissionCount: submissionsMore,
       addedAt: at,
       lastSeenAt: at,
     };
@@ -45,7 +45,8 @@ export class PersonStore {
       email: newest('email'),
       phone: newest('phone'),
       phoneKey: sql.raw('coalesce(excluded.phone_key, people.phone_key)'),
-      submissionCount: sql.raw('people.submission_count + 1'),
+      textConsent: sql.raw('people.text_consent or excluded.text_consent'),
+      submissionCount: sql.raw('people.submission_count + excluded.submission_count'),
       lastSeenAt: at,
     };
     const insert = tx.insert(people).values(fresh);
@@ -78,6 +79,15 @@ export class PersonStore {
     return added.map((row) => row.tag);
   }
 
+  /** Takes a tag away; gives whether the person had it. */
+  async untag(tx: Queries, person: Pick<PersonRow, 'id'>, tag: string): Promise<boolean> {
+    const gone = await tx
+      .delete(personTags)
+      .where(and(eq(personTags.personId, person.id), eq(personTags.tag, tag)))
+      .returning({ tag: personTags.tag });
+    return gone.length > 0;
+  }
+
   /** Gives a person to somebody; answers with that one's name. */
   async give(tx: Queries, person: Pick<PersonRow, 'id'>, owner: UserId): Promise<string> {
     const [given] = await tx
@@ -87,17 +97,5 @@ export class PersonStore {
       .where(and(eq(people.id, person.id), eq(users.id, owner)))
       .returning({ name: users.name });
     return given?.name ?? '';
-  }
-
-  async note(
-    tx: Queries,
-    person: Pick<PersonRow, 'id' | 'clientId'>,
-    at: Instant,
-    facts: TimelineFact[],
-  ): Promise<void> {
-    if (facts.length === 0) return;
-    await tx
-      .insert(timeline)
-      .values(facts.map((fact) => ({ personId: person.id, clientId: person.clientId, at, fact })));
   }
 }

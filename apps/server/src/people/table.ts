@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import {
   bigserial,
+  boolean,
   index,
   integer,
   jsonb,
@@ -34,6 +35,13 @@ export const people = pgTable(
     submissionCount: integer('submission_count').notNull().default(0),
     addedAt: instant('added_at').notNull(),
     lastSeenAt: instant('last_seen_at').notNull(),
+    /** Agreed to texts, and has not stopped them since. */
+    textConsent: boolean('text_consent').notNull().default(false),
+    unsubscribedAt: instant('unsubscribed_at'),
+    /** Their mail host refused them for good: mail is not tried any more. */
+    mailRefusedAt: instant('mail_refused_at'),
+    /** When somebody of the business first called or wrote; a lead waits until then. */
+    touchedAt: instant('touched_at'),
     /** What search looks in, kept by the database. */
     searchText: text('search_text').generatedAlwaysAs(
       sql`lower(first_name || ' ' || last_name || ' ' || email || ' ' || phone || ' ' || coalesce(phone_key, ''))`,
@@ -45,6 +53,9 @@ export const people = pgTable(
       .on(table.clientId, table.phoneKey)
       .where(sql`${table.emailKey} is null`),
     index('people_newest').on(table.clientId, table.addedAt.desc(), table.id),
+    index('people_waiting')
+      .on(table.clientId, table.addedAt)
+      .where(sql`${table.touchedAt} is null`),
     index('people_search').using('gin', sql`${table.searchText} gin_trgm_ops`),
   ],
 );

@@ -1,3 +1,5 @@
+import type { LeftOut } from '@plumgate/core/followup';
+
 /** What a line of a person's timeline records. Words are made when it is read, so that they can change. */
 export type TimelineFact =
   | {
@@ -8,7 +10,23 @@ export type TimelineFact =
       answers: { question: string; answer: string }[];
     }
   | { kind: 'tagged'; tags: string[]; rule: string }
+  | { kind: 'untagged'; tag: string; sequence: string }
   | { kind: 'given'; to: string; rule: string }
+  | { kind: 'met'; rules: string[] }
   | { kind: 'joined'; sequence: string }
+  | { kind: 'ended'; sequence: string; because: string }
   | { kind: 'sent'; subject: string; sequence: string }
-  | { kind: 'told'; to: string; subject: string };
+  | { kind: 'texted'; body: string; sequence: string }
+  | { kind: 'left-out'; what: string; sequence: string; because: LeftOut }
+  | { kind: 'told'; to: string; subject: string }
+  | {
+      kind: 'booked' | 'moved' | 'cancelled';
+      calendar: string;
+      when: string;
+      by: 'visitor' | 'business';
+    }
+  | { kind: 'came' | 'missed'; calendar: string; when: string }
+  | { kind: 'replied'; body: string }
+  | { kind: 'texts-stopped' | 'texts-allowed' | 'unsubscribed' }
+  | { kind: 'refused'; what: string }
+  | { kind: 'touched'; how: 'called' | 'no-answer' | 'wrote'; note: string; by: string };

@@ -20,6 +20,10 @@ const Environment = z.object({
   PLUMGATE_SITES: z.string().default('localhost'),
   /** The mail server; without one, mail goes to the post room that ships with the program. */
   SMTP_URL: z.url({ protocol: /^smtps?$/ }).optional(),
+  /** The text gateway; without one, texts go to the post room that ships with the program. */
+  TEXT_URL: z.url({ protocol: /^https?$/ }).optional(),
+  /** What the text gateway signs its webhooks with (Standard Webhooks). */
+  TEXT_SECRET: z.string().optional(),
   MAIL_FROM: z.email().default('post@plumgate.test'),
   TRUSTED_PROXIES: z.string().default(''),
   LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('warn'),
@@ -35,6 +39,8 @@ export interface Config {
   origin: string | undefined;
   sites: string;
   smtpUrl: string | undefined;
+  textUrl: string | undefined;
+  textSecret: string | undefined;
   mailFrom: string;
   trustedProxies: string[];
   logLevel: string;
@@ -57,6 +63,8 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     origin: given.PLUMGATE_ORIGIN,
     sites: given.PLUMGATE_SITES,
     smtpUrl: given.SMTP_URL,
+    textUrl: given.TEXT_URL,
+    textSecret: given.TEXT_SECRET,
     mailFrom: given.MAIL_FROM,
     trustedProxies: given.TRUSTED_PROXIES.split(',').filter(Boolean),
     logLevel: given.LOG_LEVEL,

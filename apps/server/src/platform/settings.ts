@@ -16,11 +16,14 @@ export async function keepSetting(db: Queries, name: string, value: unknown): Pr
     .onConflictDoUpdate({ target: settings.name, set: { value } });
 }
 
-/** The secret that signs visitors' cookies: made once, kept with the data. */
-export async function signingSecret(db: Queries): Promise<string> {
+/** The secrets made once and kept with the data: one signs cookies and links, one the built-in text gateway's webhooks. */
+export async function secret(
+  db: Queries,
+  name: 'signing-secret' | 'text-hook-secret',
+): Promise<string> {
   await db
     .insert(settings)
-    .values({ name: 'signing-secret', value: randomBytes(32).toString('base64url') })
+    .values({ name, value: randomBytes(32).toString('base64') })
     .onConflictDoNothing();
-  return (await readSetting<string>(db, 'signing-secret'))!;
+  return (await readSetting<string>(db, name))!;
 }

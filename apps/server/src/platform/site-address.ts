@@ -15,6 +15,11 @@ export class SiteAddress {
     this.port = port;
   }
 
+  /** Where this process answers on its own machine. */
+  own(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
   of(clientSlug: string): string {
     const secure = this.config.origin?.startsWith('https:');
     const port = this.config.origin ? new URL(this.config.origin).port : String(this.port);

@@ -4,8 +4,12 @@ import type { Instant } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import { PinoLogger } from './logging.ts';
 import { Clock } from './clock.ts';
-import { RunService } from '../followup/run.service.ts';
+import { StepWorker } from '../followup/step-worker.ts';
+import { sql } from 'drizzle-orm';
+import { runSteps } from '../followup/table.ts';
+import { Database } from './database/database.ts';
 import { Outbox } from './outbox/outbox.ts';
+import { outbox } from './outbox/table.ts';
 
 const pollMilliseconds = 1000;
 
@@ -21,8 +25,9 @@ export class Worker {
   private timer: NodeJS.Timeout | undefined;
 
   constructor(
+    private readonly database: Database,
     private readonly clock: Clock,
-    private readonly runs: RunService,
+    private readonly steps: StepWorker,
     private readonly outbox: Outbox,
     private readonly log: PinoLogger,
   ) {}
@@ -56,17 +61,29 @@ export class Worker {
 
   /** When the next thing falls due, or null: the demo clock stops there on its way. */
   async nextDue(): Promise<Instant | null> {
-    const due = [await this.runs.nextDue(), await this.outbox.nextDue()].filter(
-      (at) => at !== null,
+    const [row] = await this.database.db
+      .select({
+        step: sql`(${this.steps.firstDue()})`.mapWith(runSteps.dueAt),
+        message: sql`(${this.outbox.firstDue()})`.mapWith(outbox.dueAt),
+      })
+      .from(sql`(select 1) as once`);
+    const due = [row?.step as Instant | null, row?.message as Instant | null].filter(
+      (at) => at !== null && at !== undefined,
     );
     return due.sort(Temporal.Instant.compare)[0] ?? null;
   }
 
+  /** Asks first, with one query, whether anything is due: most of the time nothing is. */
   private async passes(): Promise<void> {
     do {
       this.again = false;
-      while ((await this.runs.doDue(this.clock.now())) > 0);
-      while ((await this.outbox.sendDue(this.clock.now(), this.name)) > 0);
+      for (;;) {
+        const now = this.clock.now();
+        const due = await this.nextDue();
+        if (!due || Temporal.Instant.compare(due, now) > 0) break;
+        const done = (await this.steps.doDue(now)) + (await this.outbox.sendDue(now, this.name));
+        if (done === 0) break; // leased by another worker
+      }
     } while (this.again);
   }
 }

@@ -109,15 +109,11 @@ const pick = ({ clientId, pageId, source, device }: Visit) => ({
   device,
 });
 
-/** Adds counts to the roll-up. Rows are taken in one order, so that two writers never wait for each other in a ring. */
-export async function addToDays(
-  tx: Queries,
-  rows: (typeof pageDays.$inferInsert)[],
-): Promise<void> {
-  if (rows.length === 0) return;
+/** Adds counts to the roll-up: a write to be sent. Rows are taken in one order, so that two writers never wait for each other in a ring. */
+export function addToDays(tx: Queries, rows: (typeof pageDays.$inferInsert)[]) {
   const key = (row: (typeof rows)[number]) =>
     [row.pageId, row.day, row.source, row.device].join(' ');
-  await tx
+  return tx
     .insert(pageDays)
     .values(rows.toSorted((a, b) => (key(a) < key(b) ? -1 : 1)))
     .onConflictDoUpdate({

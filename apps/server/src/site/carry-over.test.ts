@@ -1,4 +1,5 @@
 import type { FunnelId } from '@plumgate/core/basics';
+import { Seal } from '../platform/seal.ts';
 import { CarryOver } from './carry-over.ts';
 
 const carried = {
@@ -7,8 +8,9 @@ const carried = {
   last: 'Villar',
   email: 'tomas@example.com',
   phone: '',
+  booking: null,
 };
-const ours = new CarryOver('secret');
+const ours = new CarryOver(new Seal('secret'));
 
 it('opens what it sealed', () => expect(ours.open(ours.seal(carried))).toEqual(carried));
 
@@ -16,9 +18,13 @@ it.each([
   ['nothing', undefined],
   ['an empty cookie', ''],
   ['no signature', ours.seal(carried).split('.')[0]],
-  ['another secret’s', new CarryOver('other').seal(carried)],
+  ['another secret’s', new CarryOver(new Seal('other')).seal(carried)],
   [
     'changed words under the old signature',
     `${Buffer.from('{}').toString('base64url')}.${ours.seal(carried).split('.')[1]}`,
+  ],
+  [
+    'what was sealed for another purpose',
+    new Seal('secret').seal('booking', JSON.stringify(carried)),
   ],
 ])('reads %s as none', (_what, cookie) => expect(ours.open(cookie)).toBeNull());

@@ -1,6 +1,6 @@
-import { createHmac, timingSafeEqual } from 'node:crypto';
-import { FunnelId } from '@plumgate/core/basics';
+import { BookingId, FunnelId } from '@plumgate/core/basics';
 import { z } from 'zod';
+import type { Seal } from '../platform/seal.ts';
 
 /** What a step hands to the next, so that nobody types twice: signed, kept by the visitor's own browser. */
 const Carried = z.object({
@@ -9,30 +9,26 @@ const Carried = z.object({
   last: z.string(),
   email: z.string(),
   phone: z.string(),
+  /** The time they booked on the way; null where there was none to book. */
+  booking: BookingId.nullable(),
 });
 export type Carried = z.infer<typeof Carried>;
+
+const purpose = 'carry-over';
 
 /** Signs and reads the carry-over cookie. One that was changed, or made by somebody else, reads as none. */
 export class CarryOver {
   static readonly cookie = 'gate_carry';
   static readonly seconds = 86_400;
 
-  constructor(private readonly secret: string) {}
+  constructor(private readonly seals: Seal) {}
 
   seal(carried: Carried): string {
-    const text = Buffer.from(JSON.stringify(carried)).toString('base64url');
-    return `${text}.${this.sign(text)}`;
+    return this.seals.seal(purpose, JSON.stringify(carried));
   }
 
   open(cookie: string | undefined): Carried | null {
-    const [text = '', signature = ''] = cookie?.split('.') ?? [];
-    const right = Buffer.from(this.sign(text));
-    const given = Buffer.from(signature);
-    if (given.length !== right.length || !timingSafeEqual(given, right)) return null;
-    return Carried.safeParse(JSON.parse(Buffer.from(text, 'base64url').toString())).data ?? null;
-  }
-
-  private sign(text: string): string {
-    return createHmac('sha256', this.secret).update(text).digest('base64url');
+    const text = this.seals.open(purpose, cookie);
+    return text === null ? null : (Carried.safeParse(JSON.parse(text)).data ?? null);
   }
 }

@@ -1,18 +1,26 @@
 import { createHash } from 'node:crypto';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { Injectable } from '@nestjs/common';
-import type { ClientId, FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
+import type {
+  CalendarId,
+  ClientId,
+  FormId,
+  FunnelId,
+  PageId,
+  RevisionId,
+} from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import { clientFields, type Facts } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { fillOrKeep, isPersonal } from '@plumgate/core/messages';
-import { blocksOf, type PageDocument } from '@plumgate/core/page';
-import type { FormState } from '@plumgate/page-kit';
+import { blocksOf, formsOn, type PageDocument } from '@plumgate/core/page';
+import type { FormState, FreeTimes, PageContext, ShownBooking } from '@plumgate/page-kit';
 import { renderPage } from '@plumgate/page-kit/render';
 import { and, eq, inArray } from 'drizzle-orm';
 import { clients } from '../clients/table.ts';
 import { pageRevisions, pages } from '../pages/table.ts';
 import { pictureSrc } from '../pictures/picture.service.ts';
+import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { visitorScript } from './assets.ts';
 
@@ -35,12 +43,18 @@ export interface LivePage {
   gated: boolean;
   /** Whether a known visitor sees other words, or a form already filled in. */
   personal: boolean;
+  /** The calendars whose free times it shows: such a page is made anew for every reader. */
+  calendars: CalendarId[];
   body: { etag: string; plain: Buffer; br: Buffer; gzip: Buffer };
 }
 
+/** What a page shows to one reader; left out, it is what everybody sees. */
 export interface Reader {
   person?: Record<string, string>;
   formState?: (block: string) => FormState;
+  known?: PageContext['known'];
+  booking?: ShownBooking | null;
+  times?: Map<CalendarId, FreeTimes>;
 }
 
 const mostKept = 2000;
@@ -54,7 +68,10 @@ const untouched: FormState = { kind: 'fresh', typed: {} };
 export class LivePages {
   private readonly kept = new Map<string, Promise<LivePage | null>>();
 
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+  ) {}
 
   /** The live page at an address; null when there is none. */
   find(clientSlug: string, pageSlug: string): Promise<LivePage | null> {
@@ -77,6 +94,11 @@ export class LivePages {
         if (page?.clientId === clientId && this.kept.get(key) === loading) this.kept.delete(key);
       });
     }
+  }
+
+  /** After the demo's clock was moved: countdowns carry how far it is ahead. */
+  forgetAll(): void {
+    this.kept.clear();
   }
 
   /** An earlier revision of a live page, for a form that was opened before the page was published again. */
@@ -103,6 +125,9 @@ export class LivePages {
     const fields = {
       client: clientFields(page.clientName, page.facts),
       person: reader.person ?? {},
+      ...(reader.booking && {
+        booking: { when: reader.booking.when, where: reader.booking.where },
+      }),
     };
     return renderPage({
       page: page.document,
@@ -120,9 +145,20 @@ export class LivePages {
         formAction: `/${page.slug}`,
         revision: page.revisionId,
         formState: reader.formState ?? (() => untouched),
+        known: reader.known ?? null,
+        times: (calendar) => reader.times?.get(calendar) ?? null,
+        booking: reader.booking ?? null,
+        zone: page.zone,
+        clockAhead: this.clockAhead(),
         editing: null,
       },
     });
+  }
+
+  /** By how much the program's clock is ahead of the visitor's, in ms: nothing, but for a demo's. */
+  private clockAhead(): number {
+    if (!(this.clock instanceof MovableClock)) return 0;
+    return Math.round(new SystemClock().now().until(this.clock.now()).total('milliseconds'));
   }
 
   private async load(clientSlug: string, pageSlug: string): Promise<LivePage | null> {
@@ -162,6 +198,9 @@ export class LivePages {
       nextStep: next ? `/${next.slug}` : null,
       gated: Object.values(before?.forms ?? {}).some((form) => form.after.kind === 'next-step'),
       personal: isPersonalPage(revision.document, page.position),
+      calendars: blocksOf(revision.document).flatMap((block) =>
+        block.kind === 'booking' ? [block.calendarId] : [],
+      ),
     };
     return { ...live, body: bodyOf(this.render(live, {})) };
   }
@@ -169,7 +208,8 @@ export class LivePages {
 
 const isPersonalPage = (document: PageDocument, position: number) =>
   isPersonal(JSON.stringify(document)) ||
-  (position > 0 && blocksOf(document).some((block) => block.kind === 'form'));
+  (position > 0 && formsOn(document).length > 0) ||
+  blocksOf(document).some((block) => block.kind === 'your-booking');
 
 function bodyOf(html: string): LivePage['body'] {
   const plain = Buffer.from(html);

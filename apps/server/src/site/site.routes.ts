@@ -2,33 +2,23 @@ import { readFile } from 'node:fs/promises';
 import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
 import { clientFields } from '@plumgate/core/clients';
 import { fillOrKeep } from '@plumgate/core/messages';
-import { blocksOf } from '@plumgate/core/page';
+import { blocksOf, formIdOf, type Block } from '@plumgate/core/page';
 import type { PictureId, RevisionId } from '@plumgate/core/basics';
 import { and, eq } from 'drizzle-orm';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { personFields } from '../followup/compose.ts';
-import type { IntakeService, Received } from '../intake/intake.service.ts';
+import { slotField, type Received } from '../intake/intake.service.ts';
 import { pageRevisions } from '../pages/table.ts';
-import type { PictureService } from '../pictures/picture.service.ts';
-import type { Clock } from '../platform/clock.ts';
 import type { Database } from '../platform/database/database.ts';
 import type { SiteAddress } from '../platform/site-address.ts';
-import type { VisitCounter } from '../results/visit-counter.ts';
 import { fontPaths, visitorScript } from './assets.ts';
 import { CarryOver, type Carried } from './carry-over.ts';
-import type { LivePage, LivePages, Reader } from './live-pages.ts';
+import type { LivePage, Reader } from './live-pages.ts';
+import { renderTimes } from '@plumgate/page-kit/render';
+import { chosenTime, freeTimes, shownBooking } from './booking-shown.ts';
+import { linkRoutes } from './link.routes.ts';
+import { notHere, pageHeaders, type SiteParts } from './site-parts.ts';
 import { readVisitor } from './visitor.ts';
-
-export interface SiteParts {
-  address: SiteAddress;
-  pages: LivePages;
-  intake: IntakeService;
-  counter: VisitCounter;
-  pictures: PictureService;
-  database: Database;
-  clock: Clock;
-  carryOver: CarryOver;
-}
 
 /** Below this, requests for clients' hosts are put by `siteUrl`; nobody can ask for it by its name. */
 const mount = '/~site';
@@ -39,19 +29,7 @@ export function siteUrl(address: SiteAddress, host: string, url: string): string
   return client === null ? url : `${mount}/${client || '-'}${url}`;
 }
 
-const pageHeaders = {
-  'content-type': 'text/html; charset=utf-8',
-  'cache-control': 'no-cache',
-  vary: 'accept-encoding',
-  'x-content-type-options': 'nosniff',
-  'referrer-policy': 'strict-origin-when-cross-origin',
-  'content-security-policy':
-    "default-src 'self'; style-src 'unsafe-inline'; img-src 'self' data:; base-uri 'none'; object-src 'none'; frame-ancestors 'self'",
-} as const;
 const forEver = 'public, max-age=31536000, immutable';
-const missing =
-  '<!doctype html><html lang="en"><title>Not found</title><p>There is no page at this address.</p></html>';
-
 type SiteRequest = FastifyRequest<{ Params: { client: string; page: string } }>;
 
 /** Everything that visitors' hosts answer: pages, their forms, and what pages are made of. */
@@ -81,6 +59,7 @@ function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
   });
   const helmet = { helmet: false } as object;
   assetRoutes(site, parts, '/:client');
+  linkRoutes(site, parts);
   site.get('/:client/:page', helmet, (request, reply) =>
     showPage(parts, request as SiteRequest, reply),
   );
@@ -90,12 +69,6 @@ function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
   // The web app answers every other address of its own host; on a client's host there is nothing else.
   site.all('/*', helmet, (_request, reply) => notHere(reply));
 }
-
-const notHere = (reply: FastifyReply) =>
-  reply
-    .status(404)
-    .headers({ ...pageHeaders, 'cache-control': 'no-store' })
-    .send(missing);
 
 async function pageFor(parts: SiteParts, request: SiteRequest): Promise<LivePage | null> {
   const { client, page } = request.params;
@@ -113,15 +86,15 @@ async function showPage(
   if (!page) return notHere(reply);
   const carried = page.personal || page.gated ? carriedTo(parts, page, request) : null;
   countVisit(parts, page, request, reply, carried);
-  const sent = (request.query as { sent?: string }).sent;
-  if (sent !== undefined)
+  const { sent, from } = request.query as { sent?: string; from?: string };
+  const isLive = page.calendars.length > 0;
+  if (sent !== undefined || isLive || (page.personal && carried)) {
+    const reader = carried ? await readerOf(parts, page, carried) : {};
+    const state = sent === undefined ? {} : arrivedState(page, sent, reader);
+    const times = await freeTimes(parts, page, { from });
     return reply
-      .headers({ ...pageHeaders, 'cache-control': 'no-store' })
-      .send(parts.pages.render(page, arrivedState(page, sent, carried)));
-  if (page.personal && carried) {
-    return reply
-      .headers({ ...pageHeaders, 'cache-control': 'private, no-store' })
-      .send(parts.pages.render(page, readerOf(page, carried)));
+      .headers({ ...pageHeaders, 'cache-control': carried ? 'private, no-store' : 'no-store' })
+      .send(parts.pages.render(page, { ...reader, ...state, times }));
   }
   const { etag } = page.body;
   if (request.headers['if-none-match']?.includes(etag))
@@ -162,15 +135,15 @@ function countVisit(
   });
 }
 
-/** What a known visitor sees: their name in the words, and what they typed before in the questions that ask it again. */
-function readerOf(page: Pick<LivePage, 'forms'>, carried: Carried): Reader {
+/** What a known visitor sees: their name in the words, their booking, and what they typed before in the questions that ask it again. */
+async function readerOf(parts: SiteParts, page: LivePage, carried: Carried): Promise<Reader> {
   const person = personFields({
     firstName: carried.first,
     lastName: carried.last,
     email: carried.email,
     phone: carried.phone,
   });
-  const known: Partial<Record<string, string>> = {
+  const answers: Partial<Record<string, string>> = {
     'full-name': person.name,
     'first-name': carried.first,
     'last-name': carried.last,
@@ -179,16 +152,19 @@ function readerOf(page: Pick<LivePage, 'forms'>, carried: Carried): Reader {
   };
   const typed = Object.fromEntries(
     Object.values(page.forms).flatMap((form) =>
-      form.questions.map((question) => [question.key, known[question.kind] ?? '']),
+      form.questions.map((question) => [question.key, answers[question.kind] ?? '']),
     ),
   );
-  return { person, formState: () => ({ kind: 'fresh', typed }) };
+  return {
+    person,
+    known: { name: person.name, email: carried.email },
+    booking: carried.booking && (await shownBooking(parts, carried.booking)),
+    formState: () => ({ kind: 'fresh', typed }),
+  };
 }
 
-function arrivedState(page: LivePage, block: string, carried: Carried | null): Reader {
-  const reader = carried ? readerOf(page, carried) : {};
+function arrivedState(page: LivePage, block: string, reader: Reader): Reader {
   return {
-    ...reader,
     formState: (id) => {
       const form = formIn(page, id);
       return id === block && form?.after.kind === 'message'
@@ -203,7 +179,8 @@ function formIn(
   block: string,
 ): FormDefinition | undefined {
   const found = blocksOf(page.document).find((one) => one.id === block);
-  return found?.kind === 'form' ? page.forms[found.formId] : undefined;
+  const id = found && formIdOf(found);
+  return id ? page.forms[id] : undefined;
 }
 
 async function takeForm(
@@ -215,10 +192,11 @@ async function takeForm(
   if (!page) return notHere(reply);
   const typed = (request.body ?? {}) as Record<string, string>;
   const revision = await parts.pages.atRevision(page, typed._revision ?? '');
-  const blocks = blocksOf(revision.document).filter((block) => block.kind === 'form');
+  const blocks = blocksOf(revision.document).filter((block) => formIdOf(block) !== null);
   const block = blocks.find((one) => one.id === typed._form) ?? blocks[0];
-  const form = block && revision.forms[block.formId];
-  if (!block || !form) return notHere(reply);
+  const formId = block && formIdOf(block);
+  const form = formId && revision.forms[formId];
+  if (!block || !formId || !form) return notHere(reply);
   const visitor = readVisitor(request, reply);
   const received = await parts.intake.receive({
     clientId: page.clientId,
@@ -226,9 +204,12 @@ async function takeForm(
     pageId: page.pageId,
     pageName: page.name,
     revisionId: revision.revisionId,
-    formId: block.formId,
+    formId,
     form,
     typed,
+    ...(block.kind === 'booking' && {
+      booking: { calendarId: block.calendarId, start: chosenTime(typed[slotField]) },
+    }),
     once: typed._once ?? '',
     visitorId: visitor.known ? visitor.id : '',
     source: visitor.source,
@@ -239,7 +220,7 @@ async function takeForm(
     return refuse(
       parts,
       { ...page, ...revision },
-      block.id,
+      block,
       form,
       typed,
       received.problem,
@@ -251,25 +232,36 @@ async function takeForm(
 }
 
 /** The page comes back with everything as it was typed and a sentence at each answer. */
-function refuse(
+async function refuse(
   parts: SiteParts,
   page: LivePage,
-  block: string,
+  block: Block,
   form: FormDefinition,
   typed: Record<string, string>,
   problems: FieldProblem[],
   wantsJson: boolean,
   reply: FastifyReply,
-): unknown {
+): Promise<unknown> {
   void reply.status(422).headers({ ...pageHeaders, 'cache-control': 'no-store' });
+  const isTaken = problems.some((problem) => problem.code === 'slot-taken');
+  const wished = isTaken ? chosenTime(typed[slotField]) : null;
+  const times = await freeTimes(parts, page, { wished });
   if (!wantsJson) {
+    const name = form.questions
+      .filter(({ kind }) => ['full-name', 'first-name', 'last-name'].includes(kind))
+      .map(({ key }) => typed[key])
+      .filter(Boolean)
+      .join(' ');
     return reply.send(
       parts.pages.render(page, {
+        times,
+        known: name ? { name, email: '' } : null,
         formState: (id) =>
-          id === block ? { kind: 'refused', typed, problems } : { kind: 'fresh', typed: {} },
+          id === block.id ? { kind: 'refused', typed, problems } : { kind: 'fresh', typed: {} },
       }),
     );
   }
+  const free = isTaken && block.kind === 'booking' ? times.get(block.calendarId) : undefined;
   return reply.type('application/json; charset=utf-8').send({
     problems: problems.map((problem) => {
       const question = form.questions.find((question) => question.key === problem.field);
@@ -279,13 +271,14 @@ function refuse(
         message: fieldWords(problem, question?.label ?? problem.field),
       };
     }),
+    ...(free && { times: renderTimes(free) }),
   });
 }
 
 function carryOn(
   parts: SiteParts,
   page: LivePage,
-  { person }: Received,
+  { person, bookingId }: Received,
   reply: FastifyReply,
 ): void {
   const carried = {
@@ -294,6 +287,7 @@ function carryOn(
     last: person.lastName,
     email: person.email,
     phone: person.phone,
+    booking: bookingId,
   };
   void reply.setCookie(CarryOver.cookie, parts.carryOver.seal(carried), {
     path: '/',

@@ -1,3 +1,5 @@
 export * from './calendar.ts';
 export * from './open-slots.ts';
 export * from './nearest-slots.ts';
+export * from './calendar-content.ts';
+export * from './slot-days.ts';

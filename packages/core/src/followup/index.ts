@@ -2,3 +2,4 @@ export * from './sequence.ts';
 export * from './plan-run.ts';
 export * from './left-out-words.ts';
 export * from './step-words.ts';
+export * from './replan.ts';

@@ -14,6 +14,8 @@ export function leftOutWords(reason: LeftOut): string {
       return 'quiet hours last until after the event';
     case 'ended':
       return 'the sequence has ended before it';
+    case 'event-past':
+      return 'the event was over before it could go out';
     case 'no-email':
       return 'there is no email address';
     case 'mail-refused':

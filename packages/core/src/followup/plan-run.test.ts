@@ -434,6 +434,7 @@ it('has words for every reason', () => {
     'event-cancelled',
     'quiet-until-past-event',
     'ended',
+    'event-past',
     'no-email',
     'mail-refused',
     'unsubscribed',

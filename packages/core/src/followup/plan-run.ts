@@ -9,6 +9,7 @@ export type LeftOut =
   | 'event-cancelled'
   | 'quiet-until-past-event'
   | 'ended'
+  | 'event-past'
   | 'no-email'
   | 'mail-refused'
   | 'unsubscribed'
@@ -122,7 +123,8 @@ const isMessage = (step: SequenceStep) =>
 /** A step at once from sign-up is the direct answer to what the person just did. */
 const answersJoining = (step: SequenceStep) => step.anchor === 'joined' && step.delay.amount === 0;
 
-function whyUnreachable(step: SequenceStep, person: Reachable): LeftOut | null {
+/** Why a step's message can't reach somebody as things stand; null when it can, or is no message. */
+export function whyUnreachable(step: SequenceStep, person: Reachable): LeftOut | null {
   if (step.action.kind === 'email') {
     if (!person.email) return 'no-email';
     if (person.mailRefused) return 'mail-refused';

@@ -20,6 +20,10 @@ export function fieldWords(problem: FieldProblem, label: string): string {
       return 'Please choose one of the answers offered.';
     case 'unknown-field':
       return `This form has no question called “${problem.field}”. Please send it again from the page itself.`;
+    case 'no-slot':
+      return 'Please choose a time.';
+    case 'slot-taken':
+      return 'That time has just been taken. These are the nearest free ones; everything else you typed is still here.';
     default:
       return unreachable(problem);
   }

@@ -15,7 +15,9 @@ export type FieldProblem =
   | { field: string; code: 'not-a-number' }
   | { field: string; code: 'not-a-date' }
   | { field: string; code: 'not-offered' }
-  | { field: string; code: 'unknown-field' };
+  | { field: string; code: 'unknown-field' }
+  | { field: string; code: 'no-slot' }
+  | { field: string; code: 'slot-taken' };
 
 /** Names that begin with an underscore belong to the page itself, never to a question. */
 const ours = (name: string) => name.startsWith('_');

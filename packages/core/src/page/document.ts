@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { FormId } from '../basics/index.ts';
 import { words } from './block-kind.ts';
 import { blockKinds, type BlockKindName } from './blocks/index.ts';
 import { NodeId } from './node-id.ts';
@@ -71,4 +72,14 @@ export function newBlock<Kind extends BlockKindName>(
 export function nameOfBlock(block: Block): string {
   const kind = blockKinds[block.kind] as { nameOf: (settings: unknown) => string };
   return kind.nameOf(block);
+}
+
+/** The form that a block shows; null for a block without one. */
+export function formIdOf(block: Block): FormId | null {
+  return block.kind === 'form' || block.kind === 'booking' ? block.formId : null;
+}
+
+/** The forms that stand on a page, each once. */
+export function formsOn(page: PageDocument): FormId[] {
+  return [...new Set(blocksOf(page).flatMap((block) => formIdOf(block) ?? []))];
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FormId } from '../basics/index.ts';
 import { FormDefinition } from '../forms/form.ts';
-import { blocksOf, PageDocument } from './document.ts';
+import { formsOn, PageDocument } from './document.ts';
 
 /**
  * What the editor works on: a page with the forms that stand on it. Edits to either are one history, so undo
@@ -19,14 +19,8 @@ export const Draft = z
         context.addIssue({ code: 'custom', message: `Two parts share the id ${id}.` });
       taken.add(id);
     }
-    for (const block of blocksOf(draft.page)) {
-      if (block.kind === 'form' && !draft.forms[block.formId]) {
-        context.addIssue({
-          code: 'custom',
-          message: 'A form block shows a form that is not here.',
-        });
-      }
-    }
+    if (formsOn(draft.page).some((id) => !draft.forms[id]))
+      context.addIssue({ code: 'custom', message: 'A block shows a form that is not here.' });
   });
 export type Draft = { page: PageDocument; forms: Record<FormId, FormDefinition> };
 

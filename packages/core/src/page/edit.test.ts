@@ -232,7 +232,13 @@ describe('any run of edits', () => {
           do: 'insert',
           parent: a,
           index: one.index,
-          node: node(newBlock(one.kind, newId(), one.kind === 'form' ? { formId } : {})),
+          node: node(
+            newBlock(
+              one.kind,
+              newId(),
+              one.kind === 'form' || one.kind === 'booking' ? { formId } : {},
+            ),
+          ),
         };
       case 'copy': {
         const found = locate(now, a)!;

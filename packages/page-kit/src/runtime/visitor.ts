@@ -1,10 +1,16 @@
+import { runCountdowns } from './countdown.ts';
+
 /**
  * What a visitor's browser gets besides the page: it sends a form without leaving the page, so that nothing typed is
  * lost on a bad line, and shows what is wrong beside each answer. Without it the form posts as every form does.
  */
 interface Refusal {
   problems: { field: string; message: string; known: boolean }[];
+  /** The free times anew, where the chosen one is gone. */
+  times?: string;
 }
+
+runCountdowns();
 
 for (const form of document.querySelectorAll<HTMLFormElement>('form[data-form]')) {
   const once = form.elements.namedItem('_once') as HTMLInputElement;
@@ -32,7 +38,7 @@ async function send(form: HTMLFormElement): Promise<void> {
     const body = (await answer.json()) as Partial<Refusal> & { next?: string; message?: string };
     if (body.next) return location.assign(body.next);
     if (body.message) return arrived(form, body.message);
-    if (body.problems) return refuse(form, body.problems);
+    if (body.problems) return refuse(form, body.problems, body.times);
     throw new Error(String(answer.status));
   } catch {
     sayAbove(
@@ -44,7 +50,8 @@ async function send(form: HTMLFormElement): Promise<void> {
   }
 }
 
-function refuse(form: HTMLFormElement, problems: Refusal['problems']): void {
+function refuse(form: HTMLFormElement, problems: Refusal['problems'], times?: string): void {
+  if (times) form.querySelector('[data-times]')!.outerHTML = times;
   const whole = problems.filter((problem) => !problem.known).map((problem) => problem.message);
   sayAbove(form, whole.join(' ') || 'Not sent yet. Please look at the marked answers.');
   for (const { field, message, known } of problems) {
@@ -58,6 +65,8 @@ function refuse(form: HTMLFormElement, problems: Refusal['problems']): void {
     control.setAttribute('aria-describedby', words.id);
     control.closest('.field')?.append(words);
   }
+  for (const details of form.querySelectorAll('details:has([aria-invalid=true])'))
+    details.setAttribute('open', '');
   form.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
 }
 
@@ -74,7 +83,8 @@ function sayAbove(form: HTMLFormElement, message: string): void {
   words.className = 'form-wrong';
   words.role = 'alert';
   words.textContent = message;
-  (form.querySelector('.field') ?? form.firstElementChild)?.before(words);
+  (form.querySelector('[data-times],.field') ?? form.firstElementChild)?.before(words);
+  if (form.dataset.calendar) words.scrollIntoView({ block: 'center' });
 }
 
 function arrived(form: HTMLFormElement, message: string): void {

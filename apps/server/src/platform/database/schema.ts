@@ -6,6 +6,7 @@ export * from '../../forms/table.ts';
 export * from '../../pictures/table.ts';
 export * from '../../people/table.ts';
 export * from '../../intake/table.ts';
+export * from '../../booking/table.ts';
 export * from '../../routing/table.ts';
 export * from '../../followup/table.ts';
 export * from '../../messages/table.ts';

@@ -29,7 +29,7 @@ export class MailDoor {
     this.transport = createTransport({
       url: smtpUrl,
       pool: true,
-      maxConnections: 2,
+      maxConnections: 4,
       ...standIn,
     } as object);
   }
@@ -44,7 +44,14 @@ export class MailDoor {
       html: mail.html,
       date: new Date(mail.date.epochMilliseconds),
       messageId: `<${mail.id}@${this.from.split('@')[1]}>`,
-      headers: { [clientHeader]: mail.clientId },
+      headers: { [clientHeader]: mail.clientId, ...leaveHeaders(mail) },
+      ...(mail.calendar && {
+        icalEvent: {
+          method: mail.calendar.method,
+          filename: 'visit.ics',
+          content: mail.calendar.content,
+        },
+      }),
       disableFileAccess: true,
       disableUrlAccess: true,
     });
@@ -54,6 +61,15 @@ export class MailDoor {
     this.transport.close();
   }
 }
+
+/** One-press unsubscribing as RFC 8058 has it: an https (here http) address that takes a POST. */
+const leaveHeaders = ({ unsubscribe }: EmailPayload): Record<string, string> =>
+  unsubscribe
+    ? {
+        'List-Unsubscribe': `<${unsubscribe}>`,
+        'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',
+      }
+    : {};
 
 type GiveSocket = (error: Error | null, made?: { connection: Socket }) => void;
 

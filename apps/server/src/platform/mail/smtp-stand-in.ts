@@ -21,6 +21,11 @@ export class SmtpStandIn {
       disableReverseLookup: true,
       logger: false,
       size: 25_000_000,
+      // A top-level name that can't exist (RFC 2606) is refused for good, as a real mail host refuses an unknown one.
+      onRcptTo(address, _session, done) {
+        const unknown = address.address.endsWith('.invalid');
+        done(unknown ? Object.assign(new Error('No such mailbox'), { responseCode: 550 }) : null);
+      },
       onData(stream: SMTPServerDataStream, session, done) {
         simpleParser(stream)
           .then((mail) =>

@@ -4,7 +4,9 @@ import { MailDoor } from '../mail/mail-door.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { postRoom } from '../../messages/table.ts';
 import { Outbox } from './outbox.ts';
-import { outbox } from './table.ts';
+import type { Consequences } from '../../followup/consequences.ts';
+import { RunService } from '../../followup/run.service.ts';
+import { outbox, type EmailPayload } from './table.ts';
 
 let app: TestApp;
 let world: World;
@@ -24,12 +26,19 @@ const payload = (to: string) => ({
   html: '<p>T</p>',
 });
 const owe = (key: string, to = 'a@example.com') =>
-  app.get(Outbox).owe(app.database.db, {
-    clientId: world.client.id as ClientId,
-    key,
-    dueAt: app.clock.now(),
-    payload: payload(to),
-  });
+  writing((so) =>
+    so.owe({
+      clientId: world.client.id as ClientId,
+      key,
+      dueAt: app.clock.now(),
+      payload: payload(to),
+    }),
+  );
+const writing = (gather: (so: Consequences) => void) => {
+  const so = app.get(RunService).consequences();
+  gather(so);
+  return so.write(app.database.db);
+};
 const row = async (key: string) =>
   (await app.database.db.select().from(outbox).where(eq(outbox.key, key)))[0]!;
 const received = async (to: string) =>
@@ -79,7 +88,7 @@ it('tries again later when the mail server fails, and sends once', async () => {
 it('takes over after a crash between sending and marking, and the receiver keeps one', async () => {
   await owe('crash', 'crash@example.com');
   const { id, payload: mail, clientId } = await row('crash');
-  await app.get(MailDoor).send({ ...mail, id, clientId, date: app.clock.now() });
+  await app.get(MailDoor).send({ ...(mail as EmailPayload), id, clientId, date: app.clock.now() });
   await app.database.db
     .update(outbox)
     .set({ leasedBy: 'gone', leasedUntil: app.clock.now().add({ seconds: 60 }) })

@@ -1,10 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import type { ClientId, Instant } from '@plumgate/core/basics';
-import { and, asc, eq, inArray, isNull, lte, min, or } from 'drizzle-orm';
+import type { Instant, PersonId } from '@plumgate/core/basics';
+import { and, asc, eq, inArray, isNotNull, isNull, lte, min, or, sql } from 'drizzle-orm';
+import { people, timeline } from '../../people/table.ts';
+import type { TimelineFact } from '../../people/timeline.ts';
 import { Database, type Queries } from '../database/database.ts';
-import { IdSource } from '../id-source.ts';
 import { MailDoor } from '../mail/mail-door.ts';
-import { outbox, type EmailPayload } from './table.ts';
+import { TextDoor } from '../texts/text-door.ts';
+import { outbox } from './table.ts';
 
 type OutboxRow = typeof outbox.$inferSelect;
 
@@ -14,42 +16,55 @@ const batch = 20;
 /** Waits between tries, in minutes: about two days in all, so that a mail server down for a night loses nothing. */
 const backOff = [1, 2, 5, 10, 20, 30, 60, 120, 240, 480, 720, 1440];
 
+/** The first of a person's messages that has not left: the others wait behind it, so that they arrive in order. */
+const isFirstOfPerson = sql`(${outbox.personId} is null or not exists (select 1 from ${outbox} as earlier where earlier.person_id = ${outbox}.person_id and earlier.state = 'owed' and earlier.in_order < ${outbox}.in_order))`;
+
+/**
+ * Sends what is owed. Rows are written by their causes; a row that makes no sense any more is dropped, one that is
+ * refused for good fails at once, and any other failure is tried again.
+ */
 @Injectable()
 export class Outbox {
   constructor(
     private readonly database: Database,
-    private readonly ids: IdSource,
     private readonly mail: MailDoor,
+    private readonly texts: TextDoor,
   ) {}
-
-  /** Owes a message from within the transaction of its cause. The same `key` again owes nothing more. */
-  async owe(
-    tx: Queries,
-    owed: { clientId: ClientId; key: string; dueAt: Instant; payload: EmailPayload },
-  ): Promise<void> {
-    await tx
-      .insert(outbox)
-      .values({ id: this.ids.next(), state: 'owed', ...owed })
-      .onConflictDoNothing({ target: outbox.key });
-  }
 
   /**
    * Sends what is due, each under a lease taken with SKIP LOCKED so that two workers never hold one row, and gives how
-   * many rows were tried. A crash between the sending and the mark sends again after the lease; the Message-ID is the
-   * row's id, by which a receiver knows the second for the first.
+   * many rows were tried. A crash between the sending and the mark sends again after the lease; the message's id on the
+   * wire is the row's, by which a receiver knows the second for the first.
    */
   async sendDue(now: Instant, worker: string): Promise<number> {
+    await this.dropExpired(now);
     const rows = await this.take(now, worker);
-    for (const row of rows) await this.attempt(row, now, worker);
+    // All of a batch go to different people, or to the business: no order among them to keep.
+    await Promise.all(rows.map((row) => this.attempt(row, now, worker)));
     return rows.length;
   }
 
-  async nextDue(): Promise<Instant | null> {
-    const [row] = await this.database.db
+  /** The query for the moment at which the next message falls due; those that wait behind another of their person are not counted. */
+  firstDue() {
+    return this.database.db
       .select({ at: min(outbox.dueAt) })
       .from(outbox)
-      .where(eq(outbox.state, 'owed'));
-    return row?.at ?? null;
+      .where(and(eq(outbox.state, 'owed'), isFirstOfPerson));
+  }
+
+  private async dropExpired(now: Instant): Promise<void> {
+    const dropped = await this.database.db
+      .update(outbox)
+      .set({ state: 'dropped', lastError: 'its event was over' })
+      .where(and(eq(outbox.state, 'owed'), isNotNull(outbox.expiresAt), lte(outbox.expiresAt, now)))
+      .returning();
+    for (const row of dropped)
+      await this.note(this.database.db, row, now, {
+        kind: 'left-out',
+        what: nameOf(row),
+        sequence: '',
+        because: 'event-past',
+      });
   }
 
   private take(now: Instant, worker: string): Promise<OutboxRow[]> {
@@ -62,9 +77,10 @@ export class Outbox {
             eq(outbox.state, 'owed'),
             lte(outbox.dueAt, now),
             or(isNull(outbox.leasedUntil), lte(outbox.leasedUntil, now)),
+            isFirstOfPerson,
           ),
         )
-        .orderBy(asc(outbox.dueAt), asc(outbox.id))
+        .orderBy(asc(outbox.order))
         .limit(batch)
         .for('update', { skipLocked: true });
       if (due.length === 0) return [];
@@ -78,42 +94,88 @@ export class Outbox {
           ),
         )
         .returning();
-      return taken.sort(
-        (a, b) => a.dueAt.epochMilliseconds - b.dueAt.epochMilliseconds || (a.id < b.id ? -1 : 1),
-      );
+      return taken.sort((a, b) => a.order - b.order);
     });
   }
 
   private async attempt(row: OutboxRow, now: Instant, worker: string): Promise<void> {
-    const mine = and(eq(outbox.id, row.id), eq(outbox.leasedBy, worker));
     try {
-      await this.mail.send({ ...row.payload, id: row.id, clientId: row.clientId, date: now });
-      await this.database.db
-        .update(outbox)
-        .set({
-          state: 'sent',
-          sentAt: now,
-          leasedBy: null,
-          leasedUntil: null,
-          attempts: row.attempts + 1,
-          lastError: null,
-        })
-        .where(mine);
+      await this.send(row, now);
+      await this.mark(this.database.db, row, worker, {
+        state: 'sent',
+        sentAt: now,
+        lastError: null,
+      });
     } catch (error) {
+      if (isRefusedForGood(error)) return this.giveUp(row, now, worker, reason(error));
       const wait = backOff[row.attempts];
-      await this.database.db
-        .update(outbox)
-        .set({
-          state: wait === undefined ? 'failed' : 'owed',
-          dueAt: wait === undefined ? row.dueAt : now.add({ minutes: wait }),
-          attempts: row.attempts + 1,
-          lastError: reason(error),
-          leasedBy: null,
-          leasedUntil: null,
-        })
-        .where(mine);
+      if (wait === undefined) return this.giveUp(row, now, worker, reason(error), false);
+      await this.mark(this.database.db, row, worker, {
+        dueAt: now.add({ minutes: wait }),
+        lastError: reason(error),
+      });
     }
   }
+
+  private send(row: OutboxRow, now: Instant): Promise<void> {
+    const { id, clientId, payload } = row;
+    return payload.kind === 'email'
+      ? this.mail.send({ ...payload, id, clientId, date: now })
+      : this.texts.send({ ...payload, id });
+  }
+
+  /** A message that will never arrive. Mail that is refused for good marks the person, and their other mail is not tried. */
+  private giveUp(
+    row: OutboxRow,
+    now: Instant,
+    worker: string,
+    why: string,
+    refused = true,
+  ): Promise<void> {
+    return this.database.transaction(async (tx) => {
+      await this.mark(tx, row, worker, { state: 'failed', lastError: why });
+      await this.note(tx, row, now, { kind: 'refused', what: nameOf(row) });
+      if (!refused || !row.personId || row.payload.kind !== 'email') return;
+      await tx.update(people).set({ mailRefusedAt: now }).where(eq(people.id, row.personId));
+      await tx
+        .update(outbox)
+        .set({ state: 'dropped', lastError: 'mail to them is refused' })
+        .where(
+          and(
+            eq(outbox.personId, row.personId),
+            eq(outbox.state, 'owed'),
+            sql`${outbox.payload}->>'kind' = 'email'`,
+          ),
+        );
+    });
+  }
+
+  /** Writes the end of a try; only the worker that holds the lease may. */
+  private async mark(
+    tx: Queries,
+    row: OutboxRow,
+    worker: string,
+    values: Partial<OutboxRow>,
+  ): Promise<void> {
+    await tx
+      .update(outbox)
+      .set({ attempts: row.attempts + 1, leasedBy: null, leasedUntil: null, ...values })
+      .where(and(eq(outbox.id, row.id), eq(outbox.leasedBy, worker)));
+  }
+
+  private async note(tx: Queries, row: OutboxRow, at: Instant, fact: TimelineFact): Promise<void> {
+    const personId: PersonId | null = row.personId;
+    if (personId) await tx.insert(timeline).values({ personId, clientId: row.clientId, at, fact });
+  }
+}
+
+const nameOf = ({ payload }: OutboxRow) =>
+  payload.kind === 'email' ? `Email “${payload.subject}”` : `Text “${payload.body.slice(0, 60)}”`;
+
+/** An answer of the 500s to SMTP's commands, or of the 400s from the text gateway, will be the same tomorrow. */
+function isRefusedForGood(error: unknown): boolean {
+  const { responseCode, refused } = error as { responseCode?: number; refused?: boolean };
+  return refused === true || (responseCode !== undefined && responseCode >= 500);
 }
 
 /** The kind of failure without the server's words, which may repeat an address. */

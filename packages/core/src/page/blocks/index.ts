@@ -1,6 +1,8 @@
+import { booking } from './booking.ts';
 import { button } from './button.ts';
 import { callButton } from './call-button.ts';
 import { code } from './code.ts';
+import { countdown } from './countdown.ts';
 import { divider } from './divider.ts';
 import { form } from './form.ts';
 import { heading } from './heading.ts';
@@ -9,6 +11,7 @@ import { logo } from './logo.ts';
 import { picture } from './picture.ts';
 import { text } from './text.ts';
 import { ticks } from './ticks.ts';
+import { yourBooking } from './your-booking.ts';
 
 /** Every kind of block, in the order the shelf offers them. */
 export const blockKinds = {
@@ -18,6 +21,9 @@ export const blockKinds = {
   picture,
   button,
   form,
+  booking,
+  'your-booking': yourBooking,
+  countdown,
   'call-button': callButton,
   logo,
   divider,

@@ -1,0 +1,264 @@
+import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
+import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
+import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
+import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
+import { newBlock, type PageDocument } from '@plumgate/core/page';
+import { band, footer, header } from './bands.ts';
+
+const name = 'Runner’s knee evening';
+const privacy = 'https://fernhill.test/privacy';
+const above = 'A question first?';
+const begins = '18:30';
+
+/** The evening's local date and time, `2026-11-19T18:30`: two weeks after the day the demo begins. */
+export const eveningOn = (date: string): string => `${date}T${begins}`;
+
+export const eveningForm: FormDefinition = {
+  version: 1,
+  name: 'Evening sign-up',
+  questions: [
+    newQuestion('full-name', 'eve-name', { key: 'name', label: 'Your name', must: true }),
+    newQuestion('email', 'eve-email', { key: 'email', label: 'Email', must: true }),
+    newQuestion('phone', 'eve-phone', { key: 'phone', label: 'Mobile' }),
+    newQuestion('choice', 'eve-where', {
+      key: 'hurts',
+      label: 'Where does it hurt?',
+      placeholder: 'Choose what fits best',
+      options: ['Front of the knee', 'Outside of the knee', 'Under the kneecap', 'Nowhere yet'],
+    }),
+    newQuestion('text-consent', 'eve-texts', {
+      key: 'texts',
+      label: 'Text me two hours before. Reply STOP and the texts end.',
+    }),
+  ],
+  button: 'Save my seat',
+  consent: 'We write to you about this evening, and for nothing else.',
+  after: { kind: 'next-step' },
+  tell: ['desk@fernhill.test'],
+};
+
+/** The whole offer on one page: when, how long until then, what happens, and a seat. */
+export const eveningPage = (form: FormId, calendar: CalendarId, at: string): PageDocument => ({
+  version: 1,
+  title: `${name} · {{ client.name }}`,
+  description:
+    'Ninety minutes on why knees hurt when you run, and what to do about it. Free, 24 seats.',
+  bands: [
+    header(above),
+    band(
+      'offer',
+      'Offer and seat',
+      { surface: 'deep' },
+      {
+        share: 6,
+        blocks: [
+          newBlock('heading', 'headline', {
+            text: 'Run again\nwithout the knee talking back',
+            level: 1,
+          }),
+          newBlock('text', 'supporting', {
+            text: 'Ninety minutes with two physiotherapists who run. Bring your shoes, and the question nobody answers.',
+            size: 'lead',
+          }),
+          newBlock('countdown', 'until-then', {
+            until: at,
+            above: 'We begin in',
+            over: 'The evening has begun. Call us to hear about the next one.',
+          }),
+        ],
+      },
+      {
+        share: 5,
+        blocks: [
+          newBlock('booking', 'seat', {
+            calendarId: calendar,
+            formId: form,
+            title: 'Save your seat',
+            intro: 'Free. Twenty-four chairs, no more.',
+          }),
+        ],
+      },
+    ),
+    band(
+      'evening-title',
+      'What happens',
+      { space: 'snug' },
+      {
+        blocks: [
+          newBlock('heading', 'evening', {
+            text: 'What the evening is',
+            level: 2,
+            align: 'centre',
+          }),
+        ],
+      },
+    ),
+    band(
+      'evening-parts',
+      'Three parts',
+      { space: 'snug' },
+      part('why', 'Why it hurts', 'Half an hour, a model of a knee, and no Latin.'),
+      part(
+        'look',
+        'A look at how you run',
+        'Ten steps on the mat, filmed from behind. You take the film home.',
+      ),
+      part('plan', 'Six weeks on a card', 'What to do, how often, and when to stop and call.'),
+    ),
+    band(
+      'last-call',
+      'Last call',
+      { surface: 'tint', width: 'narrow' },
+      {
+        blocks: [
+          newBlock('heading', 'last-title', {
+            text: 'One evening. Then decide.',
+            level: 2,
+            align: 'centre',
+          }),
+          newBlock('button', 'last-button', {
+            label: 'Save my seat',
+            action: { kind: 'scroll', band: 'offer' },
+            align: 'centre',
+          }),
+          newBlock('call-button', 'last-call-button', { above: 'or call now', align: 'centre' }),
+        ],
+      },
+    ),
+    footer(privacy),
+  ],
+});
+
+const part = (id: string, title: string, words: string) => ({
+  blocks: [
+    newBlock('heading', `${id}-title`, { text: title, level: 3 }),
+    newBlock('text', `${id}-words`, { text: words }),
+  ],
+});
+
+export const eveningThanks: PageDocument = {
+  version: 1,
+  title: 'Your seat is saved · {{ client.name }}',
+  description: '',
+  bands: [
+    header(above),
+    band(
+      'thanks',
+      'Thanks',
+      { surface: 'tint', width: 'medium' },
+      {
+        blocks: [
+          newBlock('heading', 'thanks-title', {
+            text: 'See you there, {{ person.first_name | default: "runner" }}.',
+            level: 1,
+            align: 'centre',
+          }),
+          newBlock('your-booking', 'thanks-booking', { title: 'Your seat' }),
+          newBlock('text', 'thanks-words', {
+            text: 'Bring your running shoes. We write to you four days, two days and one day before.',
+            align: 'centre',
+          }),
+        ],
+      },
+    ),
+    footer(privacy),
+  ],
+};
+
+/** One evening with twenty-four seats: no weekly hours, one special day. */
+export const eveningCalendar = (date: string, sequence: SequenceId): CalendarContent => {
+  const plain = newCalendar(name, 'America/New_York');
+  return {
+    ...plain,
+    rules: {
+      ...plain.rules,
+      hours: [[], [], [], [], [], [], []],
+      days: [{ date, spans: [{ from: begins, to: '20:00' }] }],
+      length: 90,
+      startEvery: 90,
+      notice: 0,
+      ahead: 90,
+      seats: 24,
+    },
+    confirmation: {
+      subject: 'Your seat: {{ booking.when }}',
+      body: `Hello {{ person.first_name | default: "there" }},
+
+your seat at the ${name} is saved: {{ booking.when }}, at {{ booking.where }}.
+
+Bring your running shoes. The calendar file is attached. If you can't come after all, give your seat back here, somebody else is glad of it:
+{{ booking.change_link }}
+
+{{ client.name }}
+{{ client.phone }}`,
+    },
+    tell: ['desk@fernhill.test'],
+    sequence,
+  };
+};
+
+const reminder = (id: string, days: number, subject: string, body: string): SequenceStep => ({
+  id,
+  anchor: 'event',
+  side: 'before',
+  delay: { amount: days, unit: 'days', at: '09:00' },
+  late: 'leave-out',
+  action: {
+    kind: 'email',
+    subject,
+    body: `Hello {{ person.first_name | default: "there" }},\n\n${body}\n\n{{ client.name }}`,
+  },
+});
+
+/** Counts back from the evening: 4, 2 and 1 days and 2 hours before; a thank-you the day after. */
+export const eveningSequence = (at: string): SequenceContent => ({
+  ...emptySequence(name),
+  event: { kind: 'fixed', name: `the ${name}`, at },
+  steps: [
+    reminder(
+      'four-days',
+      4,
+      'Four days to go: what to bring',
+      'on {{ event.when }} we see you at {{ client.address }}. Bring the shoes you run in, however old they are; the soles tell us more than you think.',
+    ),
+    reminder(
+      'two-days',
+      2,
+      'In two days: one thing to notice',
+      'before {{ event.day }}, notice one thing: on which step of a run does it begin to hurt? That one answer saves us ten minutes.',
+    ),
+    reminder(
+      'one-day',
+      1,
+      'Tomorrow at {{ event.time }}',
+      'tomorrow at {{ event.time }}, {{ client.address }}. The door is open from six. There is soup.',
+    ),
+    {
+      id: 'two-hours',
+      anchor: 'event',
+      side: 'before',
+      delay: { amount: 2, unit: 'hours', at: null },
+      late: 'leave-out',
+      action: {
+        kind: 'text',
+        body: '{{ client.name }}: see you at {{ event.time }}, {{ client.address }}. Soup from six. Reply STOP to end texts.',
+      },
+    },
+    {
+      id: 'thanks',
+      anchor: 'event',
+      side: 'after',
+      delay: { amount: 1, unit: 'days', at: '10:00' },
+      late: 'leave-out',
+      action: {
+        kind: 'email',
+        subject: 'Thank you for running by',
+        body: `Hello {{ person.first_name | default: "there" }},
+
+thank you for yesterday. Your film and your card are yours. If the knee still talks after six weeks, call {{ client.phone }} and say you were there; the first look is free.
+
+{{ client.name }}`,
+      },
+    },
+  ],
+});

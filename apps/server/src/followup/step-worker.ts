@@ -1,0 +1,258 @@
+import { Injectable } from '@nestjs/common';
+import type { Instant, RunId } from '@plumgate/core/basics';
+import { unreachable } from '@plumgate/core/basics';
+import { whyUnreachable, type LeftOut, type SequenceStep } from '@plumgate/core/followup';
+import type { MergeContext } from '@plumgate/core/messages';
+import { and, asc, eq, inArray, lte, min } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
+import { PersonStore } from '../people/person-store.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
+import { PersonLinks } from '../site/person-links.ts';
+import {
+  bookingFields,
+  clientEmail,
+  emailToPerson,
+  fillFor,
+  momentFields,
+  personFields,
+  textToPerson,
+} from './compose.ts';
+import type { Consequences } from './consequences.ts';
+import { eventOf, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
+import { nameOfStep, RunService } from './run.service.ts';
+import { runSteps, sequenceRuns } from './table.ts';
+
+type StepRow = typeof runSteps.$inferSelect;
+
+/** Steps taken at a time: their effects and marks are written by a handful of statements (bench: `due-steps`). */
+const batch = 400;
+
+/** Does the steps that have fallen due, each once. */
+@Injectable()
+export class StepWorker {
+  constructor(
+    private readonly database: Database,
+    private readonly runs: RunService,
+    private readonly store: PersonStore,
+    private readonly links: PersonLinks,
+  ) {}
+
+  /**
+   * Does a batch of due steps and gives how many there were. Effects and marks are one transaction: a crash leaves both
+   * or neither. Rows are taken with SKIP LOCKED, so that two workers never hold the same step.
+   */
+  doDue(now: Instant): Promise<number> {
+    return this.database.transaction(async (tx) => {
+      const due = await tx
+        .select()
+        .from(runSteps)
+        .where(and(eq(runSteps.state, 'waiting'), lte(runSteps.dueAt, now)))
+        .orderBy(asc(runSteps.dueAt), asc(runSteps.id))
+        .limit(batch)
+        .for('update', { skipLocked: true });
+      if (due.length === 0) return 0;
+      const runIds = [...new Set(due.map((step) => step.runId))];
+      const loaded = await loadRuns(tx, inArray(sequenceRuns.id, runIds));
+      const pass = new Pass(tx, this.runs.consequences(), now, loaded);
+      for (const step of due) await this.doStep(pass, step);
+      await pass.write();
+      await this.runs.finish(tx, runIds);
+      return due.length;
+    });
+  }
+
+  /** The query for the moment at which the next step falls due. */
+  firstDue() {
+    return this.database.db
+      .select({ at: min(runSteps.dueAt) })
+      .from(runSteps)
+      .where(eq(runSteps.state, 'waiting'));
+  }
+
+  private async doStep(pass: Pass, row: StepRow): Promise<void> {
+    const loaded = pass.loaded.get(row.runId);
+    const step = loaded?.content.steps.find((one) => one.id === row.stepId);
+    if (!loaded || !step || pass.ended.has(row.runId)) return pass.mark(row, 'dropped');
+    const reason = this.whyNotNow(step, loaded, pass.now);
+    if (reason) {
+      pass.so.note(loaded.person, pass.now, {
+        kind: 'left-out',
+        what: nameOfStep(step.action),
+        sequence: loaded.content.name,
+        because: reason,
+      });
+      return pass.leaveOut(row, reason);
+    }
+    await this.act(pass, row, step, loaded);
+    pass.mark(row, 'done');
+  }
+
+  /** What has changed since the step was planned: a person who can't be reached any more, an event that is over. */
+  private whyNotNow(step: SequenceStep, loaded: LoadedRun, now: Instant): LeftOut | null {
+    const event = eventOf(loaded.content, loaded.booking, loaded.client.facts.zone);
+    const isReminder = step.anchor === 'event' && step.side === 'before' && step.delay.amount > 0;
+    if (isReminder && event && Temporal.Instant.compare(event.at, now) <= 0) return 'event-past';
+    return whyUnreachable(step, reachable(loaded.person));
+  }
+
+  private async act(
+    pass: Pass,
+    row: StepRow,
+    step: SequenceStep,
+    loaded: LoadedRun,
+  ): Promise<void> {
+    const { client, person, content } = loaded;
+    const { tx, so, now } = pass;
+    const { action } = step;
+    const owed = {
+      clientId: client.id,
+      key: `step:${row.id}`,
+      dueAt: now,
+      personId: person.id,
+      runId: row.runId,
+      expiresAt: this.expiry(step, loaded),
+    };
+    switch (action.kind) {
+      case 'email': {
+        const unsubscribe = this.links.unsubscribe(client, person.id);
+        const payload = emailToPerson(
+          client,
+          person.email,
+          action,
+          this.context(loaded),
+          unsubscribe,
+        );
+        so.owe({ ...owed, payload });
+        so.note(person, now, { kind: 'sent', subject: payload.subject, sequence: content.name });
+        return;
+      }
+      case 'text': {
+        const payload = textToPerson(client, person.phone, action.body, this.context(loaded));
+        so.owe({ ...owed, payload });
+        so.note(person, now, { kind: 'texted', body: payload.body, sequence: content.name });
+        return;
+      }
+      case 'tell': {
+        const body = fillFor(client, action.body, this.context(loaded));
+        const subject = `${personFields(person).name || person.email}: ${content.name}`;
+        so.owe({
+          clientId: client.id,
+          key: owed.key,
+          dueAt: now,
+          payload: clientEmail(client, action.email, subject, body),
+        });
+        so.note(person, now, { kind: 'told', to: action.email, subject });
+        return;
+      }
+      case 'tag': {
+        const tags = await this.store.tag(tx, person, [action.tag]);
+        if (tags.length > 0) so.note(person, now, { kind: 'tagged', tags, rule: content.name });
+        const ended = await this.runs.endOn(
+          tx,
+          so,
+          person.id,
+          now,
+          endsOnTag(tags),
+          `tagged ${action.tag}`,
+        );
+        for (const id of ended) pass.ended.add(id);
+        return;
+      }
+      case 'untag':
+        if (await this.store.untag(tx, person, action.tag))
+          so.note(person, now, { kind: 'untagged', tag: action.tag, sequence: content.name });
+        return;
+      case 'start':
+        await this.runs.join(tx, so, {
+          client,
+          person,
+          sequence: action.sequence,
+          booking: loaded.booking,
+          at: now,
+        });
+        return;
+      case 'end':
+        await this.runs.end(tx, so, [loaded], now, 'its end step');
+        pass.ended.add(row.runId);
+        return;
+      default:
+        unreachable(action);
+    }
+  }
+
+  /** A message about what is still to come makes no sense after it. */
+  private expiry(step: SequenceStep, { content, booking, client }: LoadedRun): Instant | null {
+    if (step.anchor !== 'event' || step.side !== 'before') return null;
+    return eventOf(content, booking, client.facts.zone)?.at ?? null;
+  }
+
+  private context(loaded: LoadedRun): MergeContext {
+    const { client, person, content, booking, where } = loaded;
+    const event = eventOf(content, booking, client.facts.zone);
+    const name = content.event.kind === 'fixed' ? content.event.name : '';
+    return {
+      person: personFields(person),
+      answers: Object.fromEntries(
+        Object.entries(loaded.answers ?? {}).map(([key, answer]) => [key, String(answer)]),
+      ),
+      booking:
+        booking && booking.state !== 'cancelled'
+          ? bookingFields(
+              { startsAt: booking.startsAt, where: where ?? '' },
+              client,
+              this.links.booking(client, booking.id),
+            )
+          : {},
+      event: event ? { name, ...momentFields(event.at, client.facts.zone) } : {},
+    };
+  }
+}
+
+/** Tells whether a sequence ends on one of the tags. */
+export const endsOnTag =
+  (tags: string[]) =>
+  (end: { when: string; tag?: string }): boolean =>
+    end.when === 'tagged' && tags.includes(end.tag!);
+
+/** One batch under way: what is loaded, what it leads to, and which steps are done with. */
+class Pass {
+  readonly loaded: Map<RunId, LoadedRun>;
+  /** Runs that ended within this batch: their later steps don't happen. */
+  readonly ended = new Set<RunId>();
+  private readonly marks = { done: [] as string[], dropped: [] as string[] };
+  private readonly leftOut = new Map<LeftOut, string[]>();
+
+  constructor(
+    readonly tx: Queries,
+    readonly so: Consequences,
+    readonly now: Instant,
+    loaded: LoadedRun[],
+  ) {
+    this.loaded = new Map(loaded.map((one) => [one.run.id, one]));
+  }
+
+  mark(row: StepRow, as: 'done' | 'dropped'): void {
+    this.marks[as].push(row.id);
+  }
+
+  leaveOut(row: StepRow, reason: LeftOut): void {
+    this.leftOut.set(reason, [...(this.leftOut.get(reason) ?? []), row.id]);
+  }
+
+  async write(): Promise<void> {
+    const set = (ids: string[], values: Partial<StepRow>) =>
+      this.tx
+        .update(runSteps)
+        .set({ doneAt: this.now, ...values })
+        .where(inArray(runSteps.id, ids));
+    const marks = [
+      ...(['done', 'dropped'] as const)
+        .filter((state) => this.marks[state].length > 0)
+        .map((state) => set(this.marks[state], { state })),
+      ...[...this.leftOut].map(([leftOut, ids]) =>
+        set(ids, { state: 'left-out', dueAt: null, leftOut }),
+      ),
+    ];
+    await this.so.write(this.tx, marks);
+  }
+}

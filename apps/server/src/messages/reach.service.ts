@@ -1,0 +1,139 @@
+import { Injectable } from '@nestjs/common';
+import type { ClientId, Instant, PersonId } from '@plumgate/core/basics';
+import { textKeyword } from '@plumgate/core/messages';
+import { phoneKey } from '@plumgate/core/people';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { clients } from '../clients/table.ts';
+import type { Consequences } from '../followup/consequences.ts';
+import { RunService } from '../followup/run.service.ts';
+import type { PersonRow } from '../people/person-store.ts';
+import { people } from '../people/table.ts';
+import { Clock } from '../platform/clock.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
+import { outbox } from '../platform/outbox/table.ts';
+import type { WireText } from '../platform/texts/gateway-stand-in.ts';
+import { Worker } from '../platform/worker.ts';
+
+/** What people say about messages to them: no more mail, no more texts, texts again, or simply an answer. */
+@Injectable()
+export class ReachService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly runs: RunService,
+    private readonly worker: Worker,
+  ) {}
+
+  /** Ends mail to a person; a second time changes nothing. Gives the client's name, or null for nobody. */
+  unsubscribe(id: PersonId): Promise<{ clientName: string } | null> {
+    return this.database.transaction(async (tx) => {
+      const now = this.clock.now();
+      const [found] = await tx
+        .select({ clientName: clients.name })
+        .from(people)
+        .innerJoin(clients, eq(clients.id, people.clientId))
+        .where(eq(people.id, id));
+      const [person] = await tx
+        .update(people)
+        .set({ unsubscribedAt: now })
+        .where(and(eq(people.id, id), isNull(people.unsubscribedAt)))
+        .returning();
+      if (person) {
+        const so = this.runs.consequences();
+        so.note(person, now, { kind: 'unsubscribed' });
+        await this.dropOwed(tx, person, 'email', 'they unsubscribed');
+        await this.runs.endOn(
+          tx,
+          so,
+          id,
+          now,
+          (end) => end.when === 'unsubscribed',
+          'unsubscribed',
+        );
+        await this.runs.personChanged(tx, so, id, now);
+        await so.write(tx);
+      }
+      return found ?? null;
+    });
+  }
+
+  /** A text that came in. STOP ends texts at once, START allows them again, anything else is a reply. */
+  async received(text: WireText): Promise<void> {
+    const now = this.clock.now();
+    await this.database.transaction(async (tx) => {
+      const person = await this.sender(tx, text);
+      if (!person) return;
+      const so = this.runs.consequences();
+      const keyword = textKeyword(text.body);
+      if (keyword) await this.allowTexts(tx, so, person, keyword === 'start', now);
+      else {
+        so.note(person, now, { kind: 'replied', body: text.body.slice(0, 1000) });
+        await this.runs.endOn(tx, so, person.id, now, (end) => end.when === 'replied', 'replied');
+      }
+      await so.write(tx);
+    });
+    this.worker.wake();
+  }
+
+  private async allowTexts(
+    tx: Queries,
+    so: Consequences,
+    person: PersonRow,
+    allow: boolean,
+    now: Instant,
+  ): Promise<void> {
+    await tx.update(people).set({ textConsent: allow }).where(eq(people.id, person.id));
+    so.note(person, now, { kind: allow ? 'texts-allowed' : 'texts-stopped' });
+    if (!allow) await this.dropOwed(tx, person, 'text', 'they stopped texts');
+    await this.runs.personChanged(tx, so, person.id, now);
+  }
+
+  private async dropOwed(
+    tx: Queries,
+    person: Pick<PersonRow, 'id'>,
+    kind: 'email' | 'text',
+    why: string,
+  ): Promise<void> {
+    await tx
+      .update(outbox)
+      .set({ state: 'dropped', lastError: why })
+      .where(
+        and(
+          eq(outbox.personId, person.id),
+          eq(outbox.state, 'owed'),
+          sql`${outbox.payload}->>'kind' = ${kind}`,
+        ),
+      );
+  }
+
+  /** Who wrote: a person with that number, of the client whose number they answered. */
+  private async sender(tx: Queries, text: WireText): Promise<PersonRow | undefined> {
+    const from = phoneKey(text.from) ?? text.from;
+    const client = (await this.lastSender(tx, text)) ?? (await this.byNumber(tx, text.to));
+    if (!client) return undefined;
+    const [person] = await tx
+      .select()
+      .from(people)
+      .where(and(eq(people.clientId, client), eq(people.phoneKey, from)))
+      .orderBy(desc(people.lastSeenAt))
+      .limit(1);
+    return person;
+  }
+
+  private async lastSender(tx: Queries, { from, to }: WireText): Promise<ClientId | undefined> {
+    const [row] = await tx
+      .select({ clientId: outbox.clientId })
+      .from(outbox)
+      .where(
+        sql`${outbox.payload}->>'kind' = 'text' and ${outbox.payload}->>'to' = ${from} and ${outbox.payload}->>'from' = ${to}`,
+      )
+      .orderBy(desc(outbox.order))
+      .limit(1);
+    return row?.clientId;
+  }
+
+  private async byNumber(tx: Queries, number: string): Promise<ClientId | undefined> {
+    const rows = await tx.select({ id: clients.id, facts: clients.facts }).from(clients);
+    return rows.find(({ facts }) => phoneKey(facts.phone) === number)?.id;
+  }
+}

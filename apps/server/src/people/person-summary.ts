@@ -1,0 +1,39 @@
+import type { PersonSummary } from '@plumgate/contract';
+import { sql } from 'drizzle-orm';
+import { users } from '../accounts/table.ts';
+import { people, personTags } from './table.ts';
+
+/** The columns of a person in a list; the query joins the owner's account. */
+export const summary = {
+  id: people.id,
+  clientId: people.clientId,
+  firstName: people.firstName,
+  lastName: people.lastName,
+  email: people.email,
+  phone: people.phone,
+  source: people.source,
+  submissions: people.submissionCount,
+  addedAt: people.addedAt,
+  lastSeenAt: people.lastSeenAt,
+  touchedAt: people.touchedAt,
+  ownerName: users.name,
+  tags: sql<
+    string[]
+  >`coalesce((select array_agg(${personTags.tag} order by ${personTags.tag}) from ${personTags} where ${personTags.personId} = ${people.id}), '{}')`,
+};
+
+/** A person of a list on the wire. */
+export function wire(row: {
+  [Key in keyof typeof summary]: Key extends 'addedAt' | 'lastSeenAt'
+    ? { toString(): string }
+    : Key extends 'touchedAt'
+      ? { toString(): string } | null
+      : unknown;
+}) {
+  return {
+    ...row,
+    addedAt: row.addedAt.toString(),
+    lastSeenAt: row.lastSeenAt.toString(),
+    touchedAt: row.touchedAt?.toString() ?? null,
+  } as PersonSummary;
+}

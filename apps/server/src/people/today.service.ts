@@ -1,0 +1,68 @@
+import { Injectable } from '@nestjs/common';
+import type { TodayBoard } from '@plumgate/contract';
+import type { ClientId } from '@plumgate/core/basics';
+import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
+import { users } from '../accounts/table.ts';
+import { BookingService } from '../booking/booking.service.ts';
+import { ClientService } from '../clients/client.service.ts';
+import { Clock } from '../platform/clock.ts';
+import { Database } from '../platform/database/database.ts';
+import { outbox } from '../platform/outbox/table.ts';
+import { summary, wire } from './person-summary.ts';
+import { people } from './table.ts';
+
+const mostShown = 100;
+
+/** What a client's day asks for. */
+@Injectable()
+export class TodayService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly clients: ClientService,
+    private readonly bookings: BookingService,
+  ) {}
+
+  async board(clientId: ClientId): Promise<TodayBoard> {
+    const { db } = this.database;
+    const untouched = and(eq(people.clientId, clientId), isNull(people.touchedAt));
+    const waiting = await db
+      .select(summary)
+      .from(people)
+      .leftJoin(users, eq(users.id, people.ownerId))
+      .where(untouched)
+      .orderBy(asc(people.addedAt))
+      .limit(mostShown);
+    const [total] = await db.select({ count: count() }).from(people).where(untouched);
+    const failed = await db
+      .select()
+      .from(outbox)
+      .where(and(eq(outbox.clientId, clientId), eq(outbox.state, 'failed')))
+      .orderBy(desc(outbox.order))
+      .limit(mostShown);
+    const { zone } = await this.clients.get(clientId);
+    const day = this.clock.now().toZonedDateTimeISO(zone).startOfDay();
+    return {
+      waiting: waiting.map(wire),
+      waitingTotal: total?.count ?? 0,
+      bookings: await this.bookings.between(
+        clientId,
+        day.toInstant(),
+        day.add({ days: 1 }).toInstant(),
+      ),
+      failed: failed.map(({ id, payload, lastError, personId, dueAt }) => ({
+        id,
+        what:
+          payload.kind === 'email'
+            ? `Email “${payload.subject}”`
+            : `Text “${payload.body.slice(0, 60)}”`,
+        to: payload.to,
+        why: /\b[45]\d\d\b/.test(lastError ?? '')
+          ? 'The address or number was refused for good.'
+          : 'It could not be delivered in two days of tries.',
+        personId,
+        at: dueAt.toString(),
+      })),
+    };
+  }
+}

@@ -1,0 +1,78 @@
+import type { BookingId, CalendarId, Instant } from '@plumgate/core/basics';
+import { whenWords } from '@plumgate/core/basics';
+import { nearestSlots, slotDays, timeChoice, type Slot } from '@plumgate/core/booking';
+import { addressLine } from '@plumgate/core/clients';
+import type { FreeTimes, ShownBooking } from '@plumgate/page-kit';
+import { Temporal } from 'temporal-polyfill';
+import type { CalendarRow } from '../booking/calendar.service.ts';
+import type { LivePage } from './live-pages.ts';
+import type { SiteParts } from './site-parts.ts';
+
+/** Days with free times that a page shows at once. */
+const daysShown = 8;
+const nearShown = 4;
+
+/** Reads the time that a form sent; null for none, or for something that is no moment. */
+export function chosenTime(text: string | undefined): Instant | null {
+  try {
+    return text ? Temporal.Instant.from(text) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** The free times of a page's calendars, from a day on; with those nearest to a time that was wished and taken. */
+export async function freeTimes(
+  parts: SiteParts,
+  page: Pick<LivePage, 'calendars' | 'clientId' | 'slug'>,
+  asked: { from?: string | undefined; wished?: Instant | null },
+): Promise<Map<CalendarId, FreeTimes>> {
+  const times = new Map<CalendarId, FreeTimes>();
+  for (const id of page.calendars) {
+    const calendar = await parts.calendars.row(id, page).catch(() => null);
+    if (calendar) times.set(id, await timesOf(parts, calendar, `/${page.slug}`, asked));
+  }
+  return times;
+}
+
+/** The free times of one calendar; `path` is the page on which later days are shown. */
+export async function timesOf(
+  parts: SiteParts,
+  calendar: CalendarRow,
+  path: string,
+  asked: { from?: string | undefined; wished?: Instant | null; except?: BookingId },
+): Promise<FreeTimes> {
+  const { rules } = calendar.content;
+  const now = parts.clock.now();
+  const until = now.add({ hours: 24 * (rules.ahead + 2) });
+  const slots = await parts.bookings.slots(calendar, now, until, undefined, asked.except);
+  const shown = asked.from ? slots.filter((slot) => slot.local.slice(0, 10) >= asked.from!) : slots;
+  const days = slotDays(shown, daysShown);
+  const lastDay = days.at(-1)?.date ?? '';
+  const next = shown.find((slot) => slot.local.slice(0, 10) > lastDay);
+  return {
+    days,
+    nearest: asked.wished ? nearestSlots(slots, asked.wished, nearShown).map(withDay) : [],
+    seats: rules.seats > 1,
+    later: next ? `${path}?from=${next.local.slice(0, 10)}` : null,
+  };
+}
+
+const withDay = (slot: Slot) => ({
+  ...timeChoice(slot),
+  day: slotDays([slot], 1)[0]!.label,
+});
+
+/** A booking as its person sees it; null once it is cancelled or gone. */
+export async function shownBooking(parts: SiteParts, id: BookingId): Promise<ShownBooking | null> {
+  const loaded = await parts.bookings.load(id).catch(() => null);
+  if (!loaded || loaded.booking.state === 'cancelled') return null;
+  const { booking, calendar, client } = loaded;
+  const path = parts.links.bookingPath(id);
+  return {
+    when: whenWords(booking.startsAt, client.facts.zone),
+    where: calendar.content.where || addressLine(client.facts),
+    file: `${path}/visit.ics`,
+    change: path,
+  };
+}

@@ -1,0 +1,50 @@
+import type { FastifyReply } from 'fastify';
+import type { BookingService } from '../booking/booking.service.ts';
+import type { CalendarService } from '../booking/calendar.service.ts';
+import type { ClientService } from '../clients/client.service.ts';
+import type { IntakeService } from '../intake/intake.service.ts';
+import type { ReachService } from '../messages/reach.service.ts';
+import type { PictureService } from '../pictures/picture.service.ts';
+import type { Clock } from '../platform/clock.ts';
+import type { Database } from '../platform/database/database.ts';
+import type { SiteAddress } from '../platform/site-address.ts';
+import type { VisitCounter } from '../results/visit-counter.ts';
+import type { CarryOver } from './carry-over.ts';
+import type { LivePages } from './live-pages.ts';
+import type { PersonLinks } from './person-links.ts';
+
+/** What visitors' hosts are answered with. */
+export interface SiteParts {
+  address: SiteAddress;
+  pages: LivePages;
+  intake: IntakeService;
+  counter: VisitCounter;
+  pictures: PictureService;
+  database: Database;
+  clock: Clock;
+  carryOver: CarryOver;
+  bookings: BookingService;
+  calendars: CalendarService;
+  reach: ReachService;
+  links: PersonLinks;
+  clients: ClientService;
+}
+
+export const pageHeaders = {
+  'content-type': 'text/html; charset=utf-8',
+  'cache-control': 'no-cache',
+  vary: 'accept-encoding',
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'strict-origin-when-cross-origin',
+  'content-security-policy':
+    "default-src 'self'; style-src 'unsafe-inline'; img-src 'self' data:; base-uri 'none'; object-src 'none'; frame-ancestors 'self'",
+} as const;
+const missing =
+  '<!doctype html><html lang="en"><title>Not found</title><p>There is no page at this address.</p></html>';
+
+/** The same plain answer for everything that is not there: it tells a visitor nothing about us. */
+export const notHere = (reply: FastifyReply) =>
+  reply
+    .status(404)
+    .headers({ ...pageHeaders, 'cache-control': 'no-store' })
+    .send(missing);

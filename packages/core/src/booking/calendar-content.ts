@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { SequenceId } from '../basics/index.ts';
+import { mergeWords } from '../followup/sequence.ts';
+import { Calendar, plainCalendar } from './calendar.ts';
+
+/** A calendar as the agency keeps it: which starts it offers, and what a booking in it causes. */
+export const CalendarContent = z.strictObject({
+  name: z.string().trim().min(1, 'Name the calendar.').max(80),
+  /** Where one comes, for the confirmation and the calendar file; empty takes the client's address. */
+  where: z.string().trim().max(200),
+  rules: Calendar,
+  confirmation: z.strictObject({
+    subject: mergeWords(200, 'Give the confirmation a subject.'),
+    body: mergeWords(6000, 'Write the confirmation.'),
+  }),
+  /** Who of the business is told of every booking, move and cancellation. */
+  tell: z.array(z.email()).max(10),
+  /** The sequence that a booking starts, counting back from it. */
+  sequence: SequenceId.nullable(),
+});
+export type CalendarContent = z.infer<typeof CalendarContent>;
+
+/** A calendar for consultations with plain words for its confirmation. */
+export const newCalendar = (name: string, zone: string): CalendarContent => ({
+  name,
+  where: '',
+  rules: plainCalendar(zone),
+  confirmation: {
+    subject: 'See you on {{ booking.when }}',
+    body: `Hello {{ person.first_name | default: "there" }},
+
+your time is booked: {{ booking.when }}.
+Where: {{ booking.where }}
+
+If it does not suit you any more, move or cancel it here:
+{{ booking.change_link }}
+
+{{ client.name }}
+{{ client.phone }}`,
+  },
+  tell: [],
+  sequence: null,
+});

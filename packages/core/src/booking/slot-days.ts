@@ -1,0 +1,46 @@
+import type { Slot } from './open-slots.ts';
+
+/** A free start as a visitor reads it. */
+export interface TimeChoice {
+  /** The moment, ISO 8601 in UTC: what the form sends. */
+  start: string;
+  /** `9:00 AM`; where the clocks go back and it comes twice, with the offset that tells the two apart. */
+  label: string;
+  left: number;
+}
+
+export interface DayOfTimes {
+  date: string;
+  /** `Tuesday, November 10` */
+  label: string;
+  times: TimeChoice[];
+}
+
+/** Free starts by local day, in order: at most `mostDays` days that have any. */
+export function slotDays(slots: readonly Slot[], mostDays: number): DayOfTimes[] {
+  const days = new Map<string, DayOfTimes>();
+  for (const slot of slots) {
+    const date = slot.local.slice(0, 10);
+    if (!days.has(date)) {
+      if (days.size === mostDays) break;
+      days.set(date, { date, label: dayLabel(date), times: [] });
+    }
+    days.get(date)!.times.push(timeChoice(slot));
+  }
+  return [...days.values()];
+}
+
+export function timeChoice(slot: Slot): TimeChoice {
+  const [hour, minute] = [Number(slot.local.slice(11, 13)), slot.local.slice(14, 16)];
+  const clock = `${hour % 12 || 12}:${minute} ${hour < 12 ? 'AM' : 'PM'}`;
+  const label = slot.repeated ? `${clock} (UTC${slot.offset})` : clock;
+  return { start: slot.start.toString(), label, left: slot.left };
+}
+
+const dayLabel = (date: string) =>
+  new Intl.DateTimeFormat('en-US', {
+    weekday: 'long',
+    month: 'long',
+    day: 'numeric',
+    timeZone: 'UTC',
+  }).format(new Date(`${date}T12:00:00Z`));

@@ -1,0 +1,65 @@
+import { Temporal } from 'temporal-polyfill';
+import { replan, type PlannedStep, type RunStep, type StepChange } from './index.ts';
+
+const at = (hour: number) => Temporal.Instant.from('2026-11-05T00:00:00Z').add({ hours: hour });
+const planned = (step: string, hour: number | null): PlannedStep => ({
+  step,
+  at: hour === null ? null : at(hour),
+  leftOut: hour === null ? 'late' : null,
+  meant: null,
+});
+const standing = (step: string, state: RunStep['state'], hour: number | null = null): RunStep => ({
+  step,
+  state,
+  at: hour === null ? null : at(hour),
+});
+const now = 10;
+
+it.each<[string, RunStep[], PlannedStep[], StepChange[]]>([
+  ['what is the same does not change', [standing('a', 'waiting', 12)], [planned('a', 12)], []],
+  [
+    'a waiting step gets its new time',
+    [standing('a', 'waiting', 12)],
+    [planned('a', 15)],
+    [{ step: 'a', becomes: 'waiting', at: at(15), isNew: false }],
+  ],
+  ['what was sent stays sent', [standing('a', 'done', 5)], [planned('a', 15)], []],
+  [
+    'a step that the new time makes late is left out',
+    [standing('a', 'waiting', 12)],
+    [planned('a', null)],
+    [{ step: 'a', becomes: 'left-out', because: 'late', isNew: false }],
+  ],
+  [
+    'one that was left out may come after all',
+    [standing('a', 'left-out')],
+    [planned('a', 20)],
+    [{ step: 'a', becomes: 'waiting', at: at(20), isNew: false }],
+  ],
+  [
+    'a step that is new in the sequence is added',
+    [],
+    [planned('a', 20)],
+    [{ step: 'a', becomes: 'waiting', at: at(20), isNew: true }],
+  ],
+  [
+    'one that is gone is removed, unless it was done',
+    [standing('a', 'waiting', 12), standing('b', 'done', 3)],
+    [],
+    [{ step: 'a', becomes: 'removed' }],
+  ],
+  [
+    'one that is due counting from sign-up stays in the worker’s hand',
+    [standing('a', 'waiting', 10)],
+    [planned('a', null)],
+    [],
+  ],
+  [
+    'one that is due counting back from an event that moved does not',
+    [standing('event-a', 'waiting', 10)],
+    [planned('event-a', null)],
+    [{ step: 'event-a', becomes: 'left-out', because: 'late', isNew: false }],
+  ],
+])('%s', (_what, was, plan, changes) =>
+  expect(replan(was, plan, at(now), (step) => step.startsWith('event'))).toEqual(changes),
+);

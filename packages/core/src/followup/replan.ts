@@ -1,0 +1,47 @@
+import { Temporal } from 'temporal-polyfill';
+import type { Instant } from '../basics/index.ts';
+import type { LeftOut, PlannedStep } from './plan-run.ts';
+
+/** A step of a run as it stands. */
+export interface RunStep {
+  step: string;
+  state: 'waiting' | 'done' | 'left-out';
+  at: Instant | null;
+}
+
+/** What becomes of a step when a run is planned anew. */
+export type StepChange =
+  | { step: string; becomes: 'waiting'; at: Instant; isNew: boolean }
+  | { step: string; becomes: 'left-out'; because: LeftOut; isNew: boolean }
+  | { step: string; becomes: 'removed' };
+
+/**
+ * What a new plan changes of a run: only steps that are not done, and of these only the ones that differ. What was sent
+ * stays sent. A step that was due by `now` and counts from sign-up stays due: the worker has it in hand.
+ */
+export function replan(
+  standing: readonly RunStep[],
+  plan: readonly PlannedStep[],
+  now: Instant,
+  countsFromEvent: (step: string) => boolean,
+): StepChange[] {
+  const changes: StepChange[] = [];
+  for (const planned of plan) {
+    const was = standing.find((one) => one.step === planned.step);
+    if (was?.state === 'done') continue;
+    const inHand = was?.state === 'waiting' && was.at && Temporal.Instant.compare(was.at, now) <= 0;
+    if (inHand && !countsFromEvent(planned.step)) continue;
+    const isNew = was === undefined;
+    if (planned.at) {
+      const same = was?.state === 'waiting' && was.at && was.at.equals(planned.at);
+      if (!same) changes.push({ step: planned.step, becomes: 'waiting', at: planned.at, isNew });
+    } else if (was?.state !== 'left-out') {
+      changes.push({ step: planned.step, becomes: 'left-out', because: planned.leftOut!, isNew });
+    }
+  }
+  for (const was of standing) {
+    if (was.state === 'waiting' && !plan.some((planned) => planned.step === was.step))
+      changes.push({ step: was.step, becomes: 'removed' });
+  }
+  return changes;
+}

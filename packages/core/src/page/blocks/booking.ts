@@ -1,0 +1,21 @@
+import { CalendarId, FormId } from '../../basics/index.ts';
+import { blockKind, words } from '../block-kind.ts';
+
+const nowhere = '00000000-0000-4000-8000-000000000000';
+
+/**
+ * A calendar's free times with the questions of a form. Somebody who answered the questions on the step before is not
+ * asked again.
+ */
+export const booking = blockKind({
+  kind: 'booking',
+  label: 'Booking',
+  settings: { calendarId: CalendarId, formId: FormId, title: words(200), intro: words(600) },
+  starter: {
+    calendarId: nowhere as CalendarId,
+    formId: nowhere as FormId,
+    title: 'Choose your time',
+    intro: '',
+  },
+  nameOf: (booking) => `Booking · ${booking.title || 'untitled'}`,
+});

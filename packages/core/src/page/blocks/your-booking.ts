@@ -1,0 +1,9 @@
+import { blockKind, words } from '../block-kind.ts';
+
+/** When and where the visitor's booking is, with its calendar file and the way to change it; nothing without a booking. */
+export const yourBooking = blockKind({
+  kind: 'your-booking',
+  label: 'Their booking',
+  settings: { title: words(200) },
+  starter: { title: 'Your time' },
+});

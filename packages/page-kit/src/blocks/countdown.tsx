@@ -1,0 +1,46 @@
+import { whenWords } from '@plumgate/core/basics';
+import { Temporal } from 'temporal-polyfill';
+import { usePage, type BlockView } from '../page-context.ts';
+import { Words } from '../words.tsx';
+
+const units = ['days', 'hours', 'minutes', 'seconds'];
+
+export const countdown: BlockView<'countdown'> = {
+  css: `
+.countdown p{margin:0}
+.countdown .moment{font-weight:640}
+.countdown .left{display:inline-flex;gap:clamp(10px,2cqi,22px);margin:10px 0 0;visibility:hidden}
+.countdown.on .left{visibility:visible}
+.countdown .left span{display:grid;justify-items:center;min-width:2.6em;font-size:.8rem}
+.countdown .left b{font-family:var(--title-face);font-size:clamp(1.7rem,4cqi,2.6rem);line-height:1.1;font-variant-numeric:tabular-nums}
+.countdown.over .left{display:none}`,
+  View: function Countdown({ block }) {
+    const page = usePage();
+    if (!block.until) return page.editing ? <p>Say until when it counts.</p> : null;
+    const until = Temporal.PlainDateTime.from(block.until).toZonedDateTime(page.zone).toInstant();
+    return (
+      <div
+        className={`countdown ${block.align}${page.editing ? ' on' : ''}`}
+        data-until={until.toString()}
+        data-ahead={page.clockAhead || undefined}
+      >
+        {(block.above || page.editing) && (
+          <p>
+            <Words part={block.id} setting="above" text={block.above} />
+          </p>
+        )}
+        <p className="moment" data-over={page.merge(block.over)}>
+          {whenWords(until, page.zone)}
+        </p>
+        <p className="left" role="timer">
+          {units.map((unit) => (
+            <span key={unit}>
+              <b>00</b>
+              {unit}
+            </span>
+          ))}
+        </p>
+      </div>
+    );
+  },
+};

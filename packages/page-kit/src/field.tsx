@@ -1,0 +1,128 @@
+import {
+  fieldWords,
+  isTick,
+  questionKinds,
+  type FieldProblem,
+  type Question,
+} from '@plumgate/core/forms';
+import type { FormState } from './page-context.ts';
+
+/** What a browser needs to know to fill a field by itself and show the right keys. */
+const hints: Partial<Record<Question['kind'], { type?: string; autoComplete?: string }>> = {
+  'full-name': { autoComplete: 'name' },
+  'first-name': { autoComplete: 'given-name' },
+  'last-name': { autoComplete: 'family-name' },
+  email: { type: 'email', autoComplete: 'email' },
+  phone: { type: 'tel', autoComplete: 'tel' },
+  date: { type: 'date' },
+  number: { type: 'number' },
+  address: { autoComplete: 'street-address' },
+};
+
+/** The CSS of questions, for every block that asks any. */
+export const fieldCss = `
+.field{margin-top:14px}
+.field label,.field legend{display:block;font-weight:620;font-size:.94rem;margin-bottom:5px;padding:0}
+.field .help{display:block;font-size:.85rem;opacity:.75;margin-top:4px}
+.field input:not([type=checkbox]),.field select,.field textarea{width:100%;box-sizing:border-box;font:inherit;color:inherit;background:#fff;color:#1b1b1b;border:1px solid #8b8b86;border-radius:min(var(--corner),12px);padding:11px 12px;min-height:48px}
+.field textarea{min-height:110px;resize:vertical}
+.field.tick label{display:flex;gap:10px;align-items:flex-start;font-weight:480}
+.field.tick input{width:22px;height:22px;margin:1px 0 0;flex:none;accent-color:var(--action)}
+.field [aria-invalid=true]{border-color:#a93a28!important;box-shadow:0 0 0 1px #a93a28}
+.wrong{display:block;color:#a02f1e;font-size:.88rem;font-weight:600;margin-top:5px}
+.form-wrong{background:#f9e2dc;color:#7d2415;border-radius:8px;padding:10px 12px;margin:12px 0 0;font-weight:600;font-size:.93rem}`;
+
+/** What stands in a question's field already. */
+export const typedIn = (state: Exclude<FormState, { kind: 'arrived' }>, question: Question) =>
+  state.typed[question.key] ?? '';
+
+/** One question with its label, its control and what is wrong with the answer. */
+export function Field(props: {
+  block: string;
+  question: Question;
+  typed: string;
+  problem: FieldProblem | undefined;
+}) {
+  const { question, problem } = props;
+  const id = `${props.block}-${question.key}`;
+  const described = [question.help && `${id}-help`, problem && `${id}-wrong`].filter(Boolean);
+  const shared = {
+    id,
+    name: question.key,
+    required: question.must,
+    'aria-invalid': problem ? true : undefined,
+    'aria-describedby': described.length > 0 ? described.join(' ') : undefined,
+  };
+  const label = (
+    <>
+      {question.label}
+      {!question.must && !isTick(question) && <small> (optional)</small>}
+    </>
+  );
+  const below = (
+    <>
+      {question.help && (
+        <span className="help" id={`${id}-help`}>
+          {question.help}
+        </span>
+      )}
+      {problem && (
+        <span className="wrong" id={`${id}-wrong`}>
+          {fieldWords(problem, question.label)}
+        </span>
+      )}
+    </>
+  );
+  if (isTick(question)) {
+    return (
+      <div className="field tick">
+        <label htmlFor={id}>
+          <input type="checkbox" value="yes" defaultChecked={props.typed !== ''} {...shared} />
+          <span>{label}</span>
+        </label>
+        {below}
+      </div>
+    );
+  }
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <Control question={question} typed={props.typed} shared={shared} />
+      {below}
+    </div>
+  );
+}
+
+function Control({
+  question,
+  typed,
+  shared,
+}: {
+  question: Question;
+  typed: string;
+  shared: Record<string, unknown>;
+}) {
+  const { longest } = questionKinds[question.kind];
+  if (question.kind === 'choice') {
+    return (
+      <select {...shared} defaultValue={typed}>
+        <option value="">{question.placeholder || 'Please choose'}</option>
+        {question.options.map((option) => (
+          <option key={option}>{option}</option>
+        ))}
+      </select>
+    );
+  }
+  const plain = { ...shared, defaultValue: typed, placeholder: question.placeholder || undefined };
+  if (question.kind === 'long-text') return <textarea {...plain} maxLength={longest} rows={4} />;
+  const hint = hints[question.kind];
+  return (
+    <input
+      type={hint?.type ?? 'text'}
+      autoComplete={hint?.autoComplete}
+      step={question.kind === 'number' ? 'any' : undefined}
+      maxLength={question.kind === 'number' || question.kind === 'date' ? undefined : longest}
+      {...plain}
+    />
+  );
+}

@@ -1,0 +1,112 @@
+import { brandVariables, type Brand } from '@plumgate/core/brand';
+import { renderToStaticMarkup } from 'react-dom/server';
+import { baseCss } from './base-css.ts';
+import { blockViews } from './blocks/index.ts';
+import { fontFaces } from './fonts.ts';
+import type { FreeTimes } from './page-context.ts';
+import { Times, timesCss } from './times.tsx';
+
+/** A page that a link in a message opens: one thing to read, and forms that post back to the same address. */
+export interface LinkPage {
+  clientName: string;
+  phone: string;
+  brand: Brand;
+  assets: string;
+  title: string;
+  lines: string[];
+  /** What went wrong with what was just tried. */
+  wrong?: string;
+  /** A press that does one thing; `does` is its value in the field `do`. */
+  presses: { does: string; label: string; quiet?: boolean }[];
+  /** Free times to move to, with the press that moves. */
+  times?: { free: FreeTimes; label: string };
+  links?: { href: string; label: string }[];
+}
+
+/** The page behind a link in a message, in the client's brand; works without script. */
+export function renderLinkPage(page: LinkPage): string {
+  const { brand } = page;
+  const css = [
+    `:root{${brandVariables(brand)}}`,
+    fontFaces(brand.typePair, `${page.assets}/fonts`),
+    baseCss,
+    blockViews.button.css,
+    blockViews.form.css,
+    timesCss,
+    '.link-page{max-width:620px;margin-inline:auto;display:grid;gap:18px}.link-page h1{font-family:var(--title-face);font-size:clamp(1.7rem,5cqi,2.4rem);line-height:1.15;margin:0}.link-page p{margin:0}.link-page .ways{display:flex;flex-wrap:wrap;gap:12px}',
+  ].join('');
+  const document = (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <title>{`${page.title} · ${page.clientName}`}</title>
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta name="robots" content="noindex" />
+        <style dangerouslySetInnerHTML={{ __html: css.replace(/\n/g, '') }} />
+      </head>
+      <body>
+        <main className="page">
+          <div className="band band-snug">
+            <div className="link-page">
+              <p>{page.clientName}</p>
+              <h1>{page.title}</h1>
+              {page.lines.map((line) => (
+                <p key={line}>{line}</p>
+              ))}
+              {page.wrong && (
+                <p className="form-wrong" role="alert">
+                  {page.wrong}
+                </p>
+              )}
+              {page.links && (
+                <p className="ways">
+                  {page.links.map((link) => (
+                    <a key={link.href} className="press outline" href={link.href}>
+                      {link.label}
+                    </a>
+                  ))}
+                </p>
+              )}
+              {page.times && (
+                <form className="form" method="post">
+                  <p className="form-title">Move it</p>
+                  <Times times={page.times.free} chosen="" />
+                  <button className="press" name="do" value="move">
+                    {page.times.label}
+                  </button>
+                </form>
+              )}
+              {page.presses.length > 0 && (
+                <form method="post" className="ways">
+                  {page.presses.map((press) => (
+                    <button
+                      key={press.does}
+                      className={`press ${press.quiet ? 'outline' : ''}`}
+                      name="do"
+                      value={press.does}
+                    >
+                      {press.label}
+                    </button>
+                  ))}
+                </form>
+              )}
+              {page.phone && (
+                <p>
+                  Questions? Call{' '}
+                  <a href={`tel:${page.phone.replace(/[^\d+]/g, '')}`} style={{ color: 'inherit' }}>
+                    {page.phone}
+                  </a>
+                </p>
+              )}
+            </div>
+          </div>
+        </main>
+      </body>
+    </html>
+  );
+  return `<!doctype html>${renderToStaticMarkup(document)}`;
+}
+
+/** The free times alone, for a script to put in place of others. */
+export const renderTimes = (times: FreeTimes): string =>
+  renderToStaticMarkup(<Times times={times} chosen="" />);

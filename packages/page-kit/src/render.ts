@@ -1,0 +1,2 @@
+export * from './render-page.tsx';
+export * from './render-link-page.tsx';

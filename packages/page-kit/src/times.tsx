@@ -1,0 +1,119 @@
+import type { TimeChoice } from '@plumgate/core/booking';
+import type { FreeTimes } from './page-context.ts';
+
+/** The name of the field that carries a chosen time. */
+export const slotField = '_slot';
+
+export const timesCss = `
+.times{border:0;margin:14px 0 0;padding:0;min-width:0}
+.times legend{font-weight:620;font-size:.94rem;margin-bottom:6px;padding:0}
+.times details{border-top:1px solid #0002;padding:2px 0}
+.times details:last-of-type{border-bottom:1px solid #0002}
+.times summary{display:flex;justify-content:space-between;gap:12px;align-items:center;padding:11px 2px;font-weight:620;cursor:pointer;list-style:none}
+.times summary::-webkit-details-marker{display:none}
+.times summary small{font-weight:480;opacity:.75}
+.chips{display:flex;flex-wrap:wrap;gap:8px;padding:4px 0 14px}
+.chips label{position:relative}
+.chips input{position:absolute;inset:0;width:100%;height:100%;margin:0;opacity:0;cursor:pointer}
+.chips span{display:block;min-height:44px;padding:9px 14px;border:1.5px solid #8b8b86;border-radius:min(var(--corner),12px);background:#fff;color:#1b1b1b;font-weight:600;text-align:center}
+.chips small{display:block;font-weight:480;font-size:.76rem}
+.chips input:checked+span{background:var(--action);border-color:var(--action);color:var(--on-action)}
+.chips input:focus-visible+span{outline:3px solid var(--action);outline-offset:2px}
+.times .near{font-weight:620;font-size:.94rem;margin:0 0 6px}
+.times .only{display:flex;gap:10px;align-items:flex-start;font-weight:620;padding:12px 14px;background:var(--tint);color:var(--on-tint);border-radius:min(var(--corner),12px)}
+.times .only small{display:block;font-weight:480}
+.times .later{display:inline-block;margin-top:10px;color:inherit}
+.times .none{margin:0}`;
+
+/** Free times to choose one of, by day; the first day is open. Works by keyboard and without script. */
+export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
+  const all = times.days.flatMap((day) => day.times);
+  const [day] = times.days;
+  const [only] = all;
+  if (!day || !only)
+    return (
+      <fieldset className="times" data-times="">
+        <p className="none">There is no free time just now. Please call us and we will find one.</p>
+      </fieldset>
+    );
+  if (all.length === 1 && !times.later)
+    return (
+      <fieldset className="times" data-times="">
+        <label className="only">
+          <input type="radio" name={slotField} value={only.start} defaultChecked />
+          <span>
+            {day.label} at {only.label}
+            {times.seats && <small>{seatsLeft(only.left)}</small>}
+          </span>
+        </label>
+      </fieldset>
+    );
+  const openDay = times.days.find((one) => one.times.some((time) => time.start === chosen)) ?? day;
+  return (
+    <fieldset className="times" data-times="">
+      <legend>Choose a time</legend>
+      {times.nearest.length > 0 && (
+        <>
+          <p className="near">Nearest free times</p>
+          <div className="chips">
+            {times.nearest.map((time) => (
+              <Chip
+                key={time.start}
+                time={time}
+                label={`${time.day}, ${time.label}`}
+                times={times}
+                chosen={chosen}
+              />
+            ))}
+          </div>
+        </>
+      )}
+      {times.days.map((one) => (
+        <details key={one.date} name="day" open={times.nearest.length === 0 && one === openDay}>
+          <summary>
+            {one.label} <small>{one.times.length} free</small>
+          </summary>
+          <div className="chips">
+            {one.times.map((time) => (
+              <Chip key={time.start} time={time} label={time.label} times={times} chosen={chosen} />
+            ))}
+          </div>
+        </details>
+      ))}
+      {times.later && (
+        <a className="later" href={times.later}>
+          Later days
+        </a>
+      )}
+    </fieldset>
+  );
+}
+
+function Chip({
+  time,
+  label,
+  times,
+  chosen,
+}: {
+  time: TimeChoice;
+  label: string;
+  times: FreeTimes;
+  chosen: string;
+}) {
+  return (
+    <label>
+      <input
+        type="radio"
+        name={slotField}
+        value={time.start}
+        defaultChecked={time.start === chosen}
+      />
+      <span>
+        {label}
+        {times.seats && <small>{seatsLeft(time.left)}</small>}
+      </span>
+    </label>
+  );
+}
+
+const seatsLeft = (left: number) => `${left} ${left === 1 ? 'seat' : 'seats'} left`;
