@@ -6,7 +6,7 @@ import { chromium } from '@playwright/test';
 
 const [origin = 'http://localhost:4310', folder = 'docs/screenshots', ...only] =
   process.argv.slice(2);
-const site = origin.replace('//', '//quayside-dental.');
+const siteOf = (client) => origin.replace('//', `//${client}.`);
 const wide = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 const client = '/quayside-dental';
@@ -29,16 +29,54 @@ const shots = [
   },
   { name: 'people', at: `${client}/people`, then: openFirst('tbody a'), see: 'text=So far' },
   { name: 'people-phone', at: `${client}/people`, size: phone, see: 'tbody a' },
+  { name: 'today', at: `${client}/today`, see: 'text=Booked today' },
+  { name: 'diary', at: `${client}/diary`, see: 'text=Diary' },
+  {
+    name: 'calendar',
+    at: `${client}/diary`,
+    then: (page) => page.getByRole('link', { name: 'First visit' }).click(),
+    see: 'text=What a booking causes',
+  },
   {
     name: 'sequence',
-    at: `${client}/follow-up`,
+    at: '/fernhill-physio/follow-up',
     then: openFirst('li a'),
-    see: 'text=As Ana reads it',
+    see: 'text=Try it on one person',
   },
-  { name: 'post-room', at: `${client}/follow-up/post-room`, see: 'article iframe' },
+  {
+    name: 'rules',
+    at: `${client}/follow-up/rules`,
+    then: (page) => page.getByRole('button', { name: 'Change' }).click(),
+    see: 'text=Who they were',
+  },
+  {
+    name: 'post-room',
+    at: `${client}/follow-up/post-room`,
+    then: (page) => page.locator('li', { hasText: 'text' }).getByRole('link').first().click(),
+    see: 'text=on the phone of',
+  },
   { name: 'fact-sheet', at: `${client}/set-up`, see: 'text=Areas served' },
-  { name: 'visitor-wide', at: '/first-visit', site: true, full: true, see: 'h1' },
-  { name: 'visitor-phone', at: '/first-visit', site: true, size: phone, full: true, see: 'h1' },
+  { name: 'visitor-wide', at: '/first-visit', site: 'quayside-dental', full: true, see: 'h1' },
+  {
+    name: 'visitor-event',
+    at: '/runners-knee-evening',
+    site: 'fernhill-physio',
+    see: '.countdown.on',
+  },
+  {
+    name: 'visitor-phone',
+    at: '/first-visit',
+    site: 'quayside-dental',
+    size: phone,
+    then: async (page) => {
+      await page.getByLabel('Your name').fill('Ana Okafor');
+      await page.getByLabel('Email').fill('ana@example.com');
+      await page.getByLabel('Mobile').fill('(207) 555-0117');
+      await page.getByRole('button', { name: 'Save my place' }).click();
+    },
+    full: true,
+    see: 'text=Choose a time',
+  },
 ];
 
 const browser = await chromium.launch({
@@ -67,7 +105,7 @@ for (const shot of shots.filter(({ name }) => only.length === 0 || only.includes
     await context.addCookies(cookies.map((cookie) => ({ ...cookie, domain: 'localhost' })));
   }
   const page = await context.newPage();
-  await page.goto((shot.site ? site : origin) + shot.at, { waitUntil: 'networkidle' });
+  await page.goto((shot.site ? siteOf(shot.site) : origin) + shot.at, { waitUntil: 'networkidle' });
   await shot.then?.(page);
   await page.locator(shot.see).first().waitFor({ state: 'attached' });
   await page.waitForLoadState('networkidle');

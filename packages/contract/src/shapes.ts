@@ -66,7 +66,7 @@ export const FunnelSummary = z.object({
 
 /** What happens when a form arrives or a page opens, as a line under the step. */
 export const Happening = z.object({
-  kind: z.enum(['tag', 'give', 'start', 'tell', 'thank']),
+  kind: z.enum(['tag', 'give', 'start', 'tell', 'book']),
   text: z.string(),
   note: z.string(),
   sequenceId: SequenceId.nullable(),
@@ -81,6 +81,8 @@ export const PathStep = z.object({
   visitors: z.int(),
   phoneVisitors: z.int(),
   leads: z.int(),
+  /** Its form takes a time: its leads are bookings. */
+  books: z.boolean(),
   /** What carries a visitor to the next step; null where nothing does, which is a fault on all but the last step. */
   movesOnBy: z.string().nullable(),
   happenings: z.array(Happening),
@@ -90,6 +92,8 @@ export type PathStep = z.infer<typeof PathStep>;
 export const PathBoard = z.object({
   funnel: z.object({ id: FunnelId, name: z.string(), clientId: ClientId }),
   days: z.int(),
+  /** Everybody who wrote in the funnel, once. */
+  leads: z.int(),
   arrivals: z.array(z.object({ source: z.string(), visitors: z.int() })),
   steps: z.array(PathStep),
 });

@@ -21,6 +21,7 @@ export const timesCss = `
 .chips input:focus-visible+span{outline:3px solid var(--action);outline-offset:2px}
 .times .near{font-weight:620;font-size:.94rem;margin:0 0 6px}
 .times .only{display:flex;gap:10px;align-items:flex-start;font-weight:620;padding:12px 14px;background:var(--tint);color:var(--on-tint);border-radius:min(var(--corner),12px)}
+.times input{accent-color:var(--action)}
 .times .only small{display:block;font-weight:480}
 .times .later{display:inline-block;margin-top:10px;color:inherit}
 .times .none{margin:0}`;

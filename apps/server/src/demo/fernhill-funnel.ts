@@ -213,7 +213,7 @@ const reminder = (id: string, days: number, subject: string, body: string): Sequ
 /** Counts back from the evening: 4, 2 and 1 days and 2 hours before; a thank-you the day after. */
 export const eveningSequence = (at: string): SequenceContent => ({
   ...emptySequence(name),
-  event: { kind: 'fixed', name: `the ${name}`, at },
+  event: { kind: 'fixed', name, at },
   steps: [
     reminder(
       'four-days',

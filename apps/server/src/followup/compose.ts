@@ -1,9 +1,9 @@
 import type { Instant } from '@plumgate/core/basics';
-import { clockWords, whenWords } from '@plumgate/core/basics';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import {
   escapeHtml,
   fillOrKeep,
+  momentFields,
   oneLine,
   plainToHtml,
   type MergeContext,
@@ -27,12 +27,6 @@ export const personFields = (person: {
   email: person.email,
   phone: person.phone,
 });
-
-/** A moment as merge fields see it: `event.when`, `event.day`, `event.time`. */
-export const momentFields = (at: Instant, zone: string): Record<string, string> => {
-  const when = whenWords(at, zone);
-  return { when, day: when.split(' at ')[0]!, time: clockWords(at, zone) };
-};
 
 /** A booking as merge fields see it. `where` falls back to the client's address. */
 export const bookingFields = (

@@ -15,7 +15,7 @@ import {
   type SequenceContent,
   type StepChange,
 } from '@plumgate/core/followup';
-import { and, asc, eq, gte, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, eq, exists, gte, inArray, isNotNull, or, sql } from 'drizzle-orm';
 import { bookings } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
 import type { PersonRow } from '../people/person-store.ts';
@@ -69,7 +69,7 @@ export class RunService {
     const [sequence] = await tx
       .select({
         content: sequences.content,
-        hasBeen: sql<boolean>`exists (select 1 from ${sequenceRuns} where ${sequenceRuns.sequenceId} = ${sequences.id} and ${sequenceRuns.personId} = ${person.id})`,
+        hasBeen: sql<boolean>`exists (select 1 from ${sequenceRuns} as been where been.sequence_id = ${sequences}.id and been.person_id = ${person.id})`,
       })
       .from(sequences)
       .where(and(eq(sequences.id, given.sequence), eq(sequences.clientId, client.id)));
@@ -145,14 +145,41 @@ export class RunService {
     await this.planAnew(tx, so, runs, now);
   }
 
-  /** How a person can be reached has changed. */
+  /**
+   * How a person can be reached has changed. A run that was over only because the rest of it could not reach them goes
+   * on where its time is still to come.
+   */
   async personChanged(
     tx: Queries,
     so: Consequences,
     person: PersonId,
     now: Instant,
   ): Promise<void> {
-    await this.planAnew(tx, so, await loadRuns(tx, runsOf(person)), now);
+    const wasUnreachable = exists(
+      tx
+        .select({ id: runSteps.id })
+        .from(runSteps)
+        .where(and(eq(runSteps.runId, sequenceRuns.id), inArray(runSteps.leftOut, personReasons))),
+    );
+    const runs = await loadRuns(
+      tx,
+      and(
+        eq(sequenceRuns.personId, person),
+        or(
+          eq(sequenceRuns.state, 'running'),
+          and(eq(sequenceRuns.state, 'finished'), wasUnreachable),
+        ),
+      ),
+    );
+    const running = new Set(
+      runs.filter(({ run }) => run.state === 'running').map(({ run }) => run.sequenceId),
+    );
+    await this.planAnew(
+      tx,
+      so,
+      runs.filter(({ run }) => run.state === 'running' || !running.has(run.sequenceId)),
+      now,
+    );
   }
 
   /** Ends the person's runs whose sequence ends on this. */
@@ -225,7 +252,7 @@ export class RunService {
       const added = changes.some((change) => change.becomes !== 'removed' && change.isNew);
       await tx
         .update(sequenceRuns)
-        .set({ changedAt: now, ...(!added && after.every(isSettled) && { state: 'finished' }) })
+        .set({ changedAt: now, state: !added && after.every(isSettled) ? 'finished' : 'running' })
         .where(eq(sequenceRuns.id, run.id));
     }
   }
@@ -381,6 +408,15 @@ export function nameOfStep(action: SequenceContent['steps'][number]['action']): 
       return 'End';
   }
 }
+
+/** Why a step is left out that may come after all when the person can be reached again. */
+const personReasons: LeftOut[] = [
+  'no-email',
+  'mail-refused',
+  'unsubscribed',
+  'no-phone',
+  'no-text-consent',
+];
 
 const runsOf = (person: PersonId) =>
   and(eq(sequenceRuns.personId, person), eq(sequenceRuns.state, 'running'));

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Instant, RunId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
 import { whyUnreachable, type LeftOut, type SequenceStep } from '@plumgate/core/followup';
-import type { MergeContext } from '@plumgate/core/messages';
+import { momentFields, type MergeContext } from '@plumgate/core/messages';
 import { and, asc, eq, inArray, lte, min } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { PersonStore } from '../people/person-store.ts';
@@ -13,7 +13,6 @@ import {
   clientEmail,
   emailToPerson,
   fillFor,
-  momentFields,
   personFields,
   textToPerson,
 } from './compose.ts';

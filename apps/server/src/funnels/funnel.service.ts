@@ -1,14 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import type { Answered, api, PageState, PathBoard, PathStep } from '@plumgate/contract';
-import type { ClientId, FunnelId, PageId } from '@plumgate/core/basics';
+import type { CalendarId, ClientId, FunnelId, PageId } from '@plumgate/core/basics';
 import { slugFrom, unreachable } from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { blocksOf, formsOn } from '@plumgate/core/page';
 import { routeLead, type RuleAction } from '@plumgate/core/routing';
-import { asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
+import { calendars } from '../booking/table.ts';
 import { sequences } from '../followup/table.ts';
 import { PageService, stateOf, type PageRow } from '../pages/page.service.ts';
 import { pages } from '../pages/table.ts';
@@ -16,7 +17,7 @@ import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
-import { noCounts, ResultsService } from '../results/results.service.ts';
+import { noCounts, ResultsService, type PageCounts } from '../results/results.service.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { starterPages } from './starter-pages.ts';
 import { funnels } from './table.ts';
@@ -102,7 +103,7 @@ export class FunnelService {
             state: wholeState(steps.map(stateOf)),
             address: first ? `${client.site}/${first.slug}` : null,
             visitors30: first ? (counts.get(first.id) ?? noCounts).visitors : 0,
-            leads30: steps.reduce((sum, step) => sum + (counts.get(step.id) ?? noCounts).leads, 0),
+            leads30: leadsOf(steps, counts),
           };
         }),
       ),
@@ -119,6 +120,7 @@ export class FunnelService {
     return {
       funnel: { id, name: funnel.name, clientId: client.id },
       days,
+      leads: leadsOf(steps, counts),
       arrivals: await this.results.bySource(first ? [first.id] : [], now, client.zone, days),
       steps: await Promise.all(
         steps.map(async (page, index): Promise<PathStep> => {
@@ -130,6 +132,7 @@ export class FunnelService {
             address: `${client.site}/${page.slug}`,
             state: stateOf(page),
             ...(counts.get(page.id) ?? noCounts),
+            books: blocksOf(page.draft).some((block) => block.kind === 'booking'),
             movesOnBy: index < steps.length - 1 ? movesOnBy(page, Object.values(forms)) : null,
             happenings: await this.happenings(funnel.clientId, id, page, Object.entries(forms)),
           };
@@ -166,7 +169,36 @@ export class FunnelService {
         });
       }
     }
+    for (const block of blocksOf(page.draft))
+      if (block.kind === 'booking')
+        lines.push(...(await this.bookingLines(clientId, block.calendarId)));
     return lines;
+  }
+
+  /** What a booking in a calendar causes. */
+  private async bookingLines(clientId: ClientId, id: CalendarId): Promise<PathStep['happenings']> {
+    const [found] = await this.database.db
+      .select({ calendar: calendars.content, sequence: sequences.content })
+      .from(calendars)
+      .leftJoin(sequences, sql`${sequences.id}::text = ${calendars.content}->>'sequence'`)
+      .where(and(eq(calendars.id, id), eq(calendars.clientId, clientId)));
+    if (!found) return [];
+    const { calendar, sequence } = found;
+    const line = { note: `calendar: ${calendar.name}`, sequenceId: null };
+    return [
+      { ...line, kind: 'book' as const, text: `Book in ${calendar.name}` },
+      ...(sequence
+        ? [
+            {
+              ...line,
+              kind: 'start' as const,
+              text: `Start ${sequence.name}`,
+              sequenceId: calendar.sequence,
+            },
+          ]
+        : []),
+      ...calendar.tell.map((email) => ({ ...line, kind: 'tell' as const, text: `Tell ${email}` })),
+    ];
   }
 
   private async inWords(action: RuleAction, rule: string): Promise<PathStep['happenings'][number]> {
@@ -201,6 +233,10 @@ export class FunnelService {
     }
   }
 }
+
+/** A funnel's leads: everybody once, however many of its forms they sent. */
+const leadsOf = (steps: PageRow[], counts: Map<PageId, PageCounts>): number =>
+  steps.reduce((sum, step) => sum + (counts.get(step.id) ?? noCounts).newLeads, 0);
 
 /** What carries a visitor on from a page: its form, else a button to the next step; null when nothing does. */
 function movesOnBy(page: PageRow, forms: FormDefinition[]): string | null {

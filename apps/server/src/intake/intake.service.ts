@@ -79,7 +79,7 @@ interface Arriving {
   incoming: Incoming;
   answers: Answers;
   client: ClientRow;
-  person: PersonRow;
+  person: PersonRow & { isNew: boolean };
   plan: RoutePlan;
   submission: SubmissionId;
   at: Instant;
@@ -135,7 +135,7 @@ export class IntakeService {
     });
     const submission = this.ids.next<SubmissionId>();
     const arriving = { incoming, answers, client, person, plan, submission, at };
-    const isFirst = await this.isFirstHere(tx, person, incoming.pageId);
+    const first = await this.isFirst(tx, person, incoming);
     await this.keepSubmission(tx, arriving);
     const so = this.runs.consequences();
     await this.noteArrival(tx, so, arriving);
@@ -143,7 +143,7 @@ export class IntakeService {
     for (const sequence of plan.sequences)
       await this.runs.join(tx, so, { client, person, sequence, submission, booking, at });
     this.tell(so, arriving);
-    await so.write(tx, isFirst ? [this.countLead(tx, arriving)] : []);
+    await so.write(tx, first.onPage ? [this.countLead(tx, arriving, first.inFunnel)] : []);
     return { submissionId: submission, person, bookingId: booking?.id ?? null };
   }
 
@@ -157,15 +157,18 @@ export class IntakeService {
     return { submissionId: row!.id, person: row!.person, bookingId: row!.booking };
   }
 
-  /** A person counts as a lead of a page once, however often they write. */
-  private async isFirstHere(tx: Queries, person: PersonRow, pageId: PageId): Promise<boolean> {
-    if (person.submissionCount === 1) return true;
-    const rows = await tx
-      .select({ id: submissions.id })
+  /** A person counts once as a lead of a page, and once as one of its funnel, however often they write. */
+  private async isFirst(
+    tx: Queries,
+    person: PersonRow,
+    { pageId, funnelId }: Incoming,
+  ): Promise<{ onPage: boolean; inFunnel: boolean }> {
+    if (person.submissionCount === 1) return { onPage: true, inFunnel: true };
+    const before = await tx
+      .selectDistinct({ pageId: submissions.pageId })
       .from(submissions)
-      .where(and(eq(submissions.personId, person.id), eq(submissions.pageId, pageId)))
-      .limit(1);
-    return rows.length === 0;
+      .where(and(eq(submissions.personId, person.id), eq(submissions.funnelId, funnelId)));
+    return { onPage: !before.some((row) => row.pageId === pageId), inFunnel: before.length === 0 };
   }
 
   private async keepSubmission(tx: Queries, arriving: Arriving): Promise<void> {
@@ -208,7 +211,7 @@ export class IntakeService {
     if (tags.length > 0) {
       so.note(person, at, { kind: 'tagged', tags, rule });
       // Only somebody who was here before can be running through a sequence that this ends.
-      if (person.submissionCount > 1)
+      if (!person.isNew)
         await this.runs.endOn(tx, so, person.id, at, endsOnTag(tags), `tagged ${tags.join(', ')}`);
     }
     if (plan.owner && plan.owner !== person.ownerId)
@@ -260,11 +263,21 @@ export class IntakeService {
     }
   }
 
-  private countLead(tx: Queries, { incoming, client, at }: Arriving): Write {
+  private countLead(tx: Queries, { incoming, client, at }: Arriving, isNew: boolean): Write {
     const { clientId, pageId, source, device } = incoming;
     const day = localDay(at, client.facts.zone);
     return addToDays(tx, [
-      { clientId, pageId, source, device, day, views: 0, visitors: 0, leads: 1 },
+      {
+        clientId,
+        pageId,
+        source,
+        device,
+        day,
+        views: 0,
+        visitors: 0,
+        leads: 1,
+        newLeads: isNew ? 1 : 0,
+      },
     ]);
   }
 }

@@ -25,7 +25,7 @@ export class PersonStore {
     source: string,
     at: Instant,
     submissionsMore: 0 | 1 = 1,
-  ): Promise<PersonRow> {
+  ): Promise<PersonRow & { isNew: boolean }> {
     const fresh = {
       id: this.ids.next<PersonId>(),
       clientId,
@@ -61,7 +61,7 @@ export class PersonStore {
             })
           : insert
     ).returning();
-    return row!;
+    return { ...row!, isNew: row!.id === fresh.id };
   }
 
   /** Tags a person; gives the tags that are new to them. */

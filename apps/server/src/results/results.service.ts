@@ -7,12 +7,15 @@ import { pageDays } from './table.ts';
 export interface PageCounts {
   visitors: number;
   phoneVisitors: number;
+  /** People who sent a form of the page; and of them, those who had written nowhere in its funnel before. */
   leads: number;
+  newLeads: number;
 }
-export const noCounts: PageCounts = { visitors: 0, phoneVisitors: 0, leads: 0 };
+export const noCounts: PageCounts = { visitors: 0, phoneVisitors: 0, leads: 0, newLeads: 0 };
 
-const total = (column: typeof pageDays.visitors | typeof pageDays.leads) =>
-  sql<number>`coalesce(sum(${column}), 0)`.mapWith(Number);
+const total = (
+  column: typeof pageDays.visitors | typeof pageDays.leads | typeof pageDays.newLeads,
+) => sql<number>`coalesce(sum(${column}), 0)`.mapWith(Number);
 
 /** Reads counts from the roll-up of days. */
 @Injectable()
@@ -35,6 +38,7 @@ export class ResultsService {
             Number,
           ),
         leads: total(pageDays.leads),
+        newLeads: total(pageDays.newLeads),
       })
       .from(pageDays)
       .where(and(eq(pageDays.clientId, clientId), gt(pageDays.day, daysBefore(now, zone, days))))

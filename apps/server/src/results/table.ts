@@ -26,6 +26,8 @@ export const pageDays = pgTable(
     views: integer().notNull(),
     visitors: integer().notNull(),
     leads: integer().notNull(),
+    /** Of the leads, those who had not written anywhere in the funnel before: what a funnel's leads are the sum of. */
+    newLeads: integer('new_leads').notNull().default(0),
   },
   (table) => [
     primaryKey({ columns: [table.pageId, table.day, table.source, table.device] }),

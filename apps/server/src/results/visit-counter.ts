@@ -122,6 +122,7 @@ export function addToDays(tx: Queries, rows: (typeof pageDays.$inferInsert)[]) {
         views: sql`${pageDays.views} + excluded.views`,
         visitors: sql`${pageDays.visitors} + excluded.visitors`,
         leads: sql`${pageDays.leads} + excluded.leads`,
+        newLeads: sql`${pageDays.newLeads} + excluded.new_leads`,
       },
     });
 }

@@ -55,7 +55,7 @@ export class RuleService {
 
   async list(clientId: ClientId): Promise<RuleView[]> {
     const since = this.since();
-    const met = sql<number>`(select count(*) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMet} @> jsonb_build_array(jsonb_build_object('id', ${routingRules.id})))`;
+    const met = sql<number>`(select count(*) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMet} @> jsonb_build_array(jsonb_build_object('id', routing_rules.id)))`;
     return this.database.db
       .select({
         id: routingRules.id,

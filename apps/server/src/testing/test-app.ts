@@ -1,13 +1,19 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { ClientId, FormId, PageId } from '@plumgate/core/basics';
+import type { CalendarId, ClientId, FormId, PageId } from '@plumgate/core/basics';
+import { newCalendar, type Calendar, type CalendarContent } from '@plumgate/core/booking';
 import type { ClientSheet, EditorPage } from '@plumgate/contract';
-import { blocksOf, type Draft } from '@plumgate/core/page';
+import { blocksOf, emptyPage, newBlock, type Draft } from '@plumgate/core/page';
+import { eq } from 'drizzle-orm';
 import type { InjectOptions, Response } from 'light-my-request';
 import { Pool } from 'pg';
 import { Temporal } from 'temporal-polyfill';
 import { AccountService } from '../accounts/account.service.ts';
+import { CalendarService, type CalendarRow } from '../booking/calendar.service.ts';
+import { FormService } from '../forms/form.service.ts';
+import { PageService } from '../pages/page.service.ts';
+import { pages } from '../pages/table.ts';
 import { DemoTime } from '../demo/demo-time.ts';
 import { SequenceService } from '../followup/sequence.service.ts';
 import { gentleWelcome } from '../demo/quayside-funnel.ts';
@@ -19,7 +25,7 @@ import { makeLogger } from '../platform/logging.ts';
 import { Worker } from '../platform/worker.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { VisitCounter } from '../results/visit-counter.ts';
-import { assemble, type Running } from '../start.ts';
+import { assemble, listen, type Running } from '../start.ts';
 import { dumpFile } from './dump-file.ts';
 
 export const password = 'correct horse battery';
@@ -118,9 +124,71 @@ export class TestApp {
     await this.get(VisitCounter).flush();
   }
 
+  /** Listens on a free port, for what comes back over real HTTP. */
+  listen(): Promise<number> {
+    return listen(this.running, 0, '127.0.0.1');
+  }
+
   move(duration: string) {
     return this.get(DemoTime).advance(duration);
   }
+}
+
+/** Free half hours every day from nine to five, and what a booking of one needs. */
+export interface Bookable {
+  calendar: CalendarRow;
+  /** The address of the step with the free times, and the form on it. */
+  path: string;
+  formBlock: string;
+}
+
+/** Puts a step with free times between the world's form and its thank-you page. */
+export async function addBookingStep(
+  app: TestApp,
+  world: World,
+  rules: Partial<Calendar> = {},
+  content: Partial<CalendarContent> = {},
+): Promise<Bookable> {
+  const clientId = world.client.id as ClientId;
+  const plain = newCalendar('First visit', 'America/New_York');
+  const open = [{ from: '09:00', to: '17:00' }];
+  const view = await app.get(CalendarService).create(clientId, {
+    ...plain,
+    tell: ['desk@quayside-dental.test'],
+    ...content,
+    rules: { ...plain.rules, hours: Array.from({ length: 7 }, () => open), ...rules },
+  });
+  const { db } = app.database;
+  const form = await app.get(FormService).create(db, clientId, 'Choose a time');
+  const [thanks] = await db
+    .select()
+    .from(pages)
+    .where(eq(pages.id, world.thanks.pageId as PageId));
+  await db.update(pages).set({ position: 2 }).where(eq(pages.id, thanks!.id));
+  const block = newBlock('booking', 'times', {
+    calendarId: view.id as CalendarId,
+    formId: form.id,
+  });
+  const band = {
+    id: 'band',
+    name: '',
+    surface: 'paper' as const,
+    space: 'even' as const,
+    width: 'wide' as const,
+    columns: [{ id: 'column', share: 1, blocks: [block] }],
+  };
+  const draft = { ...emptyPage('Choose a time'), bands: [band] };
+  const id = await app.get(PageService).create(db, {
+    clientId,
+    funnelId: thanks!.funnelId,
+    position: 1,
+    name: 'Choose a time',
+    slug: 'choose',
+    draft,
+  });
+  await app.get(PageService).publish(id, 1, null);
+  const calendar = await app.get(CalendarService).row(view.id as CalendarId, null);
+  return { calendar, path: '/choose', formBlock: 'times' };
 }
 
 /** PGlite from the prepared database, or with TEST_DATABASE_URL a new database of that PostgreSQL server. */

@@ -15,7 +15,7 @@ export function FirstPlace() {
     return (
       <Navigate
         replace
-        to={`/${chosen.slug}/${session.user.role === 'front-desk' ? 'people' : 'funnels'}`}
+        to={`/${chosen.slug}/${session.user.role === 'front-desk' ? 'today' : 'funnels'}`}
       />
     );
   return (

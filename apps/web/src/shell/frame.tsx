@@ -9,8 +9,10 @@ import { ClockChip } from './clock-chip.tsx';
 import { NoSuchPlace } from './no-such-place.tsx';
 
 const places = [
+  { path: 'today', label: 'Today', desk: true },
   { path: 'funnels', label: 'Funnels', desk: false },
   { path: 'people', label: 'People', desk: true },
+  { path: 'diary', label: 'Diary', desk: true },
   { path: 'follow-up', label: 'Follow-up', desk: false },
   { path: 'set-up', label: 'Set-up', desk: false },
 ] as const;

@@ -46,6 +46,30 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/today',
+        lazy: async () => ({
+          Component: (await import('../features/today/today-screen.tsx')).TodayScreen,
+        }),
+      },
+      {
+        path: '/:client/diary',
+        lazy: async () => ({
+          Component: (await import('../features/diary/diary-screen.tsx')).DiaryScreen,
+        }),
+      },
+      {
+        path: '/:client/diary/calendars/:calendarId',
+        lazy: async () => ({
+          Component: (await import('../features/diary/calendar-screen.tsx')).CalendarScreen,
+        }),
+      },
+      {
+        path: '/:client/follow-up/rules',
+        lazy: async () => ({
+          Component: (await import('../features/routing/rules-screen.tsx')).RulesScreen,
+        }),
+      },
+      {
         path: '/:client/follow-up',
         lazy: async () => ({
           Component: (await import('../features/followup/sequences-screen.tsx')).SequencesScreen,

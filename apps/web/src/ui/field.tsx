@@ -25,7 +25,7 @@ function Labelled({
   const id = useId();
   const note = error ?? help;
   return (
-    <div className="grid gap-1">
+    <div className="grid content-start gap-1">
       <label htmlFor={id} className="text-xs font-semibold">
         {label}
       </label>

@@ -1,4 +1,5 @@
 export * from './merge.ts';
+export * from './moment-fields.ts';
 export * from './plain-to-html.ts';
 export * from './text-parts.ts';
 export * from './text-keyword.ts';

@@ -3,6 +3,8 @@ import type { FormId } from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { blockKinds, type BlockKindName, type BlockOf } from '@plumgate/core/page';
 import {
+  CalendarCheck,
+  CalendarClock,
   Code,
   FileText,
   Heading,
@@ -14,6 +16,7 @@ import {
   SquareCheck,
   Stamp,
   TextInitial,
+  Timer,
   TextCursorInput,
 } from 'lucide-react';
 import { toast } from 'sonner';
@@ -28,6 +31,9 @@ const icons: Record<BlockKindName, typeof Code> = {
   picture: Image,
   button: MousePointerClick,
   form: TextCursorInput,
+  booking: CalendarClock,
+  'your-booking': CalendarCheck,
+  countdown: Timer,
   'call-button': Phone,
   logo: Stamp,
   divider: Minus,
@@ -44,17 +50,23 @@ export function AddShelf({ clientId, funnelName }: { clientId: string; funnelNam
     const { edits, id } = addBlock(draft, selected, kind, settings);
     if (edit(edits)) select(id);
   };
-  const addForm = async () => {
+  /** A block that asks questions takes the form that is on the page, or a new one. */
+  const addAsking = async (kind: 'form' | 'booking') => {
     const { draft, bringForm } = store.getState();
     const known = Object.keys(draft.forms)[0] as FormId | undefined;
-    if (known) return add('form', { formId: known });
     try {
+      if (known) return add(kind, { formId: known, ...(await calendarFor(kind)) });
       const made = await call(api.createForm, { params: { clientId }, body: { name: funnelName } });
       bringForm(made.formId, made.definition as FormDefinition);
-      add('form', { formId: made.formId });
+      add(kind, { formId: made.formId, ...(await calendarFor(kind)) });
     } catch (error) {
       toast.error(messageOf(error));
     }
+  };
+  const calendarFor = async (kind: 'form' | 'booking') => {
+    if (kind === 'form') return {};
+    const { calendars } = await call(api.listCalendars, { params: { clientId } });
+    return calendars[0] ? { calendarId: calendars[0].id } : {};
   };
   return (
     <div className="grid gap-3">
@@ -66,7 +78,9 @@ export function AddShelf({ clientId, funnelName }: { clientId: string; funnelNam
               key={kind}
               type="button"
               className="grid justify-items-center gap-1.5 rounded-control border border-line bg-paper px-1 py-3 text-[13px] hover:border-plum hover:text-plum-dark"
-              onClick={() => (kind === 'form' ? void addForm() : add(kind))}
+              onClick={() =>
+                kind === 'form' || kind === 'booking' ? void addAsking(kind) : add(kind)
+              }
             >
               <Icon className="size-5 text-muted" aria-hidden />
               {blockKinds[kind].label}

@@ -9,6 +9,9 @@ export function FollowUpTabs({ slug }: { slug: string }) {
       <NavLink end className={tab} to={`/${slug}/follow-up`}>
         Sequences
       </NavLink>
+      <NavLink className={tab} to={`/${slug}/follow-up/rules`}>
+        Rules
+      </NavLink>
       <NavLink className={tab} to={`/${slug}/follow-up/post-room`}>
         Post room
       </NavLink>

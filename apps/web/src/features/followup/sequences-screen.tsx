@@ -1,14 +1,26 @@
 import { api } from '@plumgate/contract';
-import { Link } from 'react-router';
-import { useAsk } from '../../api/hooks.ts';
+import { Plus } from 'lucide-react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../shell/client.ts';
+import { Button } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { FollowUpTabs } from './follow-up-tabs.tsx';
 
+const eventWords = {
+  none: ', counting from sign-up',
+  booking: ', counting from the booking',
+  fixed: ', counting from an event',
+};
+
 export function SequencesScreen() {
   const client = useClient();
+  const navigate = useNavigate();
+  const refresh = useRefreshAll();
   const list = useAsk(
     api.listSequences,
     { params: { clientId: client?.id ?? '' } },
@@ -16,9 +28,25 @@ export function SequencesScreen() {
   );
   if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!client || !list.data) return <Skeleton />;
+  const add = async () => {
+    try {
+      const made = await call(api.createSequence, {
+        params: { clientId: client.id },
+        body: { name: `Sequence ${list.data.sequences.length + 1}` },
+      });
+      await refresh();
+      void navigate(`/${client.slug}/follow-up/${made.id}`);
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
   return (
     <>
-      <PageHead title="Follow-up" />
+      <PageHead title="Follow-up">
+        <Button look="main" onClick={() => void add()}>
+          <Plus className="size-4" aria-hidden /> Add a sequence
+        </Button>
+      </PageHead>
       <FollowUpTabs slug={client.slug} />
       {list.data.sequences.length === 0 ? (
         <Empty title={`No sequences for ${client.name} yet`}>
@@ -40,7 +68,8 @@ export function SequencesScreen() {
                 </Link>
                 <p className="text-muted">
                   {sequence.content.steps.length}{' '}
-                  {sequence.content.steps.length === 1 ? 'message' : 'messages'} ·{' '}
+                  {sequence.content.steps.length === 1 ? 'step' : 'steps'}
+                  {eventWords[sequence.content.event.kind]} ·{' '}
                   {sequence.joined.toLocaleString('en-US')} people so far
                 </p>
               </div>

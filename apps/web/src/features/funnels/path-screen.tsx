@@ -18,9 +18,8 @@ export function PathScreen() {
   const board = useAsk(api.getPath, { params: { funnelId } }, { refetchInterval: 15_000 });
   if (board.isError) return <Failed error={board.error} again={() => void board.refetch()} />;
   if (!client || !board.data) return <Skeleton />;
-  const { funnel, steps, arrivals, days } = board.data;
+  const { funnel, steps, arrivals, days, leads } = board.data;
   const visitors = steps[0]?.visitors ?? 0;
-  const leads = steps.reduce((sum, step) => sum + step.leads, 0);
   return (
     <div className="flex min-h-full flex-col">
       <PageHead
@@ -55,7 +54,7 @@ const dots = {
   give: 'bg-plum',
   start: 'bg-leaf',
   tell: 'bg-honey',
-  thank: 'bg-leaf',
+  book: 'bg-leaf',
 } as const;
 
 function Step({
@@ -69,7 +68,7 @@ function Step({
 }) {
   const editor = `/${clientSlug}/pages/${step.pageId}`;
   return (
-    <section className="w-64 shrink-0" aria-label={`Step ${number}, ${step.name}`}>
+    <section className="w-56 shrink-0" aria-label={`Step ${number}, ${step.name}`}>
       <div className="overflow-hidden rounded-card border border-strong-line bg-sheet">
         <h2 className="flex h-11 items-center justify-between gap-2 border-b border-line px-3.5 font-sans text-sm">
           <span className="truncate">
@@ -89,10 +88,15 @@ function Step({
             <Pencil className="size-3" aria-hidden /> Edit the page
           </span>
         </Link>
-        <dl className="grid grid-cols-3 border-t border-line px-3.5 py-2.5 tabular-nums">
+        <dl className="grid grid-cols-3 gap-2 border-t border-line px-3.5 py-2.5 tabular-nums">
           <Number value={step.visitors.toLocaleString('en-US')} label="visitors" />
           <Number value={shareText(step.phoneVisitors, step.visitors)} label="on phones" />
-          {step.movesOnBy && <Number value={step.leads.toLocaleString('en-US')} label="leads" />}
+          {step.movesOnBy && (
+            <Number
+              value={step.leads.toLocaleString('en-US')}
+              label={step.books ? 'booked' : 'leads'}
+            />
+          )}
         </dl>
         <a
           className="flex items-center gap-1.5 border-t border-line px-3.5 py-2 text-xs text-muted hover:text-plum-dark"
@@ -111,7 +115,7 @@ function Step({
           <ul className="grid gap-1.5">
             {step.happenings.map((line) => (
               <li
-                key={line.text}
+                key={line.kind + line.text}
                 className="flex items-start gap-2.5 rounded-control border border-line bg-sheet px-3 py-1"
               >
                 <span
@@ -154,7 +158,7 @@ function Hop({ from, to }: { from: PathBoard['steps'][number]; to: PathBoard['st
   const share = from.visitors > 0 ? to.visitors / from.visitors : 0;
   const broken = from.movesOnBy === null;
   return (
-    <div className="w-40 shrink-0 self-start pt-[122px] text-center max-md:w-64 max-md:pt-0">
+    <div className="w-28 shrink-0 self-start pt-[122px] text-center max-md:w-64 max-md:pt-0">
       <div
         aria-hidden
         className={`w-full ${broken ? 'border-t-2 border-dashed border-brick' : 'bg-plum/30'}`}

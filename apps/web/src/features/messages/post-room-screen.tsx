@@ -6,6 +6,7 @@ import { useClient } from '../../shell/client.ts';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
+import { TextPhone } from './text-phone.tsx';
 import { FollowUpTabs } from '../followup/follow-up-tabs.tsx';
 
 /** What the built-in mail server received, shown as its recipient sees it. */
@@ -87,10 +88,17 @@ function Row({
         aria-current={open ? 'true' : undefined}
         className="block truncate font-semibold after:absolute after:inset-0"
       >
+        {message.kind === 'text' && (
+          <span className="mr-1.5 rounded-full bg-tide-tint px-2 py-0.5 text-xs text-tide">
+            {message.isReply ? 'reply' : 'text'}
+          </span>
+        )}
         {message.subject}
       </Link>
       <p className="flex justify-between gap-3 text-xs text-muted">
-        <span className="truncate">to {message.to}</span>
+        <span className="truncate">
+          {message.isReply ? `from ${message.from}` : `to ${message.to}`}
+        </span>
         <span className="shrink-0 tabular-nums">{whenText(message.receivedAt, zone)}</span>
       </p>
     </li>
@@ -101,7 +109,8 @@ function Opened({ messageId, zone }: { messageId: string; zone: string }) {
   const message = useAsk(api.getMessage, { params: { messageId } });
   if (message.isError) return <Failed error={message.error} again={() => void message.refetch()} />;
   if (!message.data) return <Skeleton />;
-  const { subject, from, to, receivedAt, html } = message.data;
+  if (message.data.kind === 'text') return <TextPhone message={message.data} zone={zone} />;
+  const { subject, from, to, receivedAt, html, unsubscribe, calendar } = message.data;
   return (
     <article className="flex min-w-0 flex-1 flex-col">
       <header className="border-b border-line bg-sheet px-6 py-3">
@@ -109,12 +118,33 @@ function Opened({ messageId, zone }: { messageId: string; zone: string }) {
         <p className="text-xs text-muted">
           From {from} to {to}, {whenText(receivedAt, zone)}
         </p>
+        <div className="mt-1 flex flex-wrap gap-x-4 text-[13px]">
+          {calendar && (
+            <a
+              className="font-semibold text-plum-dark hover:underline"
+              href={`data:text/calendar;charset=utf-8,${encodeURIComponent(calendar)}`}
+              download="visit.ics"
+            >
+              Calendar file
+            </a>
+          )}
+          {unsubscribe && (
+            <a
+              className="font-semibold text-plum-dark hover:underline"
+              href={unsubscribe}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Unsubscribe as this person
+            </a>
+          )}
+        </div>
       </header>
-      {/* The sandbox lets nothing in a message run or reach the app. */}
+      {/* The sandbox lets nothing in a message run or reach the app; its links open beside. */}
       <iframe
         title={`Message: ${subject}`}
-        sandbox=""
-        srcDoc={html}
+        sandbox="allow-popups allow-popups-to-escape-sandbox"
+        srcDoc={`<base target="_blank">${html}`}
         className="min-h-80 w-full flex-1 bg-sheet"
       />
     </article>

@@ -1,10 +1,10 @@
 import type { EditorPage } from '@plumgate/contract';
 import type { FormId, PictureId } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
-import { clientFields } from '@plumgate/core/clients';
+import { addressLine, clientFields } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { fillOrKeep } from '@plumgate/core/messages';
-import type { PageContext } from '@plumgate/page-kit';
+import type { FreeTimes, PageContext } from '@plumgate/page-kit';
 
 /** Somebody to show a page to while it is made. */
 export const samplePerson = {
@@ -15,6 +15,26 @@ export const samplePerson = {
   phone: '(207) 555-0117',
 };
 const fresh = { kind: 'fresh', typed: {} } as const;
+const sampleTime = (hour: number) => ({
+  start: `2026-11-10T${hour}:00:00Z`,
+  label: `${hour % 12 || 12}:00 ${hour < 12 ? 'AM' : 'PM'}`,
+  left: 12,
+});
+/** Free times to show while a page is made: what a visitor sees depends on the day. */
+const sampleTimes: FreeTimes = {
+  days: ['Tuesday, November 10', 'Wednesday, November 11', 'Thursday, November 12'].map(
+    (label) => ({ date: label, label, times: [9, 10, 11, 13, 14].map(sampleTime) }),
+  ),
+  nearest: [],
+  seats: false,
+  later: null,
+};
+const sampleBooking = {
+  when: 'Tuesday, November 10 at 9:00 AM',
+  where: '',
+  file: '#',
+  change: '#',
+};
 
 /** What a page's views need, drawn from the editor's data instead of a published revision. */
 export function pageContext(
@@ -26,6 +46,7 @@ export function pageContext(
   const fields = {
     client: clientFields(from.client.name, from.client.facts),
     person: samplePerson,
+    booking: { when: sampleBooking.when, where: '' },
   };
   const here = from.steps.findIndex((step) => step.pageId === from.pageId);
   return {
@@ -40,6 +61,11 @@ export function pageContext(
     formAction: '#',
     revision: '',
     formState: () => fresh,
+    known: null,
+    times: () => sampleTimes,
+    booking: { ...sampleBooking, where: addressLine(from.client.facts) },
+    zone: from.client.facts.zone,
+    clockAhead: 0,
     editing,
   };
 }

@@ -1,7 +1,12 @@
 import { api, type PersonRecord, type TimelineEntry } from '@plumgate/contract';
 import { Phone, X } from 'lucide-react';
 import { Link } from 'react-router';
-import { useAsk } from '../../api/hooks.ts';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { Button } from '../../ui/button.tsx';
+import { BookingPill } from '../diary/booking-pill.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
@@ -69,6 +74,32 @@ function Record({ person, zone }: { person: PersonRecord; zone: string }) {
           <Phone className="size-4" aria-hidden /> Call {person.phone}
         </a>
       )}
+      <ul className="flex flex-wrap gap-1 empty:hidden">
+        {reachWords
+          .filter(([key, shown]) => person.reach[key] === shown)
+          .map(([key, , words]) => (
+            <li key={key}>
+              <Pill tone={key === 'textConsent' ? 'leaf' : 'brick'}>{words}</Pill>
+            </li>
+          ))}
+      </ul>
+      <Touch person={person} />
+      {person.bookings.length > 0 && (
+        <section>
+          <h3 className="mb-2">Bookings</h3>
+          <ul className="grid gap-1">
+            {person.bookings.map((booking) => (
+              <li key={booking.id} className="flex items-center gap-2">
+                <span className="min-w-0 flex-1 truncate">
+                  <b className="font-semibold tabular-nums">{whenText(booking.startsAt, zone)}</b> ·{' '}
+                  {booking.calendarName}
+                </span>
+                <BookingPill state={booking.state} />
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {person.comingUp.length > 0 && (
         <section>
           <h3 className="mb-2">Coming up</h3>
@@ -95,13 +126,56 @@ function Record({ person, zone }: { person: PersonRecord; zone: string }) {
 }
 
 const marks = {
-  submitted: 'border-leaf',
-  tagged: 'border-plum',
-  given: 'border-plum',
-  joined: 'border-tide',
-  sent: 'border-tide',
-  told: 'border-honey',
+  form: 'border-leaf',
+  tag: 'border-plum',
+  owner: 'border-plum',
+  sequence: 'border-tide',
+  message: 'border-tide',
+  notice: 'border-honey',
+  booking: 'border-leaf',
+  reply: 'border-leaf',
+  touch: 'border-plum',
+  trouble: 'border-brick',
 } as const;
+
+const reachWords: [keyof PersonRecord['reach'], boolean, string][] = [
+  ['mailRefused', true, 'Their mail host refuses mail to this address'],
+  ['unsubscribed', true, 'Unsubscribed from email'],
+  ['textConsent', true, 'Agreed to texts'],
+];
+
+/** That somebody called or wrote, with a line about it. */
+function Touch({ person }: { person: PersonRecord }) {
+  const [note, setNote] = useState('');
+  const refresh = useRefreshAll();
+  const touch = async (how: 'called' | 'no-answer' | 'wrote') => {
+    try {
+      await call(api.touchPerson, { params: { personId: person.id }, body: { how, note } });
+      setNote('');
+      await refresh();
+      toast('Noted.');
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
+  return (
+    <section className="grid gap-2">
+      <input
+        aria-label="A line about the call"
+        placeholder="What was said"
+        maxLength={1000}
+        className="h-9 rounded-control border border-strong-line bg-sheet px-3"
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+      />
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={() => void touch('called')}>Called</Button>
+        <Button onClick={() => void touch('no-answer')}>No answer</Button>
+        <Button onClick={() => void touch('wrote')}>Wrote</Button>
+      </div>
+    </section>
+  );
+}
 
 function Happened({ entry, zone }: { entry: TimelineEntry; zone: string }) {
   return (

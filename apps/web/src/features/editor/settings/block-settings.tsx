@@ -3,6 +3,7 @@ import { type Block, type BlockOf, type ButtonAction } from '@plumgate/core/page
 import { useState } from 'react';
 import { Choice, LongField, SelectField, TextField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
+import { BookingSettings } from './booking-settings.tsx';
 import { FormSettings } from './form-settings.tsx';
 import { PictureSettings } from './picture-settings.tsx';
 import { useSet } from './use-set.ts';
@@ -136,6 +137,53 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
             max={2000}
             value={block.height}
             onChange={(event) => set({ height: Number(event.target.value) })}
+          />
+        </>
+      );
+    case 'booking':
+      return <BookingSettings block={block} page={page} />;
+    case 'your-booking':
+      return (
+        <>
+          <TextField
+            label="Title"
+            maxLength={200}
+            value={block.title}
+            onChange={(event) => set({ title: event.target.value })}
+          />
+          <p className="text-muted">
+            Shows when and where, the calendar file and the way to change it. Somebody who has not
+            booked sees nothing here.
+          </p>
+        </>
+      );
+    case 'countdown':
+      return (
+        <>
+          <TextField
+            label="Counts to"
+            type="datetime-local"
+            value={block.until}
+            help={`Wall time in ${page.client.facts.zone}`}
+            onChange={(event) => set({ until: event.target.value })}
+          />
+          <TextField
+            label="Line above"
+            maxLength={120}
+            value={block.above}
+            onChange={(event) => set({ above: event.target.value })}
+          />
+          <TextField
+            label="When it is over"
+            maxLength={200}
+            value={block.over}
+            onChange={(event) => set({ over: event.target.value })}
+          />
+          <Choice
+            label="Place"
+            value={block.align}
+            options={aligns}
+            onChange={(align) => set({ align })}
           />
         </>
       );

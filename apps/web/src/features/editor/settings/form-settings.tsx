@@ -28,7 +28,13 @@ const afters: Record<AfterForm['kind'], AfterForm> = {
 };
 
 /** The form where it stands: its questions, its button, and what happens after it. */
-export function FormSettings({ block, page }: { block: BlockOf<'form'>; page: EditorPage }) {
+export function FormSettings({
+  block,
+  page,
+}: {
+  block: BlockOf<'form' | 'booking'>;
+  page: EditorPage;
+}) {
   const form = useEditor((state) => state.draft.forms[block.formId]);
   const set = useSet(block.formId);
   const setBlock = useSet(block.id);

@@ -1,0 +1,124 @@
+import { api, type BookingView } from '@plumgate/contract';
+import { Phone, X } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useRefreshAll } from '../../api/hooks.ts';
+import { Button, IconButton } from '../../ui/button.tsx';
+import { TextField } from '../../ui/field.tsx';
+import { localOf, momentOf, whenText } from '../../ui/when.ts';
+import { BookingPill } from './booking-pill.tsx';
+
+/** One booking: who comes, and what can be done with it. */
+export function BookingDrawer({
+  booking,
+  zone,
+  slug,
+  onClose,
+  onMove,
+}: {
+  booking: BookingView;
+  zone: string;
+  slug: string;
+  onClose: () => void;
+  onMove: (start: string) => void;
+}) {
+  const [time, setTime] = useState(localOf(booking.startsAt, zone));
+  const refresh = useRefreshAll();
+  const { person } = booking;
+  const tell = async (work: Promise<unknown>, said: string) => {
+    try {
+      await work;
+      toast(said);
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+    await refresh();
+  };
+  const params = { bookingId: booking.id };
+  const mark = (as: 'came' | 'missed' | 'booked') =>
+    void tell(call(api.markBooking, { params, body: { as } }), 'Noted.');
+  return (
+    <aside
+      aria-label="Booking"
+      className="w-80 shrink-0 overflow-auto border-l border-line bg-sheet p-5 max-lg:absolute max-lg:inset-0 max-lg:z-30 max-lg:w-full"
+    >
+      <div className="flex items-start gap-2">
+        <div className="min-w-0 flex-1">
+          <h2 className="text-xl break-words">{person.name || person.email || person.phone}</h2>
+          <p className="text-muted">
+            {booking.calendarName}, {whenText(booking.startsAt, zone)}
+          </p>
+        </div>
+        <IconButton label="Close" onClick={onClose}>
+          <X />
+        </IconButton>
+      </div>
+      <div className="mt-2 flex items-center gap-2">
+        <BookingPill state={booking.state} />
+        <Link
+          className="text-[13px] font-semibold text-plum-dark hover:underline"
+          to={`/${slug}/people/${person.id}`}
+        >
+          Open the person
+        </Link>
+      </div>
+      {person.phone && (
+        <a
+          href={`tel:${person.phone.replace(/[^\d+]/g, '')}`}
+          className="mt-4 flex h-9 w-fit items-center gap-2 rounded-control bg-plum px-4 font-semibold text-sheet hover:bg-plum-dark"
+        >
+          <Phone className="size-4" aria-hidden /> Call {person.phone}
+        </a>
+      )}
+      {person.email && <p className="mt-2 text-muted break-words">{person.email}</p>}
+      <section className="mt-6 grid gap-2">
+        <h3>What came of it</h3>
+        <div className="flex gap-2">
+          <Button disabled={booking.state === 'came'} onClick={() => mark('came')}>
+            Came
+          </Button>
+          <Button disabled={booking.state === 'missed'} onClick={() => mark('missed')}>
+            Missed
+          </Button>
+          {booking.state !== 'booked' && (
+            <Button look="quiet" onClick={() => mark('booked')}>
+              Not known yet
+            </Button>
+          )}
+        </div>
+      </section>
+      {booking.state === 'booked' && (
+        <section className="mt-6 grid gap-3">
+          <h3>Another time</h3>
+          <TextField
+            label={`Day and time in ${zone}`}
+            type="datetime-local"
+            value={time}
+            help="They are told at once; reminders follow the new time."
+            onChange={(event) => setTime(event.target.value)}
+          />
+          <div className="flex gap-2">
+            <Button
+              look="main"
+              disabled={!time || time === localOf(booking.startsAt, zone)}
+              onClick={() => onMove(momentOf(time, zone))}
+            >
+              Move it
+            </Button>
+            <Button
+              onClick={() =>
+                void tell(call(api.cancelBooking, { params }), 'Cancelled. They are told.').then(
+                  onClose,
+                )
+              }
+            >
+              Cancel it
+            </Button>
+          </div>
+        </section>
+      )}
+    </aside>
+  );
+}

@@ -1,0 +1,183 @@
+import { api, type BookingView, type CalendarView } from '@plumgate/contract';
+import { ChevronLeft, ChevronRight, Plus, Settings2 } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll, useSession } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { Button, IconButton } from '../../ui/button.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { AddBooking } from './add-booking.tsx';
+import { BookingDrawer } from './booking-drawer.tsx';
+import { dateText, todayIn, weekOf, weeksOn } from './week.ts';
+import { WeekGrid } from './week-grid.tsx';
+
+/** A client's week of bookings, in the client's zone. */
+export function DiaryScreen() {
+  const client = useClient();
+  const clock = useAsk(api.getClock, {});
+  const calendars = useAsk(
+    api.listCalendars,
+    { params: { clientId: client?.id ?? '' } },
+    { enabled: client !== undefined },
+  );
+  if (calendars.isError)
+    return <Failed error={calendars.error} again={() => void calendars.refetch()} />;
+  if (!client || !clock.data || !calendars.data) return <Skeleton />;
+  return (
+    <Diary
+      key={client.id}
+      client={client}
+      today={todayIn(clock.data.now, client.zone)}
+      calendars={calendars.data.calendars}
+    />
+  );
+}
+
+function Diary({
+  client,
+  today,
+  calendars,
+}: {
+  client: { id: string; slug: string; zone: string; name: string };
+  today: string;
+  calendars: CalendarView[];
+}) {
+  const session = useSession();
+  const maySetUp = session.data?.user.role !== 'front-desk';
+  const [date, setDate] = useState(today);
+  const [open, setOpen] = useState<string | null>(null);
+  const [adding, setAdding] = useState<{ start: string } | null>(null);
+  const week = weekOf(date, client.zone);
+  const list = useAsk(
+    api.listBookings,
+    { params: { clientId: client.id }, query: { from: week.from, until: week.until } },
+    { refetchInterval: 15_000 },
+  );
+  const refresh = useRefreshAll();
+  const bookings = list.data?.bookings ?? [];
+  const chosen = bookings.find((booking) => booking.id === open);
+  const move = async (booking: BookingView, start: string) => {
+    try {
+      await call(api.moveBooking, { params: { bookingId: booking.id }, body: { start } });
+      toast(`Moved. ${booking.person.name} is told the new time.`, {
+        action: {
+          label: 'Undo',
+          onClick: () => void move({ ...booking, startsAt: start }, booking.startsAt),
+        },
+      });
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+    await refresh();
+  };
+  return (
+    <div className="flex h-full flex-col">
+      <PageHead
+        title="Diary"
+        beside={
+          <span className="text-muted tabular-nums">
+            {dateText(week.days[0]!)} to {dateText(week.days[6]!)}
+          </span>
+        }
+      >
+        <IconButton label="The week before" onClick={() => setDate(weeksOn(week.monday, -1))}>
+          <ChevronLeft />
+        </IconButton>
+        <Button onClick={() => setDate(today)}>This week</Button>
+        <IconButton label="The week after" onClick={() => setDate(weeksOn(week.monday, 1))}>
+          <ChevronRight />
+        </IconButton>
+        {calendars.length > 0 && (
+          <Button look="main" onClick={() => setAdding({ start: '' })}>
+            <Plus className="size-4" aria-hidden /> Add a booking
+          </Button>
+        )}
+      </PageHead>
+      <Calendars calendars={calendars} client={client} maySetUp={maySetUp} />
+      {calendars.length === 0 ? (
+        <Empty title={`${client.name} has no calendar yet`}>
+          <p>
+            A calendar says when people may book: a consultation, a viewing, a call, an evening.
+          </p>
+        </Empty>
+      ) : (
+        <div className="flex min-h-0 flex-1">
+          <WeekGrid
+            week={week}
+            zone={client.zone}
+            today={today}
+            calendars={calendars}
+            bookings={bookings}
+            chosen={open}
+            onOpen={setOpen}
+            onMove={(booking, start) => void move(booking, start)}
+            onAdd={(start) => setAdding({ start })}
+          />
+          {chosen && (
+            <BookingDrawer
+              key={chosen.id}
+              booking={chosen}
+              zone={client.zone}
+              slug={client.slug}
+              onClose={() => setOpen(null)}
+              onMove={(start) => void move(chosen, start)}
+            />
+          )}
+        </div>
+      )}
+      {adding && (
+        <AddBooking
+          calendars={calendars}
+          zone={client.zone}
+          start={adding.start}
+          onClose={() => setAdding(null)}
+        />
+      )}
+    </div>
+  );
+}
+
+function Calendars({
+  calendars,
+  client,
+  maySetUp,
+}: {
+  calendars: CalendarView[];
+  client: { id: string; slug: string };
+  maySetUp: boolean;
+}) {
+  const navigate = useNavigate();
+  const add = async () => {
+    try {
+      const made = await call(api.createCalendar, {
+        params: { clientId: client.id },
+        body: {
+          name: calendars.length === 0 ? 'Consultation' : `Calendar ${calendars.length + 1}`,
+        },
+      });
+      void navigate(`/${client.slug}/diary/calendars/${made.id}`);
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
+  if (!maySetUp) return null;
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2">
+      {calendars.map((calendar) => (
+        <Link
+          key={calendar.id}
+          className="flex items-center gap-1.5 font-medium text-plum-dark hover:underline"
+          to={`/${client.slug}/diary/calendars/${calendar.id}`}
+        >
+          <Settings2 className="size-3.5" aria-hidden /> {calendar.content.name}
+        </Link>
+      ))}
+      <Button look="quiet" onClick={() => void add()}>
+        <Plus className="size-4" aria-hidden /> Add a calendar
+      </Button>
+    </div>
+  );
+}

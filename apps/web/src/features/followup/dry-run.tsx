@@ -1,0 +1,179 @@
+import { api, type ClientSheet } from '@plumgate/contract';
+import { leftOutWords, planRun, SequenceContent, type PlannedStep } from '@plumgate/core/followup';
+import { fillOrKeep } from '@plumgate/core/messages';
+import { useState } from 'react';
+import { Temporal } from 'temporal-polyfill';
+import { useAsk } from '../../api/hooks.ts';
+import { TextField } from '../../ui/field.tsx';
+import { localOf, momentOf, whenText } from '../../ui/when.ts';
+import { mergeFields } from './merge-fields.ts';
+import { actionWords } from './steps.ts';
+
+/** What one person would get, worked out by the function that plans the real runs. Nothing is sent. */
+export function DryRun({ content, sheet }: { content: SequenceContent; sheet: ClientSheet }) {
+  const clock = useAsk(api.getClock, {});
+  if (!clock.data) return null;
+  return <Tried content={content} sheet={sheet} now={clock.data.now} />;
+}
+
+function Tried({
+  content,
+  sheet,
+  now,
+}: {
+  content: SequenceContent;
+  sheet: ClientSheet;
+  now: string;
+}) {
+  const { zone } = sheet;
+  const [joins, setJoins] = useState(localOf(now, zone));
+  const [books, setBooks] = useState(
+    localOf(
+      Temporal.Instant.from(now)
+        .add({ hours: 24 * 7 })
+        .toString(),
+      zone,
+    ),
+  );
+  const [person, setPerson] = useState({ email: true, texts: true });
+  const valid = SequenceContent.safeParse(content).success && joins !== '';
+  const event =
+    content.event.kind === 'fixed'
+      ? content.event.at
+      : content.event.kind === 'booking'
+        ? books
+        : '';
+  const plan = valid ? planFor(content, zone, joins, event, person) : [];
+  return (
+    <aside
+      aria-label="Dry run"
+      className="w-[380px] shrink-0 border-l border-line bg-sheet p-5 max-lg:w-full max-lg:border-t max-lg:border-l-0 lg:overflow-auto"
+    >
+      <h2 className="text-lg">Try it on one person</h2>
+      <p className="mb-3 text-xs text-muted">Nothing is sent. Times in {zone}.</p>
+      <div className="grid gap-3">
+        <TextField
+          label="Joins"
+          type="datetime-local"
+          value={joins}
+          onChange={(change) => setJoins(change.target.value)}
+        />
+        {content.event.kind === 'booking' && (
+          <TextField
+            label="Books"
+            type="datetime-local"
+            value={books}
+            help="empty for nobody who books"
+            onChange={(change) => setBooks(change.target.value)}
+          />
+        )}
+        <div className="flex gap-4">
+          {(['email', 'texts'] as const).map((way) => (
+            <label key={way} className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="accent-plum"
+                checked={person[way]}
+                onChange={(change) => setPerson({ ...person, [way]: change.target.checked })}
+              />
+              {way === 'email' ? 'gets email' : 'agreed to texts'}
+            </label>
+          ))}
+        </div>
+      </div>
+      {plan.length === 0 ? (
+        <p className="mt-4 text-muted">
+          {valid ? 'No steps yet.' : 'Put the sequence right first.'}
+        </p>
+      ) : (
+        <ol className="mt-4 border-t border-line">
+          {withEvent(plan, event, zone).map((line) => (
+            <li
+              key={line.key}
+              className="grid grid-cols-[128px_1fr] gap-2 border-b border-line py-2"
+            >
+              <span className={`tabular-nums ${line.out ? 'text-muted line-through' : ''}`}>
+                {line.at ? whenText(line.at, zone) : 'no time'}
+              </span>
+              <span className="min-w-0">
+                {line.step ? (
+                  <span
+                    className={`line-clamp-2 break-words ${line.out ? 'text-muted line-through' : 'font-semibold'}`}
+                  >
+                    {nameOf(line.step, content, sheet, books)}
+                  </span>
+                ) : (
+                  <span className="block font-semibold text-leaf">
+                    {content.event.kind === 'fixed' ? content.event.name : 'The booking'}
+                  </span>
+                )}
+                {line.note && <span className="block text-xs text-muted">{line.note}</span>}
+              </span>
+            </li>
+          ))}
+        </ol>
+      )}
+    </aside>
+  );
+}
+
+function planFor(
+  content: SequenceContent,
+  zone: string,
+  joins: string,
+  event: string,
+  person: { email: boolean; texts: boolean },
+): PlannedStep[] {
+  const joinedAt = Temporal.Instant.from(momentOf(joins, zone));
+  return planRun({
+    sequence: { ...content, zone },
+    joinedAt,
+    event: event ? { at: Temporal.Instant.from(momentOf(event, zone)) } : null,
+    person: {
+      email: 'ana@example.com',
+      phone: '+12075550117',
+      textConsent: person.texts,
+      unsubscribed: !person.email,
+      mailRefused: false,
+    },
+    now: joinedAt,
+  });
+}
+
+interface Line {
+  key: string;
+  at: string | null;
+  step: string | null;
+  out: boolean;
+  note: string;
+}
+
+/** The plan's lines with the event in its place among them. */
+function withEvent(plan: PlannedStep[], event: string, zone: string): Line[] {
+  const lines: Line[] = plan.map(({ step, at, leftOut, meant }) => ({
+    key: step,
+    step,
+    at: (at ?? meant)?.toString() ?? null,
+    out: leftOut !== null,
+    note: leftOut
+      ? `left out: ${leftOutWords(leftOut)}`
+      : at && meant && !at.equals(meant)
+        ? `held from ${whenText(meant.toString(), zone)}`
+        : '',
+  }));
+  if (!event) return lines;
+  const at = momentOf(event, zone);
+  const place = lines.findIndex((line) => line.at !== null && line.at > at);
+  return lines.toSpliced(place === -1 ? lines.length : place, 0, {
+    key: 'event',
+    at,
+    step: null,
+    out: false,
+    note: '',
+  });
+}
+
+function nameOf(id: string, content: SequenceContent, sheet: ClientSheet, books: string): string {
+  const step = content.steps.find((one) => one.id === id)!;
+  return fillOrKeep(actionWords(step.action, []), mergeFields(sheet, content.event, books));
+}

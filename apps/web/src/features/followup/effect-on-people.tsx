@@ -1,0 +1,58 @@
+import { api, type SequenceEffect } from '@plumgate/contract';
+import type { SequenceContent } from '@plumgate/core/followup';
+import { useDeferredValue } from 'react';
+import { useAsk } from '../../api/hooks.ts';
+
+/** What keeping the changes means for the people who are in the sequence. */
+export function EffectOnPeople({
+  sequenceId,
+  content,
+  running,
+}: {
+  sequenceId: string;
+  content: SequenceContent;
+  running: number;
+}) {
+  const weighed = useDeferredValue(content);
+  const effect = useAsk(
+    api.weighSequence,
+    { params: { sequenceId }, body: { content: weighed } },
+    { enabled: running > 0 },
+  );
+  const words =
+    running === 0
+      ? ['Nobody is in it now. Whoever joins from now on gets it as it stands here.']
+      : effect.data
+        ? effectWords(effect.data)
+        : ['Working out what this means for the people who are in it.'];
+  return (
+    <div role="status" className="border-b border-line bg-tide-tint px-6 py-2.5 text-tide">
+      {words.map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+    </div>
+  );
+}
+
+function effectWords({ people, steps }: SequenceEffect): string[] {
+  const who = people === 1 ? '1 person is in it.' : `${people} people are in it.`;
+  if (steps.length === 0)
+    return [
+      `${who} Their times stay as they are; what is not sent yet goes out in the words above.`,
+    ];
+  return [
+    who,
+    ...steps.map((step) => {
+      const parts = [
+        [step.moved, 'at another time'],
+        [step.added, 'as a new step'],
+        [step.leftOut, 'left out, its time is past or it can’t reach them'],
+        [step.removed, 'not any more'],
+      ] as const;
+      return `${step.name}: ${parts
+        .filter(([count]) => count > 0)
+        .map(([count, what]) => `for ${count} ${what}`)
+        .join(', ')}.`;
+    }),
+  ];
+}

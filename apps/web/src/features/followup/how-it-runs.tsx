@@ -1,0 +1,195 @@
+import { api } from '@plumgate/contract';
+import type { EndsWhen, SequenceContent } from '@plumgate/core/followup';
+import { useAsk } from '../../api/hooks.ts';
+import { SelectField, TextField } from '../../ui/field.tsx';
+import { useClient } from '../../shell/client.ts';
+
+const ends: [EndsWhen['when'], string][] = [
+  ['booked', 'they book'],
+  ['replied', 'they reply'],
+  ['unsubscribed', 'they unsubscribe'],
+  ['tagged', 'they are tagged'],
+];
+
+/** What a sequence counts from, when it ends, and when it keeps quiet. */
+export function HowItRuns({
+  content,
+  clientId,
+  onChange,
+}: {
+  content: SequenceContent;
+  clientId: string;
+  onChange: (content: SequenceContent) => void;
+}) {
+  const client = useClient();
+  const calendars = useAsk(api.listCalendars, { params: { clientId } });
+  const set = (changes: Partial<SequenceContent>) => onChange({ ...content, ...changes });
+  const { event, quiet } = content;
+  const starters: Record<typeof event.kind, () => SequenceContent['event']> = {
+    none: () => ({ kind: 'none' }),
+    booking: () => ({ kind: 'booking', calendar: null }),
+    fixed: () => ({ kind: 'fixed', name: 'the event', at: '2026-12-01T18:30' }),
+  };
+  const endTag = content.endsWhen.find((end) => end.when === 'tagged')?.tag ?? '';
+  const setEnd = (when: EndsWhen['when'], on: boolean) => {
+    const others = content.endsWhen.filter((end) => end.when !== when);
+    const end = when === 'tagged' ? { when, tag: 'done' } : { when };
+    set({ endsWhen: on ? [...others, end] : others });
+  };
+  return (
+    <details className="border-b border-line px-6 py-2 [&_summary]:cursor-pointer">
+      <summary className="font-semibold text-plum-dark">
+        How it runs <span className="font-normal text-muted">{inWords(content)}</span>
+      </summary>
+      <div className="grid max-w-3xl grid-cols-2 gap-4 py-3 max-md:grid-cols-1">
+        <TextField
+          label="Name"
+          maxLength={80}
+          value={content.name}
+          onChange={(change) => set({ name: change.target.value })}
+        />
+        <SelectField
+          label="Counts back from"
+          options={{
+            none: 'Nothing: only from sign-up',
+            booking: 'The person’s booking',
+            fixed: 'A fixed moment',
+          }}
+          value={event.kind}
+          onChange={(change) =>
+            set({ event: starters[change.target.value as typeof event.kind]() })
+          }
+        />
+        {event.kind === 'booking' && (
+          <SelectField
+            label="In the calendar"
+            options={{
+              '': 'Any',
+              ...Object.fromEntries(
+                (calendars.data?.calendars ?? []).map((one) => [one.id, one.content.name]),
+              ),
+            }}
+            value={event.calendar ?? ''}
+            onChange={(change) =>
+              set({
+                event: {
+                  kind: 'booking',
+                  calendar: (change.target.value || null) as typeof event.calendar,
+                },
+              })
+            }
+          />
+        )}
+        {event.kind === 'fixed' && (
+          <>
+            <TextField
+              label="What it is called"
+              maxLength={80}
+              value={event.name}
+              onChange={(change) => set({ event: { ...event, name: change.target.value } })}
+            />
+            <TextField
+              label={`When, in ${client?.zone ?? 'the client’s zone'}`}
+              type="datetime-local"
+              value={event.at}
+              onChange={(change) => set({ event: { ...event, at: change.target.value } })}
+            />
+          </>
+        )}
+        <fieldset className="grid gap-1">
+          <legend className="mb-1 text-xs font-semibold">Ends when</legend>
+          {ends.map(([when, words]) => (
+            <label key={when} className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="accent-plum"
+                checked={content.endsWhen.some((end) => end.when === when)}
+                onChange={(change) => setEnd(when, change.target.checked)}
+              />
+              {words}
+              {when === 'tagged' && endTag !== '' && (
+                <input
+                  aria-label="Tag that ends it"
+                  className="h-7 w-32 rounded-control border border-strong-line bg-sheet px-2"
+                  maxLength={40}
+                  value={endTag}
+                  onChange={(change) =>
+                    set({
+                      endsWhen: content.endsWhen.map((end) =>
+                        end.when === 'tagged' ? { when: 'tagged', tag: change.target.value } : end,
+                      ),
+                    })
+                  }
+                />
+              )}
+            </label>
+          ))}
+        </fieldset>
+        <fieldset className="grid content-start gap-2">
+          <legend className="mb-1 text-xs font-semibold">Quiet hours</legend>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="accent-plum"
+              checked={quiet !== null}
+              onChange={(change) =>
+                set({ quiet: change.target.checked ? { from: '21:00', to: '08:00' } : null })
+              }
+            />
+            No unasked message at night
+          </label>
+          {quiet && (
+            <div className="flex items-center gap-2">
+              <input
+                type="time"
+                aria-label="Quiet from"
+                className="h-8 rounded-control border border-strong-line bg-sheet px-2"
+                value={quiet.from}
+                onChange={(change) =>
+                  change.target.value && set({ quiet: { ...quiet, from: change.target.value } })
+                }
+              />
+              to
+              <input
+                type="time"
+                aria-label="Quiet until"
+                className="h-8 rounded-control border border-strong-line bg-sheet px-2"
+                value={quiet.to}
+                onChange={(change) =>
+                  change.target.value && set({ quiet: { ...quiet, to: change.target.value } })
+                }
+              />
+            </div>
+          )}
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="accent-plum"
+              checked={content.again}
+              onChange={(change) => set({ again: change.target.checked })}
+            />
+            Whoever has been through it may join again
+          </label>
+        </fieldset>
+      </div>
+    </details>
+  );
+}
+
+function inWords(content: SequenceContent): string {
+  const counts = {
+    none: 'counting from sign-up',
+    booking: 'counting from the booking too',
+    fixed: 'counting from a fixed moment too',
+  }[content.event.kind];
+  const end = content.endsWhen
+    .map((one) => (one.when === 'tagged' ? `tagged ${one.tag}` : one.when))
+    .join(' or ');
+  return [
+    counts,
+    end && `ends when ${end}`,
+    content.quiet && `quiet ${content.quiet.from} to ${content.quiet.to}`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}

@@ -1,0 +1,173 @@
+import { api, type ClientSheet } from '@plumgate/contract';
+import { stepWhenWords, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
+import { fillOrKeep } from '@plumgate/core/messages';
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { useAsk } from '../../api/hooks.ts';
+import { Button } from '../../ui/button.tsx';
+import { momentOf, whenText } from '../../ui/when.ts';
+import { mergeFields } from './merge-fields.ts';
+import { actionWords, newStep } from './steps.ts';
+import { StepSettings } from './step-settings.tsx';
+
+/** A sequence's steps on time: down from sign-up, then back from the event and on from it. */
+export function Ruler({
+  content,
+  sheet,
+  sent,
+  sequenceId,
+  onChange,
+}: {
+  content: SequenceContent;
+  sheet: ClientSheet;
+  sent: Record<string, number>;
+  sequenceId: string;
+  onChange: (content: SequenceContent) => void;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const sequences = useAsk(api.listSequences, { params: { clientId: sheet.id } });
+  const others = (sequences.data?.sequences ?? []).filter((one) => one.id !== sequenceId);
+  const setStep = (step: SequenceStep) =>
+    onChange({ ...content, steps: content.steps.map((one) => (one.id === step.id ? step : one)) });
+  const add = (anchor: SequenceStep['anchor'], side: SequenceStep['side']) => {
+    const step = newStep(anchor, side);
+    onChange({ ...content, steps: [...content.steps, step] });
+    setOpen(step.id);
+  };
+  const group = (anchor: SequenceStep['anchor'], side: SequenceStep['side']) =>
+    content.steps
+      .filter((step) => step.anchor === anchor && step.side === side)
+      .sort((a, b) => (side === 'before' ? distance(b) - distance(a) : distance(a) - distance(b)));
+  const cards = (anchor: SequenceStep['anchor'], side: SequenceStep['side']) =>
+    group(anchor, side).map((step) => (
+      <Step
+        key={step.id}
+        step={step}
+        sheet={sheet}
+        others={others.map((one) => ({ id: one.id, name: one.content.name }))}
+        sent={sent[step.id] ?? 0}
+        open={open === step.id}
+        event={content.event}
+        onOpen={() => setOpen(open === step.id ? null : step.id)}
+        onChange={setStep}
+        onRemove={() =>
+          onChange({ ...content, steps: content.steps.filter((one) => one.id !== step.id) })
+        }
+      />
+    ));
+  return (
+    <ol className="relative p-6 before:absolute before:inset-y-6 before:left-[139px] before:w-0.5 before:bg-strong-line max-md:p-4 max-md:before:hidden">
+      {cards('joined', 'after')}
+      <AddHere label="Add a step counting from sign-up" onAdd={() => add('joined', 'after')} />
+      {content.event.kind !== 'none' && (
+        <>
+          <li className="relative mb-3 md:pl-32">
+            <span className="rounded-control bg-plum-tint px-2.5 py-1 text-xs font-semibold text-plum-dark">
+              Counting back from {eventName(content)}
+            </span>
+          </li>
+          {cards('event', 'before')}
+          <AddHere label="Add a step before it" onAdd={() => add('event', 'before')} />
+          <li className="relative mb-3 flex gap-8">
+            <p className="w-24 shrink-0 pt-2 text-right text-[13px] font-semibold text-leaf max-md:hidden">
+              {content.event.kind === 'fixed'
+                ? whenText(momentOf(content.event.at, sheet.zone), sheet.zone)
+                : 'its time'}
+            </p>
+            <span
+              aria-hidden
+              className="absolute top-3 left-[109px] size-3.5 rounded-full bg-leaf max-md:hidden"
+            />
+            <p className="flex-1 rounded-card border border-leaf/40 bg-leaf-tint px-4 py-2 font-semibold text-leaf">
+              {content.event.kind === 'fixed' ? content.event.name : 'The booking'}
+            </p>
+          </li>
+          {cards('event', 'after')}
+          <AddHere label="Add a step after it" onAdd={() => add('event', 'after')} />
+        </>
+      )}
+    </ol>
+  );
+}
+
+const inMinutes = { minutes: 1, hours: 60, days: 1440 };
+const distance = ({ delay }: SequenceStep) => delay.amount * inMinutes[delay.unit];
+
+const eventName = ({ event }: SequenceContent) =>
+  event.kind === 'fixed' ? event.name : 'the person’s booking';
+
+function AddHere({ label, onAdd }: { label: string; onAdd: () => void }) {
+  return (
+    <li className="relative mb-3 md:pl-32">
+      <Button look="quiet" onClick={onAdd}>
+        <Plus className="size-4" aria-hidden /> {label}
+      </Button>
+    </li>
+  );
+}
+
+function Step({
+  step,
+  sheet,
+  others,
+  sent,
+  open,
+  event,
+  onOpen,
+  onChange,
+  onRemove,
+}: {
+  step: SequenceStep;
+  sheet: ClientSheet;
+  others: { id: string; name: string }[];
+  sent: number;
+  open: boolean;
+  event: SequenceContent['event'];
+  onOpen: () => void;
+  onChange: (step: SequenceStep) => void;
+  onRemove: () => void;
+}) {
+  const isMessage = step.action.kind === 'email' || step.action.kind === 'text';
+  return (
+    <li className="relative mb-3 flex gap-8 max-md:flex-col max-md:gap-1">
+      <p className="w-24 shrink-0 pt-3 text-right text-[13px] font-semibold max-md:w-auto max-md:text-left">
+        {stepWhenWords(step).split(', ')[0]}
+        {step.delay.at && <span className="block font-normal text-muted">at {step.delay.at}</span>}
+      </p>
+      <span
+        aria-hidden
+        className={`absolute top-4 left-[109px] size-3.5 border-[3px] bg-sheet max-md:hidden ${isMessage ? 'rounded-full border-plum' : 'rounded-sm border-tide'}`}
+      />
+      <div className="min-w-0 flex-1 rounded-card border border-line bg-sheet">
+        <button
+          type="button"
+          aria-expanded={open}
+          className="flex w-full items-center gap-4 px-4 py-3 text-left"
+          onClick={onOpen}
+        >
+          <span className="min-w-0 flex-1">
+            <b className="block truncate font-semibold">
+              {fillOrKeep(actionWords(step.action, others), mergeFields(sheet, event))}
+            </b>
+            <span className="text-xs text-muted">
+              Joined too late? {step.late === 'leave-out' ? 'Left out' : 'Done at once'}
+            </span>
+          </span>
+          <span className="text-xs text-muted tabular-nums">
+            done {sent.toLocaleString('en-US')} {sent === 1 ? 'time' : 'times'}
+          </span>
+        </button>
+        {open && (
+          <StepSettings
+            step={step}
+            sheet={sheet}
+            others={others}
+            event={event}
+            onChange={onChange}
+            onRemove={onRemove}
+          />
+        )}
+      </div>
+    </li>
+  );
+}

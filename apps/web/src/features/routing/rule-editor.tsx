@@ -1,0 +1,346 @@
+import { api, type RuleChoices, type RuleView } from '@plumgate/contract';
+import { RuleContent, type Condition, type RuleAction } from '@plumgate/core/routing';
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { Button, IconButton } from '../../ui/button.tsx';
+import { TextField } from '../../ui/field.tsx';
+import { whenText } from '../../ui/when.ts';
+import { useClient } from '../../shell/client.ts';
+
+const select = 'h-8 max-w-full rounded-control border border-strong-line bg-sheet px-2';
+const abouts = {
+  form: 'from the form',
+  page: 'from the page',
+  funnel: 'from the funnel',
+  source: 'by',
+};
+const does = { tag: 'tag', give: 'give to', start: 'start', tell: 'tell' };
+
+/** A rule's sentence, each part a choice, with what it would have met beside it before it is switched on. */
+export function RuleEditor({
+  rule,
+  clientId,
+  slug,
+  choices,
+  onKept,
+}: {
+  rule: RuleView;
+  clientId: string;
+  slug: string;
+  choices: RuleChoices;
+  onKept: () => void;
+}) {
+  const [content, set] = useState(rule.content);
+  const refresh = useRefreshAll();
+  const problem = RuleContent.safeParse(content).error?.issues[0]?.message;
+  const keep = async (on: boolean) => {
+    try {
+      await call(api.saveRule, { params: { ruleId: rule.id }, body: { on, content } });
+      await refresh();
+      toast(on ? 'Kept, and on: it meets every lead from now on.' : 'Kept, and off.');
+      onKept();
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
+  const first = (about: Condition['about']) =>
+    choices[about][0]?.id ?? (about === 'source' ? 'Direct' : '');
+  const starters: Record<RuleAction['do'], () => RuleAction> = {
+    tag: () => ({ do: 'tag', tag: 'new' }),
+    give: () => ({ do: 'give', to: (choices.users[0]?.id ?? '') as never }),
+    start: () => ({ do: 'start', sequence: (choices.sequences[0]?.id ?? '') as never }),
+    tell: () => ({ do: 'tell', email: 'desk@example.com' }),
+  };
+  const setCondition = (index: number, condition: Condition) =>
+    set({ ...content, conditions: content.conditions.with(index, condition) });
+  const setAction = (index: number, action: RuleAction) =>
+    set({ ...content, actions: content.actions.with(index, action) });
+  return (
+    <div className="grid gap-5 border-t border-line p-5 lg:grid-cols-2">
+      <div className="grid content-start gap-3">
+        <TextField
+          label="Name"
+          maxLength={80}
+          value={content.name}
+          onChange={(event) => set({ ...content, name: event.target.value })}
+        />
+        <div className="flex flex-wrap items-center gap-2">
+          When a lead meets
+          <select
+            aria-label="All or any of the conditions"
+            className={select}
+            value={content.meets}
+            onChange={(event) => set({ ...content, meets: event.target.value as 'all' | 'any' })}
+          >
+            <option value="all">all of these</option>
+            <option value="any">any of these</option>
+          </select>
+        </div>
+        <ul className="grid gap-2">
+          {content.conditions.map((condition, index) => (
+            <li key={index} className="flex flex-wrap items-center gap-2">
+              it comes
+              <select
+                aria-label={`Condition ${index + 1}`}
+                className={select}
+                value={condition.about}
+                onChange={(event) => {
+                  const about = event.target.value as Condition['about'];
+                  setCondition(index, { about, is: first(about) } as Condition);
+                }}
+              >
+                {Object.entries(abouts).map(([about, words]) => (
+                  <option key={about} value={about}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+              <select
+                aria-label={`Condition ${index + 1}, which`}
+                className={`${select} min-w-0 flex-1`}
+                value={condition.is}
+                onChange={(event) =>
+                  setCondition(index, { ...condition, is: event.target.value } as Condition)
+                }
+              >
+                {withCurrent(choices[condition.about], condition.is).map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {one.name}
+                  </option>
+                ))}
+              </select>
+              <IconButton
+                label={`Remove condition ${index + 1}`}
+                onClick={() =>
+                  set({ ...content, conditions: content.conditions.toSpliced(index, 1) })
+                }
+              >
+                <Trash2 />
+              </IconButton>
+            </li>
+          ))}
+        </ul>
+        <div>
+          <Button
+            look="quiet"
+            onClick={() =>
+              set({
+                ...content,
+                conditions: [
+                  ...content.conditions,
+                  { about: 'form', is: first('form') } as Condition,
+                ],
+              })
+            }
+          >
+            Add a condition
+          </Button>
+        </div>
+        <p>then, in this order</p>
+        <ul className="grid gap-2">
+          {content.actions.map((action, index) => (
+            <li key={index} className="flex flex-wrap items-center gap-2">
+              <select
+                aria-label={`Action ${index + 1}`}
+                className={select}
+                value={action.do}
+                onChange={(event) =>
+                  setAction(index, starters[event.target.value as RuleAction['do']]())
+                }
+              >
+                {Object.entries(does).map(([kind, words]) => (
+                  <option key={kind} value={kind}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+              <ActionValue
+                action={action}
+                choices={choices}
+                label={`Action ${index + 1}, which`}
+                onChange={(changed) => setAction(index, changed)}
+              />
+              <IconButton
+                label={`Remove action ${index + 1}`}
+                onClick={() => set({ ...content, actions: content.actions.toSpliced(index, 1) })}
+              >
+                <Trash2 />
+              </IconButton>
+            </li>
+          ))}
+        </ul>
+        <div>
+          <Button
+            look="quiet"
+            onClick={() => set({ ...content, actions: [...content.actions, starters.tag()] })}
+          >
+            Add an action
+          </Button>
+        </div>
+      </div>
+      <div className="grid content-start gap-4">
+        <Preview content={content} clientId={clientId} slug={slug} />
+        {problem && (
+          <p role="alert" className="font-semibold text-brick">
+            {problem}
+          </p>
+        )}
+        <div className="flex flex-wrap gap-2">
+          <Button look="main" disabled={problem !== undefined} onClick={() => void keep(true)}>
+            {rule.on ? 'Keep the changes' : 'Keep and switch on'}
+          </Button>
+          <Button disabled={problem !== undefined} onClick={() => void keep(false)}>
+            {rule.on ? 'Keep and switch off' : 'Keep it switched off'}
+          </Button>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** A list with what is chosen, also when that is gone. */
+const withCurrent = (list: { id: string; name: string }[], id: string) =>
+  list.some((one) => one.id === id) ? list : [{ id, name: 'something that is gone' }, ...list];
+
+function ActionValue({
+  action,
+  choices,
+  label,
+  onChange,
+}: {
+  action: RuleAction;
+  choices: RuleChoices;
+  label: string;
+  onChange: (action: RuleAction) => void;
+}) {
+  const box = `${select} min-w-0 flex-1`;
+  switch (action.do) {
+    case 'tag':
+      return (
+        <input
+          aria-label={label}
+          className={box}
+          maxLength={40}
+          value={action.tag}
+          onChange={(event) => onChange({ do: 'tag', tag: event.target.value })}
+        />
+      );
+    case 'tell':
+      return (
+        <input
+          aria-label={label}
+          type="email"
+          className={box}
+          value={action.email}
+          onChange={(event) => onChange({ do: 'tell', email: event.target.value })}
+        />
+      );
+    case 'give':
+      return (
+        <select
+          aria-label={label}
+          className={box}
+          value={action.to}
+          onChange={(event) => onChange({ do: 'give', to: event.target.value as never })}
+        >
+          {withCurrent(choices.users, action.to).map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+      );
+    case 'start':
+      return (
+        <select
+          aria-label={label}
+          className={box}
+          value={action.sequence}
+          onChange={(event) => onChange({ do: 'start', sequence: event.target.value as never })}
+        >
+          {withCurrent(choices.sequences, action.sequence).map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+      );
+  }
+}
+
+/** Which leads the rule would have met, and from where; leads of campaigns it does not name are marked. */
+function Preview({
+  content,
+  clientId,
+  slug,
+}: {
+  content: RuleContent;
+  clientId: string;
+  slug: string;
+}) {
+  const client = useClient();
+  const { meets, conditions } = content;
+  const given = { params: { clientId }, body: { meets, conditions } };
+  const preview = useAsk(api.previewRule, given);
+  if (!preview.data)
+    return (
+      <div
+        className="h-40 animate-pulse rounded-card bg-line/60"
+        role="status"
+        aria-label="Loading"
+      />
+    );
+  const { met, leads, others, pages, people, days } = preview.data;
+  return (
+    <section aria-label="What it would have met" className="grid gap-2 rounded-card bg-paper p-4">
+      <h3>
+        In the last {days} days: {met.toLocaleString('en-US')} of {leads.toLocaleString('en-US')}{' '}
+        leads
+      </h3>
+      {others > 0 && (
+        <p className="rounded-control bg-honey-tint px-3 py-2 font-semibold text-honey">
+          {others === met
+            ? 'The rule names no campaign: it would take in leads of every one of these.'
+            : `${others.toLocaleString('en-US')} of them belong to other campaigns than the ones named.`}
+        </p>
+      )}
+      {met === 0 && <p className="text-muted">It would have met nobody.</p>}
+      <ul className="grid gap-1">
+        {pages.map((line) => (
+          <li key={line.funnel + line.page} className="flex gap-3">
+            <span className="w-10 text-right font-semibold tabular-nums">{line.leads}</span>
+            <span className="min-w-0 flex-1">
+              {line.page} <span className="text-muted">in {line.funnel}</span>
+              {!line.own && (
+                <span className="ml-1 text-xs font-semibold text-honey">another campaign</span>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {people.length > 0 && (
+        <details>
+          <summary className="cursor-pointer text-[13px] font-semibold text-plum-dark">
+            Who they were
+          </summary>
+          <ul className="mt-1 max-h-44 overflow-auto">
+            {people.map((person, index) => (
+              <li key={index} className="flex justify-between gap-3 text-[13px]">
+                <Link className="truncate hover:underline" to={`/${slug}/people/${person.id}`}>
+                  {person.name}
+                </Link>
+                <span className="shrink-0 text-muted tabular-nums">
+                  {whenText(person.at, client?.zone ?? 'UTC')}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}

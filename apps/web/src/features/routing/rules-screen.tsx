@@ -1,0 +1,161 @@
+import { api, type RuleChoices, type RuleView } from '@plumgate/contract';
+import type { RuleContent } from '@plumgate/core/routing';
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { Button, IconButton } from '../../ui/button.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Pill } from '../../ui/pill.tsx';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { FollowUpTabs } from '../followup/follow-up-tabs.tsx';
+import { RuleEditor } from './rule-editor.tsx';
+import { RuleSentence } from './rule-sentence.tsx';
+
+/** A client's routing rules, as sentences in their order. */
+export function RulesScreen() {
+  const client = useClient();
+  const list = useAsk(
+    api.listRules,
+    { params: { clientId: client?.id ?? '' } },
+    { enabled: client !== undefined },
+  );
+  if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
+  if (!client || !list.data) return <Skeleton />;
+  return <Rules client={client} rules={list.data.rules} choices={list.data.choices} />;
+}
+
+function Rules({
+  client,
+  rules,
+  choices,
+}: {
+  client: { id: string; slug: string; name: string };
+  rules: RuleView[];
+  choices: RuleChoices;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const refresh = useRefreshAll();
+  const work = async (doing: Promise<unknown>) => {
+    try {
+      await doing;
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+    await refresh();
+  };
+  const add = async () => {
+    const form = choices.form[0];
+    const content: RuleContent = {
+      name: `Rule ${rules.length + 1}`,
+      meets: 'all',
+      conditions: form ? [{ about: 'form', is: form.id as never }] : [],
+      actions: [],
+    };
+    try {
+      const { id } = await call(api.createRule, { params: { clientId: client.id }, body: content });
+      await refresh();
+      setOpen(id);
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
+  const move = (index: number, by: -1 | 1) => {
+    const ids = rules.map((rule) => rule.id);
+    const [moved] = ids.splice(index, 1);
+    ids.splice(index + by, 0, moved!);
+    void work(call(api.orderRules, { params: { clientId: client.id }, body: { ids } }));
+  };
+  return (
+    <>
+      <PageHead title="Follow-up">
+        <Button look="main" onClick={() => void add()}>
+          <Plus className="size-4" aria-hidden /> Add a rule
+        </Button>
+      </PageHead>
+      <FollowUpTabs slug={client.slug} />
+      {rules.length === 0 ? (
+        <Empty title={`No routing rules for ${client.name} yet`}>
+          <p>
+            A rule says what is done with a lead: its tags, who it goes to, and which sequence
+            starts.
+          </p>
+        </Empty>
+      ) : (
+        <ol className="grid max-w-5xl gap-3 p-6 max-md:p-4">
+          {rules.map((rule, index) => (
+            <li
+              key={rule.id}
+              className={`rounded-card border bg-sheet ${rule.on ? 'border-line' : 'border-dashed border-strong-line'}`}
+            >
+              <div className="flex items-start gap-3 px-5 py-3">
+                <div className="min-w-0 flex-1">
+                  <h2 className="flex flex-wrap items-center gap-2 text-lg">
+                    {rule.content.name}
+                    <Pill tone={rule.on ? 'leaf' : 'plain'}>{rule.on ? 'On' : 'Off'}</Pill>
+                    <span className="font-sans text-xs font-normal text-muted tabular-nums">
+                      met {rule.met30.toLocaleString('en-US')} leads in the last 30 days
+                    </span>
+                  </h2>
+                  <RuleSentence content={rule.content} choices={choices} />
+                </div>
+                <IconButton
+                  label={`Move ${rule.content.name} up`}
+                  disabled={index === 0}
+                  onClick={() => move(index, -1)}
+                >
+                  <ArrowUp />
+                </IconButton>
+                <IconButton
+                  label={`Move ${rule.content.name} down`}
+                  disabled={index === rules.length - 1}
+                  onClick={() => move(index, 1)}
+                >
+                  <ArrowDown />
+                </IconButton>
+                <IconButton
+                  label={`Remove ${rule.content.name}`}
+                  onClick={() =>
+                    void work(call(api.removeRule, { params: { ruleId: rule.id } })).then(() =>
+                      toast(`Removed “${rule.content.name}”.`, {
+                        action: {
+                          label: 'Undo',
+                          onClick: () =>
+                            void work(
+                              call(api.createRule, {
+                                params: { clientId: client.id },
+                                body: rule.content,
+                              }),
+                            ),
+                        },
+                      }),
+                    )
+                  }
+                >
+                  <Trash2 />
+                </IconButton>
+                <Button
+                  aria-expanded={open === rule.id}
+                  onClick={() => setOpen(open === rule.id ? null : rule.id)}
+                >
+                  {open === rule.id ? 'Close' : 'Change'}
+                </Button>
+              </div>
+              {open === rule.id && (
+                <RuleEditor
+                  rule={rule}
+                  clientId={client.id}
+                  slug={client.slug}
+                  choices={choices}
+                  onKept={() => setOpen(null)}
+                />
+              )}
+            </li>
+          ))}
+        </ol>
+      )}
+    </>
+  );
+}

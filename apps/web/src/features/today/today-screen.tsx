@@ -1,0 +1,200 @@
+import { api, type BookingView, type PersonSummary, type TodayBoard } from '@plumgate/contract';
+import { Phone } from 'lucide-react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { Button } from '../../ui/button.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Pill } from '../../ui/pill.tsx';
+import { Failed, Skeleton } from '../../ui/states.tsx';
+import { dayText, lengthText, timeText, whenText } from '../../ui/when.ts';
+import { BookingPill } from '../diary/booking-pill.tsx';
+import { nameOf } from '../people/name-of.ts';
+
+/** What the day asks for: who waits, who comes, and what did not get through. */
+export function TodayScreen() {
+  const client = useClient();
+  const board = useAsk(
+    api.getToday,
+    { params: { clientId: client?.id ?? '' } },
+    { enabled: client !== undefined, refetchInterval: 15_000 },
+  );
+  const clock = useAsk(api.getClock, {}, { refetchInterval: 15_000 });
+  if (board.isError) return <Failed error={board.error} again={() => void board.refetch()} />;
+  if (!client || !board.data || !clock.data) return <Skeleton />;
+  const { waiting, waitingTotal, bookings, failed } = board.data;
+  const { now } = clock.data;
+  return (
+    <>
+      <PageHead
+        title="Today"
+        beside={<span className="text-muted">{dayText(now, client.zone)}</span>}
+      />
+      <div className="grid gap-6 p-6 max-md:p-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        <section aria-labelledby="waiting">
+          <h2 id="waiting" className="mb-2 flex items-baseline gap-2 text-lg">
+            Waiting{' '}
+            <span className="font-sans text-sm font-normal text-muted">
+              {waitingTotal} leads nobody has called or written to
+            </span>
+          </h2>
+          {waiting.length === 0 ? (
+            <Quiet>Nobody waits. Whoever sends a form appears here at once.</Quiet>
+          ) : (
+            <ul className="grid gap-2">
+              {waiting.map((person) => (
+                <Waiting key={person.id} person={person} slug={client.slug} now={now} />
+              ))}
+            </ul>
+          )}
+          {waitingTotal > waiting.length && (
+            <p className="mt-2 text-xs text-muted">
+              The {waiting.length} that wait longest are shown.
+            </p>
+          )}
+        </section>
+        <div className="grid content-start gap-6">
+          <section aria-labelledby="comes">
+            <h2 id="comes" className="mb-2 text-lg">
+              Booked today
+            </h2>
+            {bookings.length === 0 ? (
+              <Quiet>
+                No bookings today.{' '}
+                <Link className="font-semibold text-plum-dark" to={`/${client.slug}/diary`}>
+                  Open the diary
+                </Link>
+              </Quiet>
+            ) : (
+              <ul className="overflow-hidden rounded-card border border-line bg-sheet">
+                {bookings.map((booking) => (
+                  <Booked
+                    key={booking.id}
+                    booking={booking}
+                    slug={client.slug}
+                    zone={client.zone}
+                  />
+                ))}
+              </ul>
+            )}
+          </section>
+          <section aria-labelledby="failed">
+            <h2 id="failed" className="mb-2 text-lg">
+              Not delivered
+            </h2>
+            {failed.length === 0 ? (
+              <Quiet>Every message got through.</Quiet>
+            ) : (
+              <ul className="grid gap-2">
+                {failed.map((one) => (
+                  <Undelivered key={one.id} one={one} slug={client.slug} zone={client.zone} />
+                ))}
+              </ul>
+            )}
+          </section>
+        </div>
+      </div>
+    </>
+  );
+}
+
+const Quiet = ({ children }: { children: React.ReactNode }) => (
+  <p className="rounded-card border border-dashed border-strong-line px-4 py-3 text-muted">
+    {children}
+  </p>
+);
+
+const anHour = 3_600_000;
+
+function Waiting({ person, slug, now }: { person: PersonSummary; slug: string; now: string }) {
+  const refresh = useRefreshAll();
+  const long = Date.parse(now) - Date.parse(person.addedAt) > anHour;
+  const touch = async (how: 'called' | 'no-answer') => {
+    try {
+      await call(api.touchPerson, { params: { personId: person.id }, body: { how, note: '' } });
+      await refresh();
+      toast(`Noted: ${how === 'called' ? 'called' : 'called, no answer'}.`);
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
+  return (
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-card border border-line bg-sheet px-4 py-2.5">
+      <div className="min-w-0 flex-1 basis-48">
+        <Link className="font-semibold hover:underline" to={`/${slug}/people/${person.id}`}>
+          {nameOf(person)}
+        </Link>
+        <p className="truncate text-xs text-muted">
+          {[`from ${person.source}`, ...person.tags].join(' · ')}
+        </p>
+      </div>
+      <Pill tone={long ? 'brick' : 'honey'}>{lengthText(person.addedAt, now)}</Pill>
+      <div className="flex items-center gap-2">
+        {person.phone ? (
+          <a
+            href={`tel:${person.phone.replace(/[^\d+]/g, '')}`}
+            className="flex h-8 items-center gap-1.5 rounded-control bg-plum px-3 text-[13px] font-semibold text-sheet hover:bg-plum-dark"
+          >
+            <Phone className="size-3.5" aria-hidden /> {person.phone}
+          </a>
+        ) : (
+          <a className="text-[13px] font-semibold text-plum-dark" href={`mailto:${person.email}`}>
+            Write
+          </a>
+        )}
+        <Button onClick={() => void touch('called')}>Called</Button>
+        <Button look="quiet" onClick={() => void touch('no-answer')}>
+          No answer
+        </Button>
+      </div>
+    </li>
+  );
+}
+
+function Booked({ booking, slug, zone }: { booking: BookingView; slug: string; zone: string }) {
+  return (
+    <li className="flex items-center gap-3 border-b border-line px-4 py-2 last:border-0">
+      <b className="w-12 font-semibold tabular-nums">{timeText(booking.startsAt, zone)}</b>
+      <span className="min-w-0 flex-1">
+        <Link
+          className="block truncate hover:underline"
+          to={`/${slug}/people/${booking.person.id}`}
+        >
+          {booking.person.name || booking.person.email}
+        </Link>
+        <span className="block truncate text-xs text-muted">{booking.calendarName}</span>
+      </span>
+      <BookingPill state={booking.state} />
+    </li>
+  );
+}
+
+function Undelivered({
+  one,
+  slug,
+  zone,
+}: {
+  one: TodayBoard['failed'][number];
+  slug: string;
+  zone: string;
+}) {
+  return (
+    <li className="rounded-card border border-line bg-sheet px-4 py-2">
+      <p className="break-words">
+        {one.what} to{' '}
+        {one.personId ? (
+          <Link className="font-semibold hover:underline" to={`/${slug}/people/${one.personId}`}>
+            {one.to}
+          </Link>
+        ) : (
+          <b className="font-semibold">{one.to}</b>
+        )}
+      </p>
+      <p className="text-xs text-brick">
+        {one.why} <span className="text-muted">{whenText(one.at, zone)}</span>
+      </p>
+    </li>
+  );
+}
