@@ -11,6 +11,8 @@ import { brotliDecompressSync } from 'node:zlib';
 import autocannon from 'autocannon';
 import { makeCampaign } from './campaign.mjs';
 import { startBareRoute } from './bare-route.mjs';
+import { raceForSlots, timeOpenSlots } from './booking-race.mjs';
+import { workOffDueSteps } from './due-steps.mjs';
 import { compareIntake } from './intake.mjs';
 import { layoutShift } from './layout-shift.mjs';
 
@@ -80,6 +82,24 @@ add(
   `${percent(intake.share)} (${Math.round(intake.full)} of ${Math.round(intake.bare)} a second)`,
   'at least 50%',
   intake.share >= 0.5,
+);
+
+// Free times, the race for them, and what falls due.
+const slots = timeOpenSlots();
+add('30 days of a calendar with 500 bookings', `${slots.toFixed(1)} ms`, 'under 5 ms', slots < 5);
+const race = await raceForSlots(join(folder, 'race'));
+add(
+  '200 people race for 20 times',
+  `${race.booked} bookings at ${race.times} times, ${race.said} were told so`,
+  'exactly 20',
+  race.booked === 20 && race.times === 20 && race.said === 20,
+);
+const due = await workOffDueSteps(join(folder, 'due'));
+add(
+  '100,000 due steps on PGlite, broken off once in the middle of a batch',
+  `${Math.round(due.rate)} a second, ${due.lost} lost, ${due.doubled} doubled`,
+  'at least 1,500, none, none',
+  due.rate >= 1500 && due.lost === 0 && due.doubled === 0,
 );
 
 // Starting on existing data, by the command people use.

@@ -1,32 +1,16 @@
 import 'reflect-metadata';
 import { randomUUID } from 'node:crypto';
-import { Temporal } from 'temporal-polyfill';
 import { IntakeService } from '../apps/server/dist/intake/intake.service.js';
 import { makeDemoWorld } from '../apps/server/dist/demo/make-demo.js';
 import { LivePages } from '../apps/server/dist/site/live-pages.js';
-import { MovableClock } from '../apps/server/dist/platform/clock.js';
-import { readConfig } from '../apps/server/dist/platform/config.js';
-import { Database } from '../apps/server/dist/platform/database/database.js';
-import { RandomIds } from '../apps/server/dist/platform/id-source.js';
-import { makeLogger } from '../apps/server/dist/platform/logging.js';
 import { Worker } from '../apps/server/dist/platform/worker.js';
-import { assemble } from '../apps/server/dist/start.js';
+import { assembleOn } from './program.mjs';
 
 const count = 150;
 
 /** Leads a second through the whole intake, and through a transaction that only makes the same rows. */
 export async function compareIntake(folder) {
-  const database = await Database.open({ folder });
-  const clock = new MovableClock(Temporal.Instant.from('2026-11-05T14:12:00Z'), false);
-  const config = readConfig({ PLUMGATE_DATA: folder, LOG_LEVEL: 'silent' });
-  const running = await assemble({
-    config,
-    database,
-    clock,
-    ids: new RandomIds(),
-    log: makeLogger('silent'),
-  });
-  await running.app.init();
+  const { running, database } = await assembleOn(folder);
   await makeDemoWorld(running.app);
   const page = await running.app.get(LivePages).find('quayside-dental', 'first-visit');
   const block = page.document.bands

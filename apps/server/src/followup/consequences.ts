@@ -2,6 +2,8 @@ import type { ClientId, Instant, PersonId, RunId } from '@plumgate/core/basics';
 import { timeline } from '../people/table.ts';
 import type { TimelineFact } from '../people/timeline.ts';
 import type { Queries } from '../platform/database/database.ts';
+import { sql } from 'drizzle-orm';
+import { insertMany } from '../platform/database/bulk.ts';
 import { inOneTrip, type Write } from '../platform/database/one-trip.ts';
 import { outbox, type EmailPayload, type TextPayload } from '../platform/outbox/table.ts';
 import { runSteps } from './table.ts';
@@ -47,10 +49,10 @@ export class Consequences {
   write(tx: Queries, beside: readonly Write[] = []): Promise<void> {
     const { messages, facts, steps } = this;
     const writes: Write[] = [...beside];
-    if (facts.length > 0) writes.push(tx.insert(timeline).values(facts));
-    if (steps.length > 0) writes.push(tx.insert(runSteps).values(steps));
+    if (facts.length > 0) writes.push(insertMany(timeline, facts));
+    if (steps.length > 0) writes.push(insertMany(runSteps, steps));
     if (messages.length > 0)
-      writes.push(tx.insert(outbox).values(messages).onConflictDoNothing({ target: outbox.key }));
+      writes.push(insertMany(outbox, messages, sql` on conflict (key) do nothing`));
     return inOneTrip(tx, writes);
   }
 }

@@ -5,7 +5,7 @@ import {
   type Reachable,
   type SequenceContent,
 } from '@plumgate/core/followup';
-import { eq, type SQL } from 'drizzle-orm';
+import { eq, sql, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { bookings, calendars } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
@@ -13,6 +13,7 @@ import { clients } from '../clients/table.ts';
 import { submissions } from '../intake/table.ts';
 import type { PersonRow } from '../people/person-store.ts';
 import { people } from '../people/table.ts';
+import { isAnyOf } from '../platform/database/bulk.ts';
 import type { Queries } from '../platform/database/database.ts';
 import { sequenceRuns, sequences } from './table.ts';
 
@@ -27,27 +28,51 @@ export interface LoadedRun {
   where: string | null;
 }
 
-/** Loads the runs that meet a condition, in one query. */
+/**
+ * Loads the runs that meet a condition. Sequences and clients are read once each, not once for every run: their words
+ * and facts are by far the largest part.
+ */
 export async function loadRuns(tx: Queries, condition: SQL | undefined): Promise<LoadedRun[]> {
   const rows = await tx
     .select({
       run: sequenceRuns,
-      content: sequences.content,
       person: people,
-      client: clients,
       answers: submissions.answers,
       booking: bookings,
-      calendar: calendars.content,
+      where: sql<string | null>`${calendars.content}->>'where'`,
     })
     .from(sequenceRuns)
-    .innerJoin(sequences, eq(sequences.id, sequenceRuns.sequenceId))
     .innerJoin(people, eq(people.id, sequenceRuns.personId))
-    .innerJoin(clients, eq(clients.id, sequenceRuns.clientId))
     .leftJoin(submissions, eq(submissions.id, sequenceRuns.submissionId))
     .leftJoin(bookings, eq(bookings.id, sequenceRuns.bookingId))
     .leftJoin(calendars, eq(calendars.id, bookings.calendarId))
     .where(condition);
-  return rows.map(({ calendar, ...row }) => ({ ...row, where: calendar?.where ?? null }));
+  if (rows.length === 0) return [];
+  const contents = await byId(
+    rows,
+    ({ run }) => run.sequenceId,
+    (ids) => tx.select().from(sequences).where(isAnyOf(sequences.id, ids)),
+  );
+  const owners = await byId(
+    rows,
+    ({ run }) => run.clientId,
+    (ids) => tx.select().from(clients).where(isAnyOf(clients.id, ids)),
+  );
+  return rows.map((row) => ({
+    ...row,
+    content: contents.get(row.run.sequenceId)!.content,
+    client: owners.get(row.run.clientId)!,
+  }));
+}
+
+/** What some rows point to, each read once. */
+async function byId<Row, Id extends string, Found extends { id: Id }>(
+  rows: readonly Row[],
+  idOf: (row: Row) => Id,
+  find: (ids: Id[]) => PromiseLike<Found[]>,
+): Promise<Map<Id, Found>> {
+  const found = await find([...new Set(rows.map(idOf))]);
+  return new Map(found.map((one) => [one.id, one]));
 }
 
 /** What a run counts back from; null while there is nothing. */

@@ -20,6 +20,7 @@ import { bookings } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
 import type { PersonRow } from '../people/person-store.ts';
 import type { Queries } from '../platform/database/database.ts';
+import { isAnyOf } from '../platform/database/bulk.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { outbox } from '../platform/outbox/table.ts';
 import { Consequences } from './consequences.ts';
@@ -265,7 +266,7 @@ export class RunService {
       .from(runSteps)
       .where(
         and(
-          inArray(runSteps.runId, runs),
+          isAnyOf(runSteps.runId, runs),
           sql`(${runSteps.state} = 'waiting' or (${runSteps.state} = 'left-out' and ${runSteps.leftOut} = 'no-event'))`,
         ),
       );
@@ -274,7 +275,7 @@ export class RunService {
       await tx
         .update(sequenceRuns)
         .set({ state: 'finished' })
-        .where(and(inArray(sequenceRuns.id, over), eq(sequenceRuns.state, 'running')));
+        .where(and(isAnyOf(sequenceRuns.id, over), eq(sequenceRuns.state, 'running')));
   }
 
   /** Ends runs: nothing of them that waits happens any more. */

@@ -3,9 +3,10 @@ import type { Instant, RunId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
 import { whyUnreachable, type LeftOut, type SequenceStep } from '@plumgate/core/followup';
 import { momentFields, type MergeContext } from '@plumgate/core/messages';
-import { and, asc, eq, inArray, lte, min } from 'drizzle-orm';
+import { and, asc, eq, lte, min } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { PersonStore } from '../people/person-store.ts';
+import { isAnyOf } from '../platform/database/bulk.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { PersonLinks } from '../site/person-links.ts';
 import {
@@ -51,7 +52,7 @@ export class StepWorker {
         .for('update', { skipLocked: true });
       if (due.length === 0) return 0;
       const runIds = [...new Set(due.map((step) => step.runId))];
-      const loaded = await loadRuns(tx, inArray(sequenceRuns.id, runIds));
+      const loaded = await loadRuns(tx, isAnyOf(sequenceRuns.id, runIds));
       const pass = new Pass(tx, this.runs.consequences(), now, loaded);
       for (const step of due) await this.doStep(pass, step);
       await pass.write();
@@ -243,7 +244,7 @@ class Pass {
       this.tx
         .update(runSteps)
         .set({ doneAt: this.now, ...values })
-        .where(inArray(runSteps.id, ids));
+        .where(isAnyOf(runSteps.id, ids));
     const marks = [
       ...(['done', 'dropped'] as const)
         .filter((state) => this.marks[state].length > 0)

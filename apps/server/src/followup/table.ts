@@ -86,7 +86,7 @@ export const runSteps = pgTable(
   (table) => [
     unique('run_steps_once').on(table.runId, table.stepId),
     index('run_steps_due')
-      .on(table.dueAt)
+      .on(table.dueAt, table.id)
       .where(sql`${table.state} = 'waiting'`),
     index('run_steps_by_sequence').on(table.sequenceId, table.stepId),
   ],

@@ -1,4 +1,4 @@
-import { Liquid } from 'liquidjs';
+import { Liquid, type Template } from 'liquidjs';
 import { done, failed, type Outcome } from '../basics/index.ts';
 
 /** What merge fields may name. Values are plain text and are never read as templates themselves. */
@@ -33,10 +33,23 @@ const engine = new Liquid({
 export function fillMergeFields(template: string, context: MergeContext): Outcome<string, string> {
   if (!template.includes('{')) return done(template);
   try {
-    return done(engine.parseAndRenderSync(template, context) as string);
+    return done(engine.renderSync(compiled(template), context) as string);
   } catch (error) {
     return failed(sentence(error));
   }
+}
+
+/** Templates that were read before: one message goes to many people. */
+const known = new Map<string, Template[]>();
+const mostKnown = 500;
+
+function compiled(template: string): Template[] {
+  const before = known.get(template);
+  if (before) return before;
+  const parsed = engine.parse(template);
+  if (known.size >= mostKnown) known.delete(known.keys().next().value!);
+  known.set(template, parsed);
+  return parsed;
 }
 
 /** As `fillMergeFields`, but a template with a mistake in it shows as it was typed, so that nothing is lost. */

@@ -1,0 +1,22 @@
+import { Temporal } from 'temporal-polyfill';
+import { MovableClock } from '../apps/server/dist/platform/clock.js';
+import { readConfig } from '../apps/server/dist/platform/config.js';
+import { Database } from '../apps/server/dist/platform/database/database.js';
+import { RandomIds } from '../apps/server/dist/platform/id-source.js';
+import { makeLogger } from '../apps/server/dist/platform/logging.js';
+import { assemble } from '../apps/server/dist/start.js';
+
+/** The built program on a data folder of its own, its clock standing still. */
+export async function assembleOn(folder) {
+  const database = await Database.open({ folder });
+  const clock = new MovableClock(Temporal.Instant.from('2026-11-05T14:12:00Z'), false);
+  const running = await assemble({
+    config: readConfig({ PLUMGATE_DATA: folder, LOG_LEVEL: 'silent' }),
+    database,
+    clock,
+    ids: new RandomIds(),
+    log: makeLogger('silent'),
+  });
+  await running.app.init();
+  return { running, database, clock };
+}
