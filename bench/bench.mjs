@@ -96,7 +96,7 @@ add(
 );
 const due = await workOffDueSteps(join(folder, 'due'));
 add(
-  '100,000 due steps on PGlite, broken off once in the middle of a batch',
+  '100,000 due steps on PGlite, the process killed in the middle',
   `${Math.round(due.rate)} a second, ${due.lost} lost, ${due.doubled} doubled`,
   'at least 1,500, none, none',
   due.rate >= 1500 && due.lost === 0 && due.doubled === 0,

@@ -1,69 +1,95 @@
+/**
+ * `node bench/due-steps.mjs <folder>` works off what is due in a data folder and tells how far it is, for the bench to
+ * kill in the middle; imported, it does the whole comparison.
+ */
 import 'reflect-metadata';
+import { spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
 import { Temporal } from 'temporal-polyfill';
 import { StepWorker } from '../apps/server/dist/followup/step-worker.js';
-import { Worker } from '../apps/server/dist/platform/worker.js';
 import { makeDemoWorld } from '../apps/server/dist/demo/make-demo.js';
+import { Worker } from '../apps/server/dist/platform/worker.js';
 import { assembleOn } from './program.mjs';
 
 const runs = 50_000;
+const total = runs * 2;
 const now = Temporal.Instant.from('2026-11-05T14:12:00Z');
+const here = fileURLToPath(import.meta.url);
 
 /**
- * 100,000 due steps of 50,000 runs, worked off by the program's own worker on PGlite; half of the way through it the
- * work is broken off in the middle of a batch, as a killed process would. Gives the rate and what was lost or doubled.
+ * 100,000 due steps of 50,000 runs on PGlite: a process of its own works them off and is killed with kill -9 about half
+ * way, a second one finishes. Gives the rate of both, and what was lost or doubled.
  */
 export async function workOffDueSteps(folder) {
-  const { running, database } = await assembleOn(folder);
+  await seed(folder);
+  const first = await workIn(folder, total / 2);
+  const second = await workIn(folder, Infinity);
+  const { running, database } = await open(folder);
+  const { rows } = await database.pool.query(
+    `select (select count(*) from run_steps where state = 'done') as done,
+            (select count(*) from outbox where key like 'step:%') as owed,
+            (select count(distinct payload->>'to' || (payload->>'subject')) from outbox where key like 'step:%') as different`,
+  );
+  await running.stop();
+  const [done, owed, different] = ['done', 'owed', 'different'].map((name) =>
+    Number(rows[0][name]),
+  );
+  return {
+    rate: (first.steps + second.steps) / (first.seconds + second.seconds),
+    lost: total - Math.min(done, different),
+    doubled: owed - different,
+  };
+}
+
+/** The program without its own worker: only the steps are measured, not the sending of what they owe. */
+async function open(folder) {
+  const opened = await assembleOn(folder);
+  await opened.running.app.get(Worker).stop();
+  return opened;
+}
+
+/** Lets a process work until it has done so many steps, then kills it; or until nothing is due. */
+function workIn(folder, killAfter) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, ['--no-warnings', here, folder], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    let last = { steps: 0, seconds: 0 };
+    let rest = '';
+    child.stdout.on('data', (chunk) => {
+      const lines = (rest + chunk).split('\n');
+      rest = lines.pop();
+      for (const line of lines) last = JSON.parse(line);
+      if (last.steps >= killAfter) child.kill('SIGKILL');
+    });
+    child.on('exit', (code) =>
+      code === 0 || killAfter < Infinity ? resolve(last) : reject(new Error('The worker failed.')),
+    );
+  });
+}
+
+async function work(folder) {
+  const { running } = await open(folder);
+  const worker = running.app.get(StepWorker);
+  const begun = performance.now();
+  for (let steps = 0, some = 1; some > 0;) {
+    some = await worker.doDue(now);
+    steps += some;
+    process.stdout.write(
+      `${JSON.stringify({ steps, seconds: (performance.now() - begun) / 1000 })}\n`,
+    );
+  }
+  await running.stop();
+  process.exit(0);
+}
+
+async function seed(folder) {
+  const { running, database } = await open(folder);
   await makeDemoWorld(running.app);
   const { rows } = await database.pool.query(
     `select id, client_id from sequences where content->>'name' = 'Gentle welcome'`,
   );
   const { id: sequence, client_id: client } = rows[0];
-  await seed(database, client, sequence);
-  // Sending what is owed is another part's work: only the steps are measured.
-  await running.app.get(Worker).stop();
-  const worker = running.app.get(StepWorker);
-  const total = runs * 2;
-  const first = await timed(worker, total / 2);
-  await breakOff(worker);
-  const second = await timed(worker, total);
-  const { rows: counted } = await database.pool.query(
-    `select (select count(*) from run_steps where state = 'done' and id in (select id from bench_steps)) as done,
-            (select count(*) from outbox where key like 'step:%') as owed,
-            (select count(distinct key) from outbox where key like 'step:%') as different`,
-  );
-  await running.stop();
-  const [done, owed, different] = ['done', 'owed', 'different'].map((name) =>
-    Number(counted[0][name]),
-  );
-  return {
-    rate: total / (first + second),
-    lost: total - done + (total - different),
-    doubled: owed - different,
-  };
-}
-
-/** Seconds until at most `until` steps are done, or nothing is due any more. */
-async function timed(worker, until) {
-  const begun = performance.now();
-  for (let done = 0; done < until;) {
-    const some = await worker.doDue(now);
-    if (some === 0) break;
-    done += some;
-  }
-  return (performance.now() - begun) / 1000;
-}
-
-/** A batch whose transaction never commits: everything it did is undone, as when the process dies in the middle. */
-async function breakOff(worker) {
-  const { runs } = worker;
-  const finish = runs.finish;
-  runs.finish = () => Promise.reject(new Error('killed'));
-  await worker.doDue(now).catch(() => {});
-  runs.finish = finish;
-}
-
-async function seed(database, client, sequence) {
   const at = now.toString();
   await database.pool.query(
     `insert into people (id, client_id, first_name, last_name, email, email_key, phone, source, added_at, last_seen_at)
@@ -81,6 +107,8 @@ async function seed(database, client, sequence) {
      from sequence_runs r cross join (values ('place-saved'), ('what-it-feels-like')) s(step) where r.sequence_id = $2`,
     [client, sequence, at],
   );
-  await database.pool.query(`create temp table bench_steps as select id from run_steps`);
-  await database.pool.query(`analyze people; analyze sequence_runs; analyze run_steps`);
+  await database.pool.query('analyze');
+  await running.stop();
 }
+
+if (process.argv[1] === here) await work(process.argv[2]);

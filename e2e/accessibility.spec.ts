@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { openEditor, openPath, phone, signedIn, site } from './helpers.ts';
+import { openEditor, openPath, origin, phone, physio, signedIn, site } from './helpers.ts';
 
 /** Axe's rules for WCAG 2.2 A and AA; what it calls serious or critical must not be there. */
 async function expectClean(page: Page): Promise<void> {
@@ -16,7 +16,10 @@ async function expectClean(page: Page): Promise<void> {
 for (const [name, path, see] of [
   ['funnels', '/quayside-dental/funnels', 'Conversion rate'],
   ['people', '/quayside-dental/people', 'Came from'],
+  ['today', '/quayside-dental/today', 'Booked today'],
+  ['diary', '/quayside-dental/diary', 'Add a booking'],
   ['follow-up', '/quayside-dental/follow-up', 'Gentle welcome'],
+  ['rules', '/quayside-dental/follow-up/rules', 'New patients'],
   ['post room', '/quayside-dental/follow-up/post-room', 'From'],
   ['fact sheet', '/quayside-dental/set-up', 'Areas served'],
   ['new client', '/clients/new', 'Take on a client'],
@@ -44,13 +47,37 @@ test('the Path, the editor and a person are free of serious faults', async ({ br
   await expectClean(page);
 });
 
+test('a sequence with its dry run, a rule and a calendar are free of serious faults', async ({
+  browser,
+}) => {
+  const page = await signedIn(browser, '/fernhill-physio/follow-up');
+  await page.getByRole('link', { name: 'Runner’s knee evening' }).click();
+  await page.getByText('How it runs').click();
+  await page.getByRole('button', { name: /^Text ·/ }).click();
+  await expect(page.getByText('Try it on one person')).toBeVisible();
+  await expectClean(page);
+  await page.goto(`${origin}/quayside-dental/follow-up/rules`);
+  await page.getByRole('button', { name: 'Change' }).click();
+  await expect(page.getByText('Who they were')).toBeVisible();
+  await expectClean(page);
+  await page.goto(`${origin}/quayside-dental/diary`);
+  await page.getByRole('link', { name: 'First visit' }).click();
+  await expect(page.getByText('What a booking causes')).toBeVisible();
+  await expectClean(page);
+});
+
 for (const size of [{ viewport: { width: 1280, height: 800 } }, phone]) {
   test(`the public pages at ${size.viewport.width} are free of serious faults`, async ({
     browser,
   }) => {
     const page = await (await browser.newContext(size)).newPage();
-    for (const path of ['/first-visit', '/first-visit-thanks']) {
-      await page.goto(site + path);
+    for (const address of [
+      `${site}/first-visit`,
+      `${site}/first-visit-time`,
+      `${site}/first-visit-thanks`,
+      `${physio}/runners-knee-evening`,
+    ]) {
+      await page.goto(address);
       await expectClean(page);
     }
   });

@@ -5,6 +5,7 @@ import { port } from './playwright.config.ts';
 
 export const origin = `http://localhost:${port}`;
 export const site = `http://quayside-dental.localhost:${port}`;
+export const physio = `http://fernhill-physio.localhost:${port}`;
 export const phone = {
   viewport: { width: 390, height: 844 },
   userAgent: 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/156 Mobile Safari/537.36',

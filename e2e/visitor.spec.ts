@@ -33,8 +33,10 @@ for (const script of [true, false]) {
     await page.getByLabel('Email').fill(`tomas.${script}@example.org`);
     await page.getByLabel(/mobile/i).fill('(207) 555-0163');
     await send.click();
-    await expect(page).toHaveURL(`${site}/first-visit-thanks`);
-    await expect(page.getByRole('heading', { name: 'Thank you, Tomás.' })).toBeVisible();
+    await expect(page).toHaveURL(`${site}/first-visit-time`);
+    await expect(
+      page.getByRole('heading', { name: 'When would you like to come, Tomás?' }),
+    ).toBeVisible();
   });
 }
 
@@ -60,7 +62,7 @@ test('a line that breaks keeps what was typed, and pressing twice sends once', a
   let posts = 0;
   page.on('request', (request) => (posts += request.method() === 'POST' ? 1 : 0));
   await send.dblclick();
-  await expect(page).toHaveURL(`${site}/first-visit-thanks`);
+  await expect(page).toHaveURL(`${site}/first-visit-time`);
   expect(posts).toBe(1);
 });
 

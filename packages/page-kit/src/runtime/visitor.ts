@@ -1,4 +1,5 @@
 import { runCountdowns } from './countdown.ts';
+import { leadIntoDays } from './days.ts';
 
 /**
  * What a visitor's browser gets besides the page: it sends a form without leaving the page, so that nothing typed is
@@ -11,6 +12,7 @@ interface Refusal {
 }
 
 runCountdowns();
+leadIntoDays();
 
 for (const form of document.querySelectorAll<HTMLFormElement>('form[data-form]')) {
   const once = form.elements.namedItem('_once') as HTMLInputElement;
