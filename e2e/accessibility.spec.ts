@@ -53,7 +53,7 @@ test('a sequence with its dry run, a rule and a calendar are free of serious fau
   const page = await signedIn(browser, '/fernhill-physio/follow-up');
   await page.getByRole('link', { name: 'Runner’s knee evening' }).click();
   await page.getByText('How it runs').click();
-  await page.getByRole('button', { name: /^Text ·/ }).click();
+  await page.getByRole('button', { name: /^Text “/ }).click();
   await expect(page.getByText('Try it on one person')).toBeVisible();
   await expectClean(page);
   await page.goto(`${origin}/quayside-dental/follow-up/rules`);

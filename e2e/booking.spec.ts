@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { origin, phone, physio, signedIn, site } from './helpers.ts';
+import { origin, phone, physio, searchPostRoom, signedIn, site } from './helpers.ts';
 
 /** Presses Tab until what is wanted has the focus: nothing here touches a mouse. */
 async function tabTo(page: Page, wanted: string): Promise<void> {
@@ -145,7 +145,7 @@ test('the diary: adds by hand, moves by keys and by dragging, marks', async ({ b
   await drawer.getByRole('button', { name: 'Cancel it' }).click();
   await expect(booking).toHaveCount(0);
   await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
-  await app.getByRole('searchbox').fill('nell.abara@example.com');
+  await searchPostRoom(app, 'nell.abara@example.com');
   await expect(app.getByRole('link', { name: /^Cancelled: Saturday/ })).toBeVisible();
 });
 

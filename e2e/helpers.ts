@@ -1,6 +1,12 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { request } from 'node:http';
-import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import {
+  expect,
+  type Browser,
+  type BrowserContext,
+  type Locator,
+  type Page,
+} from '@playwright/test';
 import { port } from './playwright.config.ts';
 
 export const origin = `http://localhost:${port}`;
@@ -55,6 +61,14 @@ export async function sendForm(
   await page.getByLabel('Mobile').fill(who.phone ?? '(207) 555-0117');
   await page.getByLabel(/What worries you most/).selectOption('Needles');
   await page.getByRole('button', { name: 'Save my place' }).click();
+}
+
+/** Searches the post room, and waits until the list shows only what was searched for; gives its rows. */
+export async function searchPostRoom(app: Page, text: string): Promise<Locator> {
+  await app.getByRole('searchbox').fill(text);
+  const rows = app.locator('li', { has: app.locator('a[href*="/post-room/"]') });
+  await expect(rows.filter({ hasNotText: text })).toHaveCount(0);
+  return rows;
 }
 
 /** A server of its own, for tests that kill it. */

@@ -1,5 +1,14 @@
 import { expect, test } from '@playwright/test';
-import { ask, marketer, origin, password, phone, physio, signedIn } from './helpers.ts';
+import {
+  ask,
+  marketer,
+  origin,
+  password,
+  phone,
+  physio,
+  searchPostRoom,
+  signedIn,
+} from './helpers.ts';
 import { port } from './playwright.config.ts';
 
 /** Two weeks after the day the demo begins, at half past six in Port Alder. */
@@ -60,8 +69,7 @@ test('a late joiner’s dry run equals what the post room shows after the clock 
   const sent: string[] = [];
   for (const search of ['lorcan.late@example.com', '+12075550188']) {
     await app.goto(`${origin}/fernhill-physio/follow-up/post-room`);
-    await app.getByRole('searchbox').fill(search);
-    const rows = app.locator('li', { hasText: search });
+    const rows = await searchPostRoom(app, search);
     await expect(rows.first()).toBeVisible();
     for (const row of await rows.allInnerTexts()) {
       if (!row.includes('Your seat: ')) sent.push(row.split('\n').at(-1)!.trim());

@@ -36,6 +36,10 @@ export const fieldCss = `
 export const typedIn = (state: Exclude<FormState, { kind: 'arrived' }>, question: Question) =>
   state.typed[question.key] ?? '';
 
+/** What is wrong with the answer to a question. */
+export const problemAt = (problems: FieldProblem[], question: Question) =>
+  problems.find((problem) => problem.field === question.key);
+
 /** One question with its label, its control and what is wrong with the answer. */
 export function Field(props: {
   block: string;

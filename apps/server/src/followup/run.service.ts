@@ -8,6 +8,7 @@ import type {
   SubmissionId,
 } from '@plumgate/core/basics';
 import {
+  actionWords,
   replan,
   type EndsWhen,
   type LeftOut,
@@ -383,30 +384,10 @@ export class RunService {
     if (step)
       so.note(person, at, {
         kind: 'left-out',
-        what: nameOfStep(step.action),
+        what: actionWords(step.action),
         sequence: content.name,
         because,
       });
-  }
-}
-
-/** What a step is called in a list: its own words where it has some. */
-export function nameOfStep(action: SequenceContent['steps'][number]['action']): string {
-  switch (action.kind) {
-    case 'email':
-      return `Email “${action.subject}”`;
-    case 'text':
-      return `Text “${action.body.slice(0, 60)}”`;
-    case 'tag':
-      return `Tag ${action.tag}`;
-    case 'untag':
-      return `Take the tag ${action.tag} away`;
-    case 'tell':
-      return `Tell ${action.email}`;
-    case 'start':
-      return 'Start another sequence';
-    case 'end':
-      return 'End';
   }
 }
 

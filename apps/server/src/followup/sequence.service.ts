@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { SequenceEffect, SequenceView } from '@plumgate/contract';
 import type { ClientId, Instant, SequenceId } from '@plumgate/core/basics';
-import { emptySequence, type SequenceContent } from '@plumgate/core/followup';
+import { actionWords, emptySequence, type SequenceContent } from '@plumgate/core/followup';
 import { momentFields } from '@plumgate/core/messages';
 import { and, count, eq, inArray, sql } from 'drizzle-orm';
 import { Clock } from '../platform/clock.ts';
@@ -12,7 +12,7 @@ import { PersonLinks } from '../site/person-links.ts';
 import { emailToPerson, personFields } from './compose.ts';
 import type { Consequences } from './consequences.ts';
 import { fixedMoment } from './run-loading.ts';
-import { nameOfStep, RunService, type RunChange } from './run.service.ts';
+import { RunService, type RunChange } from './run.service.ts';
 import { runSteps, sequenceRuns, sequences } from './table.ts';
 
 @Injectable()
@@ -92,7 +92,7 @@ export class SequenceService {
             changes.filter(wanted).length;
           return {
             step: step.id,
-            name: nameOfStep(step.action),
+            name: actionWords(step.action),
             moved: many((one) => one.becomes === 'waiting' && !one.isNew),
             added: many((one) => one.becomes === 'waiting' && one.isNew),
             leftOut: many((one) => one.becomes === 'left-out'),

@@ -1,7 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { Instant, RunId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
-import { whyUnreachable, type LeftOut, type SequenceStep } from '@plumgate/core/followup';
+import {
+  actionWords,
+  whyUnreachable,
+  type LeftOut,
+  type SequenceStep,
+} from '@plumgate/core/followup';
 import { momentFields, type MergeContext } from '@plumgate/core/messages';
 import { and, asc, eq, lte, min } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
@@ -19,7 +24,7 @@ import {
 } from './compose.ts';
 import type { Consequences } from './consequences.ts';
 import { eventOf, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
-import { nameOfStep, RunService } from './run.service.ts';
+import { RunService } from './run.service.ts';
 import { runSteps, sequenceRuns } from './table.ts';
 
 type StepRow = typeof runSteps.$inferSelect;
@@ -77,7 +82,7 @@ export class StepWorker {
     if (reason) {
       pass.so.note(loaded.person, pass.now, {
         kind: 'left-out',
-        what: nameOfStep(step.action),
+        what: actionWords(step.action),
         sequence: loaded.content.name,
         because: reason,
       });

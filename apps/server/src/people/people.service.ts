@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Answered, api, PersonRecord, TimelineEntry } from '@plumgate/contract';
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
-import { leftOutWords } from '@plumgate/core/followup';
+import { actionWords, leftOutWords } from '@plumgate/core/followup';
 import { and, asc, count, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../followup/table.ts';
@@ -11,7 +11,6 @@ import { notFound } from '../platform/http/app-problem.ts';
 import type { Who } from '../platform/http/bind.ts';
 import { afterCursor, cursorOf } from '../platform/http/cursor.ts';
 import { BookingService } from '../booking/booking.service.ts';
-import { nameOfStep } from '../followup/run.service.ts';
 import { Clock } from '../platform/clock.ts';
 import { summary, wire } from './person-summary.ts';
 import { people, personTags, timeline } from './table.ts';
@@ -114,7 +113,7 @@ export class PeopleService {
       if (!found || !at) return [];
       return {
         at: at.toString(),
-        text: nameOfStep(found.action),
+        text: actionWords(found.action),
         note: `${content.name}, ${index + 1} of ${content.steps.length}`,
       };
     });

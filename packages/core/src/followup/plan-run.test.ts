@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
 import {
+  actionWords,
   emptySequence,
   leftOutWords,
   planRun,
@@ -443,3 +444,12 @@ it('has words for every reason', () => {
   ];
   expect(new Set(reasons.map(leftOutWords)).size).toBe(reasons.length);
 });
+
+it.each<[SequenceStep['action'], string]>([
+  [email, 'Email “S”'],
+  [text, 'Text “B”'],
+  [{ kind: 'tag', tag: 'warm' }, 'Tag warm'],
+  [{ kind: 'untag', tag: 'warm' }, 'Take the tag warm away'],
+  [{ kind: 'tell', email: 'desk@example.com', body: 'B' }, 'Tell desk@example.com'],
+  [{ kind: 'end' }, 'End: nothing happens after this'],
+])('says what a step does: %#', (action, words) => expect(actionWords(action)).toBe(words));

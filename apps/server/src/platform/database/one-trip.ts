@@ -8,7 +8,7 @@ export interface Write {
 
 /**
  * Sends several writes as one statement, each a part of a WITH clause: a round trip to the database costs more than the
- * write itself (a lead's intake went from 47% to 67% of the rate of its bare inserts). No part sees what another wrote;
+ * write itself (a lead's intake went from 47% to over 60% of the rate of its bare inserts). No part sees what another wrote;
  * foreign keys are checked at the end of the statement.
  */
 export async function inOneTrip(tx: Queries, writes: readonly Write[]): Promise<void> {

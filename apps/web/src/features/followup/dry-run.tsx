@@ -7,7 +7,7 @@ import { useAsk } from '../../api/hooks.ts';
 import { TextField } from '../../ui/field.tsx';
 import { localOf, momentOf, whenText } from '../../ui/when.ts';
 import { mergeFields } from './merge-fields.ts';
-import { actionWords } from './steps.ts';
+import { stepName } from './steps.ts';
 
 /** What one person would get, worked out by the function that plans the real runs. Nothing is sent. */
 export function DryRun({ content, sheet }: { content: SequenceContent; sheet: ClientSheet }) {
@@ -175,5 +175,5 @@ function withEvent(plan: PlannedStep[], event: string, zone: string): Line[] {
 
 function nameOf(id: string, content: SequenceContent, sheet: ClientSheet, books: string): string {
   const step = content.steps.find((one) => one.id === id)!;
-  return fillOrKeep(actionWords(step.action, []), mergeFields(sheet, content.event, books));
+  return fillOrKeep(stepName(step.action, []), mergeFields(sheet, content.event, books));
 }

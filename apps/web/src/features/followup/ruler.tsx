@@ -7,7 +7,7 @@ import { useAsk } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { momentOf, whenText } from '../../ui/when.ts';
 import { mergeFields } from './merge-fields.ts';
-import { actionWords, newStep } from './steps.ts';
+import { stepName, newStep } from './steps.ts';
 import { StepSettings } from './step-settings.tsx';
 
 /** A sequence's steps on time: down from sign-up, then back from the event and on from it. */
@@ -147,7 +147,7 @@ function Step({
         >
           <span className="min-w-0 flex-1">
             <b className="block truncate font-semibold">
-              {fillOrKeep(actionWords(step.action, others), mergeFields(sheet, event))}
+              {fillOrKeep(stepName(step.action, others), mergeFields(sheet, event))}
             </b>
             <span className="text-xs text-muted">
               Joined too late? {step.late === 'leave-out' ? 'Left out' : 'Done at once'}

@@ -1,4 +1,4 @@
-import type { SequenceStep, StepAction } from '@plumgate/core/followup';
+import { actionWords, type SequenceStep, type StepAction } from '@plumgate/core/followup';
 
 /** The kinds of step, in the order they are offered. */
 export const actionKinds: Record<StepAction['kind'], string> = {
@@ -45,22 +45,11 @@ export function newStep(anchor: SequenceStep['anchor'], side: SequenceStep['side
   };
 }
 
-/** What a step does, with its own words where it has some. */
-export function actionWords(action: StepAction, others: { id: string; name: string }[]): string {
-  switch (action.kind) {
-    case 'email':
-      return `Email · ${action.subject}`;
-    case 'text':
-      return `Text · ${action.body}`;
-    case 'tag':
-      return `Tag ${action.tag}`;
-    case 'untag':
-      return `Take the tag ${action.tag} away`;
-    case 'tell':
-      return `Tell ${action.email}`;
-    case 'start':
-      return `Start ${others.find((one) => one.id === action.sequence)?.name ?? 'a sequence that is gone'}`;
-    case 'end':
-      return 'End: nothing happens after this';
-  }
-}
+/** What a step does; the sequence that it starts by its name. */
+export const stepName = (action: StepAction, others: { id: string; name: string }[]): string =>
+  actionWords(
+    action,
+    action.kind === 'start'
+      ? (others.find((one) => one.id === action.sequence)?.name ?? 'a sequence that is gone')
+      : '',
+  );

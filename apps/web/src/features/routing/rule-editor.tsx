@@ -99,20 +99,12 @@ export function RuleEditor({
                   </option>
                 ))}
               </select>
-              <select
-                aria-label={`Condition ${index + 1}, which`}
-                className={`${select} min-w-0 flex-1`}
+              <NamedSelect
+                label={`Condition ${index + 1}, which`}
+                among={choices[condition.about]}
                 value={condition.is}
-                onChange={(event) =>
-                  setCondition(index, { ...condition, is: event.target.value } as Condition)
-                }
-              >
-                {withCurrent(choices[condition.about], condition.is).map((one) => (
-                  <option key={one.id} value={one.id}>
-                    {one.name}
-                  </option>
-                ))}
-              </select>
+                onChange={(is) => setCondition(index, { ...condition, is } as Condition)}
+              />
               <IconButton
                 label={`Remove condition ${index + 1}`}
                 onClick={() =>
@@ -202,10 +194,6 @@ export function RuleEditor({
   );
 }
 
-/** A list with what is chosen, also when that is gone. */
-const withCurrent = (list: { id: string; name: string }[], id: string) =>
-  list.some((one) => one.id === id) ? list : [{ id, name: 'something that is gone' }, ...list];
-
 function ActionValue({
   action,
   choices,
@@ -241,35 +229,54 @@ function ActionValue({
       );
     case 'give':
       return (
-        <select
-          aria-label={label}
-          className={box}
+        <NamedSelect
+          label={label}
+          among={choices.users}
           value={action.to}
-          onChange={(event) => onChange({ do: 'give', to: event.target.value as never })}
-        >
-          {withCurrent(choices.users, action.to).map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
-            </option>
-          ))}
-        </select>
+          onChange={(to) => onChange({ do: 'give', to: to as never })}
+        />
       );
     case 'start':
       return (
-        <select
-          aria-label={label}
-          className={box}
+        <NamedSelect
+          label={label}
+          among={choices.sequences}
           value={action.sequence}
-          onChange={(event) => onChange({ do: 'start', sequence: event.target.value as never })}
-        >
-          {withCurrent(choices.sequences, action.sequence).map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
-            </option>
-          ))}
-        </select>
+          onChange={(sequence) => onChange({ do: 'start', sequence: sequence as never })}
+        />
       );
   }
+}
+
+/** A choice among things by their names; what is chosen stays a choice when it is gone. */
+function NamedSelect({
+  label,
+  among,
+  value,
+  onChange,
+}: {
+  label: string;
+  among: { id: string; name: string }[];
+  value: string;
+  onChange: (id: string) => void;
+}) {
+  const all = among.some((one) => one.id === value)
+    ? among
+    : [{ id: value, name: 'something that is gone' }, ...among];
+  return (
+    <select
+      aria-label={label}
+      className={`${select} min-w-0 flex-1`}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+    >
+      {all.map((one) => (
+        <option key={one.id} value={one.id}>
+          {one.name}
+        </option>
+      ))}
+    </select>
+  );
 }
 
 /** Which leads the rule would have met, and from where; leads of campaigns it does not name are marked. */

@@ -10,6 +10,19 @@ import { useSet } from './use-set.ts';
 
 const aligns = { start: 'At the start', centre: 'Centred' } as const;
 
+/** Where a block's words stand in its column. */
+function PlaceChoice({ block }: { block: { id: string; align: keyof typeof aligns } }) {
+  const set = useSet(block.id);
+  return (
+    <Choice
+      label="Place"
+      value={block.align}
+      options={aligns}
+      onChange={(align) => set({ align })}
+    />
+  );
+}
+
 /** The settings of a block, by its kind. */
 export function BlockSettings({ block, page }: { block: Block; page: EditorPage }) {
   const set = useSet(block.id);
@@ -29,12 +42,7 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
             options={{ '1': 'Headline', '2': 'Section', '3': 'Small' }}
             onChange={(level) => set({ level: Number(level) })}
           />
-          <Choice
-            label="Place"
-            value={block.align}
-            options={aligns}
-            onChange={(align) => set({ align })}
-          />
+          <PlaceChoice block={block} />
         </>
       );
     case 'text':
@@ -53,12 +61,7 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
             options={{ small: 'Small', normal: 'Normal', lead: 'Lead' }}
             onChange={(size) => set({ size })}
           />
-          <Choice
-            label="Place"
-            value={block.align}
-            options={aligns}
-            onChange={(align) => set({ align })}
-          />
+          <PlaceChoice block={block} />
         </>
       );
     case 'ticks':
@@ -92,12 +95,7 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
             help={`Calls ${page.client.facts.phone || 'the number on the fact sheet, which is empty'}`}
             onChange={(event) => set({ label: event.target.value })}
           />
-          <Choice
-            label="Place"
-            value={block.align}
-            options={aligns}
-            onChange={(align) => set({ align })}
-          />
+          <PlaceChoice block={block} />
         </>
       );
     case 'legal-footer':
@@ -179,12 +177,7 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
             value={block.over}
             onChange={(event) => set({ over: event.target.value })}
           />
-          <Choice
-            label="Place"
-            value={block.align}
-            options={aligns}
-            onChange={(align) => set({ align })}
-          />
+          <PlaceChoice block={block} />
         </>
       );
     case 'logo':
@@ -246,12 +239,7 @@ function ButtonSettings({ block }: { block: BlockOf<'button'> }) {
         options={{ solid: 'Solid', outline: 'Outline' }}
         onChange={(look) => set({ look })}
       />
-      <Choice
-        label="Place"
-        value={block.align}
-        options={aligns}
-        onChange={(align) => set({ align })}
-      />
+      <PlaceChoice block={block} />
     </>
   );
 }

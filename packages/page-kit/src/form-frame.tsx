@@ -1,0 +1,82 @@
+import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
+import type { ReactNode } from 'react';
+import { usePage, type FormState } from './page-context.ts';
+import { Lines, Words } from './words.tsx';
+
+type Asking = Exclude<FormState, { kind: 'arrived' }>;
+
+/**
+ * What every block that asks questions has around them: its title, what is wrong with the whole, the button and the
+ * consent line; or, once it has arrived, the message in its place. `data` are attributes for the visitor's script.
+ */
+export function FormFrame({
+  block,
+  form,
+  data = {},
+  children,
+}: {
+  block: { id: string; title: string; intro: string };
+  form: FormDefinition;
+  data?: Record<`data-${string}`, string>;
+  children: (state: Asking, problems: FieldProblem[]) => ReactNode;
+}) {
+  const page = usePage();
+  const state = page.formState(block.id);
+  if (state.kind === 'arrived') {
+    return (
+      <div className="form" id={block.id} role="status">
+        <p className="arrived">
+          <Lines text={page.merge(state.message)} />
+        </p>
+      </div>
+    );
+  }
+  const problems = state.kind === 'refused' ? state.problems : [];
+  return (
+    <form
+      className="form"
+      id={block.id}
+      method="post"
+      action={page.formAction}
+      data-form=""
+      {...data}
+    >
+      {(block.title || page.editing) && (
+        <p className="form-title">
+          <Words part={block.id} setting="title" text={block.title} />
+        </p>
+      )}
+      {(block.intro || page.editing) && (
+        <p className="form-intro">
+          <Words part={block.id} setting="intro" text={block.intro} />
+        </p>
+      )}
+      <input type="hidden" name="_form" value={block.id} />
+      <input type="hidden" name="_revision" value={page.revision} />
+      <input type="hidden" name="_once" value="" />
+      {problems.length > 0 && (
+        <p className="form-wrong" role="alert">
+          {wholeWords(form, problems)}
+        </p>
+      )}
+      {children(state, problems)}
+      <button className="press" type="submit">
+        {page.merge(form.button)}
+      </button>
+      {form.consent && (
+        <p className="consent">
+          <Lines text={page.merge(form.consent)} />
+        </p>
+      )}
+    </form>
+  );
+}
+
+/** What is wrong with no question in particular; else that some answers are marked. */
+function wholeWords(form: FormDefinition, problems: FieldProblem[]): string {
+  const asked = new Set(form.questions.map((question) => question.key));
+  const whole = problems.filter((problem) => !asked.has(problem.field));
+  return whole.length > 0
+    ? whole.map((problem) => fieldWords(problem, problem.field)).join(' ')
+    : 'Not sent yet. Please look at the marked answers.';
+}
