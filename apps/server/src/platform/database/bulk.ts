@@ -4,7 +4,8 @@ import type { Write } from './one-trip.ts';
 
 /**
  * An insert of any number of rows that travels as one JSON parameter: a parameter for each value of each row costs more,
- * here and in the database, than the writing. Columns that no row names take their default.
+ * here and in the database, than the writing. Columns that no row names take their
+ * default; one that only some rows name is null in the others.
  */
 export function insertMany<Table extends PgTable>(
   table: Table,

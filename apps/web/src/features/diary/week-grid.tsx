@@ -11,10 +11,10 @@ import {
   type UniqueIdentifier,
 } from '@dnd-kit/core';
 import type { BookingView, CalendarView } from '@plumgate/contract';
-import { minuteOf } from '@plumgate/core/booking';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { timeText } from '../../ui/when.ts';
 import { dateText, momentAt, placeOf, type Week } from './week.ts';
+import { hoursShown, sideBySide, type Lane } from './week-layout.ts';
 
 const hourHeight = 52;
 /** Bookings are moved by quarters of an hour; a form gives any minute. */
@@ -181,7 +181,7 @@ function Booked({
 }: Grid & {
   booking: BookingView;
   from: number;
-  lane: { index: number; of: number };
+  lane: Lane;
   dayWidth: number;
 }) {
   const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({
@@ -216,48 +216,6 @@ function Booked({
       <span className="text-ink">{booking.person.name || booking.person.email}</span>
     </button>
   );
-}
-
-/** The hours a week shows: the opening hours of its calendars and whatever is booked, at least a working day. */
-function hoursShown(calendars: CalendarView[], bookings: BookingView[], zone: string) {
-  const spans = calendars.flatMap(({ content: { rules } }) => [
-    ...rules.hours.flat(),
-    ...rules.days.flatMap((day) => day.spans),
-  ]);
-  const minutes = [
-    9 * 60,
-    17 * 60,
-    ...spans.flatMap(({ from, to }) => [minuteOf(from), minuteOf(to)]),
-    ...bookings.flatMap((booking) => {
-      const { minute } = placeOf(booking.startsAt, zone);
-      return [
-        minute,
-        minute + (Date.parse(booking.endsAt) - Date.parse(booking.startsAt)) / 60_000,
-      ];
-    }),
-  ];
-  return {
-    from: Math.floor(Math.min(...minutes) / 60),
-    until: Math.min(24, Math.ceil(Math.max(...minutes) / 60)),
-  };
-}
-
-/** Gives bookings that overlap places side by side. */
-function sideBySide(bookings: BookingView[]): Map<string, { index: number; of: number }> {
-  const lanes = new Map<string, { index: number; of: number }>();
-  let group: BookingView[] = [];
-  let until = 0;
-  const settle = () => {
-    for (const [index, one] of group.entries()) lanes.set(one.id, { index, of: group.length });
-    group = [];
-  };
-  for (const booking of bookings) {
-    if (Date.parse(booking.startsAt) >= until) settle();
-    group.push(booking);
-    until = Math.max(until, Date.parse(booking.endsAt));
-  }
-  settle();
-  return lanes;
 }
 
 /** The width of a day on the screen, kept as the window changes. */

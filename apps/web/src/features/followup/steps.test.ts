@@ -1,0 +1,27 @@
+import { emptySequence, SequenceContent, type StepAction } from '@plumgate/core/followup';
+import { actionKinds, newAction, newStep, stepName } from './steps.ts';
+
+const other = { id: '00000000-0000-4000-8000-000000000001', name: 'Gentle welcome' };
+const kinds = Object.keys(actionKinds) as StepAction['kind'][];
+
+it.each(kinds)('a new step that does %s is whole at once', (kind) => {
+  const content = {
+    ...emptySequence('New'),
+    steps: [{ ...newStep('joined', 'after'), action: newAction(kind, [other]) }],
+  };
+  expect(SequenceContent.safeParse(content).error).toBeUndefined();
+});
+
+it('begins a step before the event only with an event to count from', () => {
+  const content = { ...emptySequence('New'), steps: [newStep('event', 'before')] };
+  expect(SequenceContent.safeParse(content).success).toBe(false);
+  expect(
+    SequenceContent.safeParse({ ...content, event: { kind: 'booking', calendar: null } }).success,
+  ).toBe(true);
+});
+
+it('names the sequence that a step starts, also when it is gone', () => {
+  const start = newAction('start', [other]);
+  expect(stepName(start, [other])).toBe('Start Gentle welcome');
+  expect(stepName(start, [])).toBe('Start a sequence that is gone');
+});
