@@ -6,9 +6,12 @@ import { RandomIds } from '../apps/server/dist/platform/id-source.js';
 import { makeLogger } from '../apps/server/dist/platform/logging.js';
 import { assemble } from '../apps/server/dist/start.js';
 
-/** The built program on a data folder of its own, its clock standing still. */
+/** The built program on a data folder of its own (or an empty database at DATABASE_URL), its clock standing still. */
 export async function assembleOn(folder) {
-  const database = await Database.open({ folder });
+  const database = await Database.open({
+    folder,
+    ...(process.env.DATABASE_URL && { url: process.env.DATABASE_URL }),
+  });
   const clock = new MovableClock(Temporal.Instant.from('2026-11-05T14:12:00Z'), false);
   const running = await assemble({
     config: readConfig({ PLUMGATE_DATA: folder, LOG_LEVEL: 'silent' }),

@@ -11,7 +11,7 @@ import type {
 import { whenWords } from '@plumgate/core/basics';
 import { fitsBeside, openSlots, spaceBetween, type Slot } from '@plumgate/core/booking';
 import { emailKey, phoneKey, splitName } from '@plumgate/core/people';
-import { and, asc, eq, gt, lt, ne } from 'drizzle-orm';
+import { and, asc, eq, gt, isNull, lt, ne } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { clients } from '../clients/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
@@ -151,6 +151,11 @@ export class BookingService {
     return this.change(async (tx, so) => {
       const client = await this.clientRow(tx, calendar.clientId);
       const person = await this.personFor(tx, client, who);
+      // Whoever books for somebody has spoken with them: that lead waits no longer.
+      await tx
+        .update(people)
+        .set({ touchedAt: this.clock.now() })
+        .where(and(eq(people.id, person.id), isNull(people.touchedAt)));
       const booking = await this.book(tx, so, {
         client,
         calendarId: calendar.id,

@@ -299,6 +299,26 @@ describe('who may be written to', () => {
     expect(conversation.map((one) => one.text)).toEqual(['Text 1', 'Stop.', 'START', 'Text 3']);
   });
 
+  it('STOP speaks for the number: whoever else gave it gets no texts either', async () => {
+    const sequence = await make('Shared number', { steps: [step('t', { action: text('Hello') })] });
+    const [pia, quin] = [
+      await person('Pia', { textConsent: true }),
+      await person('Quin', { textConsent: true }),
+    ];
+    await app.database.db
+      .update(people)
+      .set({ phone: pia.phone, phoneKey: pia.phoneKey })
+      .where(eq(people.id, quin.id));
+    await join(sequence, pia);
+    const [message] = await app.database.db
+      .select()
+      .from(postRoom)
+      .where(eq(postRoom.to, pia.phone));
+    await listening();
+    await owner('POST', `/api/messages/${message!.id}/reply`, { body: 'STOP' });
+    for (const who of [pia, quin]) expect((await record(who)).reach.textConsent).toBe(false);
+  });
+
   it('a reply ends a sequence that ends on one, and an unsigned webhook is refused', async () => {
     const sequence = await make('Until they answer', {
       endsWhen: [{ when: 'replied' }],

@@ -61,14 +61,17 @@ export class ReachService {
   async received(text: WireText): Promise<void> {
     const now = this.clock.now();
     await this.database.transaction(async (tx) => {
-      const person = await this.sender(tx, text);
-      if (!person) return;
+      const [latest, ...others] = await this.senders(tx, text);
+      if (!latest) return;
       const so = this.runs.consequences();
       const keyword = textKeyword(text.body);
-      if (keyword) await this.allowTexts(tx, so, person, keyword === 'start', now);
-      else {
-        so.note(person, now, { kind: 'replied', body: text.body.slice(0, 1000) });
-        await this.runs.endOn(tx, so, person.id, now, (end) => end.when === 'replied', 'replied');
+      if (keyword) {
+        // The number speaks, whoever else has given the same one.
+        for (const person of [latest, ...others])
+          await this.allowTexts(tx, so, person, keyword === 'start', now);
+      } else {
+        so.note(latest, now, { kind: 'replied', body: text.body.slice(0, 1000) });
+        await this.runs.endOn(tx, so, latest.id, now, (end) => end.when === 'replied', 'replied');
       }
       await so.write(tx);
     });
@@ -106,18 +109,16 @@ export class ReachService {
       );
   }
 
-  /** Who wrote: a person with that number, of the client whose number they answered. */
-  private async sender(tx: Queries, text: WireText): Promise<PersonRow | undefined> {
+  /** Who wrote: the people with that number, of the client whose number they answered, the last seen first. */
+  private async senders(tx: Queries, text: WireText): Promise<PersonRow[]> {
     const from = phoneKey(text.from) ?? text.from;
     const client = (await this.lastSender(tx, text)) ?? (await this.byNumber(tx, text.to));
-    if (!client) return undefined;
-    const [person] = await tx
+    if (!client) return [];
+    return tx
       .select()
       .from(people)
       .where(and(eq(people.clientId, client), eq(people.phoneKey, from)))
-      .orderBy(desc(people.lastSeenAt))
-      .limit(1);
-    return person;
+      .orderBy(desc(people.lastSeenAt));
   }
 
   private async lastSender(tx: Queries, { from, to }: WireText): Promise<ClientId | undefined> {

@@ -1,4 +1,4 @@
-import type { CalendarView, EditorPage, FunnelSummary, PathBoard } from '@plumgate/contract';
+import type { CalendarView, EditorPage, PathBoard } from '@plumgate/contract';
 import { blocksOf, newBlock, type Draft } from '@plumgate/core/page';
 import { addBookingStep, buildWorld, TestApp, type World } from '../testing/test-app.ts';
 
@@ -200,7 +200,7 @@ describe('the Path', () => {
       'Tell desk@quayside-dental.test',
     ]);
     const { funnels } = (await owner('GET', `/api/clients/${world.client.id}/funnels`)).json<{
-      funnels: FunnelSummary[];
+      funnels: { steps: number; leads30: number }[];
     }>();
     expect(funnels[0]).toMatchObject({ steps: 3, leads30: 1 });
   });

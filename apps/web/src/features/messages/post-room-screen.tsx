@@ -142,6 +142,7 @@ function Opened({ messageId, zone }: { messageId: string; zone: string }) {
       </header>
       {/* The sandbox lets nothing in a message run or reach the app; its links open beside. */}
       <iframe
+        key={messageId}
         title={`Message: ${subject}`}
         sandbox="allow-popups allow-popups-to-escape-sandbox"
         srcDoc={`<base target="_blank">${html}`}
