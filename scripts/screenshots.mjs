@@ -91,19 +91,22 @@ const browser = await chromium.launch({
     '--disable-sync',
   ],
 });
+/** One session for all pictures: signing in for each would meet the limit on tries. */
+let session;
+async function signIn(context) {
+  await context.request.post(`${origin.replace('localhost', '127.0.0.1')}/api/session`, {
+    data: { email: 'marketer@tallow-thyme.test', password: 'plum-gate-demo' },
+  });
+  return (await context.cookies()).map((cookie) => ({ ...cookie, domain: 'localhost' }));
+}
+
 await mkdir(folder, { recursive: true });
 for (const shot of shots.filter(({ name }) => only.length === 0 || only.includes(name))) {
   const context = await browser.newContext({
     viewport: shot.size ?? wide,
     userAgent: shot.size === phone ? 'Plum Gate screenshots Mobile' : undefined,
   });
-  if (!shot.guest && !shot.site) {
-    await context.request.post(`${origin.replace('localhost', '127.0.0.1')}/api/session`, {
-      data: { email: 'marketer@tallow-thyme.test', password: 'plum-gate-demo' },
-    });
-    const cookies = await context.cookies();
-    await context.addCookies(cookies.map((cookie) => ({ ...cookie, domain: 'localhost' })));
-  }
+  if (!shot.guest && !shot.site) await context.addCookies((session ??= await signIn(context)));
   const page = await context.newPage();
   await page.goto((shot.site ? siteOf(shot.site) : origin) + shot.at, { waitUntil: 'networkidle' });
   await shot.then?.(page);
