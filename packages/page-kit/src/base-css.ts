@@ -16,7 +16,7 @@ body{margin:0}
 .width-medium>.columns{max-width:820px}
 .width-narrow>.columns{max-width:580px}
 .column{display:grid;gap:20px;min-width:0}
-.columns:has(form){align-items:start}
+.columns:has([data-calendar]){align-items:start}
 .band-bar .column:not(:first-child){justify-items:end}
 .block{min-width:0}
 .centre{text-align:center}

@@ -34,6 +34,8 @@ export interface ShownBooking {
 /** Everything a page's views need to know besides the page itself. */
 export interface PageContext {
   clientName: string;
+  /** The towns the client serves, from the fact sheet. */
+  areas: string[];
   phone: string;
   brand: Brand;
   forms: Record<FormId, FormDefinition>;
@@ -58,7 +60,13 @@ export interface PageContext {
   clockAhead: number;
   /** The editor's hands on the page; null on a visitor's page, which then carries no trace of the editor. */
   editing: {
-    words: (part: string, setting: string, text: string, item?: number) => ReactNode;
+    words: (
+      part: string,
+      setting: string,
+      text: string,
+      item?: number,
+      field?: string,
+    ) => ReactNode;
     addressOf: (part: string) => { 'data-part': string };
   } | null;
 }

@@ -26,6 +26,7 @@ const times: FreeTimes = {
 };
 const context = (changes: Partial<PageContext> = {}): PageContext => ({
   clientName: 'Quayside Dental',
+  areas: ['Port Alder', 'Gannet Head'],
   phone: '(207) 555-0142',
   brand: plainBrand,
   forms: { [formId]: form },

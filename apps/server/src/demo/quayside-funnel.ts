@@ -2,7 +2,7 @@ import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
-import { newBlock, type Block, type PageDocument } from '@plumgate/core/page';
+import { newBlock, type PageDocument } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 
 type PictureAt = { id: never; width: number; height: number };
@@ -37,12 +37,6 @@ export const firstVisitForm: FormDefinition = {
 
 /** Step one: the promise, the form, what happens, and a kind word. */
 export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
-  const step = (id: string, title: string, words: string): { blocks: Block[] } => ({
-    blocks: [
-      newBlock('heading', `${id}-title`, { text: title, level: 3 }),
-      newBlock('text', `${id}-words`, { text: words }),
-    ],
-  });
   return {
     version: 1,
     title: 'A first visit without the dread · {{ client.name }}',
@@ -103,17 +97,23 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
         'minutes-steps',
         'Tea, a look, a plan',
         { space: 'snug' },
-        step('tea', 'Tea first', 'You talk, we listen. Nothing sharp in the room.'),
-        step(
-          'look',
-          'A look, if you want one',
-          'A small mirror and a light, nothing more. You hold the hand mirror and watch.',
-        ),
-        step(
-          'plan',
-          'A plan on paper',
-          'Written down and priced, yours to take home and think over.',
-        ),
+        {
+          blocks: [
+            newBlock('numbered-steps', 'minutes-three', {
+              items: [
+                { title: 'Tea first', text: 'You talk, we listen. Nothing sharp in the room.' },
+                {
+                  title: 'A look, if you want one',
+                  text: 'A small mirror and a light, nothing more. You hold the hand mirror and watch.',
+                },
+                {
+                  title: 'A plan on paper',
+                  text: 'Written down and priced, yours to take home and think over.',
+                },
+              ],
+            }),
+          ],
+        },
       ),
       band(
         'room',
@@ -146,15 +146,54 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
       band(
         'kind-words',
         'Kind words',
-        { surface: 'deep', width: 'medium' },
+        { surface: 'deep' },
         {
           blocks: [
-            newBlock('heading', 'quote', {
-              text: '“Eleven years away. I cried in the car, then I went back in.”',
-              level: 2,
-              align: 'centre',
+            newBlock('reviews', 'said', {
+              items: [
+                {
+                  said: 'Eleven years away. I cried in the car, then I went back in.',
+                  who: 'Dana R., Gannet Head',
+                },
+                {
+                  said: 'Nobody told me off. They drew me a picture of my own tooth.',
+                  who: 'Joss M., Saltmarsh',
+                },
+                {
+                  said: 'My son asks when we are going again. For the tea.',
+                  who: 'Priya K., East Tarn',
+                },
+              ],
             }),
-            newBlock('text', 'quoted', { text: 'Dana R., Gannet Head', align: 'centre' }),
+          ],
+        },
+      ),
+      band(
+        'asked',
+        'What people ask',
+        { width: 'medium' },
+        {
+          blocks: [
+            newBlock('heading', 'asked-title', { text: 'What people ask us', level: 2 }),
+            newBlock('questions', 'asked-first', {
+              items: [
+                {
+                  question: 'What does the half hour cost?',
+                  answer:
+                    'Nothing. If you go on, the first treatment has a price on paper before it begins.',
+                },
+                {
+                  question: 'Will anybody put something in my mouth?',
+                  answer:
+                    'Only if you say so, and then a small mirror. You may stop at any moment.',
+                },
+                {
+                  question: 'I have not been in years. Is that bad?',
+                  answer: 'It is common. We begin where you are, and nobody scolds.',
+                },
+              ],
+            }),
+            newBlock('areas', 'served', { title: 'People come to us from' }),
           ],
         },
       ),

@@ -135,6 +135,7 @@ export class LivePages {
       script: visitorScript.name,
       context: {
         clientName: page.clientName,
+        areas: page.facts.areas,
         phone: page.facts.phone,
         brand: page.brand,
         forms: page.forms,

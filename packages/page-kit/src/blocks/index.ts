@@ -1,8 +1,11 @@
 import type { BlockKindName } from '@plumgate/core/page';
 import type { BlockView } from '../page-context.ts';
+import { areas } from './areas.tsx';
+import { badges } from './badges.tsx';
 import { booking } from './booking.tsx';
 import { button } from './button.tsx';
 import { callButton } from './call-button.tsx';
+import { cards } from './cards.tsx';
 import { code } from './code.tsx';
 import { countdown } from './countdown.tsx';
 import { divider } from './divider.tsx';
@@ -10,7 +13,12 @@ import { form } from './form.tsx';
 import { heading } from './heading.tsx';
 import { legalFooter } from './legal-footer.tsx';
 import { logo } from './logo.tsx';
+import { numberedSteps } from './numbered-steps.tsx';
+import { offer } from './offer.tsx';
 import { picture } from './picture.tsx';
+import { questions } from './questions.tsx';
+import { reviews } from './reviews.tsx';
+import { space } from './space.tsx';
 import { text } from './text.tsx';
 import { ticks } from './ticks.tsx';
 import { yourBooking } from './your-booking.tsx';
@@ -27,7 +35,15 @@ export const blockViews: { [Kind in BlockKindName]: BlockView<Kind> } = {
   'your-booking': yourBooking,
   countdown,
   'call-button': callButton,
+  cards,
+  'numbered-steps': numberedSteps,
+  offer,
+  reviews,
+  badges,
+  areas,
+  questions,
   logo,
+  space,
   divider,
   'legal-footer': legalFooter,
   code,

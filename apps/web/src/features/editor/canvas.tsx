@@ -36,6 +36,17 @@ export function Canvas({ page }: { page: EditorPage }) {
   }, [page, draft.forms, brand, store]);
   const css = editingCss(selected);
   const onReady = useFrameHands(store);
+  const views = useRef(new Set<Document>());
+  const onView = useCallback(
+    (inner: Document) => {
+      views.current.add(inner);
+      onReady(inner);
+    },
+    [onReady],
+  );
+  useEffect(() => {
+    for (const inner of views.current) reveal(inner, selected);
+  }, [selected]);
 
   const sizes = room && sizesFor(room);
   return (
@@ -53,7 +64,7 @@ export function Canvas({ page }: { page: EditorPage }) {
               width={wide}
               {...sizes.wide}
               extraCss={css}
-              onReady={onReady}
+              onReady={onView}
             />
           </Side>
           <Side label={`Phone, ${phone} px`} round>
@@ -64,13 +75,22 @@ export function Canvas({ page }: { page: EditorPage }) {
               width={phone}
               {...sizes.phone}
               extraCss={css}
-              onReady={onReady}
+              onReady={onView}
             />
           </Side>
         </>
       )}
     </div>
   );
+}
+
+/** Brings what is selected into sight, where it is not; a frame that is gone has no window. */
+function reveal(inner: Document, part: string): void {
+  const element = inner.querySelector(`[data-part="${CSS.escape(part)}"]`);
+  const view = inner.defaultView;
+  if (!element || !view) return;
+  const { top } = element.getBoundingClientRect();
+  if (top < 0 || top > view.innerHeight - 120) view.scrollBy({ top: top - 60 });
 }
 
 function Side({
@@ -108,9 +128,16 @@ function sizesFor({ width, height }: { width: number; height: number }) {
 function editingWith(store: EditorStore, merge: PageContext['merge']): PageContext['editing'] {
   return {
     addressOf: (part) => ({ 'data-part': part }),
-    words: (part, setting, text, item) => (
+    words: (part, setting, text, item, field) => (
       <EditorProvider value={store}>
-        <EditableWords part={part} setting={setting} text={text} item={item} merge={merge} />
+        <EditableWords
+          part={part}
+          setting={setting}
+          text={text}
+          item={item}
+          field={field}
+          merge={merge}
+        />
       </EditorProvider>
     ),
   };
@@ -137,7 +164,7 @@ function useFrameHands(store: EditorStore): (document: Document) => void {
     (inner: Document) => {
       inner.addEventListener('click', (event) => {
         const target = event.target as Element;
-        if (target.closest('a,button,label')) event.preventDefault();
+        if (target.closest('a,button,label,summary')) event.preventDefault();
         store
           .getState()
           .select(target.closest('[data-part]')?.getAttribute('data-part') ?? pageNode);

@@ -2,6 +2,19 @@ import { locate } from '@plumgate/core/page';
 import { useLayoutEffect, useRef } from 'react';
 import { useEditorStore } from './store.ts';
 
+/** A setting with new words in it: the whole of it, one of a list, or a part of one of a list. */
+function withWords(
+  before: unknown,
+  written: string,
+  item: number | undefined,
+  field: string | undefined,
+): unknown {
+  if (item === undefined) return written;
+  if (field === undefined) return (before as string[]).with(item, written);
+  const list = before as Record<string, string>[];
+  return list.with(item, { ...list[item], [field]: written });
+}
+
 /**
  * Words that are edited where they stand. React leaves the inside alone: while somebody writes here the text is theirs,
  * and the caret stays; otherwise it follows the draft, with merge fields shown as their value.
@@ -11,12 +24,14 @@ export function EditableWords({
   setting,
   text,
   item,
+  field,
   merge,
 }: {
   part: string;
   setting: string;
   text: string;
   item: number | undefined;
+  field: string | undefined;
   merge: (words: string) => string;
 }) {
   const store = useEditorStore();
@@ -34,12 +49,12 @@ export function EditableWords({
     const written = element.current?.textContent ?? '';
     const node = locate(store.getState().draft, part)?.node;
     if (!node) return;
-    const value = item === undefined ? written : (node[setting] as string[]).with(item, written);
+    const value = withWords(node[setting], written, item, field);
     store
       .getState()
       .edit(
         [{ do: 'set', id: part, changes: { [setting]: value } }],
-        `${part}.${setting}.${item ?? ''}`,
+        `${part}.${setting}.${item ?? ''}.${field ?? ''}`,
       );
   };
 

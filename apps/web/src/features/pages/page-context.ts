@@ -51,6 +51,7 @@ export function pageContext(
   const here = from.steps.findIndex((step) => step.pageId === from.pageId);
   return {
     clientName: from.client.name,
+    areas: from.client.facts.areas,
     phone: from.client.facts.phone,
     brand,
     forms,

@@ -1,6 +1,9 @@
+import { areas } from './areas.ts';
+import { badges } from './badges.ts';
 import { booking } from './booking.ts';
 import { button } from './button.ts';
 import { callButton } from './call-button.ts';
+import { cards } from './cards.ts';
 import { code } from './code.ts';
 import { countdown } from './countdown.ts';
 import { divider } from './divider.ts';
@@ -8,7 +11,12 @@ import { form } from './form.ts';
 import { heading } from './heading.ts';
 import { legalFooter } from './legal-footer.ts';
 import { logo } from './logo.ts';
+import { numberedSteps } from './numbered-steps.ts';
+import { offer } from './offer.ts';
 import { picture } from './picture.ts';
+import { questions } from './questions.ts';
+import { reviews } from './reviews.ts';
+import { space } from './space.ts';
 import { text } from './text.ts';
 import { ticks } from './ticks.ts';
 import { yourBooking } from './your-booking.ts';
@@ -25,7 +33,15 @@ export const blockKinds = {
   'your-booking': yourBooking,
   countdown,
   'call-button': callButton,
+  cards,
+  'numbered-steps': numberedSteps,
+  offer,
+  reviews,
+  badges,
+  areas,
+  questions,
   logo,
+  space,
   divider,
   'legal-footer': legalFooter,
   code,

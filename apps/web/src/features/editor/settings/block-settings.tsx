@@ -4,11 +4,39 @@ import { useState } from 'react';
 import { Choice, LongField, SelectField, TextField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
 import { BookingSettings } from './booking-settings.tsx';
+import { ListSettings, type EntryShape } from './list-settings.tsx';
 import { FormSettings } from './form-settings.tsx';
 import { PictureSettings } from './picture-settings.tsx';
 import { useSet } from './use-set.ts';
 
 const aligns = { start: 'At the start', centre: 'Centred' } as const;
+
+const entryShapes: Record<'cards' | 'numbered-steps' | 'reviews' | 'questions', EntryShape> = {
+  cards: {
+    one: 'card',
+    short: { field: 'title', label: 'Title' },
+    long: { field: 'text', label: 'Words' },
+    most: 12,
+  },
+  'numbered-steps': {
+    one: 'step',
+    short: { field: 'title', label: 'Title' },
+    long: { field: 'text', label: 'Words' },
+    most: 8,
+  },
+  reviews: {
+    one: 'review',
+    short: { field: 'who', label: 'Who said it' },
+    long: { field: 'said', label: 'What they said' },
+    most: 12,
+  },
+  questions: {
+    one: 'question',
+    short: { field: 'question', label: 'Question' },
+    long: { field: 'answer', label: 'Answer' },
+    most: 20,
+  },
+};
 
 /** Where a block's words stand in its column. */
 function PlaceChoice({ block }: { block: { id: string; align: keyof typeof aligns } }) {
@@ -179,6 +207,57 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
           />
           <PlaceChoice block={block} />
         </>
+      );
+    case 'cards':
+    case 'numbered-steps':
+    case 'reviews':
+    case 'questions':
+      return <ListSettings id={block.id} items={block.items} shape={entryShapes[block.kind]} />;
+    case 'badges':
+      return (
+        <LongField
+          label="Badges, one on each line"
+          rows={5}
+          value={block.items.join('\n')}
+          onChange={(event) => set({ items: event.target.value.split('\n').slice(0, 10) })}
+        />
+      );
+    case 'areas':
+      return (
+        <>
+          <TextField
+            label="Title"
+            maxLength={120}
+            value={block.title}
+            onChange={(event) => set({ title: event.target.value })}
+          />
+          <p className="text-muted">
+            The towns come from the fact sheet, typed once for every page.
+          </p>
+        </>
+      );
+    case 'offer':
+      return (
+        <>
+          {(['above', 'price', 'below'] as const).map((setting) => (
+            <TextField
+              key={setting}
+              label={{ above: 'Line above', price: 'Price or offer', below: 'Line below' }[setting]}
+              value={block[setting]}
+              onChange={(event) => set({ [setting]: event.target.value })}
+            />
+          ))}
+          <PlaceChoice block={block} />
+        </>
+      );
+    case 'space':
+      return (
+        <Choice
+          label="How much"
+          value={block.size}
+          options={{ small: 'A little', medium: 'Some', large: 'A lot' }}
+          onChange={(size) => set({ size })}
+        />
       );
     case 'logo':
       return (

@@ -1,0 +1,9 @@
+import { blockKind, words } from '../block-kind.ts';
+
+/** The towns of the client's fact sheet, by name: an ad for a town leads to a page that names it. */
+export const areas = blockKind({
+  kind: 'areas',
+  label: 'Areas served',
+  settings: { title: words(120) },
+  starter: { title: 'We come to you in' },
+});

@@ -1,0 +1,11 @@
+import { z } from 'zod';
+import { blockKind, words } from '../block-kind.ts';
+
+/** Memberships, years in business, insurance: short claims in a row. */
+export const badges = blockKind({
+  kind: 'badges',
+  label: 'Badges',
+  settings: { items: z.array(words(60)).min(1).max(10) },
+  starter: { items: ['Licensed and insured', 'Family business since 1998', 'Same-day answers'] },
+  nameOf: (badges) => `Badges · ${badges.items.length}`,
+});

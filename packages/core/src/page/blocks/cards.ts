@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { blockKind, words } from '../block-kind.ts';
+
+/** Services or reasons side by side, each with a title and a line or two. */
+export const cards = blockKind({
+  kind: 'cards',
+  label: 'Cards',
+  settings: {
+    items: z
+      .array(z.strictObject({ title: words(120), text: words(600) }))
+      .min(1)
+      .max(12),
+  },
+  starter: {
+    items: [
+      { title: 'What you do', text: 'What it is good for, in one sentence.' },
+      { title: 'Another service', text: 'Who needs it, and when.' },
+      { title: 'A third', text: 'What makes it different with you.' },
+    ],
+  },
+  nameOf: (cards) => `Cards · ${cards.items.length}`,
+});

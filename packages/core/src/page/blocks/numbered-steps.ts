@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { blockKind, words } from '../block-kind.ts';
+
+/** What happens, one after the other. */
+export const numberedSteps = blockKind({
+  kind: 'numbered-steps',
+  label: 'Numbered steps',
+  settings: {
+    items: z
+      .array(z.strictObject({ title: words(120), text: words(600) }))
+      .min(1)
+      .max(8),
+  },
+  starter: {
+    items: [
+      { title: 'You write or call', text: 'Say what you need; we answer the same day.' },
+      { title: 'We come and look', text: 'At a time that suits you.' },
+      { title: 'You decide', text: 'With the price on paper.' },
+    ],
+  },
+  nameOf: (steps) => `Steps · ${steps.items.length}`,
+});

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { blockKind, words } from '../block-kind.ts';
+
+/** Questions that people ask, each opening its answer. */
+export const questions = blockKind({
+  kind: 'questions',
+  label: 'Questions',
+  settings: {
+    items: z
+      .array(z.strictObject({ question: words(200), answer: words(1200) }))
+      .min(1)
+      .max(20),
+  },
+  starter: {
+    items: [
+      { question: 'What does it cost?', answer: 'Say it plainly, or say what it depends on.' },
+      { question: 'How soon can you come?', answer: 'Say when, and what to do if it is urgent.' },
+    ],
+  },
+  nameOf: (questions) => `Questions · ${questions.items.length}`,
+});

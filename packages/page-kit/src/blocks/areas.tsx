@@ -1,0 +1,27 @@
+import { usePage, type BlockView } from '../page-context.ts';
+import { Words } from '../words.tsx';
+
+export const areas: BlockView<'areas'> = {
+  css: `
+.areas p{margin:0 0 10px;font-weight:640}
+.areas ul{list-style:none;margin:0;padding:0;display:flex;flex-wrap:wrap;gap:8px}
+.areas li{padding:5px 13px;border:1px solid color-mix(in srgb,currentColor 30%,transparent);border-radius:99px}`,
+  View: function Areas({ block }) {
+    const { areas: towns, editing } = usePage();
+    if (towns.length === 0) return editing ? <p>The fact sheet names no areas yet.</p> : null;
+    return (
+      <div className="areas">
+        {(block.title || editing) && (
+          <p>
+            <Words part={block.id} setting="title" text={block.title} />
+          </p>
+        )}
+        <ul>
+          {towns.map((town) => (
+            <li key={town}>{town}</li>
+          ))}
+        </ul>
+      </div>
+    );
+  },
+};

@@ -1,0 +1,25 @@
+import { usePage, type BlockView } from '../page-context.ts';
+import { Words } from '../words.tsx';
+
+export const offer: BlockView<'offer'> = {
+  css: `
+.offer p{margin:0}
+.offer .price{font-family:var(--title-face);font-size:clamp(2.4rem,6cqi,4rem);line-height:1.05;font-weight:700;letter-spacing:-.02em}
+.offer .below{opacity:.85}`,
+  View: function Offer({ block }) {
+    const { editing } = usePage();
+    const line = (setting: 'above' | 'price' | 'below') =>
+      block[setting] || editing ? (
+        <p className={setting}>
+          <Words part={block.id} setting={setting} text={block[setting]} />
+        </p>
+      ) : null;
+    return (
+      <div className={`offer ${block.align}`}>
+        {line('above')}
+        {line('price')}
+        {line('below')}
+      </div>
+    );
+  },
+};
