@@ -1,4 +1,4 @@
-import { whenWords, type CalendarId } from '@plumgate/core/basics';
+import { CalendarId, whenWords } from '@plumgate/core/basics';
 import { addressLine } from '@plumgate/core/clients';
 import { renderLinkPage, type LinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
@@ -74,11 +74,10 @@ async function slots(
   reply: FastifyReply,
 ): Promise<unknown> {
   const client = await clientAt(parts, request);
-  const { calendar: id } = request.params as { calendar: CalendarId };
-  const isId = /^[0-9a-f-]{36}$/.test(id);
+  const id = CalendarId.safeParse((request.params as { calendar: string }).calendar);
   const calendar =
-    client && isId
-      ? await parts.calendars.row(id, { clientId: client.id }).catch(() => null)
+    client && id.success
+      ? await parts.calendars.row(id.data, { clientId: client.id }).catch(() => null)
       : null;
   if (!calendar) return notHere(reply);
   const query = request.query as { from?: string; until?: string };

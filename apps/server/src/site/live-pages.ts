@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { Injectable } from '@nestjs/common';
-import type {
-  CalendarId,
-  ClientId,
-  FormId,
-  FunnelId,
-  PageId,
+import {
   RevisionId,
+  type CalendarId,
+  type ClientId,
+  type FormId,
+  type FunnelId,
+  type PageId,
 } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import { clientFields, type Facts } from '@plumgate/core/clients';
@@ -106,7 +106,8 @@ export class LivePages {
     page: LivePage,
     revision: string,
   ): Promise<Pick<LivePage, 'revisionId' | 'document' | 'forms'>> {
-    if (revision === page.revisionId || !/^[0-9a-f-]{36}$/.test(revision)) return page;
+    const asked = RevisionId.safeParse(revision);
+    if (revision === page.revisionId || !asked.success) return page;
     const [row] = await this.database.db
       .select({
         revisionId: pageRevisions.id,
@@ -114,9 +115,7 @@ export class LivePages {
         forms: pageRevisions.forms,
       })
       .from(pageRevisions)
-      .where(
-        and(eq(pageRevisions.id, revision as RevisionId), eq(pageRevisions.pageId, page.pageId)),
-      );
+      .where(and(eq(pageRevisions.id, asked.data), eq(pageRevisions.pageId, page.pageId)));
     return row ?? page;
   }
 

@@ -3,7 +3,7 @@ import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/co
 import { clientFields } from '@plumgate/core/clients';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { blocksOf, formIdOf, type Block } from '@plumgate/core/page';
-import type { PictureId, RevisionId } from '@plumgate/core/basics';
+import { PictureId, RevisionId } from '@plumgate/core/basics';
 import { and, eq } from 'drizzle-orm';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { personFields } from '../followup/compose.ts';
@@ -343,7 +343,8 @@ function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
   app.get(`${base}/~/pictures/:file`, options, async (request, reply) => {
     const [, id, width] =
       /^([0-9a-f-]{36})-(\d{2,4})\.webp$/.exec((request.params as { file: string }).file) ?? [];
-    const file = id && width ? await parts.pictures.file(id as PictureId, Number(width)) : null;
+    const picture = PictureId.safeParse(id);
+    const file = picture.success ? await parts.pictures.file(picture.data, Number(width)) : null;
     if (!file) return notHere(reply);
     return reply.headers({ 'content-type': 'image/webp', 'cache-control': forEver }).send(file);
   });
@@ -364,11 +365,12 @@ function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
 }
 
 async function codeOf(database: Database, revision: string, block: string): Promise<string | null> {
-  if (!/^[0-9a-f-]{36}$/.test(revision)) return null;
+  const asked = RevisionId.safeParse(revision);
+  if (!asked.success) return null;
   const [row] = await database.db
     .select({ document: pageRevisions.document })
     .from(pageRevisions)
-    .where(and(eq(pageRevisions.id, revision as RevisionId)));
+    .where(and(eq(pageRevisions.id, asked.data)));
   const found = row && blocksOf(row.document).find((one) => one.id === block);
   return found?.kind === 'code' ? found.html : null;
 }

@@ -228,6 +228,26 @@ it('runs a code block in a sandbox of its own', async () => {
   expect(frame.body).toContain('top.location');
 });
 
+it.each([
+  ['a picture', `/~/pictures/${'0'.repeat(36)}-600.webp`],
+  ['a code block', `/~/code/${'-'.repeat(36)}/x`],
+  ['free times', `/~/slots/${'-'.repeat(36)}`],
+])('has nothing at %s whose id only looks like one', async (_what, path) =>
+  expect((await app.site('GET', path)).statusCode).toBe(404),
+);
+
+it('reads a form whose revision was tampered with as the live one, whatever that asks now', async () => {
+  const form = {
+    _form: world.formBlock,
+    _revision: '-'.repeat(36),
+    name: 'Tam',
+    email: 'tam@example.com',
+    phone: '207 555 0100',
+  };
+  const answer = await app.site('POST', `/${world.first.slug}`, { form });
+  expect([303, 422]).toContain(answer.statusCode);
+});
+
 it('serves fonts and the script to be kept for ever, and nothing beside them', async () => {
   const { body } = await app.site('GET', '/first-visit');
   for (const url of [
