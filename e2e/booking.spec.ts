@@ -65,6 +65,7 @@ test('books on a phone without a mouse, moves it and cancels it', async ({ brows
 
   const app = await signedIn(browser, '/quayside-dental/people');
   await app.getByRole('searchbox').fill('ione.q@example.com');
+  await expect(app.getByRole('row')).toHaveCount(2);
   await app.getByRole('link', { name: 'Ione Quillfeather' }).click();
   const record = app.getByRole('complementary', { name: 'Person' });
   for (const line of ['Booked First visit', 'Moved First visit', 'Cancelled First visit'])

@@ -1,4 +1,4 @@
-import { usePage, type BlockView } from '../page-context.ts';
+import type { BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
 
 export const questions: BlockView<'questions'> = {
@@ -10,34 +10,24 @@ export const questions: BlockView<'questions'> = {
 .asked summary:after{content:'+';font-weight:400;font-size:1.3em;line-height:1}
 .asked details[open]>summary:after{content:'–'}
 .asked .answer{padding:0 2px 18px;max-width:64ch}`,
-  View: function Questions({ block }) {
-    const { editing } = usePage();
-    return (
-      <div className="asked">
-        {block.items.map((item, index) => (
-          // Open while it is made, so that every answer can be written where it stands.
-          <details key={index} open={editing !== null}>
-            <summary>
-              <Words
-                part={block.id}
-                setting="items"
-                item={index}
-                field="question"
-                text={item.question}
-              />
-            </summary>
-            <div className="answer">
-              <Words
-                part={block.id}
-                setting="items"
-                item={index}
-                field="answer"
-                text={item.answer}
-              />
-            </div>
-          </details>
-        ))}
-      </div>
-    );
-  },
+  View: ({ block }) => (
+    <div className="asked">
+      {block.items.map((item, index) => (
+        <details key={index}>
+          <summary>
+            <Words
+              part={block.id}
+              setting="items"
+              item={index}
+              field="question"
+              text={item.question}
+            />
+          </summary>
+          <div className="answer">
+            <Words part={block.id} setting="items" item={index} field="answer" text={item.answer} />
+          </div>
+        </details>
+      ))}
+    </div>
+  ),
 };

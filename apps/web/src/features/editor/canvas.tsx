@@ -143,7 +143,7 @@ function editingWith(store: EditorStore, merge: PageContext['merge']): PageConte
   };
 }
 
-/** One colour for what is selected, whatever its level; empty columns show that something can go there. */
+/** One colour for what is selected, whatever its level; empty columns show that something can go there, and selected questions their answers. */
 const editingCss = (selected: string) => `
 html{cursor:default;scrollbar-width:none}
 a,button,label{cursor:default}
@@ -151,7 +151,7 @@ a,button,label{cursor:default}
 .words:empty:before{content:'Write here';opacity:.45}
 .column:empty{min-height:40px;outline:1.5px dashed #D4C8BB;outline-offset:-2px;border-radius:8px}
 .column>[data-part]:hover{outline:1.5px dashed #7A2E62;outline-offset:4px}
-${selected === pageNode ? '' : `[data-part="${CSS.escape(selected)}"]{outline:3px solid #7A2E62!important;outline-offset:3px}section[data-part="${CSS.escape(selected)}"]{outline-offset:-3px}`}`;
+${selected === pageNode ? '' : `[data-part="${CSS.escape(selected)}"]{outline:3px solid #7A2E62!important;outline-offset:3px}section[data-part="${CSS.escape(selected)}"]{outline-offset:-3px}[data-part="${CSS.escape(selected)}"] .asked details::details-content{content-visibility:visible}`}`;
 
 /** Presses inside the frames select; links and buttons in them lead nowhere, and the editor's keys work there too. */
 function useFrameHands(store: EditorStore): (document: Document) => void {
