@@ -2,6 +2,7 @@ import { api, type CalendarView } from '@plumgate/contract';
 import { CalendarContent, weekdays, type Calendar, type Span } from '@plumgate/core/booking';
 import { Plus, Trash2 } from 'lucide-react';
 import { Link, useParams } from 'react-router';
+import { Temporal } from 'temporal-polyfill';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../shell/client.ts';
@@ -11,11 +12,13 @@ import { KeepButtons } from '../../ui/keep-buttons.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useKept } from '../../ui/use-kept.ts';
+import { todayIn } from './week.ts';
 
 /** A calendar's settings: when people may book, and what a booking causes. */
 export function CalendarScreen() {
   const client = useClient();
   const { calendarId = '' } = useParams();
+  const clock = useAsk(api.getClock, {});
   const calendars = useAsk(
     api.listCalendars,
     { params: { clientId: client?.id ?? '' } },
@@ -24,9 +27,14 @@ export function CalendarScreen() {
   if (calendars.isError)
     return <Failed error={calendars.error} again={() => void calendars.refetch()} />;
   const calendar = calendars.data?.calendars.find((one) => one.id === calendarId);
-  if (!client || !calendar) return <Skeleton />;
+  if (!client || !calendar || !clock.data) return <Skeleton />;
   return (
-    <Settings key={`${calendar.id} ${calendar.version}`} calendar={calendar} slug={client.slug} />
+    <Settings
+      key={`${calendar.id} ${calendar.version}`}
+      calendar={calendar}
+      slug={client.slug}
+      today={todayIn(clock.data.now, client.zone)}
+    />
   );
 }
 
@@ -39,7 +47,15 @@ const minuteFields: [Minutes, string, string][] = [
   ['notice', 'Shortest notice', 'minutes, for booking and for changing'],
 ];
 
-function Settings({ calendar, slug }: { calendar: CalendarView; slug: string }) {
+function Settings({
+  calendar,
+  slug,
+  today,
+}: {
+  calendar: CalendarView;
+  slug: string;
+  today: string;
+}) {
   const kept = useKept(calendar.content, async (content) => {
     await call(api.saveCalendar, {
       params: { calendarId: calendar.id },
@@ -85,7 +101,7 @@ function Settings({ calendar, slug }: { calendar: CalendarView; slug: string }) 
               />
             ))}
           </section>
-          <SpecialDays days={rules.days} onChange={(days) => setRules({ days })} />
+          <SpecialDays days={rules.days} today={today} onChange={(days) => setRules({ days })} />
         </div>
         <div className="grid content-start gap-6">
           <section className="grid grid-cols-2 gap-3">
@@ -257,9 +273,11 @@ function Spans({
 
 function SpecialDays({
   days,
+  today,
   onChange,
 }: {
   days: Calendar['days'];
+  today: string;
   onChange: (days: Calendar['days']) => void;
 }) {
   return (
@@ -299,7 +317,7 @@ function SpecialDays({
         </div>
       ))}
       <div>
-        <Button onClick={() => onChange([...days, { date: nextFree(days), spans: [] }])}>
+        <Button onClick={() => onChange([...days, { date: nextFree(days, today), spans: [] }])}>
           <Plus className="size-4" aria-hidden /> Add a date
         </Button>
       </div>
@@ -307,13 +325,11 @@ function SpecialDays({
   );
 }
 
-/** A date that is not listed yet, to begin with. */
-function nextFree(days: Calendar['days']): string {
+/** A date that is not listed yet, to begin with: the day after the last one, or today. */
+function nextFree(days: Calendar['days'], today: string): string {
   const last = days
     .map((day) => day.date)
     .sort()
     .at(-1);
-  const from = last ? new Date(`${last}T12:00:00Z`) : new Date();
-  if (last) from.setUTCDate(from.getUTCDate() + 1);
-  return from.toISOString().slice(0, 10);
+  return last ? Temporal.PlainDate.from(last).add({ days: 1 }).toString() : today;
 }
