@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import { randomUUID } from 'node:crypto';
 import { Temporal } from 'temporal-polyfill';
 import { openSlots, plainCalendar } from '../packages/core/dist/booking/index.js';
 import { CalendarService } from '../apps/server/dist/booking/calendar.service.js';
@@ -7,7 +6,7 @@ import { BookingService } from '../apps/server/dist/booking/booking.service.js';
 import { makeDemoWorld } from '../apps/server/dist/demo/make-demo.js';
 import { IntakeService } from '../apps/server/dist/intake/intake.service.js';
 import { LivePages } from '../apps/server/dist/site/live-pages.js';
-import { assembleOn } from './program.mjs';
+import { assembleOn, incomingOn } from './program.mjs';
 
 /** 200 people press at once for 20 free times, ten for each: gives how many bookings there are. */
 export async function raceForSlots(folder) {
@@ -20,30 +19,16 @@ export async function raceForSlots(folder) {
   // Eight a day at most: twenty times spread over days that all fit.
   const byDay = groupBy(free);
   const wanted = [...byDay.values()].flatMap((day) => day.slice(0, 4)).slice(0, 20);
-  const block = page.document.bands
-    .flatMap((band) => band.columns.flatMap((column) => column.blocks))
-    .find(({ kind }) => kind === 'booking');
   const begun = performance.now();
   const received = await Promise.all(
     Array.from({ length: 200 }, (_, person) =>
       running.app.get(IntakeService).receive({
-        clientId: page.clientId,
-        funnelId: page.funnelId,
-        pageId: page.pageId,
-        pageName: page.name,
-        revisionId: page.revisionId,
-        formId: block.formId,
-        form: page.forms[block.formId],
-        typed: {
+        ...incomingOn(page, {
           name: `Racer ${person}`,
           email: `racer-${person}@example.com`,
           phone: '(207) 555-0117',
-        },
+        }),
         booking: { calendarId: calendar.id, start: wanted[person % 20].start },
-        once: randomUUID(),
-        visitorId: '',
-        source: 'Direct',
-        device: 'phone',
       }),
     ),
   );

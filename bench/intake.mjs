@@ -4,7 +4,7 @@ import { IntakeService } from '../apps/server/dist/intake/intake.service.js';
 import { makeDemoWorld } from '../apps/server/dist/demo/make-demo.js';
 import { LivePages } from '../apps/server/dist/site/live-pages.js';
 import { Worker } from '../apps/server/dist/platform/worker.js';
-import { assembleOn } from './program.mjs';
+import { assembleOn, incomingOn } from './program.mjs';
 
 const count = 150;
 
@@ -13,31 +13,17 @@ export async function compareIntake(folder) {
   const { running, database } = await assembleOn(folder);
   await makeDemoWorld(running.app);
   const page = await running.app.get(LivePages).find('quayside-dental', 'first-visit');
-  const block = page.document.bands
-    .flatMap((band) => band.columns.flatMap((column) => column.blocks))
-    .find(({ kind }) => kind === 'form');
   // What follows the answer is the worker's, and is not part of either side.
   running.app.get(Worker).wake = () => {};
   const receive = (n) =>
-    running.app.get(IntakeService).receive({
-      clientId: page.clientId,
-      funnelId: page.funnelId,
-      pageId: page.pageId,
-      pageName: page.name,
-      revisionId: page.revisionId,
-      formId: block.formId,
-      form: page.forms[block.formId],
-      typed: {
+    running.app.get(IntakeService).receive(
+      incomingOn(page, {
         name: `Lead ${n}`,
         email: `${randomUUID()}@example.com`,
         phone: '(207) 555-0117',
         worry: 'Needles',
-      },
-      once: randomUUID(),
-      visitorId: '',
-      source: 'Direct',
-      device: 'phone',
-    });
+      }),
+    );
   await timed(20, receive);
   const kinds = await rowsOf(database, receive);
   const sides = { full: [], bare: [] };

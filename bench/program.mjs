@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { Temporal } from 'temporal-polyfill';
 import { MovableClock } from '../apps/server/dist/platform/clock.js';
 import { readConfig } from '../apps/server/dist/platform/config.js';
@@ -22,4 +23,23 @@ export async function assembleOn(folder) {
   });
   await running.app.init();
   return { running, database, clock };
+}
+
+/** What a visitor sends with the one form of a live page: these answers, once. */
+export function incomingOn(page, typed) {
+  const [formId, form] = Object.entries(page.forms)[0];
+  return {
+    clientId: page.clientId,
+    funnelId: page.funnelId,
+    pageId: page.pageId,
+    pageName: page.name,
+    revisionId: page.revisionId,
+    formId,
+    form,
+    typed,
+    once: randomUUID(),
+    visitorId: '',
+    source: 'Direct',
+    device: 'phone',
+  };
 }
