@@ -339,7 +339,8 @@ export class BookingService {
     until: Instant,
     except?: BookingId,
   ) {
-    const near = { hours: 36 };
+    // A booking may last a day and keep a day free after it; a local day of a clock change has 25 hours.
+    const near = { hours: 50 };
     const rows = await db
       .select({ start: bookings.startsAt, end: bookings.endsAt })
       .from(bookings)
