@@ -51,6 +51,8 @@ export async function assemble(given: Foundations): Promise<Running> {
     genReqId: () => randomUUID(),
     trustProxy: given.config.trustedProxies.length > 0 ? given.config.trustedProxies : false,
     forceCloseConnections: 'idle' as never,
+    // A sealed link holds an email address, which may have 254 characters.
+    routerOptions: { maxParamLength: 500 },
     rewriteUrl: (request: IncomingMessage) =>
       siteUrl(address, request.headers.host ?? '', request.url ?? '/'),
   });

@@ -496,6 +496,15 @@ export const getToday = endpoint({
   params: ofClient,
   answer: TodayBoard,
 });
+export const resumeNotices = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/notices',
+  summary: 'Send notices to an address of the business again that had stopped them',
+  right: 'people.write',
+  params: ofClient,
+  body: z.object({ address: z.string().max(254) }),
+  answer: nothing,
+});
 export const touchPerson = endpoint({
   method: 'POST',
   path: '/api/people/:personId/touches',

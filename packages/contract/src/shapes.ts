@@ -251,6 +251,8 @@ export const TodayBoard = z.object({
   waiting: z.array(PersonSummary),
   waitingTotal: z.int(),
   bookings: z.array(BookingView),
+  /** Addresses of the business where no notices go any more, since somebody pressed their unsubscribe. */
+  stoppedNotices: z.array(z.object({ address: z.string(), stoppedAt: InstantText })),
   failed: z.array(
     z.object({
       id: z.string(),

@@ -466,7 +466,8 @@ export class BookingService {
       .filter(Boolean)
       .join('\n');
     for (const email of calendar.content.tell) {
-      const payload = clientEmail(client, email, subject, body);
+      const stop = this.links.stopNotices(client, email);
+      const payload = clientEmail(client, email, subject, body, stop);
       so.owe({
         clientId: client.id,
         key: `${key}:tell:${email}`,

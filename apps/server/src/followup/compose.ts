@@ -56,12 +56,7 @@ export function emailToPerson(
 ): EmailPayload {
   const subject = fillFor(client, template.subject, context);
   const text = fillFor(client, template.body, context);
-  return {
-    ...clientEmail(client, to, subject, text),
-    text: `${text}\n\n--\nNo more emails from ${client.name}: ${unsubscribe}`,
-    html: letter(client, plainToHtml(text), unsubscribe),
-    unsubscribe,
-  };
+  return clientEmail(client, to, subject, text, unsubscribe);
 }
 
 /** An email in a client's name from words that are final: nothing in them is read as a merge field. */
@@ -70,6 +65,7 @@ export function clientEmail(
   to: string,
   subject: string,
   text: string,
+  unsubscribe: string,
 ): EmailPayload {
   return {
     kind: 'email',
@@ -77,8 +73,9 @@ export function clientEmail(
     replyTo: client.facts.email,
     to,
     subject: oneLine(subject),
-    text,
-    html: letter(client, plainToHtml(text), null),
+    text: `${text}\n\n--\nNo more emails from ${client.name}: ${unsubscribe}`,
+    html: letter(client, plainToHtml(text), unsubscribe),
+    unsubscribe,
   };
 }
 
@@ -98,11 +95,9 @@ export function textToPerson(
 }
 
 /** The client's plain letterhead; styles stand in the elements, since mail programs drop style sheets. */
-function letter(client: Sender, inner: string, unsubscribe: string | null): string {
+function letter(client: Sender, inner: string, unsubscribe: string): string {
   const { action, ink } = client.brand.colours;
   const foot = [client.name, client.facts.phone].filter(Boolean).map(escapeHtml).join(' · ');
-  const leave = unsubscribe
-    ? `<br><a href="${escapeHtml(unsubscribe)}" style="color:#65605a">No more emails like this</a>`
-    : '';
+  const leave = `<br><a href="${escapeHtml(unsubscribe)}" style="color:#65605a">No more emails like this</a>`;
   return `<!doctype html><html lang="en"><body style="margin:0;padding:24px;background:#f6f5f2;color:${ink};font:16px/1.6 system-ui,sans-serif"><div style="max-width:560px;margin:0 auto;background:#fff;border-top:4px solid ${action};padding:28px 32px;border-radius:6px"><p style="margin:0 0 18px;font-weight:700;color:${action}">${escapeHtml(client.name)}</p>${inner}<p style="margin:28px 0 0;padding-top:14px;border-top:1px solid #e3e0da;font-size:13px;color:#65605a">${foot}${leave}</p></div></body></html>`;
 }

@@ -371,6 +371,33 @@ describe('who may be written to', () => {
     expect((await app.site('POST', `${url.pathname}x`)).statusCode).toBe(404);
   });
 
+  it('a notice to the business has its own one press, told on Today and undone there', async () => {
+    const desk = 'front@quayside-dental.test';
+    const telling = (name: string) =>
+      make(name, {
+        steps: [step('tell', { action: { kind: 'tell', email: desk, body: 'Call.' } })],
+      });
+    const notices = () => app.database.db.select().from(postRoom).where(eq(postRoom.to, desk));
+    await join(await telling('Tell once'), await person('Ira'));
+    await app.settle();
+    const [notice] = await notices();
+    const url = new URL(notice!.unsubscribe);
+    expect((await app.site('GET', url.pathname)).body).toContain(desk);
+    await app.site('POST', url.pathname, { form: { 'List-Unsubscribe': 'One-Click' } });
+    await join(await telling('Tell twice'), await person('Jun'));
+    await app.settle();
+    expect(await notices()).toHaveLength(1);
+    const today = `/api/clients/${clientId}/today`;
+    expect((await owner('GET', today)).json<TodayBoard>().stoppedNotices).toEqual([
+      expect.objectContaining({ address: desk }),
+    ]);
+    await owner('POST', `/api/clients/${clientId}/notices`, { address: desk });
+    expect((await owner('GET', today)).json<TodayBoard>().stoppedNotices).toEqual([]);
+    await join(await telling('Tell again'), await person('Kim'));
+    await app.settle();
+    expect(await notices()).toHaveLength(2);
+  });
+
   it('mail refused for good marks the person, is not tried again, and stands on Today', async () => {
     const sequence = await make('To nowhere', {
       steps: [step('first', {}), step('second', { delay: days(1) })],

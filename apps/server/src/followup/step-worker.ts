@@ -144,7 +144,13 @@ export class StepWorker {
           clientId: client.id,
           key: owed.key,
           dueAt: now,
-          payload: clientEmail(client, action.email, subject, body),
+          payload: clientEmail(
+            client,
+            action.email,
+            subject,
+            body,
+            this.links.stopNotices(client, action.email),
+          ),
         });
         so.note(person, now, { kind: 'told', to: action.email, subject });
         return;

@@ -35,6 +35,7 @@ import { Database, type Queries } from '../platform/database/database.ts';
 import type { Write } from '../platform/database/one-trip.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { Worker } from '../platform/worker.ts';
+import { PersonLinks } from '../site/person-links.ts';
 import { addToDays } from '../results/visit-counter.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { submissions } from './table.ts';
@@ -100,6 +101,7 @@ export class IntakeService {
     private readonly rules: RuleService,
     private readonly runs: RunService,
     private readonly bookings: BookingService,
+    private readonly links: PersonLinks,
     private readonly worker: Worker,
   ) {}
 
@@ -253,7 +255,8 @@ export class IntakeService {
       `Page: ${incoming.pageName}\nCame from: ${incoming.source}`,
     ].join('\n\n');
     for (const email of noticesOf(arriving)) {
-      const payload = clientEmail(client, email, noticeSubject(person, incoming.form), body);
+      const stop = this.links.stopNotices(client, email);
+      const payload = clientEmail(client, email, noticeSubject(person, incoming.form), body, stop);
       so.owe({
         clientId: client.id,
         key: `tell:${submission}:${email}`,

@@ -6,6 +6,7 @@ import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import type { GatewayStandIn } from '../platform/texts/gateway-stand-in.ts';
 import { TEXT_STAND_IN } from '../platform/texts/stand-in-token.ts';
+import { ReachService } from './reach.service.ts';
 import { PostRoomService } from './post-room.service.ts';
 import { textHookPath } from './text-hook.ts';
 
@@ -13,6 +14,7 @@ import { textHookPath } from './text-hook.ts';
 export class MessageController {
   constructor(
     private readonly room: PostRoomService,
+    private readonly reach: ReachService,
     private readonly address: SiteAddress,
     @Inject(TEXT_STAND_IN) private readonly gateway: GatewayStandIn | null,
   ) {}
@@ -30,6 +32,14 @@ export class MessageController {
     @Caller() who: Who,
   ): Promise<Answer<typeof api.getMessage>> {
     return this.room.get(who, params.messageId);
+  }
+
+  @Bind(api.resumeNotices)
+  async resume(
+    @Ask() { params, body }: Asked<typeof api.resumeNotices>,
+  ): Promise<Answer<typeof api.resumeNotices>> {
+    await this.reach.resumeNotices(params.clientId, body.address);
+    return {};
   }
 
   @Bind(api.replyToText)

@@ -11,8 +11,10 @@ import { people } from '../people/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { outbox } from '../platform/outbox/table.ts';
+import type { Leaver } from '../site/person-links.ts';
 import type { WireText } from '../platform/texts/gateway-stand-in.ts';
 import { Worker } from '../platform/worker.ts';
+import { stoppedNotices } from './table.ts';
 
 /** What people say about messages to them: no more mail, no more texts, texts again, or simply an answer. */
 @Injectable()
@@ -24,15 +26,30 @@ export class ReachService {
     private readonly worker: Worker,
   ) {}
 
-  /** Ends mail to a person; a second time changes nothing. Gives the client's name, or null for nobody. */
-  unsubscribe(id: PersonId): Promise<{ clientName: string } | null> {
+  /** Ends mail to whoever pressed; a second time changes nothing. False when there is nobody. */
+  leave(leaver: Leaver): Promise<boolean> {
+    return 'person' in leaver ? this.unsubscribe(leaver.person) : this.stopNotices(leaver);
+  }
+
+  /** Sends notices to an address of the business again. */
+  async resumeNotices(clientId: ClientId, address: string): Promise<void> {
+    await this.database.db
+      .delete(stoppedNotices)
+      .where(and(eq(stoppedNotices.clientId, clientId), eq(stoppedNotices.address, address)));
+  }
+
+  private async stopNotices(notices: { clientId: ClientId; address: string }): Promise<boolean> {
+    await this.database.db
+      .insert(stoppedNotices)
+      .values({ ...notices, stoppedAt: this.clock.now() })
+      .onConflictDoNothing();
+    return true;
+  }
+
+  private unsubscribe(id: PersonId): Promise<boolean> {
     return this.database.transaction(async (tx) => {
       const now = this.clock.now();
-      const [found] = await tx
-        .select({ clientName: clients.name })
-        .from(people)
-        .innerJoin(clients, eq(clients.id, people.clientId))
-        .where(eq(people.id, id));
+      const [found] = await tx.select({ id: people.id }).from(people).where(eq(people.id, id));
       const [person] = await tx
         .update(people)
         .set({ unsubscribedAt: now })
@@ -53,7 +70,7 @@ export class ReachService {
         await this.runs.personChanged(tx, so, id, now);
         await so.write(tx);
       }
-      return found ?? null;
+      return found !== undefined;
     });
   }
 

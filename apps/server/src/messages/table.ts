@@ -1,4 +1,4 @@
-import { boolean, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { MessageId } from '@plumgate/core/basics';
 import { ofClient } from '../clients/table.ts';
 import { instant } from '../platform/database/columns.ts';
@@ -26,4 +26,11 @@ export const postRoom = pgTable(
     receivedAt: instant('received_at').notNull(),
   },
   (table) => [index('post_room_newest').on(table.clientId, table.receivedAt.desc(), table.id)],
+);
+
+/** Addresses of the business that pressed a notice's unsubscribe: no notice of that client goes there. */
+export const stoppedNotices = pgTable(
+  'stopped_notices',
+  { clientId: ofClient(), address: text().notNull(), stoppedAt: instant('stopped_at').notNull() },
+  (table) => [primaryKey({ columns: [table.clientId, table.address] })],
 );

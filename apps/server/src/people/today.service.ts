@@ -5,6 +5,7 @@ import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import { BookingService } from '../booking/booking.service.ts';
 import { ClientService } from '../clients/client.service.ts';
+import { stoppedNotices } from '../messages/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { outbox } from '../platform/outbox/table.ts';
@@ -40,6 +41,11 @@ export class TodayService {
       .where(and(eq(outbox.clientId, clientId), eq(outbox.state, 'failed')))
       .orderBy(desc(outbox.order))
       .limit(mostShown);
+    const stopped = await db
+      .select()
+      .from(stoppedNotices)
+      .where(eq(stoppedNotices.clientId, clientId))
+      .orderBy(asc(stoppedNotices.address));
     const { zone } = await this.clients.get(clientId);
     const day = this.clock.now().toZonedDateTimeISO(zone).startOfDay();
     return {
@@ -50,6 +56,10 @@ export class TodayService {
         day.toInstant(),
         day.add({ days: 1 }).toInstant(),
       ),
+      stoppedNotices: stopped.map(({ address, stoppedAt }) => ({
+        address,
+        stoppedAt: stoppedAt.toString(),
+      })),
       failed: failed.map(({ id, payload, lastError, personId, dueAt }) => ({
         id,
         what:

@@ -7,6 +7,7 @@ import type { LoadedBooking } from '../booking/booking.service.ts';
 import type { ClientRow } from '../clients/client.service.ts';
 import { AppProblem } from '../platform/http/app-problem.ts';
 import { chosenTime, timesOf } from './booking-shown.ts';
+import type { Leaver } from './person-links.ts';
 import { notHere, pageHeaders, type SiteParts } from './site-parts.ts';
 
 type Params = { client: string; token: string };
@@ -44,25 +45,25 @@ export function linkRoutes(site: FastifyInstance, parts: SiteParts): void {
     changeBooking(parts, request, reply),
   );
   site.get('/:client/~/unsubscribe/:token', options, async (request, reply) => {
-    const id = parts.links.personIn((request.params as Params).token);
+    const leaver = parts.links.leaverIn((request.params as Params).token);
     const client = await clientAt(parts, request);
-    if (!id || !client) return notHere(reply);
+    if (!leaver || !client) return notHere(reply);
     return show(reply, {
       ...basics(client),
       title: 'No more emails?',
-      lines: [`${client.name} will not write to you by email any more.`],
+      lines: [leftWords(client, leaver)],
       presses: [{ does: 'unsubscribe', label: 'No more emails' }],
     });
   });
   // A mail program posts here by itself when its one press is used (RFC 8058): no sign-in, no question, no redirect.
   site.post('/:client/~/unsubscribe/:token', options, async (request, reply) => {
-    const id = parts.links.personIn((request.params as Params).token);
+    const leaver = parts.links.leaverIn((request.params as Params).token);
     const client = await clientAt(parts, request);
-    if (!id || !client || !(await parts.reach.unsubscribe(id))) return notHere(reply);
+    if (!leaver || !client || !(await parts.reach.leave(leaver))) return notHere(reply);
     return show(reply, {
       ...basics(client),
       title: 'Done',
-      lines: [`${client.name} will not write to you by email any more.`],
+      lines: [leftWords(client, leaver)],
       presses: [],
     });
   });
@@ -176,6 +177,11 @@ async function clientAt(parts: SiteParts, request: FastifyRequest): Promise<Clie
   if (parts.address.clientIn(request.headers.host ?? '') !== client) return null;
   return parts.clients.bySlug(client);
 }
+
+const leftWords = (client: ClientRow, leaver: Leaver): string =>
+  'person' in leaver
+    ? `${client.name} will not write to you by email any more.`
+    : `Notices of new leads and bookings of ${client.name} will not go to ${leaver.address} any more. They can be switched on again on the Today screen.`;
 
 const basics = (client: ClientRow) => ({
   clientName: client.name,

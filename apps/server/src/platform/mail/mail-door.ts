@@ -63,13 +63,10 @@ export class MailDoor {
 }
 
 /** One-press unsubscribing as RFC 8058 has it: an https (here http) address that takes a POST. */
-const leaveHeaders = ({ unsubscribe }: EmailPayload): Record<string, string> =>
-  unsubscribe
-    ? {
-        'List-Unsubscribe': `<${unsubscribe}>`,
-        'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',
-      }
-    : {};
+const leaveHeaders = ({ unsubscribe }: EmailPayload): Record<string, string> => ({
+  'List-Unsubscribe': `<${unsubscribe}>`,
+  'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',
+});
 
 type GiveSocket = (error: Error | null, made?: { connection: Socket }) => void;
 

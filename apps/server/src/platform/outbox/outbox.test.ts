@@ -24,6 +24,7 @@ const payload = (to: string) => ({
   subject: 'S',
   text: 'T',
   html: '<p>T</p>',
+  unsubscribe: 'http://localhost/leave',
 });
 const owe = (key: string, to = 'a@example.com') =>
   writing((so) =>

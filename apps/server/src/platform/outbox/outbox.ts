@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Instant, PersonId } from '@plumgate/core/basics';
 import { and, asc, eq, inArray, isNotNull, isNull, lte, min, or, sql } from 'drizzle-orm';
+import { stoppedNotices } from '../../messages/table.ts';
 import { people, timeline } from '../../people/table.ts';
 import type { TimelineFact } from '../../people/timeline.ts';
 import { Database, type Queries } from '../database/database.ts';
@@ -38,6 +39,7 @@ export class Outbox {
    */
   async sendDue(now: Instant, worker: string): Promise<number> {
     await this.dropExpired(now);
+    await this.dropStopped();
     const rows = await this.take(now, worker);
     // All of a batch go to different people, or to the business: no order among them to keep.
     await Promise.all(rows.map((row) => this.attempt(row, now, worker)));
@@ -65,6 +67,20 @@ export class Outbox {
         sequence: '',
         because: 'event-past',
       });
+  }
+
+  /** Notices to an address of the business that wants none any more. */
+  private async dropStopped(): Promise<void> {
+    await this.database.db
+      .update(outbox)
+      .set({ state: 'dropped', lastError: 'the address stopped notices' })
+      .where(
+        and(
+          eq(outbox.state, 'owed'),
+          isNull(outbox.personId),
+          sql`exists (select 1 from ${stoppedNotices} as stopped where stopped.client_id = ${outbox}.client_id and stopped.address = lower(${outbox}.payload->>'to'))`,
+        ),
+      );
   }
 
   private take(now: Instant, worker: string): Promise<OutboxRow[]> {

@@ -12,8 +12,8 @@ export interface EmailPayload {
   subject: string;
   text: string;
   html: string;
-  /** One press ends mail to this person (RFC 8058); absent on mail to the business. */
-  unsubscribe?: string;
+  /** One press ends mail to this person, or notices to this address of the business (RFC 8058). */
+  unsubscribe: string;
   /** A calendar file that goes along. */
   calendar?: { method: 'REQUEST' | 'CANCEL'; content: string };
 }

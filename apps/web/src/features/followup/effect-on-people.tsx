@@ -1,16 +1,20 @@
-import { api, type SequenceEffect } from '@plumgate/contract';
+import { api, type ClientSheet, type SequenceEffect } from '@plumgate/contract';
 import type { SequenceContent } from '@plumgate/core/followup';
+import { fillOrKeep, type MergeContext } from '@plumgate/core/messages';
 import { useDeferredValue } from 'react';
 import { useAsk } from '../../api/hooks.ts';
+import { mergeFields } from './merge-fields.ts';
 
 /** What keeping the changes means for the people who are in the sequence. */
 export function EffectOnPeople({
   sequenceId,
   content,
+  sheet,
   running,
 }: {
   sequenceId: string;
   content: SequenceContent;
+  sheet: ClientSheet;
   running: number;
 }) {
   const weighed = useDeferredValue(content);
@@ -23,7 +27,7 @@ export function EffectOnPeople({
     running === 0
       ? ['Nobody is in it now. Whoever joins from now on gets it as it stands here.']
       : effect.data
-        ? effectWords(effect.data)
+        ? effectWords(effect.data, mergeFields(sheet, content.event))
         : ['Working out what this means for the people who are in it.'];
   return (
     <div role="status" className="border-b border-line bg-tide-tint px-6 py-2.5 text-tide">
@@ -34,7 +38,7 @@ export function EffectOnPeople({
   );
 }
 
-function effectWords({ people, steps }: SequenceEffect): string[] {
+function effectWords({ people, steps }: SequenceEffect, fields: MergeContext): string[] {
   const who = people === 1 ? '1 person is in it.' : `${people} people are in it.`;
   if (steps.length === 0)
     return [
@@ -49,7 +53,7 @@ function effectWords({ people, steps }: SequenceEffect): string[] {
         [step.leftOut, 'left out, its time is past or it can’t reach them'],
         [step.removed, 'not any more'],
       ] as const;
-      return `${step.name}: ${parts
+      return `${fillOrKeep(step.name, fields)}: ${parts
         .filter(([count]) => count > 0)
         .map(([count, what]) => `for ${count} ${what}`)
         .join(', ')}.`;

@@ -63,7 +63,12 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-auto">
         <div className="min-w-0 flex-1 lg:overflow-auto">
           {kept.changed && !problem && (
-            <EffectOnPeople sequenceId={sequence.id} content={content} running={sequence.running} />
+            <EffectOnPeople
+              sequenceId={sequence.id}
+              content={content}
+              sheet={sheet}
+              running={sequence.running}
+            />
           )}
           <HowItRuns content={content} clientId={sequence.clientId} onChange={setValue} />
           <Ruler

@@ -24,7 +24,7 @@ export function TodayScreen() {
   const clock = useAsk(api.getClock, {}, { refetchInterval: 15_000 });
   if (board.isError) return <Failed error={board.error} again={() => void board.refetch()} />;
   if (!client || !board.data || !clock.data) return <Skeleton />;
-  const { waiting, waitingTotal, bookings, failed } = board.data;
+  const { waiting, waitingTotal, bookings, failed, stoppedNotices } = board.data;
   const { now } = clock.data;
   return (
     <>
@@ -32,6 +32,14 @@ export function TodayScreen() {
         title="Today"
         beside={<span className="text-muted">{dayText(now, client.zone)}</span>}
       />
+      {stoppedNotices.map(({ address, stoppedAt }) => (
+        <StoppedNotices
+          key={address}
+          address={address}
+          since={whenText(stoppedAt, client.zone)}
+          clientId={client.id}
+        />
+      ))}
       <div className="grid gap-6 p-6 max-md:p-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <section aria-labelledby="waiting">
           <h2 id="waiting" className="mb-2 flex items-baseline gap-2 text-lg">
@@ -168,6 +176,36 @@ function Booked({ booking, slug, zone }: { booking: BookingView; slug: string; z
       </span>
       <BookingPill state={booking.state} />
     </li>
+  );
+}
+
+function StoppedNotices({
+  address,
+  since,
+  clientId,
+}: {
+  address: string;
+  since: string;
+  clientId: string;
+}) {
+  const refresh = useRefreshAll();
+  const resume = async () => {
+    try {
+      await call(api.resumeNotices, { params: { clientId }, body: { address } });
+      await refresh();
+      toast(`${address} is told again from now on.`);
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-honey-tint px-6 py-2.5 text-honey">
+      <p className="min-w-0 flex-1 break-words">
+        <b className="font-semibold">{address}</b> is not told of new leads and bookings: somebody
+        there pressed “No more emails” ({since}).
+      </p>
+      <Button onClick={() => void resume()}>Send notices again</Button>
+    </div>
   );
 }
 
