@@ -74,7 +74,7 @@ for (const size of [{ viewport: { width: 1280, height: 800 } }, phone]) {
     for (const address of [
       `${site}/first-visit`,
       `${site}/first-visit-time`,
-      `${site}/first-visit-thanks`,
+      `${site}/first-visit-thank-you`,
       `${physio}/runners-knee-evening`,
     ]) {
       await page.goto(address);

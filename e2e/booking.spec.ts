@@ -36,7 +36,7 @@ test('books on a phone without a mouse, moves it and cancels it', async ({ brows
   await page.keyboard.press('Space');
   await tabTo(page, 'button[type=submit]');
   await page.keyboard.press('Enter');
-  await expect(page).toHaveURL(`${site}/first-visit-thanks`);
+  await expect(page).toHaveURL(`${site}/first-visit-thank-you`);
   await expect(page.getByRole('heading', { name: 'Thank you, Ione.' })).toBeVisible();
   const when = await page.locator('.when').innerText();
   expect(when).toMatch(/^\w+, \w+ \d+ at \d+:\d\d [AP]M$/);
@@ -98,14 +98,14 @@ test('two press the same time: the second keeps what they typed and sees the nea
     }),
   );
   await one!.getByRole('button', { name: 'Book this time' }).click();
-  await expect(one!).toHaveURL(`${site}/first-visit-thanks`);
+  await expect(one!).toHaveURL(`${site}/first-visit-thank-you`);
   await two!.getByRole('button', { name: 'Book this time' }).click();
   await expect(two!.getByText('That time has just been taken.')).toBeVisible();
   await expect(two!.getByText('Nearest free times')).toBeVisible();
   await expect(two!.getByLabel('Your name')).toHaveValue('Tova Karim');
   await two!.locator('.near + .chips input').first().check();
   await two!.getByRole('button', { name: 'Book this time' }).click();
-  await expect(two!).toHaveURL(`${site}/first-visit-thanks`);
+  await expect(two!).toHaveURL(`${site}/first-visit-thank-you`);
 });
 
 test('the diary: adds by hand, moves by keys and by dragging, marks', async ({ browser }) => {

@@ -1,14 +1,14 @@
 import { defineConfig } from 'vite';
+import { runtimeParts } from './src/runtime-parts.ts';
 
-/** Builds the visitor's script into one small file; everything else here is read from source or compiled by tsc. */
+/** Builds each part of the visitor's script into one small file; everything else here is read from source or compiled by tsc. */
 export default defineConfig({
+  resolve: { conditions: ['@plumgate/source'] },
   build: {
     outDir: 'dist/visitor',
     lib: {
-      entry: 'src/runtime/visitor.ts',
-      formats: ['iife'],
-      name: 'visitor',
-      fileName: () => 'visitor.js',
+      entry: Object.fromEntries(runtimeParts.map((part) => [part, `src/runtime/${part}.ts`])),
+      formats: ['es'],
     },
     minify: true,
     target: 'es2022',

@@ -30,7 +30,16 @@ import { PeopleService } from './people/people.service.ts';
 import { TodayService } from './people/today.service.ts';
 import { PersonStore } from './people/person-store.ts';
 import { PictureController } from './pictures/picture.controller.ts';
+import { FileService } from './pictures/file.service.ts';
 import { PictureService } from './pictures/picture.service.ts';
+import { BringOverService } from './pages/bring-over.service.ts';
+import { LinkedBandService } from './pages/linked-band.service.ts';
+import { TemplateController } from './templates/template.controller.ts';
+import { TemplateService } from './templates/template.service.ts';
+import { PlaceController } from './clients/place.controller.ts';
+import { PlaceDoor } from './platform/maps/place-door.ts';
+import { PlacesStandIn } from './platform/maps/places-stand-in.ts';
+import { PLACES_STAND_IN } from './platform/maps/token.ts';
 import { Clock } from './platform/clock.ts';
 import { CONFIG, type Config } from './platform/config.ts';
 import { Database } from './platform/database/database.ts';
@@ -92,6 +101,17 @@ const doors: Provider[] = [
     inject: [CONFIG, TEXT_STAND_IN],
   },
   {
+    provide: PLACES_STAND_IN,
+    useFactory: (config: Config) => (config.placesUrl ? null : PlacesStandIn.start()),
+    inject: [CONFIG],
+  },
+  {
+    provide: PlaceDoor,
+    useFactory: (config: Config, standIn: PlacesStandIn | null) =>
+      new PlaceDoor(config.placesUrl ?? standIn!.url),
+    inject: [CONFIG, PLACES_STAND_IN],
+  },
+  {
     provide: STAND_IN,
     useFactory: (config: Config, room: PostRoomService) =>
       config.smtpUrl ? null : SmtpStandIn.start((message, to) => room.keep(message, to)),
@@ -114,6 +134,8 @@ const doors: Provider[] = [
     PageController,
     FormController,
     PictureController,
+    TemplateController,
+    PlaceController,
     PeopleController,
     SequenceController,
     RuleController,
@@ -129,6 +151,10 @@ const doors: Provider[] = [
     PageService,
     FormService,
     PictureService,
+    FileService,
+    LinkedBandService,
+    BringOverService,
+    TemplateService,
     IntakeService,
     PersonStore,
     PeopleService,

@@ -12,11 +12,14 @@ import { describeApi } from '@plumgate/contract';
 import type { FastifyInstance } from 'fastify';
 import { AppModule, STAND_IN, type Foundations } from './app.module.ts';
 import { IntakeService } from './intake/intake.service.ts';
+import { FileService } from './pictures/file.service.ts';
 import { PictureService } from './pictures/picture.service.ts';
 import { Database } from './platform/database/database.ts';
 import { AppProblem } from './platform/http/app-problem.ts';
 import { MailDoor } from './platform/mail/mail-door.ts';
 import type { SmtpStandIn } from './platform/mail/smtp-stand-in.ts';
+import type { PlacesStandIn } from './platform/maps/places-stand-in.ts';
+import { PLACES_STAND_IN } from './platform/maps/token.ts';
 import { Seal } from './platform/seal.ts';
 import { secret } from './platform/settings.ts';
 import type { GatewayStandIn } from './platform/texts/gateway-stand-in.ts';
@@ -85,6 +88,7 @@ export async function assemble(given: Foundations): Promise<Running> {
     intake: app.get(IntakeService),
     counter: app.get(VisitCounter),
     pictures: app.get(PictureService),
+    files: app.get(FileService),
     database: given.database,
     clock: given.clock,
     carryOver: new CarryOver(app.get(Seal)),
@@ -144,6 +148,7 @@ async function stop(app: NestFastifyApplication): Promise<void> {
   app.get(MailDoor).close();
   await app.get<SmtpStandIn | null>(STAND_IN)?.stop();
   await app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop();
+  await app.get<PlacesStandIn | null>(PLACES_STAND_IN)?.stop();
   await app.get(Database).close();
 }
 

@@ -6,15 +6,18 @@ import {
   FormId,
   FunnelId,
   InstantText,
+  LinkedBandId,
   MessageId,
   PageId,
   PersonId,
+  PictureId,
   RuleId,
   SequenceId,
   Slug,
+  TemplateId,
   Zone,
 } from '@plumgate/core/basics';
-import { Facts } from '@plumgate/core/clients';
+import { Facts, Place } from '@plumgate/core/clients';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
 import { RuleContent } from '@plumgate/core/routing';
@@ -27,10 +30,13 @@ import {
   ClientSummary,
   DraftBody,
   EditorPage,
+  FileSummary,
   FormSummary,
   FunnelSummary,
+  LinkedBandView,
   MessageRecord,
   MessageSummary,
+  PageChoice,
   PageState,
   PathBoard,
   PersonRecord,
@@ -43,6 +49,9 @@ import {
   SequenceView,
   SignedIn,
   SlotView,
+  TemplateContent,
+  TemplateKind,
+  TemplateView,
   TodayBoard,
 } from './shapes.ts';
 
@@ -169,10 +178,10 @@ export const listFunnels = endpoint({
 export const createFunnel = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/funnels',
-  summary: 'Start a funnel of two steps, with a form of its own',
+  summary: 'Start a funnel: of two steps with a form of its own, or from a template’s pages',
   right: 'funnels.write',
   params: ofClient,
-  body: z.object({ name: name('the funnel') }),
+  body: z.object({ name: name('the funnel'), from: TemplateContent.optional() }),
   answer: z.object({ funnelId: FunnelId }),
 });
 export const getPath = endpoint({
@@ -235,7 +244,104 @@ export const listPictures = endpoint({
   summary: "A client's pictures",
   right: 'funnels.read',
   params: ofClient,
+  query: z.object({ search: z.string().trim().max(100).default('') }),
   answer: z.object({ pictures: z.array(Picture) }),
+});
+export const replacePicture = endpoint({
+  method: 'PUT',
+  path: '/api/pictures/:pictureId',
+  summary: 'Put another file in the place of a picture, on every page that shows it',
+  right: 'funnels.write',
+  params: z.object({ pictureId: PictureId }),
+  bodyType: 'application/octet-stream',
+  answer: Picture,
+});
+export const listFiles = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/files',
+  summary: "A client's documents and films",
+  right: 'funnels.read',
+  params: ofClient,
+  answer: z.object({ files: z.array(FileSummary) }),
+});
+export const addFile = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/files',
+  summary: 'Add a PDF, MP4 or WebM; the body is the file itself, at most 20 MB',
+  right: 'funnels.write',
+  params: ofClient,
+  query: z.object({ name: z.string().max(120).default('file') }),
+  bodyType: 'application/octet-stream',
+  answer: FileSummary,
+});
+
+export const listPages = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/pages',
+  summary: "A client's pages, for links between them",
+  right: 'funnels.read',
+  params: ofClient,
+  answer: z.object({ pages: z.array(PageChoice) }),
+});
+
+export const listLinkedBands = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/linked-bands',
+  summary: "A client's linked bands and where each is used",
+  right: 'funnels.read',
+  params: ofClient,
+  answer: z.object({ bands: z.array(LinkedBandView) }),
+});
+export const createLinkedBand = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/linked-bands',
+  summary: 'Keep a band once, so that pages can share it',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.object({ band: z.unknown() }),
+  answer: z.object({ id: LinkedBandId }),
+});
+
+export const listTemplates = endpoint({
+  method: 'GET',
+  path: '/api/templates',
+  summary: "The agency's own templates",
+  right: 'funnels.read',
+  answer: z.object({ templates: z.array(TemplateView) }),
+});
+export const keepTemplate = endpoint({
+  method: 'POST',
+  path: '/api/templates',
+  summary: 'Keep a band, a page or a funnel as a template',
+  right: 'funnels.write',
+  body: z.object({ kind: TemplateKind, name: name('the template'), content: TemplateContent }),
+  answer: z.object({ id: TemplateId }),
+});
+export const removeTemplate = endpoint({
+  method: 'DELETE',
+  path: '/api/templates/:templateId',
+  summary: 'Remove a template; pages made from it stay',
+  right: 'funnels.write',
+  params: z.object({ templateId: TemplateId }),
+  answer: nothing,
+});
+export const bringOver = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/bring-over',
+  summary:
+    'Make parts of pages from elsewhere a client’s own: forms and pictures are copied, what has no counterpart is let go',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.object({ parts: z.unknown(), forms: z.record(z.string(), z.unknown()) }),
+  answer: z.object({ parts: z.unknown(), forms: z.record(z.string(), z.unknown()) }),
+});
+export const findPlace = endpoint({
+  method: 'POST',
+  path: '/api/places',
+  summary: 'Find where an address is on the map',
+  right: 'clients.write',
+  body: z.object({ address: z.string().trim().min(1, 'Give an address.').max(300) }),
+  answer: z.object({ place: Place.nullable() }),
 });
 export const addPicture = endpoint({
   method: 'POST',

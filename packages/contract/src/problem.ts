@@ -32,6 +32,10 @@ export const problemCodes = {
     status: 422,
     title: 'The file is not a picture that can be read. Use JPEG, PNG, WebP, AVIF or GIF.',
   },
+  'not-a-file': {
+    status: 422,
+    title: 'The file is not one that can be kept. Use PDF for documents, MP4 or WebM for films.',
+  },
   'too-large': { status: 413, title: 'That is too large.' },
   'too-many-tries': { status: 429, title: 'Too many tries. Wait a minute and try again.' },
   'our-fault': {

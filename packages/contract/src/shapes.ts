@@ -3,9 +3,11 @@ import {
   BookingId,
   CalendarId,
   ClientId,
+  FileId,
   FormId,
   FunnelId,
   InstantText,
+  LinkedBandId,
   MessageId,
   PageId,
   PersonId,
@@ -13,6 +15,7 @@ import {
   RuleId,
   SequenceId,
   Slug,
+  TemplateId,
   UserId,
 } from '@plumgate/core/basics';
 import { Facts } from '@plumgate/core/clients';
@@ -126,6 +129,55 @@ export const Picture = z.object({
   src: z.string(),
 });
 export type Picture = z.infer<typeof Picture>;
+
+export const FileType = z.enum(['application/pdf', 'video/mp4', 'video/webm']);
+export type FileType = z.infer<typeof FileType>;
+export const FileSummary = z.object({
+  id: FileId,
+  name: z.string(),
+  type: FileType,
+  /** In bytes. */
+  size: z.int(),
+  href: z.string(),
+});
+export type FileSummary = z.infer<typeof FileSummary>;
+
+/** A band that is kept once, and the pages it stands on. */
+export const LinkedBandView = z.object({
+  id: LinkedBandId,
+  band: z.unknown(),
+  forms: z.record(z.string(), z.unknown()),
+  pages: z.array(z.object({ pageId: PageId, name: z.string(), funnel: z.string() })),
+});
+export type LinkedBandView = z.infer<typeof LinkedBandView>;
+
+/** A page that another may lead to. */
+export const PageChoice = z.object({
+  pageId: PageId,
+  name: z.string(),
+  funnel: z.string(),
+  slug: z.string(),
+  live: z.boolean(),
+});
+export type PageChoice = z.infer<typeof PageChoice>;
+
+/** Pages or bands kept for other funnels and clients; a band template is one page with the band alone. */
+export const TemplateContent = z.object({
+  pages: z
+    .array(z.object({ name: z.string().trim().min(1).max(80), draft: DraftBody }))
+    .min(1)
+    .max(8),
+});
+export type TemplateContent = z.infer<typeof TemplateContent>;
+export const TemplateKind = z.enum(['band', 'page', 'funnel']);
+export type TemplateKind = z.infer<typeof TemplateKind>;
+export const TemplateView = z.object({
+  id: TemplateId,
+  kind: TemplateKind,
+  name: z.string(),
+  content: TemplateContent,
+});
+export type TemplateView = z.infer<typeof TemplateView>;
 
 export const PersonSummary = z.object({
   id: PersonId,

@@ -4,28 +4,41 @@ export const baseCss = `
 html{-webkit-text-size-adjust:100%;scroll-behavior:smooth}
 body{margin:0}
 .page{container-type:inline-size;background:var(--paper);color:var(--on-paper);font-family:var(--text-face);font-size:17px;line-height:1.6;-webkit-font-smoothing:antialiased}
-.band{padding:clamp(44px,7cqi,92px) 24px}
-.band-bar{padding:13px 24px}
-.band-snug{padding-block:clamp(24px,3.4cqi,44px)}
-.band-roomy{padding-block:clamp(60px,9cqi,128px)}
+.band{position:relative;padding:clamp(min(var(--space)*1px,16px + var(--space)*.3px),var(--space)*.0765cqi,var(--space)*1px) 24px}
 .on-paper{background:var(--paper);color:var(--on-paper)}
 .on-tint{background:var(--tint);color:var(--on-tint)}
 .on-deep{background:var(--deep);color:var(--on-deep)}
 .on-action{background:var(--action);color:var(--on-action)}
-.columns{display:grid;grid-template-columns:var(--shares);gap:clamp(24px,4.4cqi,64px);align-items:center;max-width:1080px;margin-inline:auto}
+.band-back{position:absolute;inset:0;overflow:hidden;background:inherit}
+.band-back img{width:100%;height:100%;object-fit:cover;display:block}
+.band-back:after{content:'';position:absolute;inset:0;background:inherit;background-image:linear-gradient(var(--over),var(--over))}
+.columns{position:relative;display:grid;grid-template-columns:var(--shares);gap:clamp(24px,4.4cqi,64px);align-items:center;max-width:1080px;margin-inline:auto}
+.width-full>.columns{max-width:none}
 .width-medium>.columns{max-width:820px}
 .width-narrow>.columns{max-width:580px}
 .column{display:grid;gap:20px;min-width:0}
 .columns:has([data-calendar]){align-items:start}
-.band-bar .column:not(:first-child){justify-items:end}
+.beside .column:not(:first-child){justify-items:end}
 .block{min-width:0}
 .centre{text-align:center}
+.end{text-align:end}
 a:focus-visible,button:focus-visible,input:focus-visible,select:focus-visible,textarea:focus-visible{outline:3px solid var(--action);outline-offset:2px}
 .on-action a:focus-visible{outline-color:currentColor}
+@container (min-width:720.1px){.only-phone{display:none}}
 @container (max-width:720px){
-.band:not(.band-bar)>.columns{grid-template-columns:minmax(0,1fr);gap:28px}
-.band:not(.band-bar){padding-inline:20px}
-.band-bar .columns{gap:12px}
+.only-wide{display:none}
+.band:not(.beside)>.columns{grid-template-columns:minmax(0,1fr);gap:28px}
+.band:not(.beside){padding-inline:20px}
+.beside .columns{gap:12px}
 .page{font-size:16.5px}
 }
 @media (prefers-reduced-motion:reduce){html{scroll-behavior:auto}}`;
+
+/** What a page with popups carries besides. */
+export const popupCss = `
+.popup{border:0;padding:0;margin:auto;width:min(640px,calc(100vw - 32px));max-height:calc(100dvh - 32px);overflow:auto;border-radius:calc(var(--corner)*1.4);background:var(--paper);color:var(--on-paper);font:inherit;overscroll-behavior:contain}
+.popup:target:not([open]){display:block;position:fixed;inset:0;z-index:9}
+.popup::backdrop{background:#0009}
+.popup-inside{container-type:inline-size}
+.popup-close{position:absolute;z-index:1;top:8px;right:8px;width:40px;height:40px;display:grid;place-items:center;border-radius:50%;text-decoration:none;color:inherit;font-size:22px;line-height:1;background:var(--paper);color:var(--on-paper)}
+.popup .band{padding-inline:clamp(20px,5cqi,40px)}`;

@@ -7,4 +7,8 @@ export {
 } from './page-context.ts';
 export { slotField } from './times.tsx';
 export { Lines } from './words.tsx';
+export { RichLines } from './rich.tsx';
+export { pictureFormats, type PictureFormat, type ShownPicture } from './page-context.ts';
+export { pictureWidths } from './photo.tsx';
+export { runtimeParts, type RuntimePart } from './runtime-parts.ts';
 export * from './fonts.ts';

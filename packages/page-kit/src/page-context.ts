@@ -1,8 +1,9 @@
-import type { CalendarId, FormId, PictureId } from '@plumgate/core/basics';
+import type { CalendarId, FileId, FormId, PageId } from '@plumgate/core/basics';
 import type { DayOfTimes, TimeChoice } from '@plumgate/core/booking';
 import type { Brand } from '@plumgate/core/brand';
+import type { Facts } from '@plumgate/core/clients';
 import type { FieldProblem, FormDefinition } from '@plumgate/core/forms';
-import type { BlockKindName, BlockOf } from '@plumgate/core/page';
+import type { Band, BlockKindName, BlockOf, PictureRef, RichText } from '@plumgate/core/page';
 import { createContext, useContext, type ReactNode } from 'react';
 
 /** What a form shows besides its questions: what was typed, what is wrong with it, or that it arrived. */
@@ -31,19 +32,32 @@ export interface ShownBooking {
   change: string;
 }
 
+/** A picture's size in pixels, and its address in a width and a format. */
+export interface ShownPicture {
+  width: number;
+  height: number;
+  src: (width: number, format: PictureFormat) => string;
+}
+export const pictureFormats = ['avif', 'webp', 'jpeg'] as const;
+export type PictureFormat = (typeof pictureFormats)[number];
+
 /** Everything a page's views need to know besides the page itself. */
 export interface PageContext {
   clientName: string;
-  /** The towns the client serves, from the fact sheet. */
-  areas: string[];
-  phone: string;
+  facts: Facts;
   brand: Brand;
   forms: Record<FormId, FormDefinition>;
   /** Fills merge fields for whoever reads the page. */
   merge: (words: string) => string;
   /** Where the next step is; null when the page is the last one. */
   nextStep: string | null;
-  pictureSrc: (id: PictureId, width: number) => string;
+  /** Where another page of the client is, and where a file is; null for one that is gone or not live. */
+  pageHref: (page: PageId) => string | null;
+  fileHref: (file: FileId) => string | null;
+  /** A picture as it is now: it may have been replaced since it was put on the page. */
+  picture: (ref: PictureRef) => ShownPicture;
+  /** Where one square of the map is. */
+  tileSrc: (zoom: number, x: number, y: number) => string;
   /** Where a code block's frame is served from, on an origin of its own; null in the editor, where scripts do not run. */
   codeFrame: ((block: string) => string) | null;
   /** The hidden fields and the state of the form in a block. */
@@ -55,8 +69,7 @@ export interface PageContext {
   /** The free times of a calendar; null when the calendar is not there. */
   times: (calendar: CalendarId) => FreeTimes | null;
   booking: ShownBooking | null;
-  /** The client's zone, and by how many milliseconds the program's clock is ahead: only a demo's is. */
-  zone: string;
+  /** By how many milliseconds the program's clock is ahead: only a demo's is. */
   clockAhead: number;
   /** The editor's hands on the page; null on a visitor's page, which then carries no trace of the editor. */
   editing: {
@@ -67,6 +80,9 @@ export interface PageContext {
       item?: number,
       field?: string,
     ) => ReactNode;
+    rich: (part: string, setting: string, text: RichText) => ReactNode;
+    /** What a band is drawn by; lies over it and moves nothing. */
+    handles: (band: Band) => ReactNode;
     addressOf: (part: string) => { 'data-part': string };
   } | null;
 }

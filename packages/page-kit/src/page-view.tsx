@@ -1,61 +1,145 @@
-import { blocksOf, type Band, type Block, type PageDocument } from '@plumgate/core/page';
-import { memo, type ReactNode } from 'react';
-import { baseCss } from './base-css.ts';
+import {
+  blocksOf,
+  type Band,
+  type Block,
+  type PageDocument,
+  type Popup,
+} from '@plumgate/core/page';
+import { memo, type CSSProperties, type ReactNode } from 'react';
+import { baseCss, popupCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
 import { PageContextProvider, usePage, type PageContext } from './page-context.ts';
+import { Photo } from './photo.tsx';
 
 /** A page as visitors see it: the one renderer of the published page and of the editor's canvas. */
 export function PageView({ page, context }: { page: PageDocument; context: PageContext }) {
+  const bandsOf = (popup: string) =>
+    page.bands
+      .filter((band) => band.popup === popup)
+      .map((band) => <BandView key={band.id} band={band} />);
   return (
     <PageContextProvider value={context}>
       <main className="page">
-        {page.bands.map((band) => (
-          <BandView key={band.id} band={band} />
+        {bandsOf('')}
+        {page.popups.map((popup) => (
+          <PopupView key={popup.id} popup={popup}>
+            {bandsOf(popup.id)}
+          </PopupView>
         ))}
+        {blocksOf(page)
+          .filter((block) => block.kind === 'call-bar')
+          .map((block) => (
+            <div
+              key={block.id}
+              className="call-bar only-phone"
+              {...context.editing?.addressOf(block.id)}
+            >
+              <BlockBody block={block} />
+            </div>
+          ))}
       </main>
     </PageContextProvider>
   );
 }
 
+/** A dialog on a visitor's page; on the canvas it lies open below the page, so that it can be made. */
+function PopupView({ popup, children }: { popup: Popup; children: ReactNode }) {
+  const { editing } = usePage();
+  const inside = <div className="popup-inside">{children}</div>;
+  if (editing)
+    return (
+      <div className="popup popup-made" data-label={popup.name || 'Popup'}>
+        {inside}
+      </div>
+    );
+  return (
+    <dialog
+      id={popup.id}
+      className="popup"
+      aria-label={popup.name || 'More'}
+      data-opens={popup.opens}
+      data-after={popup.after}
+      data-days={popup.everyDays}
+    >
+      <a className="popup-close" href="#" aria-label="Close">
+        ×
+      </a>
+      {inside}
+    </dialog>
+  );
+}
+
+const shownOn = { both: '', wide: ' only-wide', phone: ' only-phone' } as const;
+
 const BandView = memo(function BandView({ band }: { band: Band }) {
   const page = usePage();
   const shares = band.columns.map((column) => `minmax(0,${column.share}fr)`).join(' ');
+  const isBarAlone = band.columns.every((column) =>
+    column.blocks.every((block) => block.kind === 'call-bar'),
+  );
+  // A band that holds nothing but a call bar has nothing to show in its own place.
+  if (isBarAlone && blockCount(band) > 0) return null;
+  const beside = band.phone === 'beside' ? ' beside' : '';
   return (
     <section
       id={band.id}
-      className={`band band-${band.space} on-${band.surface} width-${band.width}`}
+      className={`band on-${band.surface} width-${band.width}${beside}${shownOn[band.shown]}`}
+      style={{ '--space': band.space } as CSSProperties}
       {...page.editing?.addressOf(band.id)}
     >
-      <div className="columns" style={{ '--shares': shares } as React.CSSProperties}>
+      {band.picture && (
+        <div
+          className="band-back"
+          style={
+            {
+              '--over': `color-mix(in srgb,var(--${band.surface}) ${band.picture.fade}%,transparent)`,
+            } as CSSProperties
+          }
+        >
+          <Photo picture={band.picture} alt="" sizes="100vw" focus={band.picture.focus} />
+        </div>
+      )}
+      <div className="columns" style={{ '--shares': shares } as CSSProperties}>
         {band.columns.map((column) => (
           <div key={column.id} className="column" {...page.editing?.addressOf(column.id)}>
-            {column.blocks.map((block) => (
-              <BlockPlace key={block.id} block={block} />
-            ))}
+            {column.blocks
+              .filter((block) => block.kind !== 'call-bar')
+              .map((block) => (
+                <BlockPlace key={block.id} block={block} />
+              ))}
           </div>
         ))}
       </div>
+      {page.editing?.handles(band)}
     </section>
   );
 });
 
+const blockCount = (band: Band) =>
+  band.columns.reduce((count, column) => count + column.blocks.length, 0);
+
 const BlockPlace = memo(function BlockPlace({ block }: { block: Block }) {
   const page = usePage();
-  const { View } = blockViews[block.kind] as { View: (props: { block: Block }) => ReactNode };
   // The same wrapper live as in the editor, which needs one to select by: one more box could move things.
   return (
     <div className="block" {...page.editing?.addressOf(block.id)}>
-      <View block={block} />
+      <BlockBody block={block} />
     </div>
   );
 });
+
+function BlockBody({ block }: { block: Block }) {
+  const { View } = blockViews[block.kind] as { View: (props: { block: Block }) => ReactNode };
+  return <View block={block} />;
+}
 
 /** The CSS that a page's kinds of block need, each once. A booking brings the form's, a form the button's. */
 export function cssFor(page: PageDocument): string {
   const kinds = new Set(blocksOf(page).map((block) => block.kind));
   if (kinds.has('booking')) kinds.add('form');
   if (kinds.has('form') || kinds.has('your-booking')) kinds.add('button');
-  return squeezed(baseCss + [...kinds].map((kind) => blockViews[kind].css).join(''));
+  const popups = page.popups.length > 0 ? popupCss : '';
+  return squeezed(baseCss + popups + [...kinds].map((kind) => blockViews[kind].css).join(''));
 }
 
 const squeezed = (css: string) => css.replace(/\n/g, '');

@@ -1,8 +1,10 @@
 import { brandVariables, type Brand } from '@plumgate/core/brand';
+import { spaces } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { baseCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
 import { fontFaces } from './fonts.ts';
+import { dialled } from './links.ts';
 import type { FreeTimes } from './page-context.ts';
 import { Times, timesCss } from './times.tsx';
 
@@ -46,7 +48,7 @@ export function renderLinkPage(page: LinkPage): string {
       </head>
       <body>
         <main className="page">
-          <div className="band band-snug">
+          <div className="band" style={{ '--space': spaces.snug } as React.CSSProperties}>
             <div className="link-page">
               <p>{page.clientName}</p>
               <h1>{page.title}</h1>
@@ -93,7 +95,7 @@ export function renderLinkPage(page: LinkPage): string {
               {page.phone && (
                 <p>
                   Questions? Call{' '}
-                  <a href={`tel:${page.phone.replace(/[^\d+]/g, '')}`} style={{ color: 'inherit' }}>
+                  <a href={`tel:${dialled(page.phone)}`} style={{ color: 'inherit' }}>
                     {page.phone}
                   </a>
                 </p>

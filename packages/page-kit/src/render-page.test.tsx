@@ -1,11 +1,17 @@
 import type { FormId } from '@plumgate/core/basics';
-import { plainBrand } from '@plumgate/core/brand';
 import { shortForm } from '@plumgate/core/forms';
-import { fillOrKeep } from '@plumgate/core/messages';
-import { blockKinds, newBlock, type BlockKindName, type PageDocument } from '@plumgate/core/page';
+import {
+  blockKinds,
+  emptyPage,
+  newBand,
+  newBlock,
+  type BlockKindName,
+  type PageDocument,
+} from '@plumgate/core/page';
 import { blockViews } from './blocks/index.ts';
 import { cssFor, type FormState, type FreeTimes, type PageContext } from './index.ts';
 import { renderPage } from './render-page.tsx';
+import { sampleContext } from './testing/sample-context.ts';
 
 const formId = '00000000-0000-4000-8000-000000000001' as FormId;
 const form = shortForm('Form', ['a', 'b', 'c']);
@@ -24,46 +30,21 @@ const times: FreeTimes = {
   seats: false,
   later: null,
 };
-const context = (changes: Partial<PageContext> = {}): PageContext => ({
-  clientName: 'Quayside Dental',
-  areas: ['Port Alder', 'Gannet Head'],
-  phone: '(207) 555-0142',
-  brand: plainBrand,
-  forms: { [formId]: form },
-  merge: (words) => fillOrKeep(words, { client: { phone: '(207) 555-0142' } }),
-  nextStep: '/thanks',
-  pictureSrc: (id, width) => `/p/${id}-${width}.webp`,
-  codeFrame: (block) => `/code/${block}`,
-  formAction: '/first-visit',
-  revision: 'r1',
-  formState: () => ({ kind: 'fresh', typed: {} }),
-  known: null,
-  times: () => times,
-  booking: null,
-  zone: 'America/New_York',
-  clockAhead: 0,
-  editing: null,
-  ...changes,
-});
+const context = (changes: Partial<PageContext> = {}) =>
+  sampleContext({ forms: { [formId]: form }, times: () => times, ...changes });
 const pageWith = (
   ...blocks: PageDocument['bands'][number]['columns'][number]['blocks']
 ): PageDocument => ({
-  version: 1,
-  title: 'Title',
-  description: '',
-  bands: [
-    {
-      id: 'b1',
-      name: 'Band',
-      surface: 'tint',
-      space: 'even',
-      width: 'wide',
-      columns: [{ id: 'c1', share: 1, blocks }],
-    },
-  ],
+  ...emptyPage('Title'),
+  bands: [newBand('b1', [{ id: 'c1', share: 1, blocks }], { name: 'Band', surface: 'tint' })],
 });
 const render = (page: PageDocument, changes?: Partial<PageContext>) =>
-  renderPage({ page, context: context(changes), assets: '/~', script: 'visitor.js' });
+  renderPage({
+    page,
+    context: context(changes),
+    assets: '/~',
+    script: (parts) => `visitor-${parts.join('.')}.js`,
+  });
 
 describe('every kind of block', () => {
   const kinds = Object.keys(blockKinds) as BlockKindName[];

@@ -1,8 +1,9 @@
 import { brandVariables } from '@plumgate/core/brand';
-import { blocksOf, formIdOf, type PageDocument } from '@plumgate/core/page';
+import type { PageDocument } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { fontFaces, fontPreloads } from './fonts.ts';
 import type { PageContext } from './page-context.ts';
+import { runtimePartsOf, type RuntimePart } from './runtime-parts.ts';
 import { cssFor, PageView } from './page-view.tsx';
 
 export interface PageToRender {
@@ -10,8 +11,8 @@ export interface PageToRender {
   context: PageContext;
   /** Where fonts and the script are served from, such as `/~`. */
   assets: string;
-  /** The script's file name; only pages with a form or a countdown ask for it. */
-  script: string;
+  /** The file name of a script made of parts; a page asks for those it uses, or for none. */
+  script: (parts: RuntimePart[]) => string;
 }
 
 /** A page as one HTML document with its CSS inside, readable and usable without script. */
@@ -19,9 +20,7 @@ export function renderPage({ page, context, assets, script }: PageToRender): str
   const { brand } = context;
   const fonts = `${assets}/fonts`;
   const css = `:root{${brandVariables(brand)}}${fontFaces(brand.typePair, fonts)}${cssFor(page)}`;
-  const hasScript = blocksOf(page).some(
-    (block) => formIdOf(block) !== null || block.kind === 'countdown',
-  );
+  const parts = runtimePartsOf(page);
   const document = (
     <html lang="en">
       <head>
@@ -41,7 +40,7 @@ export function renderPage({ page, context, assets, script }: PageToRender): str
         ))}
         <link rel="icon" href={favicon(brand.colours.action)} />
         <style dangerouslySetInnerHTML={{ __html: css }} />
-        {hasScript && <script defer src={`${assets}/${script}`} />}
+        {parts.length > 0 && <script defer src={`${assets}/${script(parts)}`} />}
       </head>
       <body>
         <PageView page={page} context={context} />

@@ -1,15 +1,25 @@
-import { jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { ClientId } from '@plumgate/core/basics';
-import type { Brand } from '@plumgate/core/brand';
-import type { Facts } from '@plumgate/core/clients';
-import { instant } from '../platform/database/columns.ts';
+import { plainBrand, type Brand } from '@plumgate/core/brand';
+import { emptyFacts, type Facts } from '@plumgate/core/clients';
+import { instant, upgradedJson } from '../platform/database/columns.ts';
+
+/** Facts and brands that were kept before they had all of today's parts get those as a new client has them. */
+export const factsColumn = upgradedJson<Facts>((stored) => ({
+  ...emptyFacts((stored as Facts).zone),
+  ...(stored as Facts),
+}));
+export const brandColumn = upgradedJson<Brand>((stored) => ({
+  ...plainBrand,
+  ...(stored as Brand),
+}));
 
 export const clients = pgTable('clients', {
   id: uuid().$type<ClientId>().primaryKey(),
   name: text().notNull(),
   slug: text().notNull().unique(),
-  facts: jsonb().$type<Facts>().notNull(),
-  brand: jsonb().$type<Brand>().notNull(),
+  facts: factsColumn().notNull(),
+  brand: brandColumn().notNull(),
   createdAt: instant('created_at').notNull(),
 });
 

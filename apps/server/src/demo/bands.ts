@@ -1,4 +1,4 @@
-import { newBlock, type Band, type Block } from '@plumgate/core/page';
+import { newBand, newBlock, type Band, type Block, spaces } from '@plumgate/core/page';
 
 /** A band of the demo's pages; its columns are named after it. */
 export const band = (
@@ -6,26 +6,19 @@ export const band = (
   name: string,
   changes: Partial<Band>,
   ...columns: { share?: number; blocks: Block[] }[]
-): Band => ({
-  id,
-  name,
-  surface: 'paper',
-  space: 'even',
-  width: 'wide',
-  ...changes,
-  columns: columns.map(({ share = 1, blocks }, index) => ({
-    id: `${id}-${index + 1}`,
-    share,
-    blocks,
-  })),
-});
+): Band =>
+  newBand(
+    id,
+    columns.map(({ share = 1, blocks }, index) => ({ id: `${id}-${index + 1}`, share, blocks })),
+    { name, ...changes },
+  );
 
 /** The logo and a number to call, with a line above it. */
 export const header = (above: string): Band =>
   band(
     'header',
     'Header',
-    { space: 'bar' },
+    { space: spaces.bar, phone: 'beside' },
     { blocks: [newBlock('logo', 'logo')] },
     { blocks: [newBlock('call-button', 'header-call', { above })] },
   );
@@ -35,7 +28,7 @@ export const footer = (privacyHref: string): Band =>
   band(
     'footer',
     'Legal footer',
-    { space: 'snug', surface: 'deep' },
+    { space: spaces.snug, surface: 'deep' },
     {
       blocks: [
         newBlock('legal-footer', 'legal', {

@@ -2,7 +2,7 @@ import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
-import { newBlock, type PageDocument } from '@plumgate/core/page';
+import { newBlock, type PageDocument, prose, spaces } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 
 const name = 'Runner’s knee evening';
@@ -39,7 +39,9 @@ export const eveningForm: FormDefinition = {
 
 /** The whole offer on one page: when, how long until then, what happens, and a seat. */
 export const eveningPage = (form: FormId, calendar: CalendarId, at: string): PageDocument => ({
-  version: 1,
+  version: 2,
+  kind: 'landing',
+  popups: [],
   title: `${name} · {{ client.name }}`,
   description:
     'Ninety minutes on why knees hurt when you run, and what to do about it. Free, 24 seats.',
@@ -57,7 +59,9 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
             level: 1,
           }),
           newBlock('text', 'supporting', {
-            text: 'Ninety minutes with two physiotherapists who run. Bring your shoes, and the question nobody answers.',
+            text: prose(
+              'Ninety minutes with two physiotherapists who run. Bring your shoes, and the question nobody answers.',
+            ),
             size: 'lead',
           }),
           newBlock('countdown', 'until-then', {
@@ -82,7 +86,7 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
     band(
       'evening-title',
       'What happens',
-      { space: 'snug' },
+      { space: spaces.snug },
       {
         blocks: [
           newBlock('heading', 'evening', {
@@ -96,7 +100,7 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
     band(
       'evening-parts',
       'Three parts',
-      { space: 'snug' },
+      { space: spaces.snug },
       part('why', 'Why it hurts', 'Half an hour, a model of a knee, and no Latin.'),
       part(
         'look',
@@ -132,12 +136,14 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
 const part = (id: string, title: string, words: string) => ({
   blocks: [
     newBlock('heading', `${id}-title`, { text: title, level: 3 }),
-    newBlock('text', `${id}-words`, { text: words }),
+    newBlock('text', `${id}-words`, { text: prose(words) }),
   ],
 });
 
 export const eveningThanks: PageDocument = {
-  version: 1,
+  version: 2,
+  kind: 'landing',
+  popups: [],
   title: 'Your seat is saved · {{ client.name }}',
   description: '',
   bands: [
@@ -155,7 +161,9 @@ export const eveningThanks: PageDocument = {
           }),
           newBlock('your-booking', 'thanks-booking', { title: 'Your seat' }),
           newBlock('text', 'thanks-words', {
-            text: 'Bring your running shoes. We write to you four days, two days and one day before.',
+            text: prose(
+              'Bring your running shoes. We write to you four days, two days and one day before.',
+            ),
             align: 'centre',
           }),
         ],

@@ -149,7 +149,7 @@ class Player {
     const pages = {
       first: await page(quayside, 'first-visit'),
       time: await page(quayside, 'first-visit-time'),
-      thanks: await page(quayside, 'first-visit-thanks'),
+      thanks: await page(quayside, 'first-visit-thank-you'),
       evening: await page(fernhill, 'runners-knee-evening'),
       seat: await page(fernhill, 'runners-knee-thanks'),
     };

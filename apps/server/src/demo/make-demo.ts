@@ -118,7 +118,7 @@ async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId):
       slug: 'first-visit-time',
       draft: choosePage(timeForm.id, calendar.id),
     },
-    { name: 'Thank you', slug: 'first-visit-thanks', draft: thanksPage },
+    { name: 'Thank you', slug: 'first-visit-thank-you', draft: thanksPage },
   ]);
   await app.get(RuleService).add(clientId, {
     name: 'New patients',

@@ -2,7 +2,7 @@ import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
-import { newBlock, type PageDocument } from '@plumgate/core/page';
+import { newBlock, type PageDocument, prose, spaces } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 
 type PictureAt = { id: never; width: number; height: number };
@@ -38,7 +38,9 @@ export const firstVisitForm: FormDefinition = {
 /** Step one: the promise, the form, what happens, and a kind word. */
 export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
   return {
-    version: 1,
+    version: 2,
+    kind: 'landing',
+    popups: [],
     title: 'A first visit without the dread · {{ client.name }}',
     description:
       'Thirty unhurried minutes with a dentist in Port Alder. No drill, no lecture, no charge.',
@@ -56,7 +58,9 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
               level: 1,
             }),
             newBlock('text', 'supporting', {
-              text: 'Thirty unhurried minutes with a dentist in {{ client.town }}. No drill, no lecture, no charge.',
+              text: prose(
+                'Thirty unhurried minutes with a dentist in {{ client.town }}. No drill, no lecture, no charge.',
+              ),
               size: 'lead',
             }),
             newBlock('ticks', 'reassurance', {
@@ -82,7 +86,7 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
       band(
         'minutes-title',
         'What happens in 30 minutes',
-        { space: 'snug' },
+        { space: spaces.snug },
         {
           blocks: [
             newBlock('heading', 'minutes', {
@@ -96,7 +100,7 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
       band(
         'minutes-steps',
         'Tea, a look, a plan',
-        { space: 'snug' },
+        { space: spaces.snug },
         {
           blocks: [
             newBlock('numbered-steps', 'minutes-three', {
@@ -134,7 +138,9 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
           blocks: [
             newBlock('heading', 'room-title', { text: 'A room with no dentist’s chair', level: 2 }),
             newBlock('text', 'room-words', {
-              text: 'We sit at a table by the window. If you would rather leave after five minutes, you leave after five minutes, and nobody minds.',
+              text: prose(
+                'We sit at a table by the window. If you would rather leave after five minutes, you leave after five minutes, and nobody minds.',
+              ),
             }),
             newBlock('button', 'room-button', {
               label: 'Save my place',
@@ -243,7 +249,9 @@ export const bookingForm: FormDefinition = {
 
 /** Step two: a time to choose, and nothing typed again. */
 export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => ({
-  version: 1,
+  version: 2,
+  kind: 'landing',
+  popups: [],
   title: 'Choose your half hour · {{ client.name }}',
   description: '',
   bands: [
@@ -260,7 +268,9 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
             level: 1,
           }),
           newBlock('text', 'choose-words', {
-            text: 'Half an hour at a table by the window. Early and late times are there on purpose.',
+            text: prose(
+              'Half an hour at a table by the window. Early and late times are there on purpose.',
+            ),
             size: 'lead',
           }),
           newBlock('ticks', 'choose-ticks', {
@@ -284,7 +294,9 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
 });
 
 export const thanksPage: PageDocument = {
-  version: 1,
+  version: 2,
+  kind: 'landing',
+  popups: [],
   title: 'Your place is saved · {{ client.name }}',
   description: '',
   bands: [
@@ -301,7 +313,7 @@ export const thanksPage: PageDocument = {
             align: 'centre',
           }),
           newBlock('text', 'thanks-words', {
-            text: 'An email with what to expect is on its way.',
+            text: prose('An email with what to expect is on its way.'),
             size: 'lead',
             align: 'centre',
           }),

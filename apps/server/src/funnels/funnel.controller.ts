@@ -16,7 +16,7 @@ export class FunnelController {
   async create(
     @Ask() { params, body }: Asked<typeof api.createFunnel>,
   ): Promise<Answer<typeof api.createFunnel>> {
-    return { funnelId: await this.funnels.create(params.clientId, body.name) };
+    return { funnelId: await this.funnels.create(params.clientId, body.name, body.from) };
   }
 
   @Bind(api.getPath)

@@ -1,9 +1,17 @@
 import { Injectable } from '@nestjs/common';
-import type { Answered, api, PageState, PathBoard, PathStep } from '@plumgate/contract';
-import type { CalendarId, ClientId, FunnelId, PageId } from '@plumgate/core/basics';
+import type {
+  Answered,
+  api,
+  PageState,
+  PathBoard,
+  PathStep,
+  TemplateContent,
+} from '@plumgate/contract';
+import type { CalendarId, ClientId, FormId, FunnelId, PageId } from '@plumgate/core/basics';
 import { slugFrom, unreachable } from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
-import { blocksOf, formsOn } from '@plumgate/core/page';
+import { blocksOf, Draft, formsOn } from '@plumgate/core/page';
+import { plainFunnel, takeTemplate, type TakenPage } from '@plumgate/core/templates';
 import { routeLead, type RuleAction } from '@plumgate/core/routing';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
@@ -11,15 +19,15 @@ import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { calendars } from '../booking/table.ts';
 import { sequences } from '../followup/table.ts';
+import { BringOverService } from '../pages/bring-over.service.ts';
 import { PageService, stateOf, type PageRow } from '../pages/page.service.ts';
 import { pages } from '../pages/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
-import { notFound } from '../platform/http/app-problem.ts';
+import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { noCounts, ResultsService, type PageCounts } from '../results/results.service.ts';
 import { RuleService } from '../routing/rule.service.ts';
-import { starterPages } from './starter-pages.ts';
 import { funnels } from './table.ts';
 
 const days = 30;
@@ -33,6 +41,7 @@ export class FunnelService {
     private readonly clients: ClientService,
     private readonly pages: PageService,
     private readonly forms: FormService,
+    private readonly over: BringOverService,
     private readonly rules: RuleService,
     private readonly results: ResultsService,
   ) {}
@@ -50,37 +59,49 @@ export class FunnelService {
     return id;
   }
 
-  /** A funnel of two steps with a form of its own, ready to be edited. */
-  async create(clientId: ClientId, name: string): Promise<FunnelId> {
+  /** A funnel from a template's pages, all of them the client's own from now on; without any, of two plain steps. */
+  async create(clientId: ClientId, name: string, from?: TemplateContent): Promise<FunnelId> {
     const taken = await this.database.db
       .select({ slug: pages.slug })
       .from(pages)
       .where(eq(pages.clientId, clientId));
     const free = freeSlug(new Set(taken.map((page) => page.slug)));
+    const given = from?.pages.map(readTemplatePage) ?? this.plainPages(name);
     return this.database.transaction(async (tx) => {
       const funnelId = await this.begin(tx, clientId, name);
-      const form = await this.forms.create(tx, clientId, name);
-      const [first, thanks] = starterPages(name, form.id, () =>
-        this.ids.next<string>().slice(0, 13),
+      const { parts } = await this.over.bring(
+        tx,
+        clientId,
+        given.map(({ draft }) => draft.page),
+        Object.assign({}, ...given.map(({ draft }) => draft.forms)) as Draft['forms'],
       );
-      await this.pages.create(tx, {
-        clientId,
-        funnelId,
-        position: 0,
-        name,
-        slug: free(slugFrom(name)),
-        draft: first,
-      });
-      await this.pages.create(tx, {
-        clientId,
-        funnelId,
-        position: 1,
-        name: 'Thank you',
-        slug: free(`${slugFrom(name).slice(0, 50)}-thanks`),
-        draft: thanks,
-      });
+      for (const [position, draft] of parts.entries()) {
+        const own = position === 0 ? name : given[position]!.name;
+        const wanted =
+          position === 0 ? slugFrom(name) : `${slugFrom(name).slice(0, 40)}-${slugFrom(own)}`;
+        await this.pages.create(tx, {
+          clientId,
+          funnelId,
+          position,
+          name: own,
+          slug: free(wanted.slice(0, 60)),
+          draft,
+        });
+      }
       return funnelId;
     });
+  }
+
+  private plainPages(name: string): TakenPage[] {
+    return takeTemplate(
+      plainFunnel,
+      [0, 1],
+      { name },
+      {
+        part: () => this.ids.next<string>().slice(0, 13),
+        form: () => this.ids.next<FormId>(),
+      },
+    );
   }
 
   async list(clientId: ClientId): Promise<Answered<typeof api.listFunnels>> {
@@ -232,6 +253,12 @@ export class FunnelService {
         return unreachable(action);
     }
   }
+}
+
+function readTemplatePage({ name, draft }: TemplateContent['pages'][number]): TakenPage {
+  const read = Draft.safeParse(draft);
+  if (!read.success) throw new AppProblem('bad-request', { detail: read.error.issues[0]!.message });
+  return { name, draft: read.data as Draft };
 }
 
 /** A funnel's leads: everybody once, however many of its forms they sent. */

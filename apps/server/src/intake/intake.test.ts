@@ -29,7 +29,7 @@ const messagesTo = async (to: string) =>
 it('takes a lead all the way: person, tags, owner, answers, confirmation and notice', async () => {
   const answer = await send({ ...ana, _form: world.formBlock });
   expect(answer.statusCode).toBe(303);
-  expect(answer.headers.location).toBe('/first-visit-thanks');
+  expect(answer.headers.location).toBe('/first-visit-thank-you');
   await app.settle();
 
   const found = await people('ana@example.com');
@@ -68,14 +68,14 @@ it('takes a lead all the way: person, tags, owner, answers, confirmation and not
 it('greets by first name on the next page, and anybody else with the fallback', async () => {
   const answer = await send({ ...ana, email: 'greeted@example.com' });
   const cookie = answer.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
-  expect((await app.site('GET', '/first-visit-thanks', { headers: { cookie } })).body).toContain(
+  expect((await app.site('GET', '/first-visit-thank-you', { headers: { cookie } })).body).toContain(
     'Thank you, Ana.',
   );
-  const stranger = await app.site('GET', '/first-visit-thanks');
+  const stranger = await app.site('GET', '/first-visit-thank-you');
   expect(stranger.body).toContain('Thank you, and welcome.');
   const forged = cookie.replace(/gate_carry=\w{8}/, 'gate_carry=AAAAAAAA');
   expect(
-    (await app.site('GET', '/first-visit-thanks', { headers: { cookie: forged } })).body,
+    (await app.site('GET', '/first-visit-thank-you', { headers: { cookie: forged } })).body,
   ).toContain('and welcome.');
 });
 
@@ -135,7 +135,7 @@ it('answers a script with where to go', async () => {
     { ...ana, email: 'script@example.com' },
     { accept: 'application/json' },
   );
-  expect(answer.json()).toEqual({ next: '/first-visit-thanks' });
+  expect(answer.json()).toEqual({ next: '/first-visit-thank-you' });
 });
 
 it('shows markup in an answer as text, on the page, in the app and in mail', async () => {
@@ -145,7 +145,7 @@ it('shows markup in an answer as text, on the page, in the app and in mail', asy
   const sent = await send({ name: sly, email: 'sly@example.com' });
   const cookie = sent.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
   expect(
-    (await app.site('GET', '/first-visit-thanks', { headers: { cookie } })).body,
+    (await app.site('GET', '/first-visit-thank-you', { headers: { cookie } })).body,
   ).not.toContain('<script>alert(1)');
   await app.settle();
   const [mail] = await messagesTo('sly@example.com');

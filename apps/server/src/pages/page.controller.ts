@@ -2,14 +2,37 @@ import { Controller } from '@nestjs/common';
 import { api, type Answer, type Asked } from '@plumgate/contract';
 import { Clock } from '../platform/clock.ts';
 import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { LinkedBandService } from './linked-band.service.ts';
 import { PageService } from './page.service.ts';
 
 @Controller()
 export class PageController {
   constructor(
     private readonly pages: PageService,
+    private readonly linked: LinkedBandService,
     private readonly clock: Clock,
   ) {}
+
+  @Bind(api.listPages)
+  async list(
+    @Ask() { params }: Asked<typeof api.listPages>,
+  ): Promise<Answer<typeof api.listPages>> {
+    return { pages: await this.pages.choices(params.clientId) };
+  }
+
+  @Bind(api.listLinkedBands)
+  async listLinked(
+    @Ask() { params }: Asked<typeof api.listLinkedBands>,
+  ): Promise<Answer<typeof api.listLinkedBands>> {
+    return { bands: await this.linked.list(params.clientId) };
+  }
+
+  @Bind(api.createLinkedBand)
+  async createLinked(
+    @Ask() { params, body }: Asked<typeof api.createLinkedBand>,
+  ): Promise<Answer<typeof api.createLinkedBand>> {
+    return { id: await this.linked.create(params.clientId, body.band) };
+  }
 
   @Bind(api.getEditorPage)
   get(

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import type { EditorPage, PageState } from '@plumgate/contract';
+import type { EditorPage, PageChoice, PageState } from '@plumgate/contract';
 import type { ClientId, FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
-import { blocksOf, Draft, formsOn, readPageDocument, type PageDocument } from '@plumgate/core/page';
+import { blocksOf, Draft, formsOn, strayBlocks, type PageDocument } from '@plumgate/core/page';
 import { and, asc, count, eq, inArray, ne, sql } from 'drizzle-orm';
 import { calendars } from '../booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
@@ -14,6 +14,7 @@ import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import type { Who } from '../platform/http/bind.ts';
 import { LivePages } from '../site/live-pages.ts';
+import { LinkedBandService } from './linked-band.service.ts';
 import { pageForms, pageRevisions, pages } from './table.ts';
 
 export type PageRow = typeof pages.$inferSelect;
@@ -30,6 +31,7 @@ export class PageService {
     private readonly ids: IdSource,
     private readonly clients: ClientService,
     private readonly forms: FormService,
+    private readonly linked: LinkedBandService,
     private readonly live: LivePages,
   ) {}
 
@@ -64,6 +66,23 @@ export class PageService {
       .orderBy(asc(pages.position));
   }
 
+  /** The client's pages, for links between them. */
+  async choices(clientId: ClientId): Promise<PageChoice[]> {
+    const rows = await this.database.db
+      .select({ page: pages, funnel: funnels.name })
+      .from(pages)
+      .innerJoin(funnels, eq(funnels.id, pages.funnelId))
+      .where(eq(pages.clientId, clientId))
+      .orderBy(asc(funnels.name), asc(pages.position));
+    return rows.map(({ page, funnel }) => ({
+      pageId: page.id,
+      name: page.name,
+      funnel,
+      slug: page.slug,
+      live: page.liveRevision !== null,
+    }));
+  }
+
   async forEditor(id: PageId): Promise<EditorPage> {
     const page = await this.row(id);
     const client = await this.clients.get(page.clientId);
@@ -72,9 +91,7 @@ export class PageService {
       .from(funnels)
       .where(eq(funnels.id, page.funnelId));
     const steps = await this.ofFunnel(page.funnelId);
-    const read = readPageDocument(page.draft);
-    if (!read.ok) throw new AppProblem('our-fault', { detail: read.problem });
-    const forms = await this.forms.some(this.database.db, page.clientId, formsOn(read.value));
+    const forms = await this.forms.some(this.database.db, page.clientId, formsOn(page.draft));
     return {
       pageId: id,
       funnel: { id: page.funnelId, name: funnel!.name },
@@ -83,7 +100,7 @@ export class PageService {
       address: `${client.site}/${page.slug}`,
       state: stateOf(page),
       version: page.version,
-      draft: { page: read.value, forms },
+      draft: { page: page.draft, forms },
       formUses: await this.formUses(Object.keys(forms) as FormId[]),
       client,
     };
@@ -118,6 +135,7 @@ export class PageService {
       }
       await this.keepForms(tx, page, draft);
       await this.noteForms(tx, page.clientId, id, draft.page);
+      await this.linked.follow(tx, page.clientId, id, draft.page);
       return { version: page.version, state: stateOf(page) };
     });
   }
@@ -232,6 +250,8 @@ export class PageService {
 function whatIsMissing(page: PageDocument, forms: Record<FormId, FormDefinition>): string | null {
   if (blocksOf(page).length === 0) return 'The page is empty. Add a block first.';
   if (!page.title.trim()) return 'The page has no title. Give it one under Page.';
+  if (strayBlocks(page).length > 0)
+    return 'Navigation belongs on site pages: it leads visitors of a landing page away. Remove it, or make this a site page under Page.';
   if (formsOn(page).some((id) => !forms[id]))
     return 'A form on this page no longer exists. Remove its block.';
   return null;

@@ -8,14 +8,20 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { FormId, FunnelId, PageId, RevisionId, UserId } from '@plumgate/core/basics';
-import type { Brand } from '@plumgate/core/brand';
-import type { Facts } from '@plumgate/core/clients';
+import type {
+  FormId,
+  FunnelId,
+  LinkedBandId,
+  PageId,
+  RevisionId,
+  UserId,
+} from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
-import type { PageDocument } from '@plumgate/core/page';
+import type { Band } from '@plumgate/core/page';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
-import { ofClient } from '../clients/table.ts';
+import { brandColumn, factsColumn, ofClient } from '../clients/table.ts';
+import { pageDocument } from './document-column.ts';
 import { instant } from '../platform/database/columns.ts';
 
 export const pages = pgTable(
@@ -31,7 +37,7 @@ export const pages = pgTable(
     position: integer().notNull(),
     name: text().notNull(),
     slug: text().notNull(),
-    draft: jsonb().$type<PageDocument>().notNull(),
+    draft: pageDocument().notNull(),
     /** Grows with every kept change of the page or of a form on it. */
     version: integer().notNull().default(1),
     liveRevision: uuid('live_revision').$type<RevisionId>(),
@@ -73,13 +79,24 @@ export const pageRevisions = pgTable(
       .$type<PageId>()
       .notNull()
       .references(() => pages.id, { onDelete: 'cascade' }),
-    document: jsonb().$type<PageDocument>().notNull(),
+    document: pageDocument().notNull(),
     forms: jsonb().$type<Record<FormId, FormDefinition>>().notNull(),
     clientName: text('client_name').notNull(),
-    facts: jsonb().$type<Facts>().notNull(),
-    brand: jsonb().$type<Brand>().notNull(),
+    facts: factsColumn().notNull(),
+    brand: brandColumn().notNull(),
     publishedAt: instant('published_at').notNull(),
     publishedBy: uuid('published_by').$type<UserId>(),
   },
   (table) => [index('page_revisions_by_page').on(table.pageId, table.publishedAt)],
+);
+
+/** Bands kept once and shown on many pages: each page carries a copy, which follows this one. */
+export const linkedBands = pgTable(
+  'linked_bands',
+  {
+    id: uuid().$type<LinkedBandId>().primaryKey(),
+    clientId: ofClient(),
+    band: jsonb().$type<Band>().notNull(),
+  },
+  (table) => [index('linked_bands_by_client').on(table.clientId)],
 );

@@ -2,42 +2,57 @@ import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { Picture } from '@plumgate/contract';
 import type { ClientId, PictureId } from '@plumgate/core/basics';
-import { and, desc, eq, gte, asc } from 'drizzle-orm';
-import sharp from 'sharp';
+import { pictureWidths, type PictureFormat } from '@plumgate/page-kit';
+import { and, asc, desc, eq, ilike } from 'drizzle-orm';
+import sharp, { type Sharp } from 'sharp';
 import { Clock } from '../platform/clock.ts';
-import { Database } from '../platform/database/database.ts';
-import { AppProblem } from '../platform/http/app-problem.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
+import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
+import { LivePages } from '../site/live-pages.ts';
+import { pictureSrc } from './picture-address.ts';
 import { pictureFiles, pictures } from './table.ts';
 
-/** The widths that pages ask for, in pixels. */
-const widths = [600, 1200] as const;
 const mostPixels = 60_000_000;
+/** A source is never kept wider or taller than any page could show. */
+const widest = 2400;
+/** A picture on the shelf and in the head of a person's card. */
+const thumb = 240;
+const widths = [thumb, ...pictureWidths];
 
+type PictureRow = typeof pictures.$inferSelect;
+
+/** A client's pictures: kept once, and made in the widths and formats that pages ask for. */
 @Injectable()
 export class PictureService {
+  /** What is being made just now, so that many who ask for one file at once wait for one making. */
+  private readonly making = new Map<string, Promise<Buffer>>();
+
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly ids: IdSource,
+    private readonly live: LivePages,
   ) {}
 
-  async list(clientId: ClientId): Promise<Picture[]> {
+  async list(clientId: ClientId, search = ''): Promise<Picture[]> {
+    const like = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
     const rows = await this.database.db
       .select()
       .from(pictures)
-      .where(eq(pictures.clientId, clientId))
-      .orderBy(desc(pictures.addedAt), asc(pictures.id));
+      .where(and(eq(pictures.clientId, clientId), search ? ilike(pictures.name, like) : undefined))
+      .orderBy(desc(pictures.addedAt), asc(pictures.id))
+      .limit(200);
     return rows.map(view);
   }
 
   /** Stores a picture once for a client, turned upright and without its place data. What it is, its content says. */
   async add(clientId: ClientId, name: string, file: Buffer): Promise<Picture> {
-    const hash = createHash('sha256').update(file).digest('hex');
+    const hash = hashOf(file);
     const same = and(eq(pictures.clientId, clientId), eq(pictures.hash, hash));
     const [known] = await this.database.db.select().from(pictures).where(same);
     if (known) return view(known);
-    const made = await makeWidths(file);
+    const source = await readPicture(file);
     return this.database.transaction(async (tx) => {
       const [row] = await tx
         .insert(pictures)
@@ -46,64 +61,153 @@ export class PictureService {
           clientId,
           name,
           hash,
-          width: made.width,
-          height: made.height,
+          width: source.width,
+          height: source.height,
+          stamp: hash.slice(0, 8),
           addedAt: this.clock.now(),
         })
         .returning();
-      await tx
-        .insert(pictureFiles)
-        .values(made.files.map((one) => ({ clientId, pictureId: row!.id, ...one })));
+      await keepSource(tx, row!, source);
       return view(row!);
     });
   }
 
-  /** The smallest kept file at least as wide as asked; null for an unknown picture. */
-  async file(id: PictureId, width: number): Promise<Buffer | null> {
-    const [row] = await this.database.db
+  /** Puts another file in a picture's place: every page that shows it shows the new one at once. */
+  async replace(id: PictureId, file: Buffer): Promise<Picture> {
+    const source = await readPicture(file);
+    const hash = hashOf(file);
+    const row = await this.database.transaction(async (tx) => {
+      const [row] = await tx
+        .update(pictures)
+        .set({ hash, stamp: hash.slice(0, 8), width: source.width, height: source.height })
+        .where(eq(pictures.id, id))
+        .returning();
+      if (!row) throw notFound();
+      await tx.delete(pictureFiles).where(eq(pictureFiles.pictureId, id));
+      await keepSource(tx, row, source);
+      return row;
+    });
+    this.live.forget(row.clientId);
+    return view(row);
+  }
+
+  /** A picture for another client: theirs from now on. Null when there is no such picture. */
+  async copyTo(tx: Queries, clientId: ClientId, id: PictureId): Promise<PictureId | null> {
+    const [row] = await tx.select().from(pictures).where(eq(pictures.id, id));
+    if (!row) return null;
+    if (row.clientId === clientId) return id;
+    const [known] = await tx
+      .select({ id: pictures.id })
+      .from(pictures)
+      .where(and(eq(pictures.clientId, clientId), eq(pictures.hash, row.hash)));
+    if (known) return known.id;
+    const copy = { ...row, id: this.ids.next<PictureId>(), clientId };
+    await tx.insert(pictures).values(copy);
+    const sources = await tx
+      .select()
+      .from(pictureFiles)
+      .where(and(eq(pictureFiles.pictureId, id), eq(pictureFiles.format, 'source')));
+    if (sources.length > 0)
+      await tx
+        .insert(pictureFiles)
+        .values(sources.map((source) => ({ ...source, clientId, pictureId: copy.id })));
+    return copy.id;
+  }
+
+  /** A picture in the smallest of our widths that is at least as wide as asked; null for an unknown picture. */
+  async file(
+    id: PictureId,
+    asked: number,
+    format: PictureFormat,
+  ): Promise<{ content: Buffer; stamp: string } | null> {
+    const [row] = await this.database.db.select().from(pictures).where(eq(pictures.id, id));
+    if (!row) return null;
+    const width = Math.min(row.width, widths.find((one) => one >= asked) ?? widths.at(-1)!);
+    const [kept] = await this.database.db
       .select({ content: pictureFiles.content })
       .from(pictureFiles)
       .where(
         and(
           eq(pictureFiles.pictureId, id),
-          gte(pictureFiles.width, Math.min(width, widths.at(-1)!)),
+          eq(pictureFiles.width, width),
+          eq(pictureFiles.format, format),
         ),
-      )
-      .orderBy(asc(pictureFiles.width))
+      );
+    return { content: kept?.content ?? (await this.make(row, width, format)), stamp: row.stamp };
+  }
+
+  private make(row: PictureRow, width: number, format: PictureFormat): Promise<Buffer> {
+    const key = `${row.id}-${row.stamp}-${width}.${format}`;
+    const underWay = this.making.get(key) ?? this.makeNow(row, width, format);
+    this.making.set(key, underWay);
+    void underWay.finally(() => this.making.delete(key)).catch(() => {});
+    return underWay;
+  }
+
+  private async makeNow(row: PictureRow, width: number, format: PictureFormat): Promise<Buffer> {
+    const { db } = this.database;
+    const [source] = await db
+      .select({ content: pictureFiles.content })
+      .from(pictureFiles)
+      .where(eq(pictureFiles.pictureId, row.id))
+      .orderBy(desc(eq(pictureFiles.format, 'source')), desc(pictureFiles.width))
       .limit(1);
-    return row?.content ?? null;
+    if (!source) throw notFound();
+    const content = await encoded(sharp(source.content).resize({ width }), format).toBuffer();
+    const key = { clientId: row.clientId, pictureId: row.id, width, format };
+    await db
+      .insert(pictureFiles)
+      .values({ ...key, content })
+      .onConflictDoNothing();
+    return content;
   }
 }
 
-async function makeWidths(
-  file: Buffer,
-): Promise<{ width: number; height: number; files: { width: number; content: Buffer }[] }> {
+const hashOf = (file: Buffer) => createHash('sha256').update(file).digest('hex');
+
+interface Source {
+  width: number;
+  height: number;
+  content: Buffer;
+}
+
+/** A file as a picture's source; sharp takes only what its content shows to be a picture. */
+async function readPicture(file: Buffer): Promise<Source> {
   try {
-    const upright = sharp(file, { limitInputPixels: mostPixels, failOn: 'error' }).rotate();
-    const files = [];
-    let size = { width: 0, height: 0 };
-    for (const width of widths) {
-      const { data, info } = await upright
-        .clone()
-        .resize({ width, withoutEnlargement: true })
-        .webp({ quality: 80 })
-        .toBuffer({ resolveWithObject: true });
-      files.push({ width, content: data });
-      size = { width: info.width, height: info.height };
-    }
-    return { ...size, files };
+    const { data, info } = await sharp(file, { limitInputPixels: mostPixels, failOn: 'error' })
+      .rotate()
+      .resize({ width: widest, height: widest, fit: 'inside', withoutEnlargement: true })
+      .webp({ quality: 90 })
+      .toBuffer({ resolveWithObject: true });
+    return { width: info.width, height: info.height, content: data };
   } catch {
     throw new AppProblem('not-a-picture');
   }
 }
 
-const view = (row: typeof pictures.$inferSelect): Picture => ({
+async function keepSource(tx: Queries, row: PictureRow, source: Source): Promise<void> {
+  const { id: pictureId, clientId } = row;
+  await tx.insert(pictureFiles).values({
+    clientId,
+    pictureId,
+    width: source.width,
+    format: 'source',
+    content: source.content,
+  });
+}
+
+/** AVIF at little effort: its first visitor waits for it. JPEG knows no transparency and gets white behind. */
+const encoded = (picture: Sharp, format: PictureFormat): Sharp =>
+  format === 'avif'
+    ? picture.avif({ quality: 55, effort: 2 })
+    : format === 'webp'
+      ? picture.webp({ quality: 80 })
+      : picture.flatten({ background: '#fff' }).jpeg({ quality: 80, mozjpeg: true });
+
+const view = (row: PictureRow): Picture => ({
   id: row.id,
   name: row.name,
   width: row.width,
   height: row.height,
-  src: pictureSrc(row.id, widths[0]),
+  src: pictureSrc(row.id, thumb, 'webp', row.stamp),
 });
-
-/** Where a picture answers, on the app's host and on every client's. */
-export const pictureSrc = (id: PictureId, width: number) => `/~/pictures/${id}-${width}.webp`;

@@ -24,6 +24,13 @@ const Environment = z.object({
   TEXT_URL: z.url({ protocol: /^https?$/ }).optional(),
   /** What the text gateway signs its webhooks with (Standard Webhooks). */
   TEXT_SECRET: z.string().optional(),
+  /** Where addresses are looked up: `GET <url>?q=<address>` answers GeoJSON. Without one, a stand-in invents places. */
+  PLACES_URL: z.url({ protocol: /^https?$/ }).optional(),
+  /** Where the squares of maps come from, with {z}, {x} and {y}; without it, drawn ones that ship with the program. */
+  TILES_URL: z
+    .url({ protocol: /^https$/ })
+    .refine((url) => ['{z}', '{x}', '{y}'].every((part) => url.includes(part)))
+    .optional(),
   MAIL_FROM: z.email().default('post@plumgate.test'),
   TRUSTED_PROXIES: z.string().default(''),
   LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('warn'),
@@ -41,6 +48,8 @@ export interface Config {
   smtpUrl: string | undefined;
   textUrl: string | undefined;
   textSecret: string | undefined;
+  placesUrl: string | undefined;
+  tilesUrl: string | undefined;
   mailFrom: string;
   trustedProxies: string[];
   logLevel: string;
@@ -65,6 +74,8 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     smtpUrl: given.SMTP_URL,
     textUrl: given.TEXT_URL,
     textSecret: given.TEXT_SECRET,
+    placesUrl: given.PLACES_URL,
+    tilesUrl: given.TILES_URL,
     mailFrom: given.MAIL_FROM,
     trustedProxies: given.TRUSTED_PROXIES.split(',').filter(Boolean),
     logLevel: given.LOG_LEVEL,

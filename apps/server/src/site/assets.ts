@@ -4,17 +4,41 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { fontStem, typePairs } from '@plumgate/core/brand';
-import { fontFile, fontSubsets } from '@plumgate/page-kit';
+import { fontFile, fontSubsets, runtimeParts, type RuntimePart } from '@plumgate/page-kit';
 
 const require = createRequire(import.meta.url);
 
-/** The visitor's script under a name that changes with its content, so that it can be kept for ever. */
-export const visitorScript = loadScript();
+const sources = new Map(
+  runtimeParts.map((part) => [
+    part,
+    readFileSync(require.resolve(`@plumgate/page-kit/visitor/${part}.js`), 'utf8'),
+  ]),
+);
+const stamp = createHash('sha256')
+  .update([...sources.values()].join())
+  .digest('hex')
+  .slice(0, 10);
 
-function loadScript(): { name: string; plain: Buffer; br: Buffer } {
-  const plain = readFileSync(require.resolve('@plumgate/page-kit/visitor.js'));
-  const hash = createHash('sha256').update(plain).digest('hex').slice(0, 10);
-  return { name: `visitor-${hash}.js`, plain, br: brotliCompressSync(plain) };
+/** The name of a script made of parts; it changes with what is in them, so that it can be kept for ever. */
+export const scriptName = (parts: readonly RuntimePart[]): string =>
+  `visitor-${stamp}-${parts.join('.')}.js`;
+
+interface Script {
+  plain: Buffer;
+  br: Buffer;
+}
+const made = new Map<string, Script>();
+
+/** The script of a name that `scriptName` gave, each part in a scope of its own; null for any other. */
+export function scriptOf(name: string): Script | null {
+  const known = made.get(name);
+  if (known) return known;
+  const parts = runtimeParts.filter((part) => name.slice(0, -3).split(/[-.]/).includes(part));
+  if (parts.length === 0 || scriptName(parts) !== name) return null;
+  const plain = Buffer.from(parts.map((part) => `{${sources.get(part)!}}`).join('\n'));
+  const script = { plain, br: brotliCompressSync(plain) };
+  made.set(name, script);
+  return script;
 }
 
 /** The shipped font files by the name pages ask for; only the families of the type pairs can be had. */

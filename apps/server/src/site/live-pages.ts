@@ -1,28 +1,39 @@
 import { createHash } from 'node:crypto';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import {
   RevisionId,
   type CalendarId,
   type ClientId,
+  type FileId,
   type FormId,
   type FunnelId,
   type PageId,
+  type PictureId,
 } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import { clientFields, type Facts } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { fillOrKeep, isPersonal } from '@plumgate/core/messages';
-import { blocksOf, formsOn, type PageDocument } from '@plumgate/core/page';
-import type { FormState, FreeTimes, PageContext, ShownBooking } from '@plumgate/page-kit';
+import { bindingsOf, blocksOf, formsOn, type PageDocument } from '@plumgate/core/page';
+import type {
+  FormState,
+  FreeTimes,
+  PageContext,
+  ShownBooking,
+  ShownPicture,
+} from '@plumgate/page-kit';
 import { renderPage } from '@plumgate/page-kit/render';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import { clients } from '../clients/table.ts';
 import { pageRevisions, pages } from '../pages/table.ts';
-import { pictureSrc } from '../pictures/picture.service.ts';
+import { fileHref } from '../pictures/file.service.ts';
+import { pictureSrc, shownPictures } from '../pictures/picture-address.ts';
+import { files } from '../pictures/table.ts';
 import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
+import { CONFIG, type Config } from '../platform/config.ts';
 import { Database } from '../platform/database/database.ts';
-import { visitorScript } from './assets.ts';
+import { scriptName } from './assets.ts';
 
 /** A published page as it is kept in memory. */
 export interface LivePage {
@@ -43,9 +54,17 @@ export interface LivePage {
   gated: boolean;
   /** Whether a known visitor sees other words, or a form already filled in. */
   personal: boolean;
+  /** What stands around it: its pictures as they are now, and where its links to pages and files lead. */
+  around: Surroundings;
   /** The calendars whose free times it shows: such a page is made anew for every reader. */
   calendars: CalendarId[];
   body: { etag: string; plain: Buffer; br: Buffer; gzip: Buffer };
+}
+
+interface Surroundings {
+  pictures: Map<PictureId, ShownPicture>;
+  pages: Map<PageId, string>;
+  files: Set<FileId>;
 }
 
 /** What a page shows to one reader; left out, it is what everybody sees. */
@@ -66,12 +85,16 @@ const untouched: FormState = { kind: 'fresh', typed: {} };
  */
 @Injectable()
 export class LivePages {
+  private readonly tiles: string;
   private readonly kept = new Map<string, Promise<LivePage | null>>();
 
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
-  ) {}
+    @Inject(CONFIG) config: Config,
+  ) {
+    this.tiles = config.tilesUrl ?? '/~/tiles/{z}/{x}/{y}.svg';
+  }
 
   /** The live page at an address; null when there is none. */
   find(clientSlug: string, pageSlug: string): Promise<LivePage | null> {
@@ -131,16 +154,24 @@ export class LivePages {
     return renderPage({
       page: page.document,
       assets: '/~',
-      script: visitorScript.name,
+      script: scriptName,
       context: {
         clientName: page.clientName,
-        areas: page.facts.areas,
-        phone: page.facts.phone,
+        facts: page.facts,
         brand: page.brand,
         forms: page.forms,
         merge: (words) => fillOrKeep(words, fields),
         nextStep: page.nextStep,
-        pictureSrc,
+        pageHref: (id) => page.around.pages.get(id) ?? null,
+        fileHref: (id) => (page.around.files.has(id) ? fileHref(id) : null),
+        picture: ({ id, width, height }) =>
+          page.around.pictures.get(id) ?? {
+            width,
+            height,
+            src: (wide, format) => pictureSrc(id, wide, format, ''),
+          },
+        tileSrc: (zoom, x, y) =>
+          this.tiles.replace('{z}', `${zoom}`).replace('{x}', `${x}`).replace('{y}', `${y}`),
         codeFrame: (block) => `/~/code/${page.revisionId}/${block}`,
         formAction: `/${page.slug}`,
         revision: page.revisionId,
@@ -148,7 +179,6 @@ export class LivePages {
         known: reader.known ?? null,
         times: (calendar) => reader.times?.get(calendar) ?? null,
         booking: reader.booking ?? null,
-        zone: page.zone,
         clockAhead: this.clockAhead(),
         editing: null,
       },
@@ -198,11 +228,43 @@ export class LivePages {
       nextStep: next ? `/${next.slug}` : null,
       gated: Object.values(before?.forms ?? {}).some((form) => form.after.kind === 'next-step'),
       personal: isPersonalPage(revision.document, page.position),
-      calendars: blocksOf(revision.document).flatMap((block) =>
-        block.kind === 'booking' ? [block.calendarId] : [],
-      ),
+      calendars: bindingsOf(revision.document).calendars,
+      around: await this.around(page.clientId, revision),
     };
     return { ...live, body: bodyOf(this.render(live, {})) };
+  }
+
+  private async around(
+    clientId: ClientId,
+    { document, brand }: { document: PageDocument; brand: Brand },
+  ): Promise<Surroundings> {
+    const { db } = this.database;
+    const bound = bindingsOf([document, { logo: brand.logo }]);
+    const linked =
+      bound.pages.length > 0
+        ? await db
+            .select({ id: pages.id, slug: pages.slug })
+            .from(pages)
+            .where(
+              and(
+                eq(pages.clientId, clientId),
+                inArray(pages.id, bound.pages),
+                isNotNull(pages.liveRevision),
+              ),
+            )
+        : [];
+    const kept =
+      bound.files.length > 0
+        ? await db
+            .select({ id: files.id })
+            .from(files)
+            .where(and(eq(files.clientId, clientId), inArray(files.id, bound.files)))
+        : [];
+    return {
+      pictures: await shownPictures(db, bound.pictures),
+      pages: new Map(linked.map(({ id, slug }) => [id, `/${slug}`])),
+      files: new Set(kept.map(({ id }) => id)),
+    };
   }
 }
 

@@ -4,6 +4,7 @@ import type { CalendarService } from '../booking/calendar.service.ts';
 import type { ClientService } from '../clients/client.service.ts';
 import type { IntakeService } from '../intake/intake.service.ts';
 import type { ReachService } from '../messages/reach.service.ts';
+import type { FileService } from '../pictures/file.service.ts';
 import type { PictureService } from '../pictures/picture.service.ts';
 import type { Clock } from '../platform/clock.ts';
 import type { Database } from '../platform/database/database.ts';
@@ -20,6 +21,7 @@ export interface SiteParts {
   intake: IntakeService;
   counter: VisitCounter;
   pictures: PictureService;
+  files: FileService;
   database: Database;
   clock: Clock;
   carryOver: CarryOver;
@@ -30,6 +32,7 @@ export interface SiteParts {
   clients: ClientService;
 }
 
+/** Pages run our script only, and show pictures of our own and of maps; players of films may come from anywhere. */
 export const pageHeaders = {
   'content-type': 'text/html; charset=utf-8',
   'cache-control': 'no-cache',
@@ -37,7 +40,7 @@ export const pageHeaders = {
   'x-content-type-options': 'nosniff',
   'referrer-policy': 'strict-origin-when-cross-origin',
   'content-security-policy':
-    "default-src 'self'; style-src 'unsafe-inline'; img-src 'self' data:; base-uri 'none'; object-src 'none'; frame-ancestors 'self'",
+    "default-src 'self'; style-src 'unsafe-inline'; img-src 'self' data: https:; frame-src 'self' https:; base-uri 'none'; object-src 'none'; frame-ancestors 'self'",
 } as const;
 const missing =
   '<!doctype html><html lang="en"><title>Not found</title><p>There is no page at this address.</p></html>';

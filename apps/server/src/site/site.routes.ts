@@ -3,20 +3,23 @@ import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/co
 import { clientFields } from '@plumgate/core/clients';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { blocksOf, formIdOf, type Block } from '@plumgate/core/page';
-import { PictureId, RevisionId } from '@plumgate/core/basics';
+import { FileId, PictureId, RevisionId } from '@plumgate/core/basics';
+import type { PictureFormat } from '@plumgate/page-kit';
 import { and, eq } from 'drizzle-orm';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { personFields } from '../followup/compose.ts';
 import { slotField, type Received } from '../intake/intake.service.ts';
 import { pageRevisions } from '../pages/table.ts';
 import type { Database } from '../platform/database/database.ts';
+import { drawnTile } from '../platform/maps/drawn-tile.ts';
 import type { SiteAddress } from '../platform/site-address.ts';
-import { fontPaths, visitorScript } from './assets.ts';
+import { fontPaths, scriptOf } from './assets.ts';
 import { CarryOver, type Carried } from './carry-over.ts';
 import type { LivePage, Reader } from './live-pages.ts';
 import { renderTimes } from '@plumgate/page-kit/render';
 import { chosenTime, freeTimes, shownBooking } from './booking-shown.ts';
 import { linkRoutes } from './link.routes.ts';
+import { sendFile } from './send-file.ts';
 import { notHere, pageHeaders, type SiteParts } from './site-parts.ts';
 import { readVisitor } from './visitor.ts';
 
@@ -323,7 +326,9 @@ function goOn(
 /** Fonts, the script, pictures and code frames: the same on every host, named so that they can be kept for ever. */
 function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
   const options = { helmet: false } as object;
-  app.get(`${base}/~/${visitorScript.name}`, options, (request, reply) => {
+  app.get(`${base}/~/:script`, options, (request, reply) => {
+    const script = scriptOf((request.params as { script: string }).script);
+    if (!script) return notHere(reply);
     const br = /\bbr\b/.test(request.headers['accept-encoding'] ?? '');
     void reply.headers({
       'content-type': 'text/javascript; charset=utf-8',
@@ -331,7 +336,7 @@ function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
       vary: 'accept-encoding',
     });
     if (br) void reply.header('content-encoding', 'br');
-    return reply.send(br ? visitorScript.br : visitorScript.plain);
+    return reply.send(br ? script.br : script.plain);
   });
   app.get(`${base}/~/fonts/:file`, options, async (request, reply) => {
     const path = fontPaths.get((request.params as { file: string }).file);
@@ -341,12 +346,36 @@ function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
       .send(await readFile(path));
   });
   app.get(`${base}/~/pictures/:file`, options, async (request, reply) => {
-    const [, id, width] =
-      /^([0-9a-f-]{36})-(\d{2,4})\.webp$/.exec((request.params as { file: string }).file) ?? [];
+    const [, id, width, format] =
+      /^([0-9a-f-]{36})-(\d{2,4})\.(avif|webp|jpeg)$/.exec(
+        (request.params as { file: string }).file,
+      ) ?? [];
     const picture = PictureId.safeParse(id);
-    const file = picture.success ? await parts.pictures.file(picture.data, Number(width)) : null;
+    const file = picture.success
+      ? await parts.pictures.file(picture.data, Number(width), format as PictureFormat)
+      : null;
     if (!file) return notHere(reply);
-    return reply.headers({ 'content-type': 'image/webp', 'cache-control': forEver }).send(file);
+    const { v } = request.query as { v?: string };
+    return reply
+      .headers({
+        'content-type': `image/${format}`,
+        'cache-control': v === file.stamp ? forEver : 'no-cache',
+      })
+      .send(file.content);
+  });
+  app.get(`${base}/~/tiles/:z/:x/:y`, options, (request, reply) => {
+    const { z, x, y } = request.params as Record<'z' | 'x' | 'y', string>;
+    const [zoom, column, row] = [Number(z), Number(x), Number(y.replace(/\.svg$/, ''))];
+    if (![zoom, column, row].every((one) => Number.isInteger(one) && one >= 0))
+      return notHere(reply);
+    return reply
+      .headers({ 'content-type': 'image/svg+xml', 'cache-control': forEver })
+      .send(drawnTile(zoom, column, row));
+  });
+  app.get(`${base}/~/files/:id`, options, async (request, reply) => {
+    const id = FileId.safeParse((request.params as { id: string }).id);
+    const file = id.success ? await parts.files.read(id.data) : null;
+    return file ? sendFile(file, request, reply) : notHere(reply);
   });
   app.get(`${base}/~/code/:revision/:block`, options, async (request, reply) => {
     const { revision, block } = request.params as { revision: string; block: string };

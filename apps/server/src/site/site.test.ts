@@ -182,14 +182,14 @@ describe('visits', () => {
   });
 
   it('count the thank-you page only for those who completed the form', async () => {
-    await app.site('GET', '/first-visit-thanks');
+    await app.site('GET', '/first-visit-thank-you');
     await app.settle();
     const before = (await path()).steps[1]!.visitors;
     const sent = await app.site('POST', '/first-visit', {
       form: { name: 'Dev', email: 'dev@example.com', mobile: '(207) 555-0101' },
     });
     const cookie = sent.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
-    await app.site('GET', '/first-visit-thanks', { headers: { cookie } });
+    await app.site('GET', '/first-visit-thank-you', { headers: { cookie } });
     await app.settle();
     const board = await path();
     expect(board.steps[1]!.visitors).toBe(before + 1);
@@ -219,7 +219,7 @@ it('runs a code block in a sandbox of its own', async () => {
     draft: { ...draft, page: { ...draft.page, bands: [band] } },
   });
   await owner('POST', `/api/pages/${now.pageId}/publish`, { version: now.version + 1 });
-  const { body } = await app.site('GET', '/first-visit-thanks');
+  const { body } = await app.site('GET', '/first-visit-thank-you');
   expect(body).not.toContain('top.location');
   const src = /<iframe[^>]*src="([^"]+)"[^>]*sandbox="([^"]+)"/.exec(body)!;
   expect(src[2]).not.toContain('allow-same-origin');

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { CalendarId, ClientId, FormId, PageId } from '@plumgate/core/basics';
 import { newCalendar, type Calendar, type CalendarContent } from '@plumgate/core/booking';
 import type { ClientSheet, EditorPage } from '@plumgate/contract';
-import { blocksOf, emptyPage, newBlock, type Draft } from '@plumgate/core/page';
+import { blocksOf, emptyPage, newBand, newBlock, type Draft } from '@plumgate/core/page';
 import { eq } from 'drizzle-orm';
 import type { InjectOptions, Response } from 'light-my-request';
 import { Pool } from 'pg';
@@ -169,14 +169,7 @@ export async function addBookingStep(
     calendarId: view.id as CalendarId,
     formId: form.id,
   });
-  const band = {
-    id: 'band',
-    name: '',
-    surface: 'paper' as const,
-    space: 'even' as const,
-    width: 'wide' as const,
-    columns: [{ id: 'column', share: 1, blocks: [block] }],
-  };
+  const band = newBand('band', [{ id: 'column', share: 1, blocks: [block] }]);
   const draft = { ...emptyPage('Choose a time'), bands: [band] };
   const id = await app.get(PageService).create(db, {
     clientId,

@@ -12,7 +12,7 @@ export class CallError extends Error {
   }
 }
 
-const unreachable: Problem = {
+export const unreachable: Problem = {
   type: 'about:blank',
   title: 'The program can’t be reached. Check the connection; nothing you typed is lost.',
   status: 0,
@@ -22,23 +22,15 @@ const unreachable: Problem = {
 /** Calls an endpoint of the contract with exactly the parts it takes. */
 export async function call<E extends Endpoint>(
   endpoint: E,
-  given: Call<E> & { file?: Blob },
+  given: Call<E>,
   options: { keepalive?: boolean } = {},
 ): Promise<Answered<E>> {
-  const { params, query, body } = given as {
-    params?: Record<string, string>;
-    query?: Record<string, unknown>;
-    body?: unknown;
-  };
-  const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) =>
-    encodeURIComponent(params?.[name] ?? ''),
-  );
-  const sent = given.file ?? (body === undefined ? undefined : JSON.stringify(body));
-  const answer = await fetch(path + queryText(query), {
+  const { body } = given as { body?: unknown };
+  const answer = await fetch(addressOf(endpoint, given), {
     method: endpoint.method,
-    ...(sent !== undefined && {
-      body: sent,
-      headers: { 'content-type': endpoint.bodyType ?? 'application/json' },
+    ...(body !== undefined && {
+      body: JSON.stringify(body),
+      headers: { 'content-type': 'application/json' },
     }),
     ...options,
   }).catch(() => {
@@ -47,6 +39,18 @@ export async function call<E extends Endpoint>(
   const read: unknown = await answer.json().catch(() => null);
   if (answer.ok) return endpoint.answer.parse(read) as Answered<E>;
   throw new CallError(Problem.safeParse(read).data ?? unreachable);
+}
+
+/** The address of a request: its path with the named parts filled in, and its query. */
+export function addressOf<E extends Endpoint>(endpoint: E, given: Call<E>): string {
+  const { params, query } = given as {
+    params?: Record<string, string>;
+    query?: Record<string, unknown>;
+  };
+  const path = endpoint.path.replace(/:(\w+)/g, (_, name: string) =>
+    encodeURIComponent(params?.[name] ?? ''),
+  );
+  return path + queryText(query);
 }
 
 function queryText(query: Record<string, unknown> | undefined): string {

@@ -18,6 +18,8 @@ export function brandVariables(brand: Brand): string {
     'on-tint': wordsOn(tint, ink),
     'on-deep': wordsOn(deep, '#FFFFFF'),
     'on-action': wordsOn(action, '#FFFFFF'),
+    'press-corner': brand.press === 'pill' ? '99px' : corners[brand.corners],
+    'press-shadow': brand.press === 'raised' ? '0 3px 0 #0003' : 'none',
     corner: corners[brand.corners],
     'title-face': `"${pair.title}",Georgia,serif`,
     'text-face': `"${pair.text}",system-ui,sans-serif`,

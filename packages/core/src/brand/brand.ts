@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PictureRef } from '../page/picture-ref.ts';
 import { TypePairName } from './type-pairs.ts';
 
 export const HexColour = z
@@ -20,7 +21,11 @@ export const Brand = z.strictObject({
   }),
   typePair: TypePairName,
   corners: z.enum(['square', 'soft', 'round']),
+  /** How what is to be pressed looks. */
+  press: z.enum(['plain', 'raised', 'pill']),
+  /** One or a few letters, shown where there is no logo. */
   mark: z.string().max(4),
+  logo: PictureRef.nullable(),
 });
 export type Brand = z.infer<typeof Brand>;
 
@@ -35,5 +40,7 @@ export const plainBrand: Brand = {
   },
   typePair: 'hanken',
   corners: 'soft',
+  press: 'plain',
   mark: '',
+  logo: null,
 };

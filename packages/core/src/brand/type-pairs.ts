@@ -9,6 +9,15 @@ export const typePairs = {
     text: 'Hanken Grotesk',
   },
   literata: { label: 'Bookish serif', title: 'Literata', text: 'Nunito Sans' },
+  lora: { label: 'Gentle serif throughout', title: 'Lora', text: 'Lora' },
+  manrope: { label: 'Round and modern', title: 'Manrope', text: 'Manrope' },
+  archivo: { label: 'Strong and workmanlike', title: 'Archivo', text: 'Public Sans' },
+  newsreader: { label: 'Paper and ink', title: 'Newsreader', text: 'Figtree' },
+  bricolagePublic: {
+    label: 'Lively heads, official text',
+    title: 'Bricolage Grotesque',
+    text: 'Public Sans',
+  },
   hanken: { label: 'Plain and even', title: 'Hanken Grotesk', text: 'Hanken Grotesk' },
 } as const;
 

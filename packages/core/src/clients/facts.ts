@@ -1,7 +1,27 @@
 import { z } from 'zod';
+import { spansProblem, Span, weekdays } from '../booking/index.ts';
 import { Zone } from '../basics/index.ts';
 
 const line = (most: number) => z.string().trim().max(most);
+
+/** A point on the earth in degrees of WGS 84, as RFC 5870's `geo:` has it. */
+export const Place = z.strictObject({
+  lat: z.number().min(-90).max(90),
+  lng: z.number().min(-180).max(180),
+});
+export type Place = z.infer<typeof Place>;
+
+/** Opening hours by local wall time, Monday first; a closed day has no spans. */
+export const Week = z
+  .array(z.array(Span).max(4))
+  .length(7)
+  .superRefine((week, context) => {
+    for (const [index, spans] of week.entries()) {
+      const message = spansProblem(spans, `for ${weekdays[index]!}`);
+      if (message) context.addIssue({ code: 'custom', path: [index], message });
+    }
+  });
+export type Week = z.infer<typeof Week>;
 
 /** What is known of a client and returns on pages and in messages: typed once, on the fact sheet. */
 export const Facts = z.strictObject({
@@ -14,6 +34,12 @@ export const Facts = z.strictObject({
   postcode: line(20),
   zone: Zone,
   hours: line(200),
+  week: Week,
+  place: Place.nullable(),
+  /** Addresses of the client elsewhere on the web. */
+  social: z
+    .array(z.url({ protocol: /^https$/, error: 'Give addresses that begin with https://.' }))
+    .max(8),
   licence: line(120),
   areas: z.array(line(60)).max(60),
   services: z.array(line(80)).max(60),
@@ -31,6 +57,9 @@ export const emptyFacts = (zone: string): Facts => ({
   postcode: '',
   zone,
   hours: '',
+  week: [[], [], [], [], [], [], []],
+  place: null,
+  social: [],
   licence: '',
   areas: [],
   services: [],

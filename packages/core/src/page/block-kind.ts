@@ -35,7 +35,7 @@ export function blockKind<Kind extends string, Settings extends z.ZodRawShape>(g
   };
 }
 
-export const Align = z.enum(['start', 'centre']);
+export const Align = z.enum(['start', 'centre', 'end']);
 
 /** Words with merge fields. Control characters other than line breaks have no place on a page. */
 export const words = (most: number) =>

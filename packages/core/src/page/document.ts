@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import type { FormId } from '../basics/index.ts';
+import { LinkedBandId, type FormId } from '../basics/index.ts';
 import { words } from './block-kind.ts';
 import { blockKinds, type BlockKindName } from './blocks/index.ts';
 import { NodeId } from './node-id.ts';
+import { Focus, PictureRef } from './picture-ref.ts';
 
 const schemas = Object.values(blockKinds).map((kind) => kind.schema);
 
@@ -15,7 +16,7 @@ export const Block = z.discriminatedUnion(
 ) as unknown as z.ZodType<Block>;
 
 /** How many parts a place may hold: enough for any page in the trade, few enough to stay quick. */
-export const limits = { bands: 60, columns: 4, blocks: 40 } as const;
+export const limits = { bands: 60, columns: 4, blocks: 40, popups: 6 } as const;
 
 export const Column = z.strictObject({
   id: NodeId,
@@ -28,30 +29,81 @@ export type Column = z.infer<typeof Column>;
 export const Surface = z.enum(['paper', 'tint', 'deep', 'action']);
 export type Surface = z.infer<typeof Surface>;
 
+/** A picture behind a band. `fade` is how much of the surface's colour lies over it, in percent. */
+export const BandPicture = PictureRef.extend({ fade: z.int().min(0).max(95), focus: Focus });
+
+/** Inner space of a band in pixels on a wide page; a narrower page takes less in proportion. */
+export const spaces = { bar: 13, snug: 44, even: 92, roomy: 128, most: 240 } as const;
+
 export const Band = z.strictObject({
   id: NodeId,
   name: words(80),
   surface: Surface,
-  space: z.enum(['bar', 'snug', 'even', 'roomy']),
-  width: z.enum(['wide', 'medium', 'narrow']),
+  picture: BandPicture.nullable(),
+  space: z.int().min(0).max(spaces.most),
+  width: z.enum(['full', 'wide', 'medium', 'narrow']),
+  /** What its columns do on a phone. */
+  phone: z.enum(['stacked', 'beside']),
+  shown: z.enum(['both', 'wide', 'phone']),
+  /** The band kept once that this one is a copy of; a change here changes it on every page. */
+  linked: LinkedBandId.nullable(),
+  /** The popup that it stands in; empty for the page itself. */
+  popup: z.union([z.literal(''), NodeId]),
   columns: z.array(Column).min(1).max(limits.columns),
 });
 export type Band = z.infer<typeof Band>;
 
+/** A dialog over the page, made of the bands that name it. */
+export const Popup = z.strictObject({
+  id: NodeId,
+  name: words(80),
+  /** By a button alone, or also as a visitor turns to leave, after `after` seconds, or `after` percent down the page. */
+  opens: z.enum(['button', 'leaving', 'time', 'scroll']),
+  after: z.int().min(0).max(600),
+  /** Opens by itself at most once in so many days. */
+  everyDays: z.int().min(1).max(365),
+});
+export type Popup = z.infer<typeof Popup>;
+
 /** A page: bands from top to bottom, each with one to four columns of blocks. */
 export const PageDocument = z.strictObject({
-  version: z.literal(1),
+  version: z.literal(2),
+  /** A landing page asks for one thing; a site page may lead to others. */
+  kind: z.enum(['landing', 'site']),
   title: words(120),
   description: words(300),
+  popups: z.array(Popup).max(limits.popups),
   bands: z.array(Band).max(limits.bands),
 });
 export type PageDocument = z.infer<typeof PageDocument>;
 
 export const emptyPage = (title: string): PageDocument => ({
-  version: 1,
+  version: 2,
+  kind: 'landing',
   title,
   description: '',
+  popups: [],
   bands: [],
+});
+
+/** A band of columns with the settings that a new one has, but for `changes`. */
+export const newBand = (
+  id: NodeId,
+  columns: Column[],
+  changes: Partial<Omit<Band, 'id' | 'columns'>> = {},
+): Band => ({
+  id,
+  name: '',
+  surface: 'paper',
+  picture: null,
+  space: spaces.even,
+  width: 'wide',
+  phone: 'stacked',
+  shown: 'both',
+  linked: null,
+  popup: '',
+  ...changes,
+  columns,
 });
 
 /** Every block of a page in reading order. */
@@ -83,3 +135,7 @@ export function formIdOf(block: Block): FormId | null {
 export function formsOn(page: PageDocument): FormId[] {
   return [...new Set(blocksOf(page).flatMap((block) => formIdOf(block) ?? []))];
 }
+
+/** The blocks that the page's kind does not allow; empty when all is well. */
+export const strayBlocks = (page: PageDocument): Block[] =>
+  page.kind === 'site' ? [] : blocksOf(page).filter((block) => block.kind === 'navigation');

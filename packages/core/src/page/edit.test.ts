@@ -9,6 +9,8 @@ import {
   Draft,
   limits,
   locate,
+  emptyPage,
+  newBand,
   newBlock,
   pageNode,
   readPageDocument,
@@ -22,21 +24,12 @@ import {
 
 const formId = '00000000-0000-4000-8000-000000000001' as FormId;
 const node = (part: unknown) => part as TreeNode;
-const band = (id: string, columns: Band['columns']): Band => ({
-  id,
-  name: id,
-  surface: 'paper',
-  space: 'even',
-  width: 'wide',
-  columns,
-});
+const band = (id: string, columns: Band['columns']): Band => newBand(id, columns, { name: id });
 
 /** Two bands, three columns, four blocks and a form of three questions. */
 const draft = (): DraftType => ({
   page: {
-    version: 1,
-    title: 'Title',
-    description: '',
+    ...emptyPage('Title'),
     bands: [
       band('b1', [
         { id: 'c1', share: 1, blocks: [newBlock('heading', 'h1'), newBlock('text', 't1')] },
@@ -291,7 +284,7 @@ describe('copyNode', () => {
 describe('readPageDocument', () => {
   it.each([
     [{}, 'This is not a page document: it has no version.'],
-    [{ version: 2 }, 'This page document has version 2; this program reads up to 1.'],
+    [{ version: 3 }, 'This page document has version 3; this program reads up to 2.'],
     [{ version: 0 }, 'No page document ever had version 0.'],
   ])('refuses %j', (stored, problem) =>
     expect(readPageDocument(stored)).toEqual({ ok: false, problem }),

@@ -1,8 +1,7 @@
 import { done, failed, unreachable, type Outcome } from '../basics/index.ts';
 import { FormDefinition } from '../forms/form.ts';
-import type { Draft } from './draft.ts';
-import { allIds } from './draft.ts';
-import { type Block } from './document.ts';
+import { allIds, Draft as DraftShape, type Draft } from './draft.ts';
+import { formsOn } from './document.ts';
 import {
   childrenOf,
   idsWithin,
@@ -16,13 +15,15 @@ import {
 
 /**
  * One edit of a draft, small and plain enough to be kept, sent and replayed. Four are enough for everything the editor
- * does: a copy is an insert of a part with new ids, a new order of questions is a move.
+ * does by hand: a copy is an insert of a part with new ids, a new order of questions is a move. The fifth puts a whole
+ * draft in the place of another: a template taken, or somebody else's work.
  */
 export type Edit =
   | { do: 'insert'; parent: string; index: number; node: TreeNode }
   | { do: 'remove'; id: string }
   | { do: 'move'; id: string; parent: string; index: number }
-  | { do: 'set'; id: string; changes: Record<string, unknown> };
+  | { do: 'set'; id: string; changes: Record<string, unknown> }
+  | { do: 'replace'; draft: Draft };
 
 export type EditProblem =
   | 'no-such-part'
@@ -54,6 +55,10 @@ export function applyEdit(draft: Draft, edit: Edit): Outcome<Edited, EditProblem
       return move(draft, edit);
     case 'set':
       return set(draft, edit);
+    case 'replace':
+      return DraftShape.safeParse(edit.draft).success
+        ? done({ draft: edit.draft, inverse: { do: 'replace', draft } })
+        : failed('not-valid');
     default:
       return unreachable(edit);
   }
@@ -152,13 +157,7 @@ const isNodeOfOtherKind = (wanted: string, node: unknown) =>
   );
 
 /** Every form block shows a form of this draft. */
-function formsKnown(draft: Draft): boolean {
-  return draft.page.bands.every((band) =>
-    band.columns.every((column) =>
-      column.blocks.every((block: Block) => block.kind !== 'form' || draft.forms[block.formId]),
-    ),
-  );
-}
+const formsKnown = (draft: Draft): boolean => formsOn(draft.page).every((id) => draft.forms[id]);
 
 /** Questions of one form have keys of their own, or two answers would share a place. */
 function keysDiffer(draft: Draft, place: Located): boolean {

@@ -1,5 +1,7 @@
 export * from './node-id.ts';
 export { Align, SafeHref, words, type BlockKind } from './block-kind.ts';
+export * from './rich-text.ts';
+export * from './picture-ref.ts';
 export * from './blocks/index.ts';
 export * from './document.ts';
 export * from './upgrade.ts';
@@ -7,3 +9,6 @@ export * from './draft.ts';
 export * from './tree.ts';
 export * from './edit.ts';
 export * from './copy.ts';
+export * from './bindings.ts';
+export * from './places.ts';
+export * from './column-shares.ts';

@@ -1,11 +1,42 @@
 import { failed, done, type Outcome } from '../basics/index.ts';
-import { PageDocument } from './document.ts';
+import { PageDocument, spaces } from './document.ts';
+import { middle } from './picture-ref.ts';
+import { prose } from './rich-text.ts';
 
 /** The newest version of the page document that this program writes. */
-export const newestVersion = 1;
+export const newestVersion = 2;
+
+type Stored = Record<string, unknown>;
 
 /** One step for each version that is no longer written: `upgrades[n]` turns version n into n + 1. */
-const upgrades: Record<number, (page: Record<string, unknown>) => Record<string, unknown>> = {};
+const upgrades: Record<number, (page: Stored) => Stored> = { 1: toSecond };
+
+/** Version 2: text has paragraphs and links, a band's space is a number, bands may have a picture, be linked or stand in a popup. */
+function toSecond(page: Stored): Stored {
+  const list = (value: unknown) => (Array.isArray(value) ? (value as Stored[]) : []);
+  const block = (old: Stored): Stored => {
+    if (old.kind === 'text') return { ...old, text: prose(String(old.text)) };
+    if (old.kind === 'picture') return { ...old, drawing: 'none', focus: middle };
+    if (old.kind === 'countdown') return { ...old, counts: 'moment', minutes: 60 };
+    if (old.kind === 'cards')
+      return { ...old, items: list(old.items).map((item) => ({ ...item, picture: null })) };
+    return old;
+  };
+  const bands = list(page.bands).map((band) => ({
+    ...band,
+    space: spaces[band.space as 'even'] ?? spaces.even,
+    picture: null,
+    phone: band.space === 'bar' ? 'beside' : 'stacked',
+    shown: 'both',
+    linked: null,
+    popup: '',
+    columns: list(band.columns).map((column) => ({
+      ...column,
+      blocks: list(column.blocks).map(block),
+    })),
+  }));
+  return { ...page, version: 2, kind: 'landing', popups: [], bands };
+}
 
 /**
  * Reads a stored page document of any version this program ever wrote and brings it up to the newest.
@@ -15,7 +46,7 @@ export function readPageDocument(stored: unknown): Outcome<PageDocument, string>
   if (typeof stored !== 'object' || stored === null || !('version' in stored)) {
     return failed('This is not a page document: it has no version.');
   }
-  let page = stored as Record<string, unknown>;
+  let page = stored as Stored;
   if (typeof page.version !== 'number' || page.version > newestVersion) {
     return failed(
       `This page document has version ${String(page.version)}; this program reads up to ${newestVersion}.`,

@@ -7,7 +7,8 @@ export const areas: BlockView<'areas'> = {
 .areas ul{list-style:none;margin:0;padding:0;display:flex;flex-wrap:wrap;gap:8px}
 .areas li{padding:5px 13px;border:1px solid color-mix(in srgb,currentColor 30%,transparent);border-radius:99px}`,
   View: function Areas({ block }) {
-    const { areas: towns, editing } = usePage();
+    const { facts, editing } = usePage();
+    const towns = facts.areas;
     if (towns.length === 0) return editing ? <p>The fact sheet names no areas yet.</p> : null;
     return (
       <div className="areas">

@@ -1,34 +1,14 @@
-import { plainBrand } from '@plumgate/core/brand';
+import type { Facts } from '@plumgate/core/clients';
 import { blockKinds, newBlock, type Block, type BlockKindName } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { PageContextProvider, type FreeTimes, type PageContext } from '../page-context.ts';
+import { sampleContext } from '../testing/sample-context.ts';
 import { blockViews } from './index.ts';
 
-const context = (changes: Partial<PageContext>): PageContext => ({
-  clientName: 'Quayside Dental',
-  areas: ['Port Alder', 'Gannet Head'],
-  phone: '(207) 555-0142',
-  brand: plainBrand,
-  forms: {},
-  merge: (words) => words,
-  nextStep: null,
-  pictureSrc: () => '',
-  codeFrame: null,
-  formAction: '/x',
-  revision: 'r',
-  formState: () => ({ kind: 'fresh', typed: {} }),
-  known: null,
-  times: () => null,
-  booking: null,
-  zone: 'America/New_York',
-  clockAhead: 0,
-  editing: null,
-  ...changes,
-});
-const show = (block: Block, changes: Partial<PageContext> = {}) => {
+const show = (block: Block, changes: Partial<PageContext> = {}, about: Partial<Facts> = {}) => {
   const { View } = blockViews[block.kind] as { View: (props: { block: Block }) => React.ReactNode };
   return renderToStaticMarkup(
-    <PageContextProvider value={context(changes)}>
+    <PageContextProvider value={sampleContext(changes, about)}>
       <View block={block} />
     </PageContextProvider>,
   );
@@ -49,7 +29,7 @@ it.each<[BlockKindName, string[]]>([
 });
 
 it('shows nothing for areas that the fact sheet does not name', () =>
-  expect(show(newBlock('areas', 'x'), { areas: [] })).toBe(''));
+  expect(show(newBlock('areas', 'x'), {}, { areas: [] })).toBe(''));
 
 it('shows markup in a review as text', () => {
   const html = show(
@@ -85,7 +65,7 @@ describe('a countdown', () => {
     // Europe/London is at UTC+1 on 24 October and at UTC on 26 October 2026 (tz database, from memory).
     const at = (until: string) =>
       /data-until="([^"]+)"/.exec(
-        show(newBlock('countdown', 'x', { until }), { zone: 'Europe/London' }),
+        show(newBlock('countdown', 'x', { until }), {}, { zone: 'Europe/London' }),
       )![1];
     expect([at('2026-10-24T12:00'), at('2026-10-26T12:00')]).toEqual([
       '2026-10-24T11:00:00Z',

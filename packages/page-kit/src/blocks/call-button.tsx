@@ -1,3 +1,4 @@
+import { dialled } from '../links.ts';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
 
@@ -6,12 +7,12 @@ export const callButton: BlockView<'call-button'> = {
 .call{display:inline-grid;text-decoration:none;color:inherit;line-height:1.25;padding:4px 0}
 .call small{font-size:.86rem;opacity:.85}
 .call b{font-family:var(--title-face);font-size:1.3rem;font-weight:700;white-space:nowrap;text-decoration:underline;text-decoration-thickness:1px;text-underline-offset:4px}
-.band-bar .call{text-align:end}`,
+.beside .call{text-align:end}`,
   View: function CallButton({ block }) {
     const page = usePage();
     return (
       <div className={block.align}>
-        <a className="call" href={`tel:${page.phone.replace(/[^\d+]/g, '')}`}>
+        <a className="call" href={`tel:${dialled(page.facts.phone)}`}>
           {(block.above || page.editing) && (
             <small>
               <Words part={block.id} setting="above" text={block.above} />

@@ -1,21 +1,43 @@
-import type { BlockView } from '../page-context.ts';
+import { usePage, type BlockView } from '../page-context.ts';
+import { Photo } from '../photo.tsx';
 import { Words } from '../words.tsx';
 
 export const cards: BlockView<'cards'> = {
   css: `
 .cards{list-style:none;margin:0;padding:0;display:grid;grid-template-columns:repeat(auto-fit,minmax(min(100%,230px),1fr));gap:clamp(14px,2cqi,24px)}
-.cards li{background:var(--paper);color:var(--on-paper);border:1px solid #0002;border-radius:calc(var(--corner)*1.2);padding:clamp(18px,2.4cqi,28px)}
+.cards li{background:var(--paper);color:var(--on-paper);border:1px solid #0002;border-radius:calc(var(--corner)*1.2);overflow:hidden}
+.cards img{display:block;width:100%;height:auto;object-fit:cover;background:var(--tint)}
+.cards div{padding:clamp(18px,2.4cqi,28px)}
 .cards b{display:block;font-family:var(--title-face);font-size:1.16rem;line-height:1.3;margin-bottom:6px}`,
-  View: ({ block }) => (
-    <ul className="cards">
-      {block.items.map((item, index) => (
-        <li key={index}>
-          <b>
-            <Words part={block.id} setting="items" item={index} field="title" text={item.title} />
-          </b>
-          <Words part={block.id} setting="items" item={index} field="text" text={item.text} />
-        </li>
-      ))}
-    </ul>
-  ),
+  View: function Cards({ block }) {
+    const page = usePage();
+    return (
+      <ul className="cards">
+        {block.items.map((item, index) => (
+          <li key={index}>
+            {item.picture && (
+              <Photo
+                picture={item.picture}
+                alt={page.merge(item.title)}
+                sizes="(max-width: 720px) 100vw, 340px"
+                crop="wide"
+              />
+            )}
+            <div>
+              <b>
+                <Words
+                  part={block.id}
+                  setting="items"
+                  item={index}
+                  field="title"
+                  text={item.title}
+                />
+              </b>
+              <Words part={block.id} setting="items" item={index} field="text" text={item.text} />
+            </div>
+          </li>
+        ))}
+      </ul>
+    );
+  },
 };

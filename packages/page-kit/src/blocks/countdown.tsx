@@ -16,13 +16,17 @@ export const countdown: BlockView<'countdown'> = {
 .countdown.over .left{display:none}`,
   View: function Countdown({ block }) {
     const page = usePage();
-    if (!block.until) return page.editing ? <p>Say until when it counts.</p> : null;
-    const until = Temporal.PlainDateTime.from(block.until).toZonedDateTime(page.zone).toInstant();
+    const isFromVisit = block.counts === 'visit';
+    if (!isFromVisit && !block.until) return page.editing ? <p>Say until when it counts.</p> : null;
+    const until = isFromVisit
+      ? null
+      : Temporal.PlainDateTime.from(block.until).toZonedDateTime(page.facts.zone).toInstant();
     return (
       <div
         className={`countdown ${block.align}${page.editing ? ' on' : ''}`}
-        data-until={until.toString()}
-        data-ahead={page.clockAhead || undefined}
+        data-until={until?.toString() ?? ''}
+        {...(isFromVisit && { 'data-minutes': block.minutes, 'data-block': block.id })}
+        data-ahead={(until && page.clockAhead) || undefined}
       >
         {(block.above || page.editing) && (
           <p>
@@ -30,7 +34,7 @@ export const countdown: BlockView<'countdown'> = {
           </p>
         )}
         <p className="moment" data-over={page.merge(block.over)}>
-          {whenWords(until, page.zone)}
+          {until && whenWords(until, page.facts.zone)}
         </p>
         <p className="left" role="timer">
           {units.map((unit) => (

@@ -1,12 +1,20 @@
 import { usePage, type BlockView } from '../page-context.ts';
+import { Photo } from '../photo.tsx';
 
 export const logo: BlockView<'logo'> = {
   css: `
 .logo{display:inline-flex;align-items:center;gap:11px;font-family:var(--title-face);font-weight:680;font-size:1.2rem;line-height:1.15}
 .logo i{flex:none;display:grid;place-items:center;min-width:38px;height:38px;padding:0 8px;box-sizing:border-box;border-radius:min(var(--corner),12px);background:var(--action);color:var(--on-action);font-style:normal;font-size:1.1rem}
+.logo img{display:block;height:44px;width:auto;max-width:200px}
 .on-action .logo i{background:var(--paper);color:var(--on-paper)}`,
   View: function Logo() {
     const page = usePage();
+    if (page.brand.logo)
+      return (
+        <span className="logo">
+          <Photo picture={page.brand.logo} alt={page.clientName} sizes="200px" eager />
+        </span>
+      );
     const mark = page.brand.mark || page.clientName.slice(0, 1);
     return (
       <span className="logo">

@@ -1,15 +1,21 @@
 import type { BlockView } from '../page-context.ts';
-import { Words } from '../words.tsx';
+import { Rich } from '../rich.tsx';
 
 export const text: BlockView<'text'> = {
   css: `
-.text{margin:0;max-width:62ch;overflow-wrap:anywhere}
+.text{max-width:62ch;overflow-wrap:anywhere}
 .text.centre{margin-inline:auto}
+.text.end{margin-inline-start:auto}
+.text :is(p,ul,ol){margin:0}
+.text :is(p,ul,ol)+:is(p,ul,ol){margin-top:.8em}
+.text :is(ul,ol){padding-inline-start:1.3em;text-align:start}
+.text li+li{margin-top:.35em}
+.text a{color:inherit;text-decoration-thickness:1px;text-underline-offset:3px}
 .text-lead{font-size:clamp(1.08rem,1.6cqi,1.25rem);line-height:1.55}
 .text-small{font-size:.9rem;opacity:.86}`,
   View: ({ block }) => (
-    <p className={`text text-${block.size} ${block.align}`}>
-      <Words part={block.id} setting="text" text={block.text} />
-    </p>
+    <div className={`text text-${block.size} ${block.align}`}>
+      <Rich part={block.id} setting="text" text={block.text} />
+    </div>
   ),
 };

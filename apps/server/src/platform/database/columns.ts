@@ -11,3 +11,11 @@ export const instant = customType<{ data: Temporal.Instant; driverData: string }
 export const bytes = customType<{ data: Buffer; driverData: Buffer }>({
   dataType: () => 'bytea',
 });
+
+/** JSON that is brought up to date as it is read, so that what an earlier version of the program wrote stays readable. */
+export const upgradedJson = <Data>(upgrade: (stored: unknown) => Data) =>
+  customType<{ data: Data; driverData: unknown }>({
+    dataType: () => 'jsonb',
+    toDriver: (value) => JSON.stringify(value),
+    fromDriver: upgrade,
+  });

@@ -4,6 +4,7 @@ export * from '../../funnels/table.ts';
 export * from '../../pages/table.ts';
 export * from '../../forms/table.ts';
 export * from '../../pictures/table.ts';
+export * from '../../templates/table.ts';
 export * from '../../people/table.ts';
 export * from '../../intake/table.ts';
 export * from '../../booking/table.ts';

@@ -1,120 +1,310 @@
-import { api } from '@plumgate/contract';
-import type { FormId } from '@plumgate/core/basics';
-import type { FormDefinition } from '@plumgate/core/forms';
-import { blockKinds, type BlockKindName, type BlockOf } from '@plumgate/core/page';
+import { api, type EditorPage, type LinkedBandView, type TemplateView } from '@plumgate/contract';
+import { shortForm } from '@plumgate/core/forms';
 import {
-  BadgeCheck,
-  CalendarCheck,
-  CalendarClock,
-  CircleHelp,
-  Code,
-  FileText,
-  Heading,
-  Image,
-  LayoutGrid,
-  ListOrdered,
-  MapPin,
-  MessageSquareQuote,
-  Minus,
-  MousePointerClick,
-  Phone,
-  Scale,
-  SquareCheck,
-  Stamp,
-  StretchVertical,
-  Tag,
-  TextInitial,
-  Timer,
-  TextCursorInput,
-} from 'lucide-react';
+  blockKinds,
+  emptyPage,
+  type Band,
+  type BlockKindName,
+  type Draft,
+  type DropPlace,
+} from '@plumgate/core/page';
+import { bandParts, readyBands, type BandPart } from '@plumgate/core/templates';
+import { FileText, X } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { addBand, addBlock } from './commands.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { IconButton } from '../../ui/button.tsx';
+import { pageContext } from '../pages/page-context.ts';
+import { PageFrame } from '../pages/page-frame.tsx';
+import { addKind, addLinkedBand, addReadyBand, make } from './adding.ts';
+import { blockIcons } from './block-icons.ts';
+import { addBand } from './commands.ts';
+import type { Load } from './moving/move.ts';
+import { watchPointer } from './moving/pointer.ts';
 import { useEditor, useEditorStore } from './store.ts';
 
-const icons: Record<BlockKindName, typeof Code> = {
-  heading: Heading,
-  text: TextInitial,
-  ticks: SquareCheck,
-  picture: Image,
-  button: MousePointerClick,
-  form: TextCursorInput,
-  booking: CalendarClock,
-  'your-booking': CalendarCheck,
-  countdown: Timer,
-  'call-button': Phone,
-  cards: LayoutGrid,
-  'numbered-steps': ListOrdered,
-  offer: Tag,
-  reviews: MessageSquareQuote,
-  badges: BadgeCheck,
-  areas: MapPin,
-  questions: CircleHelp,
-  logo: Stamp,
-  space: StretchVertical,
-  divider: Minus,
-  'legal-footer': Scale,
-  code: Code,
-};
+/** Everything that can stand on a page: a press adds it after what is selected, a drag puts it anywhere. */
+export function AddShelf({ page }: { page: EditorPage }) {
+  const [search, setSearch] = useState('');
+  const isWanted = (...texts: string[]) =>
+    texts.join(' ').toLowerCase().includes(search.trim().toLowerCase());
+  return (
+    <div className="grid gap-3">
+      <input
+        aria-label="Search blocks and bands"
+        placeholder="Search blocks and bands"
+        className="h-8 rounded-control border border-strong-line bg-sheet px-2 text-[13px]"
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+      />
+      <Blocks page={page} isWanted={isWanted} />
+      <EmptyBand />
+      <LinkedBands page={page} isWanted={isWanted} />
+      <OwnBands page={page} isWanted={isWanted} />
+      <ReadyBands page={page} isWanted={isWanted} />
+    </div>
+  );
+}
 
-/** Everything that can stand on a page; a press adds it after what is selected. */
-export function AddShelf({ clientId, funnelName }: { clientId: string; funnelName: string }) {
+type Wanted = { page: EditorPage; isWanted: (...texts: string[]) => boolean };
+
+/** A press adds, a drag carries to a place. */
+function useShelf() {
   const store = useEditorStore();
-  const selected = useEditor((state) => state.selected);
-  const add = <Kind extends BlockKindName>(kind: Kind, settings?: Partial<BlockOf<Kind>>) => {
-    const { draft, edit, select } = store.getState();
-    const { edits, id } = addBlock(draft, selected, kind, settings);
-    if (edit(edits)) select(id);
-  };
-  /** A block that asks questions takes the form that is on the page, or a new one. */
-  const addAsking = async (kind: 'form' | 'booking') => {
-    const { draft, bringForm } = store.getState();
-    const known = Object.keys(draft.forms)[0] as FormId | undefined;
+  return (kind: Load['kind'], label: string, add: (place?: DropPlace) => unknown) => ({
+    onClick: () => void add(),
+    onPointerDown: (event: React.PointerEvent) =>
+      watchPointer(store, event.nativeEvent, null, () => ({
+        kind,
+        label,
+        ids: [],
+        drop: (place) => void add(place),
+      })),
+  });
+}
+
+function Blocks({ page, isWanted }: Wanted) {
+  const store = useEditorStore();
+  const shelf = useShelf();
+  const kinds = (Object.keys(blockKinds) as BlockKindName[]).filter((kind) =>
+    isWanted(blockKinds[kind].label),
+  );
+  return (
+    <div className="grid grid-cols-2 gap-1.5">
+      {kinds.map((kind) => {
+        const Icon = blockIcons[kind];
+        return (
+          <button
+            key={kind}
+            type="button"
+            className="grid touch-none justify-items-center gap-1.5 rounded-control border border-line bg-paper px-1 py-2.5 text-[13px] hover:border-plum hover:text-plum-dark"
+            {...shelf('block', blockKinds[kind].label, (place) =>
+              addKind(store, kind, page.funnel.name, place),
+            )}
+          >
+            <Icon className="size-5 text-muted" aria-hidden />
+            {blockKinds[kind].label}
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+function EmptyBand() {
+  const store = useEditorStore();
+  return (
+    <button
+      type="button"
+      className="flex items-center justify-center gap-2 rounded-control border border-dashed border-strong-line py-2.5 font-semibold text-plum-dark hover:border-plum"
+      onClick={() => {
+        const { draft, selected, edit, select } = store.getState();
+        const { edits, id } = addBand(draft, selected);
+        if (edit(edits)) select(id);
+      }}
+    >
+      <FileText className="size-4" aria-hidden /> An empty band below
+    </button>
+  );
+}
+
+const group = 'mt-2 mb-1 text-xs font-semibold text-muted';
+
+function LinkedBands({ page, isWanted }: Wanted) {
+  const store = useEditorStore();
+  const shelf = useShelf();
+  const kept =
+    useAsk(api.listLinkedBands, { params: { clientId: page.client.id } }).data?.bands ?? [];
+  const nameOf = (linked: LinkedBandView) => (linked.band as Band).name || 'Linked band';
+  const shown = kept.filter((linked) => isWanted(nameOf(linked)));
+  if (shown.length === 0) return null;
+  return (
+    <section>
+      <h3 className={group}>Linked on this client’s pages</h3>
+      <ul className="grid gap-2">
+        {shown.map((linked) => {
+          const { id, pages } = linked;
+          const forms = linked.forms as Draft['forms'];
+          const band = linked.band as Band;
+          return (
+            <li key={id}>
+              <BandCard
+                page={page}
+                band={band}
+                forms={forms}
+                label={nameOf(linked)}
+                note={pages.length === 1 ? 'on 1 page' : `on ${pages.length} pages`}
+                {...shelf('band', nameOf(linked), (place) =>
+                  addLinkedBand(store, { id, band, forms }, place),
+                )}
+              />
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+function OwnBands({ page, isWanted }: Wanted) {
+  const store = useEditorStore();
+  const shelf = useShelf();
+  const refresh = useRefreshAll();
+  const own = (useAsk(api.listTemplates, {}).data?.templates ?? []).filter(
+    ({ kind, name }) => kind === 'band' && isWanted(name),
+  );
+  if (own.length === 0) return null;
+  const remove = async ({ id, name }: TemplateView) => {
     try {
-      if (known) return add(kind, { formId: known, ...(await calendarFor(kind)) });
-      const made = await call(api.createForm, { params: { clientId }, body: { name: funnelName } });
-      bringForm(made.formId, made.definition as FormDefinition);
-      add(kind, { formId: made.formId, ...(await calendarFor(kind)) });
+      await call(api.removeTemplate, { params: { templateId: id } });
+      await refresh();
+      toast(`“${name}” is no template any more. Pages made from it stay.`);
     } catch (error) {
       toast.error(messageOf(error));
     }
   };
-  const calendarFor = async (kind: 'form' | 'booking') => {
-    if (kind === 'form') return {};
-    const { calendars } = await call(api.listCalendars, { params: { clientId } });
-    return calendars[0] ? { calendarId: calendars[0].id } : {};
-  };
   return (
-    <div className="grid gap-3">
-      <div className="grid grid-cols-2 gap-1.5">
-        {(Object.keys(blockKinds) as BlockKindName[]).map((kind) => {
-          const Icon = icons[kind];
+    <section>
+      <h3 className={group}>Your own</h3>
+      <ul className="grid gap-2">
+        {own.map((template) => {
+          const draft = template.content.pages[0]!.draft as Draft;
+          const band = draft.page.bands[0];
+          if (!band) return null;
           return (
-            <button
-              key={kind}
-              type="button"
-              className="grid justify-items-center gap-1.5 rounded-control border border-line bg-paper px-1 py-3 text-[13px] hover:border-plum hover:text-plum-dark"
-              onClick={() =>
-                kind === 'form' || kind === 'booking' ? void addAsking(kind) : add(kind)
-              }
-            >
-              <Icon className="size-5 text-muted" aria-hidden />
-              {blockKinds[kind].label}
-            </button>
+            <li key={template.id} className="relative">
+              <BandCard
+                page={page}
+                band={band}
+                forms={draft.forms}
+                label={template.name}
+                {...shelf('band', template.name, (place) =>
+                  addReadyBand(store, { band, forms: draft.forms }, page.funnel.name, place),
+                )}
+              />
+              <span className="absolute top-1 right-1 rounded-control bg-sheet/90">
+                <IconButton
+                  label={`Remove the template ${template.name}`}
+                  onClick={() => void remove(template)}
+                >
+                  <X />
+                </IconButton>
+              </span>
+            </li>
           );
         })}
-      </div>
-      <button
-        type="button"
-        className="flex items-center justify-center gap-2 rounded-control border border-dashed border-strong-line py-2.5 font-semibold text-plum-dark hover:border-plum"
-        onClick={() => {
-          const { draft, edit, select } = store.getState();
-          const { edits, id } = addBand(draft, selected);
-          if (edit(edits)) select(id);
+      </ul>
+    </section>
+  );
+}
+
+function ReadyBands({ page, isWanted }: Wanted) {
+  const store = useEditorStore();
+  const shelf = useShelf();
+  return (Object.keys(bandParts) as BandPart[]).map((part) => {
+    const shown = readyBands.filter(
+      (ready) => ready.part === part && isWanted(ready.label, bandParts[part]),
+    );
+    if (shown.length === 0) return null;
+    return (
+      <section key={part}>
+        <h3 className={group}>{bandParts[part]}</h3>
+        <ul className="grid gap-2">
+          {shown.map((ready) => (
+            <li key={ready.name}>
+              <BandCard
+                page={page}
+                band={ready.make(make)}
+                forms={{}}
+                label={ready.label}
+                {...shelf('band', ready.label, (place) =>
+                  addReadyBand(store, { band: ready.make(make) }, page.funnel.name, place),
+                )}
+              />
+            </li>
+          ))}
+        </ul>
+      </section>
+    );
+  });
+}
+
+const shelfWidth = 184;
+const drawnAt = 1080;
+
+/** A band as it would look here: in this client's brand, with this client's facts. Drawn once it comes into sight. */
+function BandCard({
+  page,
+  band,
+  forms,
+  label,
+  note,
+  ...press
+}: {
+  page: EditorPage;
+  band: Band;
+  forms: Draft['forms'];
+  label: string;
+  note?: string;
+} & Pick<React.ButtonHTMLAttributes<HTMLButtonElement>, 'onClick' | 'onPointerDown'>) {
+  const brand = useEditor((state) => state.brand);
+  const [still] = useState(band);
+  const [seen, setSeen] = useState(false);
+  const shown = useMemo(
+    () => ({
+      page: { ...emptyPage(''), bands: [still] },
+      context: pageContext(page, withSamples(still, forms), brand, null),
+    }),
+    [still, forms, page, brand],
+  );
+  return (
+    <button
+      type="button"
+      className="block w-full touch-none overflow-hidden rounded-control border border-line text-left hover:border-plum"
+      {...press}
+    >
+      <span
+        className="block h-24 overflow-hidden bg-paper"
+        ref={(element) => {
+          if (!element) return;
+          const observer = new IntersectionObserver(([entry]) => {
+            if (entry?.isIntersecting) {
+              setSeen(true);
+              observer.disconnect();
+            }
+          });
+          observer.observe(element);
+          return () => observer.disconnect();
         }}
       >
-        <FileText className="size-4" aria-hidden /> A band below
-      </button>
-    </div>
+        {seen && (
+          <PageFrame
+            still
+            {...shown}
+            title={label}
+            width={drawnAt}
+            scale={shelfWidth / drawnAt}
+            height={96}
+          />
+        )}
+      </span>
+      <span className="block truncate px-2 py-1 text-[13px]">
+        {label} {note && <span className="text-xs text-muted">{note}</span>}
+      </span>
+    </button>
   );
+}
+
+/** A form to show where the band asks and has none yet. */
+function withSamples(band: Band, forms: Draft['forms']): Draft['forms'] {
+  const missing = band.columns
+    .flatMap((column) => column.blocks)
+    .flatMap((block) => ('formId' in block && !forms[block.formId] ? [block.formId] : []));
+  return {
+    ...forms,
+    ...Object.fromEntries(
+      missing.map((id) => [id, shortForm('Form', ['ask-1', 'ask-2', 'ask-3'])]),
+    ),
+  };
 }

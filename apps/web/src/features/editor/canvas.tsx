@@ -1,15 +1,25 @@
 import type { EditorPage } from '@plumgate/contract';
-import { pageNode } from '@plumgate/core/page';
+import { pageNode, type Band } from '@plumgate/core/page';
 import type { PageContext } from '@plumgate/page-kit';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
-import { EditableWords } from './editable-words.tsx';
-import { EditorProvider, useEditor, useEditorStore, type EditorStore } from './store.ts';
+import { BandHandles } from './band-handles.tsx';
+import { loadOf } from './moving/move.ts';
+import { openFrames } from './moving/on-screen.ts';
+import { watchPointer } from './moving/pointer.ts';
+import {
+  EditorProvider,
+  selectionOf,
+  useEditor,
+  useEditorStore,
+  type EditorStore,
+} from './store.ts';
+import { useUi } from './ui.ts';
 import { useEditorKeys } from './use-editor-keys.ts';
+import { EditableText } from './words/editable-text.tsx';
+import { WritingTools } from './words/writing-tools.tsx';
 
-const wide = 1200;
-const phone = 390;
 const gap = 24;
 
 /** The page wide and on a phone, side by side, both live: what is written in one stands in the other at once. */
@@ -18,6 +28,8 @@ export function Canvas({ page }: { page: EditorPage }) {
   const draft = useEditor((state) => state.draft);
   const brand = useEditor((state) => state.brand);
   const selected = useEditor((state) => state.selected);
+  const others = useEditor((state) => state.others);
+  const { wide, phone, zoom } = useUi();
   const [room, setRoom] = useState<{ width: number; height: number } | null>(null);
   const holder = useRef<HTMLDivElement>(null);
 
@@ -34,52 +46,48 @@ export function Canvas({ page }: { page: EditorPage }) {
     const plain = pageContext(page, draft.forms, brand, null);
     return { ...plain, editing: editingWith(store, plain.merge) };
   }, [page, draft.forms, brand, store]);
-  const css = editingCss(selected);
+  const css = editingCss(selectionOf({ selected, others }));
   const onReady = useFrameHands(store);
-  const views = useRef(new Set<Document>());
-  const onView = useCallback(
-    (inner: Document) => {
-      views.current.add(inner);
-      onReady(inner);
-    },
-    [onReady],
-  );
   useEffect(() => {
-    for (const inner of views.current) reveal(inner, selected);
+    for (const inner of openFrames) reveal(inner, selected);
   }, [selected]);
 
-  const sizes = room && sizesFor(room);
+  const sizes = room && sizesFor(room, wide, phone, zoom);
   return (
-    <div
-      ref={holder}
-      className="flex min-w-0 flex-1 justify-center gap-6 overflow-hidden bg-line/70 p-4"
-    >
-      {sizes && (
-        <>
-          <Side label={`Wide, ${wide} px · at ${Math.round(sizes.wide.scale * 100)}%`}>
-            <PageFrame
-              page={draft.page}
-              context={context}
-              title="The page, wide"
-              width={wide}
-              {...sizes.wide}
-              extraCss={css}
-              onReady={onView}
-            />
-          </Side>
-          <Side label={`Phone, ${phone} px`} round>
-            <PageFrame
-              page={draft.page}
-              context={context}
-              title="The page on a phone"
-              width={phone}
-              {...sizes.phone}
-              extraCss={css}
-              onReady={onView}
-            />
-          </Side>
-        </>
-      )}
+    <div className="relative flex min-w-0 flex-1">
+      <WritingTools />
+      <div
+        ref={holder}
+        data-canvas
+        className="flex min-w-0 flex-1 justify-center gap-6 overflow-auto bg-line/70 p-4"
+      >
+        {sizes && (
+          <>
+            <Side label={`Wide, ${wide} px · at ${Math.round(sizes.wide.scale * 100)}%`}>
+              <PageFrame
+                page={draft.page}
+                context={context}
+                title="The page, wide"
+                width={wide}
+                {...sizes.wide}
+                extraCss={css}
+                onReady={onReady}
+              />
+            </Side>
+            <Side label={`Phone, ${phone} px · at ${Math.round(sizes.phone.scale * 100)}%`} round>
+              <PageFrame
+                page={draft.page}
+                context={context}
+                title="The page on a phone"
+                width={phone}
+                {...sizes.phone}
+                extraCss={css}
+                onReady={onReady}
+              />
+            </Side>
+          </>
+        )}
+      </div>
     </div>
   );
 }
@@ -103,7 +111,7 @@ function Side({
   children: React.ReactNode;
 }) {
   return (
-    <figure className="grid content-start gap-1.5">
+    <figure className="grid shrink-0 content-start gap-1.5">
       <div
         className={`overflow-hidden ${round ? 'rounded-[22px] border-[5px] border-ink' : 'rounded-control border border-strong-line'}`}
       >
@@ -114,46 +122,64 @@ function Side({
   );
 }
 
-/** The phone gets a bit over a quarter of the room, the wide view the rest; both are as tall as there is room. */
-function sizesFor({ width, height }: { width: number; height: number }) {
+/** The phone gets a bit over a quarter of the room, the wide view the rest; a zoom of one's own may need to be scrolled. */
+function sizesFor(
+  { width, height }: { width: number; height: number },
+  wide: number,
+  phone: number,
+  zoom: 'fit' | number,
+) {
   const inner = width - 2 * 16 - gap - 12;
   const phoneWidth = Math.min(phone, Math.max(200, inner * 0.29));
+  const fitPhone = phoneWidth / phone;
+  const fitWide = Math.min(1, (inner - phoneWidth) / wide);
+  const [wideScale, phoneScale] = zoom === 'fit' ? [fitWide, fitPhone] : [zoom, zoom];
   const tall = Math.max(200, height - 2 * 16 - 24);
   return {
-    wide: { scale: Math.min(1, (inner - phoneWidth) / wide), height: tall },
-    phone: { scale: phoneWidth / phone, height: Math.min(tall - 10, (phoneWidth / phone) * 844) },
+    wide: { scale: wideScale, height: tall },
+    phone: { scale: phoneScale, height: Math.min(tall - 10, phoneScale * 844) },
   };
 }
 
 function editingWith(store: EditorStore, merge: PageContext['merge']): PageContext['editing'] {
+  const inEditor = (part: React.ReactNode) => <EditorProvider value={store}>{part}</EditorProvider>;
   return {
     addressOf: (part) => ({ 'data-part': part }),
-    words: (part, setting, text, item, field) => (
-      <EditorProvider value={store}>
-        <EditableWords
-          part={part}
-          setting={setting}
-          text={text}
-          item={item}
-          field={field}
-          merge={merge}
-        />
-      </EditorProvider>
-    ),
+    words: (part, setting, value, item, field) =>
+      inEditor(<EditableText isRich={false} {...{ part, setting, value, item, field, merge }} />),
+    rich: (part, setting, value) =>
+      inEditor(<EditableText isRich {...{ part, setting, value, merge }} />),
+    handles: (band: Band) => inEditor(<BandHandles band={band} />),
   };
 }
 
 /** One colour for what is selected, whatever its level; empty columns show that something can go there, and selected questions their answers. */
-const editingCss = (selected: string) => `
+const editingCss = (selection: string[]) => `
 html{cursor:default;scrollbar-width:none}
+body{user-select:none}
 a,button,label{cursor:default}
 .words{white-space:pre-wrap;outline:none;cursor:text}
-.words:empty:before{content:'Write here';opacity:.45}
+.words.writing{user-select:text;white-space:break-spaces;overflow-wrap:break-word}
+.words:empty:before,.words.writing:has(>.ProseMirror-trailingBreak:only-child):before{content:'Write here';opacity:.45}
+.field-value{background:#7a2e6222;border-radius:3px}
+.writing .field-value.ProseMirror-selectednode{outline:2px solid #7A2E62}
 .column:empty{min-height:40px;outline:1.5px dashed #D4C8BB;outline-offset:-2px;border-radius:8px}
 .column>[data-part]:hover{outline:1.5px dashed #7A2E62;outline-offset:4px}
-${selected === pageNode ? '' : `[data-part="${CSS.escape(selected)}"]{outline:3px solid #7A2E62!important;outline-offset:3px}section[data-part="${CSS.escape(selected)}"]{outline-offset:-3px}[data-part="${CSS.escape(selected)}"] .asked details::details-content{content-visibility:visible}`}`;
+.popup-made{position:static;max-height:none;width:min(640px,100%);margin:28px auto;outline:2px dashed #D4C8BB;overflow:visible}
+.popup-made:before{content:'Popup: ' attr(data-label);display:block;font:600 13px system-ui;color:#65605a;padding:6px 12px}
+${selection
+  .filter((part) => part !== pageNode)
+  .map((part) => CSS.escape(part))
+  .map(
+    (part) =>
+      `[data-part="${part}"]{outline:3px solid #7A2E62!important;outline-offset:3px}section[data-part="${part}"]{outline-offset:-3px}[data-part="${part}"] .asked details::details-content{content-visibility:visible}`,
+  )
+  .join('')}`;
 
-/** Presses inside the frames select; links and buttons in them lead nowhere, and the editor's keys work there too. */
+/**
+ * Presses inside the frames select, and drags move; links and buttons in them lead nowhere, and the editor's keys work
+ * there too. A press on words opens them for writing.
+ */
 function useFrameHands(store: EditorStore): (document: Document) => void {
   const onKey = useEditorKeys();
   const keys = useRef(onKey);
@@ -162,15 +188,49 @@ function useFrameHands(store: EditorStore): (document: Document) => void {
   }, [onKey]);
   return useCallback(
     (inner: Document) => {
+      for (const old of openFrames) if (!old.defaultView) openFrames.delete(old);
+      openFrames.add(inner);
+      const isWriting = (target: Element) => target.closest('.writing') !== null;
+      inner.addEventListener('pointerdown', (event) => {
+        const target = event.target as Element;
+        if (isWriting(target) || target.closest('[data-handle]')) return;
+        const part = target.closest('[data-part]')?.getAttribute('data-part');
+        if (part) watchPointer(store, event, inner, () => loadOf(store, part));
+      });
+      // Else the browser would select text under a drag, and put a caret where nothing is written.
+      inner.addEventListener('mousedown', (event) => {
+        if (isWriting(event.target as Element)) return;
+        event.preventDefault();
+        (inner.activeElement as HTMLElement | null)?.blur();
+        inner.defaultView?.focus();
+      });
       inner.addEventListener('click', (event) => {
         const target = event.target as Element;
         if (target.closest('a,button,label,summary')) event.preventDefault();
+        if (isWriting(target) || target.closest('[data-handle]')) return;
+        const also = event.ctrlKey || event.metaKey || event.shiftKey;
         store
           .getState()
-          .select(target.closest('[data-part]')?.getAttribute('data-part') ?? pageNode);
+          .select(target.closest('[data-part]')?.getAttribute('data-part') ?? pageNode, also);
+        const key = target.closest<HTMLElement>('[data-words]')?.dataset.words;
+        if (key && !also)
+          useUi.setState({ pressed: { key, inner, x: event.clientX, y: event.clientY } });
       });
       inner.addEventListener('submit', (event) => event.preventDefault());
-      inner.addEventListener('keydown', (event) => keys.current(event));
+      inner.addEventListener('keydown', (event) => {
+        const words = (event.target as Element).closest<HTMLElement>('[data-words]');
+        if (words && event.key === 'Enter') {
+          event.preventDefault();
+          const { left, bottom } = words.getBoundingClientRect();
+          const part = words.closest('[data-part]')?.getAttribute('data-part');
+          if (part) store.getState().select(part);
+          const key = words.dataset.words!;
+          useUi.setState({ pressed: { key, inner, x: left + 9999, y: bottom - 2 } });
+        } else keys.current(event);
+      });
+      inner.addEventListener('copy', (event) => keys.current(event));
+      inner.addEventListener('cut', (event) => keys.current(event));
+      inner.addEventListener('paste', (event) => keys.current(event));
     },
     [store],
   );

@@ -1,26 +1,39 @@
 import type { FormId } from '@plumgate/core/basics';
 import { shortForm } from '@plumgate/core/forms';
-import { applyEdit, newBlock, pageNode, type Draft, type Edit } from '@plumgate/core/page';
-import { addBand, addBlock, addQuestion, duplicate, moveBy, setColumns } from './commands.ts';
+import {
+  applyEdit,
+  emptyPage,
+  newBand,
+  newBlock,
+  pageNode,
+  type Draft,
+  type Edit,
+} from '@plumgate/core/page';
+import {
+  addBand,
+  addBlock,
+  addQuestion,
+  duplicate,
+  moveAllBy,
+  moveBy,
+  removeAll,
+  setColumns,
+} from './commands.ts';
 
 const formId = '00000000-0000-4000-8000-000000000001' as FormId;
-const band = (id: string, ...columns: string[][]): Draft['page']['bands'][number] => ({
-  id,
-  name: id,
-  surface: 'paper',
-  space: 'even',
-  width: 'wide',
-  columns: columns.map((blocks, index) => ({
-    id: `${id}-c${index}`,
-    share: 1,
-    blocks: blocks.map((block) => newBlock('heading', block)),
-  })),
-});
+const band = (id: string, ...columns: string[][]): Draft['page']['bands'][number] =>
+  newBand(
+    id,
+    columns.map((blocks, index) => ({
+      id: `${id}-c${index}`,
+      share: 1,
+      blocks: blocks.map((block) => newBlock('heading', block)),
+    })),
+    { name: id },
+  );
 const draft: Draft = {
   page: {
-    version: 1,
-    title: '',
-    description: '',
+    ...emptyPage(''),
     bands: [band('b1', ['h1', 'h2'], ['h3']), band('b2', ['h4'])],
   },
   forms: { [formId]: shortForm('Form', ['q1', 'q2', 'q3']) },
@@ -54,6 +67,27 @@ it.each<[string, 1 | -1, string]>([
   ['b1-c0', 1, 'b1[h3|h1 h2] b2[h4]'],
 ])('moves %s by %d', (id, by, shape) => expect(after(moveBy(draft, id, by))).toBe(shape));
 
+it.each<[string[], 1 | -1, string]>([
+  [['h1', 'h2'], 1, 'b1[h1 h2|h3] b2[h4]'],
+  [['h2'], -1, 'b1[h2 h1|h3] b2[h4]'],
+  [['b2', 'b1'], -1, 'b1[h1 h2|h3] b2[h4]'],
+  [['b1-c1'], -1, 'b1[h3|h1 h2] b2[h4]'],
+])('moves %j together by %d', (ids, by, shape) =>
+  expect(after(moveAllBy(draft, ids, by))).toBe(shape),
+);
+
+it('copies several to below the last, and removes several, what lies in another once', () => {
+  expect(after(duplicate(draft, ['h2', 'h1']).edits)).toMatch(/^b1\[h1 h2 \S+ \S+\|h3\]/);
+  expect(after(removeAll(draft, ['h4', 'h1', 'b2']))).toBe('b1[h2|h3]');
+});
+
+it('a copy of a linked band is linked no more', () => {
+  const linked = { ...draft.page.bands[0]!, linked: formId as never };
+  const from = { ...draft, page: { ...draft.page, bands: [linked] } };
+  const [edit] = duplicate(from, ['b1']).edits as Extract<Edit, { do: 'insert' }>[];
+  expect(edit!.node.linked).toBeNull();
+});
+
 it.each([
   ['h1', /^b1\[h1 \S+ h2\|h3\] b2\[h4\]$/],
   ['b1-c1', /^b1\[h1 h2\|h3 \S+\] b2\[h4\]$/],
@@ -69,10 +103,10 @@ it('adds a band below the one that is worked in', () => {
 });
 
 it('copies a band with all in it under new ids', () => {
-  expect(after(duplicate(draft, 'b1')!.edits)).toMatch(
+  expect(after(duplicate(draft, ['b1']).edits)).toMatch(
     /^b1\[h1 h2\|h3\] (?!b1)\S+\[\S+ \S+\|\S+\] b2\[h4\]$/,
   );
-  expect(duplicate(draft, pageNode)).toBeNull();
+  expect(duplicate(draft, [pageNode]).edits).toEqual([]);
 });
 
 it.each([

@@ -3,14 +3,19 @@ import type { FormId } from '@plumgate/core/basics';
 import { newQuestion, type FormDefinition, type QuestionKind } from '@plumgate/core/forms';
 import {
   copyNode,
+  inReadingOrder,
   locate,
+  moveTo,
+  newBand,
   newBlock,
   pageNode,
   type Band,
   type BlockKindName,
   type BlockOf,
   type Draft,
+  type DropPlace,
   type Edit,
+  type NodeKind,
   type TreeNode,
 } from '@plumgate/core/page';
 
@@ -24,10 +29,10 @@ export function addBlock<Kind extends BlockKindName>(
   selected: string,
   kind: Kind,
   settings: Partial<BlockOf<Kind>> = {},
+  place: DropPlace | null = placeAfter(draft, selected),
 ): { edits: Edit[]; id: string } {
   const id = newId();
   const node = newBlock(kind, id, settings) as unknown as TreeNode;
-  const place = placeAfter(draft, selected);
   if (place) return { id, edits: [{ do: 'insert', ...place, node }] };
   const band = emptyBand();
   const index = draft.page.bands.length;
@@ -40,7 +45,8 @@ export function addBlock<Kind extends BlockKindName>(
   };
 }
 
-function placeAfter(draft: Draft, selected: string): { parent: string; index: number } | null {
+/** Where a new block goes: after the selected one, or at the end of the selected column or band; null on the page itself. */
+export function placeAfter(draft: Draft, selected: string): DropPlace | null {
   const found = locate(draft, selected);
   switch (found?.kind) {
     case 'block':
@@ -56,18 +62,15 @@ function placeAfter(draft: Draft, selected: string): { parent: string; index: nu
   }
 }
 
-const emptyBand = (): Band => ({
-  id: newId(),
-  name: 'New band',
-  surface: 'paper',
-  space: 'even',
-  width: 'wide',
-  columns: [{ id: newId(), share: 1, blocks: [] }],
-});
+const emptyBand = (): Band =>
+  newBand(newId(), [{ id: newId(), share: 1, blocks: [] }], { name: 'New band' });
 
-/** An empty band below the one in which the selection is. */
-export function addBand(draft: Draft, selected: string): { edits: Edit[]; id: string } {
-  const band = emptyBand();
+/** A band, empty unless one is given, below the one in which the selection is. */
+export function addBand(
+  draft: Draft,
+  selected: string,
+  band: Band = emptyBand(),
+): { edits: Edit[]; id: string } {
   const index = bandOf(draft, selected)?.index ?? draft.page.bands.length - 1;
   return {
     id: band.id,
@@ -108,15 +111,49 @@ export function moveBy(draft: Draft, id: string, by: -1 | 1): Edit[] {
   return next ? [{ do: 'move', id, parent: next.id, index: by > 0 ? 0 : next.blocks.length }] : [];
 }
 
-/** A copy right below. */
-export function duplicate(draft: Draft, id: string): { edits: Edit[]; id: string } | null {
-  const found = locate(draft, id);
-  if (!found?.parent) return null;
-  const node = copyNode(found.kind, found.node, newId);
+/** Copies of parts, right below the last of them. A linked band's copy is linked no more: a page shows one only once. */
+export function duplicate(draft: Draft, ids: readonly string[]): { edits: Edit[]; ids: string[] } {
+  const parts = inReadingOrder(draft, ids).map((id) => locate(draft, id)!);
+  const last = parts.at(-1);
+  if (!last?.parent) return { edits: [], ids: [] };
+  return putIn({ parent: last.parent, index: last.index + 1 }, parts);
+}
+
+/** Copies of parts at a place, under new ids. */
+export function putIn(
+  { parent, index }: DropPlace,
+  parts: readonly { kind: NodeKind; node: TreeNode }[],
+): { edits: Edit[]; ids: string[] } {
+  const nodes = parts.map(({ kind, node }) => {
+    const copy = copyNode(kind, node, newId);
+    return kind === 'band' ? { ...copy, linked: null } : copy;
+  });
   return {
-    id: node.id,
-    edits: [{ do: 'insert', parent: found.parent, index: found.index + 1, node }],
+    ids: nodes.map(({ id }) => id),
+    edits: nodes.map((node, offset) => ({ do: 'insert', parent, index: index + offset, node })),
   };
+}
+
+/** Removes parts, the last first, so that the places of the others stay as they are. */
+export const removeAll = (draft: Draft, ids: readonly string[]): Edit[] =>
+  inReadingOrder(draft, ids)
+    .reverse()
+    .map((id) => ({ do: 'remove', id }));
+
+/** Several parts one place up or down together, as far as they have the same neighbours. */
+export function moveAllBy(draft: Draft, ids: readonly string[], by: -1 | 1): Edit[] {
+  const parts = inReadingOrder(draft, ids).map((id) => locate(draft, id)!);
+  const edge = by < 0 ? parts[0] : parts.at(-1);
+  if (!edge?.parent) return [];
+  if (parts.length === 1) return moveBy(draft, edge.id, by);
+  const index = by < 0 ? edge.index - 1 : edge.index + 2;
+  return index < 0
+    ? []
+    : moveTo(
+        draft,
+        parts.map(({ id }) => id),
+        { parent: edge.parent, index },
+      );
 }
 
 /** Sets how many columns a band has: new ones are empty, the blocks of dropped ones join the last that stays. */

@@ -13,18 +13,29 @@ import { BrandShelf } from './brand-shelf.tsx';
 import { Canvas } from './canvas.tsx';
 import { Outline } from './outline.tsx';
 import { SettingsPanel } from './settings/settings-panel.tsx';
-import { createEditorStore, EditorProvider, useEditor, useEditorStore } from './store.ts';
+import { Finder } from './finder.tsx';
+import { keepAllNow } from './kept-here.ts';
+import { KeysList } from './keys-list.tsx';
+import { MovingLayer } from './moving/moving-layer.tsx';
+import {
+  createEditorStore,
+  EditorProvider,
+  useEditor,
+  useEditorStore,
+  type Keeping,
+} from './store.ts';
+import { useUi } from './ui.ts';
 import { useWindowKeys } from './use-editor-keys.ts';
+import { ViewChoice } from './view-choice.tsx';
 
 /** A page being made: its outline and parts on the left, the page itself, and the settings of what is selected. */
 export function EditorScreen() {
   const { pageId = '' } = useParams();
   // A page is loaded once for an editor: what comes later from the server would overwrite what is being written.
-  const [round, setRound] = useState(0);
-  return <Loaded key={`${pageId} ${round}`} pageId={pageId} again={() => setRound(round + 1)} />;
+  return <Loaded key={pageId} pageId={pageId} />;
 }
 
-function Loaded({ pageId, again }: { pageId: string; again: () => void }) {
+function Loaded({ pageId }: { pageId: string }) {
   const asked = useAsk(api.getEditorPage, { params: { pageId } }, { refetchOnMount: 'always' });
   const [first, setFirst] = useState<EditorPage | null>(null);
   const fresh = asked.isFetchedAfterMount ? asked.data : undefined;
@@ -34,10 +45,10 @@ function Loaded({ pageId, again }: { pageId: string; again: () => void }) {
   if (asked.isError && !first)
     return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!first) return <Skeleton lines={12} />;
-  return <Editor page={first} again={again} />;
+  return <Editor page={first} />;
 }
 
-function Editor({ page, again }: { page: EditorPage; again: () => void }) {
+function Editor({ page }: { page: EditorPage }) {
   const [store] = useState(() => createEditorStore(page));
   useEffect(() => {
     const keepNow = () =>
@@ -45,19 +56,21 @@ function Editor({ page, again }: { page: EditorPage; again: () => void }) {
         .getState()
         .keep()
         .catch(() => {});
-    const warn = (event: BeforeUnloadEvent) => {
-      if (store.getState().keeping !== 'kept') event.preventDefault();
-    };
-    window.addEventListener('beforeunload', warn);
+    // What the server does not have yet is kept in this browser, and found again when the page is opened next.
+    window.addEventListener('pagehide', keepAllNow);
+    window.addEventListener('online', keepNow);
     return () => {
-      window.removeEventListener('beforeunload', warn);
+      window.removeEventListener('pagehide', keepAllNow);
+      window.removeEventListener('online', keepNow);
+      keepAllNow();
       keepNow();
+      useUi.setState({ moving: null, writing: null, pressed: null, finding: false });
     };
   }, [store]);
   return (
     <EditorProvider value={store}>
       <div className="flex h-full flex-col">
-        <Toolbar page={page} again={again} />
+        <Toolbar page={page} />
         <div className="flex min-h-0 flex-1">
           <Shelf page={page} />
           <Canvas page={page} />
@@ -69,11 +82,14 @@ function Editor({ page, again }: { page: EditorPage; again: () => void }) {
           </aside>
         </div>
       </div>
+      <Finder page={page} />
+      <KeysList />
+      <MovingLayer />
     </EditorProvider>
   );
 }
 
-function Toolbar({ page, again }: { page: EditorPage; again: () => void }) {
+function Toolbar({ page }: { page: EditorPage }) {
   useWindowKeys();
   const store = useEditorStore();
   const refresh = useRefreshAll();
@@ -120,8 +136,9 @@ function Toolbar({ page, again }: { page: EditorPage; again: () => void }) {
         ))}
       </nav>
       <StatePill state={live} />
+      <ViewChoice />
       <div className="ml-auto flex min-w-0 items-center gap-2">
-        <Keeping again={again} />
+        <KeepingState />
         <IconButton
           label="Undo (Ctrl Z)"
           disabled={!mayUndo}
@@ -148,29 +165,36 @@ function Toolbar({ page, again }: { page: EditorPage; again: () => void }) {
   );
 }
 
-const words = {
+const words: Record<Keeping, string> = {
   kept: 'All changes kept',
   keeping: 'Keeping…',
+  offline: 'No connection. Your changes are safe in this browser and are sent when it is back.',
   failed: 'Not kept yet',
-  apart: 'Changed elsewhere',
-} as const;
+  apart: 'Somebody changed this page in the meantime. Undo leads back to the other one.',
+};
 
 /** Whether everything is safe; when it is not, why, and what to do. */
-function Keeping({ again }: { again: () => void }) {
+function KeepingState() {
   const store = useEditorStore();
   const keeping = useEditor((state) => state.keeping);
   const notice = useEditor((state) => state.notice);
-  const trouble = keeping === 'failed' || keeping === 'apart';
+  const trouble = keeping !== 'kept' && keeping !== 'keeping';
+  const text = notice ?? words[keeping];
+  const settle = (whose: 'mine' | 'theirs') =>
+    void store
+      .getState()
+      .settle(whose)
+      .catch((error: unknown) => toast.error(messageOf(error)));
   return (
     <div className="flex min-w-0 items-center gap-2 text-xs">
       <span
         role="status"
         className={`truncate ${trouble || notice ? 'font-semibold text-brick' : 'text-muted'}`}
-        title={notice ?? undefined}
+        title={text}
       >
-        {notice ?? words[keeping]}
+        {text}
       </span>
-      {keeping === 'failed' && (
+      {(keeping === 'failed' || keeping === 'offline') && (
         <Button
           onClick={() =>
             void store
@@ -179,10 +203,15 @@ function Keeping({ again }: { again: () => void }) {
               .catch(() => {})
           }
         >
-          Keep again
+          Try now
         </Button>
       )}
-      {keeping === 'apart' && <Button onClick={again}>Load the newest</Button>}
+      {keeping === 'apart' && (
+        <>
+          <Button onClick={() => settle('theirs')}>Take theirs</Button>
+          <Button onClick={() => settle('mine')}>Keep mine</Button>
+        </>
+      )}
     </div>
   );
 }
@@ -212,7 +241,7 @@ function Shelf({ page }: { page: EditorPage }) {
       </div>
       <div className="min-h-0 flex-1 overflow-auto px-3 pb-4">
         {tab === 'outline' && <Outline />}
-        {tab === 'add' && <AddShelf clientId={page.client.id} funnelName={page.funnel.name} />}
+        {tab === 'add' && <AddShelf page={page} />}
         {tab === 'brand' && <BrandShelf page={page} />}
       </div>
     </aside>

@@ -1,48 +1,94 @@
-import { nameOfBlock, pageNode } from '@plumgate/core/page';
-import { useEditor } from './store.ts';
+import { nameOfBlock, pageNode, type Band } from '@plumgate/core/page';
+import { Link2 } from 'lucide-react';
+import { memo } from 'react';
+import { loadOf } from './moving/move.ts';
+import { watchPointer } from './moving/pointer.ts';
+import { useEditor, useEditorStore } from './store.ts';
 
-const row = 'block w-full truncate rounded-control py-1.5 pr-2 text-left';
-const tone = (chosen: boolean) =>
-  chosen ? 'bg-plum-tint font-semibold text-plum-dark' : 'hover:bg-paper';
+const indents = { band: 'pl-3 font-semibold', column: 'pl-6 text-xs text-muted', block: 'pl-7' };
 
-/** The page as a list: its bands, and in each its blocks, named by their own words. */
+/** The page as a list: its bands, and in each its blocks, named by their own words. Rows are dragged, or picked up with the space bar. */
 export function Outline() {
-  const { bands } = useEditor((state) => state.draft.page);
+  const bands = useEditor((state) => state.draft.page.bands);
+  const popups = useEditor((state) => state.draft.page.popups);
   const selected = useEditor((state) => state.selected);
   const select = useEditor((state) => state.select);
   return (
     <nav aria-label="Outline" className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
       <button
         type="button"
-        className={`${row} pl-3 font-semibold ${tone(selected === pageNode)}`}
+        data-row={pageNode}
+        className={`block w-full truncate rounded-control py-1.5 pr-2 pl-3 text-left font-semibold ${selected === pageNode ? 'bg-plum-tint text-plum-dark' : 'hover:bg-paper'}`}
         onClick={() => select(pageNode)}
       >
         Page
       </button>
       {bands.length === 0 && <p className="px-3 py-2 text-muted">Nothing here yet. Add a block.</p>}
       {bands.map((band) => (
-        <div key={band.id}>
-          <button
-            type="button"
-            className={`${row} pl-3 font-semibold ${tone(selected === band.id)}`}
-            onClick={() => select(band.id)}
-          >
-            {band.name || 'Band without a name'}
-          </button>
-          {band.columns.flatMap((column) =>
-            column.blocks.map((block) => (
-              <button
-                key={block.id}
-                type="button"
-                className={`${row} pl-7 ${tone(selected === block.id)}`}
-                onClick={() => select(block.id)}
-              >
-                {nameOfBlock(block)}
-              </button>
-            )),
-          )}
-        </div>
+        <BandRows
+          key={band.id}
+          band={band}
+          popup={popups.find(({ id }) => id === band.popup)?.name ?? null}
+        />
       ))}
     </nav>
+  );
+}
+
+const BandRows = memo(function BandRows({ band, popup }: { band: Band; popup: string | null }) {
+  return (
+    <div>
+      <Row id={band.id} level="band" name={band.name || 'Band without a name'}>
+        {band.linked && <Link2 className="ml-1 inline size-3.5 text-muted" aria-label="linked" />}
+        {popup !== null && <span className="ml-1 text-xs font-normal text-muted">in {popup}</span>}
+        {band.shown !== 'both' && (
+          <span className="ml-1 text-xs font-normal text-muted">
+            {band.shown === 'wide' ? 'wide only' : 'phone only'}
+          </span>
+        )}
+      </Row>
+      {band.columns.map((column, index) => (
+        <div key={column.id}>
+          {band.columns.length > 1 && (
+            <Row id={column.id} level="column" name={`Column ${index + 1}`} />
+          )}
+          {column.blocks.map((block) => (
+            <Row key={block.id} id={block.id} level="block" name={nameOfBlock(block)} />
+          ))}
+        </div>
+      ))}
+    </div>
+  );
+});
+
+function Row({
+  id,
+  level,
+  name,
+  children,
+}: {
+  id: string;
+  level: keyof typeof indents;
+  name: string;
+  children?: React.ReactNode;
+}) {
+  const store = useEditorStore();
+  const isChosen = useEditor((state) => state.selected === id || state.others.includes(id));
+  return (
+    <button
+      type="button"
+      data-row={id}
+      aria-pressed={isChosen}
+      className={`block w-full touch-none truncate rounded-control py-1.5 pr-2 text-left ${indents[level]} ${isChosen ? 'bg-plum-tint font-semibold text-plum-dark' : 'hover:bg-paper'}`}
+      onClick={(event) =>
+        store.getState().select(id, event.ctrlKey || event.metaKey || event.shiftKey)
+      }
+      onPointerDown={(event) =>
+        watchPointer(store, event.nativeEvent, null, () => loadOf(store, id))
+      }
+    >
+      {name}
+      {children}
+    </button>
   );
 }

@@ -1,39 +1,85 @@
 import type { EditorPage } from '@plumgate/contract';
 import type { FormId } from '@plumgate/core/basics';
 import { plainBrand } from '@plumgate/core/brand';
-import { newBlock, type Draft } from '@plumgate/core/page';
-import { createEditorStore } from './store.ts';
+import { emptyPage, newBand, newBlock, type Draft } from '@plumgate/core/page';
+import { emptyFacts } from '@plumgate/core/clients';
+import { keepAllNow } from './kept-here.ts';
+import { createEditorStore, selectionOf } from './store.ts';
 
 const page = {
   pageId: '00000000-0000-4000-8000-000000000002',
   version: 7,
   state: 'live',
-  client: { brand: plainBrand },
+  client: { id: 'c', brand: plainBrand },
   draft: {
     page: {
-      version: 1,
-      title: 'T',
-      description: '',
+      ...emptyPage('T'),
       bands: [
-        {
-          id: 'b1',
-          name: '',
-          surface: 'paper',
-          space: 'even',
-          width: 'wide',
-          columns: [{ id: 'c1', share: 1, blocks: [newBlock('heading', 'h1', { text: 'One' })] }],
-        },
+        newBand('b1', [
+          { id: 'c1', share: 1, blocks: [newBlock('heading', 'h1', { text: 'One' })] },
+        ]),
       ],
     },
     forms: {} as Record<FormId, never>,
   } satisfies Draft,
 } as unknown as EditorPage;
 
+/** What the browser keeps for itself. */
+const kept = new Map<string, string>();
+Object.assign(globalThis, {
+  localStorage: {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void kept.set(key, value),
+  },
+});
+beforeEach(() => {
+  jest.useFakeTimers();
+  keepAllNow();
+  kept.clear();
+});
+afterEach(keepAllNow);
+
+const newest = {
+  ...page,
+  pageId: page.pageId,
+  funnel: { id: '00000000-0000-4000-8000-000000000003', name: 'F' },
+  steps: [],
+  slug: 's',
+  address: 'http://s',
+  formUses: {},
+  draft: {
+    ...page.draft,
+    page: {
+      ...emptyPage('Theirs'),
+      bands: [
+        newBand('b1', [
+          { id: 'c1', share: 1, blocks: [newBlock('heading', 'h1', { text: 'Theirs' })] },
+        ]),
+      ],
+    },
+  },
+  client: {
+    id: '00000000-0000-4000-8000-000000000004',
+    name: 'C',
+    slug: 'c',
+    trade: '',
+    zone: 'UTC',
+    site: 'http://c',
+    colour: '#000000',
+    facts: emptyFacts('UTC'),
+    brand: plainBrand,
+  },
+};
+
 /** A server that keeps drafts as ours does: each from the version before. */
 function fakeServer() {
   let version = 7;
+  let isDown = false;
   const bodies: { version: number; draft: Draft }[] = [];
-  globalThis.fetch = ((_url: string, init: { body: string }) => {
+  globalThis.fetch = ((_url: string, init: { method: string; body: string }) => {
+    if (isDown) return Promise.reject(new TypeError('network'));
+    if (init.method === 'GET')
+      return Promise.resolve({ ok: true, json: () => Promise.resolve({ ...newest, version }) });
     const body = JSON.parse(init.body) as { version: number; draft: Draft };
     bodies.push(body);
     const stale = body.version !== version;
@@ -47,7 +93,7 @@ function fakeServer() {
       : { version: ++version, state: 'changed', keptAt: '2026-11-05T14:12:00Z' };
     return Promise.resolve({ ok: !stale, json: () => Promise.resolve(answer) });
   }) as never;
-  return { bodies, changeElsewhere: () => version++ };
+  return { bodies, changeElsewhere: () => version++, goDown: (down: boolean) => (isDown = down) };
 }
 
 const textOf = (store: ReturnType<typeof createEditorStore>) =>
@@ -99,4 +145,66 @@ it('refuses an edit that can’t be made and says why', () => {
   expect(store.getState().edit([{ do: 'remove', id: 'c1' }])).toBe(false);
   expect(store.getState().notice).toMatch(/has to stay/);
   expect(store.getState().past).toEqual([]);
+});
+
+it('finds the history again after a reload, and what was never sent', async () => {
+  const server = fakeServer();
+  const store = createEditorStore(page);
+  write(store, 'A');
+  await store.getState().keep();
+  const reloaded = createEditorStore({ ...page, version: 8, draft: store.getState().draft });
+  reloaded.getState().undo();
+  expect(textOf(reloaded)).toBe('One');
+  server.goDown(true);
+  write(reloaded, 'Typed on a train');
+  await expect(reloaded.getState().keep()).rejects.toThrow();
+  expect(reloaded.getState().keeping).toBe('offline');
+  const again = createEditorStore({ ...page, version: 8 });
+  expect([textOf(again), again.getState().keeping]).toEqual(['Typed on a train', 'keeping']);
+  server.goDown(false);
+  await again.getState().keep();
+  expect(server.bodies.at(-1)).toMatchObject({ version: 8 });
+  expect(again.getState().keeping).toBe('kept');
+});
+
+it.each([
+  ['theirs', 'Theirs', 'Mine'],
+  ['mine', 'Mine', 'Theirs'],
+] as const)(
+  'when two changed one page, taking %s leaves the other to undo',
+  async (whose, shown, beside) => {
+    const server = fakeServer();
+    server.changeElsewhere();
+    const store = createEditorStore(page);
+    write(store, 'Mine');
+    await store
+      .getState()
+      .keep()
+      .catch(() => {});
+    await store.getState().settle(whose);
+    expect([textOf(store), store.getState().keeping]).toEqual([shown, 'kept']);
+    store.getState().undo();
+    expect(textOf(store)).toBe(beside);
+  },
+);
+
+it('an old history is forgotten when somebody else has changed the page since', async () => {
+  fakeServer();
+  const store = createEditorStore(page);
+  write(store, 'A');
+  await store.getState().keep();
+  expect(createEditorStore({ ...page, version: 12 }).getState().past).toEqual([]);
+});
+
+it('selects one more and one less, and one alone again', () => {
+  fakeServer();
+  const store = createEditorStore(page);
+  const { select } = store.getState();
+  select('h1');
+  select('c1', true);
+  expect(selectionOf(store.getState())).toEqual(['h1', 'c1']);
+  select('h1', true);
+  expect(selectionOf(store.getState())).toEqual(['c1']);
+  select('b1');
+  expect(selectionOf(store.getState())).toEqual(['b1']);
 });

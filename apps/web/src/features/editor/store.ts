@@ -6,60 +6,87 @@ import { applyEdit, pageNode, type Draft, type Edit, type EditProblem } from '@p
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { call, CallError, messageOf } from '../../api/call.ts';
+import { keepHere, keptHere, type Entry } from './kept-here.ts';
 import { problemWords } from './problem-words.ts';
 
-/** One entry of the history: how to go back, and how to come forward again. */
-interface Entry {
-  back: Edit[];
-  forth: Edit[];
-  group: string | null;
-}
+/**
+ * How safe the work is. `keeping` → `kept`; without a connection `offline`: it is safe in this browser and is sent when
+ * the connection is back; `failed` when the server refused it; `apart` when somebody else changed the page meanwhile.
+ */
+export type Keeping = 'kept' | 'keeping' | 'offline' | 'failed' | 'apart';
 
 export interface EditorState {
+  clientId: string;
   draft: Draft;
   brand: Brand;
+  /** The part that settings are shown of, and others selected with it. */
   selected: string;
+  others: string[];
   past: Entry[];
   future: Entry[];
   version: number;
-  /** `kept` when the server has everything; `apart` when somebody else changed the page and this copy can't be kept. */
-  keeping: 'kept' | 'keeping' | 'failed' | 'apart';
+  keeping: Keeping;
   live: EditorPage['state'];
   notice: string | null;
 
-  select: (id: string) => void;
+  /** Selects one part, or with `also` one more, or one less. */
+  select: (id: string, also?: boolean) => void;
+  selectAll: (ids: string[]) => void;
   /** Makes edits as one step of the history. Edits of one `group` in a row, such as letters typed, are one step together. */
   edit: (edits: Edit[], group?: string) => boolean;
   endGroup: () => void;
   undo: () => void;
   redo: () => void;
-  /** Brings a form into the draft so that a block can show it; nothing to undo, since nothing shows it yet. */
-  bringForm: (id: FormId, form: FormDefinition) => void;
+  /** Brings forms into the draft so that blocks can show them; nothing to undo, since nothing shows them yet. */
+  bringForms: (forms: Record<FormId, FormDefinition>) => void;
   setBrand: (brand: Brand) => void;
   /** Resolves when the server has everything. */
   keep: () => Promise<void>;
   publish: () => Promise<string>;
+  /** Ends a `keeping: 'apart'`: one of the two drafts is shown, and undo leads to the other. */
+  settle: (whose: 'theirs' | 'mine') => Promise<void>;
 }
 
 export type EditorStore = StoreApi<EditorState>;
 const quiet = 500;
+const tryAgainAfter = 4000;
+
+/** Everything that is selected, the one with the settings last. */
+export const selectionOf = ({ selected, others }: Pick<EditorState, 'selected' | 'others'>) => [
+  ...others,
+  selected,
+];
 
 /** The editor's state for one page: the draft with its history, and its keeping by itself. */
 export function createEditorStore(page: EditorPage): EditorStore {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let sending: Promise<void> | undefined;
+  const here = keptHere(page.pageId);
+  const unsent = here?.unsent ?? null;
+  const isCurrent = here?.version === page.version;
+  // Without a draft of its own, an older history leads to parts that somebody else may have changed since.
+  const history = isCurrent || unsent ? here : null;
 
   const store = createStore<EditorState>()((set, get) => {
-    const changed = () => {
-      set({ keeping: 'keeping', notice: null });
+    const keepLater = (after: number) => {
       clearTimeout(timer);
       timer = setTimeout(
         () =>
           void get()
             .keep()
             .catch(() => {}),
-        quiet,
+        after,
       );
+    };
+    const changed = () => {
+      set({ keeping: get().keeping === 'apart' ? 'apart' : 'keeping', notice: null });
+      noteHere();
+      if (get().keeping !== 'apart') keepLater(quiet);
+    };
+    /** What a reload needs: the history, and the draft while the server does not have it. */
+    const noteHere = () => {
+      const { draft, version, past, future, keeping } = get();
+      keepHere(page.pageId, { version, past, future, unsent: keeping === 'kept' ? null : draft });
     };
 
     const send = async (): Promise<void> => {
@@ -72,11 +99,21 @@ export function createEditorStore(page: EditorPage): EditorStore {
           });
           set({ version: kept.version, live: kept.state });
         } catch (error) {
-          const apart = error instanceof CallError && error.problem.code === 'changed-elsewhere';
-          set({ keeping: apart ? 'apart' : 'failed', notice: messageOf(error) });
+          const problem = error instanceof CallError ? error.problem : null;
+          const isOffline = problem?.status === 0;
+          const isApart = problem?.code === 'changed-elsewhere';
+          set({
+            keeping: isApart ? 'apart' : isOffline ? 'offline' : 'failed',
+            notice: isOffline || isApart ? null : messageOf(error),
+          });
+          noteHere();
+          if (isOffline) keepLater(tryAgainAfter);
           throw error;
         }
-        if (get().draft === draft) return set({ keeping: 'kept' });
+        if (get().draft === draft) {
+          set({ keeping: 'kept' });
+          return noteHere();
+        }
       }
     };
 
@@ -98,24 +135,38 @@ export function createEditorStore(page: EditorPage): EditorStore {
       changed();
     };
 
+    if (unsent && isCurrent) keepLater(0);
     return {
-      draft: page.draft as Draft,
+      clientId: page.client.id,
+      draft: unsent ?? (page.draft as Draft),
       brand: page.client.brand,
       selected: pageNode,
-      past: [],
-      future: [],
+      others: [],
+      past: history?.past ?? [],
+      future: history?.future ?? [],
       version: page.version,
-      keeping: 'kept',
+      keeping: !unsent ? 'kept' : isCurrent ? 'keeping' : 'apart',
       live: page.state,
       notice: null,
 
-      select: (id) => {
-        if (id === get().selected) return;
+      select: (id, also = false) => {
+        const { selected, others, endGroup } = get();
+        if (id === selected && others.length === 0) return;
+        endGroup();
+        if (!also || id === pageNode || selected === pageNode)
+          return set({ selected: id, others: [] });
+        if (!others.includes(id) && id !== selected)
+          return set({ selected: id, others: [...others, selected] });
+        const rest = selectionOf({ selected, others }).filter((one) => one !== id);
+        set({ selected: rest.at(-1) ?? pageNode, others: rest.slice(0, -1) });
+      },
+      selectAll: (ids) => {
         get().endGroup();
-        set({ selected: id });
+        set({ selected: ids.at(-1) ?? pageNode, others: ids.slice(0, -1) });
       },
       edit: (edits, group) => {
         const { draft, past } = get();
+        if (edits.length === 0) return false;
         const result = applyAll(draft, edits);
         if (!result.ok) {
           set({ notice: problemWords(result.problem) });
@@ -143,14 +194,15 @@ export function createEditorStore(page: EditorPage): EditorStore {
       },
       undo: () => replay('past'),
       redo: () => replay('future'),
-      bringForm: (id, form) => {
+      bringForms: (forms) => {
         const { draft } = get();
-        set({ draft: { ...draft, forms: { ...draft.forms, [id]: form } } });
+        set({ draft: { ...draft, forms: { ...draft.forms, ...forms } } });
       },
       setBrand: (brand) => set({ brand }),
       keep: () => {
         clearTimeout(timer);
-        if (get().keeping === 'apart') return Promise.reject(new Error(get().notice ?? ''));
+        if (get().keeping === 'apart')
+          return Promise.reject(new Error('Choose first whose changes stand.'));
         if (get().keeping === 'kept') return sending ?? Promise.resolve();
         sending ??= send().finally(() => (sending = undefined));
         return sending;
@@ -163,6 +215,24 @@ export function createEditorStore(page: EditorPage): EditorStore {
         });
         set({ live: state });
         return address;
+      },
+      settle: async (whose) => {
+        const newest = await call(api.getEditorPage, { params: { pageId: page.pageId } });
+        const { draft: mine, past } = get();
+        const theirs = newest.draft as Draft;
+        const [shown, beside] = whose === 'mine' ? [mine, theirs] : [theirs, mine];
+        const back: Edit[] = [{ do: 'replace', draft: beside }];
+        set({
+          draft: shown,
+          version: newest.version,
+          live: newest.state,
+          past: [...past, { back, forth: [], group: null }],
+          future: [],
+          keeping: whose === 'mine' ? 'keeping' : 'kept',
+          notice: null,
+        });
+        noteHere();
+        if (whose === 'mine') await get().keep();
       },
     };
   });

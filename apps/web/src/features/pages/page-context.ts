@@ -1,5 +1,5 @@
 import type { EditorPage } from '@plumgate/contract';
-import type { FormId, PictureId } from '@plumgate/core/basics';
+import type { FormId } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
@@ -36,36 +36,44 @@ const sampleBooking = {
   change: '#',
 };
 
+type Shown = Pick<EditorPage, 'client' | 'steps' | 'pageId'>;
+
 /** What a page's views need, drawn from the editor's data instead of a published revision. */
 export function pageContext(
-  from: Pick<EditorPage, 'client' | 'steps' | 'pageId'>,
+  from: Shown,
   forms: Record<FormId, FormDefinition>,
   brand: Brand,
   editing: PageContext['editing'],
 ): PageContext {
+  const { client } = from;
   const fields = {
-    client: clientFields(from.client.name, from.client.facts),
+    client: clientFields(client.name, client.facts),
     person: samplePerson,
     booking: { when: sampleBooking.when, where: '' },
   };
   const here = from.steps.findIndex((step) => step.pageId === from.pageId);
   return {
-    clientName: from.client.name,
-    areas: from.client.facts.areas,
-    phone: from.client.facts.phone,
+    clientName: client.name,
+    facts: client.facts,
     brand,
     forms,
     merge: (words) => fillOrKeep(words, fields),
     nextStep: from.steps[here + 1] ? '#' : null,
-    pictureSrc: (id: PictureId, width: number) => `/~/pictures/${id}-${width}.webp`,
+    pageHref: () => '#',
+    fileHref: () => '#',
+    picture: ({ id, width, height }) => ({
+      width,
+      height,
+      src: (wide, format) => `/~/pictures/${id}-${wide}.${format}`,
+    }),
+    tileSrc: (zoom, x, y) => `/~/tiles/${zoom}/${x}/${y}.svg`,
     codeFrame: null,
     formAction: '#',
     revision: '',
     formState: () => fresh,
     known: null,
     times: () => sampleTimes,
-    booking: { ...sampleBooking, where: addressLine(from.client.facts) },
-    zone: from.client.facts.zone,
+    booking: { ...sampleBooking, where: addressLine(client.facts) },
     clockAhead: 0,
     editing,
   };

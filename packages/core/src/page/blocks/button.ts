@@ -1,11 +1,19 @@
 import { z } from 'zod';
+import { FileId, PageId } from '../../basics/index.ts';
 import { Align, blockKind, SafeHref, words } from '../block-kind.ts';
 import { NodeId } from '../node-id.ts';
 
+/** The one thing that a button does. `call`, `text` and `email` reach the client by the fact sheet. */
 export const ButtonAction = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('next-step') }),
   z.strictObject({ kind: z.literal('scroll'), band: NodeId }),
+  z.strictObject({ kind: z.literal('page'), page: PageId }),
   z.strictObject({ kind: z.literal('address'), href: SafeHref }),
+  z.strictObject({ kind: z.literal('call') }),
+  z.strictObject({ kind: z.literal('text') }),
+  z.strictObject({ kind: z.literal('email') }),
+  z.strictObject({ kind: z.literal('popup'), popup: NodeId }),
+  z.strictObject({ kind: z.literal('download'), file: FileId }),
 ]);
 export type ButtonAction = z.infer<typeof ButtonAction>;
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { blockKind, words } from '../block-kind.ts';
+import { PictureRef } from '../picture-ref.ts';
 
 /** Services or reasons side by side, each with a title and a line or two. */
 export const cards = blockKind({
@@ -7,15 +8,17 @@ export const cards = blockKind({
   label: 'Cards',
   settings: {
     items: z
-      .array(z.strictObject({ title: words(120), text: words(600) }))
+      .array(
+        z.strictObject({ title: words(120), text: words(600), picture: PictureRef.nullable() }),
+      )
       .min(1)
       .max(12),
   },
   starter: {
     items: [
-      { title: 'What you do', text: 'What it is good for, in one sentence.' },
-      { title: 'Another service', text: 'Who needs it, and when.' },
-      { title: 'A third', text: 'What makes it different with you.' },
+      { title: 'What you do', text: 'What it is good for, in one sentence.', picture: null },
+      { title: 'Another service', text: 'Who needs it, and when.', picture: null },
+      { title: 'A third', text: 'What makes it different with you.', picture: null },
     ],
   },
   nameOf: (cards) => `Cards · ${cards.items.length}`,

@@ -2,23 +2,31 @@ import { areas } from './areas.ts';
 import { badges } from './badges.ts';
 import { booking } from './booking.ts';
 import { button } from './button.ts';
+import { callBar } from './call-bar.ts';
 import { callButton } from './call-button.ts';
 import { cards } from './cards.ts';
 import { code } from './code.ts';
 import { countdown } from './countdown.ts';
 import { divider } from './divider.ts';
 import { form } from './form.ts';
+import { gallery } from './gallery.ts';
 import { heading } from './heading.ts';
+import { hours } from './hours.ts';
 import { legalFooter } from './legal-footer.ts';
 import { logo } from './logo.ts';
+import { map } from './map.ts';
+import { navigation } from './navigation.ts';
 import { numberedSteps } from './numbered-steps.ts';
 import { offer } from './offer.ts';
 import { picture } from './picture.ts';
 import { questions } from './questions.ts';
 import { reviews } from './reviews.ts';
+import { social } from './social.ts';
 import { space } from './space.ts';
+import { team } from './team.ts';
 import { text } from './text.ts';
 import { ticks } from './ticks.ts';
+import { video } from './video.ts';
 import { yourBooking } from './your-booking.ts';
 
 /** Every kind of block, in the order the shelf offers them. */
@@ -27,20 +35,28 @@ export const blockKinds = {
   text,
   ticks,
   picture,
+  gallery,
+  video,
   button,
   form,
   booking,
   'your-booking': yourBooking,
   countdown,
   'call-button': callButton,
+  'call-bar': callBar,
   cards,
   'numbered-steps': numberedSteps,
   offer,
   reviews,
   badges,
   areas,
+  map,
+  hours,
+  team,
+  social,
   questions,
   logo,
+  navigation,
   space,
   divider,
   'legal-footer': legalFooter,
@@ -49,3 +65,4 @@ export const blockKinds = {
 
 export type BlockKindName = keyof typeof blockKinds;
 export { ButtonAction } from './button.ts';
+export { Drawing } from './picture.ts';

@@ -1,21 +1,22 @@
 import { z } from 'zod';
-import { PictureId } from '../../basics/index.ts';
 import { blockKind, words } from '../block-kind.ts';
+import { Focus, middle, PictureRef } from '../picture-ref.ts';
+
+/** Scenes drawn in the client's own colours, for pages that have no photograph yet. */
+export const Drawing = z.enum(['none', 'house', 'room', 'drive', 'care', 'harbour', 'people']);
+export type Drawing = z.infer<typeof Drawing>;
 
 export const picture = blockKind({
   kind: 'picture',
   label: 'Picture',
   settings: {
-    picture: z
-      .strictObject({
-        id: PictureId,
-        width: z.int().min(1).max(20000),
-        height: z.int().min(1).max(20000),
-      })
-      .nullable(),
+    picture: PictureRef.nullable(),
+    /** Shown while there is no picture. */
+    drawing: Drawing,
     alt: words(300),
-    crop: z.enum(['whole', 'wide', 'square']),
+    crop: z.enum(['whole', 'wide', 'square', 'tall']),
+    focus: Focus,
   },
-  starter: { picture: null, alt: '', crop: 'whole' },
+  starter: { picture: null, drawing: 'none', alt: '', crop: 'whole', focus: middle },
   nameOf: (picture) => picture.alt || 'Picture',
 });

@@ -1,354 +1,337 @@
 import type { EditorPage } from '@plumgate/contract';
-import { type Block, type BlockOf, type ButtonAction } from '@plumgate/core/page';
-import { useState } from 'react';
+import type { Block, BlockKindName, BlockOf } from '@plumgate/core/page';
+import { Link } from 'react-router';
 import { Choice, LongField, SelectField, TextField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
+import { AddressField } from './address-field.tsx';
 import { BookingSettings } from './booking-settings.tsx';
-import { ListSettings, type EntryShape } from './list-settings.tsx';
+import { ButtonSettings } from './button-settings.tsx';
 import { FormSettings } from './form-settings.tsx';
+import { GallerySettings } from './gallery-settings.tsx';
+import { ListSettings, type EntryShape } from './list-settings.tsx';
+import { NavigationSettings } from './navigation-settings.tsx';
 import { PictureSettings } from './picture-settings.tsx';
+import { PlaceChoice } from './place-choice.tsx';
 import { useSet } from './use-set.ts';
+import { VideoSettings } from './video-settings.tsx';
 
-const aligns = { start: 'At the start', centre: 'Centred' } as const;
-
-const entryShapes: Record<'cards' | 'numbered-steps' | 'reviews' | 'questions', EntryShape> = {
+const entryShapes = {
   cards: {
     one: 'card',
-    short: { field: 'title', label: 'Title' },
-    long: { field: 'text', label: 'Words' },
+    fields: [
+      { field: 'title', label: 'Title' },
+      { field: 'text', label: 'Words', long: true },
+    ],
+    picture: true,
     most: 12,
   },
   'numbered-steps': {
     one: 'step',
-    short: { field: 'title', label: 'Title' },
-    long: { field: 'text', label: 'Words' },
+    fields: [
+      { field: 'title', label: 'Title' },
+      { field: 'text', label: 'Words', long: true },
+    ],
     most: 8,
   },
   reviews: {
     one: 'review',
-    short: { field: 'who', label: 'Who said it' },
-    long: { field: 'said', label: 'What they said' },
+    fields: [
+      { field: 'who', label: 'Who said it' },
+      { field: 'said', label: 'What they said', long: true },
+    ],
     most: 12,
   },
   questions: {
     one: 'question',
-    short: { field: 'question', label: 'Question' },
-    long: { field: 'answer', label: 'Answer' },
+    fields: [
+      { field: 'question', label: 'Question' },
+      { field: 'answer', label: 'Answer', long: true },
+    ],
     most: 20,
   },
-};
+  team: {
+    one: 'person',
+    fields: [
+      { field: 'name', label: 'Name' },
+      { field: 'role', label: 'What they do' },
+      { field: 'text', label: 'Words', long: true },
+    ],
+    picture: true,
+    most: 12,
+  },
+} satisfies Partial<Record<BlockKindName, EntryShape>>;
 
-/** Where a block's words stand in its column. */
-function PlaceChoice({ block }: { block: { id: string; align: keyof typeof aligns } }) {
-  const set = useSet(block.id);
-  return (
-    <Choice
-      label="Place"
-      value={block.align}
-      options={aligns}
-      onChange={(align) => set({ align })}
-    />
-  );
-}
+/** A setting that one control is enough for. */
+type Plain =
+  | { as: 'line' | 'long'; setting: string; label: string; most: number; help?: string }
+  | { as: 'lines'; setting: string; label: string; most: number }
+  | { as: 'number'; setting: string; label: string; least: number; most: number; help?: string }
+  | { as: 'choice'; setting: string; label: string; options: Record<string, string> }
+  | { as: 'tick'; setting: string; label: string }
+  | { as: 'address'; setting: string; label: string }
+  | { as: 'note'; words: string };
+
+const words = (setting: string, label: string, most: number): Plain => ({
+  as: 'line',
+  setting,
+  label,
+  most,
+});
+const note = (text: string): Plain => ({ as: 'note', words: text });
+
+/** The settings of the kinds of block that plain controls are enough for. */
+const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
+  heading: [
+    { as: 'long', setting: 'text', label: 'Words', most: 300 },
+    {
+      as: 'choice',
+      setting: 'level',
+      label: 'Size',
+      options: { 1: 'Headline', 2: 'Section', 3: 'Small' },
+    },
+  ],
+  text: [
+    note('Write on the page itself: bold, links and lists are above it while you do.'),
+    {
+      as: 'choice',
+      setting: 'size',
+      label: 'Size',
+      options: { small: 'Small', normal: 'Normal', lead: 'Lead' },
+    },
+  ],
+  ticks: [{ as: 'lines', setting: 'items', label: 'Ticks, one on each line', most: 12 }],
+  badges: [{ as: 'lines', setting: 'items', label: 'Badges, one on each line', most: 10 }],
+  'call-button': [words('above', 'Line above', 80), words('label', 'Words', 80)],
+  'call-bar': [
+    note('Stays at the bottom of a phone’s screen. A wide screen shows nothing of it.'),
+    words('label', 'Words', 60),
+    words('besideLabel', 'Second button, if any', 60),
+  ],
+  'legal-footer': [
+    { as: 'long', setting: 'text', label: 'Words', most: 1000 },
+    { as: 'address', setting: 'privacyHref', label: 'Privacy page' },
+  ],
+  code: [
+    {
+      as: 'long',
+      setting: 'html',
+      label: 'Code',
+      most: 20000,
+      help: 'Runs in a frame of an origin of its own that can’t reach the page. Scripts run on the live page only.',
+    },
+    { as: 'number', setting: 'height', label: 'Height in pixels', least: 40, most: 2000 },
+  ],
+  'your-booking': [
+    words('title', 'Title', 200),
+    note(
+      'Shows when and where, the calendar file and the way to change it. Somebody who has not booked sees nothing here.',
+    ),
+  ],
+  areas: [words('title', 'Title', 120), note('The towns come from the fact sheet.')],
+  offer: [
+    words('above', 'Line above', 80),
+    words('price', 'Price or offer', 40),
+    words('below', 'Line below', 200),
+  ],
+  space: [
+    {
+      as: 'choice',
+      setting: 'size',
+      label: 'How much',
+      options: { small: 'A little', medium: 'Some', large: 'A lot' },
+    },
+  ],
+  map: [
+    note('The place comes from the fact sheet.'),
+    { as: 'number', setting: 'zoom', label: 'Zoom, 3 a country, 18 a house', least: 3, most: 18 },
+    { as: 'number', setting: 'height', label: 'Height in pixels', least: 160, most: 640 },
+    words('directions', 'Words of the link to directions', 60),
+  ],
+  hours: [
+    words('title', 'Title', 120),
+    { as: 'tick', setting: 'saysNow', label: 'Say whether it is open now' },
+    note('The hours come from the fact sheet.'),
+  ],
+  social: [words('title', 'Title', 120), note('The addresses come from the fact sheet.')],
+  logo: [note('The client’s logo from the brand, or its mark and name.')],
+  divider: [note('A line across. It has nothing to set.')],
+};
 
 /** The settings of a block, by its kind. */
 export function BlockSettings({ block, page }: { block: Block; page: EditorPage }) {
-  const set = useSet(block.id);
   switch (block.kind) {
-    case 'heading':
-      return (
-        <>
-          <LongField
-            label="Words"
-            maxLength={300}
-            value={block.text}
-            onChange={(event) => set({ text: event.target.value })}
-          />
-          <Choice
-            label="Size"
-            value={String(block.level) as '1' | '2' | '3'}
-            options={{ '1': 'Headline', '2': 'Section', '3': 'Small' }}
-            onChange={(level) => set({ level: Number(level) })}
-          />
-          <PlaceChoice block={block} />
-        </>
-      );
-    case 'text':
-      return (
-        <>
-          <LongField
-            label="Words"
-            rows={6}
-            maxLength={6000}
-            value={block.text}
-            onChange={(event) => set({ text: event.target.value })}
-          />
-          <Choice
-            label="Size"
-            value={block.size}
-            options={{ small: 'Small', normal: 'Normal', lead: 'Lead' }}
-            onChange={(size) => set({ size })}
-          />
-          <PlaceChoice block={block} />
-        </>
-      );
-    case 'ticks':
-      return (
-        <LongField
-          label="Ticks, one on each line"
-          rows={6}
-          value={block.items.join('\n')}
-          onChange={(event) => set({ items: event.target.value.split('\n').slice(0, 12) })}
-        />
-      );
     case 'picture':
-      return <PictureSettings block={block} clientId={page.client.id} />;
+      return <PictureSettings block={block} />;
+    case 'gallery':
+      return <GallerySettings block={block} />;
+    case 'video':
+      return <VideoSettings block={block} />;
     case 'button':
-      return <ButtonSettings block={block} />;
+      return <ButtonSettings block={block} page={page} />;
     case 'form':
       return <FormSettings block={block} page={page} />;
-    case 'call-button':
-      return (
-        <>
-          <TextField
-            label="Line above"
-            maxLength={80}
-            value={block.above}
-            onChange={(event) => set({ above: event.target.value })}
-          />
-          <TextField
-            label="Words"
-            maxLength={80}
-            value={block.label}
-            help={`Calls ${page.client.facts.phone || 'the number on the fact sheet, which is empty'}`}
-            onChange={(event) => set({ label: event.target.value })}
-          />
-          <PlaceChoice block={block} />
-        </>
-      );
-    case 'legal-footer':
-      return (
-        <>
-          <LongField
-            label="Words"
-            rows={4}
-            maxLength={1000}
-            value={block.text}
-            onChange={(event) => set({ text: event.target.value })}
-          />
-          <AddressField
-            label="Privacy page"
-            value={block.privacyHref}
-            mayBeEmpty
-            onChange={(privacyHref) => set({ privacyHref })}
-          />
-        </>
-      );
-    case 'code':
-      return (
-        <>
-          <LongField
-            label="Code"
-            rows={10}
-            className="font-mono"
-            maxLength={20000}
-            value={block.html}
-            help="Runs in a frame of its own that can’t reach the page. Scripts run on the live page only."
-            onChange={(event) => set({ html: event.target.value })}
-          />
-          <TextField
-            label="Height in pixels"
-            type="number"
-            min={40}
-            max={2000}
-            value={block.height}
-            onChange={(event) => set({ height: Number(event.target.value) })}
-          />
-        </>
-      );
     case 'booking':
       return <BookingSettings block={block} page={page} />;
-    case 'your-booking':
-      return (
-        <>
-          <TextField
-            label="Title"
-            maxLength={200}
-            value={block.title}
-            onChange={(event) => set({ title: event.target.value })}
-          />
-          <p className="text-muted">
-            Shows when and where, the calendar file and the way to change it. Somebody who has not
-            booked sees nothing here.
-          </p>
-        </>
-      );
+    case 'navigation':
+      return <NavigationSettings block={block} page={page} />;
     case 'countdown':
-      return (
-        <>
-          <TextField
-            label="Counts to"
-            type="datetime-local"
-            value={block.until}
-            help={`Wall time in ${page.client.facts.zone}`}
-            onChange={(event) => set({ until: event.target.value })}
-          />
-          <TextField
-            label="Line above"
-            maxLength={120}
-            value={block.above}
-            onChange={(event) => set({ above: event.target.value })}
-          />
-          <TextField
-            label="When it is over"
-            maxLength={200}
-            value={block.over}
-            onChange={(event) => set({ over: event.target.value })}
-          />
-          <PlaceChoice block={block} />
-        </>
-      );
+      return <CountdownSettings block={block} page={page} />;
     case 'cards':
     case 'numbered-steps':
     case 'reviews':
     case 'questions':
+    case 'team':
       return <ListSettings id={block.id} items={block.items} shape={entryShapes[block.kind]} />;
-    case 'badges':
-      return (
-        <LongField
-          label="Badges, one on each line"
-          rows={5}
-          value={block.items.join('\n')}
-          onChange={(event) => set({ items: event.target.value.split('\n').slice(0, 10) })}
-        />
-      );
-    case 'areas':
+    default:
       return (
         <>
-          <TextField
-            label="Title"
-            maxLength={120}
-            value={block.title}
-            onChange={(event) => set({ title: event.target.value })}
-          />
-          <p className="text-muted">
-            The towns come from the fact sheet, typed once for every page.
-          </p>
-        </>
-      );
-    case 'offer':
-      return (
-        <>
-          {(['above', 'price', 'below'] as const).map((setting) => (
-            <TextField
-              key={setting}
-              label={{ above: 'Line above', price: 'Price or offer', below: 'Line below' }[setting]}
-              value={block[setting]}
-              onChange={(event) => set({ [setting]: event.target.value })}
-            />
+          {plainSettings[block.kind]?.map((one, index) => (
+            <PlainSetting key={index} block={block} one={one} />
           ))}
-          <PlaceChoice block={block} />
+          {block.kind === 'call-bar' && block.besideLabel && <BarBand block={block} />}
+          {'align' in block && <PlaceChoice block={block} />}
+          {isFromFacts(block.kind) && (
+            <Link
+              className="font-semibold text-plum-dark hover:underline"
+              to={`/${page.client.slug}/set-up`}
+            >
+              Open the fact sheet
+            </Link>
+          )}
         </>
       );
-    case 'space':
-      return (
-        <Choice
-          label="How much"
-          value={block.size}
-          options={{ small: 'A little', medium: 'Some', large: 'A lot' }}
-          onChange={(size) => set({ size })}
-        />
-      );
-    case 'logo':
-      return (
-        <p className="text-muted">The client’s mark and name, from the brand and the fact sheet.</p>
-      );
-    case 'divider':
-      return <p className="text-muted">A line across. It has nothing to set.</p>;
   }
 }
 
-function ButtonSettings({ block }: { block: BlockOf<'button'> }) {
+const isFromFacts = (kind: BlockKindName) => ['areas', 'map', 'hours', 'social'].includes(kind);
+
+function PlainSetting({ block, one }: { block: Block; one: Plain }) {
+  const set = useSet(block.id);
+  if (one.as === 'note') return <p className="text-muted">{one.words}</p>;
+  const { setting, label } = one;
+  const value = (block as unknown as Record<string, unknown>)[setting];
+  switch (one.as) {
+    case 'line':
+    case 'long': {
+      const Field = one.as === 'long' ? LongField : TextField;
+      return (
+        <Field
+          label={label}
+          maxLength={one.most}
+          value={String(value)}
+          {...(one.help && { help: one.help })}
+          onChange={(event: { target: { value: string } }) =>
+            set({ [setting]: event.target.value })
+          }
+        />
+      );
+    }
+    case 'lines':
+      return (
+        <LongField
+          label={label}
+          rows={6}
+          value={(value as string[]).join('\n')}
+          onChange={(event) =>
+            set({ [setting]: event.target.value.split('\n').slice(0, one.most) })
+          }
+        />
+      );
+    case 'number':
+      return (
+        <TextField
+          label={label}
+          type="number"
+          min={one.least}
+          max={one.most}
+          value={Number(value)}
+          onChange={(event) => set({ [setting]: Number(event.target.value) })}
+        />
+      );
+    case 'choice':
+      return (
+        <Choice
+          label={label}
+          value={String(value)}
+          options={one.options}
+          onChange={(chosen) =>
+            set({ [setting]: typeof value === 'number' ? Number(chosen) : chosen })
+          }
+        />
+      );
+    case 'tick':
+      return (
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-plum"
+            checked={Boolean(value)}
+            onChange={(event) => set({ [setting]: event.target.checked })}
+          />
+          {label}
+        </label>
+      );
+    case 'address':
+      return (
+        <AddressField
+          label={label}
+          value={String(value)}
+          mayBeEmpty
+          onChange={(href) => set({ [setting]: href })}
+        />
+      );
+  }
+}
+
+/** Where the second button of a call bar leads. */
+function BarBand({ block }: { block: BlockOf<'call-bar'> }) {
   const set = useSet(block.id);
   const bands = useEditor((state) => state.draft.page.bands);
-  const kinds: Record<ButtonAction['kind'], string> = {
-    'next-step': 'Goes to the next step',
-    scroll: 'Scrolls to a band',
-    address: 'Opens an address',
-  };
-  const actions: Record<ButtonAction['kind'], ButtonAction> = {
-    'next-step': { kind: 'next-step' },
-    scroll: { kind: 'scroll', band: bands[0]?.id ?? 'top' },
-    address: { kind: 'address', href: 'https://example.com' },
-  };
   return (
-    <>
-      <TextField
-        label="Words"
-        maxLength={80}
-        value={block.label}
-        onChange={(event) => set({ label: event.target.value })}
-      />
-      <SelectField
-        label="What it does"
-        options={kinds}
-        value={block.action.kind}
-        onChange={(event) => set({ action: actions[event.target.value as ButtonAction['kind']] })}
-      />
-      {block.action.kind === 'scroll' && (
-        <SelectField
-          label="Band"
-          options={Object.fromEntries(
-            bands.map((band) => [band.id, band.name || 'Band without a name']),
-          )}
-          value={block.action.band}
-          onChange={(event) => set({ action: { kind: 'scroll', band: event.target.value } })}
-        />
-      )}
-      {block.action.kind === 'address' && (
-        <AddressField
-          label="Address"
-          value={block.action.href}
-          onChange={(href) => set({ action: { kind: 'address', href } })}
-        />
-      )}
-      <Choice
-        label="Look"
-        value={block.look}
-        options={{ solid: 'Solid', outline: 'Outline' }}
-        onChange={(look) => set({ look })}
-      />
-      <PlaceChoice block={block} />
-    </>
+    <SelectField
+      label="The second button scrolls to"
+      options={{
+        '': 'Choose a band',
+        ...Object.fromEntries(bands.map(({ id, name }) => [id, name || 'Band without a name'])),
+      }}
+      value={block.besideBand}
+      onChange={(event) => set({ besideBand: event.target.value })}
+    />
   );
 }
 
-const goodAddress = /^(?:https?:\/\/|mailto:|tel:)\S+$/i;
-
-/** An address takes effect once it is whole; until then it stays as typed, with what is missing said below. */
-export function AddressField({
-  label,
-  value,
-  mayBeEmpty = false,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  mayBeEmpty?: boolean;
-  onChange: (href: string) => void;
-}) {
-  const [typed, setTyped] = useState(value);
-  const good = goodAddress.test(typed) || (mayBeEmpty && typed === '');
+function CountdownSettings({ block, page }: { block: BlockOf<'countdown'>; page: EditorPage }) {
+  const set = useSet(block.id);
   return (
-    <TextField
-      label={label}
-      value={typed}
-      error={good ? undefined : 'Give a full address that begins with https://'}
-      onChange={(event) => {
-        const href = event.target.value.trim();
-        setTyped(href);
-        if (goodAddress.test(href) || (mayBeEmpty && href === '')) onChange(href);
-      }}
-    />
+    <>
+      <Choice
+        label="Counts"
+        value={block.counts}
+        options={{ moment: 'To a moment', visit: 'From the first visit' }}
+        onChange={(counts) => set({ counts })}
+      />
+      {block.counts === 'moment' ? (
+        <TextField
+          label="Counts to"
+          type="datetime-local"
+          value={block.until}
+          help={`Wall time in ${page.client.facts.zone}`}
+          onChange={(event) => set({ until: event.target.value })}
+        />
+      ) : (
+        <TextField
+          label="Minutes from the first visit"
+          type="number"
+          min={1}
+          max={20160}
+          value={block.minutes}
+          help="Kept in the visitor’s browser: it does not begin anew with every visit"
+          onChange={(event) => set({ minutes: Number(event.target.value) })}
+        />
+      )}
+      <PlainSetting block={block} one={words('above', 'Line above', 120)} />
+      <PlainSetting block={block} one={words('over', 'When it is over', 200)} />
+      <PlaceChoice block={block} />
+    </>
   );
 }

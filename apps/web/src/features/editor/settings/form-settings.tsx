@@ -12,7 +12,7 @@ import { IconButton } from '../../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../../ui/field.tsx';
 import { addQuestion, moveBy } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
-import { AddressField } from './block-settings.tsx';
+import { AddressField } from './address-field.tsx';
 import { useSet } from './use-set.ts';
 
 const kindLabels = Object.fromEntries(

@@ -1,18 +1,22 @@
+import type { PictureRef } from '@plumgate/core/page';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { LongField, TextField } from '../../../ui/field.tsx';
+import { PictureShelf } from './picture-shelf.tsx';
 import { useSet } from './use-set.ts';
 
-/** The parts of one entry: a short line first, a longer one below it. */
+/** What one entry of a list is made of. */
 export interface EntryShape {
   /** What one entry is called, such as "card". */
   one: string;
-  short: { field: string; label: string };
-  long: { field: string; label: string };
+  fields: { field: string; label: string; long?: boolean }[];
+  /** Whether an entry may have a picture. */
+  picture?: boolean;
   most: number;
 }
 
-type Entry = Record<string, string>;
+type Entry = Record<string, string | PictureRef | null>;
 
 /** The entries of a list on a page: their words, their order, one more, one less. */
 export function ListSettings({
@@ -25,12 +29,16 @@ export function ListSettings({
   shape: EntryShape;
 }) {
   const set = useSet(id);
-  const { one, short, long, most } = shape;
-  const change = (index: number, changes: Partial<Entry>) =>
-    set({ items: items.with(index, { ...items[index]!, ...changes } as Entry) });
+  const { one, fields, most } = shape;
+  const change = (index: number, changes: Entry) =>
+    set({ items: items.with(index, { ...items[index]!, ...changes }) });
   const move = (index: number, by: -1 | 1) => {
     const moved = items.toSpliced(index, 1);
     set({ items: moved.toSpliced(index + by, 0, items[index]!) });
+  };
+  const fresh: Entry = {
+    ...Object.fromEntries(fields.map(({ field }, index) => [field, index === 0 ? 'New' : ''])),
+    ...(shape.picture && { picture: null }),
   };
   return (
     <ol className="grid gap-3">
@@ -62,26 +70,72 @@ export function ListSettings({
               <Trash2 />
             </IconButton>
           </div>
-          <TextField
-            label={short.label}
-            value={item[short.field]}
-            onChange={(event) => change(index, { [short.field]: event.target.value })}
-          />
-          <LongField
-            label={long.label}
-            value={item[long.field]}
-            onChange={(event) => change(index, { [long.field]: event.target.value })}
-          />
+          {fields.map(({ field, label, long }) => {
+            const Field = long ? LongField : TextField;
+            return (
+              <Field
+                key={field}
+                label={label}
+                value={String(item[field])}
+                onChange={(event: { target: { value: string } }) =>
+                  change(index, { [field]: event.target.value })
+                }
+              />
+            );
+          })}
+          {shape.picture && (
+            <EntryPicture
+              picture={item.picture as PictureRef | null}
+              onChange={(picture) => change(index, { picture })}
+            />
+          )}
         </li>
       ))}
       <li>
-        <Button
-          disabled={items.length >= most}
-          onClick={() => set({ items: [...items, { [short.field]: 'New', [long.field]: '' }] })}
-        >
+        <Button disabled={items.length >= most} onClick={() => set({ items: [...items, fresh] })}>
           <Plus className="size-4" aria-hidden /> Add a {one}
         </Button>
       </li>
     </ol>
+  );
+}
+
+function EntryPicture({
+  picture,
+  onChange,
+}: {
+  picture: PictureRef | null;
+  onChange: (picture: PictureRef | null) => void;
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <div className="flex items-center gap-2">
+        {picture && (
+          <img
+            src={`/~/pictures/${picture.id}-240.webp`}
+            alt=""
+            className="size-9 rounded-control border border-line object-cover"
+          />
+        )}
+        <Button look="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {picture ? 'Another picture' : 'Add a picture'}
+        </Button>
+        {picture && (
+          <IconButton label="Take the picture out" onClick={() => onChange(null)}>
+            <Trash2 />
+          </IconButton>
+        )}
+      </div>
+      {open && (
+        <PictureShelf
+          chosen={picture}
+          onChoose={(chosen) => {
+            onChange(chosen);
+            setOpen(false);
+          }}
+        />
+      )}
+    </>
   );
 }

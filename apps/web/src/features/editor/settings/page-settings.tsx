@@ -1,11 +1,15 @@
 import type { EditorPage } from '@plumgate/contract';
-import { pageNode } from '@plumgate/core/page';
-import { LongField, TextField } from '../../../ui/field.tsx';
-import { useEditor } from '../store.ts';
+import { pageNode, type Popup } from '@plumgate/core/page';
+import { Plus, Trash2 } from 'lucide-react';
+import { Button, IconButton } from '../../../ui/button.tsx';
+import { Choice, LongField, SelectField, TextField } from '../../../ui/field.tsx';
+import { addBand, newId } from '../commands.ts';
+import { useEditor, useEditorStore } from '../store.ts';
+import { KeepAsTemplate } from './keep-as-template.tsx';
 import { useSet } from './use-set.ts';
 
 export function PageSettings({ page }: { page: EditorPage }) {
-  const { title, description } = useEditor((state) => state.draft.page);
+  const { title, description, kind } = useEditor((state) => state.draft.page);
   const set = useSet(pageNode);
   return (
     <>
@@ -23,7 +27,106 @@ export function PageSettings({ page }: { page: EditorPage }) {
         value={description}
         onChange={(event) => set({ description: event.target.value })}
       />
+      <Choice
+        label="Kind of page"
+        value={kind}
+        options={{ landing: 'Landing page', site: 'Site page' }}
+        onChange={(chosen) => set({ kind: chosen })}
+      />
       <p className="text-xs break-words text-muted">Answers at {page.address}</p>
+      <Popups />
+      <KeepAsTemplate
+        kind="page"
+        name={page.steps.find((step) => step.pageId === page.pageId)?.name ?? ''}
+      />
     </>
+  );
+}
+
+const opens: Record<Popup['opens'], string> = {
+  button: 'by a button only',
+  leaving: 'as a visitor turns to leave',
+  time: 'after some seconds',
+  scroll: 'some way down the page',
+};
+
+/** The page's popups: any bands in a dialog. A new one begins with an empty band. */
+function Popups() {
+  const store = useEditorStore();
+  const popups = useEditor((state) => state.draft.page.popups);
+  const set = useSet(pageNode);
+  const change = (index: number, changes: Partial<Popup>) =>
+    set({ popups: popups.with(index, { ...popups[index]!, ...changes }) });
+  const add = () => {
+    const { draft, edit, select } = store.getState();
+    const popup: Popup = { id: newId(), name: 'Popup', opens: 'button', after: 20, everyDays: 7 };
+    const { edits, id } = addBand(draft, draft.page.bands.at(-1)?.id ?? pageNode);
+    const done = edit([
+      { do: 'set', id: pageNode, changes: { popups: [...popups, popup] } },
+      ...edits,
+      { do: 'set', id, changes: { popup: popup.id, name: 'Band of the popup', width: 'full' } },
+    ]);
+    if (done) select(id);
+  };
+  const remove = (popup: Popup) => {
+    const { draft, edit } = store.getState();
+    edit([
+      ...draft.page.bands
+        .filter((band) => band.popup === popup.id)
+        .map((band) => ({ do: 'remove' as const, id: band.id })),
+      { do: 'set', id: pageNode, changes: { popups: popups.filter((one) => one !== popup) } },
+    ]);
+  };
+  return (
+    <section className="grid gap-2">
+      <h3 className="text-xs font-semibold">Popups</h3>
+      {popups.map((popup, index) => (
+        <div key={popup.id} className="grid gap-2 rounded-control border border-line p-2.5">
+          <div className="flex items-end gap-1">
+            <div className="flex-1">
+              <TextField
+                label="Name"
+                maxLength={80}
+                value={popup.name}
+                onChange={(event) => change(index, { name: event.target.value })}
+              />
+            </div>
+            <IconButton label={`Remove ${popup.name || 'the popup'}`} onClick={() => remove(popup)}>
+              <Trash2 />
+            </IconButton>
+          </div>
+          <SelectField
+            label="Opens"
+            options={opens}
+            value={popup.opens}
+            onChange={(event) => change(index, { opens: event.target.value as Popup['opens'] })}
+          />
+          {(popup.opens === 'time' || popup.opens === 'scroll') && (
+            <TextField
+              label={popup.opens === 'time' ? 'Seconds' : 'Percent of the page'}
+              type="number"
+              min={0}
+              max={popup.opens === 'time' ? 600 : 100}
+              value={popup.after}
+              onChange={(event) => change(index, { after: Number(event.target.value) })}
+            />
+          )}
+          {popup.opens !== 'button' && (
+            <TextField
+              label="At most once in so many days"
+              help="Never in the first ten seconds on a phone"
+              type="number"
+              min={1}
+              max={365}
+              value={popup.everyDays}
+              onChange={(event) => change(index, { everyDays: Number(event.target.value) })}
+            />
+          )}
+        </div>
+      ))}
+      <Button disabled={popups.length >= 6} onClick={add}>
+        <Plus className="size-4" aria-hidden /> Add a popup
+      </Button>
+    </section>
   );
 }

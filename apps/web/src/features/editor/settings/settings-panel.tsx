@@ -2,9 +2,9 @@ import type { EditorPage } from '@plumgate/contract';
 import { blockKinds, locate, type Band, type Block, type Column } from '@plumgate/core/page';
 import { ArrowDown, ArrowUp, CopyPlus, Trash2 } from 'lucide-react';
 import { IconButton } from '../../../ui/button.tsx';
-import { duplicate, moveBy } from '../commands.ts';
-import { useEditor, useEditorStore } from '../store.ts';
-import { removeSelected } from '../use-editor-keys.ts';
+import { moveAllBy } from '../commands.ts';
+import { selectionOf, useEditor, useEditorStore } from '../store.ts';
+import { copyBelow, removeSelected } from '../use-editor-keys.ts';
 import { BandSettings } from './band-settings.tsx';
 import { BlockSettings } from './block-settings.tsx';
 import { PageSettings } from './page-settings.tsx';
@@ -13,22 +13,31 @@ import { PageSettings } from './page-settings.tsx';
 export function SettingsPanel({ page }: { page: EditorPage }) {
   const draft = useEditor((state) => state.draft);
   const selected = useEditor((state) => state.selected);
+  const many = useEditor((state) => state.others.length) + 1;
+  if (many > 1)
+    return (
+      <Panel title={`${many} parts`}>
+        <p className="text-muted">
+          Move, copy or remove them together, or drag them where they belong.
+        </p>
+      </Panel>
+    );
   const found = locate(draft, selected);
   switch (found?.kind) {
     case 'band':
       return (
-        <Panel title="Band" id={selected}>
-          <BandSettings key={selected} band={found.node as unknown as Band} />
+        <Panel title="Band">
+          <BandSettings key={selected} band={found.node as unknown as Band} page={page} />
         </Panel>
       );
     case 'column': {
       const band = locate(draft, found.parent!)!.node as unknown as Band;
       return (
-        <Panel title={`Column ${found.index + 1} of ${band.columns.length}`} id={selected}>
+        <Panel title={`Column ${found.index + 1} of ${band.columns.length}`}>
           <p className="text-muted">
             {(found.node as unknown as Column).blocks.length === 0
               ? 'Empty. Add a block from the shelf.'
-              : 'Select a block in it to change its words.'}
+              : 'Select a block in it to change its words. Select the band to draw its columns wider.'}
           </p>
         </Panel>
       );
@@ -36,7 +45,7 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
     case 'block': {
       const block = found.node as unknown as Block;
       return (
-        <Panel title={blockKinds[block.kind].label} id={selected}>
+        <Panel title={blockKinds[block.kind].label}>
           <BlockSettings key={selected} block={block} page={page} />
         </Panel>
       );
@@ -51,9 +60,12 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
   }
 }
 
-function Panel({ title, id, children }: { title: string; id: string; children: React.ReactNode }) {
+function Panel({ title, children }: { title: string; children: React.ReactNode }) {
   const store = useEditorStore();
-  const move = (by: -1 | 1) => store.getState().edit(moveBy(store.getState().draft, id, by));
+  const move = (by: -1 | 1) => {
+    const state = store.getState();
+    state.edit(moveAllBy(state.draft, selectionOf(state), by));
+  };
   return (
     <div className="grid gap-4 p-4">
       <div className="flex items-center">
@@ -64,14 +76,7 @@ function Panel({ title, id, children }: { title: string; id: string; children: R
         <IconButton label="Move down (Alt and the down arrow)" onClick={() => move(1)}>
           <ArrowDown />
         </IconButton>
-        <IconButton
-          label="Copy below (Ctrl D)"
-          onClick={() => {
-            const { draft, edit, select } = store.getState();
-            const copy = duplicate(draft, id);
-            if (copy && edit(copy.edits)) select(copy.id);
-          }}
-        >
+        <IconButton label="Copy below (Ctrl D)" onClick={() => copyBelow(store.getState())}>
           <CopyPlus />
         </IconButton>
         <IconButton label="Remove (Delete)" onClick={() => removeSelected(store.getState())}>

@@ -1,18 +1,12 @@
-import { runCountdowns } from './countdown.ts';
-import { leadIntoDays } from './days.ts';
-
 /**
- * What a visitor's browser gets besides the page: it sends a form without leaving the page, so that nothing typed is
- * lost on a bad line, and shows what is wrong beside each answer. Without it the form posts as every form does.
+ * Sends a form without leaving the page, so that nothing typed is lost on a bad line, and shows what is wrong beside
+ * each answer. Without it the form posts as every form does.
  */
 interface Refusal {
   problems: { field: string; message: string; known: boolean }[];
   /** The free times anew, where the chosen one is gone. */
   times?: string;
 }
-
-runCountdowns();
-leadIntoDays();
 
 for (const form of document.querySelectorAll<HTMLFormElement>('form[data-form]')) {
   const once = form.elements.namedItem('_once') as HTMLInputElement;

@@ -1,0 +1,163 @@
+import { api } from '@plumgate/contract';
+import type { FormId } from '@plumgate/core/basics';
+import type { FormDefinition } from '@plumgate/core/forms';
+import {
+  allIds,
+  bindingsOf,
+  blocksOf,
+  emptyPage,
+  pageNode,
+  type Band,
+  type BlockKindName,
+  type Draft,
+  type DropPlace,
+  type TreeNode,
+} from '@plumgate/core/page';
+import type { Make } from '@plumgate/core/templates';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { addBand, addBlock, bandOf, newId, putIn } from './commands.ts';
+import type { EditorStore } from './store.ts';
+
+/** Ids for what is made in the browser. */
+export const make: Make = { part: newId, form: () => crypto.randomUUID() as FormId };
+
+/** A new block of a kind at a place, or after what is selected, which a block that asks binds to a form first. */
+export async function addKind(
+  store: EditorStore,
+  kind: BlockKindName,
+  name: string,
+  place?: DropPlace,
+): Promise<void> {
+  try {
+    const settings =
+      kind === 'form' || kind === 'booking' ? await bindingFor(store, kind, name) : {};
+    const { draft, selected, edit, select } = store.getState();
+    const { edits, id } = addBlock(draft, selected, kind, settings as never, place);
+    if (edit(edits)) select(id);
+  } catch (error) {
+    toast.error(messageOf(error));
+  }
+}
+
+/** The form that is on the page, or a new one; and for a booking the client's first calendar. */
+async function bindingFor(store: EditorStore, kind: 'form' | 'booking', name: string) {
+  const { clientId } = store.getState();
+  const calendars =
+    kind === 'booking' ? (await call(api.listCalendars, { params: { clientId } })).calendars : [];
+  return {
+    formId: await formFor(store, name),
+    ...(calendars[0] && { calendarId: calendars[0].id }),
+  };
+}
+
+async function formFor(store: EditorStore, name: string): Promise<FormId> {
+  const { draft, clientId, bringForms } = store.getState();
+  const known = Object.keys(draft.forms)[0] as FormId | undefined;
+  if (known) return known;
+  const made = await call(api.createForm, { params: { clientId }, body: { name } });
+  bringForms({ [made.formId]: made.definition as FormDefinition });
+  return made.formId;
+}
+
+/**
+ * A band from a template below what is selected, or at a place. Its questions get the form that is on the page or a new
+ * one, its buttons lead to where the page asks, and its forms and pictures become this client's own.
+ */
+export async function addReadyBand(
+  store: EditorStore,
+  given: { band: Band; forms?: Draft['forms'] },
+  name: string,
+  place?: DropPlace,
+): Promise<void> {
+  try {
+    const { band, forms } = given.forms
+      ? await broughtOver(store, given.band, given.forms)
+      : { band: await boundHere(store, given.band, name), forms: {} };
+    const { draft, selected, bringForms, edit, selectAll, select } = store.getState();
+    bringForms(forms as Draft['forms']);
+    if (place) {
+      const put = putIn(place, [{ kind: 'band', node: band as unknown as TreeNode }]);
+      if (edit(put.edits)) selectAll(put.ids);
+    } else {
+      const { edits, id } = addBand(draft, selected, band);
+      if (edit(edits)) select(id);
+    }
+  } catch (error) {
+    toast.error(messageOf(error));
+  }
+}
+
+async function boundHere(store: EditorStore, band: Band, name: string): Promise<Band> {
+  const asks = bindingsOf(band).forms.length > 0;
+  const formId = asks ? await formFor(store, name) : null;
+  const { draft } = store.getState();
+  const target = asks ? band.id : bandThatAsks(draft);
+  return {
+    ...band,
+    columns: band.columns.map((column) => ({
+      ...column,
+      blocks: column.blocks.map((block) => {
+        if ('formId' in block && formId) return { ...block, formId };
+        if (block.kind === 'button' && block.action.kind === 'scroll' && target)
+          return { ...block, action: { kind: 'scroll' as const, band: target } };
+        if (block.kind === 'button' && block.action.kind === 'scroll')
+          return { ...block, action: { kind: 'next-step' as const } };
+        return block;
+      }),
+    })),
+  };
+}
+
+const bandThatAsks = (draft: Draft): string | undefined =>
+  draft.page.bands.find((band) =>
+    blocksOf({ ...emptyPage(''), bands: [band] }).some((block) => 'formId' in block),
+  )?.id;
+
+async function broughtOver(
+  store: EditorStore,
+  band: Band,
+  forms: Draft['forms'],
+): Promise<{ band: Band; forms: Draft['forms'] }> {
+  const { clientId } = store.getState();
+  const brought = await call(api.bringOver, {
+    params: { clientId },
+    body: { parts: [band], forms },
+  });
+  const [copy] = putIn({ parent: pageNode, index: 0 }, [
+    { kind: 'band', node: (brought.parts as TreeNode[])[0]! },
+  ]).edits;
+  return {
+    band: (copy as { node: unknown }).node as Band,
+    forms: brought.forms as Draft['forms'],
+  };
+}
+
+/** A linked band on this page: the same parts under their own ids. A page shows one only once. */
+export function addLinkedBand(
+  store: EditorStore,
+  linked: { id: string; band: Band; forms: Draft['forms'] },
+  place?: DropPlace,
+): void {
+  const { draft, selected, bringForms, edit, select } = store.getState();
+  const is = draft.page.bands.find((band) => band.linked === linked.id);
+  if (is) {
+    select(is.id);
+    toast(`${is.name || 'That band'} is on this page already.`);
+    return;
+  }
+  const taken = new Set(allIds(draft));
+  const inner = linked.band.columns.flatMap((column) => [
+    column.id,
+    ...column.blocks.map(({ id }) => id),
+  ]);
+  if (inner.some((id) => taken.has(id))) {
+    toast.error('Parts of that band are on this page already. Remove them first.');
+    return;
+  }
+  bringForms(linked.forms);
+  const band: Band = { ...linked.band, id: newId() };
+  const below = (bandOf(draft, selected)?.index ?? draft.page.bands.length - 1) + 1;
+  const at = place ?? { parent: pageNode, index: below };
+  if (edit([{ do: 'insert', ...at, node: band as unknown as TreeNode }])) select(band.id);
+}

@@ -1,0 +1,62 @@
+import type { Editor } from '@tiptap/core';
+import type { DropPlace, Movable } from '@plumgate/core/page';
+import { create } from 'zustand';
+
+/** Where a line shows that something would land, in the app's own pixels. */
+export interface Line {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** Something on its way to a place, by pointer or by keys. */
+export interface Moving {
+  kind: Movable;
+  label: string;
+  /** The parts that move; none for what comes from the shelf. */
+  ids: string[];
+  drop: (place: DropPlace) => void;
+  by: 'pointer' | 'keys';
+  place: DropPlace | null;
+  words: string;
+  line: Line | null;
+  /** Where the pointer is; null while keys do it. */
+  at: { x: number; y: number } | null;
+}
+
+/** The text that is being written in, and what its tools act on. */
+export interface Writing {
+  editor: Editor;
+  isRich: boolean;
+}
+
+export const wideWidths = { 768: 'Tablet', 1280: 'Wide', 1440: 'Very wide' } as const;
+export const phoneWidths = [360, 375, 390, 412, 430] as const;
+
+/** What the editor's screen shows besides the draft: nothing of it is kept. */
+interface Ui {
+  moving: Moving | null;
+  writing: Writing | null;
+  /** Which words were pressed, in which frame, and where: there the caret goes. */
+  pressed: { key: string; inner: Document; x: number; y: number } | null;
+  /** Said to whoever listens instead of looking. */
+  said: string;
+  wide: number;
+  phone: number;
+  zoom: 'fit' | number;
+  finding: boolean;
+}
+
+export const useUi = create<Ui>()(() => ({
+  moving: null,
+  writing: null,
+  pressed: null,
+  said: '',
+  wide: 1280,
+  phone: 390,
+  zoom: 'fit',
+  finding: false,
+}));
+
+export const say = (said: string): void => useUi.setState({ said });

@@ -1,0 +1,116 @@
+import { Editor, Node, type JSONContent } from '@tiptap/core';
+import { Plugin } from '@tiptap/pm/state';
+import StarterKit from '@tiptap/starter-kit';
+import { cleanPaste } from './clean-paste.ts';
+import { nodesOf } from './words-json.ts';
+
+/** A merge field in text: one piece that shows its value, and can be removed but not written in. */
+const mergeField = (merge: (words: string) => string) =>
+  Node.create({
+    name: 'mergeField',
+    group: 'inline',
+    inline: true,
+    atom: true,
+    selectable: true,
+    addAttributes: () => ({ code: { default: '' } }),
+    parseHTML: () => [
+      { tag: 'span[data-field]', getAttrs: (element) => ({ code: element.dataset.field }) },
+    ],
+    renderHTML: ({ node }) => {
+      const code = String(node.attrs.code);
+      return [
+        'span',
+        { 'data-field': code, class: 'field-value', title: code },
+        merge(code) || code,
+      ];
+    },
+  });
+
+/** A document that is one line of words and nothing else. */
+const oneLine = Node.create({ name: 'doc', topNode: true, content: 'inline*' });
+
+/** Text with merge fields written out becomes pieces as it is pasted. */
+const pasteFields = Node.create({
+  name: 'pasteFields',
+  addProseMirrorPlugins() {
+    const { editor } = this;
+    return [
+      new Plugin({
+        props: {
+          handlePaste: (_view, event) => {
+            const text = event.clipboardData?.getData('text/plain') ?? '';
+            if (event.clipboardData?.getData('text/html') || !/\{\{.*?\}\}/.test(text))
+              return false;
+            editor.commands.insertContent(nodesOf(text.replace(/\r/g, '')));
+            return true;
+          },
+        },
+      }),
+    ];
+  },
+});
+
+const nothingElse = {
+  blockquote: false,
+  code: false,
+  codeBlock: false,
+  heading: false,
+  horizontalRule: false,
+  strike: false,
+  underline: false,
+  dropcursor: false,
+  gapcursor: false,
+  // The editor's own history goes over everything on the page.
+  undoRedo: false,
+} as const;
+
+/** Opens a text editor on an element of the canvas. The element becomes the editor's own until it is destroyed. */
+export function openWords(given: {
+  mount: HTMLElement;
+  content: JSONContent;
+  isRich: boolean;
+  merge: (words: string) => string;
+  label: string;
+  onWrite: (doc: JSONContent) => void;
+  onLeave: () => void;
+}): Editor {
+  const kit = given.isRich
+    ? StarterKit.configure({
+        ...nothingElse,
+        link: { openOnClick: false, autolink: false, defaultProtocol: 'https' },
+      })
+    : StarterKit.configure({
+        ...nothingElse,
+        document: false,
+        paragraph: false,
+        bold: false,
+        italic: false,
+        link: false,
+        bulletList: false,
+        orderedList: false,
+        listItem: false,
+        listKeymap: false,
+        trailingNode: false,
+      });
+  const editor: Editor = new Editor({
+    element: { mount: given.mount },
+    injectCSS: false,
+    extensions: [kit, mergeField(given.merge), pasteFields, ...(given.isRich ? [] : [oneLine])],
+    content: given.content,
+    editorProps: {
+      attributes: { role: 'textbox', 'aria-label': given.label, 'aria-multiline': 'true' },
+      transformPastedHTML: cleanPaste,
+      handleKeyDown: (_view, event) => {
+        if (event.key !== 'Enter' || given.isRich || event.isComposing) return false;
+        return editor.commands.setHardBreak();
+      },
+    },
+    onUpdate: ({ editor }) => given.onWrite(editor.getJSON()),
+    onBlur: ({ event }) => {
+      // The tools belong to the text: a press on them leaves it open.
+      const to = event.relatedTarget as Element | null;
+      if (!to?.closest?.('[data-writing-tools]')) given.onLeave();
+    },
+  });
+  return editor;
+}

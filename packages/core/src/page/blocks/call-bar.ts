@@ -1,0 +1,10 @@
+import { blockKind, words } from '../block-kind.ts';
+
+/** Stays at the bottom of a phone's screen; a wide screen shows nothing of it. */
+export const callBar = blockKind({
+  kind: 'call-bar',
+  label: 'Call bar',
+  settings: { label: words(60), besideLabel: words(60), besideBand: words(40) },
+  starter: { label: 'Call {{ client.phone }}', besideLabel: '', besideBand: '' },
+  nameOf: () => 'Call bar on a phone',
+});

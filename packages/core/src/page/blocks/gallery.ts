@@ -1,0 +1,16 @@
+import { z } from 'zod';
+import { blockKind, words } from '../block-kind.ts';
+import { PictureRef } from '../picture-ref.ts';
+
+/** Pictures side by side, all cut to one shape. */
+export const gallery = blockKind({
+  kind: 'gallery',
+  label: 'Gallery',
+  settings: {
+    items: z.array(z.strictObject({ picture: PictureRef, alt: words(300) })).max(24),
+    crop: z.enum(['wide', 'square', 'tall']),
+    across: z.int().min(2).max(4),
+  },
+  starter: { items: [], crop: 'square', across: 3 },
+  nameOf: (gallery) => `Gallery · ${gallery.items.length}`,
+});

@@ -1,0 +1,10 @@
+import { z } from 'zod';
+import { blockKind, words } from '../block-kind.ts';
+
+/** The week's opening hours from the fact sheet, and whether it is open now. */
+export const hours = blockKind({
+  kind: 'hours',
+  label: 'Opening hours',
+  settings: { title: words(120), saysNow: z.boolean() },
+  starter: { title: 'When we are open', saysNow: true },
+});

@@ -1,0 +1,552 @@
+import * as bands from './bands.ts';
+import { band, block, column, type Asked, type TemplateForm, type TemplatePage } from './make.ts';
+import { prose } from '../page/index.ts';
+
+const who: Asked[] = [
+  ['full-name', 'name', 'Your name'],
+  ['phone', 'phone', 'Mobile'],
+  ['email', 'email', 'Email'],
+];
+const consent = 'We use this to answer you, and for nothing else.';
+const nextStep = { kind: 'next-step' } as const;
+const form = (name: string, button: string, more: Asked[] = [], questions = who): TemplateForm => ({
+  name,
+  questions: [...questions, ...more],
+  button,
+  consent,
+  after: nextStep,
+});
+const askForOne = 'Ask your last customer for one honest sentence, and put it here.';
+const theirs = 'First name, town';
+
+/** A contractor's page: measured, priced, booked. */
+export const service: TemplatePage = {
+  name: 'Free survey',
+  title: '[[work]] in {{ client.town }} · {{ client.name }}',
+  description: 'A free survey and one fixed price in writing from {{ client.name }}.',
+  form: form('Survey request', 'Book my survey', [
+    [
+      'choice',
+      'need',
+      'What do you need?',
+      { options: ['Something new', 'A repair', 'Not sure yet'] },
+    ],
+  ]),
+  bands: [
+    bands.header('Free survey this week'),
+    bands.promiseAndForm(
+      {
+        headline: '[[work]],\ndone right once.',
+        line: 'We measure, show you the choices on your own ground, and give you one fixed price in writing.',
+        ticks: [
+          'Looked at within two days of your call',
+          'The old taken away',
+          'Our own people, start to end',
+        ],
+      },
+      { title: 'Get your free survey', intro: 'Four questions. We call back the same day.' },
+    ),
+    bands.serviceCards(
+      'What we do, and what it is good for',
+      'Every job starts with the ground, not the brochure.',
+      [
+        ['The lasting one', 'Costs more, outlives the mortgage.'],
+        ['The quick one', 'Done in days, ready the same week.'],
+        ['The repair', 'When the rest is still good, we say so.'],
+      ],
+    ),
+    bands.steps('From call to clean-up', [
+      ['We look', 'With a tape and a level, at a time that suits you.'],
+      ['You get a price', 'One figure, in writing, good for a month.'],
+      ['We do it', 'On the day we said, and we sweep up.'],
+    ]),
+    bands.reviewAndBadges(askForOne, theirs, [
+      '{{ client.licence }}',
+      'Licensed and insured',
+      'Own people, no subcontractors',
+      'A written price',
+    ]),
+    bands.areasServed(),
+    bands.lastCall('Tell us the size. We bring the price.', 'Book my survey'),
+    bands.footer(),
+  ],
+};
+
+/** A health practice's page for people who put it off. */
+export const firstVisit: TemplatePage = {
+  name: 'First visit',
+  title: 'A first visit without the dread · {{ client.name }}',
+  description: 'An unhurried first visit with {{ client.name }} in {{ client.town }}.',
+  form: form('First-visit request', 'Save my place', [
+    [
+      'choice',
+      'worry',
+      'What would help you most?',
+      {
+        must: false,
+        options: ['More time', 'A quiet room', 'Knowing the price', 'Bringing somebody'],
+      },
+    ],
+  ]),
+  bands: [
+    bands.header('Talk to us first'),
+    bands.promiseAndForm(
+      {
+        headline: 'Put it off too long?\nStart with a talk.',
+        line: 'An unhurried first visit in {{ client.town }}. Nothing is done that you did not ask for.',
+        ticks: [
+          'Times this week, early and late',
+          'Bring someone with you',
+          'Stop whenever you like',
+        ],
+      },
+      { title: 'Save your place', intro: 'We call back the same day.' },
+    ),
+    bands.steps('What happens', [
+      ['A talk', 'You say what worries you. We listen first.'],
+      ['A look, if you want one', 'Nothing that surprises you.'],
+      ['A plan on paper', 'With prices, yours to take home.'],
+    ]),
+    bands.wordsBesideDrawing(
+      'A room made for nerves',
+      'Quiet, with a window and a door you can see. If you would rather leave after five minutes, nobody minds.',
+      'Save my place',
+      { drawing: 'room', alt: 'A drawing of a quiet room with two chairs' },
+    ),
+    bands.reviews([
+      [askForOne, theirs],
+      [askForOne, theirs],
+      [askForOne, theirs],
+    ]),
+    bands.team('Who you will meet', [
+      ['A name', 'Opens the door', 'Has been nervous too.'],
+      ['Another name', 'Sits with you', 'Explains with pencil and paper.'],
+    ]),
+    bands.placeAndHours('Where we are'),
+    bands.lastCall('Half an hour. Then decide.', 'Save my place'),
+    bands.footer(),
+  ],
+};
+
+/** For the visitor who needs somebody within the hour. */
+export const emergency: TemplatePage = {
+  name: 'Call-out today',
+  title: '[[work]] today in {{ client.town }} · {{ client.name }}',
+  description: '{{ client.name }} comes today. Call {{ client.phone }}.',
+  form: form(
+    'Call-out',
+    'Call me back',
+    [],
+    [
+      ['phone', 'phone', 'Mobile'],
+      ['short-text', 'what', 'What happened?', { must: false }],
+    ],
+  ),
+  bands: [
+    bands.deepHeader('Answered day and night'),
+    bands.todayLine('[[work]]: somebody is near you now.'),
+    bands.promiseAndForm(
+      {
+        headline: '[[work]]?\nWe are on our way.',
+        line: 'Call, or leave your number: we ring back within ten minutes and tell you when we arrive.',
+        ticks: [
+          'A time of arrival you can hold us to',
+          'The call-out price said on the phone',
+          'Made safe first, repaired second',
+        ],
+      },
+      { title: 'We call you back', intro: 'One number is enough.' },
+    ),
+    bands.tickColumns(
+      'Until we arrive',
+      ['Turn it off at the main', 'Keep children away', 'Take a picture for the insurer'],
+      ['Do not force it', 'Open a window', 'Stay by the phone'],
+    ),
+    bands.areasServed('Within the hour in'),
+    bands.lastCall('Still reading? Just call.', 'Call me back'),
+    bands.footer(),
+  ],
+};
+
+/** An evening, a workshop, a webinar. */
+export const event: TemplatePage = {
+  name: 'Event',
+  title: '[[event]] · {{ client.name }}',
+  description: '[[event]] with {{ client.name }} in {{ client.town }}.',
+  form: form('Event sign-up', 'Keep my seat', [
+    [
+      'text-consent',
+      'texts',
+      'Text me two hours before. Reply STOP and the texts end.',
+      { must: false },
+    ],
+  ]),
+  bands: [
+    bands.header('Questions about the evening?'),
+    bands.promiseAndForm(
+      {
+        headline: '[[event]]',
+        line: 'An hour and a half in {{ client.town }}, with time for your questions. Seats are few on purpose.',
+        ticks: ['Free, with tea', 'Something to take home on paper', 'No selling, promised'],
+      },
+      { title: 'Keep a seat', intro: 'We send the details at once.' },
+    ),
+    bands.eventTime('It begins in'),
+    bands.tickColumns(
+      'What you go home with',
+      ['What it is, in plain words', 'What helps, and what does not'],
+      ['One thing to do tomorrow', 'A name to call'],
+    ),
+    bands.oneFace(
+      'A name',
+      'Leads the evening',
+      'Has answered this question a thousand times and still likes it.',
+    ),
+    bands.asked('Before you come', [
+      ['Is there parking?', 'Say where, and what it costs.'],
+      ['Can I bring somebody?', 'Say yes, and how.'],
+      [
+        'What if I can’t come after all?',
+        'One press in the email frees your seat for somebody else.',
+      ],
+    ]),
+    bands.lastCall('A few seats are left.', 'Keep my seat'),
+    bands.footer(),
+  ],
+};
+
+/** A guide for an email address. */
+export const guide: TemplatePage = {
+  name: 'Free guide',
+  title: '[[guide]] · {{ client.name }}',
+  description: 'A free guide by {{ client.name }}: [[guide]].',
+  form: form(
+    'Guide request',
+    'Send me the guide',
+    [],
+    [
+      ['first-name', 'first_name', 'First name'],
+      ['email', 'email', 'Email'],
+    ],
+  ),
+  bands: [
+    bands.header('Rather ask a person?'),
+    bands.promiseAndForm(
+      {
+        headline: '[[guide]]',
+        line: 'Eight pages from people who do this every day. It arrives in a minute, and costs nothing.',
+        ticks: [
+          'What to ask before you sign',
+          'Fair prices in {{ client.town }}',
+          'A list to print and tick off',
+        ],
+      },
+      { title: 'Where shall we send it?', intro: 'Two questions, no calls.' },
+    ),
+    bands.stepsBesideDrawing(
+      'What is in it',
+      [
+        ['Page 2: what goes wrong most', 'And how to see it coming.'],
+        ['Page 4: what it should cost', 'With what moves the price up and down.'],
+        ['Page 7: the list', 'Ten lines to tick off before you decide.'],
+      ],
+      { drawing: 'harbour', alt: 'A drawing of the harbour' },
+    ),
+    bands.oneFace('A name', 'Wrote it', 'And answers when you write back.'),
+    bands.lastCall('One minute, eight pages.', 'Send me the guide'),
+    bands.footer(),
+  ],
+};
+
+/** One home for sale, named by its address. */
+export const listing: TemplatePage = {
+  name: '[[address]]',
+  title: '[[address]], [[price]] · {{ client.name }}',
+  description: '[[address]]: [[size]], [[price]]. See it with {{ client.name }}.',
+  form: form('Viewing request', 'Ask for a viewing', [
+    [
+      'choice',
+      'when',
+      'When suits you?',
+      {
+        must: false,
+        options: ['This week', 'At the weekend', 'Evenings', 'Just the papers, please'],
+      },
+    ],
+  ]),
+  bands: [
+    bands.header('Ask about this home'),
+    band(
+      'The home',
+      {},
+      column(
+        7,
+        block('picture', { drawing: 'house', alt: 'The home at [[address]]', crop: 'wide' }),
+      ),
+      column(
+        5,
+        block('heading', { text: '[[address]]', level: 1 }),
+        block('offer', { above: 'Asking', price: '[[price]]', below: '[[size]]' }),
+        block('button', { label: 'Ask for a viewing', action: { kind: 'scroll', band: 'form' } }),
+      ),
+    ),
+    bands.tickColumns(
+      'What you would live with',
+      ['Morning light in the kitchen', 'A room that can be an office'],
+      ['A garden that looks after itself', 'The station in ten minutes on foot'],
+    ),
+    bands.work('Room by room'),
+    bands.placeAndHours('Where it is'),
+    bands.oneFace('A name', 'Shows you round', 'Knows what the neighbours will tell you later.'),
+    bands.formAlone('See it for yourself', 'Tell us when. We confirm within the hour.', {
+      title: 'Ask for a viewing',
+      intro: '',
+    }),
+    bands.footer(),
+  ],
+};
+
+/** A tablet at the door. */
+export const signIn: TemplatePage = {
+  name: 'Viewing sign-in',
+  title: 'Welcome to [[address]]',
+  description: 'Sign in for the viewing of [[address]].',
+  form: {
+    ...form('Viewing sign-in', 'I am here', [
+      ['checkbox', 'agent', 'I already have an agent', { must: false }],
+    ]),
+    after: {
+      kind: 'message',
+      text: 'Thank you, {{ person.first_name | default: "and welcome" }}. Go on in. The papers are in your email.',
+    },
+  },
+  bands: [
+    band(
+      'Welcome',
+      { width: 'medium' },
+      column(
+        1,
+        block('logo'),
+        block('heading', { text: 'Welcome to\n[[address]]', level: 1 }),
+        block('text', {
+          text: prose(
+            'Sign in once, and the floor plan is in your email before you leave the hall.',
+          ),
+          size: 'lead',
+        }),
+      ),
+    ),
+    band(
+      'Sign in',
+      { surface: 'tint', width: 'medium' },
+      column(1, block('form', { title: 'Who is visiting?', intro: '' })),
+    ),
+    bands.footer(),
+  ],
+};
+
+/** What homes are worth around here. */
+export const neighbourhood: TemplatePage = {
+  name: 'Neighbourhood report',
+  title: 'What homes sell for in [[area]] · {{ client.name }}',
+  description: 'Median price, days on market and homes for sale in [[area]].',
+  form: form('Report request', 'Send me the report', [
+    ['address', 'home', 'Your address, for a closer figure', { must: false }],
+  ]),
+  bands: [
+    bands.header('Ask what yours would bring'),
+    bands.promiseAndForm(
+      {
+        headline: 'What homes sell for in [[area]]',
+        line: 'Every sale of the last quarter, counted street by street, and what it says about yours.',
+        ticks: [
+          'The figures, with where they come from',
+          'Two pages, no password',
+          'Again every quarter, if you like',
+        ],
+      },
+      { title: 'Where shall we send it?', intro: '' },
+    ),
+    band(
+      'The figures',
+      {},
+      ...[
+        ['Median price', 'Put it here', 'of the last quarter'],
+        ['Days on market', 'Put it here', 'from sign to sold'],
+        ['Homes for sale', 'Put it here', 'today'],
+      ].map(([above, price, below]) =>
+        column(1, block('offer', { above: above!, price: price!, below: below! })),
+      ),
+    ),
+    bands.areasServed('We count in'),
+    bands.oneFace('A name', 'Counts and explains', 'Has sold on your street.'),
+    bands.lastCall('Two pages. Then you know.', 'Send me the report'),
+    bands.footer(),
+  ],
+};
+
+/** Questions first, thanks after. */
+export const survey: TemplatePage = {
+  name: 'Survey',
+  title: 'Five questions · {{ client.name }}',
+  description: 'Tell {{ client.name }} what to do better.',
+  form: form(
+    'Survey',
+    'Send my answers',
+    [
+      ['choice', 'again', 'Would you come back?', { options: ['Yes', 'Perhaps', 'No'] }],
+      ['long-text', 'good', 'What was good?', { must: false }],
+      ['long-text', 'better', 'What should we do better?', { must: false }],
+    ],
+    [
+      ['first-name', 'first_name', 'First name', { must: false }],
+      ['email', 'email', 'Email, if we may answer', { must: false }],
+    ],
+  ),
+  bands: [
+    bands.header('Rather tell us?'),
+    bands.formAlone(
+      'Five questions.\nTwo minutes.',
+      'We read every answer ourselves, and answer the ones that ask for it.',
+      { title: 'Tell us', intro: '' },
+    ),
+    bands.footer(),
+  ],
+};
+
+/** Where, when, and a way to write. */
+export const contact: TemplatePage = {
+  name: 'Contact',
+  title: 'Find us · {{ client.name }}',
+  description: '{{ client.name }}, {{ client.address }}. {{ client.hours }}.',
+  kind: 'site',
+  form: {
+    ...form('Message', 'Send the message', [['long-text', 'message', 'What is it about?']]),
+    after: { kind: 'message', text: 'Thank you. We answer within a day.' },
+  },
+  bands: [
+    bands.header('Call us'),
+    bands.placeAndHours('Find us'),
+    bands.promiseAndForm(
+      {
+        headline: 'Write to us',
+        line: 'A person reads it, and answers within a day.',
+        ticks: [
+          'Call {{ client.phone }} if it can’t wait',
+          '{{ client.email }}',
+          '{{ client.address }}',
+        ],
+      },
+      { title: 'Your message', intro: '' },
+    ),
+    band('Elsewhere', {}, column(1, block('social'))),
+    bands.footer(),
+  ],
+};
+
+/** What people say, and a place to say it. */
+export const reviewsPage: TemplatePage = {
+  name: 'Reviews',
+  title: 'What people say · {{ client.name }}',
+  description: 'Honest words about {{ client.name }} from people in {{ client.town }}.',
+  form: {
+    ...form(
+      'Review',
+      'Send my review',
+      [['long-text', 'said', 'What would you tell a neighbour?']],
+      [
+        ['first-name', 'first_name', 'First name'],
+        ['email', 'email', 'Email, not shown'],
+      ],
+    ),
+    after: { kind: 'message', text: 'Thank you. We read it first, and show it as you wrote it.' },
+  },
+  bands: [
+    bands.header('Call us'),
+    bands.promiseCentred(
+      'What people say',
+      'In their own words, the good and the useful.',
+      'Say something',
+    ),
+    bands.reviews([
+      [askForOne, theirs],
+      [askForOne, theirs],
+      [askForOne, theirs],
+    ]),
+    band('Between', {}, column(1, block('divider'))),
+    bands.formAlone('Your turn', 'Two sentences are plenty.', {
+      title: 'Say it plainly',
+      intro: '',
+    }),
+    bands.footer(),
+  ],
+};
+
+/** Short, for a link in a text. */
+export const mobileOffer: TemplatePage = {
+  name: 'Offer by text',
+  title: '[[offer]] · {{ client.name }}',
+  description: '[[offer]] at {{ client.name }}.',
+  form: form(
+    'Offer',
+    'Keep it for me',
+    [],
+    [
+      ['first-name', 'first_name', 'First name'],
+      ['phone', 'phone', 'Mobile'],
+    ],
+  ),
+  bands: [
+    bands.header(''),
+    bands.offerOnColour(
+      {
+        above: 'For you, {{ person.first_name | default: "neighbour" }}',
+        price: '[[offer]]',
+        below: 'Show this at the counter, until [[until]].',
+      },
+      'Keep it for me',
+    ),
+    bands.formAlone('Keep it', 'We hold it under your number.', {
+      title: 'Two questions',
+      intro: '',
+    }),
+    bands.placeAndHours('Come by'),
+    bands.footer(),
+  ],
+};
+
+/** The time, on its own step. */
+export const chooseTime: TemplatePage = {
+  name: 'Choose a time',
+  title: 'Choose your time · {{ client.name }}',
+  description: '',
+  form: {
+    ...form('Choose a time', 'Book this time'),
+    consent: 'You can move or cancel it with one press.',
+  },
+  bands: [
+    bands.header('Can’t find a time? Call'),
+    bands.chooseTime(
+      'When suits you, {{ person.first_name | default: "best" }}?',
+      'Pick a time; it is yours at once.',
+      ['Move or cancel with one press', 'A reminder before', 'No charge'],
+    ),
+    bands.footer(),
+  ],
+};
+
+/** What comes next, and the next thing to do. */
+export const thanksPage: TemplatePage = {
+  name: 'Thank you',
+  title: 'Thank you · {{ client.name }}',
+  description: '',
+  bands: [
+    bands.header('Rather talk now?'),
+    bands.thanks('Your answers are with us. An email is on its way to you.', [
+      'We read what you wrote today',
+      'A person calls, not a machine',
+      'You can change your mind at any moment',
+    ]),
+    bands.footer(),
+  ],
+};

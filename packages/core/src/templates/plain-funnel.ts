@@ -1,0 +1,78 @@
+import { prose } from '../page/index.ts';
+import * as bands from './bands.ts';
+import { band, block, column, type TemplatePage } from './make.ts';
+import type { ReadyTemplate } from './ready-templates.ts';
+
+const first: TemplatePage = {
+  name: '[[name]]',
+  title: '[[name]] · {{ client.name }}',
+  description: '',
+  form: {
+    name: '[[name]]',
+    questions: [
+      ['full-name', 'name', 'Your name'],
+      ['email', 'email', 'Email'],
+      ['phone', 'phone', 'Mobile', { must: false }],
+    ],
+    button: 'Send',
+    consent: '',
+    after: { kind: 'next-step' },
+  },
+  bands: [
+    bands.header(''),
+    band(
+      'Promise and form',
+      { surface: 'tint' },
+      column(
+        1,
+        block('heading', { text: '[[name]]', level: 1 }),
+        block('text', {
+          text: prose('Say in one sentence what people get, and when.'),
+          size: 'lead',
+        }),
+        block('ticks'),
+      ),
+      column(1, block('form')),
+    ),
+    bands.footer(),
+  ],
+};
+
+const thanks: TemplatePage = {
+  name: 'Thank you',
+  title: 'Thank you · {{ client.name }}',
+  description: '',
+  bands: [
+    bands.header(''),
+    band(
+      'Thanks',
+      { width: 'medium' },
+      column(
+        1,
+        block('heading', {
+          text: 'Thank you, {{ person.first_name | default: "and welcome" }}.',
+          level: 1,
+          align: 'centre',
+        }),
+        block('text', {
+          text: prose('We have your answers and will be in touch soon.'),
+          size: 'lead',
+          align: 'centre',
+        }),
+        block('call-button', { above: 'Rather talk now?', align: 'centre' }),
+      ),
+    ),
+    bands.footer(),
+  ],
+};
+
+/** Two steps with next to nothing on them, for whoever begins from nothing: a page with a form, and thanks. */
+export const plainFunnel: ReadyTemplate = {
+  name: 'plain',
+  label: 'From nothing',
+  about: 'Two plain steps: a form, and thanks for it.',
+  aim: 'leads',
+  trade: 'any',
+  asks: [{ key: 'name', label: 'Name', kind: 'text', example: 'First visit' }],
+  pages: [first, thanks],
+};

@@ -1,0 +1,228 @@
+import type { Ask } from './asks.ts';
+import type { TemplatePage } from './make.ts';
+import * as pages from './pages.ts';
+
+export const aims = {
+  leads: 'Leads',
+  booking: 'Bookings',
+  event: 'An event',
+  listing: 'A home for sale',
+  guide: 'A guide or report',
+  answers: 'Answers and reviews',
+  offer: 'An offer',
+  around: 'Around it',
+} as const;
+export type Aim = keyof typeof aims;
+
+export const trades = {
+  any: 'Any trade',
+  home: 'Home and yard',
+  health: 'Health',
+  property: 'Property',
+} as const;
+export type Trade = keyof typeof trades;
+
+/** A page or a whole funnel, ready to be taken: every page becomes the client's own. */
+export interface ReadyTemplate {
+  name: string;
+  label: string;
+  about: string;
+  aim: Aim;
+  trade: Trade;
+  asks: Ask[];
+  pages: TemplatePage[];
+}
+
+const work: Ask = {
+  key: 'work',
+  label: 'What the work is called',
+  kind: 'text',
+  example: 'A new driveway',
+};
+const address: Ask = {
+  key: 'address',
+  label: 'The home’s address',
+  kind: 'text',
+  example: '3 Ropewalk Loft',
+};
+const event: Ask = {
+  key: 'event',
+  label: 'What the event is called',
+  kind: 'text',
+  example: 'The runner’s knee evening',
+};
+const starts: Ask = {
+  key: 'starts',
+  label: 'When it begins',
+  kind: 'moment',
+  example: '2027-03-18T18:30',
+};
+const guide: Ask = {
+  key: 'guide',
+  label: 'What the guide is called',
+  kind: 'text',
+  example: 'Seven questions before you sign',
+};
+
+const one = (
+  name: string,
+  about: string,
+  aim: Aim,
+  trade: Trade,
+  page: TemplatePage,
+  asks: Ask[] = [],
+): ReadyTemplate => ({
+  name,
+  label: page.name.startsWith('[[') ? about.split('.')[0]! : page.name,
+  about,
+  aim,
+  trade,
+  asks,
+  pages: [page],
+});
+
+const path = (
+  name: string,
+  label: string,
+  about: string,
+  aim: Aim,
+  trade: Trade,
+  steps: TemplatePage[],
+  asks: Ask[] = [],
+): ReadyTemplate => ({ name, label, about, aim, trade, asks, pages: steps });
+
+/** Every page and funnel that can be taken ready-made: funnels first. */
+export const readyTemplates: readonly ReadyTemplate[] = [
+  path(
+    'survey-funnel',
+    'Survey, then thanks',
+    'Two steps: ask for a free survey, say thank you.',
+    'leads',
+    'home',
+    [pages.service, pages.thanksPage],
+    [work],
+  ),
+  path(
+    'visit-funnel',
+    'First visit with a time',
+    'Three steps: save a place, choose a time, say thank you.',
+    'booking',
+    'health',
+    [pages.firstVisit, pages.chooseTime, pages.thanksPage],
+  ),
+  path(
+    'survey-time-funnel',
+    'Survey with a time',
+    'Three steps: ask for a survey, choose a time, say thank you.',
+    'booking',
+    'home',
+    [pages.service, pages.chooseTime, pages.thanksPage],
+    [work],
+  ),
+  path(
+    'event-funnel',
+    'Event sign-up',
+    'Two steps: keep a seat, say thank you.',
+    'event',
+    'any',
+    [pages.event, pages.thanksPage],
+    [event, starts],
+  ),
+  path(
+    'guide-funnel',
+    'Guide by email',
+    'Two steps: ask for the guide, say thank you.',
+    'guide',
+    'any',
+    [pages.guide, pages.thanksPage],
+    [guide],
+  ),
+  path(
+    'listing-funnel',
+    'Listing with viewings',
+    'Three steps: the home, a time to see it, thank you.',
+    'listing',
+    'property',
+    [pages.listing, pages.chooseTime, pages.thanksPage],
+    [
+      address,
+      { key: 'price', label: 'Asking price', kind: 'text', example: '$612,000' },
+      {
+        key: 'size',
+        label: 'Size in a line',
+        kind: 'text',
+        example: '3 bedrooms, 2 baths, 1,840 sq ft',
+      },
+    ],
+  ),
+  one(
+    'service',
+    'A contractor’s page: promise, survey form, proof, areas.',
+    'leads',
+    'home',
+    pages.service,
+    [work],
+  ),
+  one(
+    'first-visit',
+    'A practice’s page for people who put it off.',
+    'leads',
+    'health',
+    pages.firstVisit,
+  ),
+  one(
+    'emergency',
+    'For whoever needs somebody within the hour.',
+    'leads',
+    'home',
+    pages.emergency,
+    [{ ...work, label: 'What went wrong', example: 'Burst pipe' }],
+  ),
+  one('event', 'An evening or a webinar, with a countdown.', 'event', 'any', pages.event, [
+    event,
+    starts,
+  ]),
+  one('guide', 'A guide in exchange for an email address.', 'guide', 'any', pages.guide, [guide]),
+  one('listing', 'One home for sale. Named by its address.', 'listing', 'property', pages.listing, [
+    address,
+    { key: 'price', label: 'Asking price', kind: 'text', example: '$612,000' },
+    {
+      key: 'size',
+      label: 'Size in a line',
+      kind: 'text',
+      example: '3 bedrooms, 2 baths, 1,840 sq ft',
+    },
+  ]),
+  one('sign-in', 'A tablet at the door of a viewing.', 'listing', 'property', pages.signIn, [
+    address,
+  ]),
+  one(
+    'neighbourhood',
+    'What homes sell for around here.',
+    'guide',
+    'property',
+    pages.neighbourhood,
+    [{ key: 'area', label: 'The area', kind: 'text', example: 'Gannet Head' }],
+  ),
+  one('survey', 'Five questions, kept with the person.', 'answers', 'any', pages.survey),
+  one(
+    'reviews',
+    'What people say, and a form that asks for more.',
+    'answers',
+    'any',
+    pages.reviewsPage,
+  ),
+  one('contact', 'Map, hours and a way to write.', 'around', 'any', pages.contact),
+  one('offer', 'A short page for a link in a text.', 'offer', 'any', pages.mobileOffer, [
+    { key: 'offer', label: 'The offer in two words', kind: 'text', example: '20% off' },
+    { key: 'until', label: 'Until when', kind: 'text', example: 'the end of March' },
+  ]),
+  one(
+    'choose-time',
+    'Free times to choose from, after a form.',
+    'booking',
+    'any',
+    pages.chooseTime,
+  ),
+  one('thanks', 'What happens next, and the next thing to do.', 'around', 'any', pages.thanksPage),
+];

@@ -1,0 +1,39 @@
+import type { Draft } from '../page/index.ts';
+import { answered } from './asks.ts';
+import { makePage, type Make } from './make.ts';
+import type { ReadyTemplate } from './ready-templates.ts';
+
+export interface TakenPage {
+  name: string;
+  draft: Draft;
+}
+
+/**
+ * The chosen pages of a template with the answers in their places. The last page of what is taken leads nowhere
+ * further, so a form on it that would go to the next step says thank you in its place.
+ */
+export function takeTemplate(
+  template: ReadyTemplate,
+  chosen: readonly number[],
+  answers: Record<string, string>,
+  make: Make,
+): TakenPage[] {
+  return chosen.map((index, place) => {
+    const page = template.pages[index]!;
+    const draft = answered(makePage(page, make), answers);
+    const isLast = place === chosen.length - 1;
+    return { name: answered(page.name, answers), draft: isLast ? endingHere(draft) : draft };
+  });
+}
+
+const endingHere = (draft: Draft): Draft => ({
+  ...draft,
+  forms: Object.fromEntries(
+    Object.entries(draft.forms).map(([id, form]) => [
+      id,
+      form.after.kind === 'next-step'
+        ? { ...form, after: { kind: 'message', text: 'Thank you. We will be in touch soon.' } }
+        : form,
+    ]),
+  ),
+});

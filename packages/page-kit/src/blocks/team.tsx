@@ -1,0 +1,44 @@
+import { usePage, type BlockView } from '../page-context.ts';
+import { Photo } from '../photo.tsx';
+import { Words } from '../words.tsx';
+
+export const team: BlockView<'team'> = {
+  css: `
+.team{list-style:none;margin:0;padding:0;display:grid;grid-template-columns:repeat(auto-fit,minmax(min(100%,220px),1fr));gap:clamp(20px,3cqi,36px)}
+.team :is(img,i){display:grid;place-items:center;width:96px;height:96px;border-radius:50%;object-fit:cover;margin-bottom:12px;background:var(--action);color:var(--on-action);font:680 2rem var(--title-face)}
+.team b{display:block;font-family:var(--title-face);font-size:1.16rem;line-height:1.3}
+.team small{display:block;font-size:.9rem;opacity:.8;margin-bottom:6px}`,
+  View: function Team({ block }) {
+    const page = usePage();
+    const words = (index: number, field: 'name' | 'role' | 'text') => (
+      <Words
+        part={block.id}
+        setting="items"
+        item={index}
+        field={field}
+        text={block.items[index]![field]}
+      />
+    );
+    return (
+      <ul className="team">
+        {block.items.map((item, index) => (
+          <li key={index}>
+            {item.picture ? (
+              <Photo
+                picture={item.picture}
+                alt={page.merge(item.name)}
+                sizes="96px"
+                crop="square"
+              />
+            ) : (
+              <i aria-hidden="true">{page.merge(item.name).slice(0, 1)}</i>
+            )}
+            <b>{words(index, 'name')}</b>
+            <small>{words(index, 'role')}</small>
+            {words(index, 'text')}
+          </li>
+        ))}
+      </ul>
+    );
+  },
+};

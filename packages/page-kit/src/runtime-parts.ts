@@ -1,0 +1,22 @@
+import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/core/page';
+
+/** The parts of the visitor's script, each a file in `runtime/`, in the order they run. */
+export const runtimeParts = ['forms', 'days', 'countdown', 'hours', 'video', 'popups'] as const;
+export type RuntimePart = (typeof runtimeParts)[number];
+
+const needs: Record<RuntimePart, (block: Block) => boolean> = {
+  forms: (block) => formIdOf(block) !== null,
+  days: (block) => block.kind === 'booking',
+  countdown: (block) => block.kind === 'countdown',
+  hours: (block) => block.kind === 'hours' && block.saysNow,
+  video: (block) => block.kind === 'video',
+  popups: () => false,
+};
+
+/** The parts that a page uses, and no others. */
+export function runtimePartsOf(page: PageDocument): RuntimePart[] {
+  const blocks = blocksOf(page);
+  return runtimeParts.filter(
+    (part) => blocks.some(needs[part]) || (part === 'popups' && page.popups.length > 0),
+  );
+}
