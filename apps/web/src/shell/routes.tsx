@@ -28,6 +28,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/funnels/new',
+        lazy: async () => ({
+          Component: (await import('../features/funnels/new-funnel-screen.tsx')).NewFunnelScreen,
+        }),
+      },
+      {
         path: '/:client/funnels/:funnelId',
         lazy: async () => ({
           Component: (await import('../features/funnels/path-screen.tsx')).PathScreen,

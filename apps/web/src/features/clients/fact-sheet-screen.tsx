@@ -1,6 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { api, type ClientSheet } from '@plumgate/contract';
-import { useForm } from 'react-hook-form';
+import { addressLine, Week } from '@plumgate/core/clients';
+import { Controller, useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { call, messageOf } from '../../api/call.ts';
@@ -10,6 +11,8 @@ import { Button } from '../../ui/button.tsx';
 import { LongField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
+import { PlaceField } from './place-field.tsx';
+import { WeekHours } from './week-hours.tsx';
 
 /** A client's facts, typed once for every page and message. */
 export function FactSheetScreen() {
@@ -30,27 +33,44 @@ const toList = (text: string) =>
     .split('\n')
     .map((line) => line.trim())
     .filter(Boolean);
+const weekProblem = (week: Week) => Week.safeParse(week).error?.issues[0]?.message;
+
 /** As typed: lists are one line each until they are kept. */
 const Typed = z.object({
   name: api.saveFacts.body.shape.name,
-  ...api.saveFacts.body.shape.facts.omit({ areas: true, services: true }).shape,
+  ...api.saveFacts.body.shape.facts.omit({ areas: true, services: true, social: true }).shape,
   areas: z.string(),
   services: z.string(),
+  social: z.string(),
 });
 
 function FactSheet({ sheet }: { sheet: ClientSheet }) {
   const refresh = useRefreshAll();
-  const { areas, services, ...facts } = sheet.facts;
+  const { areas, services, social, ...facts } = sheet.facts;
   const form = useForm({
     resolver: zodResolver(Typed),
-    defaultValues: { name: sheet.name, ...facts, areas: lines(areas), services: lines(services) },
+    defaultValues: {
+      name: sheet.name,
+      ...facts,
+      areas: lines(areas),
+      services: lines(services),
+      social: lines(social),
+    },
   });
   const { errors, isDirty, isSubmitting } = form.formState;
-  const save = form.handleSubmit(async ({ name, areas, services, ...rest }) => {
+  const save = form.handleSubmit(async ({ name, areas, services, social, ...rest }) => {
     try {
       await call(api.saveFacts, {
         params: { clientId: sheet.id },
-        body: { name, facts: { ...rest, areas: toList(areas), services: toList(services) } },
+        body: {
+          name,
+          facts: {
+            ...rest,
+            areas: toList(areas),
+            services: toList(services),
+            social: toList(social),
+          },
+        },
       });
       form.reset(form.getValues());
       await refresh();
@@ -59,7 +79,11 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
       form.setError('root', { message: messageOf(error) });
     }
   });
-  const field = (name: keyof typeof facts, label: string, help?: string) => (
+  const field = (
+    name: Exclude<keyof typeof facts, 'week' | 'place'>,
+    label: string,
+    help?: string,
+  ) => (
     <TextField
       label={label}
       error={errors[name]?.message}
@@ -103,6 +127,32 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
           help="One on each line"
           rows={7}
           {...form.register('services')}
+        />
+        <LongField
+          label="Elsewhere on the web"
+          help="Full addresses, one on each line"
+          rows={7}
+          {...form.register('social')}
+        />
+        <div className="md:col-span-2">
+          <Controller
+            control={form.control}
+            name="week"
+            render={({ field: { value, onChange } }) => (
+              <WeekHours week={value} onChange={onChange} problem={weekProblem(value)} />
+            )}
+          />
+        </div>
+        <Controller
+          control={form.control}
+          name="place"
+          render={({ field: { value, onChange } }) => (
+            <PlaceField
+              place={value}
+              address={() => addressLine(form.getValues() as never)}
+              onChange={onChange}
+            />
+          )}
         />
       </div>
     </form>

@@ -15,8 +15,10 @@ import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { IconButton } from '../../ui/button.tsx';
+import { Choice } from '../../ui/field.tsx';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
+import { Seen } from '../pages/seen.tsx';
 import { addKind, addLinkedBand, addReadyBand, make } from './adding.ts';
 import { blockIcons } from './block-icons.ts';
 import { addBand } from './commands.ts';
@@ -27,6 +29,9 @@ import { useEditor, useEditorStore } from './store.ts';
 /** Everything that can stand on a page: a press adds it after what is selected, a drag puts it anywhere. */
 export function AddShelf({ page }: { page: EditorPage }) {
   const [search, setSearch] = useState('');
+  const [what, setWhat] = useState<'blocks' | 'bands'>('blocks');
+  // A search looks through both: whoever types a name need not know which it is.
+  const [blocks, bands] = search.trim() ? [true, true] : [what === 'blocks', what === 'bands'];
   const isWanted = (...texts: string[]) =>
     texts.join(' ').toLowerCase().includes(search.trim().toLowerCase());
   return (
@@ -38,11 +43,21 @@ export function AddShelf({ page }: { page: EditorPage }) {
         value={search}
         onChange={(event) => setSearch(event.target.value)}
       />
-      <Blocks page={page} isWanted={isWanted} />
-      <EmptyBand />
-      <LinkedBands page={page} isWanted={isWanted} />
-      <OwnBands page={page} isWanted={isWanted} />
-      <ReadyBands page={page} isWanted={isWanted} />
+      <Choice
+        label="What to add"
+        value={what}
+        options={{ blocks: 'Blocks', bands: 'Bands' }}
+        onChange={setWhat}
+      />
+      {blocks && <Blocks page={page} isWanted={isWanted} />}
+      {bands && (
+        <>
+          <EmptyBand />
+          <LinkedBands page={page} isWanted={isWanted} />
+          <OwnBands page={page} isWanted={isWanted} />
+          <ReadyBands page={page} isWanted={isWanted} />
+        </>
+      )}
     </div>
   );
 }
@@ -250,7 +265,6 @@ function BandCard({
 } & Pick<React.ButtonHTMLAttributes<HTMLButtonElement>, 'onClick' | 'onPointerDown'>) {
   const brand = useEditor((state) => state.brand);
   const [still] = useState(band);
-  const [seen, setSeen] = useState(false);
   const shown = useMemo(
     () => ({
       page: { ...emptyPage(''), bands: [still] },
@@ -264,21 +278,8 @@ function BandCard({
       className="block w-full touch-none overflow-hidden rounded-control border border-line text-left hover:border-plum"
       {...press}
     >
-      <span
-        className="block h-24 overflow-hidden bg-paper"
-        ref={(element) => {
-          if (!element) return;
-          const observer = new IntersectionObserver(([entry]) => {
-            if (entry?.isIntersecting) {
-              setSeen(true);
-              observer.disconnect();
-            }
-          });
-          observer.observe(element);
-          return () => observer.disconnect();
-        }}
-      >
-        {seen && (
+      <Seen className="block h-24 overflow-hidden bg-paper">
+        {() => (
           <PageFrame
             still
             {...shown}
@@ -288,7 +289,7 @@ function BandCard({
             height={96}
           />
         )}
-      </span>
+      </Seen>
       <span className="block truncate px-2 py-1 text-[13px]">
         {label} {note && <span className="text-xs text-muted">{note}</span>}
       </span>

@@ -9,7 +9,7 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { AddShelf } from './add-shelf.tsx';
-import { BrandShelf } from './brand-shelf.tsx';
+import { BrandShelf } from './brand/brand-shelf.tsx';
 import { Canvas } from './canvas.tsx';
 import { Outline } from './outline.tsx';
 import { SettingsPanel } from './settings/settings-panel.tsx';

@@ -1,12 +1,8 @@
 import { api } from '@plumgate/contract';
 import { shareText } from '@plumgate/core/results';
-import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
-import { call, messageOf } from '../../api/call.ts';
+import { Link } from 'react-router';
 import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../shell/client.ts';
-import { Button } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
@@ -24,13 +20,18 @@ export function FunnelsScreen() {
   return (
     <>
       <PageHead title="Funnels">
-        <NewFunnel clientId={client.id} slug={client.slug} />
+        <Link
+          className="inline-flex h-8 items-center rounded-control bg-plum px-3.5 text-[13px] font-semibold text-sheet hover:bg-plum-dark"
+          to={`/${client.slug}/funnels/new`}
+        >
+          Start a funnel
+        </Link>
       </PageHead>
       {list.length === 0 ? (
         <Empty title={`Nothing built for ${client.name} yet`}>
           <p>
-            A funnel is a page with a form and the page that thanks for it. Name the first one
-            above; you can change every word later.
+            A funnel is a page with a form and the page that thanks for it. Start the first one from
+            a template or from nothing; you can change every word later.
           </p>
         </Empty>
       ) : (
@@ -74,39 +75,5 @@ export function FunnelsScreen() {
         </div>
       )}
     </>
-  );
-}
-
-function NewFunnel({ clientId, slug }: { clientId: string; slug: string }) {
-  const navigate = useNavigate();
-  const [name, setName] = useState('');
-  const start = async () => {
-    try {
-      const { funnelId } = await call(api.createFunnel, { params: { clientId }, body: { name } });
-      await navigate(`/${slug}/funnels/${funnelId}`);
-    } catch (error) {
-      toast.error(messageOf(error));
-    }
-  };
-  return (
-    <form
-      className="flex gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void start();
-      }}
-    >
-      <input
-        aria-label="Name of the new funnel"
-        placeholder="Name of the new funnel"
-        maxLength={80}
-        className="h-8 w-56 rounded-control border border-strong-line bg-sheet px-3"
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-      />
-      <Button look="main" type="submit" disabled={!name.trim()}>
-        Start a funnel
-      </Button>
-    </form>
   );
 }

@@ -10,6 +10,7 @@ import { StatePill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { Miniature } from '../pages/miniature.tsx';
 import { Arrivals } from './arrivals.tsx';
+import { KeepFunnel } from './keep-funnel.tsx';
 
 /** A funnel's home: where visitors come from, its pages, what carries them on and how many it carries. */
 export function PathScreen() {
@@ -35,6 +36,7 @@ export function PathScreen() {
           Last {days} days: {visitors.toLocaleString('en-US')} visitors,{' '}
           {leads.toLocaleString('en-US')} leads, {shareText(leads, visitors)} of visitors
         </p>
+        <KeepFunnel board={board.data} />
       </PageHead>
       <div className="flex flex-1 items-start overflow-x-auto px-6 py-7 max-md:flex-col max-md:gap-6">
         <Arrivals arrivals={arrivals} />

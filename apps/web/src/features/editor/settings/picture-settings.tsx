@@ -1,4 +1,4 @@
-import { Drawing, type BlockOf } from '@plumgate/core/page';
+import { type Drawing, type BlockOf } from '@plumgate/core/page';
 import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
 import { FocalPoint } from './focal-point.tsx';
 import { PictureShelf } from './picture-shelf.tsx';

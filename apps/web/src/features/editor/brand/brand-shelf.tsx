@@ -1,0 +1,143 @@
+import { api, type EditorPage } from '@plumgate/contract';
+import {
+  aaText,
+  Brand,
+  colourRoles,
+  contrast,
+  typePairs,
+  type ColourRole,
+} from '@plumgate/core/brand';
+import { Trash2 } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../../api/call.ts';
+import { useRefreshAll } from '../../../api/hooks.ts';
+import { IconButton } from '../../../ui/button.tsx';
+import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
+import { PictureShelf } from '../settings/picture-shelf.tsx';
+import { useEditor, useEditorStore } from '../store.ts';
+import { ColourField, recentColours } from './colour-field.tsx';
+import { FromPicture } from './from-picture.tsx';
+
+const roles: Record<ColourRole, string> = {
+  paper: 'Page',
+  tint: 'Tint',
+  deep: 'Deep',
+  action: 'Action',
+  ink: 'Words',
+};
+
+/** The client's logo, colours, type and shapes: kept for all of the client's pages, seen on this one at once. */
+export function BrandShelf({ page }: { page: EditorPage }) {
+  const store = useEditorStore();
+  const brand = useEditor((state) => state.brand);
+  const refresh = useRefreshAll();
+  const [role, setRole] = useState<ColourRole>('action');
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const change = (changes: Partial<Brand>) => {
+    const next = Brand.safeParse({ ...store.getState().brand, ...changes });
+    if (!next.success) return;
+    store.getState().setBrand(next.data);
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => {
+      call(api.saveBrand, { params: { clientId: page.client.id }, body: next.data }).then(
+        refresh,
+        (error: unknown) => toast.error(messageOf(error)),
+      );
+    }, 500);
+  };
+  const colour = (which: ColourRole, value: string) =>
+    change({ colours: { ...store.getState().brand.colours, [which]: value } });
+  const ratio = contrast(brand.colours.paper, brand.colours.ink);
+  const recent = recentColours();
+  return (
+    <div className="grid gap-4">
+      <Logo brand={brand} onChange={change} />
+      <fieldset className="grid gap-1.5">
+        <legend className="mb-1 text-xs font-semibold">Colours</legend>
+        {colourRoles.map((one) => (
+          <div key={one} onFocus={() => setRole(one)}>
+            <ColourField
+              label={roles[one]}
+              value={brand.colours[one]}
+              onChange={(value) => colour(one, value)}
+            />
+          </div>
+        ))}
+        {recent.length > 0 && (
+          <div className="flex items-center gap-1.5 pt-1">
+            <span className="text-xs text-muted">Recent, for {roles[role]}</span>
+            {recent.map((value) => (
+              <button
+                key={value}
+                type="button"
+                aria-label={`Use ${value} for ${roles[role]}`}
+                title={value}
+                className="size-5 rounded-full border border-strong-line"
+                style={{ background: value }}
+                onClick={() => colour(role, value)}
+              />
+            ))}
+          </div>
+        )}
+        {ratio < aaText && (
+          <p className="rounded-control bg-honey-tint px-2.5 py-1.5 text-xs text-honey">
+            Words on the page reach {ratio.toFixed(1)} to 1; 4.5 to 1 is needed. White or black is
+            used instead where it reads better.
+          </p>
+        )}
+      </fieldset>
+      <FromPicture
+        onTake={(colours) => change({ colours })}
+        onDrop={(value) => colour('action', value)}
+      />
+      <SelectField
+        label="Type"
+        value={brand.typePair}
+        options={Object.fromEntries(
+          Object.entries(typePairs).map(([name, pair]) => [name, pair.label]),
+        )}
+        onChange={(event) => change({ typePair: event.target.value as Brand['typePair'] })}
+      />
+      <Choice
+        label="Corners"
+        value={brand.corners}
+        options={{ square: 'Square', soft: 'Soft', round: 'Round' }}
+        onChange={(corners) => change({ corners })}
+      />
+      <Choice
+        label="Buttons"
+        value={brand.press}
+        options={{ plain: 'Plain', raised: 'Raised', pill: 'Pill' }}
+        onChange={(press) => change({ press })}
+      />
+      <p className="text-xs text-muted">
+        For all pages of {page.client.name}. Live pages show it when they are next published.
+      </p>
+    </div>
+  );
+}
+
+function Logo({ brand, onChange }: { brand: Brand; onChange: (changes: Partial<Brand>) => void }) {
+  return (
+    <details className="rounded-control border border-line p-2.5">
+      <summary className="cursor-pointer text-xs font-semibold">
+        Logo {brand.logo ? '' : `· letters “${brand.mark || 'first of the name'}”`}
+      </summary>
+      <div className="mt-2 grid gap-3">
+        <PictureShelf chosen={brand.logo} onChoose={(logo) => onChange({ logo })} />
+        {brand.logo && (
+          <IconButton label="Take the logo out" onClick={() => onChange({ logo: null })}>
+            <Trash2 />
+          </IconButton>
+        )}
+        <TextField
+          label="Letters where there is no logo"
+          maxLength={4}
+          value={brand.mark}
+          onChange={(event) => onChange({ mark: event.target.value })}
+        />
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,360 @@
+import { api, type ClientSheet, type TemplateContent } from '@plumgate/contract';
+import type { FormId } from '@plumgate/core/basics';
+import type { Draft } from '@plumgate/core/page';
+import {
+  aims,
+  exampleAnswers,
+  plainFunnel,
+  readyTemplates,
+  takeTemplate,
+  trades,
+  type Aim,
+  type Ask,
+  type Make,
+  type ReadyTemplate,
+  type Trade,
+} from '@plumgate/core/templates';
+import { X } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { Button, IconButton } from '../../ui/button.tsx';
+import { TextField } from '../../ui/field.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Failed, Skeleton } from '../../ui/states.tsx';
+import { pageContext } from '../pages/page-context.ts';
+import { PageFrame } from '../pages/page-frame.tsx';
+import { Seen } from '../pages/seen.tsx';
+
+const make: Make = {
+  part: () => crypto.randomUUID().slice(0, 13),
+  form: () => crypto.randomUUID() as FormId,
+};
+
+/** A template to choose from, ready-made or the agency's own. */
+interface Offered {
+  key: string;
+  label: string;
+  about: string;
+  aim: Aim | null;
+  trade: Trade;
+  asks: Ask[];
+  pageNames: string[];
+  /** Its chosen pages with the answers in place. */
+  take: (chosen: number[], answers: Record<string, string>) => TemplateContent;
+  remove: (() => Promise<unknown>) | null;
+}
+
+const fromReady = (template: ReadyTemplate): Offered => ({
+  key: template.name,
+  label: template.label,
+  about: template.about,
+  aim: template.aim,
+  trade: template.trade,
+  asks: template.asks,
+  pageNames: template.pages.map(({ name }) => name),
+  take: (chosen, answers) => ({ pages: takeTemplate(template, chosen, answers, make) }),
+  remove: null,
+});
+
+/** Where a funnel begins: from nothing, or from a template shown in this client's own brand and facts. */
+export function NewFunnelScreen() {
+  const client = useClient();
+  const sheet = useAsk(
+    api.getClient,
+    { params: { clientId: client?.id ?? '' } },
+    { enabled: client !== undefined },
+  );
+  const own = useAsk(api.listTemplates, {});
+  if (sheet.isError) return <Failed error={sheet.error} again={() => void sheet.refetch()} />;
+  if (!sheet.data || !own.data) return <Skeleton />;
+  const kept = own.data.templates
+    .filter(({ kind }) => kind !== 'band')
+    .map(({ id, name, content }): Offered => ({
+      key: id,
+      label: name,
+      about: content.pages.length === 1 ? 'Your own page.' : 'Your own funnel.',
+      aim: null,
+      trade: 'any',
+      asks: [],
+      pageNames: content.pages.map((page) => page.name),
+      take: (chosen) => ({ pages: chosen.map((index) => content.pages[index]!) }),
+      remove: () => call(api.removeTemplate, { params: { templateId: id } }),
+    }));
+  return (
+    <Choosing
+      sheet={sheet.data}
+      offered={[fromReady(plainFunnel), ...kept, ...readyTemplates.map(fromReady)]}
+    />
+  );
+}
+
+function Choosing({ sheet, offered }: { sheet: ClientSheet; offered: Offered[] }) {
+  const [search, setSearch] = useState('');
+  const [aim, setAim] = useState<Aim | 'all'>('all');
+  const [trade, setTrade] = useState<Trade | 'all'>('all');
+  const [key, setKey] = useState('plain');
+  const wanted = search.trim().toLowerCase();
+  const shown = offered.filter(
+    (one) =>
+      (aim === 'all' || one.aim === aim) &&
+      (trade === 'all' || one.trade === trade || one.trade === 'any') &&
+      `${one.label} ${one.about} ${one.pageNames.join(' ')}`.toLowerCase().includes(wanted),
+  );
+  const chosen = offered.find((one) => one.key === key);
+  return (
+    <div className="flex h-full flex-col">
+      <PageHead
+        title="Start a funnel"
+        above={
+          <Link className="hover:underline" to={`/${sheet.slug}/funnels`}>
+            Funnels
+          </Link>
+        }
+      />
+      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-auto">
+        <div className="min-w-0 flex-1 md:overflow-auto">
+          <div className="flex flex-wrap items-center gap-3 border-b border-line px-6 py-3">
+            <input
+              aria-label="Search templates"
+              placeholder="Search templates"
+              className="h-8 w-52 rounded-control border border-strong-line bg-sheet px-3"
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+            />
+            <Filter label="Aim" options={aims} value={aim} onChange={setAim} />
+            <Filter label="Trade" options={trades} value={trade} onChange={setTrade} />
+          </div>
+          {shown.length === 0 && (
+            <p className="px-6 py-8 text-muted">
+              No template is like that. Take fewer words, or another aim.
+            </p>
+          )}
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(190px,1fr))] gap-5 p-6">
+            {shown.map((one) => (
+              <li key={one.key}>
+                <Card
+                  offered={one}
+                  sheet={sheet}
+                  isChosen={one.key === key}
+                  onChoose={() => setKey(one.key)}
+                />
+              </li>
+            ))}
+          </ul>
+        </div>
+        {chosen && <Taking key={chosen.key} offered={chosen} sheet={sheet} />}
+      </div>
+    </div>
+  );
+}
+
+function Filter<Value extends string>({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  options: Record<Value, string>;
+  value: Value | 'all';
+  onChange: (value: Value | 'all') => void;
+}) {
+  return (
+    <label className="flex items-center gap-1.5 text-xs font-semibold">
+      {label}
+      <select
+        className="h-8 rounded-control border border-strong-line bg-sheet px-2 text-[13px] font-normal"
+        value={value}
+        onChange={(event) => onChange(event.target.value as Value | 'all')}
+      >
+        <option value="all">All</option>
+        {(Object.entries(options) as [Value, string][]).map(([option, text]) => (
+          <option key={option} value={option}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+const cardWidth = 190;
+const drawnAt = 1080;
+
+function Card({
+  offered,
+  sheet,
+  isChosen,
+  onChoose,
+}: {
+  offered: Offered;
+  sheet: ClientSheet;
+  isChosen: boolean;
+  onChoose: () => void;
+}) {
+  const count = offered.pageNames.length;
+  return (
+    <div className="relative">
+      <button
+        type="button"
+        aria-pressed={isChosen}
+        className="block w-full overflow-hidden rounded-card border border-strong-line bg-sheet text-left hover:border-plum aria-pressed:outline-3 aria-pressed:outline-plum"
+        onClick={onChoose}
+      >
+        <Seen className="block h-52 overflow-hidden border-b border-line bg-paper">
+          {() => <Drawn offered={offered} sheet={sheet} />}
+        </Seen>
+        <span className="block px-3 py-2">
+          <span className="block truncate font-semibold">{offered.label}</span>
+          <span className="block text-xs text-muted">
+            {count === 1 ? '1 page' : `${count} steps`} · {offered.about}
+          </span>
+        </span>
+      </button>
+      {offered.remove && <RemoveOwn label={offered.label} remove={offered.remove} />}
+    </div>
+  );
+}
+
+function RemoveOwn({ label, remove }: { label: string; remove: () => Promise<unknown> }) {
+  const refresh = useRefreshAll();
+  return (
+    <span className="absolute top-1 right-1 rounded-control bg-sheet/90">
+      <IconButton
+        label={`Remove the template ${label}`}
+        onClick={() =>
+          void remove()
+            .then(refresh)
+            .then(
+              () => toast(`“${label}” is no template any more. Funnels made from it stay.`),
+              (error: unknown) => toast.error(messageOf(error)),
+            )
+        }
+      >
+        <X />
+      </IconButton>
+    </span>
+  );
+}
+
+/** A template's first page as it would look for this client. */
+function Drawn({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
+  const shown = useMemo(() => {
+    const { pages } = offered.take([0], exampleAnswers(offered.asks));
+    const draft = pages[0]!.draft as Draft;
+    const from = { client: sheet, steps: [], pageId: '' as never };
+    return { page: draft.page, context: pageContext(from, draft.forms, sheet.brand, null) };
+  }, [offered, sheet]);
+  return (
+    <PageFrame
+      still
+      {...shown}
+      title={offered.label}
+      width={drawnAt}
+      scale={(cardWidth + 90) / drawnAt}
+      height={208}
+    />
+  );
+}
+
+/** What taking a template needs: a name, the answers only its taker has, and which of its pages. */
+function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
+  const navigate = useNavigate();
+  const refresh = useRefreshAll();
+  const [name, setName] = useState('');
+  const [answers, setAnswers] = useState<Record<string, string>>({});
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [busy, setBusy] = useState(false);
+  const pages = offered.pageNames.map((_, index) => index).filter((index) => !left.has(index));
+  const asks = offered.asks.filter(({ key }) => key !== 'name');
+  const open = asks.filter(({ key }) => !answers[key]?.trim());
+  // One answer often is the name: a listing's address, an event's.
+  const named =
+    name.trim() || (asks[0]?.kind === 'text' ? (answers[asks[0].key] ?? '').trim() : '');
+  const start = async () => {
+    setBusy(true);
+    try {
+      const from = offered.take(pages, { ...answers, name: named });
+      const { funnelId } = await call(api.createFunnel, {
+        params: { clientId: sheet.id },
+        body: { name: named, from },
+      });
+      await refresh();
+      await navigate(`/${sheet.slug}/funnels/${funnelId}`);
+    } catch (error) {
+      toast.error(messageOf(error));
+      setBusy(false);
+    }
+  };
+  return (
+    <form
+      aria-label={offered.label}
+      className="grid w-72 shrink-0 content-start gap-4 overflow-auto border-l border-line bg-sheet p-5 max-md:w-full"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void start();
+      }}
+    >
+      <h2 className="text-lg">{offered.label}</h2>
+      <p className="text-muted">{offered.about}</p>
+      {asks.map(({ key, label, kind, example }) => (
+        <TextField
+          key={key}
+          label={label}
+          type={kind === 'moment' ? 'datetime-local' : 'text'}
+          help={kind === 'moment' ? `Wall time in ${sheet.zone}` : `Such as ${example}`}
+          maxLength={120}
+          value={answers[key] ?? ''}
+          onChange={(event) => setAnswers({ ...answers, [key]: event.target.value })}
+        />
+      ))}
+      <TextField
+        label="Name of the new funnel"
+        help={
+          named && !name.trim()
+            ? `“${named}”, if you leave it empty`
+            : 'Its pages take their names from it'
+        }
+        maxLength={80}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      {offered.pageNames.length > 1 && (
+        <fieldset className="grid gap-1.5">
+          <legend className="mb-1 text-xs font-semibold">Pages to take</legend>
+          {offered.pageNames.map((page, index) => (
+            <label key={index} className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-4 accent-plum"
+                checked={!left.has(index)}
+                onChange={() => {
+                  const next = new Set(left);
+                  if (!next.delete(index)) next.add(index);
+                  setLeft(next);
+                }}
+              />
+              {page.startsWith('[[') ? offered.label : page}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      <Button
+        look="main"
+        type="submit"
+        disabled={busy || !named || open.length > 0 || pages.length === 0}
+      >
+        {busy ? 'Making the pages' : 'Start the funnel'}
+      </Button>
+      {open.length > 0 && (
+        <p className="text-xs text-muted">
+          Still to say: {open.map(({ label }) => label.toLowerCase()).join(', ')}.
+        </p>
+      )}
+    </form>
+  );
+}
