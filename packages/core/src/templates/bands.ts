@@ -123,10 +123,14 @@ export const tickColumns = (title: string, left: string[], right: string[]): Mak
     column(4, block('ticks', { items: right })),
   );
 
-export const steps = (title: string, rows: [title: string, text: string][]): MakeBand =>
+export const steps = (
+  title: string,
+  rows: [title: string, text: string][],
+  surface: 'paper' | 'tint' = 'paper',
+): MakeBand =>
   band(
     'How it goes',
-    {},
+    { surface },
     column(
       1,
       heading(title, 2, 'centre'),

@@ -88,7 +88,7 @@ export interface TemplatePage {
 /** A page of a template as a draft of its own: nothing in it is bound to anybody. */
 export function makePage(page: TemplatePage, make: Make): Draft {
   const formId = make.form();
-  const bands = page.bands.map((one) => one(make));
+  const bands = page.bands.map((one) => one(make)).map(evenSurface);
   const asks = (one: Block) => one.kind === 'form' || one.kind === 'booking';
   const target = bands.find((one) => one.columns.some(({ blocks }) => blocks.some(asks)));
   const bound = bands.map((one) => ({
@@ -113,6 +113,13 @@ export function makePage(page: TemplatePage, make: Make): Draft {
   const forms: Draft['forms'] = page.form && target ? { [formId]: makeForm(page.form, make) } : {};
   return { page: document, forms };
 }
+
+/** Two tinted bands in a row would look like one: the second lies on the page itself. */
+const evenSurface = (one: Band, index: number, all: Band[]): Band => {
+  let tints = 0;
+  for (let at = index; at >= 0 && all[at]!.surface === 'tint'; at--) tints++;
+  return tints > 0 && tints % 2 === 0 ? { ...one, surface: 'paper' } : one;
+};
 
 /** A button that scrolls to where the page asks; `makePage` finds the band. */
 export const toForm = (label: string, align: 'start' | 'centre' = 'start'): MakeBlock =>

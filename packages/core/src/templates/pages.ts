@@ -55,11 +55,15 @@ export const service: TemplatePage = {
         ['The repair', 'When the rest is still good, we say so.'],
       ],
     ),
-    bands.steps('From call to clean-up', [
-      ['We look', 'With a tape and a level, at a time that suits you.'],
-      ['You get a price', 'One figure, in writing, good for a month.'],
-      ['We do it', 'On the day we said, and we sweep up.'],
-    ]),
+    bands.steps(
+      'From call to clean-up',
+      [
+        ['We look', 'With a tape and a level, at a time that suits you.'],
+        ['You get a price', 'One figure, in writing, good for a month.'],
+        ['We do it', 'On the day we said, and we sweep up.'],
+      ],
+      'tint',
+    ),
     bands.reviewAndBadges(askForOne, theirs, [
       '{{ client.licence }}',
       'Licensed and insured',
@@ -210,7 +214,7 @@ export const event: TemplatePage = {
         'One press in the email frees your seat for somebody else.',
       ],
     ]),
-    bands.lastCall('A few seats are left.', 'Keep my seat'),
+    bands.lastCall('Keep a seat while there is one.', 'Keep my seat'),
     bands.footer(),
   ],
 };
@@ -295,7 +299,6 @@ export const listing: TemplatePage = {
       ['Morning light in the kitchen', 'A room that can be an office'],
       ['A garden that looks after itself', 'The station in ten minutes on foot'],
     ),
-    bands.work('Room by room'),
     bands.placeAndHours('Where it is'),
     bands.oneFace('A name', 'Shows you round', 'Knows what the neighbours will tell you later.'),
     bands.formAlone('See it for yourself', 'Tell us when. We confirm within the hour.', {

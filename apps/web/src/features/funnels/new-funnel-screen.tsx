@@ -182,7 +182,7 @@ function Filter<Value extends string>({
   );
 }
 
-const cardWidth = 190;
+const cardWidth = 222;
 const drawnAt = 1080;
 
 function Card({
@@ -255,7 +255,7 @@ function Drawn({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
       {...shown}
       title={offered.label}
       width={drawnAt}
-      scale={(cardWidth + 90) / drawnAt}
+      scale={cardWidth / drawnAt}
       height={208}
     />
   );

@@ -18,6 +18,8 @@ export function watchPointer(
 ): void {
   if (event.button !== 0) return;
   const target = event.target as Element;
+  // The first move may already be off the target; once it is a drag, the target holds the pointer.
+  const page = target.ownerDocument;
   const from = { x: event.clientX, y: event.clientY };
   let held: Load | null = null;
   let latest: { x: number; y: number } | null = null;
@@ -66,14 +68,14 @@ export function watchPointer(
   const end = () => {
     cancelAnimationFrame(frame);
     held = null;
-    target.removeEventListener('pointermove', onMove as EventListener);
-    target.removeEventListener('pointerup', onUp);
-    target.removeEventListener('pointercancel', onCancel);
+    page.removeEventListener('pointermove', onMove);
+    page.removeEventListener('pointerup', onUp);
+    page.removeEventListener('pointercancel', onCancel);
     for (const one of windows) one.removeEventListener('keydown', onKey);
   };
-  target.addEventListener('pointermove', onMove as EventListener);
-  target.addEventListener('pointerup', onUp);
-  target.addEventListener('pointercancel', onCancel);
+  page.addEventListener('pointermove', onMove);
+  page.addEventListener('pointerup', onUp);
+  page.addEventListener('pointercancel', onCancel);
   for (const one of windows) one.addEventListener('keydown', onKey);
 }
 

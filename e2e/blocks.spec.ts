@@ -1,0 +1,337 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { PageId } from '@plumgate/core/basics';
+import { shortForm } from '@plumgate/core/forms';
+import {
+  blockKinds,
+  emptyPage,
+  newBand,
+  newBlock,
+  prose,
+  type Block,
+  type BlockKindName,
+  type Draft,
+} from '@plumgate/core/page';
+import { expect, test } from '@playwright/test';
+import { HtmlValidate } from 'html-validate';
+import { api, atFunnels, makePage, openMade, publish, sampleForm } from './builder.ts';
+import { ask, origin, phone as phoneSize } from './helpers.ts';
+import { port } from './playwright.config.ts';
+
+const client = 'marram-coast-homes';
+const kinds = Object.keys(blockKinds) as BlockKindName[];
+
+/** Every kind of block, set up as far as it needs to show itself, in the parts of the page it belongs to. */
+function everyBlock(picture: { id: string; width: number; height: number }): Draft {
+  const ref = picture as never;
+  const settings: Partial<Record<BlockKindName, object>> = {
+    heading: { level: 1, text: 'Every kind of block' },
+    text: {
+      text: [
+        ...prose('Plain, then a list.'),
+        {
+          kind: 'bullets',
+          items: [[{ text: 'One', bold: true, italic: false, href: 'https://example.com/' }]],
+        },
+      ],
+    },
+    picture: { picture: ref, alt: 'A drawn picture', crop: 'wide' },
+    gallery: { items: [1, 2, 3].map(() => ({ picture: ref, alt: 'A drawn picture' })) },
+    form: { formId: sampleForm },
+    booking: { formId: sampleForm },
+    countdown: { counts: 'visit', minutes: 90 },
+    video: { source: { from: 'address', href: 'https://example.com/film' }, poster: ref },
+    button: { action: { kind: 'call' } },
+    'call-bar': { besideLabel: 'Write to us', besideBand: 'band-form' },
+    cards: { items: [{ title: 'A card', text: 'With a picture', picture: ref }] },
+    team: { items: [{ name: 'Ro', role: 'Shows homes', text: 'Kind.', picture: ref }] },
+    navigation: { items: [] },
+    code: { html: '<p>Theirs</p>' },
+  };
+  const bands = kinds.map((kind) =>
+    newBand(
+      `band-${kind}`,
+      [
+        {
+          id: `column-${kind}`,
+          share: 1,
+          blocks: [newBlock(kind, `block-${kind}`, (settings[kind] ?? {}) as never) as Block],
+        },
+      ],
+      { name: kind, space: 24, width: 'medium' },
+    ),
+  );
+  bands[1] = {
+    ...bands[1]!,
+    surface: 'deep',
+    picture: { ...picture, fade: 70, focus: { x: 20, y: 80 } } as never,
+  };
+  return {
+    page: { ...emptyPage('Every block'), kind: 'site', bands },
+    forms: { [sampleForm]: shortForm('Form', ['q1', 'q2', 'q3']) },
+  };
+}
+
+/** What they show depends on the day and on who looks: the canvas shows samples instead. */
+const notCompared = new Set(['booking', 'your-booking', 'countdown', 'hours']);
+
+test('every block lies on the canvas as it lies live, wide and on a phone, free of serious faults and valid HTML', async ({
+  browser,
+}) => {
+  const app = await atFunnels(browser, client);
+  const drawing = await app.evaluate(async () => {
+    const canvas = new OffscreenCanvas(900, 700);
+    const context = canvas.getContext('2d')!;
+    context.fillStyle = '#6a4a86';
+    context.fillRect(0, 0, 900, 700);
+    return [...new Uint8Array(await (await canvas.convertToBlob()).arrayBuffer())];
+  });
+  const { clients } = await api<{ clients: { id: string; slug: string }[] }>(
+    app,
+    'GET',
+    '/api/clients',
+  );
+  const { id: clientId } = clients.find(({ slug }) => slug === client)!;
+  const picture = await app.evaluate(
+    async ([id, bytes]) =>
+      (await (
+        await fetch(`/api/clients/${id as string}/pictures?name=Drawn`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/octet-stream' },
+          body: new Uint8Array(bytes as number[]),
+        })
+      ).json()) as { id: string; width: number; height: number },
+    [clientId, drawing] as const,
+  );
+  await api(app, 'POST', `/api/clients/${clientId}/calendars`, { name: 'Viewings' });
+  const { id, width, height } = picture;
+  const { pageId } = await makePage(app, client, 'Every block', everyBlock({ id, width, height }));
+  const linked = await api<{ draft: Draft; version: number }>(app, 'GET', `/api/pages/${pageId}`);
+  const navigation = newBlock('navigation', 'block-navigation', {
+    items: [{ label: 'This page', page: pageId as PageId }],
+  });
+  await api(app, 'PUT', `/api/pages/${pageId}/draft`, {
+    version: linked.version,
+    draft: {
+      ...linked.draft,
+      page: {
+        ...linked.draft.page,
+        bands: linked.draft.page.bands.map((band) =>
+          band.id === 'band-navigation'
+            ? { ...band, columns: [{ ...band.columns[0]!, blocks: [navigation] }] }
+            : band,
+        ),
+      },
+    },
+  });
+  const address = await publish(app, pageId);
+  await openMade(app, client, pageId);
+
+  for (const [title, size] of [
+    ['The page, wide', { viewport: { width: 1280, height: 1500 } }],
+    ['The page on a phone', phoneSize],
+  ] as const) {
+    const element = await app.locator(`iframe[title="${title}"]`).elementHandle();
+    const inner = (await element!.contentFrame())!;
+    await inner.evaluate(() => document.fonts.ready);
+    const live = await (await browser.newContext(size)).newPage();
+    await live.goto(address);
+    await expect(async () => {
+      await live.reload();
+      const boxes = (parts: string[]) =>
+        parts.map((part) => {
+          const band = document.getElementById(`band-${part}`);
+          const block = band?.querySelector('.block');
+          if (!block) return null;
+          const [outer, own] = [band!.getBoundingClientRect(), block.getBoundingClientRect()];
+          return [own.x, own.y - outer.y, own.width, own.height, outer.height].map(Math.round);
+        });
+      const wanted = kinds.filter((kind) => !notCompared.has(kind));
+      const canvas = await inner.evaluate(boxes, wanted);
+      const page = await live.evaluate(boxes, wanted);
+      const apart = wanted.flatMap((kind, at) =>
+        JSON.stringify(canvas[at]) === JSON.stringify(page[at]) ||
+        canvas[at]?.every((value, side) => Math.abs(value - page[at]![side]!) <= 1)
+          ? []
+          : [{ kind, canvas: canvas[at], live: page[at] }],
+      );
+      expect(apart).toEqual([]);
+    }).toPass({ timeout: 40_000 });
+    const { violations } = await new AxeBuilder({ page: live })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      .exclude('iframe')
+      .analyze();
+    const serious = violations.filter(
+      (one) => one.impact === 'serious' || one.impact === 'critical',
+    );
+    expect(
+      serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' ')}`),
+    ).toEqual([]);
+  }
+
+  const { body } = await ask({
+    port,
+    host: new URL(address).host,
+    path: new URL(address).pathname,
+  });
+  const report = await new HtmlValidate({
+    extends: ['html-validate:standard'],
+    // Matters of taste: how an attribute is quoted, written or left empty, and styles that carry a number.
+    rules: {
+      'attribute-boolean-style': 'off',
+      'attribute-empty-style': 'off',
+      'attr-quotes': 'off',
+      'no-inline-style': 'off',
+      'void-style': 'off',
+      'doctype-style': 'off',
+      'no-trailing-whitespace': 'off',
+      'long-title': 'off',
+      'no-implicit-button-type': 'off',
+      'tel-non-breaking': 'off',
+    },
+  }).validateString(body);
+  const errors = report.results.flatMap(({ messages }) =>
+    messages
+      .filter(({ severity }) => severity === 2)
+      .map(({ ruleId, message, line }) => `${ruleId} ${line}: ${message}`),
+  );
+  expect(errors).toEqual([]);
+});
+
+test('what runs on a page runs: a popup, a call bar, a film on its press, hours, a countdown from the first visit', async ({
+  browser,
+}) => {
+  const app = await atFunnels(browser, client);
+  const popup = {
+    id: 'offer',
+    name: 'Before you go',
+    opens: 'time' as const,
+    after: 0,
+    everyDays: 3,
+  };
+  const column = (id: string, ...blocks: Block[]) => [{ id, share: 1, blocks }];
+  const draft: Draft = {
+    page: {
+      ...emptyPage('What runs'),
+      popups: [popup],
+      bands: [
+        newBand(
+          'top',
+          column(
+            'top-1',
+            newBlock('heading', 'title', { text: 'Runs', level: 1 }) as Block,
+            newBlock('button', 'opens', {
+              label: 'Open it',
+              action: { kind: 'popup', popup: 'offer' },
+            }) as Block,
+            newBlock('video', 'film', {
+              source: { from: 'address', href: 'https://films.example.test/one' },
+              title: 'Watch',
+            }) as Block,
+            newBlock('hours', 'open') as Block,
+            newBlock('countdown', 'left', {
+              counts: 'visit',
+              minutes: 30,
+              above: 'Held for you',
+            }) as Block,
+            newBlock('call-bar', 'bar') as Block,
+          ),
+        ),
+        newBand(
+          'inside',
+          column(
+            'inside-1',
+            newBlock('heading', 'wait', { text: 'Wait', level: 2 }) as Block,
+            newBlock('button', 'more', { label: 'Call', action: { kind: 'call' } }) as Block,
+          ),
+          { popup: 'offer' },
+        ),
+      ],
+    },
+    forms: {},
+  };
+  const { pageId } = await makePage(app, client, 'What runs', draft);
+  const { phone } = await openMade(app, client, pageId);
+  await expect(phone.locator('.popup-made')).toContainText('Wait');
+  const address = await publish(app, pageId);
+
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const visitor = await context.newPage();
+  await visitor.route('https://films.example.test/**', (route) =>
+    route.fulfill({ contentType: 'text/html', body: '<p>The film</p>' }),
+  );
+  await visitor.goto(address);
+  const dialog = visitor.getByRole('dialog', { name: 'Before you go' });
+  await expect(dialog).toBeVisible();
+  // The focus stays inside, Escape closes, and it does not come back by itself.
+  for (let presses = 0; presses < 4; presses++) {
+    await visitor.keyboard.press('Tab');
+    expect(
+      await visitor.evaluate(
+        () =>
+          document.activeElement?.closest('dialog') !== null ||
+          document.activeElement === document.body,
+      ),
+    ).toBe(true);
+  }
+  await visitor.keyboard.press('Escape');
+  await expect(dialog).toBeHidden();
+  await visitor.reload();
+  await expect(visitor.getByRole('heading', { name: 'Runs' })).toBeVisible();
+  await expect(dialog).toBeHidden();
+  await visitor.getByRole('link', { name: 'Open it' }).click();
+  await expect(dialog).toBeVisible();
+  await visitor.getByRole('link', { name: 'Close' }).click();
+  await expect(dialog).toBeHidden();
+  // The film is asked for when it is pressed, and not before.
+  await expect(visitor.locator('.video iframe')).toHaveCount(0);
+  await visitor.getByRole('link', { name: 'Watch' }).click();
+  await expect(visitor.frameLocator('.video iframe').getByText('The film')).toBeVisible();
+  await expect(visitor.locator('.hours .now')).toContainText(/Open now, until|Closed now, opens/);
+  const left = () => visitor.locator('.countdown b').allInnerTexts();
+  await expect.poll(async () => Number((await left())[2])).toBeGreaterThan(25);
+  // Counted from the first visit, not from this one.
+  await visitor.evaluate(() => localStorage.setItem('seen:left', String(Date.now() - 31 * 60_000)));
+  await visitor.reload();
+  await expect(visitor.locator('.countdown')).toContainText('It has begun.');
+
+  // On a phone nothing opens by itself at once; the call bar stays in sight all the way down.
+  const small = await (await browser.newContext(phoneSize)).newPage();
+  await small.goto(address);
+  await expect(small.locator('.call-bar')).toBeInViewport();
+  await small.evaluate(() => scrollTo(0, document.body.scrollHeight));
+  await expect(small.locator('.call-bar')).toBeInViewport();
+  expect(await small.getByRole('dialog').count()).toBe(0);
+});
+
+test('custom code can’t read the app’s cookies, nor call its API as the user', async ({
+  browser,
+}) => {
+  const app = await atFunnels(browser, client);
+  const html = `<p id="out">nothing</p><script>
+    const out = [];
+    try { out.push('cookie:' + document.cookie) } catch (e) { out.push('cookie refused') }
+    try { out.push('storage:' + localStorage.length) } catch (e) { out.push('storage refused') }
+    try { out.push('parent:' + parent.document.title) } catch (e) { out.push('parent refused') }
+    fetch('${origin}/api/clients', { credentials: 'include' })
+      .then((r) => r.text()).then((t) => out.push('api:' + t.slice(0, 20)), () => out.push('api refused'))
+      .then(() => { document.getElementById('out').textContent = out.join(', ') });
+  </script>`;
+  const { pageId } = await makePage(app, client, 'Theirs', {
+    page: {
+      ...emptyPage('Theirs'),
+      bands: [
+        newBand('b', [
+          { id: 'c', share: 1, blocks: [newBlock('code', 'theirs', { html }) as Block] },
+        ]),
+      ],
+    },
+    forms: {},
+  });
+  const address = await publish(app, pageId);
+  // In the browser of somebody who is signed in to the app.
+  const page = await app.context().newPage();
+  await page.goto(address);
+  await expect(page.frameLocator('iframe').locator('#out')).toHaveText(
+    'cookie refused, storage refused, parent refused, api refused',
+  );
+});
