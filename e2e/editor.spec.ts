@@ -12,7 +12,7 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   const settings = app.getByRole('complementary', { name: 'Settings' });
 
   // The headline, in place: what is written wide stands on the phone at once.
-  const headline = wide.locator('h1 [contenteditable]');
+  const headline = wide.locator('h1 .words');
   await headline.click();
   await app.keyboard.press('ControlOrMeta+A');
   await app.keyboard.type('Afraid of the dentist?');
@@ -93,7 +93,7 @@ test('the canvas lays a page out as it is live, wide and on a phone', async ({ b
     });
   const parts = 'section, .block, h1, h2, .form, .field, .ticks, .picture, .press';
   for (const [title, width, height] of [
-    ['The page, wide', 1200, 1500],
+    ['The page, wide', 1280, 1500],
     ['The page on a phone', 390, 844],
   ] as const) {
     const element = await app.locator(`iframe[title="${title}"]`).elementHandle();
@@ -134,10 +134,12 @@ test('a change made elsewhere is told, and nothing written is lost silently', as
   await write(other, 'Changed by somebody else');
   await expect(other.getByText('All changes kept')).toBeVisible();
   await write(app, 'Mine');
-  await expect(app.getByText('Somebody changed this in the meantime.')).toBeVisible();
+  await expect(app.getByText('Somebody changed this page in the meantime.')).toBeVisible();
   await expect(app.getByLabel('Title')).toHaveValue('Mine');
-  await app.getByRole('button', { name: 'Load the newest' }).click();
+  await app.getByRole('button', { name: 'Take theirs' }).click();
   await expect(app.getByLabel('Title')).toHaveValue('Changed by somebody else');
+  await app.getByRole('button', { name: 'Undo' }).click();
+  await expect(app.getByLabel('Title')).toHaveValue('Mine');
 });
 
 test('a new client gets a funnel from nothing to live', async ({ browser }) => {
@@ -149,8 +151,9 @@ test('a new client gets a funnel from nothing to live', async ({ browser }) => {
   await app.getByRole('button', { name: 'Keep the facts' }).click();
   await expect(app.getByText('Kept. Live pages show it')).toBeVisible();
   await app.getByRole('link', { name: 'Funnels' }).click();
+  await app.getByRole('link', { name: 'Start a funnel' }).click();
   await app.getByLabel('Name of the new funnel').fill('Roof check');
-  await app.getByRole('button', { name: 'Start a funnel' }).click();
+  await app.getByRole('button', { name: 'Start the funnel' }).click();
   for (const name of ['Roof check', 'Thank you']) {
     await app.getByRole('link', { name: `Edit ${name}` }).click();
     await app.getByRole('button', { name: 'Publish the page' }).click();

@@ -218,20 +218,8 @@ function useFrameHands(store: EditorStore): (document: Document) => void {
           useUi.setState({ pressed: { key, inner, x: event.clientX, y: event.clientY } });
       });
       inner.addEventListener('submit', (event) => event.preventDefault());
-      inner.addEventListener('keydown', (event) => {
-        const words = (event.target as Element).closest<HTMLElement>('[data-words]');
-        if (words && event.key === 'Enter') {
-          event.preventDefault();
-          const { left, bottom } = words.getBoundingClientRect();
-          const part = words.closest('[data-part]')?.getAttribute('data-part');
-          if (part) store.getState().select(part);
-          const key = words.dataset.words!;
-          useUi.setState({ pressed: { key, inner, x: left + 9999, y: bottom - 2 } });
-        } else keys.current(event);
-      });
-      inner.addEventListener('copy', (event) => keys.current(event));
-      inner.addEventListener('cut', (event) => keys.current(event));
-      inner.addEventListener('paste', (event) => keys.current(event));
+      for (const kind of ['keydown', 'copy', 'cut', 'paste'])
+        inner.addEventListener(kind, (event) => keys.current(event));
     },
     [store],
   );

@@ -8,6 +8,7 @@ import { aimOn, letGo, pickUp, putDown } from './moving/move.ts';
 import { openFrames } from './moving/on-screen.ts';
 import { selectionOf, useEditorStore, type EditorState, type EditorStore } from './store.ts';
 import { useUi } from './ui.ts';
+import { pressWords } from './words/press-words.ts';
 
 /** What the keys do, for the list that `?` shows. */
 export const editorKeys: [keys: string, what: string][] = [
@@ -16,7 +17,8 @@ export const editorKeys: [keys: string, what: string][] = [
   ['Space', 'Pick up what is selected; arrows, Enter, Escape'],
   ['Alt ↑, Alt ↓', 'One place up or down'],
   ['↑, ↓', 'The part before, the part after'],
-  ['Escape, Enter', 'Up to what holds it, down into it'],
+  ['Escape, Enter', 'Up to what holds it, down into it, at last into its words'],
+  ['Tab, while writing', 'The words after these'],
   ['Ctrl or Shift and a press', 'Select one more'],
   ['Ctrl C, Ctrl X, Ctrl V', 'Copy, cut, paste, also on other pages'],
   ['Ctrl D', 'A copy below'],
@@ -91,7 +93,7 @@ function onKey(store: EditorStore, event: KeyboardEvent): void {
     case 'Escape':
       return did(() => state.select(locate(draft, selected)?.parent ?? pageNode));
     case 'Enter':
-      if (!isRow) did(() => down(state));
+      if (!isRow) did(() => down(store));
   }
 }
 
@@ -123,7 +125,8 @@ const sameKind = (draft: Draft, kind: string): string[] =>
       );
 
 /** Into the first part that the selected one holds; a block's words open for writing. */
-function down({ draft, selected, select }: EditorState): void {
+function down(store: EditorStore): void {
+  const { draft, selected, select } = store.getState();
   const found = locate(draft, selected);
   if (!found) return;
   const child = childrenOf(found)[0];
@@ -131,12 +134,7 @@ function down({ draft, selected, select }: EditorState): void {
   const part = `[data-part="${CSS.escape(selected)}"]`;
   for (const inner of openFrames) {
     const words = inner.querySelector<HTMLElement>(`${part}[data-words],${part} [data-words]`);
-    if (!words) continue;
-    const { left, bottom } = words.getBoundingClientRect();
-    useUi.setState({
-      pressed: { key: words.dataset.words!, inner, x: left + 9999, y: bottom - 2 },
-    });
-    return;
+    if (words) return pressWords(words, store);
   }
 }
 

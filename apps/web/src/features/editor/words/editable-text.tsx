@@ -2,9 +2,10 @@ import type { Editor, JSONContent } from '@tiptap/core';
 import { locate, type RichText } from '@plumgate/core/page';
 import { Lines, RichLines } from '@plumgate/page-kit';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { useEditorStore } from '../store.ts';
+import { useEditorStore, type EditorStore } from '../store.ts';
 import { useUi } from '../ui.ts';
 import { openWords } from './open-words.ts';
+import { pressWords } from './press-words.ts';
 import { docOf, nodesOf, richOf, wordsIn } from './words-json.ts';
 
 /** Where words stand in the draft: a setting of a part, or one of a list in it, or a field of one of a list. */
@@ -46,14 +47,7 @@ export function EditableText(props: Props) {
   if (opened) return <OpenText {...props} at={opened} onLeave={() => setOpened(null)} />;
   const Tag = props.isRich ? 'div' : 'span';
   return (
-    <Tag
-      ref={still as never}
-      className="words"
-      data-words={key}
-      tabIndex={0}
-      role="textbox"
-      aria-label={`${props.setting}, edit in place`}
-    >
+    <Tag ref={still as never} className="words" data-words={key}>
       {props.isRich ? (
         <RichLines text={props.value} merge={props.merge} />
       ) : (
@@ -61,6 +55,14 @@ export function EditableText(props: Props) {
       )}
     </Tag>
   );
+}
+
+/** Opens the words before or after those that are open, wherever on the page they stand. */
+function openBeside(from: HTMLElement, by: -1 | 1, store: EditorStore): void {
+  const inner = from.ownerDocument;
+  const all = [...inner.querySelectorAll<HTMLElement>('.words')];
+  const next = all[all.indexOf(from) + by];
+  if (next?.dataset.words) pressWords(next, store);
 }
 
 const sameJson = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
@@ -94,6 +96,7 @@ function OpenText(props: Props & { at: { x: number; y: number }; onLeave: () => 
       label: `${setting}, edit in place`,
       onWrite: write,
       onLeave: () => latest.current.onLeave(),
+      onTab: (by) => openBeside(mount.current!, by, store),
     });
     editor.current = opened;
     const place = opened.view.posAtCoords({ left: at.x, top: at.y });

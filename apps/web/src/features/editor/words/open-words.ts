@@ -73,6 +73,8 @@ export function openWords(given: {
   label: string;
   onWrite: (doc: JSONContent) => void;
   onLeave: () => void;
+  /** To the words before or after these. */
+  onTab: (by: -1 | 1) => void;
 }): Editor {
   const kit = given.isRich
     ? StarterKit.configure({
@@ -101,6 +103,11 @@ export function openWords(given: {
       attributes: { role: 'textbox', 'aria-label': given.label, 'aria-multiline': 'true' },
       transformPastedHTML: cleanPaste,
       handleKeyDown: (_view, event) => {
+        if (event.key === 'Tab') {
+          event.preventDefault();
+          given.onTab(event.shiftKey ? -1 : 1);
+          return true;
+        }
         if (event.key !== 'Enter' || given.isRich || event.isComposing) return false;
         return editor.commands.setHardBreak();
       },
