@@ -112,3 +112,70 @@ it('carries the CSS of the kinds on the page only', () => {
   expect(css).toContain('.heading');
   expect(css).not.toContain('.ticks');
 });
+
+describe('the script', () => {
+  const asks = (page: PageDocument) => /src="([^"]+)"/.exec(render(page).split('<body>')[0]!)?.[1];
+  const form = () => newBlock('form', 'f', { formId });
+  it.each<[string, PageDocument, string | undefined]>([
+    ['a page of words', pageWith(newBlock('heading', 'h')), undefined],
+    ['a form', pageWith(form()), '/~/visitor-forms.js'],
+    [
+      'hours that say whether it is open',
+      pageWith(newBlock('hours', 'h'), newBlock('countdown', 'c')),
+      '/~/visitor-countdown.hours.js',
+    ],
+    ['hours that do not', pageWith(newBlock('hours', 'h', { saysNow: false })), undefined],
+    [
+      'a popup',
+      {
+        ...pageWith(newBlock('heading', 'h')),
+        popups: [{ id: 'p', name: '', opens: 'leaving', after: 0, everyDays: 7 }],
+      },
+      '/~/visitor-popups.js',
+    ],
+  ])('of %s has the parts it uses and no others', (_what, page, src) =>
+    expect(asks(page)).toBe(src),
+  );
+});
+
+describe('a popup', () => {
+  const page: PageDocument = {
+    ...emptyPage('P'),
+    popups: [{ id: 'offer', name: 'Offer', opens: 'scroll', after: 50, everyDays: 3 }],
+    bands: [
+      newBand('on', [
+        { id: 'c1', share: 1, blocks: [newBlock('heading', 'h1', { text: 'On the page' })] },
+      ]),
+      newBand(
+        'in',
+        [{ id: 'c2', share: 1, blocks: [newBlock('heading', 'h2', { text: 'In the popup' })] }],
+        {
+          popup: 'offer',
+        },
+      ),
+    ],
+  };
+  it('holds its own bands and nothing else', () => {
+    const html = render(page);
+    const [before, inside] = html.split('<dialog');
+    expect(before).toContain('On the page');
+    expect(before).not.toContain('In the popup');
+    expect(inside).toContain('id="offer"');
+    expect(inside).toContain('data-opens="scroll" data-after="50" data-days="3"');
+    expect(inside).toContain('In the popup');
+  });
+});
+
+it('shows a band’s picture behind it, faded into its surface', () => {
+  const picture = {
+    id: '00000000-0000-4000-8000-00000000000b' as never,
+    width: 900,
+    height: 600,
+    fade: 40,
+    focus: { x: 50, y: 20 },
+  };
+  const band = newBand('b', [{ id: 'c', share: 1, blocks: [] }], { surface: 'deep', picture });
+  const html = render({ ...emptyPage('P'), bands: [band] });
+  expect(html).toContain('color-mix(in srgb,var(--deep) 40%,transparent)');
+  expect(html).toContain('object-position:50% 20%');
+});

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { Injectable } from '@nestjs/common';
 import type { LinkedBandView } from '@plumgate/contract';
 import type { ClientId, LinkedBandId, PageId } from '@plumgate/core/basics';
@@ -77,7 +78,7 @@ export class LinkedBandService {
       });
     for (const row of kept) {
       const now = asKept(here.get(row.id)!, row.id);
-      if (JSON.stringify(now) === JSON.stringify(asKept(row.band, row.id))) continue;
+      if (isDeepStrictEqual(now, row.band)) continue;
       await tx.update(linkedBands).set({ band: now }).where(eq(linkedBands.id, row.id));
       await this.changeOthers(tx, clientId, pageId, now);
     }
@@ -111,20 +112,10 @@ export class LinkedBandService {
   }
 }
 
-/** What is the same on every page: the place on a page, and in which popup, is the page's own. The settings stand in one order, so that two can be compared as text. */
-function asKept(band: Band, linked: LinkedBandId): Band {
-  const { name, surface, picture, space, width, phone, shown, columns } = band;
-  return {
-    id: 'linked',
-    name,
-    surface,
-    picture,
-    space,
-    width,
-    phone,
-    shown,
-    linked,
-    popup: '',
-    columns,
-  };
-}
+/** What is the same on every page: the place on a page, and in which popup, is the page's own. */
+const asKept = (band: Band, linked: LinkedBandId): Band => ({
+  ...band,
+  id: 'linked',
+  popup: '',
+  linked,
+});

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { Injectable } from '@nestjs/common';
 import type { EditorPage, PageChoice, PageState } from '@plumgate/contract';
 import type { ClientId, FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
@@ -206,7 +207,7 @@ export class PageService {
         throw new AppProblem('bad-request', {
           detail: 'A form on this page belongs to another client.',
         });
-      if (JSON.stringify(before) === JSON.stringify(now)) continue;
+      if (isDeepStrictEqual(before, now)) continue;
       await this.forms.keep(tx, page.clientId, id, now);
       await tx
         .update(pages)

@@ -222,6 +222,9 @@ describe('the Path', () => {
       await owner('POST', `/api/clients/${world.client.id}/funnels`, { name: 'First visit' })
     ).json<{ funnelId: string }>();
     const board = (await owner('GET', `/api/funnels/${funnelId}/path`)).json<PathBoard>();
-    expect(board.steps.map(({ slug }) => slug)).toEqual(['first-visit-2', 'first-visit-thank-you-2']);
+    expect(board.steps.map(({ slug }) => slug)).toEqual([
+      'first-visit-2',
+      'first-visit-thank-you-2',
+    ]);
   });
 });

@@ -11,6 +11,7 @@ import {
   locate,
   emptyPage,
   newBand,
+  PageDocument,
   newBlock,
   pageNode,
   readPageDocument,
@@ -77,6 +78,10 @@ describe('applyEdit', () => {
     ],
     ['a form’s button renamed', { do: 'set', id: formId, changes: { button: 'Save my place' } }],
     ['the page’s title changed', { do: 'set', id: pageNode, changes: { title: 'Other' } }],
+    [
+      'the whole draft put in place of it',
+      { do: 'replace', draft: { page: emptyPage('Other'), forms: {} } },
+    ],
   ])('%s is undone by its inverse', (_what, edit) => {
     const before = draft();
     const there = apply(edit, before);
@@ -289,6 +294,82 @@ describe('readPageDocument', () => {
   ])('refuses %j', (stored, problem) =>
     expect(readPageDocument(stored)).toEqual({ ok: false, problem }),
   );
+  it('brings the first version up to date: words, spaces, pictures, countdowns and cards', () => {
+    const first = {
+      version: 1,
+      title: 'Old',
+      description: '',
+      bands: [
+        {
+          id: 'b',
+          name: 'Bar',
+          surface: 'paper',
+          space: 'bar',
+          width: 'wide',
+          columns: [
+            {
+              id: 'c',
+              share: 1,
+              blocks: [
+                { id: 't', kind: 'text', text: 'One\n\nTwo', size: 'lead', align: 'start' },
+                { id: 'p', kind: 'picture', picture: null, alt: '', crop: 'whole' },
+                { id: 'k', kind: 'countdown', until: '', above: '', over: '', align: 'start' },
+                { id: 'd', kind: 'cards', items: [{ title: 'A', text: 'B' }] },
+              ],
+            },
+          ],
+        },
+      ],
+    };
+    const read = readPageDocument(first);
+    if (!read.ok) throw new Error(read.problem);
+    expect(read.value).toMatchObject({
+      version: 2,
+      kind: 'landing',
+      popups: [],
+      bands: [
+        {
+          space: 13,
+          phone: 'beside',
+          columns: [
+            {
+              blocks: [
+                { text: [{ runs: [{ text: 'One' }] }, { runs: [{ text: 'Two' }] }] },
+                { drawing: 'none', focus: { x: 50, y: 50 } },
+                { counts: 'moment' },
+                { items: [{ picture: null }] },
+              ],
+            },
+          ],
+        },
+      ],
+    });
+  });
+  it('never throws, whatever was stored, and gives back only what is valid', () =>
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.anything(),
+          fc.record({ version: fc.constantFrom(1, 2, 3, '1'), bands: fc.anything() }),
+          fc.record({
+            version: fc.constantFrom(1, 2),
+            title: fc.string(),
+            description: fc.string(),
+            kind: fc.constantFrom('landing', 'site', 'x'),
+            popups: fc.array(fc.anything(), { maxLength: 2 }),
+            bands: fc.array(
+              fc.record({ id: fc.string(), columns: fc.array(fc.anything(), { maxLength: 2 }) }),
+              { maxLength: 3 },
+            ),
+          }),
+        ),
+        (stored) => {
+          const read = readPageDocument(stored);
+          if (read.ok) expect(PageDocument.safeParse(read.value).success).toBe(true);
+        },
+      ),
+      { numRuns: 500 },
+    ));
   it('reads what the editor keeps', () => {
     const { page } = draft();
     expect(readPageDocument(JSON.parse(JSON.stringify(page)))).toEqual({ ok: true, value: page });

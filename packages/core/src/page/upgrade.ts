@@ -13,7 +13,11 @@ const upgrades: Record<number, (page: Stored) => Stored> = { 1: toSecond };
 
 /** Version 2: text has paragraphs and links, a band's space is a number, bands may have a picture, be linked or stand in a popup. */
 function toSecond(page: Stored): Stored {
-  const list = (value: unknown) => (Array.isArray(value) ? (value as Stored[]) : []);
+  // What is no part at all stays away here; the schema says in the end whether the rest is a page.
+  const list = (value: unknown) =>
+    Array.isArray(value)
+      ? value.filter((one): one is Stored => typeof one === 'object' && one !== null)
+      : [];
   const block = (old: Stored): Stored => {
     if (old.kind === 'text') return { ...old, text: prose(String(old.text)) };
     if (old.kind === 'picture') return { ...old, drawing: 'none', focus: middle };

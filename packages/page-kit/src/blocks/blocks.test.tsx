@@ -1,5 +1,11 @@
 import type { Facts } from '@plumgate/core/clients';
-import { blockKinds, newBlock, type Block, type BlockKindName } from '@plumgate/core/page';
+import {
+  blockKinds,
+  newBlock,
+  type Block,
+  type BlockKindName,
+  type ButtonAction,
+} from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { PageContextProvider, type FreeTimes, type PageContext } from '../page-context.ts';
 import { sampleContext } from '../testing/sample-context.ts';
@@ -130,4 +136,110 @@ describe('free times', () => {
 it('has a name in the outline for every kind', () => {
   for (const [kind, { label }] of Object.entries(blockKinds))
     expect([kind, label.length > 2]).toEqual([kind, true]);
+});
+
+describe('a button', () => {
+  const button = (action: ButtonAction) => show(newBlock('button', 'x', { label: 'Go', action }));
+  const id = '00000000-0000-4000-8000-000000000009';
+  it.each<[ButtonAction, string]>([
+    [{ kind: 'next-step' }, '/thanks'],
+    [{ kind: 'page', page: id as never }, '/other'],
+    [{ kind: 'scroll', band: 'form' }, '#form'],
+    [{ kind: 'address', href: 'https://example.com/' }, 'https://example.com/'],
+    [{ kind: 'call' }, 'tel:2075550142'],
+    [{ kind: 'text' }, 'sms:2075550142'],
+    [{ kind: 'email' }, 'mailto:desk@quayside-dental.test'],
+    [{ kind: 'popup', popup: 'p' }, '#p'],
+    [{ kind: 'download', file: id as never }, `/files/${id}`],
+  ])('%j leads to %s', (action, href) => expect(button(action)).toContain(`href="${href}"`));
+  it('is not there when nothing is at its other end', () => {
+    const gone = { pageHref: () => null, fileHref: () => null, nextStep: null };
+    for (const action of [
+      { kind: 'next-step' },
+      { kind: 'page', page: id },
+      { kind: 'download', file: id },
+    ] as ButtonAction[])
+      expect(show(newBlock('button', 'x', { action }), gone)).toBe('');
+    expect(show(newBlock('button', 'x', { action: { kind: 'call' } }), {}, { phone: '' })).toBe('');
+  });
+});
+
+describe('text', () => {
+  it('shows looks, links and lists, and markup as text', () => {
+    const run = (text: string, looks = {}) => ({
+      text,
+      bold: false,
+      italic: false,
+      href: '',
+      ...looks,
+    });
+    const html = show(
+      newBlock('text', 'x', {
+        text: [
+          {
+            kind: 'paragraph',
+            runs: [run('<i>plain</i>\nbelow'), run('heavy', { bold: true, italic: true })],
+          },
+          { kind: 'numbers', items: [[run('here', { href: 'https://example.com/' })]] },
+        ],
+      }),
+    );
+    expect(html).toContain('&lt;i&gt;plain&lt;/i&gt;<br/>below<strong><em>heavy</em></strong>');
+    expect(html).toContain('<ol><li><p><a href="https://example.com/">here</a></p></li></ol>');
+  });
+});
+
+describe('a picture', () => {
+  const ref = { id: '00000000-0000-4000-8000-00000000000a' as never, width: 1000, height: 500 };
+  it('is offered in every format, in widths up to its own, with its size', () => {
+    const html = show(newBlock('picture', 'x', { picture: ref, alt: 'The crew' }));
+    expect(html).toContain('type="image/avif"');
+    expect(html).toContain(
+      `/p/${ref.id}-480.webp 480w, /p/${ref.id}-800.webp 800w, /p/${ref.id}-1000.webp 1000w`,
+    );
+    expect(html).toContain(`src="/p/${ref.id}-1000.jpeg"`);
+    expect(html).toContain('width="1000" height="500" alt="The crew"');
+  });
+  it('keeps the chosen point in sight when it is cropped', () =>
+    expect(
+      show(newBlock('picture', 'x', { picture: ref, crop: 'square', focus: { x: 10, y: 90 } })),
+    ).toContain('object-position:10% 90%'));
+  it('is drawn where there is none yet, or not there', () => {
+    expect(show(newBlock('picture', 'x', { drawing: 'house', alt: 'A house' }))).toContain(
+      'aria-label="A house"',
+    );
+    expect(show(newBlock('picture', 'x'))).toBe('');
+  });
+});
+
+describe('what the fact sheet fills', () => {
+  const week = Array.from({ length: 7 }, (_, day) =>
+    day < 5 ? [{ from: '08:30', to: '24:00' }] : [],
+  );
+  it('hours, in the words of the country', () => {
+    const html = show(newBlock('hours', 'x'), {}, { week });
+    expect(html).toContain('<dt>Monday</dt><dd>8:30 AM to midnight</dd>');
+    expect(html).toContain('<dt>Sunday</dt><dd>Closed</dd>');
+    expect(html).toContain('data-zone="America/New_York"');
+    expect(show(newBlock('hours', 'x'))).toBe('');
+  });
+  it('a map with a way to open it elsewhere', () => {
+    const html = show(newBlock('map', 'x', { zoom: 15 }), {}, { place: { lat: 43.2, lng: -69.4 } });
+    expect(html).toContain('/t/15/');
+    expect(html).toContain('href="geo:43.2,-69.4"');
+    expect(show(newBlock('map', 'x'))).toBe('');
+  });
+  it('other places on the web, by their names', () =>
+    expect(
+      show(newBlock('social', 'x'), {}, { social: ['https://www.pictures.example.test/us'] }),
+    ).toContain('>pictures.example.test</a>'));
+});
+
+it('a film names its address and asks for nothing before it is pressed', () => {
+  const html = show(
+    newBlock('video', 'x', { source: { from: 'address', href: 'https://example.com/f' } }),
+  );
+  expect(html).toContain('<a class="play" href="https://example.com/f">');
+  expect(html).not.toMatch(/<(iframe|video)/);
+  expect(show(newBlock('video', 'x'))).toBe('');
 });
