@@ -1,11 +1,8 @@
-import { chromium } from '@playwright/test';
+import { launch } from './browser.mjs';
 
 /** The sum of layout shifts while a page loads on a phone, as Chromium reports them. */
 export async function layoutShift(url) {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+  const browser = await launch();
   const page = await (
     await browser.newContext({ viewport: { width: 390, height: 844 } })
   ).newPage();

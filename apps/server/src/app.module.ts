@@ -31,6 +31,7 @@ import { TodayService } from './people/today.service.ts';
 import { PersonStore } from './people/person-store.ts';
 import { PictureController } from './pictures/picture.controller.ts';
 import { FileService } from './pictures/file.service.ts';
+import { PictureMaker } from './pictures/picture-maker.ts';
 import { PictureService } from './pictures/picture.service.ts';
 import { BringOverService } from './pages/bring-over.service.ts';
 import { LinkedBandService } from './pages/linked-band.service.ts';
@@ -151,6 +152,7 @@ const doors: Provider[] = [
     PageService,
     FormService,
     PictureService,
+    PictureMaker,
     FileService,
     LinkedBandService,
     BringOverService,

@@ -51,6 +51,8 @@ export async function assemble(given: Foundations): Promise<Running> {
   const address = new SiteAddress(given.config);
   const adapter = new FastifyAdapter({
     loggerInstance: given.log as never,
+    // What would not be written need not be put together for every page.
+    disableRequestLogging: given.config.logLevel !== 'info' && given.config.logLevel !== 'debug',
     genReqId: () => randomUUID(),
     trustProxy: given.config.trustedProxies.length > 0 ? given.config.trustedProxies : false,
     forceCloseConnections: 'idle' as never,

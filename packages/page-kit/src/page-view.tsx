@@ -133,13 +133,26 @@ function BlockBody({ block }: { block: Block }) {
   return <View block={block} />;
 }
 
-/** The CSS that a page's kinds of block need, each once. A booking brings the form's, a form the button's. */
+/**
+ * The CSS that a page's kinds of block need, each once. A booking brings the form's, a form the button's. It depends on
+ * the kinds alone, and is put together once for each set of them: the editor asks at every letter.
+ */
 export function cssFor(page: PageDocument): string {
   const kinds = new Set(blocksOf(page).map((block) => block.kind));
   if (kinds.has('booking')) kinds.add('form');
   if (kinds.has('form') || kinds.has('your-booking')) kinds.add('button');
-  const popups = page.popups.length > 0 ? popupCss : '';
-  return squeezed(baseCss + popups + [...kinds].map((kind) => blockViews[kind].css).join(''));
+  const hasPopups = page.popups.length > 0;
+  const key = `${hasPopups} ${[...kinds].sort().join()}`;
+  const known = sheets.get(key);
+  if (known !== undefined) return known;
+  const parts = [...kinds].map((kind) => blockViews[kind].css);
+  const sheet = squeezed([baseCss, hasPopups ? popupCss : '', ...parts].join(''));
+  if (sheets.size > mostSheets) sheets.clear();
+  sheets.set(key, sheet);
+  return sheet;
 }
+
+const sheets = new Map<string, string>();
+const mostSheets = 500;
 
 const squeezed = (css: string) => css.replace(/\n/g, '');

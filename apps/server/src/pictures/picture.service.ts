@@ -4,18 +4,15 @@ import type { Picture } from '@plumgate/contract';
 import type { ClientId, PictureId } from '@plumgate/core/basics';
 import { pictureWidths, type PictureFormat } from '@plumgate/page-kit';
 import { and, asc, desc, eq, ilike } from 'drizzle-orm';
-import sharp, { type Sharp } from 'sharp';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { LivePages } from '../site/live-pages.ts';
+import { PictureMaker, type Source } from './picture-maker.ts';
 import { pictureSrc } from './picture-address.ts';
 import { pictureFiles, pictures } from './table.ts';
 
-const mostPixels = 60_000_000;
-/** A source is never kept wider or taller than any page could show. */
-const widest = 2400;
 /** A picture on the shelf and in the head of a person's card. */
 const thumb = 240;
 const widths = [thumb, ...pictureWidths];
@@ -32,6 +29,7 @@ export class PictureService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly ids: IdSource,
+    private readonly maker: PictureMaker,
     private readonly live: LivePages,
   ) {}
 
@@ -52,7 +50,7 @@ export class PictureService {
     const same = and(eq(pictures.clientId, clientId), eq(pictures.hash, hash));
     const [known] = await this.database.db.select().from(pictures).where(same);
     if (known) return view(known);
-    const source = await readPicture(file);
+    const source = await this.readPicture(file);
     return this.database.transaction(async (tx) => {
       const [row] = await tx
         .insert(pictures)
@@ -74,7 +72,7 @@ export class PictureService {
 
   /** Puts another file in a picture's place: every page that shows it shows the new one at once. */
   async replace(id: PictureId, file: Buffer): Promise<Picture> {
-    const source = await readPicture(file);
+    const source = await this.readPicture(file);
     const hash = hashOf(file);
     const row = await this.database.transaction(async (tx) => {
       const [row] = await tx
@@ -136,6 +134,14 @@ export class PictureService {
     return { content: kept?.content ?? (await this.make(row, width, format)), stamp: row.stamp };
   }
 
+  private async readPicture(file: Buffer): Promise<Source> {
+    try {
+      return await this.maker.source(file);
+    } catch {
+      throw new AppProblem('not-a-picture');
+    }
+  }
+
   private make(row: PictureRow, width: number, format: PictureFormat): Promise<Buffer> {
     const key = `${row.id}-${row.stamp}-${width}.${format}`;
     const underWay = this.making.get(key) ?? this.makeNow(row, width, format);
@@ -153,7 +159,7 @@ export class PictureService {
       .orderBy(desc(eq(pictureFiles.format, 'source')), desc(pictureFiles.width))
       .limit(1);
     if (!source) throw notFound();
-    const content = await encoded(sharp(source.content).resize({ width }), format).toBuffer();
+    const content = await this.maker.size(source.content, width, format);
     const key = { clientId: row.clientId, pictureId: row.id, width, format };
     await db
       .insert(pictureFiles)
@@ -165,26 +171,6 @@ export class PictureService {
 
 const hashOf = (file: Buffer) => createHash('sha256').update(file).digest('hex');
 
-interface Source {
-  width: number;
-  height: number;
-  content: Buffer;
-}
-
-/** A file as a picture's source; sharp takes only what its content shows to be a picture. */
-async function readPicture(file: Buffer): Promise<Source> {
-  try {
-    const { data, info } = await sharp(file, { limitInputPixels: mostPixels, failOn: 'error' })
-      .rotate()
-      .resize({ width: widest, height: widest, fit: 'inside', withoutEnlargement: true })
-      .webp({ quality: 90 })
-      .toBuffer({ resolveWithObject: true });
-    return { width: info.width, height: info.height, content: data };
-  } catch {
-    throw new AppProblem('not-a-picture');
-  }
-}
-
 async function keepSource(tx: Queries, row: PictureRow, source: Source): Promise<void> {
   const { id: pictureId, clientId } = row;
   await tx.insert(pictureFiles).values({
@@ -195,14 +181,6 @@ async function keepSource(tx: Queries, row: PictureRow, source: Source): Promise
     content: source.content,
   });
 }
-
-/** AVIF at little effort: its first visitor waits for it. JPEG knows no transparency and gets white behind. */
-const encoded = (picture: Sharp, format: PictureFormat): Sharp =>
-  format === 'avif'
-    ? picture.avif({ quality: 55, effort: 2 })
-    : format === 'webp'
-      ? picture.webp({ quality: 80 })
-      : picture.flatten({ background: '#fff' }).jpeg({ quality: 80, mozjpeg: true });
 
 const view = (row: PictureRow): Picture => ({
   id: row.id,

@@ -23,7 +23,7 @@ export function readVisitor(request: FastifyRequest, reply: FastifyReply): Visit
   const agent = request.headers['user-agent'] ?? '';
   const [id = '', known = ''] = (request.cookies[cookie] ?? '').split('~');
   const arrived = arrivalSource({
-    query: new URLSearchParams(request.url.split('?')[1]),
+    query: queryOf(request.url),
     referrer: request.headers.referer ?? '',
     host: request.headers.host ?? '',
   });
@@ -42,6 +42,24 @@ export function readVisitor(request: FastifyRequest, reply: FastifyReply): Visit
     ...visitor,
     known: isKnown,
     device: /Mobi/i.test(agent) ? 'phone' : 'wide',
-    bot: agent === '' || isbot(agent),
+    bot: agent === '' || isBotAgent(agent),
   };
+}
+
+const noQuery = new URLSearchParams();
+function queryOf(url: string): URLSearchParams {
+  const at = url.indexOf('?');
+  return at < 0 ? noQuery : new URLSearchParams(url.slice(at));
+}
+
+/** Visitors come with the same few hundred browsers again and again; the pattern that tells bots is long. */
+const agents = new Map<string, boolean>();
+const mostAgents = 2000;
+function isBotAgent(agent: string): boolean {
+  const known = agents.get(agent);
+  if (known !== undefined) return known;
+  if (agents.size >= mostAgents) agents.clear();
+  const bot = isbot(agent);
+  agents.set(agent, bot);
+  return bot;
 }

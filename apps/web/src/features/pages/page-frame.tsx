@@ -57,11 +57,12 @@ function Inside({
   extraCss?: string;
   still?: boolean;
 }): ReactNode {
-  const css = useMemo(
+  const branded = useMemo(
     () =>
-      `:root{${brandVariables(brand)}}${fontFaces(brand.typePair, '/~/fonts').replaceAll('optional', 'swap')}${cssFor(page)}`,
-    [brand, page],
+      `:root{${brandVariables(brand)}}${fontFaces(brand.typePair, '/~/fonts').replaceAll('optional', 'swap')}`,
+    [brand],
   );
+  const css = branded + cssFor(page);
   return (
     <>
       <style>{css + extraCss}</style>
