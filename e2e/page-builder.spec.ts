@@ -71,9 +71,9 @@ test('the rich service page from nothing: bands, words, a picture, a button, pub
 }) => {
   const app = await atFunnels(browser, 'stonecroft-paving');
   await app.getByRole('link', { name: 'Start a funnel' }).click();
-  await app.getByLabel('Name of the new funnel').fill('Free driveway survey');
+  await app.getByLabel('Name of the new funnel').fill('Patio survey');
   await app.getByRole('button', { name: 'Start the funnel' }).click();
-  await app.getByRole('link', { name: 'Edit Free driveway survey' }).click();
+  await app.getByRole('link', { name: 'Edit Patio survey' }).click();
   const { wide, phone, outline, settings } = builderOf(app);
   const addBand = async (after: string, band: string) => {
     await outline.getByRole('button', { name: after, exact: true }).first().click();
@@ -99,7 +99,7 @@ test('the rich service page from nothing: bands, words, a picture, a button, pub
   await app.getByRole('button', { name: 'Publish the page' }).click();
   await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
   const visitor = await browser.newPage();
-  await visitor.goto(`${origin.replace('//', '//stonecroft-paving.')}/free-driveway-survey`);
+  await visitor.goto(`${origin.replace('//', '//stonecroft-paving.')}/patio-survey`);
   await expect(visitor.getByRole('heading', { level: 1 })).toHaveText(
     'A driveway that drains, laid in three days.',
   );

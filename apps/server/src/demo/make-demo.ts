@@ -1,6 +1,7 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
-import type { ClientId, FunnelId, Instant, UserId } from '@plumgate/core/basics';
-import type { PageDocument } from '@plumgate/core/page';
+import type { ClientId, FormId, FunnelId, Instant, UserId } from '@plumgate/core/basics';
+import type { Band, PageDocument } from '@plumgate/core/page';
+import type { Make, TakenPage } from '@plumgate/core/templates';
 import { Temporal } from 'temporal-polyfill';
 import { AccountService } from '../accounts/account.service.ts';
 import { CalendarService } from '../booking/calendar.service.ts';
@@ -8,13 +9,15 @@ import { ClientService } from '../clients/client.service.ts';
 import { SequenceService } from '../followup/sequence.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { FunnelService } from '../funnels/funnel.service.ts';
+import { LinkedBandService } from '../pages/linked-band.service.ts';
 import { PageService } from '../pages/page.service.ts';
 import { PictureService } from '../pictures/picture.service.ts';
 import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
+import { IdSource } from '../platform/id-source.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { fernhill, otherClients, quayside } from './clients.ts';
-import { quietRoom } from './drawings.ts';
+import { brickSurface, gravelSurface, loftAtDusk, quietRoom, slabSurface } from './drawings.ts';
 import {
   eveningCalendar,
   eveningForm,
@@ -34,6 +37,7 @@ import {
   thanksPage,
   visitCalendar,
 } from './quayside-funnel.ts';
+import { drivewayPages, viewingPages } from './template-funnels.ts';
 
 /** A Thursday morning in Port Alder: 09:12 in Maine. */
 export const demoStart: Instant = Temporal.Instant.from('2026-11-05T14:12:00Z');
@@ -87,6 +91,7 @@ export async function makeDemoWorld(
   const desk = await buildFirstVisit(app, dentist.id);
   const evening = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToEvening });
   await buildEvening(app, physio.id, evening.toString());
+  await buildFromTemplates(app);
   return { desk };
 }
 
@@ -107,18 +112,15 @@ async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId):
   const before = await sequences.create(clientId, beforeYourVisit);
   const calendar = await app.get(CalendarService).create(clientId, visitCalendar(before));
   const { id, width, height } = room;
+  const [first, choose, thanks] = await shareHeader(app, clientId, [
+    firstVisitPage(form.id, { id: id as never, width, height }),
+    choosePage(timeForm.id, calendar.id),
+    thanksPage,
+  ]);
   await publishFunnel(app, clientId, 'Nervous-patient first visit', [
-    {
-      name: 'First visit',
-      slug: 'first-visit',
-      draft: firstVisitPage(form.id, { id: id as never, width, height }),
-    },
-    {
-      name: 'Choose a time',
-      slug: 'first-visit-time',
-      draft: choosePage(timeForm.id, calendar.id),
-    },
-    { name: 'Thank you', slug: 'first-visit-thank-you', draft: thanksPage },
+    { name: 'First visit', slug: 'first-visit', draft: first! },
+    { name: 'Choose a time', slug: 'first-visit-time', draft: choose! },
+    { name: 'Thank you', slug: 'first-visit-thank-you', draft: thanks! },
   ]);
   await app.get(RuleService).add(clientId, {
     name: 'New patients',
@@ -158,6 +160,58 @@ async function buildEvening(
     conditions: [{ about: 'form', is: form.id }],
     actions: [{ do: 'tag', tag: 'knee-evening' }],
   });
+}
+
+/** Stonecroft's and Marram's funnels, taken from templates as a marketer would. */
+async function buildFromTemplates(app: NestFastifyApplication): Promise<void> {
+  const ids = app.get(IdSource);
+  const make: Make = {
+    part: () => ids.next<string>().slice(0, 13),
+    form: () => ids.next<FormId>(),
+  };
+  const idOf = async (slug: string) => (await app.get(ClientService).bySlug(slug))!.id;
+  const drawn = async (clientId: ClientId, name: string, svg: string) => {
+    const { id, width, height } = await app
+      .get(PictureService)
+      .add(clientId, name, Buffer.from(svg));
+    return { id: id as never, width, height };
+  };
+  const publish = async (clientId: ClientId, name: string, taken: TakenPage[]) => {
+    const funnel = await app.get(FunnelService).create(clientId, name, { pages: taken });
+    const pages = app.get(PageService);
+    for (const { id, version } of await pages.ofFunnel(funnel))
+      await pages.publish(id, version, null);
+  };
+  const paving = await idOf('stonecroft-paving');
+  await publish(
+    paving,
+    'Free driveway survey',
+    drivewayPages(make, {
+      brick: await drawn(paving, 'Block paving', brickSurface),
+      gravel: await drawn(paving, 'Resin and gravel', gravelSurface),
+      slab: await drawn(paving, 'Porcelain and slab', slabSurface),
+    }),
+  );
+  const homes = await idOf('marram-coast-homes');
+  await publish(
+    homes,
+    'Twilight viewing, 3 Ropewalk Loft',
+    viewingPages(make, await drawn(homes, '3 Ropewalk Loft at dusk', loftAtDusk)),
+  );
+}
+
+/** The pages of a client with their headers kept once: a change on one is a change on all. */
+async function shareHeader(
+  app: NestFastifyApplication,
+  clientId: ClientId,
+  pages: PageDocument[],
+): Promise<PageDocument[]> {
+  const isHeader = (band: Band) => band.id === 'header';
+  const linked = await app.get(LinkedBandService).create(clientId, pages[0]!.bands.find(isHeader)!);
+  return pages.map((page) => ({
+    ...page,
+    bands: page.bands.map((band) => (isHeader(band) ? { ...band, linked } : band)),
+  }));
 }
 
 async function publishFunnel(
