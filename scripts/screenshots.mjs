@@ -27,6 +27,31 @@ const shots = [
     },
     see: 'text=Add a question',
   },
+  {
+    name: 'new-funnel',
+    at: '/stonecroft-paving/funnels/new',
+    then: async (page) => {
+      await page
+        .getByRole('button', { name: /^One home|Survey with a time/ })
+        .first()
+        .click();
+      await page.waitForTimeout(2500);
+    },
+    see: 'text=Pages to take',
+  },
+  {
+    name: 'editor-adding',
+    at: `${client}/funnels`,
+    then: async (page) => {
+      await openFirst('tbody a')(page);
+      await page.getByRole('link', { name: 'Edit First visit' }).click();
+      await page.getByRole('button', { name: 'The quiet room' }).click();
+      await page.getByRole('tab', { name: 'Add' }).click();
+      await page.getByText('Bands', { exact: true }).click();
+      await page.waitForTimeout(2500);
+    },
+    see: 'text=Top of the page',
+  },
   { name: 'people', at: `${client}/people`, then: openFirst('tbody a'), see: 'text=So far' },
   { name: 'people-phone', at: `${client}/people`, size: phone, see: 'tbody a' },
   { name: 'today', at: `${client}/today`, see: 'text=Booked today' },

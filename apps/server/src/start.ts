@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { IncomingMessage } from 'node:http';
+import { createServer, type IncomingMessage, type RequestListener } from 'node:http';
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import cookie from '@fastify/cookie';
@@ -35,7 +35,9 @@ import { Worker } from './platform/worker.ts';
 import { VisitCounter } from './results/visit-counter.ts';
 import { CarryOver } from './site/carry-over.ts';
 import { LivePages } from './site/live-pages.ts';
+import type { SiteParts } from './site/site-parts.ts';
 import { siteRoutes, siteUrl } from './site/site.routes.ts';
+import { answerStraight, type Straight } from './site/straight-pages.ts';
 
 const webApp = fileURLToPath(new URL('../../web/dist/app', import.meta.url));
 const mostBytes = 20 * 1024 * 1024;
@@ -46,9 +48,13 @@ export interface Running {
   stop: () => Promise<void>;
 }
 
+/** As long as Fastify's own server keeps an idle connection, in ms: longer than the proxies in front of it usually do. */
+const keepAliveTimeout = 72_000;
+
 /** Puts the program together without listening yet; `listen` or `inject` follows. */
 export async function assemble(given: Foundations): Promise<Running> {
   const address = new SiteAddress(given.config);
+  let straight: Straight | null = null;
   const adapter = new FastifyAdapter({
     loggerInstance: given.log as never,
     // What would not be written need not be put together for every page.
@@ -58,6 +64,10 @@ export async function assemble(given: Foundations): Promise<Running> {
     forceCloseConnections: 'idle' as never,
     // A sealed link holds an email address, which may have 254 characters.
     routerOptions: { maxParamLength: 500 },
+    serverFactory: (handle: RequestListener) =>
+      createServer({ keepAliveTimeout }, (request, answer) => {
+        if (!straight || !answerStraight(straight, request, answer)) handle(request, answer);
+      }),
     rewriteUrl: (request: IncomingMessage) =>
       siteUrl(address, request.headers.host ?? '', request.url ?? '/'),
   });
@@ -84,7 +94,7 @@ export async function assemble(given: Foundations): Promise<Running> {
       void reply.headers({ 'x-request-id': request.id, 'cache-control': 'no-store' });
     go();
   });
-  await siteRoutes(fastify, {
+  const parts: SiteParts = {
     address: app.get(SiteAddress),
     pages: app.get(LivePages),
     intake: app.get(IntakeService),
@@ -99,7 +109,9 @@ export async function assemble(given: Foundations): Promise<Running> {
     reach: app.get(ReachService),
     links: app.get(PersonLinks),
     clients: app.get(ClientService),
-  });
+  };
+  straight = { ...parts, cookies: fastify };
+  await siteRoutes(fastify, parts);
   await textHook(
     fastify,
     app.get(ReachService),

@@ -87,6 +87,7 @@ const untouched: FormState = { kind: 'fresh', typed: {} };
 export class LivePages {
   private readonly tiles: string;
   private readonly kept = new Map<string, Promise<LivePage | null>>();
+  private readonly loaded = new WeakMap<Promise<LivePage | null>, LivePage>();
 
   constructor(
     private readonly database: Database,
@@ -106,8 +107,14 @@ export class LivePages {
     if (this.kept.size > mostKept) this.kept.delete(this.kept.keys().next().value!);
     const drop = () => this.kept.delete(key);
     // What isn't there is asked again each time: it may be published the next moment.
-    loading.then((page) => page ?? drop(), drop);
+    loading.then((page) => (page ? this.loaded.set(loading, page) : drop()), drop);
     return loading;
+  }
+
+  /** The live page at an address when it is in memory already; null sends the asker to `find`. */
+  inMemory(clientSlug: string, pageSlug: string): LivePage | null {
+    const loading = this.kept.get(`${clientSlug}/${pageSlug}`);
+    return (loading && this.loaded.get(loading)) ?? null;
   }
 
   /** After publishing: the client's pages are loaded anew when they are next asked for. */

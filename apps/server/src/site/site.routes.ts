@@ -19,6 +19,7 @@ import type { LivePage, Reader } from './live-pages.ts';
 import { renderTimes } from '@plumgate/page-kit/render';
 import { chosenTime, freeTimes, shownBooking } from './booking-shown.ts';
 import { linkRoutes } from './link.routes.ts';
+import { plainAnswer } from './plain-page.ts';
 import { sendFile } from './send-file.ts';
 import { notHere, pageHeaders, type SiteParts } from './site-parts.ts';
 import { readVisitor } from './visitor.ts';
@@ -99,17 +100,11 @@ async function showPage(
       .headers({ ...pageHeaders, 'cache-control': carried ? 'private, no-store' : 'no-store' })
       .send(parts.pages.render(page, { ...reader, ...state, times }));
   }
-  const { etag } = page.body;
-  if (request.headers['if-none-match']?.includes(etag))
-    return reply
-      .status(304)
-      .headers({ ...pageHeaders, etag })
-      .send();
-  const accepted = request.headers['accept-encoding'] ?? '';
-  const encoding = /\bbr\b/.test(accepted) ? 'br' : /\bgzip\b/.test(accepted) ? 'gzip' : null;
-  void reply.headers({ ...pageHeaders, etag });
-  if (encoding) void reply.header('content-encoding', encoding);
-  return reply.send(page.body[encoding ?? 'plain']);
+  const { status, headers, body } = plainAnswer(page, request.headers);
+  return reply
+    .status(status)
+    .headers(headers)
+    .send(body ?? undefined);
 }
 
 function carriedTo(parts: SiteParts, page: LivePage, request: FastifyRequest): Carried | null {

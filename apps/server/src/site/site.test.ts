@@ -1,3 +1,4 @@
+import { get, type IncomingHttpHeaders } from 'node:http';
 import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import type { EditorPage, PathBoard } from '@plumgate/contract';
 import { newBlock, type Draft } from '@plumgate/core/page';
@@ -268,4 +269,79 @@ it('serves fonts and the script to be kept for ever, and nothing beside them', a
   ]) {
     expect((await app.site('GET', url)).statusCode).toBe(404);
   }
+});
+
+describe('a page in memory, asked for over the wire', () => {
+  let port: number;
+  beforeAll(async () => {
+    port = await app.listen();
+  });
+  const ask = (path: string, headers: Record<string, string> = {}) =>
+    new Promise<{ status: number; headers: IncomingHttpHeaders; body: Buffer }>(
+      (resolve, reject) => {
+        get(
+          {
+            host: '127.0.0.1',
+            port,
+            path,
+            headers: {
+              host: 'quayside.localhost:4310',
+              'user-agent': 'Mozilla/5.0 Firefox/140',
+              ...headers,
+            },
+          },
+          (answer) => {
+            const chunks: Buffer[] = [];
+            answer.on('data', (chunk: Buffer) => chunks.push(chunk));
+            answer.on('end', () =>
+              resolve({
+                status: answer.statusCode ?? 0,
+                headers: answer.headers,
+                body: Buffer.concat(chunks),
+              }),
+            );
+          },
+        ).on('error', reject);
+      },
+    );
+
+  it('is the same as the framework answers, header for header', async () => {
+    const usual = await app.site('GET', '/first-visit');
+    await ask('/first-visit');
+    const straight = await ask('/first-visit');
+    expect(straight.body.toString()).toBe(usual.body);
+    for (const name of ['content-type', 'cache-control', 'etag', 'vary', 'content-security-policy'])
+      expect([name, straight.headers[name]]).toEqual([name, usual.headers[name]]);
+    const squeezed = await ask('/first-visit', { 'accept-encoding': 'br' });
+    expect(squeezed.headers['content-encoding']).toBe('br');
+    expect(brotliDecompressSync(squeezed.body).toString()).toBe(usual.body);
+  });
+
+  it('says that a kept copy is still good', async () => {
+    const { headers } = await ask('/first-visit');
+    const again = await ask('/first-visit', { 'if-none-match': headers.etag! });
+    expect([again.status, again.body.length]).toEqual([304, 0]);
+  });
+
+  it('counts a visitor, and knows them again by the cookie it set', async () => {
+    const before = (await path()).steps[0]!.visitors;
+    const first = await ask('/first-visit?utm_source=poster');
+    const cookie = first.headers['set-cookie']![0]!.split(';')[0]!;
+    expect(first.headers['set-cookie']![0]).toMatch(/HttpOnly; SameSite=Lax$/);
+    expect(decodeURIComponent(cookie)).toMatch(/~Poster$/);
+    const second = await ask('/first-visit', { cookie });
+    expect(second.headers['set-cookie']).toBeUndefined();
+    await app.settle();
+    expect((await path()).steps[0]!.visitors).toBe(before + 1);
+  });
+
+  it.each([
+    ['a page that is not there', '/nothing-here', 404],
+    ['another client’s host', '/first-visit', 404, 'fernhill.localhost:4310'],
+    ['the app itself', '/api/health', 200, 'localhost:4310'],
+  ])(
+    'leaves %s to the usual way',
+    async (_what, address, status, host = 'quayside.localhost:4310') =>
+      expect((await ask(address, { host })).status).toBe(status),
+  );
 });

@@ -12,38 +12,56 @@ export interface Visitor {
   bot: boolean;
 }
 
-const cookie = 'gate_visitor';
+export const visitorCookie = 'gate_visitor';
 const year = 31_536_000;
+export const cookieOptions = { path: '/', httpOnly: true, sameSite: 'lax', maxAge: year } as const;
+
+/** What is read of a request to know who sent it. */
+export interface VisitorRequest {
+  url: string;
+  agent: string;
+  referrer: string;
+  host: string;
+  /** The value of the visitor cookie; empty without one. */
+  cookie: string;
+}
 
 /**
  * Who looks at a page: a first-party id and where they last came from, both in one cookie. Somebody who comes back by
- * another ad is counted to that one from then on: the last click gets the credit (common practice, no source).
+ * another ad is counted to that one from then on: the last click gets the credit (common practice, no source). `keep` is
+ * what the cookie is to become; null where it stays.
  */
-export function readVisitor(request: FastifyRequest, reply: FastifyReply): Visitor {
-  const agent = request.headers['user-agent'] ?? '';
-  const [id = '', known = ''] = (request.cookies[cookie] ?? '').split('~');
+export function visitorOf(request: VisitorRequest): Visitor & { keep: string | null } {
+  const [id = '', known = ''] = request.cookie.split('~');
   const arrived = arrivalSource({
     query: queryOf(request.url),
-    referrer: request.headers.referer ?? '',
-    host: request.headers.host ?? '',
+    referrer: request.referrer,
+    host: request.host,
   });
   const isKnown = /^[\w-]{22}$/.test(id);
   const source = arrived !== null && (arrived !== 'Direct' || !known) ? arrived : known || 'Direct';
   const visitor = { id: isKnown ? id : randomBytes(16).toString('base64url'), source };
-  if (!isKnown || source !== known) {
-    void reply.setCookie(cookie, `${visitor.id}~${source}`, {
-      path: '/',
-      httpOnly: true,
-      sameSite: 'lax',
-      maxAge: year,
-    });
-  }
   return {
     ...visitor,
     known: isKnown,
-    device: /Mobi/i.test(agent) ? 'phone' : 'wide',
-    bot: agent === '' || isBotAgent(agent),
+    keep: isKnown && source === known ? null : `${visitor.id}~${source}`,
+    device: /Mobi/i.test(request.agent) ? 'phone' : 'wide',
+    bot: request.agent === '' || isBotAgent(request.agent),
   };
+}
+
+/** The same for a request to Fastify, whose answer sets the cookie. */
+export function readVisitor(request: FastifyRequest, reply: FastifyReply): Visitor {
+  const { headers } = request;
+  const visitor = visitorOf({
+    url: request.url,
+    agent: headers['user-agent'] ?? '',
+    referrer: headers.referer ?? '',
+    host: headers.host ?? '',
+    cookie: request.cookies[visitorCookie] ?? '',
+  });
+  if (visitor.keep) void reply.setCookie(visitorCookie, visitor.keep, cookieOptions);
+  return visitor;
 }
 
 const noQuery = new URLSearchParams();

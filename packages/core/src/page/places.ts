@@ -1,7 +1,7 @@
 import { nameOfBlock, type Block } from './document.ts';
 import type { Draft } from './draft.ts';
 import { applyEdit, type Edit } from './edit.ts';
-import { childrenOf, idsWithin, kindRules, locate, pageNode, type NodeKind } from './tree.ts';
+import { childrenOf, idsWithin, locate, pageNode } from './tree.ts';
 
 /** A gap between parts: before the child at `index` of `parent`, or after the last. */
 export interface DropPlace {
@@ -99,9 +99,3 @@ const orderOf = (draft: Draft): string[] => [
 ];
 
 const sameOrder = (a: Draft, b: Draft) => orderOf(a).join() === orderOf(b).join();
-
-/** Whether a kind of part may be moved to a place at all, however full it is. */
-export const mayLie = (draft: Draft, kind: NodeKind, place: DropPlace): boolean => {
-  const parent = locate(draft, place.parent);
-  return parent !== undefined && kindRules[parent.kind].child === kind;
-};

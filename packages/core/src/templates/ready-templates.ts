@@ -45,6 +45,17 @@ const address: Ask = {
   kind: 'text',
   example: '3 Ropewalk Loft',
 };
+/** What names a home for sale. */
+const home: Ask[] = [
+  address,
+  { key: 'price', label: 'Asking price', kind: 'text', example: '$612,000' },
+  {
+    key: 'size',
+    label: 'Size in a line',
+    kind: 'text',
+    example: '3 bedrooms, 2 baths, 1,840 sq ft',
+  },
+];
 const event: Ask = {
   key: 'event',
   label: 'What the event is called',
@@ -144,16 +155,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
     'listing',
     'property',
     [pages.listing, pages.chooseTime, pages.thanksPage],
-    [
-      address,
-      { key: 'price', label: 'Asking price', kind: 'text', example: '$612,000' },
-      {
-        key: 'size',
-        label: 'Size in a line',
-        kind: 'text',
-        example: '3 bedrooms, 2 baths, 1,840 sq ft',
-      },
-    ],
+    home,
   ),
   one(
     'service',
@@ -183,16 +185,14 @@ export const readyTemplates: readonly ReadyTemplate[] = [
     starts,
   ]),
   one('guide', 'A guide in exchange for an email address.', 'guide', 'any', pages.guide, [guide]),
-  one('listing', 'One home for sale. Named by its address.', 'listing', 'property', pages.listing, [
-    address,
-    { key: 'price', label: 'Asking price', kind: 'text', example: '$612,000' },
-    {
-      key: 'size',
-      label: 'Size in a line',
-      kind: 'text',
-      example: '3 bedrooms, 2 baths, 1,840 sq ft',
-    },
-  ]),
+  one(
+    'listing',
+    'One home for sale. Named by its address.',
+    'listing',
+    'property',
+    pages.listing,
+    home,
+  ),
   one('sign-in', 'A tablet at the door of a viewing.', 'listing', 'property', pages.signIn, [
     address,
   ]),

@@ -13,14 +13,11 @@ import {
   type DropPlace,
   type TreeNode,
 } from '@plumgate/core/page';
-import type { Make } from '@plumgate/core/templates';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { addBand, addBlock, bandOf, newId, putIn } from './commands.ts';
+import { newId } from '../pages/make-ids.ts';
+import { addBand, addBlock, bandOf, putIn } from './commands.ts';
 import type { EditorStore } from './store.ts';
-
-/** Ids for what is made in the browser. */
-export const make: Make = { part: newId, form: () => crypto.randomUUID() as FormId };
 
 /** A new block of a kind at a place, or after what is selected, which a block that asks binds to a form first. */
 export async function addKind(

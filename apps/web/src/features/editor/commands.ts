@@ -18,10 +18,9 @@ import {
   type NodeKind,
   type TreeNode,
 } from '@plumgate/core/page';
+import { newId } from '../pages/make-ids.ts';
 
 /** What the editor's buttons and keys mean, as edits. Each takes the draft and gives a list, empty when it can't be done. */
-
-export const newId = (): string => crypto.randomUUID().slice(0, 13);
 
 /** A block after the selected one, at the end of the selected column or band, or in a band of its own at the end. */
 export function addBlock<Kind extends BlockKindName>(

@@ -3,7 +3,8 @@ import { blockKinds, nameOfPart, type BlockKindName } from '@plumgate/core/page'
 import { readyBands } from '@plumgate/core/templates';
 import { Command } from 'cmdk';
 import { useNavigate } from 'react-router';
-import { addKind, addReadyBand, make } from './adding.ts';
+import { addKind, addReadyBand } from './adding.ts';
+import { make } from '../pages/make-ids.ts';
 import { blockIcons } from './block-icons.ts';
 import { useEditorStore } from './store.ts';
 import { phoneWidths, useUi, wideWidths } from './ui.ts';

@@ -1,5 +1,4 @@
 import { api, type ClientSheet, type TemplateContent } from '@plumgate/contract';
-import type { FormId } from '@plumgate/core/basics';
 import type { Draft } from '@plumgate/core/page';
 import {
   aims,
@@ -10,7 +9,6 @@ import {
   trades,
   type Aim,
   type Ask,
-  type Make,
   type ReadyTemplate,
   type Trade,
 } from '@plumgate/core/templates';
@@ -25,14 +23,10 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
+import { make } from '../pages/make-ids.ts';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { Seen } from '../pages/seen.tsx';
-
-const make: Make = {
-  part: () => crypto.randomUUID().slice(0, 13),
-  form: () => crypto.randomUUID() as FormId,
-};
 
 /** A template to choose from, ready-made or the agency's own. */
 interface Offered {

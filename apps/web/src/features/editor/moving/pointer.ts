@@ -1,5 +1,4 @@
 import type { EditorStore } from '../store.ts';
-import { useUi } from '../ui.ts';
 import { carryBy, letGo, putDown, type Load } from './move.ts';
 import { fromFrame, openFrames } from './on-screen.ts';
 
@@ -98,5 +97,3 @@ function scrollNear(at: { x: number; y: number }): void {
   for (const { inner, by } of nearEdges(at))
     inner.defaultView?.scrollBy({ top: by, behavior: 'instant' });
 }
-
-export const isMoving = (): boolean => useUi.getState().moving !== null;

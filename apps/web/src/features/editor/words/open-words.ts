@@ -1,6 +1,7 @@
 import { Editor, Node, type JSONContent } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import StarterKit from '@tiptap/starter-kit';
+import { toast } from 'sonner';
 import { cleanPaste } from './clean-paste.ts';
 import { nodesOf } from './words-json.ts';
 
@@ -29,6 +30,9 @@ const mergeField = (merge: (words: string) => string) =>
 /** A document that is one line of words and nothing else. */
 const oneLine = Node.create({ name: 'doc', topNode: true, content: 'inline*' });
 
+/** As much as any words on a page may have. */
+const mostPasted = 6000;
+
 /** Text with merge fields written out becomes pieces as it is pasted. */
 const pasteFields = Node.create({
   name: 'pasteFields',
@@ -39,6 +43,12 @@ const pasteFields = Node.create({
         props: {
           handlePaste: (_view, event) => {
             const text = event.clipboardData?.getData('text/plain') ?? '';
+            if (text.length > mostPasted) {
+              toast.error(
+                `That is too much to paste: at most ${mostPasted.toLocaleString('en-US')} characters at once. Nothing was changed.`,
+              );
+              return true;
+            }
             if (event.clipboardData?.getData('text/html') || !/\{\{.*?\}\}/.test(text))
               return false;
             editor.commands.insertContent(nodesOf(text.replace(/\r/g, '')));

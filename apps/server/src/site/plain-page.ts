@@ -1,0 +1,30 @@
+import type { IncomingHttpHeaders, OutgoingHttpHeaders } from 'node:http';
+import type { LivePage } from './live-pages.ts';
+import { pageHeaders } from './site-parts.ts';
+
+/** Whether every visitor sees a page alike, so that it can be answered from memory as it is. */
+export const isPlain = (page: LivePage): boolean =>
+  !page.personal && !page.gated && page.calendars.length === 0;
+
+/** A page as everybody sees it, or that the reader's copy is still good (RFC 9110, section 13). */
+export function plainAnswer(
+  page: LivePage,
+  headers: IncomingHttpHeaders,
+): { status: 200 | 304; headers: OutgoingHttpHeaders; body: Buffer | null } {
+  const { etag, plain, br, gzip } = page.body;
+  if (headers['if-none-match']?.includes(etag))
+    return { status: 304, headers: { ...pageHeaders, etag }, body: null };
+  const accepted = String(headers['accept-encoding'] ?? '');
+  const encoding = /\bbr\b/.test(accepted) ? 'br' : /\bgzip\b/.test(accepted) ? 'gzip' : null;
+  const body = encoding === 'br' ? br : encoding === 'gzip' ? gzip : plain;
+  return {
+    status: 200,
+    headers: {
+      ...pageHeaders,
+      etag,
+      'content-length': body.length,
+      ...(encoding && { 'content-encoding': encoding }),
+    },
+    body,
+  };
+}
