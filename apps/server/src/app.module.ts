@@ -34,6 +34,7 @@ import { FileService } from './pictures/file.service.ts';
 import { PictureMaker } from './pictures/picture-maker.ts';
 import { PictureService } from './pictures/picture.service.ts';
 import { BringOverService } from './pages/bring-over.service.ts';
+import { AddressService } from './pages/address.service.ts';
 import { LinkedBandService } from './pages/linked-band.service.ts';
 import { TemplateController } from './templates/template.controller.ts';
 import { TemplateService } from './templates/template.service.ts';
@@ -155,6 +156,7 @@ const doors: Provider[] = [
     PictureMaker,
     FileService,
     LinkedBandService,
+    AddressService,
     BringOverService,
     TemplateService,
     IntakeService,

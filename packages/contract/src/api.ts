@@ -210,6 +210,24 @@ export const saveDraft = endpoint({
   body: z.object({ version: z.int(), draft: DraftBody }),
   answer: z.object({ version: z.int(), state: PageState, keptAt: InstantText }),
 });
+export const checkAddress = endpoint({
+  method: 'GET',
+  path: '/api/pages/:pageId/address',
+  summary: 'Whether a page may have an address ending; `by` says whose it is when it may not',
+  right: 'funnels.read',
+  params: ofPage,
+  query: z.object({ slug: Slug }),
+  answer: z.object({ free: z.boolean(), by: z.string().nullable() }),
+});
+export const changeAddress = endpoint({
+  method: 'PUT',
+  path: '/api/pages/:pageId/address',
+  summary: 'Give a page another address ending; the earlier one leads to it for ever',
+  right: 'funnels.write',
+  params: ofPage,
+  body: z.object({ slug: Slug }),
+  answer: z.object({ slug: Slug, address: z.string() }),
+});
 export const publishPage = endpoint({
   method: 'POST',
   path: '/api/pages/:pageId/publish',

@@ -11,12 +11,14 @@ export interface PageToRender {
   context: PageContext;
   /** Where fonts and the script are served from, such as `/~`. */
   assets: string;
+  /** The page's one address, whole, as RFC 6596 has it; left out where there is none yet. */
+  canonical?: string;
   /** The file name of a script made of parts; a page asks for those it uses, or for none. */
   script: (parts: RuntimePart[]) => string;
 }
 
 /** A page as one HTML document with its CSS inside, readable and usable without script. */
-export function renderPage({ page, context, assets, script }: PageToRender): string {
+export function renderPage({ page, context, assets, script, canonical }: PageToRender): string {
   const { brand } = context;
   const fonts = `${assets}/fonts`;
   const css = `:root{${brandVariables(brand)}}${fontFaces(brand.typePair, fonts)}${cssFor(page)}`;
@@ -28,6 +30,7 @@ export function renderPage({ page, context, assets, script }: PageToRender): str
         <title>{context.merge(page.title)}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         {page.description && <meta name="description" content={context.merge(page.description)} />}
+        {canonical && <link rel="canonical" href={canonical} />}
         {fontPreloads(brand.typePair, fonts).map((href) => (
           <link
             key={href}

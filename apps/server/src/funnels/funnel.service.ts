@@ -19,9 +19,9 @@ import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { calendars } from '../booking/table.ts';
 import { sequences } from '../followup/table.ts';
+import { AddressService } from '../pages/address.service.ts';
 import { BringOverService } from '../pages/bring-over.service.ts';
 import { PageService, stateOf, type PageRow } from '../pages/page.service.ts';
-import { pages } from '../pages/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
@@ -42,6 +42,7 @@ export class FunnelService {
     private readonly pages: PageService,
     private readonly forms: FormService,
     private readonly over: BringOverService,
+    private readonly addresses: AddressService,
     private readonly rules: RuleService,
     private readonly results: ResultsService,
   ) {}
@@ -61,11 +62,7 @@ export class FunnelService {
 
   /** A funnel from a template's pages, all of them the client's own from now on; without any, of two plain steps. */
   async create(clientId: ClientId, name: string, from?: TemplateContent): Promise<FunnelId> {
-    const taken = await this.database.db
-      .select({ slug: pages.slug })
-      .from(pages)
-      .where(eq(pages.clientId, clientId));
-    const free = freeSlug(new Set(taken.map((page) => page.slug)));
+    const free = freeSlug(await this.addresses.taken(clientId));
     const given = from?.pages.map(readTemplatePage) ?? this.plainPages(name);
     return this.database.transaction(async (tx) => {
       const funnelId = await this.begin(tx, clientId, name);
@@ -77,14 +74,13 @@ export class FunnelService {
       );
       for (const [position, draft] of parts.entries()) {
         const own = position === 0 ? name : given[position]!.name;
-        const wanted =
-          position === 0 ? slugFrom(name) : `${slugFrom(name).slice(0, 40)}-${slugFrom(own)}`;
+        const wanted = slugFrom(position === 0 ? name : `${slugFrom(name).slice(0, 40)} ${own}`);
         await this.pages.create(tx, {
           clientId,
           funnelId,
           position,
           name: own,
-          slug: free(wanted.slice(0, 60)),
+          slug: free(wanted),
           draft,
         });
       }

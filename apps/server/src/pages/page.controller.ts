@@ -2,6 +2,7 @@ import { Controller } from '@nestjs/common';
 import { api, type Answer, type Asked } from '@plumgate/contract';
 import { Clock } from '../platform/clock.ts';
 import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { AddressService } from './address.service.ts';
 import { LinkedBandService } from './linked-band.service.ts';
 import { PageService } from './page.service.ts';
 
@@ -10,6 +11,7 @@ export class PageController {
   constructor(
     private readonly pages: PageService,
     private readonly linked: LinkedBandService,
+    private readonly addresses: AddressService,
     private readonly clock: Clock,
   ) {}
 
@@ -47,6 +49,21 @@ export class PageController {
   ): Promise<Answer<typeof api.saveDraft>> {
     const kept = await this.pages.saveDraft(params.pageId, body.version, body.draft);
     return { ...kept, keptAt: this.clock.now().toString() };
+  }
+
+  @Bind(api.checkAddress)
+  async checkAddress(
+    @Ask() { params, query }: Asked<typeof api.checkAddress>,
+  ): Promise<Answer<typeof api.checkAddress>> {
+    const by = await this.addresses.heldBy(params.pageId, query.slug);
+    return { free: by === null, by };
+  }
+
+  @Bind(api.changeAddress)
+  changeAddress(
+    @Ask() { params, body }: Asked<typeof api.changeAddress>,
+  ): Promise<Answer<typeof api.changeAddress>> {
+    return this.addresses.change(params.pageId, body.slug);
   }
 
   @Bind(api.publishPage)

@@ -100,3 +100,17 @@ export const linkedBands = pgTable(
   },
   (table) => [index('linked_bands_by_client').on(table.clientId)],
 );
+
+/** Addresses that pages had before and that ads, posters and messages may carry: each leads to its page for ever. */
+export const earlierAddresses = pgTable(
+  'earlier_addresses',
+  {
+    clientId: ofClient(),
+    slug: text().notNull(),
+    pageId: uuid('page_id')
+      .$type<PageId>()
+      .notNull()
+      .references(() => pages.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.clientId, table.slug] })],
+);

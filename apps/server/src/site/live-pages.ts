@@ -24,15 +24,16 @@ import type {
   ShownPicture,
 } from '@plumgate/page-kit';
 import { renderPage } from '@plumgate/page-kit/render';
-import { and, eq, inArray, isNotNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
 import { clients } from '../clients/table.ts';
-import { pageRevisions, pages } from '../pages/table.ts';
+import { earlierAddresses, pageRevisions, pages } from '../pages/table.ts';
 import { fileHref } from '../pictures/file.service.ts';
 import { pictureSrc, shownPictures } from '../pictures/picture-address.ts';
 import { files } from '../pictures/table.ts';
 import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
 import { CONFIG, type Config } from '../platform/config.ts';
 import { Database } from '../platform/database/database.ts';
+import { SiteAddress } from '../platform/site-address.ts';
 import { scriptName } from './assets.ts';
 
 /** A published page as it is kept in memory. */
@@ -50,6 +51,8 @@ export interface LivePage {
   facts: Facts;
   brand: Brand;
   nextStep: string | null;
+  /** Where the page answers, whole: what search engines are told is its one address. */
+  address: string;
   /** Reached only by sending the form of the step before. */
   gated: boolean;
   /** Whether a known visitor sees other words, or a form already filled in. */
@@ -92,6 +95,7 @@ export class LivePages {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly address: SiteAddress,
     @Inject(CONFIG) config: Config,
   ) {
     this.tiles = config.tilesUrl ?? '/~/tiles/{z}/{x}/{y}.svg';
@@ -115,6 +119,36 @@ export class LivePages {
   inMemory(clientSlug: string, pageSlug: string): LivePage | null {
     const loading = this.kept.get(`${clientSlug}/${pageSlug}`);
     return (loading && this.loaded.get(loading)) ?? null;
+  }
+
+  /** Where a page that once answered at an address answers now; null for an address that no live page ever had. */
+  async movedTo(clientSlug: string, pageSlug: string): Promise<string | null> {
+    const [found] = await this.database.db
+      .select({ slug: pages.slug })
+      .from(earlierAddresses)
+      .innerJoin(pages, eq(pages.id, earlierAddresses.pageId))
+      .innerJoin(clients, eq(clients.id, earlierAddresses.clientId))
+      .where(
+        and(
+          eq(clients.slug, clientSlug),
+          eq(earlierAddresses.slug, pageSlug),
+          isNotNull(pages.liveRevision),
+        ),
+      );
+    return found?.slug ?? null;
+  }
+
+  /** The endings of a client's live pages that anybody may come to first, for the list that search engines read. */
+  async listed(clientSlug: string): Promise<string[]> {
+    const rows = await this.database.db
+      .select({ slug: pages.slug })
+      .from(pages)
+      .innerJoin(clients, eq(clients.id, pages.clientId))
+      .where(
+        and(eq(clients.slug, clientSlug), isNotNull(pages.liveRevision), eq(pages.position, 0)),
+      )
+      .orderBy(asc(pages.slug));
+    return rows.map(({ slug }) => slug);
   }
 
   /** After publishing: the client's pages are loaded anew when they are next asked for. */
@@ -162,6 +196,7 @@ export class LivePages {
       page: page.document,
       assets: '/~',
       script: scriptName,
+      canonical: page.address,
       context: {
         clientName: page.clientName,
         facts: page.facts,
@@ -226,6 +261,7 @@ export class LivePages {
       pageId: page.id,
       name: page.name,
       slug: page.slug,
+      address: `${this.address.of(clientSlug)}/${page.slug}`,
       revisionId: revision.id,
       document: revision.document,
       forms: revision.forms,

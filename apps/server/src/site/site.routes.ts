@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
 import { clientFields } from '@plumgate/core/clients';
-import { fillOrKeep } from '@plumgate/core/messages';
+import { escapeHtml, fillOrKeep } from '@plumgate/core/messages';
 import { blocksOf, formIdOf, type Block } from '@plumgate/core/page';
 import { FileId, PictureId, RevisionId } from '@plumgate/core/basics';
 import type { PictureFormat } from '@plumgate/page-kit';
@@ -64,6 +64,8 @@ function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
   const helmet = { helmet: false } as object;
   assetRoutes(site, parts, '/:client');
   linkRoutes(site, parts);
+  site.get('/:client/robots.txt', helmet, (request, reply) => robots(parts, request, reply));
+  site.get('/:client/sitemap.xml', helmet, (request, reply) => sitemap(parts, request, reply));
   site.get('/:client/:page', helmet, (request, reply) =>
     showPage(parts, request as SiteRequest, reply),
   );
@@ -74,11 +76,63 @@ function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
   site.all('/*', helmet, (_request, reply) => notHere(reply));
 }
 
+/** The client that a request's own Host header names; null for a path that only names the mount. */
+function clientOf(parts: SiteParts, request: FastifyRequest): string | null {
+  const { client } = request.params as { client: string };
+  return parts.address.clientIn(request.headers.host ?? '') === client ? client : null;
+}
+
+/** What crawlers may read (RFC 9309): every page, and nothing of what pages are made of or of anybody's own links. */
+function robots(parts: SiteParts, request: FastifyRequest, reply: FastifyReply): unknown {
+  const client = clientOf(parts, request);
+  if (!client) return notHere(reply);
+  const lines = [
+    'User-agent: *',
+    'Disallow: /~/booking/',
+    'Disallow: /~/unsubscribe/',
+    '',
+    `Sitemap: ${parts.address.of(client)}/sitemap.xml`,
+  ];
+  return reply.type('text/plain; charset=utf-8').send(`${lines.join('\n')}\n`);
+}
+
+/** The live pages that one may come to first, as sitemaps.org's protocol 0.9 has it. */
+async function sitemap(
+  parts: SiteParts,
+  request: FastifyRequest,
+  reply: FastifyReply,
+): Promise<unknown> {
+  const client = clientOf(parts, request);
+  if (!client) return notHere(reply);
+  const urls = (await parts.pages.listed(client)).map(
+    (slug) => `<url><loc>${escapeHtml(`${parts.address.of(client)}/${slug}`)}</loc></url>`,
+  );
+  return reply
+    .type('application/xml; charset=utf-8')
+    .send(
+      `<?xml version="1.0" encoding="UTF-8"?>\n<urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">${urls.join('')}</urlset>\n`,
+    );
+}
+
 async function pageFor(parts: SiteParts, request: SiteRequest): Promise<LivePage | null> {
   const { client, page } = request.params;
   // Only the Host header says whose page it is; a path that names the mount itself leads nowhere.
   if (parts.address.clientIn(request.headers.host ?? '') !== client) return null;
   return parts.pages.find(client, page);
+}
+
+/** An address that a page had before leads to where it is now, for ever and with all that came along (RFC 9110, 308). */
+async function movedOrNotHere(
+  parts: SiteParts,
+  request: SiteRequest,
+  reply: FastifyReply,
+): Promise<unknown> {
+  const { client, page } = request.params;
+  const isHost = parts.address.clientIn(request.headers.host ?? '') === client;
+  const slug = isHost ? await parts.pages.movedTo(client, page) : null;
+  if (slug === null) return notHere(reply);
+  const [, query] = request.url.split(/(?=\?)/);
+  return reply.header('cache-control', 'no-cache').redirect(`/${slug}${query ?? ''}`, 308);
 }
 
 async function showPage(
@@ -87,7 +141,7 @@ async function showPage(
   reply: FastifyReply,
 ): Promise<unknown> {
   const page = await pageFor(parts, request);
-  if (!page) return notHere(reply);
+  if (!page) return movedOrNotHere(parts, request, reply);
   const carried = page.personal || page.gated ? carriedTo(parts, page, request) : null;
   countVisit(parts, page, request, reply, carried);
   const { sent, from } = request.query as { sent?: string; from?: string };
@@ -187,7 +241,7 @@ async function takeForm(
   reply: FastifyReply,
 ): Promise<unknown> {
   const page = await pageFor(parts, request);
-  if (!page) return notHere(reply);
+  if (!page) return movedOrNotHere(parts, request, reply);
   const typed = (request.body ?? {}) as Record<string, string>;
   const revision = await parts.pages.atRevision(page, typed._revision ?? '');
   const blocks = blocksOf(revision.document).filter((block) => formIdOf(block) !== null);

@@ -324,6 +324,7 @@ describe('a page in memory, asked for over the wire', () => {
   });
 
   it('counts a visitor, and knows them again by the cookie it set', async () => {
+    await app.settle();
     const before = (await path()).steps[0]!.visitors;
     const first = await ask('/first-visit?utm_source=poster');
     const cookie = first.headers['set-cookie']![0]!.split(';')[0]!;
@@ -344,4 +345,49 @@ describe('a page in memory, asked for over the wire', () => {
     async (_what, address, status, host = 'quayside.localhost:4310') =>
       expect((await ask(address, { host })).status).toBe(status),
   );
+});
+
+describe('an address that changes', () => {
+  const change = (slug: string, pageId = world.first.pageId as string) =>
+    owner('PUT', `/api/pages/${pageId}/address`, { slug });
+  it('answers anew, and leads from the earlier one for ever, with everything that came along', async () => {
+    expect((await change('talk-first')).statusCode).toBe(200);
+    expect((await app.site('GET', '/talk-first')).statusCode).toBe(200);
+    const moved = await app.site('GET', '/first-visit?utm_source=poster');
+    expect([moved.statusCode, moved.headers.location]).toEqual([
+      308,
+      '/talk-first?utm_source=poster',
+    ]);
+    expect((await app.site('POST', '/first-visit', { form: { name: 'A' } })).statusCode).toBe(308);
+    await change('talk-to-us');
+    for (const old of ['/first-visit', '/talk-first'])
+      expect((await app.site('GET', old)).headers.location).toBe('/talk-to-us');
+    expect((await app.site('GET', '/talk-to-us')).body).toMatch(
+      /<link rel="canonical" href="http:\/\/quayside\.localhost:\d+\/talk-to-us"\/>/,
+    );
+  });
+  it('is not given to another page, now or later, and may be taken back by its own', async () => {
+    const other = world.thanks.pageId;
+    for (const slug of ['talk-to-us', 'first-visit']) {
+      const answer = await change(slug, other);
+      expect([answer.statusCode, answer.json<{ code: string }>().code]).toEqual([
+        409,
+        'address-taken',
+      ]);
+      const asked = await owner('GET', `/api/pages/${other}/address?slug=${slug}`);
+      expect(asked.json()).toEqual({ free: false, by: 'First visit' });
+    }
+    expect((await change('First Visit')).statusCode).toBe(400);
+    await change('first-visit');
+    expect((await app.site('GET', '/first-visit')).statusCode).toBe(200);
+    expect((await app.site('GET', '/talk-to-us')).headers.location).toBe('/first-visit');
+  });
+  it('is told to crawlers: where pages are, and what is nobody’s to read', async () => {
+    const robots = await app.site('GET', '/robots.txt');
+    expect(robots.headers['content-type']).toMatch(/^text\/plain/);
+    expect(robots.body).toMatch(/^Sitemap: http:\/\/quayside\.localhost:\d+\/sitemap\.xml$/m);
+    const map = await app.site('GET', '/sitemap.xml');
+    expect(map.body).toMatch(/<loc>http:\/\/quayside\.localhost:\d+\/first-visit<\/loc>/);
+    expect(map.body).not.toContain('thank-you');
+  });
 });

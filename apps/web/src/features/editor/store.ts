@@ -78,8 +78,9 @@ export function createEditorStore(page: EditorPage): EditorStore {
         after,
       );
     };
-    const changed = () => {
-      set({ keeping: get().keeping === 'apart' ? 'apart' : 'keeping', notice: null });
+    /** Takes a new draft; one change of the state, since everything on the screen hears of each. */
+    const changed = (to: Pick<EditorState, 'draft'> & Partial<EditorState>) => {
+      set({ ...to, keeping: get().keeping === 'apart' ? 'apart' : 'keeping', notice: null });
       noteHere();
       if (get().keeping !== 'apart') keepLater(quiet);
     };
@@ -127,12 +128,11 @@ export function createEditorStore(page: EditorPage): EditorStore {
       const turned =
         from === 'past' ? { ...entry, forth: result.back } : { ...entry, back: result.back };
       const to = from === 'past' ? 'future' : 'past';
-      set({
+      changed({
         draft: result.draft,
         [from]: state[from].slice(0, -1),
         [to]: [...state[to], { ...turned, group: null }],
-      } as Partial<EditorState>);
-      changed();
+      });
     };
 
     if (unsent && isCurrent) keepLater(0);
@@ -179,12 +179,11 @@ export function createEditorStore(page: EditorPage): EditorStore {
           forth: [],
           group: group ?? null,
         };
-        set({
+        changed({
           draft: result.draft,
           past: [...(joins ? past.slice(0, -1) : past), entry],
           future: [],
         });
-        changed();
         return true;
       },
       endGroup: () => {

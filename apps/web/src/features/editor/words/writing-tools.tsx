@@ -1,5 +1,5 @@
 import { Bold, Italic, Link2, List, ListOrdered } from 'lucide-react';
-import { useEffect, useReducer, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { useUi, type Writing } from '../ui.ts';
 
@@ -18,6 +18,8 @@ const fields: Record<string, string> = {
   '{{ booking.when | default: "the time you chose" }}': 'When they booked',
 };
 
+const looks = ['bold', 'italic', 'link', 'bulletList', 'orderedList'];
+
 /** Bold, links, lists and facts, for the text that is being written in. */
 export function WritingTools() {
   const writing = useUi((ui) => ui.writing);
@@ -25,11 +27,14 @@ export function WritingTools() {
 }
 
 function Tools({ writing: { editor, isRich } }: { writing: Writing }) {
-  const [, redraw] = useReducer((count: number) => count + 1, 0);
+  const [active, setActive] = useState('');
   const [linking, setLinking] = useState<string | null>(null);
   useEffect(() => {
-    editor.on('transaction', redraw);
-    return () => void editor.off('transaction', redraw);
+    // Letters change nothing here: only another look under the caret does.
+    const look = () => setActive(looks.filter((name) => editor.isActive(name)).join());
+    look();
+    editor.on('transaction', look);
+    return () => void editor.off('transaction', look);
   }, [editor]);
   const press = (act: () => unknown) => (event: React.MouseEvent) => {
     event.preventDefault();
@@ -38,7 +43,7 @@ function Tools({ writing: { editor, isRich } }: { writing: Writing }) {
   const tool = (label: string, name: string, icon: React.ReactNode, act: () => unknown) => (
     <IconButton
       label={label}
-      aria-pressed={editor.isActive(name)}
+      aria-pressed={active.split(',').includes(name)}
       className="aria-pressed:bg-plum-tint aria-pressed:text-plum-dark"
       onMouseDown={press(act)}
     >

@@ -1,0 +1,98 @@
+import { Injectable } from '@nestjs/common';
+import type { ClientId, PageId } from '@plumgate/core/basics';
+import { and, eq, ne } from 'drizzle-orm';
+import { ClientService } from '../clients/client.service.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
+import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import { LivePages } from '../site/live-pages.ts';
+import { earlierAddresses, pages } from './table.ts';
+
+/** Where pages answer. An address that a page once had is its own for ever: it leads to where the page is now. */
+@Injectable()
+export class AddressService {
+  constructor(
+    private readonly database: Database,
+    private readonly clients: ClientService,
+    private readonly live: LivePages,
+  ) {}
+
+  /** The name of the page that has an address ending, now or earlier; null when this page may have it. */
+  async heldBy(pageId: PageId, slug: string): Promise<string | null> {
+    const { db } = this.database;
+    const page = await pageRow(db, pageId);
+    return holder(db, page.clientId, pageId, slug);
+  }
+
+  /** Every address ending of a client that is in use or leads somewhere. */
+  async taken(clientId: ClientId): Promise<Set<string>> {
+    const { db } = this.database;
+    const now = await db
+      .select({ slug: pages.slug })
+      .from(pages)
+      .where(eq(pages.clientId, clientId));
+    const earlier = await db
+      .select({ slug: earlierAddresses.slug })
+      .from(earlierAddresses)
+      .where(eq(earlierAddresses.clientId, clientId));
+    return new Set([...now, ...earlier].map(({ slug }) => slug));
+  }
+
+  /** Gives a page another address ending; what is live stays live, at the new one, and the old one leads there. */
+  async change(pageId: PageId, slug: string): Promise<{ slug: string; address: string }> {
+    const page = await this.database.transaction(async (tx) => {
+      const before = await pageRow(tx, pageId);
+      const { clientId } = before;
+      const by = await holder(tx, clientId, pageId, slug);
+      if (by !== null)
+        throw new AppProblem('address-taken', {
+          detail: `“${by}” answers at /${slug}, or did so earlier. Choose another ending.`,
+          fields: [{ field: 'body.slug', message: 'This ending is taken.' }],
+        });
+      const own = { clientId, pageId };
+      if (before.liveRevision !== null && before.slug !== slug)
+        await tx
+          .insert(earlierAddresses)
+          .values({ ...own, slug: before.slug })
+          .onConflictDoNothing();
+      await tx
+        .delete(earlierAddresses)
+        .where(and(eq(earlierAddresses.clientId, clientId), eq(earlierAddresses.slug, slug)));
+      await tx.update(pages).set({ slug }).where(eq(pages.id, pageId));
+      return before;
+    });
+    this.live.forget(page.clientId);
+    const { site } = await this.clients.get(page.clientId);
+    return { slug, address: `${site}/${slug}` };
+  }
+}
+
+async function pageRow(db: Queries, id: PageId): Promise<typeof pages.$inferSelect> {
+  const [row] = await db.select().from(pages).where(eq(pages.id, id));
+  if (!row) throw notFound();
+  return row;
+}
+
+async function holder(
+  db: Queries,
+  clientId: ClientId,
+  except: PageId,
+  slug: string,
+): Promise<string | null> {
+  const [now] = await db
+    .select({ name: pages.name })
+    .from(pages)
+    .where(and(eq(pages.clientId, clientId), eq(pages.slug, slug), ne(pages.id, except)));
+  if (now) return now.name;
+  const [earlier] = await db
+    .select({ name: pages.name })
+    .from(earlierAddresses)
+    .innerJoin(pages, eq(pages.id, earlierAddresses.pageId))
+    .where(
+      and(
+        eq(earlierAddresses.clientId, clientId),
+        eq(earlierAddresses.slug, slug),
+        ne(earlierAddresses.pageId, except),
+      ),
+    );
+  return earlier?.name ?? null;
+}
