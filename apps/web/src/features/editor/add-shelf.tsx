@@ -266,6 +266,9 @@ function BandCard({
 } & Pick<React.ButtonHTMLAttributes<HTMLButtonElement>, 'onClick' | 'onPointerDown'>) {
   const brand = useEditor((state) => state.brand);
   const [still] = useState(band);
+  // A bar is low: drawn nearer, its words can be read.
+  const isBar = still.phone === 'beside';
+  const width = isBar ? 560 : drawnAt;
   const shown = useMemo(
     () => ({
       page: { ...emptyPage(''), bands: [still] },
@@ -279,15 +282,15 @@ function BandCard({
       className="block w-full touch-none overflow-hidden rounded-control border border-line text-left hover:border-plum"
       {...press}
     >
-      <Seen className="block h-24 overflow-hidden bg-paper">
+      <Seen className={`block overflow-hidden bg-paper ${isBar ? 'h-8' : 'h-24'}`}>
         {() => (
           <PageFrame
             still
             {...shown}
             title={label}
-            width={drawnAt}
-            scale={shelfWidth / drawnAt}
-            height={96}
+            width={width}
+            scale={shelfWidth / width}
+            height={isBar ? 32 : 96}
           />
         )}
       </Seen>
