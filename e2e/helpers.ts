@@ -27,14 +27,14 @@ export async function signedIn(browser: Browser, path: string, email = marketer)
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   await context.addCookies(sessions.get(email) ?? []);
   const page = await context.newPage();
-  const places = page.getByRole('navigation', { name: 'Places' });
+  const inside = page.getByRole('link', { name: 'Plum Gate, first page' });
   await page.goto(origin + path);
-  await expect(places.or(page.getByLabel('Password'))).toBeVisible();
-  if (await places.isVisible()) return page;
+  await expect(inside.or(page.getByLabel('Password'))).toBeVisible();
+  if (await inside.isVisible()) return page;
   await page.getByLabel('Email').fill(email);
   await page.getByLabel('Password').fill(password);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(places).toBeVisible();
+  await expect(inside).toBeVisible();
   sessions.set(email, await context.cookies());
   await page.goto(origin + path);
   return page;
