@@ -3,8 +3,9 @@ import type { ClientId, PageId } from '@plumgate/core/basics';
 import { and, eq, ne } from 'drizzle-orm';
 import { ClientService } from '../clients/client.service.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
-import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import { AppProblem } from '../platform/http/app-problem.ts';
 import { LivePages } from '../site/live-pages.ts';
+import { PageService } from './page.service.ts';
 import { earlierAddresses, pages } from './table.ts';
 
 /** Where pages answer. An address that a page once had is its own for ever: it leads to where the page is now. */
@@ -13,13 +14,14 @@ export class AddressService {
   constructor(
     private readonly database: Database,
     private readonly clients: ClientService,
+    private readonly pages: PageService,
     private readonly live: LivePages,
   ) {}
 
   /** The name of the page that has an address ending, now or earlier; null when this page may have it. */
   async heldBy(pageId: PageId, slug: string): Promise<string | null> {
     const { db } = this.database;
-    const page = await pageRow(db, pageId);
+    const page = await this.pages.row(pageId, db);
     return holder(db, page.clientId, pageId, slug);
   }
 
@@ -40,7 +42,7 @@ export class AddressService {
   /** Gives a page another address ending; what is live stays live, at the new one, and the old one leads there. */
   async change(pageId: PageId, slug: string): Promise<{ slug: string; address: string }> {
     const page = await this.database.transaction(async (tx) => {
-      const before = await pageRow(tx, pageId);
+      const before = await this.pages.row(pageId, tx);
       const { clientId } = before;
       const by = await holder(tx, clientId, pageId, slug);
       if (by !== null)
@@ -64,12 +66,6 @@ export class AddressService {
     const { site } = await this.clients.get(page.clientId);
     return { slug, address: `${site}/${slug}` };
   }
-}
-
-async function pageRow(db: Queries, id: PageId): Promise<typeof pages.$inferSelect> {
-  const [row] = await db.select().from(pages).where(eq(pages.id, id));
-  if (!row) throw notFound();
-  return row;
 }
 
 async function holder(

@@ -67,8 +67,13 @@ function openBeside(from: HTMLElement, by: -1 | 1, store: EditorStore): void {
 
 const sameJson = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
+const contentOf = (text: Props['value']): JSONContent =>
+  typeof text === 'string' ? { type: 'doc', content: nodesOf(text) } : docOf(text);
+const valueOf = (doc: JSONContent, isRich: boolean) =>
+  isRich ? richOf(doc) : wordsIn(doc.content);
+
 function OpenText(props: Props & { at: { x: number; y: number }; onLeave: () => void }) {
-  const { part, setting, isRich, value, merge, at } = props;
+  const { isRich, value } = props;
   const store = useEditorStore();
   const mount = useRef<HTMLElement>(null);
   const editor = useRef<Editor | null>(null);
@@ -77,15 +82,14 @@ function OpenText(props: Props & { at: { x: number; y: number }; onLeave: () => 
     latest.current = props;
   });
 
-  const contentOf = (text: Props['value']): JSONContent =>
-    typeof text === 'string' ? { type: 'doc', content: nodesOf(text) } : docOf(text);
-  const valueOf = (doc: JSONContent) => (isRich ? richOf(doc) : wordsIn(doc.content));
-
+  // The editor is opened once, with what stands there then; what changes later reaches it below.
   useLayoutEffect(() => {
+    const { part, setting, isRich, value, merge, at } = latest.current;
     const write = (doc: JSONContent) => {
       const node = locate(store.getState().draft, part)?.node;
       if (!node) return;
-      const changes = { [setting]: withWords(node[setting], valueOf(doc), latest.current) };
+      const written = withWords(node[setting], valueOf(doc, isRich), latest.current);
+      const changes = { [setting]: written };
       store.getState().edit([{ do: 'set', id: part, changes }], keyOf(latest.current));
     };
     const opened = openWords({
@@ -107,17 +111,14 @@ function OpenText(props: Props & { at: { x: number; y: number }; onLeave: () => 
       store.getState().endGroup();
       opened.destroy();
     };
-    // The editor is opened once; what changes later reaches it below.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+  }, [store]);
 
   // Undo, and whatever else changes the words from outside while they are open.
   useEffect(() => {
     const open = editor.current;
-    if (open && !sameJson(valueOf(open.getJSON()), value))
+    if (open && !sameJson(valueOf(open.getJSON(), isRich), value))
       open.commands.setContent(contentOf(value), { emitUpdate: false });
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [value]);
+  }, [value, isRich]);
 
   const Tag = isRich ? 'div' : 'span';
   return <Tag ref={mount as never} className="words writing" />;
