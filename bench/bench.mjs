@@ -101,7 +101,10 @@ add(
 );
 
 // The editor on sixty blocks.
-const editor = await timeEditor(`http://localhost:${port}`, campaign.cookie, campaign.long.pageId);
+const editor = await timeEditor(
+  `http://localhost:${port}/quayside/pages/${campaign.long.pageId}`,
+  campaign.cookie,
+);
 add(
   'The editor opens a page of 60 blocks',
   `${(editor.opened / 1000).toFixed(2)} s`,

@@ -1,13 +1,23 @@
 import type { EditorPage } from '@plumgate/contract';
 import { pageNode, type Band } from '@plumgate/core/page';
 import type { PageContext } from '@plumgate/page-kit';
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import {
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type ComponentProps,
+} from 'react';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { BandHandles } from './band-handles.tsx';
 import { loadOf } from './moving/move.ts';
 import { openFrames } from './moving/on-screen.ts';
 import { watchPointer } from './moving/pointer.ts';
+import { pacedDraft } from './paced-draft.ts';
 import {
   EditorProvider,
   selectionOf,
@@ -25,7 +35,7 @@ const gap = 24;
 /** The page wide and on a phone, side by side, both live: what is written in one stands in the other at once. */
 export function Canvas({ page }: { page: EditorPage }) {
   const store = useEditorStore();
-  const draft = useEditor((state) => state.draft);
+  const forms = useEditor((state) => state.draft.forms);
   const brand = useEditor((state) => state.brand);
   const selected = useEditor((state) => state.selected);
   const others = useEditor((state) => state.others);
@@ -43,9 +53,9 @@ export function Canvas({ page }: { page: EditorPage }) {
   }, []);
 
   const context = useMemo(() => {
-    const plain = pageContext(page, draft.forms, brand, null);
+    const plain = pageContext(page, forms, brand, null);
     return { ...plain, editing: editingWith(store, plain.merge) };
-  }, [page, draft.forms, brand, store]);
+  }, [page, forms, brand, store]);
   const css = editingCss(selectionOf({ selected, others }));
   const onReady = useFrameHands(store);
   useEffect(() => {
@@ -64,8 +74,7 @@ export function Canvas({ page }: { page: EditorPage }) {
         {sizes && (
           <>
             <Side label={`Wide, ${wide} px · at ${Math.round(sizes.wide.scale * 100)}%`}>
-              <PageFrame
-                page={draft.page}
+              <LiveFrame
                 context={context}
                 title="The page, wide"
                 width={wide}
@@ -75,8 +84,7 @@ export function Canvas({ page }: { page: EditorPage }) {
               />
             </Side>
             <Side label={`Phone, ${phone} px · at ${Math.round(sizes.phone.scale * 100)}%`} round>
-              <PageFrame
-                page={draft.page}
+              <LiveFrame
                 context={context}
                 title="The page on a phone"
                 width={phone}
@@ -90,6 +98,30 @@ export function Canvas({ page }: { page: EditorPage }) {
       </div>
     </div>
   );
+}
+
+/** The draft in a frame, as it changes. */
+function LiveFrame({
+  onReady,
+  ...rest
+}: Omit<ComponentProps<typeof PageFrame>, 'page'> & { onReady: (inner: Document) => void }) {
+  const store = useEditorStore();
+  const frame = useRef<Document>(null);
+  const [paced] = useState(() =>
+    pacedDraft(store, () => {
+      const written = useUi.getState().writing?.editor.view.dom.ownerDocument;
+      return written !== undefined && written !== frame.current;
+    }),
+  );
+  const { page } = useSyncExternalStore(paced.subscribe, paced.shown);
+  const ready = useCallback(
+    (inner: Document) => {
+      frame.current = inner;
+      onReady(inner);
+    },
+    [onReady],
+  );
+  return <PageFrame {...rest} page={page} onReady={ready} />;
 }
 
 /** Brings what is selected into sight, where it is not; a frame that is gone has no window. */
