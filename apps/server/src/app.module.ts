@@ -18,6 +18,8 @@ import { FormController } from './forms/form.controller.ts';
 import { FormService } from './forms/form.service.ts';
 import { FunnelController } from './funnels/funnel.controller.ts';
 import { FunnelService } from './funnels/funnel.service.ts';
+import { PathBoardService } from './funnels/path-board.service.ts';
+import { StepService } from './funnels/step.service.ts';
 import { HealthController } from './health/health.controller.ts';
 import { IntakeService } from './intake/intake.service.ts';
 import { MessageController } from './messages/message.controller.ts';
@@ -150,6 +152,8 @@ const doors: Provider[] = [
     SessionService,
     ClientService,
     FunnelService,
+    PathBoardService,
+    StepService,
     PageService,
     FormService,
     PictureService,

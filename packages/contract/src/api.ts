@@ -20,6 +20,7 @@ import {
 import { Facts, Place } from '@plumgate/core/clients';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
+import { Language, ownCode } from '@plumgate/core/page';
 import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
@@ -62,6 +63,8 @@ const password = z
   .max(200, 'Keep the password to 200 characters.');
 const ofClient = z.object({ clientId: ClientId });
 const ofPage = z.object({ pageId: PageId });
+const ofFunnel = z.object({ funnelId: FunnelId });
+const mostSteps = 20;
 const ofCalendar = z.object({ calendarId: CalendarId });
 const ofBooking = z.object({ bookingId: BookingId });
 const ofSequence = z.object({ sequenceId: SequenceId });
@@ -189,8 +192,121 @@ export const getPath = endpoint({
   path: '/api/funnels/:funnelId/path',
   summary: "A funnel's Path: arrivals, steps, what moves visitors on, and what happens",
   right: 'funnels.read',
-  params: z.object({ funnelId: FunnelId }),
+  params: ofFunnel,
   answer: PathBoard,
+});
+
+export const listAllFunnels = endpoint({
+  method: 'GET',
+  path: '/api/funnels',
+  summary: "Every client's funnels, by name",
+  right: 'funnels.read',
+  answer: z.object({ funnels: z.array(FunnelSummary) }),
+});
+export const changeFunnel = endpoint({
+  method: 'PATCH',
+  path: '/api/funnels/:funnelId',
+  summary: 'Name a funnel, put it in a folder, or give all its pages code of their own',
+  right: 'funnels.write',
+  params: ofFunnel,
+  body: z.strictObject({
+    name: name('the funnel').optional(),
+    folder: z.string().trim().max(60).optional(),
+    head: ownCode.optional(),
+    body: ownCode.optional(),
+  }),
+  answer: nothing,
+});
+export const removeFunnel = endpoint({
+  method: 'DELETE',
+  path: '/api/funnels/:funnelId',
+  summary: 'Delete a funnel: its pages go off, and it can be brought back',
+  right: 'funnels.write',
+  params: ofFunnel,
+  answer: nothing,
+});
+export const restoreFunnel = endpoint({
+  method: 'POST',
+  path: '/api/funnels/:funnelId/restore',
+  summary: 'Bring a deleted funnel back as it was',
+  right: 'funnels.write',
+  params: ofFunnel,
+  answer: nothing,
+});
+export const copyFunnel = endpoint({
+  method: 'POST',
+  path: '/api/funnels/:funnelId/copies',
+  summary:
+    'Copy a funnel with its forms and wires, for the same client or another, or another language',
+  right: 'funnels.write',
+  params: ofFunnel,
+  body: z.object({ name: name('the funnel'), clientId: ClientId, language: Language.nullable() }),
+  answer: z.object({ funnelId: FunnelId }),
+});
+export const addStep = endpoint({
+  method: 'POST',
+  path: '/api/funnels/:funnelId/steps',
+  summary: 'Add a step: an empty page, a template’s, or a copy of any page',
+  right: 'funnels.write',
+  params: ofFunnel,
+  body: z.object({
+    name: name('the step'),
+    /** Its place among the steps, from 0. */
+    position: z.int().min(0).max(mostSteps),
+    from: z.union([z.object({ pageId: PageId }), z.object({ draft: DraftBody })]).optional(),
+  }),
+  answer: z.object({ pageId: PageId }),
+});
+export const orderSteps = endpoint({
+  method: 'PUT',
+  path: '/api/funnels/:funnelId/order',
+  summary: 'Put all steps of a funnel in another order',
+  right: 'funnels.write',
+  params: ofFunnel,
+  body: z.object({ pages: z.array(PageId).max(mostSteps) }),
+  answer: nothing,
+});
+export const changeStep = endpoint({
+  method: 'PATCH',
+  path: '/api/pages/:pageId',
+  summary: 'Name a page, take it offline, or put it back',
+  right: 'funnels.write',
+  params: ofPage,
+  body: z.strictObject({ name: name('the page').optional(), offline: z.boolean().optional() }),
+  answer: z.object({ state: PageState }),
+});
+export const removeStep = endpoint({
+  method: 'DELETE',
+  path: '/api/pages/:pageId',
+  summary: 'Delete a page: it goes off, and it can be brought back',
+  right: 'funnels.write',
+  params: ofPage,
+  answer: nothing,
+});
+export const restoreStep = endpoint({
+  method: 'POST',
+  path: '/api/pages/:pageId/restore',
+  summary: 'Bring a deleted page back to its place',
+  right: 'funnels.write',
+  params: ofPage,
+  answer: nothing,
+});
+export const drawWire = endpoint({
+  method: 'PUT',
+  path: '/api/pages/:pageId/wire',
+  summary: 'Say where a step leads and by what: a form or button on it, or a new button',
+  right: 'funnels.write',
+  params: ofPage,
+  body: z.object({
+    to: PageId,
+    by: z
+      .union([
+        z.object({ kind: z.enum(['form', 'button']), id: z.string().max(60) }),
+        z.object({ kind: z.literal('new-button') }),
+      ])
+      .nullable(),
+  }),
+  answer: nothing,
 });
 
 export const getEditorPage = endpoint({

@@ -3,7 +3,7 @@ import type { Right } from './rights.ts';
 
 /** One HTTP request and its answer: the server binds to it, the web app calls it, OpenAPI is written from it. */
 export interface Endpoint {
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE';
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   /** With named parts, for example `/api/people/:personId`. */
   path: `/api/${string}`;
   summary: string;

@@ -54,18 +54,23 @@ export const ClientSheet = ClientSummary.extend({ facts: Facts, brand: Brand });
 export type ClientSheet = z.infer<typeof ClientSheet>;
 
 /** `changed` is live with edits that are not published yet. */
-export const PageState = z.enum(['draft', 'live', 'changed']);
+/** `changed` is live and differs from its draft; `offline` was live and can be again. */
+export const PageState = z.enum(['draft', 'live', 'changed', 'offline']);
 export type PageState = z.infer<typeof PageState>;
 
 export const FunnelSummary = z.object({
   id: FunnelId,
+  clientId: ClientId,
   name: z.string(),
+  /** Empty for none. */
+  folder: z.string(),
   steps: z.int(),
   state: PageState,
   address: z.string().nullable(),
   visitors30: z.int(),
   leads30: z.int(),
 });
+export type FunnelSummary = z.infer<typeof FunnelSummary>;
 
 /** What happens when a form arrives or a page opens, as a line under the step. */
 export const Happening = z.object({
@@ -86,14 +91,36 @@ export const PathStep = z.object({
   leads: z.int(),
   /** Its form takes a time: its leads are bookings. */
   books: z.boolean(),
-  /** What carries a visitor to the next step; null where nothing does, which is a fault on all but the last step. */
-  movesOnBy: z.string().nullable(),
+  /** Where it leads, and what carries a visitor there: null where nothing does, a fault on all but the last step. */
+  next: PageId.nullable(),
+  movesOnBy: z
+    .object({ kind: z.enum(['form', 'booking', 'button']), words: z.string() })
+    .nullable(),
+  /** What could carry them, for drawing a wire: forms and buttons, with what each does now. */
+  carriers: z.array(
+    z.object({
+      kind: z.enum(['form', 'button']),
+      /** The form's id, or the block's. */
+      id: z.string(),
+      words: z.string(),
+      leadsOn: z.boolean(),
+    }),
+  ),
   happenings: z.array(Happening),
 });
 export type PathStep = z.infer<typeof PathStep>;
 
 export const PathBoard = z.object({
-  funnel: z.object({ id: FunnelId, name: z.string(), clientId: ClientId }),
+  funnel: z.object({
+    id: FunnelId,
+    name: z.string(),
+    clientId: ClientId,
+    folder: z.string(),
+    head: z.string(),
+    body: z.string(),
+  }),
+  /** The step whose way on loses most against what its kind usually does; null when none does. */
+  weakest: PageId.nullable(),
   days: z.int(),
   /** Everybody who wrote in the funnel, once. */
   leads: z.int(),
@@ -108,7 +135,9 @@ export const DraftBody = z.object({ page: z.unknown(), forms: z.record(z.string(
 export const EditorPage = z.object({
   pageId: PageId,
   funnel: z.object({ id: FunnelId, name: z.string() }),
-  steps: z.array(z.object({ pageId: PageId, name: z.string(), state: PageState })),
+  steps: z.array(
+    z.object({ pageId: PageId, name: z.string(), state: PageState, next: PageId.nullable() }),
+  ),
   slug: z.string(),
   address: z.string(),
   state: PageState,
@@ -155,9 +184,15 @@ export type LinkedBandView = z.infer<typeof LinkedBandView>;
 export const PageChoice = z.object({
   pageId: PageId,
   name: z.string(),
+  funnelId: FunnelId,
   funnel: z.string(),
   slug: z.string(),
+  address: z.string(),
   live: z.boolean(),
+  state: PageState,
+  visitors30: z.int(),
+  leads30: z.int(),
+  changedAt: InstantText,
 });
 export type PageChoice = z.infer<typeof PageChoice>;
 

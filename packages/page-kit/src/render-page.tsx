@@ -3,6 +3,7 @@ import type { PageDocument } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { fontFaces, fontPreloads } from './fonts.ts';
 import type { PageContext } from './page-context.ts';
+import { Told, type PageTold } from './told.tsx';
 import { runtimePartsOf, type RuntimePart } from './runtime-parts.ts';
 import { cssFor, PageView } from './page-view.tsx';
 
@@ -11,26 +12,28 @@ export interface PageToRender {
   context: PageContext;
   /** Where fonts and the script are served from, such as `/~`. */
   assets: string;
-  /** The page's one address, whole, as RFC 6596 has it; left out where there is none yet. */
-  canonical?: string;
+  /** What search engines and whoever the link is shared with are told; left out for a page that stands nowhere. */
+  told?: PageTold;
+  /** The agency's own HTML, for the head and for the end of the body. */
+  code?: { head: string; body: string };
   /** The file name of a script made of parts; a page asks for those it uses, or for none. */
   script: (parts: RuntimePart[]) => string;
 }
 
 /** A page as one HTML document with its CSS inside, readable and usable without script. */
-export function renderPage({ page, context, assets, script, canonical }: PageToRender): string {
+export function renderPage({ page, context, assets, script, told, code }: PageToRender): string {
   const { brand } = context;
   const fonts = `${assets}/fonts`;
   const css = `:root{${brandVariables(brand)}}${fontFaces(brand.typePair, fonts)}${cssFor(page)}`;
   const parts = runtimePartsOf(page);
   const document = (
-    <html lang="en">
+    <html lang={page.language}>
       <head>
         <meta charSet="utf-8" />
         <title>{context.merge(page.title)}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         {page.description && <meta name="description" content={context.merge(page.description)} />}
-        {canonical && <link rel="canonical" href={canonical} />}
+        {told && <Told page={page} context={context} told={told} />}
         {fontPreloads(brand.typePair, fonts).map((href) => (
           <link
             key={href}
@@ -41,7 +44,7 @@ export function renderPage({ page, context, assets, script, canonical }: PageToR
             crossOrigin="anonymous"
           />
         ))}
-        <link rel="icon" href={favicon(brand.colours.action)} />
+        <link rel="icon" href={iconOf(page, context)} />
         <style dangerouslySetInnerHTML={{ __html: css }} />
         {parts.length > 0 && <script defer src={`${assets}/${script(parts)}`} />}
       </head>
@@ -50,9 +53,23 @@ export function renderPage({ page, context, assets, script, canonical }: PageToR
       </body>
     </html>
   );
-  return `<!doctype html>${renderToStaticMarkup(document)}`;
+  return withCode(`<!doctype html>${renderToStaticMarkup(document)}`, code);
 }
 
-/** A dot in the client's colour, so that a browser asks for no icon that isn't there. */
+/** Puts own code last in the head and last in the body, in that order, exactly as it was written. */
+function withCode(html: string, code: PageToRender['code']): string {
+  const at = (end: string, own: string | undefined, text: string) => {
+    const place = text.lastIndexOf(end);
+    return own ? `${text.slice(0, place)}${own}${text.slice(place)}` : text;
+  };
+  return at('</head>', code?.head, at('</body>', code?.body, html));
+}
+
+/** The page's own small picture, else the brand's logo, else a dot in the client's colour: a browser asks for an icon in any case. */
+function iconOf({ icon }: PageDocument, { brand, picture }: PageContext): string {
+  const own = icon ?? brand.logo;
+  return own ? picture(own).src(240, 'webp') : favicon(brand.colours.action);
+}
+
 const favicon = (colour: string) =>
   `data:image/svg+xml,${encodeURIComponent(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 8 8"><circle cx="4" cy="4" r="4" fill="${colour}"/></svg>`)}`;

@@ -1,2 +1,3 @@
 export * from './render-page.tsx';
 export * from './render-link-page.tsx';
+export type { PageTold } from './told.tsx';

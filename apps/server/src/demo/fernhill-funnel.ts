@@ -2,7 +2,7 @@ import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
-import { newBlock, type PageDocument, prose, spaces } from '@plumgate/core/page';
+import { newBlock, type PageDocument, plainSettings, prose, spaces } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 
 const name = 'Runner’s knee evening';
@@ -39,7 +39,8 @@ export const eveningForm: FormDefinition = {
 
 /** The whole offer on one page: when, how long until then, what happens, and a seat. */
 export const eveningPage = (form: FormId, calendar: CalendarId, at: string): PageDocument => ({
-  version: 2,
+  version: 3,
+  ...plainSettings,
   kind: 'landing',
   popups: [],
   title: `${name} · {{ client.name }}`,
@@ -141,7 +142,8 @@ const part = (id: string, title: string, words: string) => ({
 });
 
 export const eveningThanks: PageDocument = {
-  version: 2,
+  version: 3,
+  ...plainSettings,
   kind: 'landing',
   popups: [],
   title: 'Your seat is saved · {{ client.name }}',

@@ -2,7 +2,7 @@ import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
-import { newBlock, type PageDocument, prose, spaces } from '@plumgate/core/page';
+import { newBlock, type PageDocument, plainSettings, prose, spaces } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 
 type PictureAt = { id: never; width: number; height: number };
@@ -38,7 +38,8 @@ export const firstVisitForm: FormDefinition = {
 /** Step one: the promise, the form, what happens, and a kind word. */
 export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
   return {
-    version: 2,
+    version: 3,
+  ...plainSettings,
     kind: 'landing',
     popups: [],
     title: 'A first visit without the dread · {{ client.name }}',
@@ -249,7 +250,8 @@ export const bookingForm: FormDefinition = {
 
 /** Step two: a time to choose, and nothing typed again. */
 export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => ({
-  version: 2,
+  version: 3,
+  ...plainSettings,
   kind: 'landing',
   popups: [],
   title: 'Choose your half hour · {{ client.name }}',
@@ -294,7 +296,8 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
 });
 
 export const thanksPage: PageDocument = {
-  version: 2,
+  version: 3,
+  ...plainSettings,
   kind: 'landing',
   popups: [],
   title: 'Your place is saved · {{ client.name }}',

@@ -26,7 +26,7 @@ export class AddressService {
   }
 
   /** Every address ending of a client that is in use or leads somewhere. */
-  async taken(clientId: ClientId): Promise<Set<string>> {
+  private async taken(clientId: ClientId): Promise<Set<string>> {
     const { db } = this.database;
     const now = await db
       .select({ slug: pages.slug })
@@ -37,6 +37,17 @@ export class AddressService {
       .from(earlierAddresses)
       .where(eq(earlierAddresses.clientId, clientId));
     return new Set([...now, ...earlier].map(({ slug }) => slug));
+  }
+
+  /** Gives address endings that are not taken yet, one after the other: `first-visit`, then `first-visit-2`. */
+  async freeEnding(clientId: ClientId): Promise<(wanted: string) => string> {
+    const taken = await this.taken(clientId);
+    return (wanted) => {
+      let slug = wanted;
+      for (let number = 2; taken.has(slug); number++) slug = `${wanted.slice(0, 55)}-${number}`;
+      taken.add(slug);
+      return slug;
+    };
   }
 
   /** Gives a page another address ending; what is live stays live, at the new one, and the old one leads there. */

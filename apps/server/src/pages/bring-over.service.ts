@@ -29,19 +29,24 @@ export class BringOverService {
     clientId: ClientId,
     parts: Parts,
     given: Record<string, unknown>,
+    copy: CopyOptions = {},
   ): Promise<{ parts: Parts; forms: Record<FormId, FormDefinition> }> {
     const found = bindingsOf(parts);
     const own = await this.forms.some(tx, clientId, found.forms);
     const forms = new Map(found.forms.map((id) => [id, id]));
-    const brought: Record<FormId, FormDefinition> = { ...own };
-    for (const id of found.forms.filter((id) => !own[id])) {
+    const brought: Record<FormId, FormDefinition> = copy.formName ? {} : { ...own };
+    for (const id of found.forms.filter((id) => copy.formName || !own[id])) {
       const read = FormDefinition.safeParse(given[id]);
       if (!read.success)
         throw new AppProblem('bad-request', {
           detail: 'A form of these parts did not come along.',
         });
       // Whom a form tells belongs to the client it comes from.
-      const definition = { ...read.data, tell: [] };
+      const definition = {
+        ...read.data,
+        name: copy.formName?.(read.data.name) ?? read.data.name,
+        tell: own[id] ? read.data.tell : [],
+      };
       const made = await this.forms.create(tx, clientId, definition.name, definition);
       forms.set(id, made.id);
       brought[made.id] = made.definition;
@@ -63,12 +68,18 @@ export class BringOverService {
         picture: (id) => pictures.get(id) ?? null,
         file: (id) => files.get(id) ?? null,
         calendar: (id) => times.find((one) => one.id === id)?.id ?? times[0]?.id ?? id,
-        page: (id) => (leads.has(id) ? id : null),
+        page: (id) => copy.pages?.get(id) ?? (leads.has(id) ? id : null),
         linked: (id) => (linked.has(id) ? id : null),
       }),
       forms: brought,
     };
   }
+}
+
+/** For a copy of whole pages: the forms are copied too, under names of their own, and links among the pages follow. */
+interface CopyOptions {
+  formName?: (name: string) => string;
+  pages?: ReadonlyMap<PageId, PageId>;
 }
 
 /** One after the other: a transaction has one connection. */

@@ -3,7 +3,7 @@ import { Injectable } from '@nestjs/common';
 import type { LinkedBandView } from '@plumgate/contract';
 import type { ClientId, LinkedBandId, PageId } from '@plumgate/core/basics';
 import { Band, bindingsOf, type PageDocument } from '@plumgate/core/page';
-import { and, asc, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { FormService } from '../forms/form.service.ts';
 import { funnels } from '../funnels/table.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
@@ -31,7 +31,7 @@ export class LinkedBandService {
       .select({ pageId: pages.id, name: pages.name, funnel: funnels.name, draft: pages.draft })
       .from(pages)
       .innerJoin(funnels, eq(funnels.id, pages.funnelId))
-      .where(eq(pages.clientId, clientId))
+      .where(and(eq(pages.clientId, clientId), isNull(pages.removedAt)))
       .orderBy(asc(funnels.name), asc(pages.position));
     return Promise.all(
       rows.map(async ({ id, band }) => ({

@@ -19,7 +19,7 @@ export class PageController {
   async list(
     @Ask() { params }: Asked<typeof api.listPages>,
   ): Promise<Answer<typeof api.listPages>> {
-    return { pages: await this.pages.choices(params.clientId) };
+    return { pages: await this.pages.list(params.clientId) };
   }
 
   @Bind(api.listLinkedBands)

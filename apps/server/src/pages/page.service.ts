@@ -3,8 +3,9 @@ import { Injectable } from '@nestjs/common';
 import type { EditorPage, PageChoice, PageState } from '@plumgate/contract';
 import type { ClientId, FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
+import { nextOf } from '@plumgate/core/funnels';
 import { blocksOf, Draft, formsOn, strayBlocks, type PageDocument } from '@plumgate/core/page';
-import { and, asc, count, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import { calendars } from '../booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
@@ -14,14 +15,20 @@ import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import type { Who } from '../platform/http/bind.ts';
+import { ResultsService } from '../results/results.service.ts';
 import { LivePages } from '../site/live-pages.ts';
 import { LinkedBandService } from './linked-band.service.ts';
 import { pageForms, pageRevisions, pages } from './table.ts';
 
 export type PageRow = typeof pages.$inferSelect;
 
-export const stateOf = (page: Pick<PageRow, 'liveVersion' | 'version'>): PageState =>
-  page.liveVersion === null ? 'draft' : page.liveVersion === page.version ? 'live' : 'changed';
+export function stateOf(
+  page: Pick<PageRow, 'liveRevision' | 'liveVersion' | 'version' | 'offline'>,
+): PageState {
+  if (page.liveRevision === null) return 'draft';
+  if (page.offline) return 'offline';
+  return page.liveVersion === page.version ? 'live' : 'changed';
+}
 
 /** Drafts keep themselves; a live page changes only here, by publishing. */
 @Injectable()
@@ -33,6 +40,7 @@ export class PageService {
     private readonly clients: ClientService,
     private readonly forms: FormService,
     private readonly linked: LinkedBandService,
+    private readonly results: ResultsService,
     private readonly live: LivePages,
   ) {}
 
@@ -45,42 +53,67 @@ export class PageService {
       name: string;
       slug: string;
       draft: PageDocument;
+      id?: PageId;
+      leadsTo?: PageId | null;
     },
   ): Promise<PageId> {
-    const id = this.ids.next<PageId>();
-    await tx.insert(pages).values({ id, ...given });
-    await this.noteForms(tx, given.clientId, id, given.draft);
-    return id;
+    const row = { id: this.ids.next<PageId>(), ...given, changedAt: this.clock.now() };
+    await tx.insert(pages).values(row);
+    await this.noteForms(tx, given.clientId, row.id, given.draft);
+    return row.id;
   }
 
-  async row(id: PageId, db: Queries = this.database.db): Promise<PageRow> {
-    const [row] = await db.select().from(pages).where(eq(pages.id, id));
+  /** A page that is there, or with `removed` one that was deleted. */
+  async row(
+    id: PageId,
+    db: Queries = this.database.db,
+    which: 'there' | 'removed' = 'there',
+  ): Promise<PageRow> {
+    const isThere = which === 'there' ? isNull(pages.removedAt) : isNotNull(pages.removedAt);
+    const [row] = await db
+      .select()
+      .from(pages)
+      .where(and(eq(pages.id, id), isThere));
     if (!row) throw notFound();
     return row;
   }
 
-  async ofFunnel(funnelId: FunnelId): Promise<PageRow[]> {
-    return this.database.db
+  /** A funnel's steps in order. */
+  async ofFunnel(funnelId: FunnelId, db: Queries = this.database.db): Promise<PageRow[]> {
+    return db
       .select()
       .from(pages)
-      .where(eq(pages.funnelId, funnelId))
+      .where(and(eq(pages.funnelId, funnelId), isNull(pages.removedAt)))
       .orderBy(asc(pages.position));
   }
 
-  /** The client's pages, for links between them. */
-  async choices(clientId: ClientId): Promise<PageChoice[]> {
+  /** After a change of what visitors see: the client's pages are made anew when they are next asked for. */
+  forgetLive(clientId: ClientId): void {
+    this.live.forget(clientId);
+  }
+
+  /** The client's pages with their last 30 days. */
+  async list(clientId: ClientId): Promise<PageChoice[]> {
+    const { site, zone } = await this.clients.get(clientId);
+    const counts = await this.results.byPage(clientId, this.clock.now(), zone, 30);
     const rows = await this.database.db
       .select({ page: pages, funnel: funnels.name })
       .from(pages)
       .innerJoin(funnels, eq(funnels.id, pages.funnelId))
-      .where(eq(pages.clientId, clientId))
+      .where(and(eq(pages.clientId, clientId), isNull(pages.removedAt), isNull(funnels.removedAt)))
       .orderBy(asc(funnels.name), asc(pages.position));
     return rows.map(({ page, funnel }) => ({
       pageId: page.id,
       name: page.name,
+      funnelId: page.funnelId,
       funnel,
       slug: page.slug,
-      live: page.liveRevision !== null,
+      address: `${site}/${page.slug}`,
+      live: page.liveRevision !== null && !page.offline,
+      state: stateOf(page),
+      visitors30: counts.get(page.id)?.visitors ?? 0,
+      leads30: counts.get(page.id)?.leads ?? 0,
+      changedAt: page.changedAt.toString(),
     }));
   }
 
@@ -96,7 +129,12 @@ export class PageService {
     return {
       pageId: id,
       funnel: { id: page.funnelId, name: funnel!.name },
-      steps: steps.map((step) => ({ pageId: step.id, name: step.name, state: stateOf(step) })),
+      steps: steps.map((step, index) => ({
+        pageId: step.id,
+        name: step.name,
+        state: stateOf(step),
+        next: nextOf(steps, index),
+      })),
       slug: page.slug,
       address: `${client.site}/${page.slug}`,
       state: stateOf(page),
@@ -127,8 +165,8 @@ export class PageService {
     return this.database.transaction(async (tx) => {
       const [page] = await tx
         .update(pages)
-        .set({ draft: draft.page, version: version + 1 })
-        .where(and(eq(pages.id, id), eq(pages.version, version)))
+        .set({ draft: draft.page, version: version + 1, changedAt: this.clock.now() })
+        .where(and(eq(pages.id, id), eq(pages.version, version), isNull(pages.removedAt)))
         .returning();
       if (!page) {
         await this.row(id, tx);
@@ -155,6 +193,8 @@ export class PageService {
       const missing = whatIsMissing(page.draft, forms);
       if (missing) throw new AppProblem('not-publishable', { detail: missing });
       await this.mustHaveCalendars(tx, page);
+      const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, page.funnelId));
+      const steps = await this.ofFunnel(page.funnelId, tx);
       const revision = this.ids.next<RevisionId>();
       await tx.insert(pageRevisions).values({
         id: revision,
@@ -165,12 +205,18 @@ export class PageService {
         clientName: client.name,
         facts: client.facts,
         brand: client.brand,
+        nextPage: nextOf(
+          steps,
+          steps.findIndex((step) => step.id === id),
+        ),
+        head: [funnel!.head, page.draft.head].filter(Boolean).join('\n'),
+        body: [funnel!.body, page.draft.body].filter(Boolean).join('\n'),
         publishedAt: this.clock.now(),
         publishedBy: who?.id ?? null,
       });
       const [changed] = await tx
         .update(pages)
-        .set({ liveRevision: revision, liveVersion: version })
+        .set({ liveRevision: revision, liveVersion: version, offline: false })
         .where(and(eq(pages.id, id), eq(pages.version, version)))
         .returning();
       if (!changed) throw new AppProblem('changed-elsewhere');

@@ -1,4 +1,7 @@
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import {
+  boolean,
+  doublePrecision,
   index,
   integer,
   jsonb,
@@ -33,20 +36,37 @@ export const pages = pgTable(
       .$type<FunnelId>()
       .notNull()
       .references(() => funnels.id),
-    /** The step's place in its funnel, from 0. */
-    position: integer().notNull(),
+    /** The step's place in its funnel, from 0; a half between two others for as long as the steps are being counted anew. */
+    position: doublePrecision().notNull(),
     name: text().notNull(),
     slug: text().notNull(),
     draft: pageDocument().notNull(),
     /** Grows with every kept change of the page or of a form on it. */
     version: integer().notNull().default(1),
     liveRevision: uuid('live_revision').$type<RevisionId>(),
+    /** The version that is live; 0 where the path around it has changed since. */
     liveVersion: integer('live_version'),
+    /** Live and taken off: its address says so kindly, and one press puts it back. */
+    offline: boolean().notNull().default(false),
+    /** The step that it leads to, where that is not the one after it. */
+    leadsTo: uuid('leads_to').$type<PageId>(),
+    changedAt: instant('changed_at')
+      .notNull()
+      .default(sql`now()`),
+    /** Deleted: kept so that it can come back, and shown nowhere. */
+    removedAt: instant('removed_at'),
   },
   (table) => [
     unique('pages_address').on(table.clientId, table.slug),
     index('pages_by_funnel').on(table.funnelId, table.position),
   ],
+);
+
+/** What visitors may see. */
+export const isLive = and(
+  isNotNull(pages.liveRevision),
+  eq(pages.offline, false),
+  isNull(pages.removedAt),
 );
 
 /** Which forms stand on a page's draft: for "used on 2 pages" and for telling other editors of a change. */
@@ -84,6 +104,11 @@ export const pageRevisions = pgTable(
     clientName: text('client_name').notNull(),
     facts: factsColumn().notNull(),
     brand: brandColumn().notNull(),
+    /** The step that it led to. */
+    nextPage: uuid('next_page').$type<PageId>(),
+    /** The funnel's own code and then the page's, for the head and for the end of the body. */
+    head: text().notNull().default(''),
+    body: text().notNull().default(''),
     publishedAt: instant('published_at').notNull(),
     publishedBy: uuid('published_by').$type<UserId>(),
   },

@@ -83,7 +83,7 @@ export class RuleService {
       page: await db
         .select({ id: pages.id, name: pages.name })
         .from(pages)
-        .where(eq(pages.clientId, clientId)),
+        .where(and(eq(pages.clientId, clientId), isNull(pages.removedAt))),
       funnel: await db
         .select({ id: funnels.id, name: funnels.name })
         .from(funnels)

@@ -23,10 +23,10 @@ import type {
   ShownBooking,
   ShownPicture,
 } from '@plumgate/page-kit';
-import { renderPage } from '@plumgate/page-kit/render';
-import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
+import { renderPage, type PageTold } from '@plumgate/page-kit/render';
+import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { clients } from '../clients/table.ts';
-import { earlierAddresses, pageRevisions, pages } from '../pages/table.ts';
+import { earlierAddresses, isLive, pageRevisions, pages } from '../pages/table.ts';
 import { fileHref } from '../pictures/file.service.ts';
 import { pictureSrc, shownPictures } from '../pictures/picture-address.ts';
 import { files } from '../pictures/table.ts';
@@ -35,6 +35,7 @@ import { CONFIG, type Config } from '../platform/config.ts';
 import { Database } from '../platform/database/database.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { scriptName } from './assets.ts';
+import { cardSize } from './share-card.ts';
 
 /** A published page as it is kept in memory. */
 export interface LivePage {
@@ -45,6 +46,8 @@ export interface LivePage {
   name: string;
   slug: string;
   revisionId: RevisionId;
+  /** The agency's own HTML on it. */
+  code: { head: string; body: string };
   document: PageDocument;
   forms: Record<FormId, FormDefinition>;
   clientName: string;
@@ -128,14 +131,23 @@ export class LivePages {
       .from(earlierAddresses)
       .innerJoin(pages, eq(pages.id, earlierAddresses.pageId))
       .innerJoin(clients, eq(clients.id, earlierAddresses.clientId))
-      .where(
-        and(
-          eq(clients.slug, clientSlug),
-          eq(earlierAddresses.slug, pageSlug),
-          isNotNull(pages.liveRevision),
-        ),
-      );
+      .where(and(eq(clients.slug, clientSlug), eq(earlierAddresses.slug, pageSlug), isLive));
     return found?.slug ?? null;
+  }
+
+  /** Whose page answered at an address before it was taken off or deleted; null where there never was one. */
+  async shut(
+    clientSlug: string,
+    pageSlug: string,
+  ): Promise<Pick<LivePage, 'clientName' | 'facts' | 'brand'> | null> {
+    const [found] = await this.database.db
+      .select({ clientName: clients.name, facts: clients.facts, brand: clients.brand })
+      .from(pages)
+      .innerJoin(clients, eq(clients.id, pages.clientId))
+      .where(
+        and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isNotNull(pages.liveRevision)),
+      );
+    return found ?? null;
   }
 
   /** The endings of a client's live pages that anybody may come to first, for the list that search engines read. */
@@ -144,8 +156,15 @@ export class LivePages {
       .select({ slug: pages.slug })
       .from(pages)
       .innerJoin(clients, eq(clients.id, pages.clientId))
+      .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
       .where(
-        and(eq(clients.slug, clientSlug), isNotNull(pages.liveRevision), eq(pages.position, 0)),
+        and(
+          eq(clients.slug, clientSlug),
+          isLive,
+          eq(pages.position, 0),
+          // A page kept out of search engines is not told to them.
+          sql`not coalesce((${pageRevisions.document}->>'hidden')::boolean, false)`,
+        ),
       )
       .orderBy(asc(pages.slug));
     return rows.map(({ slug }) => slug);
@@ -196,7 +215,8 @@ export class LivePages {
       page: page.document,
       assets: '/~',
       script: scriptName,
-      canonical: page.address,
+      told: this.toldOf(page),
+      code: page.code,
       context: {
         clientName: page.clientName,
         facts: page.facts,
@@ -227,6 +247,24 @@ export class LivePages {
     });
   }
 
+  /** What a page tells of itself: a hidden or gated one nothing to search engines. */
+  private toldOf(page: Omit<LivePage, 'body'>): PageTold {
+    const { origin } = new URL(page.address);
+    const share = page.document.share;
+    const picture = share && page.around.pictures.get(share.id);
+    return {
+      canonical: page.address,
+      isHidden: page.document.hidden || page.gated,
+      card: picture
+        ? {
+            src: `${origin}${picture.src(1200, 'jpeg')}`,
+            width: 1200,
+            height: Math.round((1200 * picture.height) / picture.width),
+          }
+        : { src: `${origin}/~/card/${page.revisionId}.png`, ...cardSize },
+    };
+  }
+
   /** By how much the program's clock is ahead of the visitor's, in ms: nothing, but for a demo's. */
   private clockAhead(): number {
     if (!(this.clock instanceof MovableClock)) return 0;
@@ -239,21 +277,21 @@ export class LivePages {
       .from(pages)
       .innerJoin(clients, eq(clients.id, pages.clientId))
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
-      .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug)));
+      .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isLive));
     if (!found) return null;
     const { page, revision } = found;
     const beside = await this.database.db
-      .select({ position: pages.position, slug: pages.slug, forms: pageRevisions.forms })
+      .select({
+        id: pages.id,
+        slug: pages.slug,
+        next: pageRevisions.nextPage,
+        forms: pageRevisions.forms,
+      })
       .from(pages)
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
-      .where(
-        and(
-          eq(pages.funnelId, page.funnelId),
-          inArray(pages.position, [page.position - 1, page.position + 1]),
-        ),
-      );
-    const next = beside.find((step) => step.position > page.position);
-    const before = beside.find((step) => step.position < page.position);
+      .where(and(eq(pages.funnelId, page.funnelId), isLive));
+    const next = beside.find((step) => step.id === revision.nextPage);
+    const before = beside.filter((step) => step.next === page.id);
     const live = {
       clientId: page.clientId,
       zone: revision.facts.zone,
@@ -263,13 +301,18 @@ export class LivePages {
       slug: page.slug,
       address: `${this.address.of(clientSlug)}/${page.slug}`,
       revisionId: revision.id,
+      code: { head: revision.head, body: revision.body },
       document: revision.document,
       forms: revision.forms,
       clientName: revision.clientName,
       facts: revision.facts,
       brand: revision.brand,
       nextStep: next ? `/${next.slug}` : null,
-      gated: Object.values(before?.forms ?? {}).some((form) => form.after.kind === 'next-step'),
+      gated:
+        before.length > 0 &&
+        before.every(({ forms }) =>
+          Object.values(forms).some((form) => form.after.kind === 'next-step'),
+        ),
       personal: isPersonalPage(revision.document, page.position),
       calendars: bindingsOf(revision.document).calendars,
       around: await this.around(page.clientId, revision),
@@ -288,13 +331,7 @@ export class LivePages {
         ? await db
             .select({ id: pages.id, slug: pages.slug })
             .from(pages)
-            .where(
-              and(
-                eq(pages.clientId, clientId),
-                inArray(pages.id, bound.pages),
-                isNotNull(pages.liveRevision),
-              ),
-            )
+            .where(and(eq(pages.clientId, clientId), inArray(pages.id, bound.pages), isLive))
         : [];
     const kept =
       bound.files.length > 0

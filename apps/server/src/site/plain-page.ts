@@ -1,6 +1,6 @@
 import type { IncomingHttpHeaders, OutgoingHttpHeaders } from 'node:http';
 import type { LivePage } from './live-pages.ts';
-import { pageHeaders } from './site-parts.ts';
+import { headersOf } from './site-parts.ts';
 
 /** Whether every visitor sees a page alike, so that it can be answered from memory as it is. */
 export const isPlain = (page: LivePage): boolean =>
@@ -13,14 +13,14 @@ export function plainAnswer(
 ): { status: 200 | 304; headers: OutgoingHttpHeaders; body: Buffer | null } {
   const { etag, plain, br, gzip } = page.body;
   if (headers['if-none-match']?.includes(etag))
-    return { status: 304, headers: { ...pageHeaders, etag }, body: null };
+    return { status: 304, headers: { ...headersOf(page), etag }, body: null };
   const accepted = String(headers['accept-encoding'] ?? '');
   const encoding = /\bbr\b/.test(accepted) ? 'br' : /\bgzip\b/.test(accepted) ? 'gzip' : null;
   const body = encoding === 'br' ? br : encoding === 'gzip' ? gzip : plain;
   return {
     status: 200,
     headers: {
-      ...pageHeaders,
+      ...headersOf(page),
       etag,
       'content-length': body.length,
       ...(encoding && { 'content-encoding': encoding }),

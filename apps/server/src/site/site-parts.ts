@@ -11,7 +11,7 @@ import type { Database } from '../platform/database/database.ts';
 import type { SiteAddress } from '../platform/site-address.ts';
 import type { VisitCounter } from '../results/visit-counter.ts';
 import type { CarryOver } from './carry-over.ts';
-import type { LivePages } from './live-pages.ts';
+import type { LivePage, LivePages } from './live-pages.ts';
 import type { PersonLinks } from './person-links.ts';
 
 /** What visitors' hosts are answered with. */
@@ -42,6 +42,17 @@ export const pageHeaders = {
   'content-security-policy':
     "default-src 'self'; style-src 'unsafe-inline'; img-src 'self' data: https:; frame-src 'self' https:; base-uri 'none'; object-src 'none'; frame-ancestors 'self'",
 } as const;
+
+/** Tracking tags of the agency's own load and call what they like, on the pages that carry them and on no other. */
+const ownCodePolicy =
+  "default-src 'self' https: data: 'unsafe-inline' 'unsafe-eval'; base-uri 'none'; object-src 'none'; frame-ancestors 'self'";
+
+/** What a page is sent with. */
+export const headersOf = ({ code }: Pick<LivePage, 'code'>) =>
+  code.head || code.body
+    ? { ...pageHeaders, 'content-security-policy': ownCodePolicy }
+    : pageHeaders;
+
 const missing =
   '<!doctype html><html lang="en"><title>Not found</title><p>There is no page at this address.</p></html>';
 

@@ -16,12 +16,13 @@ import type { SiteAddress } from '../platform/site-address.ts';
 import { fontPaths, scriptOf } from './assets.ts';
 import { CarryOver, type Carried } from './carry-over.ts';
 import type { LivePage, Reader } from './live-pages.ts';
-import { renderTimes } from '@plumgate/page-kit/render';
+import { renderLinkPage, renderTimes } from '@plumgate/page-kit/render';
 import { chosenTime, freeTimes, shownBooking } from './booking-shown.ts';
 import { linkRoutes } from './link.routes.ts';
 import { plainAnswer } from './plain-page.ts';
 import { sendFile } from './send-file.ts';
-import { notHere, pageHeaders, type SiteParts } from './site-parts.ts';
+import { shareCard } from './share-card.ts';
+import { headersOf, notHere, pageHeaders, type SiteParts } from './site-parts.ts';
 import { readVisitor } from './visitor.ts';
 
 /** Below this, requests for clients' hosts are put by `siteUrl`; nobody can ask for it by its name. */
@@ -130,9 +131,38 @@ async function movedOrNotHere(
   const { client, page } = request.params;
   const isHost = parts.address.clientIn(request.headers.host ?? '') === client;
   const slug = isHost ? await parts.pages.movedTo(client, page) : null;
-  if (slug === null) return notHere(reply);
+  if (slug === null) return isHost ? shutOrNotHere(parts, request, reply) : notHere(reply);
   const [, query] = request.url.split(/(?=\?)/);
   return reply.header('cache-control', 'no-cache').redirect(`/${slug}${query ?? ''}`, 308);
+}
+
+/** A page that was taken off leaves whoever still has its address with the client's name and number. */
+async function shutOrNotHere(
+  parts: SiteParts,
+  request: SiteRequest,
+  reply: FastifyReply,
+): Promise<unknown> {
+  const { client, page } = request.params;
+  const shut = await parts.pages.shut(client, page);
+  if (!shut) return notHere(reply);
+  const { clientName, facts, brand } = shut;
+  const html = renderLinkPage({
+    clientName,
+    phone: facts.phone,
+    brand,
+    assets: '/~',
+    title: 'This page is not here any more',
+    lines: [
+      facts.phone
+        ? `What it offered may be over. Call ${clientName} and they will help you.`
+        : `What it offered may be over. Please get in touch with ${clientName}.`,
+    ],
+    presses: [],
+  });
+  return reply
+    .status(404)
+    .headers({ ...pageHeaders, 'cache-control': 'no-store', 'x-robots-tag': 'noindex' })
+    .send(html);
 }
 
 async function showPage(
@@ -151,7 +181,7 @@ async function showPage(
     const state = sent === undefined ? {} : arrivedState(page, sent, reader);
     const times = await freeTimes(parts, page, { from });
     return reply
-      .headers({ ...pageHeaders, 'cache-control': carried ? 'private, no-store' : 'no-store' })
+      .headers({ ...headersOf(page), 'cache-control': carried ? 'private, no-store' : 'no-store' })
       .send(parts.pages.render(page, { ...reader, ...state, times }));
   }
   const { status, headers, body } = plainAnswer(page, request.headers);
@@ -294,7 +324,7 @@ async function refuse(
   wantsJson: boolean,
   reply: FastifyReply,
 ): Promise<unknown> {
-  void reply.status(422).headers({ ...pageHeaders, 'cache-control': 'no-store' });
+  void reply.status(422).headers({ ...headersOf(page), 'cache-control': 'no-store' });
   const isTaken = problems.some((problem) => problem.code === 'slot-taken');
   const wished = isTaken ? chosenTime(typed[slotField]) : null;
   const times = await freeTimes(parts, page, { wished });
@@ -412,6 +442,12 @@ function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
       })
       .send(file.content);
   });
+  app.get(`${base}/~/card/:file`, options, async (request, reply) => {
+    const [, id] = /^([0-9a-f-]{36})\.png$/.exec((request.params as { file: string }).file) ?? [];
+    const card = await cardOf(parts.database, id ?? '');
+    if (!card) return notHere(reply);
+    return reply.headers({ 'content-type': 'image/png', 'cache-control': forEver }).send(card);
+  });
   app.get(`${base}/~/tiles/:z/:x/:y`, options, (request, reply) => {
     const { z, x, y } = request.params as Record<'z' | 'x' | 'y', string>;
     const [zoom, column, row] = [Number(z), Number(x), Number(y.replace(/\.svg$/, ''))];
@@ -440,6 +476,19 @@ function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
       })
       .send(html);
   });
+}
+
+/** A revision never changes, nor does its card. */
+async function cardOf(database: Database, revision: string): Promise<Buffer | null> {
+  const asked = RevisionId.safeParse(revision);
+  if (!asked.success) return null;
+  const [row] = await database.db
+    .select()
+    .from(pageRevisions)
+    .where(eq(pageRevisions.id, asked.data));
+  if (!row) return null;
+  const title = fillOrKeep(row.document.title, { client: clientFields(row.clientName, row.facts) });
+  return shareCard(title, row.clientName, row.brand);
 }
 
 async function codeOf(database: Database, revision: string, block: string): Promise<string | null> {

@@ -179,7 +179,9 @@ export async function addBookingStep(
     slug: 'choose',
     draft,
   });
-  await app.get(PageService).publish(id, 1, null);
+  // The step before leads to it from now on.
+  for (const page of [id, world.first.pageId as PageId])
+    await app.get(PageService).publish(page, (await app.get(PageService).row(page)).version, null);
   const calendar = await app.get(CalendarService).row(view.id as CalendarId, null);
   return { calendar, path: '/choose', formBlock: 'times' };
 }

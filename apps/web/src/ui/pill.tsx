@@ -30,6 +30,7 @@ const states = {
   draft: ['plain', 'Draft'],
   live: ['leaf', 'Live'],
   changed: ['honey', 'Live, with changes'],
+  offline: ['brick', 'Offline'],
 } as const;
 
 export function StatePill({ state }: { state: keyof typeof states }) {

@@ -1,2 +1,3 @@
 export * from './facts.ts';
 export * from './map-tiles.ts';
+export * from './local-business.ts';

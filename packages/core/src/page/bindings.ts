@@ -30,7 +30,7 @@ export interface Rebinding {
 type Plain = Record<string, unknown>;
 
 /** The settings under which a picture stands. */
-const pictureSettings = new Set(['picture', 'poster', 'logo']);
+const pictureSettings = new Set(['picture', 'poster', 'logo', 'share', 'icon']);
 
 /** Everything that a page or any part of one is bound to. */
 export function bindingsOf(part: unknown): Bindings {

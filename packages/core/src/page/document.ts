@@ -65,23 +65,52 @@ export const Popup = z.strictObject({
 });
 export type Popup = z.infer<typeof Popup>;
 
+/** A language tag by RFC 5646: a language, and what narrows it. */
+export const Language = z
+  .string()
+  .max(20)
+  .regex(/^[a-z]{2,3}(?:-[A-Za-z0-9]{2,8})*$/, 'Give a language tag such as en or es-MX.');
+export const ownCode = z.string().max(20_000, 'Keep it to 20,000 characters.');
+
 /** A page: bands from top to bottom, each with one to four columns of blocks. */
 export const PageDocument = z.strictObject({
-  version: z.literal(2),
+  version: z.literal(3),
   /** A landing page asks for one thing; a site page may lead to others. */
   kind: z.enum(['landing', 'site']),
   title: words(120),
   description: words(300),
+  /** The language of its words, as BCP 47 names it: `en`, `es-MX`. */
+  language: Language,
+  /** Kept out of search engines, as a page that is given only for answers is. */
+  hidden: z.boolean(),
+  /** What stands beside its link where it is shared; null shows a card made of its title and brand. */
+  share: PictureRef.nullable(),
+  /** The small picture in the browser's tab; null shows the brand's. */
+  icon: PictureRef.nullable(),
+  /** The agency's own HTML in the head, and at the end of the body: tracking tags and the like. */
+  head: ownCode,
+  body: ownCode,
   popups: z.array(Popup).max(limits.popups),
   bands: z.array(Band).max(limits.bands),
 });
 export type PageDocument = z.infer<typeof PageDocument>;
 
+/** The settings that most pages leave as they are. */
+export const plainSettings = {
+  language: 'en',
+  hidden: false,
+  share: null,
+  icon: null,
+  head: '',
+  body: '',
+} as const satisfies Partial<PageDocument>;
+
 export const emptyPage = (title: string): PageDocument => ({
-  version: 2,
+  version: 3,
   kind: 'landing',
   title,
   description: '',
+  ...plainSettings,
   popups: [],
   bands: [],
 });

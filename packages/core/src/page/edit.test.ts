@@ -289,7 +289,7 @@ describe('copyNode', () => {
 describe('readPageDocument', () => {
   it.each([
     [{}, 'This is not a page document: it has no version.'],
-    [{ version: 3 }, 'This page document has version 3; this program reads up to 2.'],
+    [{ version: 4 }, 'This page document has version 4; this program reads up to 3.'],
     [{ version: 0 }, 'No page document ever had version 0.'],
   ])('refuses %j', (stored, problem) =>
     expect(readPageDocument(stored)).toEqual({ ok: false, problem }),
@@ -324,7 +324,7 @@ describe('readPageDocument', () => {
     const read = readPageDocument(first);
     if (!read.ok) throw new Error(read.problem);
     expect(read.value).toMatchObject({
-      version: 2,
+      version: 3,
       kind: 'landing',
       popups: [],
       bands: [

@@ -1,15 +1,15 @@
 import { failed, done, type Outcome } from '../basics/index.ts';
-import { PageDocument, spaces } from './document.ts';
+import { PageDocument, plainSettings, spaces } from './document.ts';
 import { middle } from './picture-ref.ts';
 import { prose } from './rich-text.ts';
 
 /** The newest version of the page document that this program writes. */
-export const newestVersion = 2;
+export const newestVersion = 3;
 
 type Stored = Record<string, unknown>;
 
 /** One step for each version that is no longer written: `upgrades[n]` turns version n into n + 1. */
-const upgrades: Record<number, (page: Stored) => Stored> = { 1: toSecond };
+const upgrades: Record<number, (page: Stored) => Stored> = { 1: toSecond, 2: toThird };
 
 /** Version 2: text has paragraphs and links, a band's space is a number, bands may have a picture, be linked or stand in a popup. */
 function toSecond(page: Stored): Stored {
@@ -40,6 +40,11 @@ function toSecond(page: Stored): Stored {
     })),
   }));
   return { ...page, version: 2, kind: 'landing', popups: [], bands };
+}
+
+/** Version 3: a page has its language, its looks where it is shared, and code of its own. */
+function toThird(page: Stored): Stored {
+  return { ...page, ...plainSettings, version: 3 };
 }
 
 /**

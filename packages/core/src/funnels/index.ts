@@ -1,0 +1,3 @@
+export * from './next-step.ts';
+export * from './weakest-hop.ts';
+export * from './copied-name.ts';
