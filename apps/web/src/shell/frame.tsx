@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
+import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { useClients, useSession } from '../api/hooks.ts';
 import { Skeleton } from '../ui/states.tsx';
 import { AccountMenu } from './account-menu.tsx';
@@ -24,6 +24,7 @@ export function Frame() {
   const client = useClient();
   const { client: asked } = useParams();
   const navigate = useNavigate();
+  const { pathname } = useLocation();
 
   useEffect(() => {
     if (session.error?.problem.code === 'not-signed-in')
@@ -59,7 +60,7 @@ export function Frame() {
                   key={place.path}
                   to={`/${client.slug}/${place.path}`}
                   className={({ isActive }) =>
-                    `flex items-center border-b-2 px-3 font-medium max-md:py-2 ${isActive ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`
+                    `flex items-center border-b-2 px-3 font-medium max-md:py-2 ${isActive || (place.path === 'funnels' && pathname.includes('/pages/')) ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`
                   }
                 >
                   {place.label}

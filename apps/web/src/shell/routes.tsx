@@ -40,6 +40,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/funnels/pages',
+        lazy: async () => ({
+          Component: (await import('../features/funnels/all-pages-screen.tsx')).AllPagesScreen,
+        }),
+      },
+      {
         path: '/:client/pages/:pageId',
         lazy: async () => ({
           Component: (await import('../features/editor/editor-screen.tsx')).EditorScreen,

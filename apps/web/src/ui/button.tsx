@@ -1,10 +1,14 @@
-import type { ButtonHTMLAttributes } from 'react';
+import type { ButtonHTMLAttributes, ReactNode } from 'react';
+import { Link } from 'react-router';
 
 const looks = {
   main: 'border-plum bg-plum text-sheet hover:bg-plum-dark',
   plain: 'border-strong-line bg-sheet text-ink hover:border-muted',
   quiet: 'border-transparent bg-transparent text-plum-dark hover:bg-plum-tint',
 } as const;
+
+const shape =
+  'inline-flex h-8 shrink-0 items-center justify-center gap-1.5 rounded-control border px-3.5 text-[13px] font-semibold whitespace-nowrap';
 
 /** A button; its label is a verb. */
 export function Button({
@@ -15,11 +19,26 @@ export function Button({
   return (
     <button
       type="button"
-      className={`inline-flex h-8 shrink-0 items-center justify-center gap-1.5 rounded-control border px-3.5 text-[13px] font-semibold whitespace-nowrap disabled:cursor-default disabled:opacity-50 ${looks[look]} ${className}`}
+      className={`${shape} disabled:cursor-default disabled:opacity-50 ${looks[look]} ${className}`}
       {...rest}
     />
   );
 }
+
+/** A press that leads to another place, in the looks of a button. */
+export const LinkButton = ({
+  look = 'plain',
+  to,
+  children,
+}: {
+  look?: keyof typeof looks;
+  to: string;
+  children: ReactNode;
+}) => (
+  <Link className={`${shape} ${looks[look]}`} to={to}>
+    {children}
+  </Link>
+);
 
 /** A small square button with an icon; `label` is what it does, for everyone who can't see the icon. */
 export function IconButton({

@@ -1,20 +1,12 @@
-import { NavLink } from 'react-router';
+import { PlaceTabs } from '../../ui/place-tabs.tsx';
 
-const tab = ({ isActive }: { isActive: boolean }) =>
-  `border-b-2 px-1 pb-2 font-medium ${isActive ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`;
-
-export function FollowUpTabs({ slug }: { slug: string }) {
-  return (
-    <nav aria-label="Follow-up" className="flex gap-5 border-b border-line px-6 pt-3">
-      <NavLink end className={tab} to={`/${slug}/follow-up`}>
-        Sequences
-      </NavLink>
-      <NavLink className={tab} to={`/${slug}/follow-up/rules`}>
-        Rules
-      </NavLink>
-      <NavLink className={tab} to={`/${slug}/follow-up/post-room`}>
-        Post room
-      </NavLink>
-    </nav>
-  );
-}
+export const FollowUpTabs = ({ slug }: { slug: string }) => (
+  <PlaceTabs
+    label="Follow-up"
+    tabs={{
+      [`/${slug}/follow-up`]: 'Sequences',
+      [`/${slug}/follow-up/rules`]: 'Rules',
+      [`/${slug}/follow-up/post-room`]: 'Post room',
+    }}
+  />
+);

@@ -51,14 +51,14 @@ export function pageContext(
     person: samplePerson,
     booking: { when: sampleBooking.when, where: '' },
   };
-  const here = from.steps.findIndex((step) => step.pageId === from.pageId);
+  const here = from.steps.find((step) => step.pageId === from.pageId);
   return {
     clientName: client.name,
     facts: client.facts,
     brand,
     forms,
     merge: (words) => fillOrKeep(words, fields),
-    nextStep: from.steps[here + 1] ? '#' : null,
+    nextStep: here?.next ? '#' : null,
     pageHref: () => '#',
     fileHref: () => '#',
     picture: ({ id, width, height }) => ({

@@ -7,7 +7,7 @@ import { newId } from '../../pages/make-ids.ts';
 import { addBand } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
 import { KeepAsTemplate } from './keep-as-template.tsx';
-import { PageAddress } from './page-address.tsx';
+import { PageAddress } from '../../pages/page-address.tsx';
 import { useSet } from './use-set.ts';
 
 export function PageSettings({ page }: { page: EditorPage }) {
@@ -35,7 +35,7 @@ export function PageSettings({ page }: { page: EditorPage }) {
         options={{ landing: 'Landing page', site: 'Site page' }}
         onChange={(chosen) => set({ kind: chosen })}
       />
-      <PageAddress page={page} />
+      <PageAddress page={page} title={title} />
       <Popups />
       <KeepAsTemplate
         kind="page"

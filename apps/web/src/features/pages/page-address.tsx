@@ -1,17 +1,21 @@
-import { api, type EditorPage } from '@plumgate/contract';
+import { api, type PageChoice } from '@plumgate/contract';
 import { Slug, slugFrom } from '@plumgate/core/basics';
 import { useDeferredValue, useState } from 'react';
 import { toast } from 'sonner';
-import { call, messageOf } from '../../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../../api/hooks.ts';
-import { Button } from '../../../ui/button.tsx';
-import { TextField } from '../../../ui/field.tsx';
-import { useEditor } from '../store.ts';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { Button } from '../../ui/button.tsx';
+import { TextField } from '../../ui/field.tsx';
 
 /** Where the page answers. Another ending is checked as it is typed; the earlier one leads to the page for ever. */
-export function PageAddress({ page }: { page: EditorPage }) {
+export function PageAddress({
+  page,
+  title,
+}: {
+  page: Pick<PageChoice, 'pageId' | 'slug' | 'address'>;
+  title: string;
+}) {
   const refresh = useRefreshAll();
-  const title = useEditor((state) => state.draft.page.title);
   const [kept, setKept] = useState({ slug: page.slug, address: page.address });
   const [typed, setTyped] = useState(page.slug);
   const read = Slug.safeParse(typed);

@@ -1,0 +1,167 @@
+import { api, type PageChoice } from '@plumgate/contract';
+import { shareText } from '@plumgate/core/results';
+import { Ellipsis } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { useAsk } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { IconButton } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { Menu } from '../../ui/menu.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { StatePill } from '../../ui/pill.tsx';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { useAct } from '../../ui/use-act.ts';
+import { whenText } from '../../ui/when.ts';
+import { PageAddress } from '../pages/page-address.tsx';
+import { CopyStep } from './copy-step.tsx';
+import { FunnelsTabs } from './funnels-tabs.tsx';
+import { NameIt } from './name-it.tsx';
+import { stepActions } from './page-actions.ts';
+
+/** Every page of a client in one list: its state, address and numbers, and what can be done with it. */
+export function AllPagesScreen() {
+  const client = useClient();
+  const asked = useAsk(
+    api.listPages,
+    { params: { clientId: client?.id ?? '' } },
+    { enabled: client !== undefined },
+  );
+  const [sought, setSought] = useState('');
+  if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
+  if (!client || !asked.data) return <Skeleton />;
+  const words = sought.trim().toLowerCase();
+  const list = asked.data.pages.filter(({ name, funnel, slug }) =>
+    `${name} ${funnel} ${slug}`.toLowerCase().includes(words),
+  );
+  return (
+    <>
+      <PageHead title="Funnels">
+        <input
+          type="search"
+          aria-label="Search these pages"
+          placeholder="Search these pages"
+          className="h-8 w-64 rounded-control border border-strong-line bg-sheet px-3 text-[13px]"
+          value={sought}
+          onChange={(event) => setSought(event.target.value)}
+        />
+      </PageHead>
+      <FunnelsTabs clientSlug={client.slug} />
+      {list.length === 0 ? (
+        <Empty title={words ? 'No page like that' : `No page for ${client.name} yet`}>
+          <p>
+            {words
+              ? 'No page of this client has that in its name, funnel or address.'
+              : 'Start a funnel, and its pages stand here.'}
+          </p>
+        </Empty>
+      ) : (
+        <div className="overflow-x-auto">
+          <table className="w-full min-w-[860px] tabular-nums">
+            <thead className="text-left text-xs text-muted">
+              <tr className="h-9 border-b border-line">
+                <th className="pl-6 font-semibold">Page</th>
+                <th className="font-semibold">State</th>
+                <th className="font-semibold">Address</th>
+                <th className="text-right font-semibold">Visitors, 30 days</th>
+                <th className="text-right font-semibold">Leads</th>
+                <th className="text-right font-semibold">Rate</th>
+                <th className="pl-6 font-semibold">Last change</th>
+                <th className="pr-6">
+                  <span className="sr-only">What to do</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {list.map((page) => (
+                <Row key={page.pageId} page={page} slug={client.slug} zone={client.zone} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </>
+  );
+}
+
+function Row({ page, slug, zone }: { page: PageChoice; slug: string; zone: string }) {
+  const act = useAct();
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState<'name' | 'copy' | 'address' | null>(null);
+  const { pageId, name, state } = page;
+  const close = () => setAsking(null);
+  const edit = `/${slug}/pages/${pageId}`;
+  return (
+    <tr className="h-11 border-b border-line hover:bg-sheet">
+      <td className="max-w-80 truncate pl-6">
+        <Link className="font-semibold hover:text-plum-dark hover:underline" to={edit}>
+          {name}
+        </Link>
+        <Link className="ml-2 text-muted hover:underline" to={`/${slug}/funnels/${page.funnelId}`}>
+          {page.funnel}
+        </Link>
+      </td>
+      <td>
+        <StatePill state={state} />
+      </td>
+      <td className="max-w-56 truncate text-muted">
+        {page.live ? (
+          <a href={page.address} target="_blank" rel="noreferrer" className="hover:underline">
+            /{page.slug}
+          </a>
+        ) : (
+          `/${page.slug}`
+        )}
+      </td>
+      <td className="text-right">{page.visitors30.toLocaleString('en-US')}</td>
+      <td className="text-right">{page.leads30.toLocaleString('en-US')}</td>
+      <td className="text-right font-semibold">{shareText(page.leads30, page.visitors30)}</td>
+      <td className="pl-6 whitespace-nowrap text-muted">{whenText(page.changedAt, zone)}</td>
+      <td className="w-12 pr-6">
+        <Menu
+          trigger={
+            <IconButton label={`What to do with ${name}`}>
+              <Ellipsis />
+            </IconButton>
+          }
+          items={[
+            { label: 'Edit the page', does: () => void navigate(edit) },
+            { label: 'Name it…', does: () => setAsking('name') },
+            { label: 'Change its address…', does: () => setAsking('address') },
+            { label: 'Copy it into a funnel…', does: () => setAsking('copy') },
+            null,
+            state === 'offline'
+              ? {
+                  label: 'Put it online again',
+                  does: () => void act(() => stepActions.online(page)),
+                }
+              : {
+                  label: 'Take it offline',
+                  off: state === 'draft',
+                  does: () => void act(() => stepActions.offline(page)),
+                },
+            {
+              label: 'Delete it',
+              grave: true,
+              does: () => void act(() => stepActions.remove(page)),
+            },
+          ]}
+        />
+        {asking === 'name' && (
+          <NameIt
+            what="the page"
+            name={name}
+            onClose={close}
+            onName={(wanted) => stepActions.rename(page, wanted)}
+          />
+        )}
+        {asking === 'copy' && <CopyStep step={page} onClose={close} />}
+        {asking === 'address' && (
+          <Dialog title="Change its address" onClose={close}>
+            <PageAddress page={page} title={name} />
+          </Dialog>
+        )}
+      </td>
+    </tr>
+  );
+}

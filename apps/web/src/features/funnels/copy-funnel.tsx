@@ -1,0 +1,84 @@
+import { api, type PathBoard } from '@plumgate/contract';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { call } from '../../api/call.ts';
+import { useAsk, useClients, useRefreshAll } from '../../api/hooks.ts';
+import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
+import { SelectField, TextField } from '../../ui/field.tsx';
+
+/** Copies a funnel with its forms and wires: for another client, in another language, or for a second aim. */
+export function CopyFunnel({
+  funnel,
+  onClose,
+}: {
+  funnel: PathBoard['funnel'];
+  onClose: () => void;
+}) {
+  const clients = useClients().data?.clients ?? [];
+  const taken = useAsk(api.listAllFunnels, {}).data?.funnels ?? [];
+  const refresh = useRefreshAll();
+  const navigate = useNavigate();
+  const [name, setName] = useState(funnel.name);
+  const [clientId, setClient] = useState<string>(funnel.clientId);
+  const [language, setLanguage] = useState('');
+  const [failure, setFailure] = useState<unknown>(null);
+  const isTaken = taken.some(
+    (one) => one.clientId === clientId && one.name.toLowerCase() === name.trim().toLowerCase(),
+  );
+  const copy = async () => {
+    try {
+      const { funnelId } = await call(api.copyFunnel, {
+        params: { funnelId: funnel.id },
+        body: { name: name.trim(), clientId, language: language.trim() || null },
+      });
+      await refresh();
+      const slug = clients.find(({ id }) => id === clientId)!.slug;
+      await navigate(`/${slug}/funnels/${funnelId}`);
+      toast('Copied. Its pages are drafts until you publish them.');
+      onClose();
+    } catch (error) {
+      setFailure(error);
+    }
+  };
+  return (
+    <Dialog title="Copy the funnel" onClose={onClose}>
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void copy();
+        }}
+      >
+        <SelectField
+          label="For"
+          value={clientId}
+          options={Object.fromEntries(clients.map(({ id, name }) => [id, name]))}
+          onChange={(event) => setClient(event.target.value)}
+        />
+        <TextField
+          label="Name"
+          required
+          maxLength={80}
+          value={name}
+          error={isTaken ? 'There is one of this name. Say what this one is for.' : undefined}
+          help="Forms and pages that carry the old name get this one."
+          onChange={(event) => setName(event.target.value)}
+        />
+        <TextField
+          label="Language, where it is another"
+          help="A tag such as es or pt-BR. The words stay as they are, for you to translate."
+          maxLength={20}
+          value={language}
+          onChange={(event) => setLanguage(event.target.value)}
+        />
+        <DialogFoot
+          does="Copy it"
+          off={!name.trim() || isTaken}
+          failure={failure}
+          onClose={onClose}
+        />
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,72 @@
+import { api, type PathStep } from '@plumgate/contract';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { call } from '../../api/call.ts';
+import { useAsk, useClients, useRefreshAll } from '../../api/hooks.ts';
+import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
+import { SelectField } from '../../ui/field.tsx';
+
+/** Copies a step to the end of another funnel, of any client; its form comes along as a copy. */
+export function CopyStep({
+  step,
+  onClose,
+}: {
+  step: Pick<PathStep, 'pageId' | 'name'>;
+  onClose: () => void;
+}) {
+  const clients = useClients().data?.clients ?? [];
+  const funnels = useAsk(api.listAllFunnels, {}).data?.funnels ?? [];
+  const refresh = useRefreshAll();
+  const [chosen, setChosen] = useState('');
+  const [failure, setFailure] = useState<unknown>(null);
+  const nameOf = (clientId: string) => clients.find(({ id }) => id === clientId)?.name ?? '';
+  const copy = async () => {
+    const to = funnels.find(({ id }) => id === chosen)!;
+    try {
+      await call(api.addStep, {
+        params: { funnelId: to.id },
+        body: { name: step.name, position: to.steps, from: { pageId: step.pageId } },
+      });
+      await refresh();
+      const slug = clients.find(({ id }) => id === to.clientId)?.slug;
+      toast(
+        <span>
+          Copied to the end of{' '}
+          <Link className="font-semibold underline" to={`/${slug}/funnels/${to.id}`}>
+            {to.name}
+          </Link>
+          .
+        </span>,
+      );
+      onClose();
+    } catch (error) {
+      setFailure(error);
+    }
+  };
+  return (
+    <Dialog title={`Copy “${step.name}”`} onClose={onClose}>
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void copy();
+        }}
+      >
+        <SelectField
+          label="Into the funnel"
+          help="Its form and pictures come along as copies. Calendars and links to pages are the other client’s own, or are left to be chosen."
+          value={chosen}
+          options={{
+            '': 'Choose a funnel',
+            ...Object.fromEntries(
+              funnels.map(({ id, name, clientId }) => [id, `${nameOf(clientId)} · ${name}`]),
+            ),
+          }}
+          onChange={(event) => setChosen(event.target.value)}
+        />
+        <DialogFoot does="Copy it" off={!chosen} failure={failure} onClose={onClose} />
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,160 @@
+import { api, type PathBoard } from '@plumgate/contract';
+import { Ellipsis } from 'lucide-react';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { call } from '../../api/call.ts';
+import { IconButton } from '../../ui/button.tsx';
+import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
+import { LongField, TextField } from '../../ui/field.tsx';
+import { Menu } from '../../ui/menu.tsx';
+import { useAct } from '../../ui/use-act.ts';
+import { CopyFunnel } from './copy-funnel.tsx';
+import { keepFunnel } from './keep-funnel.ts';
+
+type Changes = Partial<Pick<PathBoard['funnel'], 'name' | 'folder' | 'head' | 'body'>>;
+
+/** What can be done with a funnel as a whole. */
+export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
+  const act = useAct();
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState<'name' | 'copy' | 'code' | null>(null);
+  const { funnel } = board;
+  const params = { funnelId: funnel.id };
+  const change = (body: Changes) => call(api.changeFunnel, { params, body });
+  const { name, folder, head, body } = funnel;
+  const keep = (changes: Changes, said: string) => {
+    setAsking(null);
+    void act(async () => {
+      await change(changes);
+      return { said, undo: () => change({ name, folder, head, body }) };
+    });
+  };
+  const remove = async () => {
+    await call(api.removeFunnel, { params });
+    await navigate(`/${clientSlug}/funnels`);
+    return {
+      said: `${name} is deleted, and its pages are offline.`,
+      undo: () => call(api.restoreFunnel, { params }),
+    };
+  };
+  return (
+    <>
+      <Menu
+        trigger={
+          <IconButton label="What to do with the funnel">
+            <Ellipsis />
+          </IconButton>
+        }
+        items={[
+          { label: 'Name and folder…', does: () => setAsking('name') },
+          { label: 'Code on all its pages…', does: () => setAsking('code') },
+          { label: 'Copy the funnel…', does: () => setAsking('copy') },
+          { label: 'Keep as a template', does: () => void act(() => keepFunnel(board)) },
+          null,
+          { label: 'Delete the funnel', grave: true, does: () => void act(remove) },
+        ]}
+      />
+      {asking === 'name' && (
+        <NameAndFolder
+          {...{ name, folder }}
+          onClose={() => setAsking(null)}
+          onKeep={(changes) => keep(changes, `Named “${changes.name}”.`)}
+        />
+      )}
+      {asking === 'code' && (
+        <FunnelCode
+          {...{ head, body }}
+          onClose={() => setAsking(null)}
+          onKeep={(changes) => keep(changes, 'Kept. It is on each page once that is published.')}
+        />
+      )}
+      {asking === 'copy' && <CopyFunnel funnel={funnel} onClose={() => setAsking(null)} />}
+    </>
+  );
+}
+
+function NameAndFolder({
+  onKeep,
+  onClose,
+  ...given
+}: {
+  name: string;
+  folder: string;
+  onKeep: (changes: { name: string; folder: string }) => void;
+  onClose: () => void;
+}) {
+  const [name, setName] = useState(given.name);
+  const [folder, setFolder] = useState(given.folder);
+  return (
+    <Dialog title="Name and folder" onClose={onClose}>
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          onKeep({ name: name.trim(), folder: folder.trim() });
+        }}
+      >
+        <TextField
+          label="Name"
+          required
+          maxLength={80}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <TextField
+          label="Folder"
+          help="Funnels of one folder stand together. Leave it empty for none."
+          maxLength={60}
+          value={folder}
+          onChange={(event) => setFolder(event.target.value)}
+        />
+        <DialogFoot does="Keep it" off={!name.trim()} failure={null} onClose={onClose} />
+      </form>
+    </Dialog>
+  );
+}
+
+function FunnelCode({
+  onKeep,
+  onClose,
+  ...given
+}: {
+  head: string;
+  body: string;
+  onKeep: (changes: { head: string; body: string }) => void;
+  onClose: () => void;
+}) {
+  const [head, setHead] = useState(given.head);
+  const [body, setBody] = useState(given.body);
+  return (
+    <Dialog title="Code on all its pages" width="w-[560px]" onClose={onClose}>
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          onKeep({ head, body });
+        }}
+      >
+        <LongField
+          label="In the head"
+          help="Tracking tags and the like, as HTML. It comes before a page’s own code, so what a page’s tag depends on is there first."
+          rows={6}
+          className="font-mono"
+          maxLength={20_000}
+          spellCheck={false}
+          value={head}
+          onChange={(event) => setHead(event.target.value)}
+        />
+        <LongField
+          label="At the end of the body"
+          rows={4}
+          maxLength={20_000}
+          spellCheck={false}
+          value={body}
+          onChange={(event) => setBody(event.target.value)}
+        />
+        <DialogFoot does="Keep it" failure={null} onClose={onClose} />
+      </form>
+    </Dialog>
+  );
+}

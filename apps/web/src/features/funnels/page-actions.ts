@@ -1,0 +1,40 @@
+import { api } from '@plumgate/contract';
+import type { PageId } from '@plumgate/core/basics';
+import { call } from '../../api/call.ts';
+import type { Done } from '../../ui/use-act.ts';
+
+interface Page {
+  pageId: PageId;
+  name: string;
+}
+const change = (pageId: PageId, body: { name?: string; offline?: boolean }) =>
+  call(api.changeStep, { params: { pageId }, body });
+
+/** What can be done with one page, on the Path and in the list of all pages alike; each with what takes it back. */
+export const stepActions = {
+  rename: async ({ pageId, name }: Page, wanted: string): Promise<Done> => {
+    await change(pageId, { name: wanted });
+    return { said: `Named “${wanted}”.`, undo: () => change(pageId, { name }) };
+  },
+  offline: async ({ pageId, name }: Page): Promise<Done> => {
+    await change(pageId, { offline: true });
+    return {
+      said: `${name} is offline. Whoever has its address finds the client’s name and number.`,
+      undo: () => change(pageId, { offline: false }),
+    };
+  },
+  online: async ({ pageId, name }: Page): Promise<Done> => {
+    await change(pageId, { offline: false });
+    return {
+      said: `${name} is online again, as it was published last.`,
+      undo: () => change(pageId, { offline: true }),
+    };
+  },
+  remove: async ({ pageId, name }: Page): Promise<Done> => {
+    await call(api.removeStep, { params: { pageId } });
+    return {
+      said: `${name} is deleted.`,
+      undo: () => call(api.restoreStep, { params: { pageId } }),
+    };
+  },
+};
