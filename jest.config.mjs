@@ -30,6 +30,7 @@ const modern = [
   'isbot',
   'ical-generator',
   '@stablelib',
+  'syllable',
 ];
 
 const project = (name, folder) => ({

@@ -26,7 +26,9 @@ import { MessageController } from './messages/message.controller.ts';
 import { ReachService } from './messages/reach.service.ts';
 import { PostRoomService } from './messages/post-room.service.ts';
 import { PageController } from './pages/page.controller.ts';
+import { LaunchService } from './pages/launch.service.ts';
 import { PageService } from './pages/page.service.ts';
+import { PublishService } from './pages/publish.service.ts';
 import { PeopleController } from './people/people.controller.ts';
 import { PeopleService } from './people/people.service.ts';
 import { TodayService } from './people/today.service.ts';
@@ -155,6 +157,8 @@ const doors: Provider[] = [
     PathBoardService,
     StepService,
     PageService,
+    PublishService,
+    LaunchService,
     FormService,
     PictureService,
     PictureMaker,

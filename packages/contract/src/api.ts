@@ -11,6 +11,7 @@ import {
   PageId,
   PersonId,
   PictureId,
+  RevisionId,
   RuleId,
   SequenceId,
   Slug,
@@ -38,11 +39,13 @@ import {
   MessageRecord,
   MessageSummary,
   PageChoice,
+  PageLaunch,
   PageState,
   PathBoard,
   PersonRecord,
   PersonSummary,
   Picture,
+  RevisionView,
   RuleChoices,
   RulePreviewView,
   RuleView,
@@ -64,6 +67,7 @@ const password = z
 const ofClient = z.object({ clientId: ClientId });
 const ofPage = z.object({ pageId: PageId });
 const ofFunnel = z.object({ funnelId: FunnelId });
+const ofRevision = z.object({ pageId: PageId, revisionId: RevisionId });
 const mostSteps = 20;
 const ofCalendar = z.object({ calendarId: CalendarId });
 const ofBooking = z.object({ bookingId: BookingId });
@@ -309,6 +313,15 @@ export const drawWire = endpoint({
   answer: nothing,
 });
 
+export const checkLaunch = endpoint({
+  method: 'GET',
+  path: '/api/funnels/:funnelId/launch-check',
+  summary: 'What stands between each page of a funnel and publishing',
+  right: 'funnels.read',
+  params: ofFunnel,
+  answer: z.object({ pages: z.array(PageLaunch) }),
+});
+
 export const getEditorPage = endpoint({
   method: 'GET',
   path: '/api/pages/:pageId',
@@ -343,6 +356,38 @@ export const changeAddress = endpoint({
   params: ofPage,
   body: z.object({ slug: Slug }),
   answer: z.object({ slug: Slug, address: z.string() }),
+});
+export const publishFunnel = endpoint({
+  method: 'POST',
+  path: '/api/funnels/:funnelId/publish',
+  summary: 'Publish every step that differs from what is live: all of them or none',
+  right: 'funnels.write',
+  params: ofFunnel,
+  answer: z.object({ published: z.int() }),
+});
+export const listRevisions = endpoint({
+  method: 'GET',
+  path: '/api/pages/:pageId/revisions',
+  summary: 'What was published of a page, when and by whom',
+  right: 'funnels.read',
+  params: ofPage,
+  answer: z.object({ revisions: z.array(RevisionView) }),
+});
+export const getRevision = endpoint({
+  method: 'GET',
+  path: '/api/pages/:pageId/revisions/:revisionId',
+  summary: 'A page as it was published once',
+  right: 'funnels.read',
+  params: ofRevision,
+  answer: z.object({ draft: DraftBody }),
+});
+export const putBack = endpoint({
+  method: 'POST',
+  path: '/api/pages/:pageId/revisions/:revisionId/put-back',
+  summary: 'Let visitors see an earlier revision again; the draft stays as it is',
+  right: 'funnels.write',
+  params: ofRevision,
+  answer: nothing,
 });
 export const publishPage = endpoint({
   method: 'POST',

@@ -12,12 +12,14 @@ import {
   PageId,
   PersonId,
   PictureId,
+  RevisionId,
   RuleId,
   SequenceId,
   Slug,
   TemplateId,
   UserId,
 } from '@plumgate/core/basics';
+import { Finding } from '@plumgate/core/launch';
 import { Facts } from '@plumgate/core/clients';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
@@ -132,6 +134,33 @@ export type PathBoard = z.infer<typeof PathBoard>;
 /** A draft on the wire: forms by id. The server checks it with core's own schema. */
 export const DraftBody = z.object({ page: z.unknown(), forms: z.record(z.string(), z.unknown()) });
 
+/** What a page may be bound to: what the client has. */
+export const Around = z.object({
+  pages: z.array(z.object({ id: PageId, live: z.boolean() })),
+  calendars: z.array(z.object({ id: CalendarId, open: z.boolean() })),
+  files: z.array(FileId),
+  forms: z.array(FormId),
+});
+export type Around = z.infer<typeof Around>;
+
+/** What the launch check says of one page. */
+export const PageLaunch = z.object({
+  pageId: PageId,
+  name: z.string(),
+  findings: z.array(Finding),
+  reading: z.object({ words: z.int(), ease: z.number(), grade: z.number(), seconds: z.int() }),
+});
+export type PageLaunch = z.infer<typeof PageLaunch>;
+
+/** One time that a page was published: when, by whom, and whether visitors see it now. */
+export const RevisionView = z.object({
+  revisionId: RevisionId,
+  publishedAt: InstantText,
+  by: z.string().nullable(),
+  isLive: z.boolean(),
+});
+export type RevisionView = z.infer<typeof RevisionView>;
+
 export const EditorPage = z.object({
   pageId: PageId,
   funnel: z.object({ id: FunnelId, name: z.string() }),
@@ -145,6 +174,9 @@ export const EditorPage = z.object({
   draft: DraftBody,
   /** On how many pages each of the forms stands. */
   formUses: z.record(z.string(), z.int()),
+  around: Around,
+  /** The program's time when it was asked. */
+  now: InstantText,
   client: ClientSheet,
 });
 export type EditorPage = z.infer<typeof EditorPage>;

@@ -23,7 +23,7 @@ const hints: Partial<Record<Question['kind'], { type?: string; autoComplete?: st
 export const fieldCss = `
 .field{margin-top:14px}
 .field label,.field legend{display:block;font-weight:620;font-size:.94rem;margin-bottom:5px;padding:0}
-.field .help{display:block;font-size:.85rem;opacity:.75;margin-top:4px}
+.field .help{display:block;font-size:.88rem;opacity:.75;margin-top:4px}
 .field input:not([type=checkbox]),.field select,.field textarea{width:100%;box-sizing:border-box;font:inherit;color:inherit;background:#fff;color:#1b1b1b;border:1px solid #8b8b86;border-radius:min(var(--corner),12px);padding:11px 12px;min-height:48px}
 .field textarea{min-height:110px;resize:vertical}
 .field.tick label{display:flex;gap:10px;align-items:flex-start;font-weight:480}

@@ -16,7 +16,7 @@ export const timesCss = `
 .chips label{position:relative}
 .chips input{position:absolute;inset:0;width:100%;height:100%;margin:0;opacity:0;cursor:pointer}
 .chips span{display:block;min-height:44px;padding:9px 14px;border:1.5px solid #8b8b86;border-radius:min(var(--corner),12px);background:#fff;color:#1b1b1b;font-weight:600;text-align:center}
-.chips small{display:block;font-weight:480;font-size:.76rem}
+.chips small{display:block;font-weight:480;font-size:.88rem}
 .chips input:checked+span{background:var(--action);border-color:var(--action);color:var(--on-action)}
 .chips input:focus-visible+span{outline:3px solid var(--action);outline-offset:2px}
 .times .near{font-weight:620;font-size:.94rem;margin:0 0 6px}

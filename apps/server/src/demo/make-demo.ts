@@ -11,6 +11,7 @@ import { FormService } from '../forms/form.service.ts';
 import { FunnelService } from '../funnels/funnel.service.ts';
 import { LinkedBandService } from '../pages/linked-band.service.ts';
 import { PageService } from '../pages/page.service.ts';
+import { PublishService } from '../pages/publish.service.ts';
 import { PictureService } from '../pictures/picture.service.ts';
 import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
@@ -178,9 +179,7 @@ async function buildFromTemplates(app: NestFastifyApplication): Promise<void> {
   };
   const publish = async (clientId: ClientId, name: string, taken: TakenPage[]) => {
     const funnel = await app.get(FunnelService).create(clientId, name, { pages: taken });
-    const pages = app.get(PageService);
-    for (const { id, version } of await pages.ofFunnel(funnel))
-      await pages.publish(id, version, null);
+    await app.get(PublishService).publishFunnel(funnel, null);
   };
   const paving = await idOf('stonecroft-paving');
   await publish(
@@ -224,8 +223,8 @@ async function publishFunnel(
   const pages = app.get(PageService);
   const funnelId = await app.get(FunnelService).begin(db, clientId, name);
   for (const [position, step] of steps.entries()) {
-    const page = await pages.create(db, { clientId, funnelId, position, ...step });
-    await pages.publish(page, 1, null);
+    await pages.create(db, { clientId, funnelId, position, ...step });
   }
+  await app.get(PublishService).publishFunnel(funnelId, null);
   return funnelId;
 }

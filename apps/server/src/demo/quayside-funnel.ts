@@ -39,7 +39,7 @@ export const firstVisitForm: FormDefinition = {
 export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
   return {
     version: 3,
-  ...plainSettings,
+    ...plainSettings,
     kind: 'landing',
     popups: [],
     title: 'A first visit without the dread · {{ client.name }}',

@@ -10,7 +10,8 @@ import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { AddressService } from '../pages/address.service.ts';
 import { BringOverService } from '../pages/bring-over.service.ts';
-import { PageService, stateOf, type PageRow } from '../pages/page.service.ts';
+import { stateOf, stepsOf, type PageRow } from '../pages/page-row.ts';
+import { PageService } from '../pages/page.service.ts';
 import { pages } from '../pages/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
@@ -139,7 +140,7 @@ export class FunnelService {
   ): Promise<FunnelId> {
     const from = await this.row(id);
     await this.clients.row(to.clientId);
-    const steps = await this.pages.ofFunnel(id);
+    const steps = await stepsOf(this.database.db, id);
     const free = await this.addresses.freeEnding(to.clientId);
     const copies = new Map(steps.map((step) => [step.id, this.ids.next<PageId>()]));
     const renamed = (name: string) => copiedName(name, from.name, to.name);
@@ -212,7 +213,7 @@ export class FunnelService {
     const counts = await this.results.byPage(clientId, this.clock.now(), zone, days);
     return Promise.all(
       rows.map(async ({ id, name, folder }) => {
-        const steps = await this.pages.ofFunnel(id);
+        const steps = await stepsOf(this.database.db, id);
         const first = steps[0];
         return {
           id,

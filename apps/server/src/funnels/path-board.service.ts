@@ -12,7 +12,7 @@ import { calendars } from '../booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { sequences } from '../followup/table.ts';
 import { FormService } from '../forms/form.service.ts';
-import { PageService, stateOf, type PageRow } from '../pages/page.service.ts';
+import { stateOf, stepsOf, type PageRow } from '../pages/page-row.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { noCounts, ResultsService } from '../results/results.service.ts';
@@ -27,7 +27,6 @@ export class PathBoardService {
     private readonly clock: Clock,
     private readonly clients: ClientService,
     private readonly funnels: FunnelService,
-    private readonly pages: PageService,
     private readonly forms: FormService,
     private readonly rules: RuleService,
     private readonly results: ResultsService,
@@ -36,7 +35,7 @@ export class PathBoardService {
   async board(id: FunnelId): Promise<PathBoard> {
     const { name, clientId, folder, head, body } = await this.funnels.row(id);
     const client = await this.clients.get(clientId);
-    const rows = await this.pages.ofFunnel(id);
+    const rows = await stepsOf(this.database.db, id);
     const now = this.clock.now();
     const counts = await this.results.byPage(client.id, now, client.zone, days);
     const first = rows[0];

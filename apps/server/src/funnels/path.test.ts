@@ -48,13 +48,17 @@ describe('steps', () => {
   it('a step put in between is live, and led to, only once it and the one before it are published', async () => {
     const thanks = world.thanks.slug;
     added = await add('A few questions', 1);
-    expect(namesOf(await board())).toEqual([
-      'First visit',
-      'A few questions',
-      'Thank you',
-    ]);
+    expect(namesOf(await board())).toEqual(['First visit', 'A few questions', 'Thank you']);
     expect((await board()).steps.map(({ state }) => state)).toEqual(['changed', 'draft', 'live']);
     expect(await ledTo('one@example.com')).toBe(`/${thanks}`);
+    expect(
+      (await owner('POST', `/api/pages/${added}/publish`, { version: 1 })).json(),
+    ).toMatchObject({
+      code: 'not-publishable',
+      detail: expect.stringContaining('Nothing leads on from this page.') as string,
+    });
+    const by = { kind: 'new-button' };
+    await done('PUT', `/api/pages/${added}/wire`, { to: world.thanks.pageId, by });
     await publish(added);
     expect(await ledTo('two@example.com')).toBe(`/${thanks}`);
     await publish(world.first.pageId);
@@ -70,7 +74,7 @@ describe('steps', () => {
     await done('PUT', url, { pages: [first, last, middle] });
     const path = await board();
     expect(namesOf(path)).toEqual(['First visit', 'Thank you', 'A few questions']);
-    expect(path.steps.map(({ state }) => state)).toEqual(['changed', 'changed', 'changed']);
+    expect(path.steps.map(({ state }) => state)).toEqual(['changed', 'changed', 'live']);
     await done('PUT', url, { pages: [first, middle, last] });
   });
 
@@ -82,14 +86,13 @@ describe('steps', () => {
     await publish(first!.pageId);
     expect(await ledTo('four@example.com')).toBe(`/${last!.slug}`);
 
-    expect(path.steps[1]!.movesOnBy).toBeNull();
-    await done('PUT', `/api/pages/${middle!.pageId}/wire`, {
-      to: last!.pageId,
+    await done('PUT', `/api/pages/${last!.pageId}/wire`, {
+      to: middle!.pageId,
       by: { kind: 'new-button' },
     });
-    const wired = (await board()).steps[1]!;
+    const wired = (await board()).steps[2]!;
     expect(wired.movesOnBy).toEqual({ kind: 'button', words: '“Go on”' });
-    const draft = (await open(middle!.pageId)).draft as Draft;
+    const draft = (await open(last!.pageId)).draft as Draft;
     expect(blocksOf(draft.page).at(-1)).toMatchObject({ kind: 'button' });
   });
 

@@ -17,7 +17,8 @@ import type { z } from 'zod';
 import { FormService } from '../forms/form.service.ts';
 import { AddressService } from '../pages/address.service.ts';
 import { BringOverService } from '../pages/bring-over.service.ts';
-import { PageService, stateOf, type PageRow } from '../pages/page.service.ts';
+import { stateOf, stepsOf, type PageRow } from '../pages/page-row.ts';
+import { PageService } from '../pages/page.service.ts';
 import { pages } from '../pages/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
@@ -168,9 +169,9 @@ export class StepService {
   ): Promise<Done> {
     const funnel = await this.funnels.row(funnelId);
     const done = await this.database.transaction(async (tx) => {
-      const before = await this.pages.ofFunnel(funnelId, tx);
+      const before = await stepsOf(tx, funnelId);
       const done = await work(tx, before);
-      const after = await this.pages.ofFunnel(funnelId, tx);
+      const after = await stepsOf(tx, funnelId);
       for (const [position, { id }] of after.entries())
         await tx.update(pages).set({ position }).where(eq(pages.id, id));
       const reled = reledSteps(before, after);

@@ -3,8 +3,10 @@ import { api, type Answer, type Asked } from '@plumgate/contract';
 import { Clock } from '../platform/clock.ts';
 import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
 import { AddressService } from './address.service.ts';
+import { LaunchService } from './launch.service.ts';
 import { LinkedBandService } from './linked-band.service.ts';
 import { PageService } from './page.service.ts';
+import { PublishService } from './publish.service.ts';
 
 @Controller()
 export class PageController {
@@ -12,6 +14,8 @@ export class PageController {
     private readonly pages: PageService,
     private readonly linked: LinkedBandService,
     private readonly addresses: AddressService,
+    private readonly publishing: PublishService,
+    private readonly launch: LaunchService,
     private readonly clock: Clock,
   ) {}
 
@@ -71,6 +75,44 @@ export class PageController {
     @Ask() { params, body }: Asked<typeof api.publishPage>,
     @Caller() who: Who,
   ): Promise<Answer<typeof api.publishPage>> {
-    return this.pages.publish(params.pageId, body.version, who);
+    return this.publishing.publish(params.pageId, body.version, who);
+  }
+
+  @Bind(api.publishFunnel)
+  async publishFunnel(
+    @Ask() { params }: Asked<typeof api.publishFunnel>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.publishFunnel>> {
+    return { published: await this.publishing.publishFunnel(params.funnelId, who) };
+  }
+
+  @Bind(api.checkLaunch)
+  async checkLaunch(
+    @Ask() { params }: Asked<typeof api.checkLaunch>,
+  ): Promise<Answer<typeof api.checkLaunch>> {
+    return { pages: await this.launch.ofFunnel(params.funnelId) };
+  }
+
+  @Bind(api.listRevisions)
+  async revisions(
+    @Ask() { params }: Asked<typeof api.listRevisions>,
+  ): Promise<Answer<typeof api.listRevisions>> {
+    return { revisions: await this.publishing.revisions(params.pageId) };
+  }
+
+  @Bind(api.getRevision)
+  async revision(
+    @Ask() { params }: Asked<typeof api.getRevision>,
+  ): Promise<Answer<typeof api.getRevision>> {
+    return { draft: await this.publishing.draftOf(params.pageId, params.revisionId) };
+  }
+
+  @Bind(api.putBack)
+  async putBack(
+    @Ask() { params }: Asked<typeof api.putBack>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.putBack>> {
+    await this.publishing.putBack(params.pageId, params.revisionId, who);
+    return {};
   }
 }

@@ -1,12 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
 import { Injectable } from '@nestjs/common';
 import type { EditorPage, PageChoice, PageState } from '@plumgate/contract';
-import type { ClientId, FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
-import type { FormDefinition } from '@plumgate/core/forms';
+import type { ClientId, FormId, FunnelId, PageId } from '@plumgate/core/basics';
 import { nextOf } from '@plumgate/core/funnels';
-import { blocksOf, Draft, formsOn, strayBlocks, type PageDocument } from '@plumgate/core/page';
+import { Draft, formsOn, type PageDocument } from '@plumgate/core/page';
 import { and, asc, count, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm';
-import { calendars } from '../booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { funnels } from '../funnels/table.ts';
@@ -14,23 +12,14 @@ import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
-import type { Who } from '../platform/http/bind.ts';
 import { ResultsService } from '../results/results.service.ts';
 import { LivePages } from '../site/live-pages.ts';
+import { LaunchService } from './launch.service.ts';
 import { LinkedBandService } from './linked-band.service.ts';
-import { pageForms, pageRevisions, pages } from './table.ts';
+import { stateOf, stepsOf, type PageRow } from './page-row.ts';
+import { pageForms, pages } from './table.ts';
 
-export type PageRow = typeof pages.$inferSelect;
-
-export function stateOf(
-  page: Pick<PageRow, 'liveRevision' | 'liveVersion' | 'version' | 'offline'>,
-): PageState {
-  if (page.liveRevision === null) return 'draft';
-  if (page.offline) return 'offline';
-  return page.liveVersion === page.version ? 'live' : 'changed';
-}
-
-/** Drafts keep themselves; a live page changes only here, by publishing. */
+/** Pages and their drafts, which keep themselves; a live page changes only by publishing. */
 @Injectable()
 export class PageService {
   constructor(
@@ -40,6 +29,7 @@ export class PageService {
     private readonly clients: ClientService,
     private readonly forms: FormService,
     private readonly linked: LinkedBandService,
+    private readonly launch: LaunchService,
     private readonly results: ResultsService,
     private readonly live: LivePages,
   ) {}
@@ -76,15 +66,6 @@ export class PageService {
       .where(and(eq(pages.id, id), isThere));
     if (!row) throw notFound();
     return row;
-  }
-
-  /** A funnel's steps in order. */
-  async ofFunnel(funnelId: FunnelId, db: Queries = this.database.db): Promise<PageRow[]> {
-    return db
-      .select()
-      .from(pages)
-      .where(and(eq(pages.funnelId, funnelId), isNull(pages.removedAt)))
-      .orderBy(asc(pages.position));
   }
 
   /** After a change of what visitors see: the client's pages are made anew when they are next asked for. */
@@ -124,7 +105,7 @@ export class PageService {
       .select()
       .from(funnels)
       .where(eq(funnels.id, page.funnelId));
-    const steps = await this.ofFunnel(page.funnelId);
+    const steps = await stepsOf(this.database.db, page.funnelId);
     const forms = await this.forms.some(this.database.db, page.clientId, formsOn(page.draft));
     return {
       pageId: id,
@@ -140,6 +121,8 @@ export class PageService {
       state: stateOf(page),
       version: page.version,
       draft: { page: page.draft, forms },
+      around: await this.launch.around(page.clientId),
+      now: this.clock.now().toString(),
       formUses: await this.formUses(Object.keys(forms) as FormId[]),
       client,
     };
@@ -177,70 +160,6 @@ export class PageService {
       await this.linked.follow(tx, page.clientId, id, draft.page);
       return { version: page.version, state: stateOf(page) };
     });
-  }
-
-  /** Writes an immutable revision of the draft as it stands at `version` and lets visitors see it from now on. */
-  async publish(
-    id: PageId,
-    version: number,
-    who: Pick<Who, 'id'> | null,
-  ): Promise<{ address: string; state: PageState }> {
-    const page = await this.database.transaction(async (tx) => {
-      const page = await this.row(id, tx);
-      if (page.version !== version) throw new AppProblem('changed-elsewhere');
-      const client = await this.clients.row(page.clientId, tx);
-      const forms = await this.forms.some(tx, page.clientId, formsOn(page.draft));
-      const missing = whatIsMissing(page.draft, forms);
-      if (missing) throw new AppProblem('not-publishable', { detail: missing });
-      await this.mustHaveCalendars(tx, page);
-      const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, page.funnelId));
-      const steps = await this.ofFunnel(page.funnelId, tx);
-      const revision = this.ids.next<RevisionId>();
-      await tx.insert(pageRevisions).values({
-        id: revision,
-        clientId: page.clientId,
-        pageId: id,
-        document: page.draft,
-        forms,
-        clientName: client.name,
-        facts: client.facts,
-        brand: client.brand,
-        nextPage: nextOf(
-          steps,
-          steps.findIndex((step) => step.id === id),
-        ),
-        head: [funnel!.head, page.draft.head].filter(Boolean).join('\n'),
-        body: [funnel!.body, page.draft.body].filter(Boolean).join('\n'),
-        publishedAt: this.clock.now(),
-        publishedBy: who?.id ?? null,
-      });
-      const [changed] = await tx
-        .update(pages)
-        .set({ liveRevision: revision, liveVersion: version, offline: false })
-        .where(and(eq(pages.id, id), eq(pages.version, version)))
-        .returning();
-      if (!changed) throw new AppProblem('changed-elsewhere');
-      return changed;
-    });
-    this.live.forget(page.clientId);
-    const client = await this.clients.get(page.clientId);
-    return { address: `${client.site}/${page.slug}`, state: stateOf(page) };
-  }
-
-  /** A booking block without a calendar of this client would show a visitor nothing. */
-  private async mustHaveCalendars(tx: Queries, page: PageRow): Promise<void> {
-    const wanted = blocksOf(page.draft).flatMap((block) =>
-      block.kind === 'booking' ? [block.calendarId] : [],
-    );
-    if (wanted.length === 0) return;
-    const there = await tx
-      .select({ id: calendars.id })
-      .from(calendars)
-      .where(and(eq(calendars.clientId, page.clientId), inArray(calendars.id, wanted)));
-    if (wanted.some((id) => !there.some((row) => row.id === id)))
-      throw new AppProblem('not-publishable', {
-        detail: 'The booking block has no calendar yet. Choose one in its settings.',
-      });
   }
 
   private async keepForms(tx: Queries, page: PageRow, draft: Draft): Promise<void> {
@@ -291,15 +210,4 @@ export class PageService {
       .groupBy(pageForms.formId);
     return Object.fromEntries(rows.map((row) => [row.id, row.uses]));
   }
-}
-
-/** What would break for a visitor; null when nothing would. */
-function whatIsMissing(page: PageDocument, forms: Record<FormId, FormDefinition>): string | null {
-  if (blocksOf(page).length === 0) return 'The page is empty. Add a block first.';
-  if (!page.title.trim()) return 'The page has no title. Give it one under Page.';
-  if (strayBlocks(page).length > 0)
-    return 'Navigation belongs on site pages: it leads visitors of a landing page away. Remove it, or make this a site page under Page.';
-  if (formsOn(page).some((id) => !forms[id]))
-    return 'A form on this page no longer exists. Remove its block.';
-  return null;
 }

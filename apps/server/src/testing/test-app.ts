@@ -13,6 +13,7 @@ import { AccountService } from '../accounts/account.service.ts';
 import { CalendarService, type CalendarRow } from '../booking/calendar.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { PageService } from '../pages/page.service.ts';
+import { PublishService } from '../pages/publish.service.ts';
 import { pages } from '../pages/table.ts';
 import { DemoTime } from '../demo/demo-time.ts';
 import { SequenceService } from '../followup/sequence.service.ts';
@@ -180,8 +181,10 @@ export async function addBookingStep(
     draft,
   });
   // The step before leads to it from now on.
-  for (const page of [id, world.first.pageId as PageId])
-    await app.get(PageService).publish(page, (await app.get(PageService).row(page)).version, null);
+  for (const page of [id, world.first.pageId as PageId]) {
+    const { version } = await app.get(PageService).row(page);
+    await app.get(PublishService).publish(page, version, null);
+  }
   const calendar = await app.get(CalendarService).row(view.id as CalendarId, null);
   return { calendar, path: '/choose', formBlock: 'times' };
 }

@@ -12,3 +12,5 @@ export * from './copy.ts';
 export * from './bindings.ts';
 export * from './places.ts';
 export * from './column-shares.ts';
+export * from './changes.ts';
+export * from './change-words.ts';

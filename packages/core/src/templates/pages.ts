@@ -1,6 +1,7 @@
 import * as bands from './bands.ts';
 import { band, block, column, type Asked, type TemplateForm, type TemplatePage } from './make.ts';
 import { prose } from '../page/index.ts';
+import { askForOne, theirs } from './prompts.ts';
 
 const who: Asked[] = [
   ['full-name', 'name', 'Your name'],
@@ -16,8 +17,6 @@ const form = (name: string, button: string, more: Asked[] = [], questions = who)
   consent,
   after: nextStep,
 });
-const askForOne = 'Ask your last customer for one honest sentence, and put it here.';
-const theirs = 'First name, town';
 
 /** A contractor's page: measured, priced, booked. */
 export const service: TemplatePage = {

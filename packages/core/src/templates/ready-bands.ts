@@ -1,5 +1,6 @@
 import * as bands from './bands.ts';
 import type { MakeBand } from './make.ts';
+import { askForOne, theirs } from './prompts.ts';
 
 /** The parts of a page's anatomy, from the top, that the shelf groups ready-made bands by. */
 export const bandParts = {
@@ -44,8 +45,6 @@ const aboutForm = {
 };
 const care = { drawing: 'care', alt: 'A drawing of care' } as const;
 const house = { drawing: 'house', alt: 'A drawing of a house' } as const;
-const askForOne = 'Ask your last customer for one honest sentence, and put it here.';
-const theirs = 'First name, town';
 
 /** Bands to put on any page: good words for most trades, facts filled in, nothing bound to anybody. */
 export const readyBands: readonly ReadyBand[] = [

@@ -5,7 +5,7 @@ import { Words } from '../words.tsx';
 export const callButton: BlockView<'call-button'> = {
   css: `
 .call{display:inline-grid;text-decoration:none;color:inherit;line-height:1.25;padding:4px 0}
-.call small{font-size:.86rem;opacity:.85}
+.call small{font-size:.88rem;opacity:.85}
 .call b{font-family:var(--title-face);font-size:1.3rem;font-weight:700;white-space:nowrap;text-decoration:underline;text-decoration-thickness:1px;text-underline-offset:4px}
 .beside .call{text-align:end}`,
   View: function CallButton({ block }) {

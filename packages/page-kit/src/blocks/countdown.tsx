@@ -11,7 +11,7 @@ export const countdown: BlockView<'countdown'> = {
 .countdown .moment{font-weight:640}
 .countdown .left{display:inline-flex;gap:clamp(10px,2cqi,22px);margin:10px 0 0;visibility:hidden}
 .countdown.on .left{visibility:visible}
-.countdown .left span{display:grid;justify-items:center;min-width:2.6em;font-size:.8rem}
+.countdown .left span{display:grid;justify-items:center;min-width:2.6em;font-size:.88rem}
 .countdown .left b{font-family:var(--title-face);font-size:clamp(1.7rem,4cqi,2.6rem);line-height:1.1;font-variant-numeric:tabular-nums}
 .countdown.over .left{display:none}`,
   View: function Countdown({ block }) {

@@ -2,7 +2,7 @@ import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
 
 export const legalFooter: BlockView<'legal-footer'> = {
-  css: `.legal{font-size:.86rem;line-height:1.6}.legal a{color:inherit}`,
+  css: `.legal{font-size:.88rem;line-height:1.6}.legal a{color:inherit}`,
   View: function LegalFooter({ block }) {
     const page = usePage();
     return (

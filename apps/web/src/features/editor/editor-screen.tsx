@@ -1,7 +1,7 @@
 import { api, type EditorPage } from '@plumgate/contract';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
@@ -11,6 +11,8 @@ import { Failed, Skeleton } from '../../ui/states.tsx';
 import { AddShelf } from './add-shelf.tsx';
 import { BrandShelf } from './brand/brand-shelf.tsx';
 import { Canvas } from './canvas.tsx';
+import { SeeChanges } from './see-changes.tsx';
+import { LaunchPanel } from './launch-panel.tsx';
 import { Outline } from './outline.tsx';
 import { SettingsPanel } from './settings/settings-panel.tsx';
 import { Finder } from './finder.tsx';
@@ -50,6 +52,13 @@ function Loaded({ pageId }: { pageId: string }) {
 
 function Editor({ page }: { page: EditorPage }) {
   const [store] = useState(() => createEditorStore(page));
+  const [asked] = useSearchParams();
+  const [part, show] = [asked.get('part'), asked.get('show')];
+  // A fix that was pressed elsewhere opens the page with the right part in hand.
+  useEffect(() => {
+    if (part) store.getState().select(part);
+    if (show === 'brand') useUi.setState({ shelf: 'brand' });
+  }, [store, part, show]);
   useEffect(() => {
     const keepNow = () =>
       void store
@@ -153,6 +162,8 @@ function Toolbar({ page }: { page: EditorPage }) {
         >
           <Redo2 />
         </IconButton>
+        <LaunchPanel page={page} />
+        <SeeChanges page={page} />
         <Button look="main" disabled={publishing || live === 'live'} onClick={() => void publish()}>
           {live === 'draft'
             ? 'Publish the page'
@@ -219,7 +230,7 @@ function KeepingState() {
 const tabs = { outline: 'Outline', add: 'Add', brand: 'Brand' } as const;
 
 function Shelf({ page }: { page: EditorPage }) {
-  const [tab, setTab] = useState<keyof typeof tabs>('outline');
+  const tab = useUi((ui) => ui.shelf);
   return (
     <aside
       aria-label="Shelf"
@@ -233,7 +244,7 @@ function Shelf({ page }: { page: EditorPage }) {
             role="tab"
             aria-selected={tab === name}
             className="flex-1 rounded-md py-1 text-[13px] font-semibold text-muted aria-selected:bg-sheet aria-selected:text-ink"
-            onClick={() => setTab(name)}
+            onClick={() => useUi.setState({ shelf: name })}
           >
             {tabs[name]}
           </button>

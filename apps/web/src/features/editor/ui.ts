@@ -46,6 +46,7 @@ interface Ui {
   phone: number;
   zoom: 'fit' | number;
   finding: boolean;
+  shelf: 'outline' | 'add' | 'brand';
 }
 
 export const useUi = create<Ui>()(() => ({
@@ -57,6 +58,7 @@ export const useUi = create<Ui>()(() => ({
   phone: 390,
   zoom: 'fit',
   finding: false,
+  shelf: 'outline',
 }));
 
 export const say = (said: string): void => useUi.setState({ said });

@@ -10,6 +10,7 @@ import { StatePill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { AddStep } from './add-step.tsx';
 import { Arrivals } from './arrivals.tsx';
+import { FunnelLaunch } from './funnel-launch.tsx';
 import { FunnelMenu } from './funnel-menu.tsx';
 import { Hop } from './hop.tsx';
 import { PathBench, StepPlace } from './path-bench.tsx';
@@ -48,6 +49,7 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
           Last {days} days: {visitors.toLocaleString('en-US')} visitors,{' '}
           {leads.toLocaleString('en-US')} leads, {shareText(leads, visitors)} of visitors
         </p>
+        <FunnelLaunch board={board} clientSlug={clientSlug} />
         <FunnelMenu board={board} clientSlug={clientSlug} />
       </PageHead>
       <PathBench board={board}>

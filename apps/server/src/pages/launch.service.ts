@@ -1,0 +1,82 @@
+import { Injectable } from '@nestjs/common';
+import type { Around, PageLaunch } from '@plumgate/contract';
+import type { ClientId, FunnelId } from '@plumgate/core/basics';
+import { nextOf } from '@plumgate/core/funnels';
+import { launchCheck, type LaunchCheck } from '@plumgate/core/launch';
+import { formsOn } from '@plumgate/core/page';
+import { and, eq, isNull } from 'drizzle-orm';
+import { calendars } from '../booking/table.ts';
+import { ClientService } from '../clients/client.service.ts';
+import { FormService } from '../forms/form.service.ts';
+import { forms } from '../forms/table.ts';
+import { files } from '../pictures/table.ts';
+import { Clock } from '../platform/clock.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
+import { stepsOf, type PageRow } from './page-row.ts';
+import { pages } from './table.ts';
+
+/** Gathers what core's launch check asks for. */
+@Injectable()
+export class LaunchService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly clients: ClientService,
+    private readonly forms: FormService,
+  ) {}
+
+  async check(tx: Queries, page: PageRow, steps: PageRow[]): Promise<LaunchCheck> {
+    const client = await this.clients.row(page.clientId, tx);
+    const index = steps.findIndex(({ id }) => id === page.id);
+    return launchCheck({
+      draft: {
+        page: page.draft,
+        forms: await this.forms.some(tx, page.clientId, formsOn(page.draft)),
+      },
+      client,
+      brand: client.brand,
+      now: this.clock.now(),
+      next: nextOf(steps, index),
+      isLast: index === steps.length - 1,
+      around: await this.around(page.clientId, tx),
+      // The database holds an address for one page only.
+      addressTakenBy: null,
+      firstActionTop: null,
+    });
+  }
+
+  async ofFunnel(funnelId: FunnelId): Promise<PageLaunch[]> {
+    const { db } = this.database;
+    const steps = await stepsOf(db, funnelId);
+    return Promise.all(
+      steps.map(async (page) => ({
+        pageId: page.id,
+        name: page.name,
+        ...(await this.check(db, page, steps)),
+      })),
+    );
+  }
+
+  /** What the client has that its pages may be bound to. */
+  async around(clientId: ClientId, db: Queries = this.database.db): Promise<Around> {
+    const own = await db
+      .select({ id: pages.id, live: pages.liveRevision, offline: pages.offline })
+      .from(pages)
+      .where(and(eq(pages.clientId, clientId), isNull(pages.removedAt)));
+    const times = await db
+      .select({ id: calendars.id, content: calendars.content })
+      .from(calendars)
+      .where(eq(calendars.clientId, clientId));
+    const kept = await db.select({ id: files.id }).from(files).where(eq(files.clientId, clientId));
+    const asked = await db.select({ id: forms.id }).from(forms).where(eq(forms.clientId, clientId));
+    return {
+      pages: own.map(({ id, live, offline }) => ({ id, live: live !== null && !offline })),
+      calendars: times.map(({ id, content }) => ({
+        id,
+        open: content.rules.hours.some((day) => day.length > 0),
+      })),
+      files: kept.map(({ id }) => id),
+      forms: asked.map(({ id }) => id),
+    };
+  }
+}

@@ -1,0 +1,160 @@
+import { Injectable } from '@nestjs/common';
+import type { PageState, RevisionView } from '@plumgate/contract';
+import type { FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
+import { nextOf } from '@plumgate/core/funnels';
+import { findingWords } from '@plumgate/core/launch';
+import { formsOn, type Draft } from '@plumgate/core/page';
+import { and, desc, eq } from 'drizzle-orm';
+import { users } from '../accounts/table.ts';
+import { ClientService } from '../clients/client.service.ts';
+import { FormService } from '../forms/form.service.ts';
+import { funnels } from '../funnels/table.ts';
+import { Clock } from '../platform/clock.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
+import type { Who } from '../platform/http/bind.ts';
+import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import { IdSource } from '../platform/id-source.ts';
+import { LaunchService } from './launch.service.ts';
+import { stateOf, stepsOf, type PageRow } from './page-row.ts';
+import { PageService } from './page.service.ts';
+import { pageRevisions, pages } from './table.ts';
+
+type Publisher = Pick<Who, 'id'> | null;
+
+/** Makes drafts live, and what was live before live again. Revisions are only ever added. */
+@Injectable()
+export class PublishService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    private readonly clients: ClientService,
+    private readonly forms: FormService,
+    private readonly pages: PageService,
+    private readonly launch: LaunchService,
+  ) {}
+
+  /** Writes an immutable revision of the draft as it stands at `version` and lets visitors see it from now on. */
+  async publish(
+    id: PageId,
+    version: number,
+    who: Publisher,
+  ): Promise<{ address: string; state: PageState }> {
+    const page = await this.database.transaction(async (tx) => {
+      const page = await this.pages.row(id, tx);
+      if (page.version !== version) throw new AppProblem('changed-elsewhere');
+      return this.write(tx, page, await stepsOf(tx, page.funnelId), who);
+    });
+    this.pages.forgetLive(page.clientId);
+    const { site } = await this.clients.get(page.clientId);
+    return { address: `${site}/${page.slug}`, state: stateOf(page) };
+  }
+
+  /** Publishes every step that differs from what is live, all of them or none. Gives how many there were. */
+  async publishFunnel(funnelId: FunnelId, who: Publisher): Promise<number> {
+    const published = await this.database.transaction(async (tx) => {
+      const steps = await stepsOf(tx, funnelId);
+      const changed = steps.filter((page) => stateOf(page) !== 'live');
+      for (const page of changed) await this.write(tx, page, steps, who);
+      return changed;
+    });
+    if (published[0]) this.pages.forgetLive(published[0].clientId);
+    return published.length;
+  }
+
+  /** What was published of a page, newest first. */
+  async revisions(id: PageId): Promise<RevisionView[]> {
+    const page = await this.pages.row(id);
+    const rows = await this.database.db
+      .select({ id: pageRevisions.id, at: pageRevisions.publishedAt, by: users.name })
+      .from(pageRevisions)
+      .leftJoin(users, eq(users.id, pageRevisions.publishedBy))
+      .where(eq(pageRevisions.pageId, id))
+      .orderBy(desc(pageRevisions.publishedAt), desc(pageRevisions.id))
+      .limit(100);
+    return rows.map(({ id: revisionId, at, by }) => ({
+      revisionId,
+      publishedAt: at.toString(),
+      by,
+      isLive: revisionId === page.liveRevision,
+    }));
+  }
+
+  /** A revision as a draft, to be looked at or taken up again. */
+  async draftOf(id: PageId, revisionId: RevisionId): Promise<Draft> {
+    const { document, forms } = await this.revision(this.database.db, id, revisionId);
+    return { page: document, forms };
+  }
+
+  /** Lets visitors see an earlier revision again, as a new one; the draft stays as it is. */
+  async putBack(id: PageId, revisionId: RevisionId, who: Publisher): Promise<void> {
+    const page = await this.pages.row(id);
+    await this.database.transaction(async (tx) => {
+      const earlier = await this.revision(tx, id, revisionId);
+      const again = this.ids.next<RevisionId>();
+      await tx.insert(pageRevisions).values({
+        ...earlier,
+        id: again,
+        publishedAt: this.clock.now(),
+        publishedBy: who?.id ?? null,
+      });
+      await tx
+        .update(pages)
+        .set({ liveRevision: again, liveVersion: 0, offline: false })
+        .where(eq(pages.id, id));
+    });
+    this.pages.forgetLive(page.clientId);
+  }
+
+  private async revision(db: Queries, pageId: PageId, id: RevisionId) {
+    const [row] = await db
+      .select()
+      .from(pageRevisions)
+      .where(and(eq(pageRevisions.id, id), eq(pageRevisions.pageId, pageId)));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  private async write(
+    tx: Queries,
+    page: PageRow,
+    steps: PageRow[],
+    who: Publisher,
+  ): Promise<PageRow> {
+    const { findings } = await this.launch.check(tx, page, steps);
+    const stop = findings.find(({ severity }) => severity === 'stops');
+    if (stop) {
+      const { what, why } = findingWords(stop);
+      throw new AppProblem('not-publishable', { detail: `${page.name}: ${what} ${why}` });
+    }
+    const client = await this.clients.row(page.clientId, tx);
+    const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, page.funnelId));
+    const revision = this.ids.next<RevisionId>();
+    await tx.insert(pageRevisions).values({
+      id: revision,
+      clientId: page.clientId,
+      pageId: page.id,
+      document: page.draft,
+      forms: await this.forms.some(tx, page.clientId, formsOn(page.draft)),
+      clientName: client.name,
+      facts: client.facts,
+      brand: client.brand,
+      nextPage: nextOf(
+        steps,
+        steps.findIndex(({ id }) => id === page.id),
+      ),
+      head: [funnel!.head, page.draft.head].filter(Boolean).join('\n'),
+      body: [funnel!.body, page.draft.body].filter(Boolean).join('\n'),
+      publishedAt: this.clock.now(),
+      publishedBy: who?.id ?? null,
+    });
+    const { version } = page;
+    const [changed] = await tx
+      .update(pages)
+      .set({ liveRevision: revision, liveVersion: version, offline: false })
+      .where(and(eq(pages.id, page.id), eq(pages.version, version)))
+      .returning();
+    if (!changed) throw new AppProblem('changed-elsewhere');
+    return changed;
+  }
+}

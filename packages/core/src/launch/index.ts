@@ -1,0 +1,6 @@
+export * from './finding.ts';
+export * from './launch-input.ts';
+export * from './launch-check.ts';
+export * from './finding-words.ts';
+export * from './reading.ts';
+export { fold, heaviest } from './rules-of-looks.ts';

@@ -1,0 +1,27 @@
+import type { CalendarId, FileId, FormId, Instant, PageId } from '../basics/index.ts';
+import type { Brand } from '../brand/index.ts';
+import type { Facts } from '../clients/index.ts';
+import type { Draft } from '../page/index.ts';
+
+/** All that is known around a page when it is checked. */
+export interface LaunchInput {
+  draft: Draft;
+  client: { name: string; facts: Facts };
+  brand: Brand;
+  now: Instant;
+  /** Where the page leads; null for the last step. `isLast` says whether that is as it should be. */
+  next: PageId | null;
+  isLast: boolean;
+  /** What the client has that a page may be bound to. */
+  around: {
+    pages: { id: PageId; live: boolean }[];
+    calendars: { id: CalendarId; open: boolean }[];
+    files: FileId[];
+    /** Forms that are the client's own; a form on the page that is not among them is somebody else's. */
+    forms: FormId[];
+  };
+  /** The page that has this address already; null when none has. */
+  addressTakenBy: string | null;
+  /** How far down the first thing to press is on a phone, in CSS pixels of a page 390 wide; null where nobody measured. */
+  firstActionTop: number | null;
+}

@@ -1,0 +1,45 @@
+import { syllable } from 'syllable';
+
+/**
+ * How hard a text is to read. Both formulas as R. Flesch and J. P. Kincaid give them (Kincaid et al., "Derivation of
+ * New Readability Formulas", 1975), from words per sentence and syllables per word; for English.
+ */
+export interface Reading {
+  words: number;
+  sentences: number;
+  syllables: number;
+  /** 0 to 100 and beyond; 60 to 70 is plain English. */
+  ease: number;
+  /** The school grade, in years, of who reads it with ease. */
+  grade: number;
+  /** Seconds for a visitor, at 238 words a minute (M. Brysbaert, "How many words do we read per minute?", 2019). */
+  seconds: number;
+}
+
+const wordsPerMinute = 238;
+
+export function readingOf(text: string): Reading {
+  const words = text.match(/[\p{L}\p{N}](?:[\p{L}\p{N}'’-]*[\p{L}\p{N}])?/gu) ?? [];
+  const count = words.length;
+  const sentences = Math.max(
+    1,
+    text.split(/[.!?]+(?:\s|$)|\n+/).filter((one) => /\p{L}/u.test(one)).length,
+  );
+  const syllables = words.reduce((sum, word) => sum + syllable(word), 0);
+  const seconds = Math.round((count / wordsPerMinute) * 60);
+  if (count === 0) return { words: 0, sentences: 0, syllables: 0, ease: 0, grade: 0, seconds: 0 };
+  return { words: count, sentences, syllables, seconds, ...fleschOf(count, sentences, syllables) };
+}
+
+/** The two formulas on counted words, sentences and syllables. */
+export function fleschOf(
+  words: number,
+  sentences: number,
+  syllables: number,
+): Pick<Reading, 'ease' | 'grade'> {
+  const [perSentence, perWord] = [words / sentences, syllables / words];
+  return {
+    ease: 206.835 - 1.015 * perSentence - 84.6 * perWord,
+    grade: 0.39 * perSentence + 11.8 * perWord - 15.59,
+  };
+}

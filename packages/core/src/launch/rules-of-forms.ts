@@ -1,0 +1,35 @@
+import { blocksOf, formIdOf } from '../page/index.ts';
+import { found, type Finding } from './finding.ts';
+import type { LaunchInput } from './launch-input.ts';
+
+/** Forms and bookings: whether what arrives can be answered, and whether it may be kept. */
+export function formFindings({ draft, around }: LaunchInput): Finding[] {
+  const blocks = blocksOf(draft.page);
+  const hasPrivacy = blocks.some((block) => block.kind === 'legal-footer' && block.privacyHref);
+  const findings: Finding[] = [];
+  const seen = new Set<string>();
+  for (const block of blocks) {
+    if (block.kind === 'booking') {
+      const calendar = around.calendars.find(({ id }) => id === block.calendarId);
+      if (!calendar) findings.push(found('no-calendar', block.id));
+      else if (!calendar.open) findings.push(found('calendar-shut', { at: 'calendars' }));
+    }
+    const id = formIdOf(block);
+    if (id === null || seen.has(id)) continue;
+    seen.add(id);
+    const form = draft.forms[id];
+    if (!form) {
+      findings.push(found('form-missing', block.id));
+      continue;
+    }
+    const { name } = form;
+    if (!around.forms.includes(id)) findings.push(found('foreign-form', block.id, { name }));
+    const asks = new Set(form.questions.map(({ kind }) => kind));
+    if (!asks.has('email') && !asks.has('phone'))
+      findings.push(found('form-without-contact', block.id, { name }));
+    if (form.tell.length === 0) findings.push(found('form-tells-nobody', block.id, { name }));
+    if (!form.consent.trim() && !asks.has('text-consent') && !hasPrivacy)
+      findings.push(found('no-consent', block.id, { name }));
+  }
+  return findings;
+}

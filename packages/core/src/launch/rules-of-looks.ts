@@ -1,0 +1,191 @@
+import { interpolate, formatHex } from 'culori';
+import { aaText, contrast, wordsOn } from '../brand/index.ts';
+import { blocksOf, nameOfBlock, type Band, type Block } from '../page/index.ts';
+import { found, type Finding } from './finding.ts';
+import type { LaunchInput } from './launch-input.ts';
+
+/** The strength of the faintest words on a page: a question's help line. */
+const faintest = 0.75;
+/** How much colour has to lie over a picture before any words on it can be read (our own value, no source). */
+const leastFade = 55;
+/** A phone's screen below its bars: 844 px high as phones of 390 px are, less 110 (common practice, no source). */
+export const fold = 734;
+/** What a page may weigh on a phone with its pictures, in kilobytes (our own value, no source). */
+export const heaviest = 1500;
+/** A picture 800 px wide as WebP, in kilobytes, as the demo's come out. */
+const ofPicture = 90;
+
+/** How the page looks: what can be read, seen, reached and loaded. */
+export function lookFindings(input: LaunchInput): Finding[] {
+  const { page } = input.draft;
+  const blocks = blocksOf(page);
+  return [
+    ...headings(blocks),
+    ...blocks.flatMap((block) => [...alternatives(block), ...setUp(block, input)]),
+    ...contrasts(input),
+    ...page.bands.flatMap((band) => bandFindings(band, input)),
+    ...offers(blocks, input),
+    ...(input.firstActionTop !== null && input.firstActionTop > fold
+      ? [found('below-the-fold', { at: 'page' }, { pixels: `${Math.round(input.firstActionTop)}` })]
+      : []),
+    ...weight(blocks, page.bands),
+  ];
+}
+
+/** One first-level heading, and no level left out on the way down (WCAG 2.2, technique G141). */
+function headings(blocks: Block[]): Finding[] {
+  const all = blocks.filter((block) => block.kind === 'heading');
+  const firsts = all.filter(({ level }) => level === 1);
+  if (blocks.length > 0 && firsts.length === 0)
+    return [
+      found('heading-order', all[0]?.id ?? { at: 'page' }, { fault: 'none is the first level' }),
+    ];
+  const skipped = all.find(({ level }, index) => index > 0 && level > all[index - 1]!.level + 1);
+  return [
+    ...firsts
+      .slice(1)
+      .map(({ id }) => found('heading-order', id, { fault: 'a second one is the first level' })),
+    ...(skipped
+      ? [found('heading-order', skipped.id, { fault: 'a level is left out before it' })]
+      : []),
+  ];
+}
+
+function alternatives(block: Block): Finding[] {
+  const part = { part: nameOfBlock(block) };
+  switch (block.kind) {
+    case 'picture':
+      return block.picture && !block.alt.trim() ? [found('no-alternative', block.id, part)] : [];
+    case 'gallery':
+      return block.items.some(({ alt }) => !alt.trim())
+        ? [found('no-alternative', block.id, part)]
+        : [];
+    default:
+      return [];
+  }
+}
+
+/** Parts that show nothing yet since what they show is not there. */
+function setUp(block: Block, { client: { facts } }: LaunchInput): Finding[] {
+  const lacks = (lack: string, place?: { at: 'facts' }) => [
+    found('not-set-up', place ?? block.id, { part: nameOfBlock(block), lack }),
+  ];
+  switch (block.kind) {
+    case 'picture':
+      return block.picture || block.drawing !== 'none' ? [] : lacks('a picture');
+    case 'gallery':
+      return block.items.length > 0 ? [] : lacks('pictures');
+    case 'video':
+      return block.source.from === 'nowhere' ? lacks('a film') : [];
+    case 'map':
+      return facts.place ? [] : lacks('the place of the business', { at: 'facts' });
+    case 'areas':
+      return facts.areas.length > 0 ? [] : lacks('the areas served', { at: 'facts' });
+    case 'hours':
+      return facts.week.some((day) => day.length > 0)
+        ? []
+        : lacks('opening hours', { at: 'facts' });
+    case 'social':
+      return facts.social.length > 0 ? [] : lacks('addresses elsewhere', { at: 'facts' });
+    case 'navigation':
+      return block.items.length > 0 ? [] : lacks('pages to lead to');
+    default:
+      return [];
+  }
+}
+
+/** WCAG 2.2, 1.4.3 for the faintest words, and 1.4.11 for what is to be pressed against what it lies on. */
+function contrasts({ draft, brand }: LaunchInput): Finding[] {
+  const { paper, tint, deep, action, ink } = brand.colours;
+  const blocks = blocksOf(draft.page);
+  const words = wordsOn(paper, ink);
+  const faint = formatHex(interpolate([paper, words], 'rgb')(faintest));
+  const asks = blocks.some((block) => block.kind === 'form' || block.kind === 'booking');
+  const ratio = (a: string, b: string) => contrast(a, b).toFixed(1);
+  const surfaces = { paper, tint, deep };
+  const pressed = draft.page.bands.filter(
+    (band) =>
+      band.surface !== 'action' &&
+      contrast(action, surfaces[band.surface]) < 3 &&
+      band.columns.some((column) =>
+        column.blocks.some((block) => block.kind === 'button' && block.look === 'solid'),
+      ),
+  );
+  return [
+    ...(asks && contrast(faint, paper) < aaText
+      ? [
+          found(
+            'low-contrast',
+            { at: 'brand' },
+            {
+              what: 'The help and consent lines of a form',
+              ratio: ratio(faint, paper),
+              wanted: '4.5',
+            },
+          ),
+        ]
+      : []),
+    ...pressed.map((band) =>
+      found('low-contrast', band.id, {
+        what: 'The button on this band',
+        ratio: ratio(action, surfaces[band.surface as keyof typeof surfaces]),
+        wanted: '3',
+      }),
+    ),
+  ];
+}
+
+function bandFindings(band: Band, { draft: { page } }: LaunchInput): Finding[] {
+  const name = { part: band.name || 'A band' };
+  const blocks = band.columns.flatMap((column) => column.blocks);
+  const popup = page.popups.find(({ id }) => id === band.popup);
+  const isOpened = blocksOf(page).some(
+    (block) =>
+      block.kind === 'button' && block.action.kind === 'popup' && block.action.popup === band.popup,
+  );
+  const isHidden =
+    blocks.length === 0 ||
+    (band.popup !== '' && (!popup || (popup.opens === 'button' && !isOpened))) ||
+    (band.shown === 'wide' && blocks.every((block) => block.kind === 'call-bar'));
+  const hasWords = blocks.some((block) => block.kind === 'heading' || block.kind === 'text');
+  return [
+    ...(isHidden ? [found('hidden-band', band.id, name)] : []),
+    ...(band.picture && hasWords && band.picture.fade < leastFade
+      ? [found('words-over-picture', band.id, name)]
+      : []),
+  ];
+}
+
+/** One offer, one action: a second form or a second price asks a visitor to choose instead of to answer. */
+function offers(blocks: Block[], { draft: { page } }: LaunchInput): Finding[] {
+  if (page.kind === 'site') return [];
+  const inPopups = new Set(
+    page.bands
+      .filter((band) => band.popup !== '')
+      .flatMap((band) => band.columns.flatMap((column) => column.blocks.map(({ id }) => id))),
+  );
+  const outside = blocks.filter(({ id }) => !inPopups.has(id));
+  const forms = new Map(
+    outside.flatMap((block) => ('formId' in block ? [[block.formId, block.id] as const] : [])),
+  );
+  const prices = outside.filter((block) => block.kind === 'offer');
+  const second = [...forms.values()][1] ?? prices[1]?.id;
+  return second ? [found('two-offers', second)] : [];
+}
+
+function weight(blocks: Block[], bands: Band[]): Finding[] {
+  const pictures = blocks.reduce(
+    (sum, block) => {
+      if (block.kind === 'gallery') return sum + block.items.length;
+      if (block.kind === 'picture') return sum + (block.picture ? 1 : 0);
+      if (block.kind === 'cards' || block.kind === 'team')
+        return sum + block.items.filter(({ picture }) => picture).length;
+      return sum;
+    },
+    bands.filter(({ picture }) => picture).length,
+  );
+  const kilobytes = pictures * ofPicture;
+  return kilobytes > heaviest
+    ? [found('too-heavy', { at: 'page' }, { kilobytes: `${kilobytes}`, pictures: `${pictures}` })]
+    : [];
+}

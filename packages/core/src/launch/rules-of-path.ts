@@ -1,0 +1,112 @@
+import { blocksOf, formIdOf, formsOn, strayBlocks, type Block } from '../page/index.ts';
+import type { ButtonAction } from '../page/index.ts';
+import { found, type Finding } from './finding.ts';
+import type { LaunchInput } from './launch-input.ts';
+
+/** Where the page leads, and what its buttons and links do. */
+export function pathFindings(input: LaunchInput): Finding[] {
+  return [
+    ...waysOnward(input),
+    ...blocksOf(input.draft.page).flatMap((block) => linksOf(block, input)),
+    ...strayBlocks(input.draft.page).map((block) => found('stray-navigation', block.id)),
+    ...(input.addressTakenBy
+      ? [found('address-taken', { at: 'page' }, { by: input.addressTakenBy })]
+      : []),
+  ];
+}
+
+function waysOnward({ draft, next, isLast }: LaunchInput): Finding[] {
+  const blocks = blocksOf(draft.page);
+  const forms = formsOn(draft.page).flatMap((id) => draft.forms[id] ?? []);
+  const leadsOn =
+    forms.some((form) => form.after.kind !== 'message') ||
+    blocks.some(
+      (block) =>
+        block.kind === 'button' && ['next-step', 'page', 'address'].includes(block.action.kind),
+    );
+  if (next && !isLast && !leadsOn) return [found('no-way-onward', { at: 'path' })];
+  if (next) return [];
+  const asking = blocks.find((block) => {
+    const id = formIdOf(block);
+    return id !== null && draft.forms[id]?.after.kind === 'next-step';
+  });
+  return asking ? [found('no-thank-you', asking.id)] : [];
+}
+
+function linksOf(block: Block, input: LaunchInput): Finding[] {
+  switch (block.kind) {
+    case 'button': {
+      const lack = lackOf(block.action, input);
+      if (!lack) return [];
+      const isFacts = ['call', 'text', 'email'].includes(block.action.kind);
+      return [
+        found('button-nowhere', isFacts ? { at: 'facts' } : block.id, {
+          words: shown(block.label),
+          lack,
+        }),
+      ];
+    }
+    case 'call-button':
+    case 'call-bar':
+      return input.client.facts.phone
+        ? []
+        : [
+            found(
+              'button-nowhere',
+              { at: 'facts' },
+              { words: shown(block.label), lack: 'a phone number on the fact sheet' },
+            ),
+          ];
+    case 'navigation':
+      return block.items
+        .filter(({ page }) => !isLive(page, input))
+        .map(({ label }) => found('link-nowhere', block.id, { words: label }));
+    case 'legal-footer':
+      return isEmptyAddress(block.privacyHref)
+        ? [found('link-nowhere', block.id, { words: 'the privacy link' })]
+        : [];
+    case 'text':
+      return block.text
+        .flatMap((part) => (part.kind === 'paragraph' ? part.runs : part.items.flat()))
+        .filter(({ href }) => isEmptyAddress(href) || isLostPlace(href, input))
+        .map(({ text }) => found('link-nowhere', block.id, { words: text }));
+    default:
+      return [];
+  }
+}
+
+/** A label as the list names it: a merge field in it would be read as a fault of the list. */
+const shown = (label: string) => label.replace(/\{\{.*?\}\}/g, '…').trim();
+
+/** What a button would need in order to lead somewhere; null when it does. */
+function lackOf(action: ButtonAction, { draft, client, next, around }: LaunchInput): string | null {
+  const { page } = draft;
+  switch (action.kind) {
+    case 'next-step':
+      return next ? null : 'a next step';
+    case 'scroll':
+      return page.bands.some(({ id }) => id === action.band) ? null : 'the band it scrolled to';
+    case 'popup':
+      return page.popups.some(({ id }) => id === action.popup) ? null : 'the popup it opened';
+    case 'page':
+      return around.pages.some(({ id }) => id === action.page) ? null : 'the page it led to';
+    case 'download':
+      return around.files.includes(action.file) ? null : 'the file it gave';
+    case 'address':
+      return isEmptyAddress(action.href) ? 'an address' : null;
+    case 'call':
+    case 'text':
+      return client.facts.phone ? null : 'a phone number on the fact sheet';
+    case 'email':
+      return client.facts.email ? null : 'an email address on the fact sheet';
+  }
+}
+
+const isLive = (page: string, { around }: LaunchInput) =>
+  around.pages.some(({ id, live }) => id === page && live);
+
+/** An address that was begun and never given. */
+const isEmptyAddress = (href: string) => /^(?:#|https?:\/\/|mailto:|tel:)$/i.test(href);
+
+const isLostPlace = (href: string, { draft }: LaunchInput) =>
+  /^#./.test(href) && !draft.page.bands.some(({ id }) => `#${id}` === href);

@@ -1,0 +1,56 @@
+import type { Change, SettingChange } from './changes.ts';
+
+const kinds = {
+  page: 'Page',
+  band: 'Band',
+  column: 'Column',
+  block: '',
+  form: 'Form',
+  question: 'Question',
+} as const;
+
+/** Settings whose names in the document are not what they are called on screen. */
+const called: Record<string, string> = {
+  alt: 'words for the picture',
+  besideBand: 'where the second button leads',
+  besideLabel: 'second button',
+  formId: 'form',
+  calendarId: 'calendar',
+  must: 'must be answered',
+  after: 'what happens after it',
+  tell: 'who is told',
+  hidden: 'hidden from search engines',
+  share: 'picture where it is shared',
+  icon: 'small picture in the tab',
+  head: 'code in the head',
+  body: 'code at the end of the body',
+  shown: 'where it is shown',
+  phone: 'how it stands on a phone',
+  until: 'moment it counts to',
+};
+
+const short = (words: string) => (words.length > 80 ? `${words.slice(0, 79)}…` : words);
+
+function settingWords({ setting, before, after }: SettingChange): string {
+  const name =
+    called[setting] ?? setting.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
+  if (before === null || after === null) return name;
+  if (before === '') return `${name}: “${short(after)}”`;
+  if (after === '') return `${name}: nothing any more`;
+  return `${name}: “${short(before)}” is now “${short(after)}”`;
+}
+
+/** A change in a sentence: `Heading “Come and talk” is new`. */
+export function changeWords(change: Change): string {
+  const of = `${kinds[change.kind]} “${short(change.name)}”`.trim();
+  switch (change.what) {
+    case 'added':
+      return `${of} is new`;
+    case 'removed':
+      return `${of} is gone`;
+    case 'moved':
+      return `${of} stands further up or elsewhere`;
+    case 'changed':
+      return `${change.kind === 'page' ? 'Page settings' : of}: ${change.settings.map(settingWords).join('; ')}`;
+  }
+}
