@@ -17,7 +17,7 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   await app.keyboard.press('ControlOrMeta+A');
   await app.keyboard.type('Afraid of the dentist?');
   await expect(phone.locator('h1')).toHaveText('Afraid of the dentist?');
-  await expect(app.getByText('All changes kept')).toBeVisible();
+  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   await app.keyboard.press('ControlOrMeta+z');
   await expect(phone.locator('h1')).toContainText('Dread the dentist?');
   await app.keyboard.press('ControlOrMeta+Shift+z');
@@ -67,7 +67,7 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   );
 
   // Kept over a reload, and live only once it is published.
-  await expect(app.getByText('All changes kept')).toBeVisible();
+  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   const visitor = await browser.newPage();
   await visitor.goto(`${site}/first-visit`);
   await expect(visitor.getByRole('heading', { level: 1 })).toContainText('Dread the dentist?');
@@ -132,7 +132,7 @@ test('a change made elsewhere is told, and nothing written is lost silently', as
     await page.getByLabel('Title').fill(text);
   };
   await write(other, 'Changed by somebody else');
-  await expect(other.getByText('All changes kept')).toBeVisible();
+  await expect(other.getByText('Kept', { exact: true })).toBeVisible();
   await write(app, 'Mine');
   await expect(app.getByText('Somebody changed this page in the meantime.')).toBeVisible();
   await expect(app.getByLabel('Title')).toHaveValue('Mine');

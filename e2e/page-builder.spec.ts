@@ -118,7 +118,7 @@ test('one header changed once changes on three pages, and unlinked it is a copy'
   await outline.getByRole('button', { name: 'Orchard' }).click();
   await settings.getByRole('button', { name: 'Share this band between pages' }).click();
   await expect(settings.getByText('On no other page yet.')).toBeVisible();
-  await expect(app.getByText('All changes kept')).toBeVisible();
+  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   for (const { pageId } of pages.slice(1)) {
     await openMade(app, 'alder-grove-dental', pageId);
     await outline.getByRole('button', { name: 'Orchard' }).click();
@@ -128,11 +128,11 @@ test('one header changed once changes on three pages, and unlinked it is a copy'
     await app.getByRole('button', { name: /^Orchard/ }).click();
     await app.getByRole('tab', { name: 'Outline' }).click();
     await expect(outline.getByLabel('linked')).toBeVisible();
-    await expect(app.getByText('All changes kept')).toBeVisible();
+    await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   }
   await outline.getByRole('button', { name: 'Apple' }).click();
   await settings.getByLabel('Words').fill('Quince');
-  await expect(app.getByText('All changes kept')).toBeVisible();
+  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   for (const { pageId } of pages) {
     const { wide } = await openMade(app, 'alder-grove-dental', pageId);
     await expect(wide.getByText('Quince')).toBeVisible();
@@ -142,7 +142,7 @@ test('one header changed once changes on three pages, and unlinked it is a copy'
   await settings.getByRole('button', { name: 'Unlink: a copy for this page' }).click();
   await outline.getByRole('button', { name: 'Quince' }).click();
   await settings.getByLabel('Words').fill('Only here');
-  await expect(app.getByText('All changes kept')).toBeVisible();
+  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   const { wide } = await openMade(app, 'alder-grove-dental', pages[0]!.pageId);
   await expect(wide.getByText('Quince')).toBeVisible();
 });
@@ -246,7 +246,7 @@ test('the same page by keyboard alone: added, written, picked up and put down, u
   await app.keyboard.type('Medlar');
   await app.keyboard.press('Escape');
   await expect.poll(() => orderOn(app)).toEqual(['Pear', 'Plum', 'Apple', 'Medlar', 'Fig']);
-  await expect(app.getByText('All changes kept')).toBeVisible();
+  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   await app.reload();
   await expect.poll(() => orderOn(app)).toEqual(['Pear', 'Plum', 'Apple', 'Medlar', 'Fig']);
   for (let presses = 0; presses < 3; presses++) await app.keyboard.press('ControlOrMeta+z');
@@ -279,7 +279,7 @@ test('parts are copied to another client, with a form and pictures of their own 
   await second.outline.getByRole('button', { name: 'Orchard' }).click();
   await app.keyboard.press('ControlOrMeta+v');
   await expect(second.wide.getByRole('button', { name: 'Ring me' })).toBeVisible();
-  await expect(app.getByText('All changes kept')).toBeVisible();
+  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   const formOn = async (pageId: string) =>
     Object.keys((await api<{ draft: Draft }>(app, 'GET', `/api/pages/${pageId}`)).draft.forms);
   expect(await formOn(to.pageId)).not.toEqual(await formOn(from.pageId));
@@ -319,7 +319,7 @@ test('text in place: bold, a link, a list, a fact from the list; a paste from a 
   await expect(phone.locator('.text h1,.text [style],.text [class*=Mso]')).toHaveCount(0);
   await expect(phone.locator('.text a')).toHaveCount(0);
   await app.keyboard.press('Escape');
-  await expect(app.getByText('All changes kept')).toBeVisible();
+  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   const visitor = await browser.newPage();
   await visitor.goto(await publish(app, pageId));
   await expect(visitor.locator('.text strong').first()).toHaveText('Call us any time.');
@@ -381,7 +381,7 @@ test('without a connection the work stays in the browser, and is sent when it is
   await app.reload();
   await expect(wide.getByText('Typed in a tunnel')).toBeVisible();
   await app.unroute('**/api/pages/*/draft');
-  await expect(app.getByText('All changes kept')).toBeVisible();
+  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   const { draft } = await api<{ draft: Draft }>(app, 'GET', `/api/pages/${pageId}`);
   expect(JSON.stringify(draft)).toContain('Typed in a tunnel');
 });

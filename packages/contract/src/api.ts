@@ -357,6 +357,15 @@ export const changeAddress = endpoint({
   body: z.object({ slug: Slug }),
   answer: z.object({ slug: Slug, address: z.string() }),
 });
+export const drawCard = endpoint({
+  method: 'GET',
+  path: '/api/pages/:pageId/card',
+  summary: 'The picture that stands beside a page’s link where it is shared, as a data address',
+  right: 'funnels.read',
+  params: ofPage,
+  query: z.object({ title: z.string().max(200) }),
+  answer: z.object({ src: z.string() }),
+});
 export const publishFunnel = endpoint({
   method: 'POST',
   path: '/api/funnels/:funnelId/publish',

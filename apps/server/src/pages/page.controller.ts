@@ -1,7 +1,9 @@
 import { Controller } from '@nestjs/common';
 import { api, type Answer, type Asked } from '@plumgate/contract';
+import { ClientService } from '../clients/client.service.ts';
 import { Clock } from '../platform/clock.ts';
 import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { shareCard } from '../site/share-card.ts';
 import { AddressService } from './address.service.ts';
 import { LaunchService } from './launch.service.ts';
 import { LinkedBandService } from './linked-band.service.ts';
@@ -16,6 +18,7 @@ export class PageController {
     private readonly addresses: AddressService,
     private readonly publishing: PublishService,
     private readonly launch: LaunchService,
+    private readonly clients: ClientService,
     private readonly clock: Clock,
   ) {}
 
@@ -76,6 +79,16 @@ export class PageController {
     @Caller() who: Who,
   ): Promise<Answer<typeof api.publishPage>> {
     return this.publishing.publish(params.pageId, body.version, who);
+  }
+
+  @Bind(api.drawCard)
+  async drawCard(
+    @Ask() { params, query }: Asked<typeof api.drawCard>,
+  ): Promise<Answer<typeof api.drawCard>> {
+    const { clientId } = await this.pages.row(params.pageId);
+    const { name, brand } = await this.clients.get(clientId);
+    const card = await shareCard(query.title, name, brand);
+    return { src: `data:image/png;base64,${card.toString('base64')}` };
   }
 
   @Bind(api.publishFunnel)

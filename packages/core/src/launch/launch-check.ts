@@ -31,6 +31,12 @@ export function launchCheck(input: LaunchInput): LaunchCheck {
   const words = blocksOf(input.draft.page).flatMap(wordsInBlock);
   return {
     findings: [...stops, ...findings.filter(({ severity }) => severity !== 'stops')],
-    reading: readingOf(words.join('.\n').replace(/\{\{.*?\}\}/g, 'name')),
+    reading: readingOfPage(words.map((one) => one.replace(/\{\{.*?\}\}/g, 'name'))),
   };
+}
+
+/** All words take time; how hard they are is asked of those in sentences, since a headline or a tick is none. */
+function readingOfPage(words: string[]): Reading {
+  const { ease, grade } = readingOf(words.filter((one) => /[.!?]/.test(one)).join('\n'));
+  return { ...readingOf(words.join('\n')), ease, grade };
 }

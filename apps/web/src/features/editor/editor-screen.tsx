@@ -177,7 +177,7 @@ function Toolbar({ page }: { page: EditorPage }) {
 }
 
 const words: Record<Keeping, string> = {
-  kept: 'All changes kept',
+  kept: 'Kept',
   keeping: 'Keeping…',
   offline: 'No connection. Your changes are safe in this browser and are sent when it is back.',
   failed: 'Not kept yet',

@@ -8,6 +8,7 @@ import { addBand } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
 import { KeepAsTemplate } from './keep-as-template.tsx';
 import { PageAddress } from '../../pages/page-address.tsx';
+import { PageTold } from './page-told.tsx';
 import { useSet } from './use-set.ts';
 
 export function PageSettings({ page }: { page: EditorPage }) {
@@ -36,6 +37,7 @@ export function PageSettings({ page }: { page: EditorPage }) {
         onChange={(chosen) => set({ kind: chosen })}
       />
       <PageAddress page={page} title={title} />
+      <PageTold page={page} />
       <Popups />
       <KeepAsTemplate
         kind="page"
