@@ -20,6 +20,9 @@ import { FunnelController } from './funnels/funnel.controller.ts';
 import { FunnelService } from './funnels/funnel.service.ts';
 import { PathBoardService } from './funnels/path-board.service.ts';
 import { StepService } from './funnels/step.service.ts';
+import { WalkController } from './walk/walk.controller.ts';
+import { WalkService } from './walk/walk.service.ts';
+import { Walks } from './walk/walks.ts';
 import { HealthController } from './health/health.controller.ts';
 import { IntakeService } from './intake/intake.service.ts';
 import { MessageController } from './messages/message.controller.ts';
@@ -137,6 +140,7 @@ const doors: Provider[] = [
     AccountController,
     ClientController,
     FunnelController,
+    WalkController,
     PageController,
     FormController,
     PictureController,
@@ -156,6 +160,8 @@ const doors: Provider[] = [
     FunnelService,
     PathBoardService,
     StepService,
+    Walks,
+    WalkService,
     PageService,
     PublishService,
     LaunchService,

@@ -36,6 +36,7 @@ import { VisitCounter } from './results/visit-counter.ts';
 import { CarryOver } from './site/carry-over.ts';
 import { LivePages } from './site/live-pages.ts';
 import type { SiteParts } from './site/site-parts.ts';
+import { Walks } from './walk/walks.ts';
 import { siteRoutes, siteUrl } from './site/site.routes.ts';
 import { answerStraight, type Straight } from './site/straight-pages.ts';
 
@@ -109,6 +110,7 @@ export async function assemble(given: Foundations): Promise<Running> {
     reach: app.get(ReachService),
     links: app.get(PersonLinks),
     clients: app.get(ClientService),
+    walks: app.get(Walks),
   };
   straight = { ...parts, cookies: fastify };
   await siteRoutes(fastify, parts);

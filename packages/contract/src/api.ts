@@ -57,6 +57,7 @@ import {
   TemplateKind,
   TemplateView,
   TodayBoard,
+  WalkView,
 } from './shapes.ts';
 
 const name = (what: string) => z.string().trim().min(1, `Give ${what} a name.`).max(80);
@@ -313,6 +314,23 @@ export const drawWire = endpoint({
   answer: nothing,
 });
 
+export const startWalk = endpoint({
+  method: 'POST',
+  path: '/api/funnels/:funnelId/walks',
+  summary: 'Lead a test visitor through the draft or the published funnel; nothing is left behind',
+  right: 'funnels.write',
+  params: ofFunnel,
+  body: z.object({ which: z.enum(['draft', 'live']) }),
+  answer: z.object({ walkId: z.string() }),
+});
+export const getWalk = endpoint({
+  method: 'GET',
+  path: '/api/walks/:walkId',
+  summary: 'What happened on a walk so far',
+  right: 'funnels.read',
+  params: z.object({ walkId: z.uuid() }),
+  answer: WalkView,
+});
 export const checkLaunch = endpoint({
   method: 'GET',
   path: '/api/funnels/:funnelId/launch-check',

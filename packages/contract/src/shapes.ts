@@ -152,6 +152,20 @@ export const PageLaunch = z.object({
 });
 export type PageLaunch = z.infer<typeof PageLaunch>;
 
+/** One thing that happened on a walk, or where it broke and why. */
+export const WalkPoint = z.object({
+  page: z.string(),
+  width: z.enum(['wide', 'phone']),
+  what: z.string(),
+  /** In ms. */
+  took: z.int(),
+  ok: z.boolean(),
+  lines: z.array(z.string()),
+});
+export type WalkPoint = z.infer<typeof WalkPoint>;
+export const WalkView = z.object({ points: z.array(WalkPoint), over: z.boolean() });
+export type WalkView = z.infer<typeof WalkView>;
+
 /** One time that a page was published: when, by whom, and whether visitors see it now. */
 export const RevisionView = z.object({
   revisionId: RevisionId,

@@ -20,7 +20,7 @@ import {
 } from '@plumgate/core/forms';
 import { personFromAnswers } from '@plumgate/core/people';
 import { routeLead, type RoutePlan } from '@plumgate/core/routing';
-import { and, eq } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { BookingService, SlotGone, type BookingRow } from '../booking/booking.service.ts';
 import { bookings } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
@@ -28,7 +28,9 @@ import { clientEmail } from '../followup/compose.ts';
 import type { Consequences } from '../followup/consequences.ts';
 import { RunService } from '../followup/run.service.ts';
 import { endsOnTag } from '../followup/step-worker.ts';
-import { people } from '../people/table.ts';
+import { people, timeline } from '../people/table.ts';
+import type { TimelineFact } from '../people/timeline.ts';
+import { outbox, type EmailPayload, type TextPayload } from '../platform/outbox/table.ts';
 import { PersonStore, type PersonRow } from '../people/person-store.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
@@ -72,6 +74,22 @@ export const slotField = '_slot';
 class Doubled extends Error {
   constructor(readonly once: string) {
     super('This submission has been received before.');
+  }
+}
+
+/** What a lead caused: the lines of its timeline, and the messages owed at once. */
+export interface Effects {
+  facts: TimelineFact[];
+  owed: (EmailPayload | TextPayload)[];
+}
+
+/** Undoes a rehearsal's transaction, and carries out of it what would have been. */
+class Rehearsed extends Error {
+  constructor(
+    readonly received: Received,
+    readonly effects: Effects,
+  ) {
+    super('This was a rehearsal.');
   }
 }
 
@@ -122,6 +140,47 @@ export class IntakeService {
       if (error instanceof SlotGone) return failed([{ field: slotField, code: 'slot-taken' }]);
       throw error;
     }
+  }
+
+  /**
+   * Takes a lead in just as `receive` does, reads what that caused, and undoes all of it: for a walk, which leaves nobody
+   * and owes nothing.
+   */
+  async rehearse(
+    incoming: Incoming,
+  ): Promise<Outcome<{ received: Received; effects: Effects }, FieldProblem[]>> {
+    const answers = readAnswers(incoming.form, incoming.typed);
+    const problems = answers.ok ? [] : answers.problem;
+    if (incoming.booking && !incoming.booking.start)
+      problems.push({ field: slotField, code: 'no-slot' });
+    if (!answers.ok || problems.length > 0) return failed(problems);
+    try {
+      await this.database.transaction(async (tx) => {
+        const received = await this.write(tx, incoming, answers.value);
+        throw new Rehearsed(received, await this.effectsOf(tx, received));
+      });
+      throw new Error('A rehearsal never ends by itself.');
+    } catch (error) {
+      if (error instanceof Rehearsed) return done(error);
+      if (error instanceof SlotGone) return failed([{ field: slotField, code: 'slot-taken' }]);
+      throw error;
+    }
+  }
+
+  /** What a submission caused, read from what its transaction wrote. */
+  private async effectsOf(tx: Queries, { submissionId }: Received): Promise<Effects> {
+    const [row] = await tx.select().from(submissions).where(eq(submissions.id, submissionId));
+    const facts = await tx
+      .select({ fact: timeline.fact })
+      .from(timeline)
+      .where(eq(timeline.personId, row!.personId))
+      .orderBy(asc(timeline.id));
+    const owed = await tx
+      .select({ payload: outbox.payload })
+      .from(outbox)
+      .where(sql`${outbox}.xmin = pg_current_xact_id()::xid`)
+      .orderBy(asc(outbox.order));
+    return { facts: facts.map(({ fact }) => fact), owed: owed.map(({ payload }) => payload) };
   }
 
   private async write(tx: Queries, incoming: Incoming, answers: Answers): Promise<Received> {

@@ -14,6 +14,7 @@ import {
 import type { Brand } from '@plumgate/core/brand';
 import { clientFields, type Facts } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
+import { nextOf } from '@plumgate/core/funnels';
 import { fillOrKeep, isPersonal } from '@plumgate/core/messages';
 import { bindingsOf, blocksOf, formsOn, type PageDocument } from '@plumgate/core/page';
 import type {
@@ -24,8 +25,11 @@ import type {
   ShownPicture,
 } from '@plumgate/page-kit';
 import { renderPage, type PageTold } from '@plumgate/page-kit/render';
-import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { clients } from '../clients/table.ts';
+import { forms } from '../forms/table.ts';
+import { funnels } from '../funnels/table.ts';
+import { stepsOf } from '../pages/page-row.ts';
 import { earlierAddresses, isLive, pageRevisions, pages } from '../pages/table.ts';
 import { fileHref } from '../pictures/file.service.ts';
 import { pictureSrc, shownPictures } from '../pictures/picture-address.ts';
@@ -186,7 +190,7 @@ export class LivePages {
 
   /** An earlier revision of a live page, for a form that was opened before the page was published again. */
   async atRevision(
-    page: LivePage,
+    page: Omit<LivePage, 'body'>,
     revision: string,
   ): Promise<Pick<LivePage, 'revisionId' | 'document' | 'forms'>> {
     const asked = RevisionId.safeParse(revision);
@@ -269,6 +273,62 @@ export class LivePages {
   private clockAhead(): number {
     if (!(this.clock instanceof MovableClock)) return 0;
     return Math.round(new SystemClock().now().until(this.clock.now()).total('milliseconds'));
+  }
+
+  /**
+   * A page as it would be if the whole funnel were published now, for those who may see drafts: a walk and a review.
+   * Null when there is none at the address.
+   */
+  async draftAt(clientSlug: string, pageSlug: string): Promise<Omit<LivePage, 'body'> | null> {
+    const { db } = this.database;
+    const [found] = await db
+      .select({ page: pages, client: clients, funnel: funnels })
+      .from(pages)
+      .innerJoin(clients, eq(clients.id, pages.clientId))
+      .innerJoin(funnels, eq(funnels.id, pages.funnelId))
+      .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isNull(pages.removedAt)));
+    if (!found) return null;
+    const { page, client, funnel } = found;
+    const steps = await stepsOf(db, page.funnelId);
+    const at = steps.findIndex(({ id }) => id === page.id);
+    const next = steps.find(({ id }) => id === nextOf(steps, at));
+    const ids = [...new Set(steps.flatMap((step) => formsOn(step.draft)))];
+    const kept = ids.length ? await db.select().from(forms).where(inArray(forms.id, ids)) : [];
+    const defined = Object.fromEntries(
+      kept.map(({ id, definition }) => [id, definition]),
+    ) as LivePage['forms'];
+    const before = steps.filter((_step, index) => nextOf(steps, index) === page.id);
+    const around = await this.around(page.clientId, { document: page.draft, brand: client.brand });
+    // Pages that are not live yet would be, by the same press.
+    for (const step of steps) around.pages.set(step.id, `/${step.slug}`);
+    return {
+      clientId: page.clientId,
+      zone: client.facts.zone,
+      funnelId: page.funnelId,
+      pageId: page.id,
+      name: page.name,
+      slug: page.slug,
+      address: `${this.address.of(clientSlug)}/${page.slug}`,
+      revisionId: page.liveRevision ?? (page.id as string as RevisionId),
+      code: {
+        head: [funnel.head, page.draft.head].filter(Boolean).join('\n'),
+        body: [funnel.body, page.draft.body].filter(Boolean).join('\n'),
+      },
+      document: page.draft,
+      forms: defined,
+      clientName: client.name,
+      facts: client.facts,
+      brand: client.brand,
+      nextStep: next ? `/${next.slug}` : null,
+      gated:
+        before.length > 0 &&
+        before.every((step) =>
+          formsOn(step.draft).some((id) => defined[id]?.after.kind === 'next-step'),
+        ),
+      personal: isPersonalPage(page.draft, page.position),
+      calendars: bindingsOf(page.draft).calendars,
+      around,
+    };
   }
 
   private async load(clientSlug: string, pageSlug: string): Promise<LivePage | null> {

@@ -12,6 +12,7 @@ import type { SiteAddress } from '../platform/site-address.ts';
 import type { VisitCounter } from '../results/visit-counter.ts';
 import type { CarryOver } from './carry-over.ts';
 import type { LivePage, LivePages } from './live-pages.ts';
+import type { Walks } from '../walk/walks.ts';
 import type { PersonLinks } from './person-links.ts';
 
 /** What visitors' hosts are answered with. */
@@ -30,6 +31,7 @@ export interface SiteParts {
   reach: ReachService;
   links: PersonLinks;
   clients: ClientService;
+  walks: Walks;
 }
 
 /** Pages run our script only, and show pictures of our own and of maps; players of films may come from anywhere. */

@@ -3,12 +3,12 @@ import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/co
 import { clientFields } from '@plumgate/core/clients';
 import { escapeHtml, fillOrKeep } from '@plumgate/core/messages';
 import { blocksOf, formIdOf, type Block } from '@plumgate/core/page';
-import { FileId, PictureId, RevisionId } from '@plumgate/core/basics';
+import { done, FileId, PictureId, RevisionId, type Outcome } from '@plumgate/core/basics';
 import type { PictureFormat } from '@plumgate/page-kit';
 import { and, eq } from 'drizzle-orm';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { personFields } from '../followup/compose.ts';
-import { slotField, type Received } from '../intake/intake.service.ts';
+import { slotField, type Incoming, type Received } from '../intake/intake.service.ts';
 import { pageRevisions } from '../pages/table.ts';
 import type { Database } from '../platform/database/database.ts';
 import { drawnTile } from '../platform/maps/drawn-tile.ts';
@@ -22,6 +22,7 @@ import { linkRoutes } from './link.routes.ts';
 import { plainAnswer } from './plain-page.ts';
 import { sendFile } from './send-file.ts';
 import { shareCard } from './share-card.ts';
+import { walkHeader } from '../walk/walks.ts';
 import { headersOf, notHere, pageHeaders, type SiteParts } from './site-parts.ts';
 import { readVisitor } from './visitor.ts';
 
@@ -115,12 +116,18 @@ async function sitemap(
     );
 }
 
-async function pageFor(parts: SiteParts, request: SiteRequest): Promise<LivePage | null> {
+async function pageFor(parts: SiteParts, request: SiteRequest): Promise<Served | null> {
   const { client, page } = request.params;
   // Only the Host header says whose page it is; a path that names the mount itself leads nowhere.
   if (parts.address.clientIn(request.headers.host ?? '') !== client) return null;
-  return parts.pages.find(client, page);
+  const walk = parts.walks.belonging(request.headers[walkHeader]);
+  return walk?.which === 'draft'
+    ? parts.pages.draftAt(client, page)
+    : parts.pages.find(client, page);
 }
+
+/** A page as it is answered: a live one has its body ready, a walk through drafts has none. */
+type Served = Omit<LivePage, 'body'> & Partial<Pick<LivePage, 'body'>>;
 
 /** An address that a page had before leads to where it is now, for ever and with all that came along (RFC 9110, 308). */
 async function movedOrNotHere(
@@ -173,10 +180,11 @@ async function showPage(
   const page = await pageFor(parts, request);
   if (!page) return movedOrNotHere(parts, request, reply);
   const carried = page.personal || page.gated ? carriedTo(parts, page, request) : null;
-  countVisit(parts, page, request, reply, carried);
+  const isWalk = parts.walks.belonging(request.headers[walkHeader]) !== null;
+  if (!isWalk) countVisit(parts, page, request, reply, carried);
   const { sent, from } = request.query as { sent?: string; from?: string };
   const isLive = page.calendars.length > 0;
-  if (sent !== undefined || isLive || (page.personal && carried)) {
+  if (!hasBody(page) || sent !== undefined || isLive || (page.personal && carried)) {
     const reader = carried ? await readerOf(parts, page, carried) : {};
     const state = sent === undefined ? {} : arrivedState(page, sent, reader);
     const times = await freeTimes(parts, page, { from });
@@ -191,7 +199,9 @@ async function showPage(
     .send(body ?? undefined);
 }
 
-function carriedTo(parts: SiteParts, page: LivePage, request: FastifyRequest): Carried | null {
+const hasBody = (page: Served): page is LivePage => page.body !== undefined;
+
+function carriedTo(parts: SiteParts, page: Served, request: FastifyRequest): Carried | null {
   const carried = parts.carryOver.open(request.cookies[CarryOver.cookie]);
   return carried?.funnel === page.funnelId ? carried : null;
 }
@@ -199,7 +209,7 @@ function carriedTo(parts: SiteParts, page: LivePage, request: FastifyRequest): C
 /** A page that is reached only by completing the one before counts only those who did. */
 function countVisit(
   parts: SiteParts,
-  page: LivePage,
+  page: Served,
   request: FastifyRequest,
   reply: FastifyReply,
   carried: Carried | null,
@@ -218,7 +228,7 @@ function countVisit(
 }
 
 /** What a known visitor sees: their name in the words, their booking, and what they typed before in the questions that ask it again. */
-async function readerOf(parts: SiteParts, page: LivePage, carried: Carried): Promise<Reader> {
+async function readerOf(parts: SiteParts, page: Served, carried: Carried): Promise<Reader> {
   const person = personFields({
     firstName: carried.first,
     lastName: carried.last,
@@ -245,7 +255,7 @@ async function readerOf(parts: SiteParts, page: LivePage, carried: Carried): Pro
   };
 }
 
-function arrivedState(page: LivePage, block: string, reader: Reader): Reader {
+function arrivedState(page: Served, block: string, reader: Reader): Reader {
   return {
     formState: (id) => {
       const form = formIn(page, id);
@@ -280,7 +290,8 @@ async function takeForm(
   const form = formId && revision.forms[formId];
   if (!block || !formId || !form) return notHere(reply);
   const visitor = readVisitor(request, reply);
-  const received = await parts.intake.receive({
+  const walk = parts.walks.belonging(request.headers[walkHeader]);
+  const received = await takenIn(parts, walk, {
     clientId: page.clientId,
     funnelId: page.funnelId,
     pageId: page.pageId,
@@ -313,10 +324,23 @@ async function takeForm(
   return goOn(page, block.id, form, received.value, wantsJson, reply);
 }
 
+/** A lead is taken in; a walk's is rehearsed, and what it would have caused is noted for the report. */
+async function takenIn(
+  { intake }: SiteParts,
+  walk: ReturnType<SiteParts['walks']['belonging']>,
+  incoming: Incoming,
+): Promise<Outcome<Received, FieldProblem[]>> {
+  if (!walk) return intake.receive(incoming);
+  const rehearsed = await intake.rehearse(incoming);
+  if (!rehearsed.ok) return rehearsed;
+  walk.effects = rehearsed.value.effects;
+  return done(rehearsed.value.received);
+}
+
 /** The page comes back with everything as it was typed and a sentence at each answer. */
 async function refuse(
   parts: SiteParts,
-  page: LivePage,
+  page: Served,
   block: Block,
   form: FormDefinition,
   typed: Record<string, string>,
@@ -359,7 +383,7 @@ async function refuse(
 
 function carryOn(
   parts: SiteParts,
-  page: LivePage,
+  page: Served,
   { person, bookingId }: Received,
   reply: FastifyReply,
 ): void {
@@ -381,7 +405,7 @@ function carryOn(
 
 /** To the next step, to an address, or the message in place; a form whose next step is not live says thank you in place. */
 function goOn(
-  page: LivePage,
+  page: Served,
   block: string,
   form: FormDefinition,
   { person }: Received,

@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { FastifyInstance } from 'fastify';
+import { walkHeader } from '../walk/walks.ts';
 import { isPlain, plainAnswer } from './plain-page.ts';
 import type { SiteParts } from './site-parts.ts';
 import { cookieOptions, visitorCookie, visitorOf } from './visitor.ts';
@@ -18,7 +19,7 @@ export function answerStraight(
   request: IncomingMessage,
   answer: ServerResponse,
 ): boolean {
-  if (request.method !== 'GET') return false;
+  if (request.method !== 'GET' || request.headers[walkHeader]) return false;
   const { host = '', cookie = '', referer = '' } = request.headers;
   const url = request.url ?? '/';
   const [, slug] = /^\/([\w-]+)(?:\?|$)/.exec(url) ?? [];

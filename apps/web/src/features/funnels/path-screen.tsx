@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../shell/client.ts';
+import { Button } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
@@ -15,6 +16,7 @@ import { FunnelMenu } from './funnel-menu.tsx';
 import { Hop } from './hop.tsx';
 import { PathBench, StepPlace } from './path-bench.tsx';
 import { Step } from './step.tsx';
+import { WalkDialog } from './walk-dialog.tsx';
 
 /** A funnel's home: where visitors come from, its pages, what carries them on and how many it carries. */
 export function PathScreen() {
@@ -30,6 +32,7 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
   const { funnel, steps, arrivals, days, leads } = board;
   /** The place at which a step is being added; null while none is. */
   const [adding, setAdding] = useState<number | null>(null);
+  const [walking, setWalking] = useState(false);
   const visitors = steps[0]?.visitors ?? 0;
   return (
     <div className="flex min-h-full flex-col">
@@ -49,6 +52,9 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
           Last {days} days: {visitors.toLocaleString('en-US')} visitors,{' '}
           {leads.toLocaleString('en-US')} leads, {shareText(leads, visitors)} of visitors
         </p>
+        <Button disabled={steps.length === 0} onClick={() => setWalking(true)}>
+          Walk it
+        </Button>
         <FunnelLaunch board={board} clientSlug={clientSlug} />
         <FunnelMenu board={board} clientSlug={clientSlug} />
       </PageHead>
@@ -76,6 +82,7 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
           </button>
         </div>
       </PathBench>
+      {walking && <WalkDialog board={board} onClose={() => setWalking(false)} />}
       {adding !== null && (
         <AddStep board={board} position={adding} onClose={() => setAdding(null)} />
       )}

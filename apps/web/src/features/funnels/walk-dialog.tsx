@@ -1,0 +1,117 @@
+import { api, type PathBoard, type WalkPoint } from '@plumgate/contract';
+import { Check, X } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk } from '../../api/hooks.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { Choice } from '../../ui/field.tsx';
+
+/** How often, in ms, is asked what happened meanwhile. */
+const often = 300;
+
+/** Leads a test visitor through the funnel and shows each thing as it happens. */
+export function WalkDialog({ board, onClose }: { board: PathBoard; onClose: () => void }) {
+  const isDraft = board.steps.some(({ state }) => state !== 'live');
+  const [which, setWhich] = useState<'draft' | 'live'>(isDraft ? 'draft' : 'live');
+  const [walkId, setWalkId] = useState('');
+  const [over, setOver] = useState(false);
+  const walk = useAsk(
+    api.getWalk,
+    { params: { walkId } },
+    { enabled: walkId !== '', ...(!over && { refetchInterval: often }) },
+  ).data;
+  if (walk?.over && !over) setOver(true);
+  const start = async () => {
+    try {
+      const started = await call(api.startWalk, {
+        params: { funnelId: board.funnel.id },
+        body: { which },
+      });
+      setOver(false);
+      setWalkId(started.walkId);
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
+  const isOn = walkId !== '' && !over;
+  const points = walk?.points ?? [];
+  const broken = points.filter(({ ok }) => !ok).length;
+  return (
+    <Dialog title="Walk it as a visitor" width="w-[720px]" onClose={onClose}>
+      <div className="grid gap-4">
+        <div className="flex items-end gap-3">
+          <div className="w-72">
+            <Choice
+              label="Through"
+              value={which}
+              options={{ draft: 'The drafts', live: 'What is live' }}
+              onChange={setWhich}
+            />
+          </div>
+          <Button look="main" disabled={isOn} onClick={() => void start()}>
+            {isOn ? 'On the way…' : walkId ? 'Walk again' : 'Set out'}
+          </Button>
+        </div>
+        {walkId === '' ? (
+          <p className="text-muted">
+            A test visitor opens every page, fills in every form, books where there is a time, and
+            follows every button: once wide, once on a phone. Afterwards there is no person, no
+            message and no number of it left.
+          </p>
+        ) : (
+          <p
+            role="status"
+            className={`font-semibold ${broken ? 'text-brick' : over ? 'text-leaf' : ''}`}
+          >
+            {!over
+              ? `${points.length} things so far`
+              : broken === 0
+                ? `The path works: ${points.length} things done, nothing left behind.`
+                : `${broken} of ${points.length} things broke.`}
+          </p>
+        )}
+        <div className="grid grid-cols-2 gap-5 max-md:grid-cols-1">
+          {walkId !== '' &&
+            (['wide', 'phone'] as const).map((width) => (
+              <section key={width} aria-label={width === 'wide' ? 'Wide' : 'On a phone'}>
+                <h3 className="mb-1 text-base">{width === 'wide' ? 'Wide' : 'On a phone'}</h3>
+                <ol className="grid">
+                  {points
+                    .filter((point) => point.width === width)
+                    .map((point, index) => (
+                      <Point key={index} point={point} />
+                    ))}
+                </ol>
+              </section>
+            ))}
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+function Point({ point }: { point: WalkPoint }) {
+  const Icon = point.ok ? Check : X;
+  return (
+    <li className="flex items-start gap-2 border-b border-line py-1.5 last:border-0">
+      <Icon
+        aria-label={point.ok ? 'Done' : 'Broke'}
+        className={`mt-0.5 size-4 shrink-0 ${point.ok ? 'text-leaf' : 'text-brick'}`}
+      />
+      <div className="min-w-0 flex-1">
+        <p className="break-words">
+          <span className="font-semibold">{point.what}</span>{' '}
+          <span className="text-muted">{point.page}</span>
+        </p>
+        {point.lines.map((line) => (
+          <p key={line} className="text-xs break-words text-muted">
+            {line}
+          </p>
+        ))}
+      </div>
+      {point.took > 0 && <span className="text-xs text-muted tabular-nums">{point.took} ms</span>}
+    </li>
+  );
+}
