@@ -20,6 +20,12 @@ import { FunnelController } from './funnels/funnel.controller.ts';
 import { FunnelService } from './funnels/funnel.service.ts';
 import { PathBoardService } from './funnels/path-board.service.ts';
 import { StepService } from './funnels/step.service.ts';
+import { DomainController } from './domains/domain.controller.ts';
+import { DomainService } from './domains/domain.service.ts';
+import { StandInRecordService } from './domains/stand-in-record.service.ts';
+import { DnsDoor } from './platform/dns/dns-door.ts';
+import { DnsStandIn } from './platform/dns/dns-stand-in.ts';
+import { DNS_STAND_IN } from './platform/dns/token.ts';
 import { WalkController } from './walk/walk.controller.ts';
 import { WalkService } from './walk/walk.service.ts';
 import { Walks } from './walk/walks.ts';
@@ -121,6 +127,18 @@ const doors: Provider[] = [
     inject: [CONFIG, PLACES_STAND_IN],
   },
   {
+    provide: DNS_STAND_IN,
+    useFactory: (config: Config, records: StandInRecordService) =>
+      config.dnsServer ? null : DnsStandIn.start((name) => records.under(name)),
+    inject: [CONFIG, StandInRecordService],
+  },
+  {
+    provide: DnsDoor,
+    useFactory: (config: Config, standIn: DnsStandIn | null) =>
+      new DnsDoor(config.dnsServer ?? standIn!.address),
+    inject: [CONFIG, DNS_STAND_IN],
+  },
+  {
     provide: STAND_IN,
     useFactory: (config: Config, room: PostRoomService) =>
       config.smtpUrl ? null : SmtpStandIn.start((message, to) => room.keep(message, to)),
@@ -141,6 +159,7 @@ const doors: Provider[] = [
     ClientController,
     FunnelController,
     WalkController,
+    DomainController,
     PageController,
     FormController,
     PictureController,
@@ -162,6 +181,8 @@ const doors: Provider[] = [
     StepService,
     Walks,
     WalkService,
+    DomainService,
+    StandInRecordService,
     PageService,
     PublishService,
     LaunchService,

@@ -36,6 +36,10 @@ import { VisitCounter } from './results/visit-counter.ts';
 import { CarryOver } from './site/carry-over.ts';
 import { LivePages } from './site/live-pages.ts';
 import type { SiteParts } from './site/site-parts.ts';
+import { DomainService } from './domains/domain.service.ts';
+import { hostAllowed } from './domains/host-allowed.ts';
+import type { DnsStandIn } from './platform/dns/dns-stand-in.ts';
+import { DNS_STAND_IN } from './platform/dns/token.ts';
 import { Walks } from './walk/walks.ts';
 import { siteRoutes, siteUrl } from './site/site.routes.ts';
 import { answerStraight, type Straight } from './site/straight-pages.ts';
@@ -54,7 +58,8 @@ const keepAliveTimeout = 72_000;
 
 /** Puts the program together without listening yet; `listen` or `inject` follows. */
 export async function assemble(given: Foundations): Promise<Running> {
-  const address = new SiteAddress(given.config);
+  // The app's own, once there is one: it knows the hosts that clients add.
+  let address = new SiteAddress(given.config);
   let straight: Straight | null = null;
   const adapter = new FastifyAdapter({
     loggerInstance: given.log as never,
@@ -75,6 +80,7 @@ export async function assemble(given: Foundations): Promise<Running> {
   const app = await NestFactory.create<NestFastifyApplication>(AppModule.on(given), adapter, {
     logger: ['error', 'warn'],
   });
+  address = app.get(SiteAddress);
   const fastify = adapter.getInstance() as unknown as FastifyInstance;
   await fastify.register(cookie);
   await fastify.register(rateLimit, {
@@ -119,11 +125,13 @@ export async function assemble(given: Foundations): Promise<Running> {
     app.get(ReachService),
     given.config.textSecret ?? (await secret(given.database.db, 'text-hook-secret')),
   );
+  await hostAllowed(fastify, app.get(SiteAddress), app.get(ClientService));
   const description = JSON.stringify(describeApi());
   fastify.get('/api/openapi.json', (_request, reply) =>
     reply.type('application/json').send(description),
   );
   if (existsSync(webApp)) await serveWebApp(fastify);
+  await app.get(DomainService).start();
   app.get(VisitCounter).start();
   app.get(Worker).start();
   return { app, stop: () => stop(app) };
@@ -159,6 +167,8 @@ async function serveWebApp(fastify: FastifyInstance): Promise<void> {
 /** New requests end first, then the work that is under way, then what it stands on. */
 async function stop(app: NestFastifyApplication): Promise<void> {
   await app.close();
+  app.get(DomainService).stop();
+  await app.get<DnsStandIn | null>(DNS_STAND_IN)?.stop();
   await app.get(Worker).stop();
   await app.get(VisitCounter).stop();
   app.get(MailDoor).close();

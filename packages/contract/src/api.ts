@@ -30,6 +30,8 @@ import {
   CalendarView,
   ClientSheet,
   ClientSummary,
+  DnsLine,
+  DomainView,
   DraftBody,
   EditorPage,
   FileSummary,
@@ -53,6 +55,7 @@ import {
   SequenceView,
   SignedIn,
   SlotView,
+  StandInRecord,
   TemplateContent,
   TemplateKind,
   TemplateView,
@@ -69,6 +72,7 @@ const ofClient = z.object({ clientId: ClientId });
 const ofPage = z.object({ pageId: PageId });
 const ofFunnel = z.object({ funnelId: FunnelId });
 const ofRevision = z.object({ pageId: PageId, revisionId: RevisionId });
+const ofDomain = z.object({ clientId: ClientId, host: z.string().max(253) });
 const mostSteps = 20;
 const ofCalendar = z.object({ calendarId: CalendarId });
 const ofBooking = z.object({ bookingId: BookingId });
@@ -314,6 +318,66 @@ export const drawWire = endpoint({
   answer: nothing,
 });
 
+export const listDomains = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/domains',
+  summary: "A client's own hosts, with the records they need and have",
+  right: 'funnels.read',
+  params: ofClient,
+  answer: z.object({ domains: z.array(DomainView) }),
+});
+export const addDomain = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/domains',
+  summary: 'Add a host of the client’s own',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.object({ host: z.string().max(400) }),
+  answer: DomainView,
+});
+export const checkDomain = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/domains/:host/check',
+  summary: 'Look at the records of a host now',
+  right: 'funnels.write',
+  params: ofDomain,
+  answer: DomainView,
+});
+export const removeDomain = endpoint({
+  method: 'DELETE',
+  path: '/api/clients/:clientId/domains/:host',
+  summary: 'Take a host off a client',
+  right: 'funnels.write',
+  params: ofDomain,
+  answer: nothing,
+});
+export const listStandInRecords = endpoint({
+  method: 'GET',
+  path: '/api/stand-in-records',
+  summary: 'What the DNS stand-in answers',
+  right: 'funnels.read',
+  answer: z.object({ records: z.array(StandInRecord) }),
+});
+export const addStandInRecord = endpoint({
+  method: 'POST',
+  path: '/api/stand-in-records',
+  summary: 'Add a record at the DNS stand-in',
+  right: 'funnels.write',
+  body: z.object({
+    name: z.string().trim().toLowerCase().min(1, 'Give the name.').max(253),
+    type: DnsLine.shape.type,
+    value: z.string().trim().min(1, 'Give the value.').max(255),
+  }),
+  answer: nothing,
+});
+export const removeStandInRecord = endpoint({
+  method: 'DELETE',
+  path: '/api/stand-in-records/:id',
+  summary: 'Remove a record at the DNS stand-in',
+  right: 'funnels.write',
+  params: z.object({ id: z.coerce.number<string>().int() }),
+  answer: nothing,
+});
 export const startWalk = endpoint({
   method: 'POST',
   path: '/api/funnels/:funnelId/walks',

@@ -152,6 +152,25 @@ export const PageLaunch = z.object({
 });
 export type PageLaunch = z.infer<typeof PageLaunch>;
 
+export const DnsLine = z.object({
+  name: z.string(),
+  type: z.enum(['CNAME', 'TXT', 'A']),
+  value: z.string(),
+});
+/** A client's own host, with what its records have to be and what they were found to be. */
+export const DomainView = z.object({
+  host: z.string(),
+  shown: z.string(),
+  state: z.enum(['waiting', 'right', 'lost', 'gone']),
+  checkedAt: InstantText.nullable(),
+  /** Until when it is still served though its records went. */
+  servedUntil: InstantText.nullable(),
+  compared: z.array(z.object({ needed: DnsLine, found: z.array(DnsLine), right: z.boolean() })),
+});
+export type DomainView = z.infer<typeof DomainView>;
+export const StandInRecord = DnsLine.extend({ id: z.int() });
+export type StandInRecord = z.infer<typeof StandInRecord>;
+
 /** One thing that happened on a walk, or where it broke and why. */
 export const WalkPoint = z.object({
   page: z.string(),

@@ -5,6 +5,7 @@ import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { keepSetting, readSetting } from '../platform/settings.ts';
+import { DomainService } from '../domains/domain.service.ts';
 import { LivePages } from '../site/live-pages.ts';
 import { Worker } from '../platform/worker.ts';
 
@@ -19,6 +20,7 @@ export class DemoTime {
     private readonly worker: Worker,
     private readonly database: Database,
     private readonly pages: LivePages,
+    private readonly domains: DomainService,
   ) {}
 
   /** Moves on by an ISO 8601 duration, days of 24 hours; gives the new time. Only the demo's clock can be moved. */
@@ -33,6 +35,7 @@ export class DemoTime {
     }
     await this.moveTo(this.clock, to);
     this.pages.forgetAll();
+    await this.domains.checkDue();
     await keepClock(this.database, this.clock);
     return this.clock.now();
   }

@@ -31,6 +31,11 @@ const Environment = z.object({
     .url({ protocol: /^https$/ })
     .refine((url) => ['{z}', '{x}', '{y}'].every((part) => url.includes(part)))
     .optional(),
+  /** The resolver that clients' records are looked up with, as 9.9.9.9 or 127.0.0.1:5353; without one, the DNS stand-in that ships with the program. */
+  DNS_SERVER: z.string().max(100).optional(),
+  /** Where clients' own hosts have to lead: a name with a wildcard below it, and its address. */
+  PLUMGATE_TARGET: z.string().max(200).default('pages.plumgate.test'),
+  PLUMGATE_TARGET_IP: z.ipv4().default('203.0.113.7'),
   MAIL_FROM: z.email().default('post@plumgate.test'),
   TRUSTED_PROXIES: z.string().default(''),
   LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('warn'),
@@ -50,6 +55,8 @@ export interface Config {
   textSecret: string | undefined;
   placesUrl: string | undefined;
   tilesUrl: string | undefined;
+  dnsServer: string | undefined;
+  target: { name: string; ip: string };
   mailFrom: string;
   trustedProxies: string[];
   logLevel: string;
@@ -76,6 +83,8 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     textSecret: given.TEXT_SECRET,
     placesUrl: given.PLACES_URL,
     tilesUrl: given.TILES_URL,
+    dnsServer: given.DNS_SERVER,
+    target: { name: given.PLUMGATE_TARGET, ip: given.PLUMGATE_TARGET_IP },
     mailFrom: given.MAIL_FROM,
     trustedProxies: given.TRUSTED_PROXIES.split(',').filter(Boolean),
     logLevel: given.LOG_LEVEL,

@@ -5,6 +5,8 @@ import { CONFIG, type Config } from './config.ts';
 @Injectable()
 export class SiteAddress {
   private port: number;
+  /** Clients' own hosts that are served, each with its client's address name, the one added first first. */
+  private readonly hosts = new Map<string, string>();
 
   constructor(@Inject(CONFIG) private readonly config: Config) {
     this.port = config.port;
@@ -20,21 +22,53 @@ export class SiteAddress {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  /** A client's local address, which it has in any case. */
   of(clientSlug: string): string {
+    return this.at(`${clientSlug}.${this.config.sites}`);
+  }
+
+  /** The address that a client's pages are known by: its own host where one is right, else its local address. */
+  known(clientSlug: string): string {
+    for (const [host, slug] of this.hosts) if (slug === clientSlug) return this.at(host);
+    return this.of(clientSlug);
+  }
+
+  /** From now on a host leads to a client, or with null to nobody. */
+  serve(host: string, clientSlug: string | null): void {
+    if (clientSlug === null) this.hosts.delete(host);
+    else if (this.hosts.get(host) !== clientSlug) this.hosts.set(host, clientSlug);
+  }
+
+  /** Whether a host is the program's own and no client can have it. */
+  isOurs(host: string): boolean {
+    const { sites, target } = this.config;
+    return (
+      this.isApp(host) ||
+      [sites, target.name].some((own) => host === own || host.endsWith(`.${own}`))
+    );
+  }
+
+  target(): { name: string; ip: string } {
+    return this.config.target;
+  }
+
+  private at(host: string): string {
     const secure = this.config.origin?.startsWith('https:');
     const port = this.config.origin ? new URL(this.config.origin).port : String(this.port);
-    return `${secure ? 'https' : 'http'}://${clientSlug}.${this.config.sites}${port ? `:${port}` : ''}`;
+    return `${secure ? 'https' : 'http'}://${host}${port ? `:${port}` : ''}`;
   }
 
   /** The client's address name in a Host header, or null for the app's own host. */
   clientIn(host: string): string | null {
     const name = host.replace(/:\d*$/, '').toLowerCase().replace(/\.$/, '');
     if (this.isApp(name)) return null;
+    const own = this.hosts.get(name);
+    if (own !== undefined) return own;
     const suffix = `.${this.config.sites}`;
     return name.endsWith(suffix) ? name.slice(0, -suffix.length) : '';
   }
 
-  private isApp(name: string): boolean {
+  isApp(name: string): boolean {
     if (this.config.origin)
       return name === new URL(this.config.origin).hostname || name === '127.0.0.1';
     return name === 'localhost' || name === '127.0.0.1' || name === '[::1]';

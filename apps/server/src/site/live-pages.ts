@@ -308,7 +308,7 @@ export class LivePages {
       pageId: page.id,
       name: page.name,
       slug: page.slug,
-      address: `${this.address.of(clientSlug)}/${page.slug}`,
+      address: `${this.address.known(clientSlug)}/${page.slug}`,
       revisionId: page.liveRevision ?? (page.id as string as RevisionId),
       code: {
         head: [funnel.head, page.draft.head].filter(Boolean).join('\n'),
@@ -359,7 +359,7 @@ export class LivePages {
       pageId: page.id,
       name: page.name,
       slug: page.slug,
-      address: `${this.address.of(clientSlug)}/${page.slug}`,
+      address: `${this.address.known(clientSlug)}/${page.slug}`,
       revisionId: revision.id,
       code: { head: revision.head, body: revision.body },
       document: revision.document,

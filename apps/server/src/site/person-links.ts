@@ -19,18 +19,18 @@ export class PersonLinks {
 
   /** Ends mail to the person with one press. */
   unsubscribe(client: { slug: string }, id: PersonId): string {
-    return `${this.address.of(client.slug)}/~/unsubscribe/${this.seals.seal('unsubscribe', id)}`;
+    return `${this.address.known(client.slug)}/~/unsubscribe/${this.seals.seal('unsubscribe', id)}`;
   }
 
   /** Ends a client's notices to one address of the business, likewise. */
   stopNotices(client: { id: ClientId; slug: string }, address: string): string {
     const text = JSON.stringify([client.id, address.toLowerCase()]);
-    return `${this.address.of(client.slug)}/~/unsubscribe/${this.seals.seal('notices', text)}`;
+    return `${this.address.known(client.slug)}/~/unsubscribe/${this.seals.seal('notices', text)}`;
   }
 
   /** Where a booking can be moved or cancelled. */
   booking(client: { slug: string }, id: BookingId): string {
-    return `${this.address.of(client.slug)}${this.bookingPath(id)}`;
+    return `${this.address.known(client.slug)}${this.bookingPath(id)}`;
   }
 
   bookingPath(id: BookingId): string {

@@ -93,7 +93,7 @@ function robots(parts: SiteParts, request: FastifyRequest, reply: FastifyReply):
     'Disallow: /~/booking/',
     'Disallow: /~/unsubscribe/',
     '',
-    `Sitemap: ${parts.address.of(client)}/sitemap.xml`,
+    `Sitemap: ${parts.address.known(client)}/sitemap.xml`,
   ];
   return reply.type('text/plain; charset=utf-8').send(`${lines.join('\n')}\n`);
 }
@@ -107,7 +107,7 @@ async function sitemap(
   const client = clientOf(parts, request);
   if (!client) return notHere(reply);
   const urls = (await parts.pages.listed(client)).map(
-    (slug) => `<url><loc>${escapeHtml(`${parts.address.of(client)}/${slug}`)}</loc></url>`,
+    (slug) => `<url><loc>${escapeHtml(`${parts.address.known(client)}/${slug}`)}</loc></url>`,
   );
   return reply
     .type('application/xml; charset=utf-8')

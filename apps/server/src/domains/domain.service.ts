@@ -1,0 +1,200 @@
+import { randomBytes } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type { DomainView } from '@plumgate/contract';
+import type { ClientId } from '@plumgate/core/basics';
+import {
+  afterCheck,
+  checkEvery,
+  compareRecords,
+  grace,
+  hostWords,
+  isServed,
+  readHost,
+  recordsNeeded,
+  type DnsRecord,
+} from '@plumgate/core/domains';
+import { and, asc, eq, lte } from 'drizzle-orm';
+import { ClientService } from '../clients/client.service.ts';
+import { clients } from '../clients/table.ts';
+import { Clock } from '../platform/clock.ts';
+import { Database } from '../platform/database/database.ts';
+import { DnsDoor } from '../platform/dns/dns-door.ts';
+import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import { SiteAddress } from '../platform/site-address.ts';
+import { LivePages } from '../site/live-pages.ts';
+import { domains } from './table.ts';
+
+type DomainRow = typeof domains.$inferSelect;
+
+/** Clients' own hosts: added, checked through DNS until their records are right, and watched from then on. */
+@Injectable()
+export class DomainService {
+  private timer: NodeJS.Timeout | undefined;
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly clients: ClientService,
+    private readonly address: SiteAddress,
+    private readonly dns: DnsDoor,
+    private readonly live: LivePages,
+  ) {}
+
+  /** Reads which hosts are served, and watches from now on what falls due. */
+  async start(): Promise<void> {
+    const rows = await this.database.db
+      .select({ domain: domains, slug: clients.slug })
+      .from(domains)
+      .innerJoin(clients, eq(clients.id, domains.clientId))
+      .orderBy(asc(domains.addedAt));
+    for (const { domain, slug } of rows) this.serve(domain, slug);
+    this.timer = setInterval(() => void this.checkDue().catch(() => {}), 30_000);
+    this.timer.unref();
+  }
+
+  stop(): void {
+    clearInterval(this.timer);
+  }
+
+  async list(clientId: ClientId): Promise<DomainView[]> {
+    const client = await this.clients.row(clientId);
+    const rows = await this.database.db
+      .select()
+      .from(domains)
+      .where(eq(domains.clientId, clientId))
+      .orderBy(asc(domains.addedAt));
+    return rows.map((row) => this.view(row, client.slug));
+  }
+
+  /** Adds a host to a client; the first look at its records is made at once. */
+  async add(clientId: ClientId, typed: string): Promise<DomainView> {
+    const { slug } = await this.clients.row(clientId);
+    const read = readHost(typed);
+    if (!read.ok) throw badHost(hostWords[read.problem]);
+    const { host, shown } = read.value;
+    if (this.address.isOurs(host))
+      throw badHost('This is the program’s own. Give a host of the client’s.');
+    const now = this.clock.now();
+    const made = await this.database.db
+      .insert(domains)
+      .values({
+        host,
+        shown,
+        clientId,
+        proof: `plumgate=${randomBytes(12).toString('base64url')}`,
+        state: 'waiting',
+        addedAt: now,
+        checkDue: now,
+        compared: [],
+      })
+      .onConflictDoNothing()
+      .returning();
+    if (made.length === 0) {
+      const other = await this.row(host);
+      throw new AppProblem('address-taken', {
+        detail:
+          other.clientId === clientId
+            ? 'This host is on the list already.'
+            : 'Another client has this host. A host leads to one client only.',
+        fields: [{ field: 'body.host', message: 'This host is taken.' }],
+      });
+    }
+    return this.check(host, slug);
+  }
+
+  async remove(clientId: ClientId, host: string): Promise<void> {
+    const gone = await this.database.db
+      .delete(domains)
+      .where(and(eq(domains.host, host), eq(domains.clientId, clientId)))
+      .returning();
+    if (gone.length === 0) throw notFound();
+    this.address.serve(host, null);
+    this.live.forget(clientId);
+  }
+
+  /** Looks at a host's records now. */
+  async checkNow(clientId: ClientId, host: string): Promise<DomainView> {
+    const row = await this.row(host);
+    if (row.clientId !== clientId) throw notFound();
+    const { slug } = await this.clients.row(clientId);
+    return this.check(host, slug);
+  }
+
+  /** Looks at every host whose time has come. */
+  async checkDue(): Promise<void> {
+    const due = await this.database.db
+      .select({ host: domains.host, slug: clients.slug })
+      .from(domains)
+      .innerJoin(clients, eq(clients.id, domains.clientId))
+      .where(lte(domains.checkDue, this.clock.now()));
+    for (const { host, slug } of due) await this.check(host, slug);
+  }
+
+  private async check(host: string, slug: string): Promise<DomainView> {
+    const before = await this.row(host);
+    const needed = this.needed(before, slug);
+    const answers = await Promise.all(
+      needed.flatMap(({ name, type }) => wondered(type).map((one) => this.dns.ask(name, one))),
+    );
+    const reached = answers.flatMap((answer) => (answer.ok ? [answer.records] : []));
+    const compared = compareRecords(needed, reached.flat());
+    const found =
+      reached.length < answers.length
+        ? 'unreachable'
+        : compared.every(({ right }) => right)
+          ? 'right'
+          : 'not-right';
+    const now = this.clock.now();
+    const standing = afterCheck(before, found, now);
+    const [after] = await this.database.db
+      .update(domains)
+      .set({
+        ...standing,
+        checkedAt: now,
+        checkDue: now.add({ minutes: checkEvery[standing.state] }),
+        ...(found !== 'unreachable' && { compared }),
+      })
+      .where(eq(domains.host, host))
+      .returning();
+    if (!after) throw notFound();
+    this.serve(after, slug);
+    if (isServed(before.state) !== isServed(after.state)) this.live.forget(after.clientId);
+    return this.view(after, slug);
+  }
+
+  private serve({ host, state }: DomainRow, slug: string): void {
+    this.address.serve(host, isServed(state) ? slug : null);
+  }
+
+  private needed({ host, shown, proof }: DomainRow, slug: string): DnsRecord[] {
+    const read = readHost(shown);
+    const isApex = read.ok && read.value.isApex;
+    return recordsNeeded({ host, isApex }, slug, proof, this.address.target());
+  }
+
+  private async row(host: string): Promise<DomainRow> {
+    const [row] = await this.database.db.select().from(domains).where(eq(domains.host, host));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  private view(row: DomainRow, slug: string): DomainView {
+    const compared =
+      row.compared.length > 0 ? row.compared : compareRecords(this.needed(row, slug), []);
+    return {
+      host: row.host,
+      shown: row.shown,
+      state: row.state,
+      checkedAt: row.checkedAt?.toString() ?? null,
+      servedUntil: row.state === 'lost' ? row.lostAt!.add(grace).toString() : null,
+      compared,
+    };
+  }
+}
+
+/** Where a CNAME is wanted, an A record that stands instead is worth telling. */
+const wondered = (type: DnsRecord['type']): DnsRecord['type'][] =>
+  type === 'CNAME' ? ['CNAME', 'A'] : [type];
+
+const badHost = (detail: string) =>
+  new AppProblem('bad-request', { detail, fields: [{ field: 'body.host', message: detail }] });

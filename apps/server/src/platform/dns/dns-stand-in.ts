@@ -1,0 +1,69 @@
+import { createSocket, type Socket } from 'node:dgram';
+import type { DnsRecord } from '@plumgate/core/domains';
+import { AUTHORITATIVE_ANSWER, decode, encode, type Answer, type Question } from 'dns-packet';
+
+const notThere = 3;
+const failed = 2;
+const seconds = 60;
+
+/** A small DNS server on loopback (RFC 1035, over UDP) that answers with the records that are kept on its screen. */
+export class DnsStandIn {
+  private constructor(
+    private readonly socket: Socket,
+    readonly address: string,
+  ) {}
+
+  static async start(recordsOf: (name: string) => Promise<DnsRecord[]>): Promise<DnsStandIn> {
+    const socket = createSocket('udp4');
+    socket.on('message', (message, from) => {
+      void answerTo(message, recordsOf).then(
+        (answer) => answer && socket.send(answer, from.port, from.address),
+      );
+    });
+    await new Promise<void>((listening, refused) => {
+      socket.once('error', refused);
+      socket.bind(0, '127.0.0.1', listening);
+    });
+    socket.unref();
+    return new DnsStandIn(socket, `127.0.0.1:${socket.address().port}`);
+  }
+
+  stop(): Promise<void> {
+    return new Promise((closed) => this.socket.close(closed));
+  }
+}
+
+/** The answer to a packet; null for what is no question. */
+async function answerTo(
+  message: Buffer,
+  recordsOf: (name: string) => Promise<DnsRecord[]>,
+): Promise<Buffer | null> {
+  const asked = read(message);
+  const question = asked?.questions?.[0];
+  if (!asked || !question) return null;
+  const base = { type: 'response' as const, id: asked.id ?? 0, questions: [question] };
+  try {
+    const records = await recordsOf(question.name.toLowerCase());
+    const answers = records.filter((record) => isAsked(record, question)).map(toAnswer);
+    const code = records.length === 0 ? notThere : 0;
+    return encode({ ...base, flags: AUTHORITATIVE_ANSWER | code, answers });
+  } catch {
+    return encode({ ...base, flags: failed });
+  }
+}
+
+function read(message: Buffer) {
+  try {
+    return decode(message);
+  } catch {
+    return null;
+  }
+}
+
+const isAsked = (record: DnsRecord, { type }: Question) => record.type === type;
+const toAnswer = ({ name, type, value }: DnsRecord): Answer => ({
+  name,
+  type,
+  ttl: seconds,
+  data: value,
+});
