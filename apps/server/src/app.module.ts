@@ -26,6 +26,8 @@ import { StandInRecordService } from './domains/stand-in-record.service.ts';
 import { DnsDoor } from './platform/dns/dns-door.ts';
 import { DnsStandIn } from './platform/dns/dns-stand-in.ts';
 import { DNS_STAND_IN } from './platform/dns/token.ts';
+import { ReviewController } from './reviews/review.controller.ts';
+import { ReviewService } from './reviews/review.service.ts';
 import { WalkController } from './walk/walk.controller.ts';
 import { WalkService } from './walk/walk.service.ts';
 import { Walks } from './walk/walks.ts';
@@ -160,6 +162,7 @@ const doors: Provider[] = [
     FunnelController,
     WalkController,
     DomainController,
+    ReviewController,
     PageController,
     FormController,
     PictureController,
@@ -182,6 +185,7 @@ const doors: Provider[] = [
     Walks,
     WalkService,
     DomainService,
+    ReviewService,
     StandInRecordService,
     PageService,
     PublishService,

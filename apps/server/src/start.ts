@@ -40,6 +40,7 @@ import { DomainService } from './domains/domain.service.ts';
 import { hostAllowed } from './domains/host-allowed.ts';
 import type { DnsStandIn } from './platform/dns/dns-stand-in.ts';
 import { DNS_STAND_IN } from './platform/dns/token.ts';
+import { ReviewService } from './reviews/review.service.ts';
 import { Walks } from './walk/walks.ts';
 import { siteRoutes, siteUrl } from './site/site.routes.ts';
 import { answerStraight, type Straight } from './site/straight-pages.ts';
@@ -117,6 +118,7 @@ export async function assemble(given: Foundations): Promise<Running> {
     links: app.get(PersonLinks),
     clients: app.get(ClientService),
     walks: app.get(Walks),
+    reviews: app.get(ReviewService),
   };
   straight = { ...parts, cookies: fastify };
   await siteRoutes(fastify, parts);

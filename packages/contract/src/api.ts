@@ -47,6 +47,7 @@ import {
   PersonRecord,
   PersonSummary,
   Picture,
+  ReviewView,
   RevisionView,
   RuleChoices,
   RulePreviewView,
@@ -318,6 +319,40 @@ export const drawWire = endpoint({
   answer: nothing,
 });
 
+export const listReviews = endpoint({
+  method: 'GET',
+  path: '/api/funnels/:funnelId/reviews',
+  summary: "A funnel's review links, with what was said by them",
+  right: 'funnels.read',
+  params: ofFunnel,
+  answer: z.object({ reviews: z.array(ReviewView) }),
+});
+export const createReview = endpoint({
+  method: 'POST',
+  path: '/api/funnels/:funnelId/reviews',
+  summary: 'Make a link by which a client looks at the drafts; it is said this once',
+  right: 'funnels.write',
+  params: ofFunnel,
+  body: z.object({ days: z.int().min(1).max(90) }),
+  answer: z.object({ href: z.string() }),
+});
+export const closeReview = endpoint({
+  method: 'DELETE',
+  path: '/api/reviews/:reviewId',
+  summary: 'End a review link',
+  right: 'funnels.write',
+  params: z.object({ reviewId: z.uuid() }),
+  answer: nothing,
+});
+export const finishRemark = endpoint({
+  method: 'PATCH',
+  path: '/api/remarks/:remarkId',
+  summary: 'Mark a remark as done, or as not done after all',
+  right: 'funnels.write',
+  params: z.object({ remarkId: z.coerce.number<string>().int() }),
+  body: z.object({ done: z.boolean() }),
+  answer: nothing,
+});
 export const listDomains = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/domains',

@@ -48,6 +48,8 @@ export const ClientSummary = z.object({
   zone: z.string(),
   /** Where the client's pages answer, without a trailing slash. */
   site: z.string(),
+  /** The address they are known by: a host of the client’s own where one is right, else the same. */
+  knownSite: z.string(),
   colour: z.string(),
 });
 export type ClientSummary = z.infer<typeof ClientSummary>;
@@ -151,6 +153,29 @@ export const PageLaunch = z.object({
   reading: z.object({ words: z.int(), ease: z.number(), grade: z.number(), seconds: z.int() }),
 });
 export type PageLaunch = z.infer<typeof PageLaunch>;
+
+/** A link by which a client looks at drafts, and what was said by it. */
+export const ReviewView = z.object({
+  id: z.uuid(),
+  createdAt: InstantText,
+  expiresAt: InstantText,
+  state: z.enum(['open', 'expired', 'closed']),
+  approved: z.object({ by: z.string(), at: InstantText }).nullable(),
+  remarks: z.array(
+    z.object({
+      id: z.int(),
+      pageId: PageId,
+      page: z.string(),
+      /** The band it is pinned to; empty for the page as a whole. */
+      part: z.string(),
+      who: z.string(),
+      words: z.string(),
+      at: InstantText,
+      done: z.boolean(),
+    }),
+  ),
+});
+export type ReviewView = z.infer<typeof ReviewView>;
 
 export const DnsLine = z.object({
   name: z.string(),

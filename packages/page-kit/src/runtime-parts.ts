@@ -1,7 +1,15 @@
 import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/core/page';
 
 /** The parts of the visitor's script, each a file in `runtime/`, in the order they run. */
-export const runtimeParts = ['forms', 'days', 'countdown', 'hours', 'video', 'popups'] as const;
+export const runtimeParts = [
+  'forms',
+  'days',
+  'countdown',
+  'hours',
+  'video',
+  'popups',
+  'review',
+] as const;
 export type RuntimePart = (typeof runtimeParts)[number];
 
 const needs: Record<RuntimePart, (block: Block) => boolean> = {
@@ -11,6 +19,8 @@ const needs: Record<RuntimePart, (block: Block) => boolean> = {
   hours: (block) => block.kind === 'hours' && block.saysNow,
   video: (block) => block.kind === 'video',
   popups: () => false,
+  // Of review pages alone.
+  review: () => false,
 };
 
 /** The parts that a page uses, and no others. */

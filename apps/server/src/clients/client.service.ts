@@ -98,6 +98,7 @@ export class ClientService {
       trade: row.facts.trade,
       zone: row.facts.zone,
       site: this.address.of(row.slug),
+      knownSite: this.address.known(row.slug),
       colour: row.brand.colours.action,
       facts: row.facts,
       brand: row.brand,

@@ -12,6 +12,7 @@ import type { SiteAddress } from '../platform/site-address.ts';
 import type { VisitCounter } from '../results/visit-counter.ts';
 import type { CarryOver } from './carry-over.ts';
 import type { LivePage, LivePages } from './live-pages.ts';
+import type { ReviewService } from '../reviews/review.service.ts';
 import type { Walks } from '../walk/walks.ts';
 import type { PersonLinks } from './person-links.ts';
 
@@ -32,6 +33,7 @@ export interface SiteParts {
   links: PersonLinks;
   clients: ClientService;
   walks: Walks;
+  reviews: ReviewService;
 }
 
 /** Pages run our script only, and show pictures of our own and of maps; players of films may come from anywhere. */

@@ -20,6 +20,7 @@ import { renderLinkPage, renderTimes } from '@plumgate/page-kit/render';
 import { chosenTime, freeTimes, shownBooking } from './booking-shown.ts';
 import { linkRoutes } from './link.routes.ts';
 import { plainAnswer } from './plain-page.ts';
+import { reviewRoutes } from './review.routes.ts';
 import { sendFile } from './send-file.ts';
 import { shareCard } from './share-card.ts';
 import { walkHeader } from '../walk/walks.ts';
@@ -66,6 +67,7 @@ function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
   const helmet = { helmet: false } as object;
   assetRoutes(site, parts, '/:client');
   linkRoutes(site, parts);
+  reviewRoutes(site, parts);
   site.get('/:client/robots.txt', helmet, (request, reply) => robots(parts, request, reply));
   site.get('/:client/sitemap.xml', helmet, (request, reply) => sitemap(parts, request, reply));
   site.get('/:client/:page', helmet, (request, reply) =>
@@ -91,6 +93,7 @@ function robots(parts: SiteParts, request: FastifyRequest, reply: FastifyReply):
   const lines = [
     'User-agent: *',
     'Disallow: /~/booking/',
+    'Disallow: /~/review/',
     'Disallow: /~/unsubscribe/',
     '',
     `Sitemap: ${parts.address.known(client)}/sitemap.xml`,

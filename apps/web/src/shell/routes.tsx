@@ -105,6 +105,18 @@ export const router = createBrowserRouter([
           Component: (await import('../features/clients/fact-sheet-screen.tsx')).FactSheetScreen,
         }),
       },
+      {
+        path: '/:client/set-up/addresses',
+        lazy: async () => ({
+          Component: (await import('../features/domains/addresses-screen.tsx')).AddressesScreen,
+        }),
+      },
+      {
+        path: '/:client/set-up/dns-host',
+        lazy: async () => ({
+          Component: (await import('../features/domains/dns-host-screen.tsx')).DnsHostScreen,
+        }),
+      },
       { path: '*', element: <NoSuchPlace /> },
     ],
   },

@@ -34,9 +34,14 @@ export function localDay(at: Instant, zone: string): string {
 
 /** A moment as a person reads it in a zone: `Thursday, November 12 at 9:00 AM`. */
 export function whenWords(at: Instant, zone: string): string {
-  const local = at.toZonedDateTimeISO(zone);
-  const day = local.toLocaleString('en-US', { weekday: 'long', month: 'long', day: 'numeric' });
-  return `${day} at ${clockWords(at, zone)}`;
+  return `${dayWords(at, zone)} at ${clockWords(at, zone)}`;
+}
+
+/** The day of a moment as a person reads it in a zone: `Thursday, November 12`. */
+export function dayWords(at: Instant, zone: string): string {
+  return at
+    .toZonedDateTimeISO(zone)
+    .toLocaleString('en-US', { weekday: 'long', month: 'long', day: 'numeric' });
 }
 
 /** The time of day of a moment in a zone: `9:00 AM`. */

@@ -12,6 +12,7 @@ import { LongField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { PlaceField } from './place-field.tsx';
+import { SetUpTabs } from './set-up-tabs.tsx';
 import { WeekHours } from './week-hours.tsx';
 
 /** A client's facts, typed once for every page and message. */
@@ -103,6 +104,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
           Keep the facts
         </Button>
       </PageHead>
+      <SetUpTabs slug={sheet.slug} />
       <div className="grid max-w-5xl gap-x-8 gap-y-4 p-6 md:grid-cols-3">
         <TextField label="Name" error={errors.name?.message} {...form.register('name')} />
         {field('trade', 'Trade')}

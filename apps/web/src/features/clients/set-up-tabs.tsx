@@ -1,0 +1,17 @@
+import { useSession } from '../../api/hooks.ts';
+import { PlaceTabs } from '../../ui/place-tabs.tsx';
+
+/** What is set up once for a client. The DNS host is a demo's stand-in for wherever the client's domain is kept. */
+export function SetUpTabs({ slug }: { slug: string }) {
+  const demo = useSession().data?.demo ?? false;
+  return (
+    <PlaceTabs
+      label="Set-up"
+      tabs={{
+        [`/${slug}/set-up`]: 'Fact sheet',
+        [`/${slug}/set-up/addresses`]: 'Addresses',
+        ...(demo && { [`/${slug}/set-up/dns-host`]: 'DNS host (stand-in)' }),
+      }}
+    />
+  );
+}

@@ -1,0 +1,210 @@
+import { api, type DomainView } from '@plumgate/contract';
+import { hostWords, readHost } from '@plumgate/core/domains';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { Button } from '../../ui/button.tsx';
+import { TextField } from '../../ui/field.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Pill } from '../../ui/pill.tsx';
+import { Failed, Skeleton } from '../../ui/states.tsx';
+import { useAct } from '../../ui/use-act.ts';
+import { whenText } from '../../ui/when.ts';
+import { SetUpTabs } from '../clients/set-up-tabs.tsx';
+
+/** Where a client's pages answer: the local address it has in any case, and hosts of its own. */
+export function AddressesScreen() {
+  const client = useClient();
+  const params = { clientId: client?.id ?? '' };
+  const asked = useAsk(
+    api.listDomains,
+    { params },
+    { enabled: client !== undefined, refetchInterval: 10_000 },
+  );
+  if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
+  if (!client || !asked.data) return <Skeleton />;
+  return (
+    <>
+      <PageHead title="Addresses" />
+      <SetUpTabs slug={client.slug} />
+      <div className="grid max-w-3xl gap-5 px-6 py-6">
+        <section className="rounded-card border border-line bg-sheet p-4">
+          <h2 className="text-lg">Local address</h2>
+          <p className="break-words">{client.site}</p>
+          <p className="text-xs text-muted">
+            Every page answers here from the start, with or without a host of the client’s own.
+          </p>
+        </section>
+        {asked.data.domains.map((domain) => (
+          <Domain key={domain.host} domain={domain} clientId={client.id} zone={client.zone} />
+        ))}
+        <AddHost clientId={client.id} />
+      </div>
+    </>
+  );
+}
+
+const states = {
+  waiting: ['honey', 'Waiting for its record'],
+  right: ['leaf', 'Right'],
+  lost: ['brick', 'Its record is gone'],
+  gone: ['brick', 'Not served any more'],
+} as const;
+
+function Domain({
+  domain,
+  clientId,
+  zone,
+}: {
+  domain: DomainView;
+  clientId: string;
+  zone: string;
+}) {
+  const act = useAct();
+  const params = { clientId, host: domain.host };
+  const [tone, words] = states[domain.state];
+  const check = () =>
+    act(async () => {
+      const { state } = await call(api.checkDomain, { params });
+      return {
+        said: state === 'right' ? `${domain.shown} is right.` : 'Looked again: not right yet.',
+      };
+    });
+  const remove = () =>
+    act(async () => {
+      await call(api.removeDomain, { params });
+      return {
+        said: `${domain.shown} leads here no more.`,
+        undo: () => call(api.addDomain, { params: { clientId }, body: { host: domain.shown } }),
+      };
+    });
+  return (
+    <section
+      className="grid gap-3 rounded-card border border-line bg-sheet p-4"
+      aria-label={domain.shown}
+    >
+      <div className="flex flex-wrap items-center gap-3">
+        <h2 className="min-w-0 flex-1 text-lg break-words">{domain.shown}</h2>
+        <Pill tone={tone}>{words}</Pill>
+        <Button onClick={() => void check()}>Look again</Button>
+        <Button look="quiet" onClick={() => void remove()}>
+          Take it off
+        </Button>
+      </div>
+      {domain.servedUntil && (
+        <p className="font-semibold text-brick">
+          Visitors are still answered until {whenText(domain.servedUntil, zone)}. Put the record
+          back before that.
+        </p>
+      )}
+      <p className="text-muted">
+        {domain.state === 'right'
+          ? 'Keep this at the client’s DNS host:'
+          : 'Add this at the client’s DNS host. It can take from minutes to a day until it is seen.'}
+      </p>
+      <div className="overflow-x-auto">
+        <table className="w-full min-w-[560px] text-left">
+          <thead className="text-xs text-muted">
+            <tr className="border-b border-line">
+              <th className="py-1 font-semibold">Type</th>
+              <th className="font-semibold">Name</th>
+              <th className="font-semibold">Needed</th>
+              <th className="font-semibold">Found</th>
+            </tr>
+          </thead>
+          <tbody>
+            {domain.compared.map(({ needed, found, right }) => (
+              <tr
+                key={needed.type + needed.name}
+                className="border-b border-line align-top last:border-0"
+              >
+                <td className="py-2 pr-4 font-semibold">{needed.type}</td>
+                <td className="pr-4 break-all">{needed.name}</td>
+                <td className="pr-4">
+                  <span className="break-all">{needed.value}</span> <Copy text={needed.value} />
+                </td>
+                <td className={right ? 'text-leaf' : 'text-brick'}>
+                  {right
+                    ? 'This'
+                    : found.length === 0
+                      ? 'Nothing'
+                      : found.map(({ type, value }) => (
+                          <span key={type + value} className="block break-all">
+                            {type} {value}
+                          </span>
+                        ))}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="text-xs text-muted">
+        {domain.checkedAt ? `Last looked ${whenText(domain.checkedAt, zone)}` : 'Not looked at yet'}
+      </p>
+    </section>
+  );
+}
+
+/** Puts words where they can be pasted from. */
+function Copy({ text }: { text: string }) {
+  const copy = async () => {
+    await navigator.clipboard.writeText(text);
+    toast('Copied.');
+  };
+  return (
+    <button
+      type="button"
+      className="text-xs font-semibold text-plum-dark hover:underline"
+      onClick={() => void copy()}
+    >
+      Copy
+    </button>
+  );
+}
+
+function AddHost({ clientId }: { clientId: string }) {
+  const refresh = useRefreshAll();
+  const [typed, setTyped] = useState('');
+  const [failure, setFailure] = useState<unknown>(null);
+  const read = typed.trim() ? readHost(typed) : null;
+  const problem = read && !read.ok ? hostWords[read.problem] : undefined;
+  const add = async () => {
+    try {
+      await call(api.addDomain, { params: { clientId }, body: { host: typed } });
+      setTyped('');
+      setFailure(null);
+      await refresh();
+    } catch (error) {
+      setFailure(error);
+    }
+  };
+  return (
+    <form
+      className="grid gap-3 rounded-card border border-dashed border-strong-line p-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void add();
+      }}
+    >
+      <TextField
+        label="A host of the client’s own"
+        help="A subdomain such as visit.quayside-dental.test leaves their website as it is."
+        error={problem ?? (failure === null ? undefined : messageOf(failure))}
+        maxLength={400}
+        value={typed}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setFailure(null);
+        }}
+      />
+      <div>
+        <Button look="main" type="submit" disabled={!read?.ok}>
+          Add the host
+        </Button>
+      </div>
+    </form>
+  );
+}

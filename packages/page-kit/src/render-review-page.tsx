@@ -1,0 +1,177 @@
+import { brandVariables, type Brand } from '@plumgate/core/brand';
+import { renderToStaticMarkup } from 'react-dom/server';
+import { baseCss } from './base-css.ts';
+import { blockViews } from './blocks/index.ts';
+import { fontFaces } from './fonts.ts';
+import type { RuntimePart } from './runtime-parts.ts';
+
+/** A remark on a page, pinned to a band of it: how far across and down, from 0 to 1. No band, no pin. */
+export interface ShownRemark {
+  number: number;
+  band: string;
+  x: number;
+  y: number;
+  who: string;
+  words: string;
+  isDone: boolean;
+}
+
+/** What a client sees by a review link: the draft of one page, what was said of it, and a way to say more. */
+export interface ReviewPage {
+  clientName: string;
+  brand: Brand;
+  assets: string;
+  script: (parts: RuntimePart[]) => string;
+  funnel: string;
+  pages: { slug: string; name: string; isOpen: boolean }[];
+  /** Where the draft itself is. */
+  frame: string;
+  isPhone: boolean;
+  remarks: ShownRemark[];
+  until: string;
+  approved: string | null;
+  /** What went wrong with what was just sent, and what it was. */
+  wrong: { message: string; words: string } | null;
+}
+
+const css = `
+body{font:16px/1.5 system-ui,sans-serif}
+.review{max-width:1240px;margin:0 auto;padding:18px;display:grid;gap:16px}
+.review h1{font-family:var(--title-face);font-size:1.6rem;line-height:1.2;margin:0}
+.review p{margin:0}
+.review .ways{display:flex;flex-wrap:wrap;gap:6px 14px}
+.review .ways a{color:inherit}
+.review .ways [aria-current]{font-weight:700;text-decoration:none}
+.review .sides{display:grid;grid-template-columns:minmax(0,1fr) 320px;gap:20px;align-items:start}
+.review iframe{width:100%;height:78vh;border:1px solid #0003;border-radius:10px;background:#fff}
+.review .phone iframe{width:390px;max-width:100%}
+.review ol{margin:0;padding:0;list-style:none;display:grid;gap:10px}
+.review li{border-left:3px solid var(--action);padding-left:10px}
+.review li.done{opacity:.6}
+.review form{display:grid;gap:8px}
+.review input,.review textarea{font:inherit;width:100%;padding:10px;border:1px solid #8b8b86;border-radius:8px;background:#fff;color:#1b1b1b}
+.review .wrong{color:#a02f1e;font-weight:600}
+@media (max-width:820px){.review .sides{grid-template-columns:minmax(0,1fr)}.review iframe{height:62vh}}`;
+
+/** The page behind a review link. It works without script; with it, a press on the draft pins the next remark there. */
+export function renderReviewPage(page: ReviewPage): string {
+  const { brand, assets } = page;
+  const sheet = [
+    `:root{${brandVariables(brand)}}`,
+    fontFaces(brand.typePair, `${assets}/fonts`),
+    baseCss,
+    blockViews.button.css,
+    css,
+  ].join('');
+  const open = page.pages.find(({ isOpen }) => isOpen);
+  const to = (slug: string, as: string) => `?page=${encodeURIComponent(slug)}${as}`;
+  const document = (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <title>{`${page.funnel}, to look at · ${page.clientName}`}</title>
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta name="robots" content="noindex" />
+        <style dangerouslySetInnerHTML={{ __html: sheet.replace(/\n/g, '') }} />
+        <script defer src={`${assets}/${page.script(['review'])}`} />
+      </head>
+      <body>
+        <main className="page">
+          <div className="review">
+            <p>{page.clientName}</p>
+            <h1>{page.funnel}</h1>
+            <p>
+              This is how it would be. Press on a place to say something about it. Nothing here is
+              live, and nothing you press sends anything. The link works until {page.until}.
+            </p>
+            <nav className="ways" aria-label="Pages">
+              {page.pages.map(({ slug, name, isOpen }, index) => (
+                <a
+                  key={slug}
+                  href={to(slug, page.isPhone ? '&as=phone' : '')}
+                  aria-current={isOpen ? 'page' : undefined}
+                >
+                  {index + 1} · {name}
+                </a>
+              ))}
+            </nav>
+            <nav className="ways" aria-label="Shown as">
+              <a href={to(open?.slug ?? '', '')} aria-current={page.isPhone ? undefined : 'true'}>
+                As wide as your screen
+              </a>
+              <a
+                href={to(open?.slug ?? '', '&as=phone')}
+                aria-current={page.isPhone ? 'true' : undefined}
+              >
+                As on a phone
+              </a>
+            </nav>
+            <div className="sides">
+              <div className={page.isPhone ? 'phone' : ''}>
+                {/* Neither scripts nor forms of the draft run in here: looking sends nothing. */}
+                <iframe
+                  sandbox="allow-same-origin"
+                  src={page.frame}
+                  title={`The draft of ${open?.name ?? 'the page'}`}
+                  data-review=""
+                  data-pins={JSON.stringify(
+                    page.remarks.map(({ number, band, x, y }) => ({ number, band, x, y })),
+                  )}
+                />
+              </div>
+              <aside style={{ display: 'grid', gap: 18 }}>
+                <ol aria-label="Remarks">
+                  {page.remarks.map(({ number, who, words, isDone }) => (
+                    <li key={number} className={isDone ? 'done' : ''}>
+                      <strong>{number}</strong> {words}
+                      <br />
+                      <small>
+                        {who}
+                        {isDone ? ', done' : ''}
+                      </small>
+                    </li>
+                  ))}
+                </ol>
+                <form method="post" action={to(open?.slug ?? '', page.isPhone ? '&as=phone' : '')}>
+                  <strong id="about">About the page as a whole</strong>
+                  <input type="hidden" name="band" value="" />
+                  <input type="hidden" name="x" value="0" />
+                  <input type="hidden" name="y" value="0" />
+                  <label>
+                    Your remark
+                    <textarea
+                      name="words"
+                      rows={4}
+                      maxLength={2000}
+                      defaultValue={page.wrong?.words ?? ''}
+                    />
+                  </label>
+                  <label>
+                    Your name
+                    <input name="who" maxLength={80} autoComplete="name" />
+                  </label>
+                  {page.wrong && (
+                    <p className="wrong" role="alert">
+                      {page.wrong.message}
+                    </p>
+                  )}
+                  <button className="press outline" name="do" value="remark">
+                    Send the remark
+                  </button>
+                  {page.approved ? (
+                    <p role="status">{page.approved}</p>
+                  ) : (
+                    <button className="press" name="do" value="approve">
+                      It is good as it is
+                    </button>
+                  )}
+                </form>
+              </aside>
+            </div>
+          </div>
+        </main>
+      </body>
+    </html>
+  );
+  return `<!doctype html>${renderToStaticMarkup(document)}`;
+}
