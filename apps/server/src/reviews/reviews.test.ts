@@ -100,6 +100,7 @@ it('ends when it is closed, and when its days are over', async () => {
   for (const url of [path, `${path}/page/${world.first.slug}`])
     expect((await app.site('GET', url)).statusCode).toBe(410);
   expect((await send({ do: 'approve', who: 'Late' })).statusCode).toBe(410);
+  await app.signIn('owner@example.com');
   expect((await listed()).map(({ state }) => state)).toEqual(['closed', 'expired']);
 });
 

@@ -9,6 +9,7 @@ import { Button } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
+import { ShareDialog } from '../sharing/share-dialog.tsx';
 import { AddStep } from './add-step.tsx';
 import { Arrivals } from './arrivals.tsx';
 import { FunnelLaunch } from './funnel-launch.tsx';
@@ -32,6 +33,7 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
   const { funnel, steps, arrivals, days, leads } = board;
   /** The place at which a step is being added; null while none is. */
   const [adding, setAdding] = useState<number | null>(null);
+  const [sharing, setSharing] = useState(false);
   const [walking, setWalking] = useState(false);
   const visitors = steps[0]?.visitors ?? 0;
   return (
@@ -54,6 +56,9 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
         </p>
         <Button disabled={steps.length === 0} onClick={() => setWalking(true)}>
           Walk it
+        </Button>
+        <Button disabled={steps.length === 0} onClick={() => setSharing(true)}>
+          Share
         </Button>
         <FunnelLaunch board={board} clientSlug={clientSlug} />
         <FunnelMenu board={board} clientSlug={clientSlug} />
@@ -82,6 +87,7 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
           </button>
         </div>
       </PathBench>
+      {sharing && <ShareDialog board={board} onClose={() => setSharing(false)} />}
       {walking && <WalkDialog board={board} onClose={() => setWalking(false)} />}
       {adding !== null && (
         <AddStep board={board} position={adding} onClose={() => setAdding(null)} />

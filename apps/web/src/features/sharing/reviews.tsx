@@ -1,0 +1,124 @@
+import { api, type ReviewView } from '@plumgate/contract';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { Button } from '../../ui/button.tsx';
+import { Pill } from '../../ui/pill.tsx';
+import { useAct } from '../../ui/use-act.ts';
+import { dayText, whenText } from '../../ui/when.ts';
+
+const days = 14;
+
+/** Links by which the client looks at the drafts, and what was said by them. */
+export function Reviews({ funnelId }: { funnelId: string }) {
+  const params = { funnelId };
+  const reviews = useAsk(api.listReviews, { params }).data?.reviews ?? [];
+  const refresh = useRefreshAll();
+  const [made, setMade] = useState('');
+  const make = async () => {
+    try {
+      const { href } = await call(api.createReview, { params, body: { days } });
+      setMade(href);
+      await refresh();
+      await navigator.clipboard.writeText(href).catch(() => {});
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
+  return (
+    <section className="grid gap-3 border-t border-line pt-5">
+      <div className="flex flex-wrap items-center gap-3">
+        <h3 className="flex-1 text-lg">The client’s own look</h3>
+        <Button onClick={() => void make()}>Make a review link</Button>
+      </div>
+      {made ? (
+        <div className="grid gap-1">
+          <p className="rounded-control border border-line bg-paper px-3 py-2 break-all">{made}</p>
+          <p className="text-xs text-muted">
+            Copied. It works for {days} days, and stands here this once: nobody can read it again
+            later.
+          </p>
+        </div>
+      ) : (
+        reviews.length === 0 && (
+          <p className="text-muted">
+            A review link shows the drafts to whoever has it, on phone and wide, without an account.
+            They pin remarks to the page, or say that it is good.
+          </p>
+        )
+      )}
+      {reviews.map((review) => (
+        <Review key={review.id} review={review} />
+      ))}
+    </section>
+  );
+}
+
+const states = { open: 'Open', expired: 'Over', closed: 'Ended' } as const;
+
+function Review({ review }: { review: ReviewView }) {
+  const { client: slug } = useParams();
+  const zone = useClient()?.zone ?? 'UTC';
+  const act = useAct();
+  const close = () =>
+    act(async () => {
+      await call(api.closeReview, { params: { reviewId: review.id } });
+      return { said: 'The link has ended. What was said by it stays here.' };
+    });
+  const finish = (id: number, done: boolean) =>
+    act(async () => {
+      const set = (to: boolean) =>
+        call(api.finishRemark, { params: { remarkId: String(id) }, body: { done: to } });
+      await set(done);
+      return { said: done ? 'Done.' : 'Open again.', undo: () => set(!done) };
+    });
+  return (
+    <div className="rounded-card border border-line p-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <span className="flex-1">
+          Made {dayText(review.createdAt, zone)}, until {dayText(review.expiresAt, zone)}
+        </span>
+        {review.approved && <Pill tone="leaf">Good, says {review.approved.by}</Pill>}
+        <Pill>{states[review.state]}</Pill>
+        {review.state === 'open' && (
+          <Button look="quiet" onClick={() => void close()}>
+            End it
+          </Button>
+        )}
+      </div>
+      {review.remarks.length > 0 && (
+        <ul className="mt-2 grid">
+          {review.remarks.map((remark) => (
+            <li
+              key={remark.id}
+              className="flex items-start gap-2 border-t border-line py-2 first:border-0"
+            >
+              <input
+                type="checkbox"
+                className="mt-1"
+                aria-label={`Done: ${remark.words}`}
+                checked={remark.done}
+                onChange={(event) => void finish(remark.id, event.target.checked)}
+              />
+              <div className={`min-w-0 flex-1 ${remark.done ? 'text-muted line-through' : ''}`}>
+                <p className="break-words">{remark.words}</p>
+                <p className="text-xs text-muted">
+                  {remark.who}, {whenText(remark.at, zone)}
+                </p>
+              </div>
+              <Link
+                className="text-xs font-semibold text-plum-dark hover:underline"
+                to={`/${slug}/pages/${remark.pageId}${remark.part ? `?part=${remark.part}` : ''}`}
+              >
+                {remark.page}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

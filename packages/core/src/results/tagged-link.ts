@@ -1,0 +1,24 @@
+/** Where a link is put, with the tags by which its visitors are told apart in the numbers (`arrivalSource` reads them). */
+export const linkPlaces = {
+  'search-ads': { label: 'Search ads', source: 'search', medium: 'cpc' },
+  'social-ads': { label: 'Social ads', source: 'social', medium: 'paid_social' },
+  email: { label: 'An email', source: 'email', medium: 'email' },
+  text: { label: 'A text message', source: 'text', medium: 'sms' },
+  poster: { label: 'A poster or flyer', source: 'poster', medium: 'qr' },
+  door: { label: 'At the door', source: 'door', medium: 'qr' },
+} as const;
+export type LinkPlace = keyof typeof linkPlaces;
+
+/**
+ * A page's address with the tags of a place, or of a source by any name. What the address asks for already stays; tags
+ * that it has are replaced.
+ */
+export function taggedLink(
+  address: string,
+  given: { source: string; medium?: string; campaign?: string },
+): string {
+  const url = new URL(address);
+  for (const [tag, value] of Object.entries(given))
+    if (value.trim()) url.searchParams.set(`utm_${tag}`, value.trim().toLowerCase());
+  return url.toString();
+}
