@@ -28,6 +28,9 @@ import { DnsStandIn } from './platform/dns/dns-stand-in.ts';
 import { DNS_STAND_IN } from './platform/dns/token.ts';
 import { ReviewController } from './reviews/review.controller.ts';
 import { ReviewService } from './reviews/review.service.ts';
+import { ExportService } from './formats/export.service.ts';
+import { FormatController } from './formats/format.controller.ts';
+import { ImportService } from './formats/import.service.ts';
 import { WalkController } from './walk/walk.controller.ts';
 import { WalkService } from './walk/walk.service.ts';
 import { Walks } from './walk/walks.ts';
@@ -163,6 +166,7 @@ const doors: Provider[] = [
     WalkController,
     DomainController,
     ReviewController,
+    FormatController,
     PageController,
     FormController,
     PictureController,
@@ -186,6 +190,8 @@ const doors: Provider[] = [
     WalkService,
     DomainService,
     ReviewService,
+    ExportService,
+    ImportService,
     StandInRecordService,
     PageService,
     PublishService,

@@ -319,6 +319,41 @@ export const drawWire = endpoint({
   answer: nothing,
 });
 
+const zipped = z.object({ name: z.string(), zip: z.base64() });
+export const exportFunnel = endpoint({
+  method: 'GET',
+  path: '/api/funnels/:funnelId/export',
+  summary: 'A funnel with its forms, wires, pictures and files as a zip in the open format',
+  right: 'funnels.read',
+  params: ofFunnel,
+  answer: zipped,
+});
+export const exportPage = endpoint({
+  method: 'GET',
+  path: '/api/pages/:pageId/export',
+  summary: 'A page as a zip in the open format, or as plain HTML that opens from a folder',
+  right: 'funnels.read',
+  params: ofPage,
+  query: z.object({ as: z.enum(['bundle', 'html']) }),
+  answer: zipped,
+});
+export const exportTemplate = endpoint({
+  method: 'GET',
+  path: '/api/templates/:templateId/export',
+  summary: 'A kept template as a zip in the open format',
+  right: 'funnels.read',
+  params: z.object({ templateId: TemplateId }),
+  answer: zipped,
+});
+export const importBundle = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/imports',
+  summary: 'Take in a zip in the open format, at most 20 MB: all of it or nothing',
+  right: 'funnels.write',
+  params: ofClient,
+  bodyType: 'application/octet-stream',
+  answer: z.object({ funnelId: FunnelId.nullable(), templateId: TemplateId.nullable() }),
+});
 export const listReviews = endpoint({
   method: 'GET',
   path: '/api/funnels/:funnelId/reviews',

@@ -36,6 +36,10 @@ export const problemCodes = {
     status: 422,
     title: 'The file is not one that can be kept. Use PDF for documents, MP4 or WebM for films.',
   },
+  'not-a-bundle': {
+    status: 422,
+    title: 'The zip can’t be taken in. Nothing was changed.',
+  },
   'too-large': { status: 413, title: 'That is too large.' },
   'too-many-tries': { status: 429, title: 'Too many tries. Wait a minute and try again.' },
   'our-fault': {

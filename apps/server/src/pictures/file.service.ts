@@ -31,16 +31,20 @@ export class FileService {
   }
 
   /** Stores a file once for a client. Its content says what it is, whatever its name does. */
-  async add(clientId: ClientId, name: string, content: Buffer): Promise<FileSummary> {
+  add(clientId: ClientId, name: string, content: Buffer): Promise<FileSummary> {
+    return this.keep(this.database.db, clientId, name, content);
+  }
+
+  async keep(db: Queries, clientId: ClientId, name: string, content: Buffer): Promise<FileSummary> {
     const type = typeOf(content);
     if (!type) throw new AppProblem('not-a-file');
     const hash = createHash('sha256').update(content).digest('hex');
     const row = { clientId, name, type, size: content.length, hash, content };
-    await this.database.db
+    await db
       .insert(files)
       .values({ id: this.ids.next<FileId>(), addedAt: this.clock.now(), ...row })
       .onConflictDoNothing();
-    const [kept] = await this.database.db
+    const [kept] = await db
       .select(summary)
       .from(files)
       .where(and(eq(files.clientId, clientId), eq(files.hash, hash)));

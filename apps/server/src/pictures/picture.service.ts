@@ -46,28 +46,63 @@ export class PictureService {
 
   /** Stores a picture once for a client, turned upright and without its place data. What it is, its content says. */
   async add(clientId: ClientId, name: string, file: Buffer): Promise<Picture> {
-    const hash = hashOf(file);
-    const same = and(eq(pictures.clientId, clientId), eq(pictures.hash, hash));
-    const [known] = await this.database.db.select().from(pictures).where(same);
+    const known = await this.known(this.database.db, clientId, hashOf(file));
     if (known) return view(known);
-    const source = await this.readPicture(file);
-    return this.database.transaction(async (tx) => {
-      const [row] = await tx
-        .insert(pictures)
-        .values({
-          id: this.ids.next<PictureId>(),
-          clientId,
-          name,
-          hash,
-          width: source.width,
-          height: source.height,
-          stamp: hash.slice(0, 8),
-          addedAt: this.clock.now(),
-        })
-        .returning();
-      await keepSource(tx, row!, source);
-      return view(row!);
-    });
+    const read = await this.read(file);
+    return this.database.transaction((tx) => this.keep(tx, clientId, name, read));
+  }
+
+  /** A picture that was read, made a client's; the same one is kept once. */
+  async keep(
+    tx: Queries,
+    clientId: ClientId,
+    name: string,
+    { hash, source }: ReadPicture,
+  ): Promise<Picture> {
+    const known = await this.known(tx, clientId, hash);
+    if (known) return view(known);
+    const [row] = await tx
+      .insert(pictures)
+      .values({
+        id: this.ids.next<PictureId>(),
+        clientId,
+        name,
+        hash,
+        width: source.width,
+        height: source.height,
+        stamp: hash.slice(0, 8),
+        addedAt: this.clock.now(),
+      })
+      .returning();
+    await keepSource(tx, row!, source);
+    return view(row!);
+  }
+
+  /** Reads a file as a picture; what is none is refused. */
+  async read(file: Buffer): Promise<ReadPicture> {
+    return { hash: hashOf(file), source: await this.readPicture(file) };
+  }
+
+  /** A picture as it is kept: upright, without place data, in full size. */
+  async source(id: PictureId): Promise<{ name: string; content: Buffer } | null> {
+    const [row] = await this.database.db
+      .select({ name: pictures.name, content: pictureFiles.content })
+      .from(pictures)
+      .innerJoin(pictureFiles, eq(pictureFiles.pictureId, pictures.id))
+      .where(eq(pictures.id, id))
+      .orderBy(desc(eq(pictureFiles.format, 'source')), desc(pictureFiles.width))
+      .limit(1);
+    return row ?? null;
+  }
+
+  private async known(
+    db: Queries,
+    clientId: ClientId,
+    hash: string,
+  ): Promise<PictureRow | undefined> {
+    const same = and(eq(pictures.clientId, clientId), eq(pictures.hash, hash));
+    const [row] = await db.select().from(pictures).where(same);
+    return row;
   }
 
   /** Puts another file in a picture's place: every page that shows it shows the new one at once. */
@@ -167,6 +202,12 @@ export class PictureService {
       .onConflictDoNothing();
     return content;
   }
+}
+
+/** A picture's file, read and judged, on its way to being kept. */
+export interface ReadPicture {
+  hash: string;
+  source: Source;
 }
 
 const hashOf = (file: Buffer) => createHash('sha256').update(file).digest('hex');

@@ -6,6 +6,7 @@ import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { clients } from '../clients/table.ts';
 import { FunnelService } from '../funnels/funnel.service.ts';
+import { funnels } from '../funnels/table.ts';
 import { pages } from '../pages/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
@@ -105,13 +106,17 @@ export class ReviewService {
   }
 
   /** The link that a token is of, on its own client's host; null for one that was guessed. */
-  async byToken(clientSlug: string, token: string): Promise<ReviewRow | null> {
+  async byToken(
+    clientSlug: string,
+    token: string,
+  ): Promise<(ReviewRow & { funnel: string }) | null> {
     const [row] = await this.database.db
-      .select({ link: reviewLinks })
+      .select({ link: reviewLinks, funnel: funnels.name })
       .from(reviewLinks)
       .innerJoin(clients, eq(clients.id, reviewLinks.clientId))
+      .innerJoin(funnels, eq(funnels.id, reviewLinks.funnelId))
       .where(and(eq(reviewLinks.tokenHash, hashOf(token)), eq(clients.slug, clientSlug)));
-    return row?.link ?? null;
+    return row ? { ...row.link, funnel: row.funnel } : null;
   }
 
   stateOf({ closedAt, expiresAt }: ReviewRow): ReviewView['state'] {

@@ -21,6 +21,7 @@ import type {
   FormState,
   FreeTimes,
   PageContext,
+  PictureFormat,
   ShownBooking,
   ShownPicture,
 } from '@plumgate/page-kit';
@@ -208,6 +209,51 @@ export class LivePages {
 
   /** The page's HTML for one reader. */
   render(page: Omit<LivePage, 'body'>, reader: Reader): string {
+    return renderPage({
+      page: page.document,
+      assets: '/~',
+      script: scriptName,
+      told: this.toldOf(page),
+      code: page.code,
+      context: this.contextOf(page, reader),
+    });
+  }
+
+  /** A page that opens from a folder: what it is made of lies beside it, and its form goes to an address of its own. */
+  renderApart(
+    page: Omit<LivePage, 'body'>,
+    beside: {
+      picture: (id: PictureId, width: number, format: PictureFormat) => string;
+      action: string;
+    },
+  ): string {
+    const context = this.contextOf(page, {});
+    const site = new URL(beside.action).origin;
+    return renderPage({
+      page: page.document,
+      assets: '.',
+      script: scriptName,
+      code: page.code,
+      context: {
+        ...context,
+        nextStep: page.nextStep && `${site}${page.nextStep}`,
+        pageHref: (id) => {
+          const path = page.around.pages.get(id);
+          return path ? `${site}${path}` : null;
+        },
+        picture: (ref) => ({
+          ...context.picture(ref),
+          src: (width, format) => beside.picture(ref.id, width, format),
+        }),
+        tileSrc: (...square) => new URL(context.tileSrc(...square), site).href,
+        codeFrame: null,
+        formAction: beside.action,
+        revision: '',
+      },
+    });
+  }
+
+  private contextOf(page: Omit<LivePage, 'body'>, reader: Reader): PageContext {
     const fields = {
       client: clientFields(page.clientName, page.facts),
       person: reader.person ?? {},
@@ -215,40 +261,33 @@ export class LivePages {
         booking: { when: reader.booking.when, where: reader.booking.where },
       }),
     };
-    return renderPage({
-      page: page.document,
-      assets: '/~',
-      script: scriptName,
-      told: this.toldOf(page),
-      code: page.code,
-      context: {
-        clientName: page.clientName,
-        facts: page.facts,
-        brand: page.brand,
-        forms: page.forms,
-        merge: (words) => fillOrKeep(words, fields),
-        nextStep: page.nextStep,
-        pageHref: (id) => page.around.pages.get(id) ?? null,
-        fileHref: (id) => (page.around.files.has(id) ? fileHref(id) : null),
-        picture: ({ id, width, height }) =>
-          page.around.pictures.get(id) ?? {
-            width,
-            height,
-            src: (wide, format) => pictureSrc(id, wide, format, ''),
-          },
-        tileSrc: (zoom, x, y) =>
-          this.tiles.replace('{z}', `${zoom}`).replace('{x}', `${x}`).replace('{y}', `${y}`),
-        codeFrame: (block) => `/~/code/${page.revisionId}/${block}`,
-        formAction: `/${page.slug}`,
-        revision: page.revisionId,
-        formState: reader.formState ?? (() => untouched),
-        known: reader.known ?? null,
-        times: (calendar) => reader.times?.get(calendar) ?? null,
-        booking: reader.booking ?? null,
-        clockAhead: this.clockAhead(),
-        editing: null,
-      },
-    });
+    return {
+      clientName: page.clientName,
+      facts: page.facts,
+      brand: page.brand,
+      forms: page.forms,
+      merge: (words) => fillOrKeep(words, fields),
+      nextStep: page.nextStep,
+      pageHref: (id) => page.around.pages.get(id) ?? null,
+      fileHref: (id) => (page.around.files.has(id) ? fileHref(id) : null),
+      picture: ({ id, width, height }) =>
+        page.around.pictures.get(id) ?? {
+          width,
+          height,
+          src: (wide, format) => pictureSrc(id, wide, format, ''),
+        },
+      tileSrc: (zoom, x, y) =>
+        this.tiles.replace('{z}', `${zoom}`).replace('{x}', `${x}`).replace('{y}', `${y}`),
+      codeFrame: (block) => `/~/code/${page.revisionId}/${block}`,
+      formAction: `/${page.slug}`,
+      revision: page.revisionId,
+      formState: reader.formState ?? (() => untouched),
+      known: reader.known ?? null,
+      times: (calendar) => reader.times?.get(calendar) ?? null,
+      booking: reader.booking ?? null,
+      clockAhead: this.clockAhead(),
+      editing: null,
+    };
   }
 
   /** What a page tells of itself: a hidden or gated one nothing to search engines. */

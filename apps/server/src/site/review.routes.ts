@@ -27,7 +27,7 @@ const Said = z.object({
 });
 
 interface Opened {
-  link: ReviewRow;
+  link: ReviewRow & { funnel: string };
   client: ClientRow;
   steps: PageRow[];
   step: PageRow;
@@ -109,7 +109,7 @@ async function show(
     brand: client.brand,
     assets: '/~',
     script: scriptName,
-    funnel: step.draft.title || step.name,
+    funnel: link.funnel,
     pages: steps.map(({ id, slug, name }) => ({ slug, name, isOpen: id === step.id })),
     frame: `/~/review/${token}/page/${step.slug}`,
     isPhone,

@@ -4,7 +4,7 @@ import type { TemplateId } from '@plumgate/core/basics';
 import { Draft, readPageDocument } from '@plumgate/core/page';
 import { asc, desc, eq } from 'drizzle-orm';
 import { Clock } from '../platform/clock.ts';
-import { Database } from '../platform/database/database.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { templates } from './table.ts';
@@ -30,7 +30,12 @@ export class TemplateService {
     }));
   }
 
-  async keep(kind: TemplateKind, name: string, content: TemplateContent): Promise<TemplateId> {
+  async keep(
+    kind: TemplateKind,
+    name: string,
+    content: TemplateContent,
+    db: Queries = this.database.db,
+  ): Promise<TemplateId> {
     for (const { draft } of content.pages) {
       const read = Draft.safeParse(draft);
       if (!read.success)
@@ -38,7 +43,7 @@ export class TemplateService {
     }
     const id = this.ids.next<TemplateId>();
     const keptAt = this.clock.now();
-    await this.database.db.insert(templates).values({ id, kind, name, content, keptAt });
+    await db.insert(templates).values({ id, kind, name, content, keptAt });
     return id;
   }
 

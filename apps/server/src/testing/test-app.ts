@@ -86,6 +86,20 @@ export class TestApp {
     }) as never;
   }
 
+  /** A request whose body is a file. */
+  bytes(method: 'POST' | 'PUT', url: string, payload: Buffer, as: string): Promise<Response> {
+    return this.running.app.inject({
+      method,
+      url,
+      headers: {
+        host: 'localhost:4310',
+        cookie: this.cookies.get(as)!,
+        'content-type': 'application/octet-stream',
+      },
+      payload,
+    }) as never;
+  }
+
   /** A request to a client's host, as a browser makes it. */
   site(
     method: 'GET' | 'POST',

@@ -67,5 +67,7 @@ export function readPageDocument(stored: unknown): Outcome<PageDocument, string>
     page = step(page);
   }
   const read = PageDocument.safeParse(page);
-  return read.success ? done(read.data) : failed(read.error.issues[0]!.message);
+  if (read.success) return done(read.data);
+  const { path, message } = read.error.issues[0]!;
+  return failed([path.join('.'), message].filter(Boolean).join(': '));
 }

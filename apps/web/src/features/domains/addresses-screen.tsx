@@ -121,11 +121,11 @@ function Domain({
                 className="border-b border-line align-top last:border-0"
               >
                 <td className="py-2 pr-4 font-semibold">{needed.type}</td>
-                <td className="pr-4 break-all">{needed.name}</td>
-                <td className="pr-4">
+                <td className="py-2 pr-4 break-all">{needed.name}</td>
+                <td className="py-2 pr-4">
                   <span className="break-all">{needed.value}</span> <Copy text={needed.value} />
                 </td>
-                <td className={right ? 'text-leaf' : 'text-brick'}>
+                <td className={`py-2 ${right ? 'text-leaf' : 'text-brick'}`}>
                   {right
                     ? 'This'
                     : found.length === 0

@@ -9,6 +9,7 @@ import { LongField, TextField } from '../../ui/field.tsx';
 import { Menu } from '../../ui/menu.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { CopyFunnel } from './copy-funnel.tsx';
+import { giveOut } from './give-out.ts';
 import { keepFunnel } from './keep-funnel.ts';
 
 type Changes = Partial<Pick<PathBoard['funnel'], 'name' | 'folder' | 'head' | 'body'>>;
@@ -49,6 +50,10 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
           { label: 'Name and folder…', does: () => setAsking('name') },
           { label: 'Code on all its pages…', does: () => setAsking('code') },
           { label: 'Copy the funnel…', does: () => setAsking('copy') },
+          {
+            label: 'Save as a zip',
+            does: () => void act(() => giveOut(call(api.exportFunnel, { params }))),
+          },
           { label: 'Keep as a template', does: () => void act(() => keepFunnel(board)) },
           null,
           { label: 'Delete the funnel', grave: true, does: () => void act(remove) },

@@ -8,6 +8,7 @@ import { LinkButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { TakeIn } from './take-in.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
 
 /** A client's funnels by folder, and a search over everybody's. */
@@ -38,6 +39,7 @@ export function FunnelsScreen() {
           value={sought}
           onChange={(event) => setSought(event.target.value)}
         />
+        <TakeIn client={client} />
         <LinkButton look="main" to={`/${client.slug}/funnels/new`}>
           Start a funnel
         </LinkButton>

@@ -10,6 +10,7 @@ import { StatePill } from '../../ui/pill.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { Miniature } from '../pages/miniature.tsx';
 import { CopyStep } from './copy-step.tsx';
+import { giveOut } from './give-out.ts';
 import { NameIt } from './name-it.tsx';
 import { stepActions } from './page-actions.ts';
 import { useGrip } from './path-bench.tsx';
@@ -146,6 +147,8 @@ function StepMenu({
   const navigate = useNavigate();
   const [asking, setAsking] = useState<'name' | 'copy' | null>(null);
   const { pageId, name, state } = step;
+  const out = (as: 'bundle' | 'html') =>
+    call(api.exportPage, { params: { pageId }, query: { as } });
   const copyHere = async () => {
     const made = await call(api.addStep, {
       params: { funnelId: board.funnel.id },
@@ -169,6 +172,8 @@ function StepMenu({
           { label: 'Name it…', does: () => setAsking('name') },
           { label: 'Copy it behind this one', does: () => void act(copyHere) },
           { label: 'Copy it into another funnel…', does: () => setAsking('copy') },
+          { label: 'Save as a zip', does: () => void act(() => giveOut(out('bundle'))) },
+          { label: 'Save as plain HTML', does: () => void act(() => giveOut(out('html'))) },
           null,
           state === 'offline'
             ? { label: 'Put it online again', does: () => void act(() => stepActions.online(step)) }

@@ -7,7 +7,7 @@ import { upload } from '../../../api/upload.ts';
 import { Button } from '../../../ui/button.tsx';
 import { SelectField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
-import { FileInput } from './picture-shelf.tsx';
+import { FileInput } from '../../../ui/file-input.tsx';
 
 const kinds = {
   document: { types: ['application/pdf'], accept: '.pdf', help: 'PDF, at most 20 MB' },

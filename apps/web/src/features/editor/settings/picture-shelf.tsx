@@ -1,3 +1,4 @@
+import { FileInput } from '../../../ui/file-input.tsx';
 import { api, type Picture } from '@plumgate/contract';
 import type { PictureRef } from '@plumgate/core/page';
 import { useEffect, useRef, useState } from 'react';
@@ -115,32 +116,6 @@ export function PictureShelf({
         </Button>
       )}
     </div>
-  );
-}
-
-export function FileInput({
-  input,
-  accept,
-  onFile,
-}: {
-  input: React.RefObject<HTMLInputElement | null>;
-  accept: string;
-  onFile: (file: File) => void;
-}) {
-  return (
-    <input
-      ref={input}
-      type="file"
-      accept={accept}
-      className="sr-only"
-      tabIndex={-1}
-      aria-hidden
-      onChange={(event) => {
-        const file = event.target.files?.[0];
-        event.target.value = '';
-        if (file) onFile(file);
-      }}
-    />
   );
 }
 

@@ -1,0 +1,62 @@
+import { api, type ClientSummary } from '@plumgate/contract';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { CallError, messageOf } from '../../api/call.ts';
+import { useRefreshAll } from '../../api/hooks.ts';
+import { upload } from '../../api/upload.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { FileInput } from '../../ui/file-input.tsx';
+
+/** Takes in a page, a funnel or a template that was saved as a zip; what can't be read is named with its place. */
+export function TakeIn({ client }: { client: ClientSummary }) {
+  const input = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const refresh = useRefreshAll();
+  const [busy, setBusy] = useState(false);
+  const [failure, setFailure] = useState<unknown>(null);
+  const take = async (file: File) => {
+    setBusy(true);
+    try {
+      const { funnelId } = await upload(
+        api.importBundle,
+        { params: { clientId: client.id } },
+        file,
+      );
+      await refresh();
+      if (funnelId) await navigate(`/${client.slug}/funnels/${funnelId}`);
+      toast(
+        funnelId
+          ? 'Taken in. Its pages are drafts until you publish them.'
+          : 'Taken in as a template. Start a funnel from it for any client.',
+      );
+    } catch (error) {
+      setFailure(error);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const places = failure instanceof CallError ? (failure.problem.fields ?? []) : [];
+  return (
+    <>
+      <Button disabled={busy} onClick={() => input.current?.click()}>
+        {busy ? 'Taking it in…' : 'Take in a zip'}
+      </Button>
+      <FileInput input={input} accept=".zip,application/zip" onFile={(file) => void take(file)} />
+      {failure !== null && (
+        <Dialog title="The zip was not taken in" onClose={() => setFailure(null)}>
+          <p className="mb-3">{messageOf(failure)} Nothing was changed.</p>
+          <ul className="grid gap-1.5">
+            {places.map(({ field, message }) => (
+              <li key={field + message} className="border-l-2 border-brick pl-2.5">
+                <span className="block break-words">{message}</span>
+                <span className="text-xs text-muted">{field}</span>
+              </li>
+            ))}
+          </ul>
+        </Dialog>
+      )}
+    </>
+  );
+}
