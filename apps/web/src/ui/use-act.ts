@@ -8,6 +8,9 @@ export interface Done {
   undo?: () => Promise<unknown>;
 }
 
+/** How long, in ms, there is to take something back by one press. */
+const duration = 10_000;
+
 /** Does something at once, says so, and offers to take it back; what went wrong is said instead. */
 export function useAct(): (work: () => Promise<Done>) => Promise<void> {
   const refresh = useRefreshAll();
@@ -25,6 +28,6 @@ export function useAct(): (work: () => Promise<Done>) => Promise<void> {
     const done = (await tried(work)) as Done | null;
     if (!done) return;
     const { said, undo } = done;
-    toast(said, undo && { action: { label: 'Undo', onClick: () => void tried(undo) } });
+    toast(said, undo && { duration, action: { label: 'Undo', onClick: () => void tried(undo) } });
   };
 }

@@ -47,6 +47,8 @@ const newest = {
   slug: 's',
   address: 'http://s',
   formUses: {},
+  around: { pages: [], calendars: [], files: [], forms: [] },
+  now: '2026-11-05T14:12:00Z',
   draft: {
     ...page.draft,
     page: {
@@ -65,6 +67,7 @@ const newest = {
     trade: '',
     zone: 'UTC',
     site: 'http://c',
+    knownSite: 'http://c',
     colour: '#000000',
     facts: emptyFacts('UTC'),
     brand: plainBrand,

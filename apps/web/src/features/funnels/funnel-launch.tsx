@@ -16,7 +16,7 @@ export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSl
   const [open, setOpen] = useState(false);
   const [publishing, setPublishing] = useState(false);
   const params = { funnelId: board.funnel.id };
-  const pages = useAsk(api.checkLaunch, { params }).data?.pages ?? [];
+  const pages = useAsk(api.checkLaunch, { params }, { refetchOnMount: 'always' }).data?.pages ?? [];
   const findings = pages.flatMap((page) => page.findings);
   const waiting = board.steps.filter(({ state }) => state !== 'live').length;
   const publish = async () => {

@@ -3,7 +3,6 @@ import {
   DndContext,
   KeyboardSensor,
   PointerSensor,
-  useDroppable,
   useSensor,
   useSensors,
   type Announcements,
@@ -108,15 +107,11 @@ const moved = <One,>(list: One[], from: number, to: number): One[] =>
 export function StepPlace({ step, children }: { step: PathStep; children: ReactNode }) {
   const data: Dragged = { kind: 'step', name: step.name };
   const sorted = useSortable({ id: step.pageId, data });
-  const { setNodeRef } = useDroppable({ id: step.pageId });
   const isWire = (sorted.active?.data.current as Dragged | undefined)?.kind === 'wire';
   const x = isWire ? 0 : (sorted.transform?.x ?? 0);
   return (
     <div
-      ref={(element) => {
-        sorted.setNodeRef(element);
-        setNodeRef(element);
-      }}
+      ref={sorted.setNodeRef}
       className={`flex max-md:flex-col max-md:gap-6 ${sorted.isDragging ? 'z-10 opacity-80' : ''} ${isWire && sorted.isOver ? 'rounded-card outline-3 outline-offset-4 outline-plum' : ''}`}
       style={{ transform: x ? `translateX(${x}px)` : undefined, transition: sorted.transition }}
     >

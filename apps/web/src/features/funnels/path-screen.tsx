@@ -23,7 +23,11 @@ import { WalkDialog } from './walk-dialog.tsx';
 export function PathScreen() {
   const { funnelId = '' } = useParams();
   const client = useClient();
-  const board = useAsk(api.getPath, { params: { funnelId } }, { refetchInterval: 15_000 });
+  const board = useAsk(
+    api.getPath,
+    { params: { funnelId } },
+    { refetchInterval: 15_000, refetchOnMount: 'always' },
+  );
   if (board.isError) return <Failed error={board.error} again={() => void board.refetch()} />;
   if (!client || !board.data) return <Skeleton />;
   return <Path board={board.data} clientSlug={client.slug} />;
