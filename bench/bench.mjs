@@ -17,6 +17,7 @@ import { timeEditor } from './editor.mjs';
 import { compareIntake } from './intake.mjs';
 import { largestPaint } from './largest-paint.mjs';
 import { layoutShift } from './layout-shift.mjs';
+import { manyPages, timeLaunchCheck } from '../bench/many-pages.mjs';
 import { keepResizing, takePhotos } from './resizing.mjs';
 
 const rows = [];
@@ -153,6 +154,52 @@ add(
   `${percent(intake.share)} (${Math.round(intake.full)} of ${Math.round(intake.bare)} a second)`,
   'at least 50%',
   intake.share >= 0.5,
+);
+
+// Many pages, many hosts, many visits.
+const many = await manyPages(join(folder, 'many'));
+add(
+  'Publishing a funnel of 5 pages',
+  `${Math.round(many.publish)} ms`,
+  'under 1 s',
+  many.publish < 1000,
+);
+add(
+  'the first visitor after it',
+  many.isWarm ? 'is served from memory' : 'waits for the page to be made',
+  'from memory',
+  many.isWarm,
+);
+add(
+  `A cold page, of ${many.pages} on 300 hosts, median`,
+  `${many.cold.toFixed(1)} ms`,
+  'under 20 ms',
+  many.cold < 20,
+);
+add(
+  'what they take in memory, 2,000 at most',
+  `${Math.round(many.megabytes)} MB`,
+  'under 600 MB',
+  many.megabytes < 600,
+);
+add(
+  'Looking a host up among 300, of the time alone',
+  `${many.lookups.toFixed(2)} times`,
+  'at most 1.5 times',
+  many.lookups <= 1.5,
+);
+add(
+  'The Path of a funnel with 1,000,000 visits',
+  `${Math.round(many.path)} ms`,
+  'under 300 ms',
+  many.path < 300,
+);
+const checked = timeLaunchCheck();
+add(
+  'The launch check of a page of 60 blocks',
+  `${checked.toFixed(1)} ms`,
+  'under 50 ms',
+  checked < 50,
 );
 
 // Free times, the race for them, and what falls due.

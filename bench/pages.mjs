@@ -17,7 +17,12 @@ export function richPage() {
     readyBands.find(({ name }) => name === wanted).make(make),
   );
   const bands = draft.page.bands.toSpliced(-1, 0, ...more).slice(0, 12);
-  return { ...draft, page: { ...draft.page, bands } };
+  const asks = bands.find((band) => JSON.stringify(band).includes('"kind":"form"'));
+  // The shelf leads a new band's button to the page's form; here nobody took them from the shelf.
+  const led = JSON.parse(JSON.stringify(bands), (key, value) =>
+    key === 'action' && value.kind === 'scroll' ? { ...value, band: asks.id } : value,
+  );
+  return { ...draft, page: { ...draft.page, bands: led } };
 }
 
 /** Sixty blocks of words in twenty bands. */

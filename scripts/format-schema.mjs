@@ -4,4 +4,7 @@ import { bundleJsonSchema } from '@plumgate/core/formats';
 import { format } from 'prettier';
 
 const path = new URL('../docs/format/bundle.schema.json', import.meta.url);
-writeFileSync(path, await format(JSON.stringify(bundleJsonSchema()), { parser: 'json', printWidth: 100 }));
+writeFileSync(
+  path,
+  await format(JSON.stringify(bundleJsonSchema()), { parser: 'json', printWidth: 100 }),
+);

@@ -14,6 +14,7 @@ import { Database, type Queries } from '../platform/database/database.ts';
 import type { Who } from '../platform/http/bind.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
+import { LivePages } from '../site/live-pages.ts';
 import { LaunchService } from './launch.service.ts';
 import { stateOf, stepsOf, type PageRow } from './page-row.ts';
 import { PageService } from './page.service.ts';
@@ -32,6 +33,7 @@ export class PublishService {
     private readonly forms: FormService,
     private readonly pages: PageService,
     private readonly launch: LaunchService,
+    private readonly live: LivePages,
   ) {}
 
   /** Writes an immutable revision of the draft as it stands at `version` and lets visitors see it from now on. */
@@ -45,8 +47,8 @@ export class PublishService {
       if (page.version !== version) throw new AppProblem('changed-elsewhere');
       return this.write(tx, page, await stepsOf(tx, page.funnelId), who);
     });
-    this.pages.forgetLive(page.clientId);
-    const { site } = await this.clients.get(page.clientId);
+    const { site, slug } = await this.clients.get(page.clientId);
+    await this.live.renew(slug, [page.slug]);
     return { address: `${site}/${page.slug}`, state: stateOf(page) };
   }
 
@@ -58,7 +60,13 @@ export class PublishService {
       for (const page of changed) await this.write(tx, page, steps, who);
       return changed;
     });
-    if (published[0]) this.pages.forgetLive(published[0].clientId);
+    if (published[0]) {
+      const { slug } = await this.clients.row(published[0].clientId);
+      await this.live.renew(
+        slug,
+        published.map((page) => page.slug),
+      );
+    }
     return published.length;
   }
 
@@ -103,7 +111,8 @@ export class PublishService {
         .set({ liveRevision: again, liveVersion: 0, offline: false })
         .where(eq(pages.id, id));
     });
-    this.pages.forgetLive(page.clientId);
+    const { slug } = await this.clients.row(page.clientId);
+    await this.live.renew(slug, [page.slug]);
   }
 
   private async revision(db: Queries, pageId: PageId, id: RevisionId) {

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import type { IncomingHttpHeaders, OutgoingHttpHeaders } from 'node:http';
 import type { LivePage } from './live-pages.ts';
 import { headersOf } from './site-parts.ts';
@@ -11,12 +12,13 @@ export function plainAnswer(
   page: LivePage,
   headers: IncomingHttpHeaders,
 ): { status: 200 | 304; headers: OutgoingHttpHeaders; body: Buffer | null } {
-  const { etag, plain, br, gzip } = page.body;
+  const { etag, plain, br } = page.body;
   if (headers['if-none-match']?.includes(etag))
     return { status: 304, headers: { ...headersOf(page), etag }, body: null };
   const accepted = String(headers['accept-encoding'] ?? '');
   const encoding = /\bbr\b/.test(accepted) ? 'br' : /\bgzip\b/.test(accepted) ? 'gzip' : null;
-  const body = encoding === 'br' ? br : encoding === 'gzip' ? gzip : plain;
+  const body =
+    encoding === 'br' ? br : encoding === 'gzip' ? (page.body.gzip ??= gzipSync(plain)) : plain;
   return {
     status: 200,
     headers: {

@@ -120,7 +120,7 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ['button-nowhere', 'no number to call', withFacts({ phone: '' }, button({ kind: 'call' }))],
   ['button-nowhere', 'no address to write to', withFacts({ email: '' }, button({ kind: 'email' }))],
   [
-    'button-nowhere',
+    'not-set-up',
     'a call bar without a number',
     withFacts({ phone: '' }, withBlocks(block('call-bar'))),
   ],

@@ -77,6 +77,9 @@ function setUp(block: Block, { client: { facts } }: LaunchInput): Finding[] {
       return block.items.length > 0 ? [] : lacks('pictures');
     case 'video':
       return block.source.from === 'nowhere' ? lacks('a film') : [];
+    case 'call-button':
+    case 'call-bar':
+      return facts.phone ? [] : lacks('a phone number', { at: 'facts' });
     case 'map':
       return facts.place ? [] : lacks('the place of the business', { at: 'facts' });
     case 'areas':

@@ -46,17 +46,6 @@ function linksOf(block: Block, input: LaunchInput): Finding[] {
         }),
       ];
     }
-    case 'call-button':
-    case 'call-bar':
-      return input.client.facts.phone
-        ? []
-        : [
-            found(
-              'button-nowhere',
-              { at: 'facts' },
-              { words: shown(block.label), lack: 'a phone number on the fact sheet' },
-            ),
-          ];
     case 'navigation':
       return block.items
         .filter(({ page }) => !isLive(page, input))
