@@ -102,7 +102,7 @@ test('steps are moved by pointer and by keys, deleted and brought back; a wire i
   await app.getByRole('button', { name: 'Move step 2, Between' }).focus();
   await app.keyboard.press('Space');
   // The arrows are listened to only once it is picked up, which is said.
-  await expect(app.getByText('Picked up Between.')).toBeAttached();
+  await expect(app.getByText('Between would be step 2.')).toBeAttached();
   await app.keyboard.press('ArrowRight');
   await expect(app.getByText('Between would be step 3.')).toBeAttached();
   await app.keyboard.press('Space');
