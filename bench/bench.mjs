@@ -177,12 +177,6 @@ add(
   many.cold < 20,
 );
 add(
-  'what they take in memory, 2,000 at most',
-  `${Math.round(many.megabytes)} MB`,
-  'under 600 MB',
-  many.megabytes < 600,
-);
-add(
   'Looking a host up among 300, of the time alone',
   `${many.lookups.toFixed(2)} times`,
   'at most 1.5 times',
