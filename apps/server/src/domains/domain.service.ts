@@ -20,6 +20,7 @@ import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { DnsDoor } from '../platform/dns/dns-door.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import { PinoLogger } from '../platform/logging.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { LivePages } from '../site/live-pages.ts';
 import { domains } from './table.ts';
@@ -38,6 +39,7 @@ export class DomainService {
     private readonly address: SiteAddress,
     private readonly dns: DnsDoor,
     private readonly live: LivePages,
+    private readonly log: PinoLogger,
   ) {}
 
   /** Reads which hosts are served, and watches from now on what falls due. */
@@ -48,8 +50,14 @@ export class DomainService {
       .innerJoin(clients, eq(clients.id, domains.clientId))
       .orderBy(asc(domains.addedAt));
     for (const { domain, slug } of rows) this.serve(domain, slug);
-    this.timer = setInterval(() => void this.checkDue().catch(() => {}), 30_000);
+    this.timer = setInterval(() => this.watch(), 30_000);
     this.timer.unref();
+  }
+
+  private watch(): void {
+    void this.checkDue().catch((error: unknown) =>
+      this.log.error({ err: error }, 'checking hosts failed'),
+    );
   }
 
   stop(): void {

@@ -24,6 +24,7 @@ import { FileService } from '../pictures/file.service.ts';
 import { PictureService } from '../pictures/picture.service.ts';
 import { Database } from '../platform/database/database.ts';
 import { notFound } from '../platform/http/app-problem.ts';
+import { IdSource } from '../platform/id-source.ts';
 import { fontPaths, scriptOf } from '../site/assets.ts';
 import { LivePages } from '../site/live-pages.ts';
 import { TemplateService } from '../templates/template.service.ts';
@@ -40,6 +41,7 @@ export interface Zipped {
 export class ExportService {
   constructor(
     private readonly database: Database,
+    private readonly ids: IdSource,
     private readonly clients: ClientService,
     private readonly funnels: FunnelService,
     private readonly pages: PageService,
@@ -78,7 +80,7 @@ export class ExportService {
       draft: draft as Draft,
     }));
     const pages = drafts.map(({ name, draft }) => ({
-      id: crypto.randomUUID() as string as PageId,
+      id: this.ids.next<PageId>(),
       name,
       slug: slugFrom(name),
       leadsTo: null,

@@ -124,11 +124,8 @@ export class IntakeService {
   ) {}
 
   async receive(incoming: Incoming): Promise<Outcome<Received, FieldProblem[]>> {
-    const answers = readAnswers(incoming.form, incoming.typed);
-    const problems = answers.ok ? [] : answers.problem;
-    if (incoming.booking && !incoming.booking.start)
-      problems.push({ field: slotField, code: 'no-slot' });
-    if (!answers.ok || problems.length > 0) return failed(problems);
+    const answers = readIncoming(incoming);
+    if (!answers.ok) return answers;
     try {
       const received = await this.database.transaction((tx) =>
         this.write(tx, incoming, answers.value),
@@ -149,11 +146,8 @@ export class IntakeService {
   async rehearse(
     incoming: Incoming,
   ): Promise<Outcome<{ received: Received; effects: Effects }, FieldProblem[]>> {
-    const answers = readAnswers(incoming.form, incoming.typed);
-    const problems = answers.ok ? [] : answers.problem;
-    if (incoming.booking && !incoming.booking.start)
-      problems.push({ field: slotField, code: 'no-slot' });
-    if (!answers.ok || problems.length > 0) return failed(problems);
+    const answers = readIncoming(incoming);
+    if (!answers.ok) return answers;
     try {
       await this.database.transaction(async (tx) => {
         const received = await this.write(tx, incoming, answers.value);
@@ -342,6 +336,14 @@ export class IntakeService {
       },
     ]);
   }
+}
+
+/** The answers of a form on its way in, or everything that is wrong with them and with the time that goes with them. */
+function readIncoming({ form, typed, booking }: Incoming): Outcome<Answers, FieldProblem[]> {
+  const answers = readAnswers(form, typed);
+  const problems = answers.ok ? [] : answers.problem;
+  if (booking && !booking.start) problems.push({ field: slotField, code: 'no-slot' });
+  return answers.ok && problems.length === 0 ? answers : failed(problems);
 }
 
 const noticesOf = ({ incoming, plan }: Arriving): string[] => [

@@ -3,10 +3,10 @@ import type { Around, PageLaunch } from '@plumgate/contract';
 import type { ClientId, FunnelId } from '@plumgate/core/basics';
 import { nextOf } from '@plumgate/core/funnels';
 import { launchCheck, type LaunchCheck } from '@plumgate/core/launch';
-import { formsOn } from '@plumgate/core/page';
+import { formsOn, type Draft } from '@plumgate/core/page';
 import { and, eq, isNull } from 'drizzle-orm';
 import { calendars } from '../booking/table.ts';
-import { ClientService } from '../clients/client.service.ts';
+import { ClientService, type ClientRow } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { forms } from '../forms/table.ts';
 import { files } from '../pictures/table.ts';
@@ -14,6 +14,12 @@ import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { stepsOf, type PageRow } from './page-row.ts';
 import { pages } from './table.ts';
+
+/** What a launch check knows of a client. */
+export interface Known {
+  client: ClientRow;
+  around: Around;
+}
 
 /** Gathers what core's launch check asks for. */
 @Injectable()
@@ -25,20 +31,26 @@ export class LaunchService {
     private readonly forms: FormService,
   ) {}
 
-  async check(tx: Queries, page: PageRow, steps: PageRow[]): Promise<LaunchCheck> {
-    const client = await this.clients.row(page.clientId, tx);
+  /** All that is the same for every page of a client. */
+  async known(clientId: ClientId, db: Queries): Promise<Known> {
+    return {
+      client: await this.clients.row(clientId, db),
+      around: await this.around(clientId, db),
+    };
+  }
+
+  /** What stands between a step and publishing, given the forms on it. */
+  check(page: PageRow, steps: PageRow[], forms: Draft['forms'], known: Known): LaunchCheck {
+    const { client, around } = known;
     const index = steps.findIndex(({ id }) => id === page.id);
     return launchCheck({
-      draft: {
-        page: page.draft,
-        forms: await this.forms.some(tx, page.clientId, formsOn(page.draft)),
-      },
+      draft: { page: page.draft, forms },
       client,
       brand: client.brand,
       now: this.clock.now(),
       next: nextOf(steps, index),
       isLast: index === steps.length - 1,
-      around: await this.around(page.clientId, tx),
+      around,
       // The database holds an address for one page only.
       addressTakenBy: null,
       firstActionTop: null,
@@ -48,12 +60,14 @@ export class LaunchService {
   async ofFunnel(funnelId: FunnelId): Promise<PageLaunch[]> {
     const { db } = this.database;
     const steps = await stepsOf(db, funnelId);
+    if (!steps[0]) return [];
+    const { clientId } = steps[0];
+    const known = await this.known(clientId, db);
     return Promise.all(
-      steps.map(async (page) => ({
-        pageId: page.id,
-        name: page.name,
-        ...(await this.check(db, page, steps)),
-      })),
+      steps.map(async (page) => {
+        const forms = await this.forms.some(db, clientId, formsOn(page.draft));
+        return { pageId: page.id, name: page.name, ...this.check(page, steps, forms, known) };
+      }),
     );
   }
 

@@ -14,6 +14,17 @@ export function stateOf(
   return page.liveVersion === page.version ? 'live' : 'changed';
 }
 
+interface OwnCode {
+  head: string;
+  body: string;
+}
+
+/** The code on a page: what is the whole funnel's comes first, so that what a page's own depends on is there before it. */
+export const codeOn = (funnel: OwnCode, page: OwnCode): OwnCode => ({
+  head: [funnel.head, page.head].filter(Boolean).join('\n'),
+  body: [funnel.body, page.body].filter(Boolean).join('\n'),
+});
+
 /** A funnel's steps in order. */
 export const stepsOf = (db: Queries, funnelId: FunnelId): Promise<PageRow[]> =>
   db

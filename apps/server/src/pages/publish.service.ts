@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { PageState, RevisionView } from '@plumgate/contract';
 import type { FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
 import { nextOf } from '@plumgate/core/funnels';
-import { findingWords } from '@plumgate/core/launch';
+import { findingWords, type LaunchCheck } from '@plumgate/core/launch';
 import { formsOn, type Draft } from '@plumgate/core/page';
 import { and, desc, eq } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
@@ -16,7 +16,7 @@ import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { LivePages } from '../site/live-pages.ts';
 import { LaunchService } from './launch.service.ts';
-import { stateOf, stepsOf, type PageRow } from './page-row.ts';
+import { codeOn, stateOf, stepsOf, type PageRow } from './page-row.ts';
 import { PageService } from './page.service.ts';
 import { pageRevisions, pages } from './table.ts';
 
@@ -45,7 +45,8 @@ export class PublishService {
     const page = await this.database.transaction(async (tx) => {
       const page = await this.pages.row(id, tx);
       if (page.version !== version) throw new AppProblem('changed-elsewhere');
-      return this.write(tx, page, await stepsOf(tx, page.funnelId), who);
+      const [done] = await this.write(tx, [page], await stepsOf(tx, page.funnelId), who);
+      return done!;
     });
     const { site, slug } = await this.clients.get(page.clientId);
     await this.live.renew(slug, [page.slug]);
@@ -57,8 +58,7 @@ export class PublishService {
     const published = await this.database.transaction(async (tx) => {
       const steps = await stepsOf(tx, funnelId);
       const changed = steps.filter((page) => stateOf(page) !== 'live');
-      for (const page of changed) await this.write(tx, page, steps, who);
-      return changed;
+      return this.write(tx, changed, steps, who);
     });
     if (published[0]) {
       const { slug } = await this.clients.row(published[0].clientId);
@@ -124,46 +124,57 @@ export class PublishService {
     return row;
   }
 
+  /** Writes a revision of each page and makes it the live one; all of them are of one funnel. */
   private async write(
     tx: Queries,
-    page: PageRow,
+    changed: PageRow[],
     steps: PageRow[],
     who: Publisher,
-  ): Promise<PageRow> {
-    const { findings } = await this.launch.check(tx, page, steps);
-    const stop = findings.find(({ severity }) => severity === 'stops');
-    if (stop) {
-      const { what, why } = findingWords(stop);
-      throw new AppProblem('not-publishable', { detail: `${page.name}: ${what} ${why}` });
+  ): Promise<PageRow[]> {
+    if (!changed[0]) return [];
+    const { clientId, funnelId } = changed[0];
+    const known = await this.launch.known(clientId, tx);
+    const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, funnelId));
+    const { name, facts, brand } = known.client;
+    const done: PageRow[] = [];
+    for (const page of changed) {
+      const forms = await this.forms.some(tx, clientId, formsOn(page.draft));
+      mustBeReady(page, this.launch.check(page, steps, forms, known));
+      const revision = this.ids.next<RevisionId>();
+      await tx.insert(pageRevisions).values({
+        id: revision,
+        clientId,
+        pageId: page.id,
+        document: page.draft,
+        forms,
+        clientName: name,
+        facts,
+        brand,
+        nextPage: nextOf(
+          steps,
+          steps.findIndex(({ id }) => id === page.id),
+        ),
+        ...codeOn(funnel!, page.draft),
+        publishedAt: this.clock.now(),
+        publishedBy: who?.id ?? null,
+      });
+      const { id, version } = page;
+      const [live] = await tx
+        .update(pages)
+        .set({ liveRevision: revision, liveVersion: version, offline: false })
+        .where(and(eq(pages.id, id), eq(pages.version, version)))
+        .returning();
+      if (!live) throw new AppProblem('changed-elsewhere');
+      done.push(live);
     }
-    const client = await this.clients.row(page.clientId, tx);
-    const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, page.funnelId));
-    const revision = this.ids.next<RevisionId>();
-    await tx.insert(pageRevisions).values({
-      id: revision,
-      clientId: page.clientId,
-      pageId: page.id,
-      document: page.draft,
-      forms: await this.forms.some(tx, page.clientId, formsOn(page.draft)),
-      clientName: client.name,
-      facts: client.facts,
-      brand: client.brand,
-      nextPage: nextOf(
-        steps,
-        steps.findIndex(({ id }) => id === page.id),
-      ),
-      head: [funnel!.head, page.draft.head].filter(Boolean).join('\n'),
-      body: [funnel!.body, page.draft.body].filter(Boolean).join('\n'),
-      publishedAt: this.clock.now(),
-      publishedBy: who?.id ?? null,
-    });
-    const { version } = page;
-    const [changed] = await tx
-      .update(pages)
-      .set({ liveRevision: revision, liveVersion: version, offline: false })
-      .where(and(eq(pages.id, page.id), eq(pages.version, version)))
-      .returning();
-    if (!changed) throw new AppProblem('changed-elsewhere');
-    return changed;
+    return done;
   }
+}
+
+/** Refuses a page that something stops, with the first thing that does. */
+function mustBeReady({ name }: PageRow, { findings }: LaunchCheck): void {
+  const stop = findings.find(({ severity }) => severity === 'stops');
+  if (!stop) return;
+  const { what, why } = findingWords(stop);
+  throw new AppProblem('not-publishable', { detail: `${name}: ${what} ${why}` });
 }

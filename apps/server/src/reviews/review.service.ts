@@ -12,6 +12,7 @@ import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import type { Who } from '../platform/http/bind.ts';
 import { notFound } from '../platform/http/app-problem.ts';
+import { IdSource } from '../platform/id-source.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { remarks, reviewLinks } from './table.ts';
 
@@ -26,6 +27,7 @@ export class ReviewService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly ids: IdSource,
     private readonly funnels: FunnelService,
     private readonly address: SiteAddress,
   ) {}
@@ -36,7 +38,7 @@ export class ReviewService {
     const token = randomBytes(24).toString('base64url');
     const now = this.clock.now();
     await this.database.db.insert(reviewLinks).values({
-      id: crypto.randomUUID(),
+      id: this.ids.next<string>(),
       clientId,
       funnelId,
       tokenHash: hashOf(token),

@@ -30,7 +30,7 @@ import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { clients } from '../clients/table.ts';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
-import { stepsOf } from '../pages/page-row.ts';
+import { codeOn, stepsOf } from '../pages/page-row.ts';
 import { earlierAddresses, isLive, pageRevisions, pages } from '../pages/table.ts';
 import { fileHref } from '../pictures/file.service.ts';
 import { pictureSrc, shownPictures } from '../pictures/picture-address.ts';
@@ -356,10 +356,7 @@ export class LivePages {
       slug: page.slug,
       address: `${this.address.known(clientSlug)}/${page.slug}`,
       revisionId: page.liveRevision ?? (page.id as string as RevisionId),
-      code: {
-        head: [funnel.head, page.draft.head].filter(Boolean).join('\n'),
-        body: [funnel.body, page.draft.body].filter(Boolean).join('\n'),
-      },
+      code: codeOn(funnel, page.draft),
       document: page.draft,
       forms: defined,
       clientName: client.name,

@@ -1,14 +1,16 @@
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 
+/** One thing that can be done; `off` while it can't be, `grave` for what takes something away. */
+export interface MenuItem {
+  label: string;
+  does: () => void;
+  grave?: boolean;
+  off?: boolean;
+}
+
 /** What can be done with one thing, behind one press. `null` among the items draws a line between groups. */
-export function Menu({
-  trigger,
-  items,
-}: {
-  trigger: ReactNode;
-  items: ({ label: string; does: () => void; grave?: boolean; off?: boolean } | null)[];
-}) {
+export function Menu({ trigger, items }: { trigger: ReactNode; items: (MenuItem | null)[] }) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>

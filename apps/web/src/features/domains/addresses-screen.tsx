@@ -1,11 +1,11 @@
 import { api, type DomainView } from '@plumgate/contract';
 import { hostWords, readHost } from '@plumgate/core/domains';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../shell/client.ts';
 import { Button } from '../../ui/button.tsx';
+import { copyText } from '../../ui/copy-text.ts';
 import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
@@ -123,7 +123,14 @@ function Domain({
                 <td className="py-2 pr-4 font-semibold">{needed.type}</td>
                 <td className="py-2 pr-4 break-all">{needed.name}</td>
                 <td className="py-2 pr-4">
-                  <span className="break-all">{needed.value}</span> <Copy text={needed.value} />
+                  <span className="break-all">{needed.value}</span>{' '}
+                  <button
+                    type="button"
+                    className="text-xs font-semibold text-plum-dark hover:underline"
+                    onClick={() => void copyText(needed.value)}
+                  >
+                    Copy
+                  </button>
                 </td>
                 <td className={`py-2 ${right ? 'text-leaf' : 'text-brick'}`}>
                   {right
@@ -145,23 +152,6 @@ function Domain({
         {domain.checkedAt ? `Last looked ${whenText(domain.checkedAt, zone)}` : 'Not looked at yet'}
       </p>
     </section>
-  );
-}
-
-/** Puts words where they can be pasted from. */
-function Copy({ text }: { text: string }) {
-  const copy = async () => {
-    await navigator.clipboard.writeText(text);
-    toast('Copied.');
-  };
-  return (
-    <button
-      type="button"
-      className="text-xs font-semibold text-plum-dark hover:underline"
-      onClick={() => void copy()}
-    >
-      Copy
-    </button>
   );
 }
 

@@ -10,6 +10,7 @@ import { Dialog } from '../../ui/dialog.tsx';
 import { Menu } from '../../ui/menu.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { StatePill } from '../../ui/pill.tsx';
+import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
@@ -17,7 +18,7 @@ import { PageAddress } from '../pages/page-address.tsx';
 import { CopyStep } from './copy-step.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
 import { NameIt } from './name-it.tsx';
-import { stepActions } from './page-actions.ts';
+import { endOfMenu, stepActions } from './page-actions.ts';
 
 /** Every page of a client in one list: its state, address and numbers, and what can be done with it. */
 export function AllPagesScreen() {
@@ -37,14 +38,7 @@ export function AllPagesScreen() {
   return (
     <>
       <PageHead title="Funnels">
-        <input
-          type="search"
-          aria-label="Search these pages"
-          placeholder="Search these pages"
-          className="h-8 w-64 rounded-control border border-strong-line bg-sheet px-3 text-[13px]"
-          value={sought}
-          onChange={(event) => setSought(event.target.value)}
-        />
+        <SearchField label="Search these pages" value={sought} onChange={setSought} />
       </PageHead>
       <FunnelsTabs clientSlug={client.slug} />
       {list.length === 0 ? (
@@ -130,21 +124,7 @@ function Row({ page, slug, zone }: { page: PageChoice; slug: string; zone: strin
             { label: 'Change its address…', does: () => setAsking('address') },
             { label: 'Copy it into a funnel…', does: () => setAsking('copy') },
             null,
-            state === 'offline'
-              ? {
-                  label: 'Put it online again',
-                  does: () => void act(() => stepActions.online(page)),
-                }
-              : {
-                  label: 'Take it offline',
-                  off: state === 'draft',
-                  does: () => void act(() => stepActions.offline(page)),
-                },
-            {
-              label: 'Delete it',
-              grave: true,
-              does: () => void act(() => stepActions.remove(page)),
-            },
+            ...endOfMenu(page, act),
           ]}
         />
         {asking === 'name' && (

@@ -7,6 +7,7 @@ import { useClient } from '../../shell/client.ts';
 import { LinkButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { StatePill } from '../../ui/pill.tsx';
+import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { TakeIn } from './take-in.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
@@ -31,14 +32,7 @@ export function FunnelsScreen() {
   return (
     <>
       <PageHead title="Funnels">
-        <input
-          type="search"
-          aria-label="Search all clients’ funnels"
-          placeholder="Search all clients’ funnels"
-          className="h-8 w-64 rounded-control border border-strong-line bg-sheet px-3 text-[13px]"
-          value={sought}
-          onChange={(event) => setSought(event.target.value)}
-        />
+        <SearchField label="Search all clients’ funnels" value={sought} onChange={setSought} />
         <TakeIn client={client} />
         <LinkButton look="main" to={`/${client.slug}/funnels/new`}>
           Start a funnel

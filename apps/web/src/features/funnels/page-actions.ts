@@ -1,6 +1,7 @@
-import { api } from '@plumgate/contract';
+import { api, type PageState } from '@plumgate/contract';
 import type { PageId } from '@plumgate/core/basics';
 import { call } from '../../api/call.ts';
+import type { MenuItem } from '../../ui/menu.tsx';
 import type { Done } from '../../ui/use-act.ts';
 
 interface Page {
@@ -38,3 +39,20 @@ export const stepActions = {
     };
   },
 };
+
+/** The end of a page's menu, wherever that is: off or on again, and away. */
+export function endOfMenu(
+  page: Page & { state: PageState },
+  act: (work: () => Promise<Done>) => Promise<void>,
+): MenuItem[] {
+  const item = (label: string, work: (page: Page) => Promise<Done>) => ({
+    label,
+    does: () => void act(() => work(page)),
+  });
+  return [
+    page.state === 'offline'
+      ? item('Put it online again', stepActions.online)
+      : { ...item('Take it offline', stepActions.offline), off: page.state === 'draft' },
+    { ...item('Delete it', stepActions.remove), grave: true },
+  ];
+}

@@ -12,7 +12,7 @@ import { Miniature } from '../pages/miniature.tsx';
 import { CopyStep } from './copy-step.tsx';
 import { giveOut } from './give-out.ts';
 import { NameIt } from './name-it.tsx';
-import { stepActions } from './page-actions.ts';
+import { endOfMenu, stepActions } from './page-actions.ts';
 import { useGrip } from './path-bench.tsx';
 
 const dots = {
@@ -146,7 +146,7 @@ function StepMenu({
   const act = useAct();
   const navigate = useNavigate();
   const [asking, setAsking] = useState<'name' | 'copy' | null>(null);
-  const { pageId, name, state } = step;
+  const { pageId, name } = step;
   const out = (as: 'bundle' | 'html') =>
     call(api.exportPage, { params: { pageId }, query: { as } });
   const copyHere = async () => {
@@ -175,14 +175,7 @@ function StepMenu({
           { label: 'Save as a zip', does: () => void act(() => giveOut(out('bundle'))) },
           { label: 'Save as plain HTML', does: () => void act(() => giveOut(out('html'))) },
           null,
-          state === 'offline'
-            ? { label: 'Put it online again', does: () => void act(() => stepActions.online(step)) }
-            : {
-                label: 'Take it offline',
-                off: state === 'draft',
-                does: () => void act(() => stepActions.offline(step)),
-              },
-          { label: 'Delete it', grave: true, does: () => void act(() => stepActions.remove(step)) },
+          ...endOfMenu(step, act),
         ]}
       />
       {asking === 'name' && (

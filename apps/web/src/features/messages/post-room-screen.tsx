@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../shell/client.ts';
 import { PageHead } from '../../ui/page-head.tsx';
+import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
 import { TextPhone } from './text-phone.tsx';
@@ -27,13 +28,11 @@ export function PostRoomScreen() {
   return (
     <div className="flex h-full flex-col">
       <PageHead title="Follow-up">
-        <input
-          type="search"
-          aria-label="Find messages by recipient or subject"
+        <SearchField
+          label="Find messages by recipient or subject"
           placeholder="Recipient or subject"
-          className="h-9 w-64 rounded-control border border-strong-line bg-sheet px-3"
           value={search}
-          onChange={(event) => setSearch(event.target.value)}
+          onChange={setSearch}
         />
       </PageHead>
       <FollowUpTabs slug={client.slug} />

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { useAsk } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
+import { copyText } from '../../ui/copy-text.ts';
 import { Dialog } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { printSheet } from './print-sheet.ts';
@@ -42,10 +43,6 @@ function Links({ board, slug, isLive }: { board: PathBoard; slug: string; isLive
   }, [link]);
   if (!client || !link) return <div className="h-64 animate-pulse rounded-card bg-line/60" />;
   const title = board.funnel.name;
-  const copy = async (text: string) => {
-    await navigator.clipboard.writeText(text);
-    toast('Copied.');
-  };
   const print = () => {
     const sheet = window.open('', '_blank');
     if (!sheet)
@@ -86,10 +83,10 @@ function Links({ board, slug, isLive }: { board: PathBoard; slug: string; isLive
         )}
         <p className="rounded-control border border-line bg-paper px-3 py-2 break-all">{link}</p>
         <div className="flex flex-wrap gap-2">
-          <Button look="main" onClick={() => void copy(link)}>
+          <Button look="main" onClick={() => void copyText(link)}>
             Copy the link
           </Button>
-          <Button onClick={() => void copy(`${title}\n${client.name} invites you: ${link}`)}>
+          <Button onClick={() => void copyText(`${title}\n${client.name} invites you: ${link}`)}>
             Copy for a message
           </Button>
         </div>
