@@ -70,7 +70,7 @@ export function PageTold({ page }: { page: EditorPage }) {
 
 function More({ title, children }: { title: string; children: React.ReactNode }) {
   return (
-    <details className="rounded-control border border-line px-3 py-2">
+    <details className="min-w-0 rounded-control border border-line px-3 py-2">
       <summary className="cursor-pointer text-xs font-semibold">{title}</summary>
       <div className="mt-3 grid gap-3">{children}</div>
     </details>
@@ -116,7 +116,7 @@ function Found({ page }: { page: EditorPage }) {
   const { title, description } = useEditor((state) => state.draft.page);
   const filled = filledFor(page);
   return (
-    <figure className="rounded-control border border-line bg-paper p-3">
+    <figure className="min-w-0 rounded-control border border-line bg-paper p-3">
       <figcaption className="mb-1.5 text-xs text-muted">As a search result</figcaption>
       <p className="font-semibold break-words">{cut(filled(title), room.title)}</p>
       <p className="text-xs break-words">
