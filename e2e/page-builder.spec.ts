@@ -190,6 +190,90 @@ test('parts are dragged on the canvas, in the outline and from the shelf', async
   await expect(wide.getByText('Ask now. Decide later.')).toBeVisible();
 });
 
+test('a picture dropped from outside becomes a part, or fills the one under it; a pasted one too', async ({
+  browser,
+}) => {
+  const app = await atFunnels(browser, 'alder-grove-dental');
+  const { pageId } = await makePage(app, 'alder-grove-dental', 'Dropped', twoBands());
+  const { wide } = await openMade(app, 'alder-grove-dental', pageId);
+  const pictures = wide.locator('main img');
+  await bringFile(app, 'dragover', 'Pear');
+  await expect(app.locator('[data-drop-line]')).toContainText('below Pear');
+  await bringFile(app, 'drop', 'Pear');
+  await expect(pictures).toHaveCount(1);
+  await expect(app.getByText('Say what it shows, in a few words.')).toBeVisible();
+  await app.getByLabel('What it shows').fill('A plum square');
+  const first = await pictures.first().getAttribute('src');
+  await bringFile(app, 'drop', 'A plum square', 'green');
+  await expect(pictures.first()).not.toHaveAttribute('src', first!);
+  await expect(pictures).toHaveCount(1);
+  // Not a picture: said, and nothing is lost.
+  await bringFile(app, 'drop', 'Fig', 'green', 'text/plain');
+  await expect(app.getByText('Only pictures can be dropped here.')).toBeVisible();
+  await wide.getByText('Fig', { exact: true }).click();
+  await app.keyboard.press('Escape');
+  await bringFile(app, 'paste', 'Fig', 'blue');
+  await expect(pictures).toHaveCount(2);
+});
+
+/** A drop or a paste of a small picture at a part of the wide page, as the browser tells of it. */
+const bringFile = (
+  app: Page,
+  kind: 'dragover' | 'drop' | 'paste',
+  part: string,
+  colour = 'purple',
+  type = 'image/png',
+) =>
+  app.evaluate(
+    async ({ kind, part, colour, type }) => {
+      const canvas = new OffscreenCanvas(64, 48);
+      const pen = canvas.getContext('2d')!;
+      pen.fillStyle = colour;
+      pen.fillRect(0, 0, 64, 48);
+      const carried = new DataTransfer();
+      const bytes = await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer();
+      carried.items.add(new File([bytes], 'square.png', { type }));
+      const frame = document.querySelector<HTMLIFrameElement>('iframe[title="The page, wide"]')!;
+      const inner = frame.contentDocument!;
+      const target = [...inner.querySelectorAll<HTMLElement>('[data-part]')]
+        .filter((one) => one.innerText.trim() === part || one.querySelector(`img[alt="${part}"]`))
+        .at(-1)!;
+      const box = target.getBoundingClientRect();
+      const common = { bubbles: true, cancelable: true };
+      target.dispatchEvent(
+        kind === 'paste'
+          ? new ClipboardEvent('paste', { ...common, clipboardData: carried })
+          : new DragEvent(kind, {
+              ...common,
+              dataTransfer: carried,
+              clientX: box.left + 20,
+              clientY: box.bottom - 2,
+            }),
+      );
+    },
+    { kind, part, colour, type },
+  );
+
+test('ready-made bands are narrowed to an aim and a trade, and ask for what only we know', async ({
+  browser,
+}) => {
+  const app = await atFunnels(browser, 'alder-grove-dental');
+  const { pageId } = await makePage(app, 'alder-grove-dental', 'Narrowed', twoBands());
+  const { wide } = await openMade(app, 'alder-grove-dental', pageId);
+  await app.getByRole('tab', { name: 'Add' }).click();
+  await app.getByText('Bands', { exact: true }).click();
+  const card = (name: string) => app.getByRole('button', { name, exact: true });
+  await expect(card('From sign to keys')).toHaveCount(1);
+  await app.getByLabel('Trade').selectOption('health');
+  await expect(card('From sign to keys')).toHaveCount(0);
+  await expect(card('A room made for nerves')).toHaveCount(1);
+  await app.getByLabel('Aim').selectOption('event');
+  await expect(card('A room made for nerves')).toHaveCount(0);
+  await card('When and where').click();
+  await expect(wide.getByRole('heading', { name: 'When and where' })).toBeVisible();
+  await expect(app.getByRole('heading', { name: /Countdown/ })).toBeVisible();
+});
+
 test('inner space and column widths are drawn on the canvas, with their value', async ({
   browser,
 }) => {

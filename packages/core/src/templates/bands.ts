@@ -265,14 +265,28 @@ export const film = (title: string, text: string): MakeBand =>
     column(5, heading(title), words(text)),
   );
 
-export const eventTime = (above: string): MakeBand =>
+/** One home at a glance: what it looks like, where it is, what it costs. */
+export const homeForSale = (home: { address: string; price: string; size: string }): MakeBand =>
+  band(
+    'The home',
+    {},
+    column(7, drawn('house', `The home at ${home.address}`)),
+    column(
+      5,
+      heading(home.address, 1),
+      block('offer', { above: 'Asking', price: home.price, below: home.size }),
+      toForm('Ask for a viewing'),
+    ),
+  );
+
+export const eventTime = (above: string, until = '[[starts]]'): MakeBand =>
   band(
     'When and where',
     { surface: 'tint' },
     column(
       6,
       heading('When and where'),
-      block('countdown', { until: '[[starts]]', above, over: 'It has begun. Come in.' }),
+      block('countdown', { until, above, over: 'It has begun. Come in.' }),
       words('{{ client.address }}', 'lead'),
     ),
     column(5, block('map', { height: 260 })),

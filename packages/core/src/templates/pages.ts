@@ -279,20 +279,7 @@ export const listing: TemplatePage = {
   ]),
   bands: [
     bands.header('Ask about this home'),
-    band(
-      'The home',
-      {},
-      column(
-        7,
-        block('picture', { drawing: 'house', alt: 'The home at [[address]]', crop: 'wide' }),
-      ),
-      column(
-        5,
-        block('heading', { text: '[[address]]', level: 1 }),
-        block('offer', { above: 'Asking', price: '[[price]]', below: '[[size]]' }),
-        block('button', { label: 'Ask for a viewing', action: { kind: 'scroll', band: 'form' } }),
-      ),
-    ),
+    bands.homeForSale({ address: '[[address]]', price: '[[price]]', size: '[[size]]' }),
     bands.tickColumns(
       'What you would live with',
       ['Morning light in the kitchen', 'A room that can be an office'],

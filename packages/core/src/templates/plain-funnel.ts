@@ -71,7 +71,7 @@ export const plainFunnel: ReadyTemplate = {
   name: 'plain',
   label: 'From nothing',
   about: 'Two plain steps: a form, and thanks for it.',
-  aim: 'leads',
+  aims: ['leads'],
   trade: 'any',
   asks: [{ key: 'name', label: 'Name', kind: 'text', example: 'First visit' }],
   pages: [first, thanks],

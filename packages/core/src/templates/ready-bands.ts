@@ -1,34 +1,7 @@
 import * as bands from './bands.ts';
-import type { MakeBand } from './make.ts';
 import { askForOne, theirs } from './prompts.ts';
-
-/** The parts of a page's anatomy, from the top, that the shelf groups ready-made bands by. */
-export const bandParts = {
-  top: 'Top of the page',
-  promise: 'Promise',
-  services: 'What you do',
-  how: 'How it goes',
-  proof: 'Proof',
-  people: 'People',
-  offer: 'Offer',
-  place: 'Place and time',
-  end: 'End of the page',
-} as const;
-export type BandPart = keyof typeof bandParts;
-
-export interface ReadyBand {
-  name: string;
-  label: string;
-  part: BandPart;
-  make: MakeBand;
-}
-
-const ready = (part: BandPart, name: string, label: string, make: MakeBand): ReadyBand => ({
-  name,
-  label,
-  part,
-  make,
-});
+import { ready, type ReadyBand } from './ready-band.ts';
+import { tradeBands } from './trade-bands.ts';
 
 const promise = {
   headline: 'Say what they get,\nin their own words.',
@@ -46,11 +19,11 @@ const aboutForm = {
 const care = { drawing: 'care', alt: 'A drawing of care' } as const;
 const house = { drawing: 'house', alt: 'A drawing of a house' } as const;
 
-/** Bands to put on any page: good words for most trades, facts filled in, nothing bound to anybody. */
-export const readyBands: readonly ReadyBand[] = [
+/** Good words for most trades. */
+const anyTrade: readonly ReadyBand[] = [
   ready('top', 'header', 'Logo and number', bands.header()),
   ready('top', 'header-deep', 'Logo and number, dark', bands.deepHeader()),
-  ready('top', 'today', 'We can come today', bands.todayLine()),
+  ready('top', 'today', 'We can come today', bands.todayLine(), { aims: ['leads'], trade: 'home' }),
   ready(
     'promise',
     'promise-form',
@@ -74,6 +47,7 @@ export const readyBands: readonly ReadyBand[] = [
     'form-alone',
     'Form alone',
     bands.formAlone('Ask us anything', 'We answer the same day.', aboutForm),
+    { aims: ['leads', 'answers', 'offer', 'listing', 'around'] },
   ),
   ready(
     'services',
@@ -88,6 +62,7 @@ export const readyBands: readonly ReadyBand[] = [
         ['The small repair', 'Yes, we come for that too.'],
       ],
     ),
+    { aims: ['leads', 'booking', 'around'] },
   ),
   ready(
     'services',
@@ -98,6 +73,7 @@ export const readyBands: readonly ReadyBand[] = [
       ['A look before a price', 'The price in writing', 'One person to call'],
       ['The place left clean', 'What was agreed, on the day', 'A number to ring afterwards'],
     ),
+    { aims: ['leads', 'booking', 'offer'] },
   ),
   ready(
     'how',
@@ -108,6 +84,7 @@ export const readyBands: readonly ReadyBand[] = [
       ['We come and look', 'At a time that suits you, often this week.'],
       ['You decide', 'With one fixed price on paper. No is a fine answer.'],
     ]),
+    { aims: ['leads', 'booking'] },
   ),
   ready(
     'how',
@@ -122,6 +99,7 @@ export const readyBands: readonly ReadyBand[] = [
       ],
       { drawing: 'people', alt: 'A drawing of three people' },
     ),
+    { aims: ['leads', 'booking'] },
   ),
   ready(
     'how',
@@ -133,6 +111,7 @@ export const readyBands: readonly ReadyBand[] = [
       'Ask us',
       care,
     ),
+    { aims: ['leads', 'booking', 'around'] },
   ),
   ready(
     'how',
@@ -152,6 +131,7 @@ export const readyBands: readonly ReadyBand[] = [
       'See it before you ask',
       'Two minutes, filmed by us, of exactly what happens when we come.',
     ),
+    { aims: ['leads', 'booking', 'event'] },
   ),
   ready(
     'proof',
@@ -162,6 +142,7 @@ export const readyBands: readonly ReadyBand[] = [
       [askForOne, theirs],
       [askForOne, theirs],
     ]),
+    { aims: ['leads', 'booking', 'answers', 'offer', 'around'] },
   ),
   ready(
     'proof',
@@ -173,8 +154,12 @@ export const readyBands: readonly ReadyBand[] = [
       'Own people, no subcontractors',
       'A written price',
     ]),
+    { aims: ['leads', 'booking', 'answers'] },
   ),
-  ready('proof', 'work', 'Pictures of the work', bands.work()),
+  ready('proof', 'work', 'Pictures of the work', bands.work(), {
+    aims: ['leads', 'booking', 'around'],
+    trade: 'home',
+  }),
   ready(
     'people',
     'team',
@@ -204,6 +189,7 @@ export const readyBands: readonly ReadyBand[] = [
       ['What they get', 'What you leave with them', 'What happens if they say no: nothing'],
       'Ask for it',
     ),
+    { aims: ['leads', 'booking', 'offer'] },
   ),
   ready(
     'offer',
@@ -217,9 +203,15 @@ export const readyBands: readonly ReadyBand[] = [
       },
       'Take it',
     ),
+    { aims: ['leads', 'booking', 'offer'] },
   ),
-  ready('place', 'areas', 'Areas served', bands.areasServed()),
+  ready('place', 'areas', 'Areas served', bands.areasServed(), {
+    aims: ['leads', 'booking', 'guide', 'around'],
+  }),
   ready('place', 'place-hours', 'Map and hours', bands.placeAndHours()),
   ready('end', 'last-call', 'Last call', bands.lastCall('Ask now. Decide later.', 'Ask us')),
   ready('end', 'footer', 'Legal line', bands.footer()),
 ];
+
+/** Bands to put on any page: facts filled in, nothing bound to anybody. A trade's own come first in each part. */
+export const readyBands: readonly ReadyBand[] = [...tradeBands, ...anyTrade];

@@ -1,34 +1,13 @@
 import type { Ask } from './asks.ts';
 import type { TemplatePage } from './make.ts';
 import * as pages from './pages.ts';
-
-export const aims = {
-  leads: 'Leads',
-  booking: 'Bookings',
-  event: 'An event',
-  listing: 'A home for sale',
-  guide: 'A guide or report',
-  answers: 'Answers and reviews',
-  offer: 'An offer',
-  around: 'Around it',
-} as const;
-export type Aim = keyof typeof aims;
-
-export const trades = {
-  any: 'Any trade',
-  home: 'Home and yard',
-  health: 'Health',
-  property: 'Property',
-} as const;
-export type Trade = keyof typeof trades;
+import type { Aim, Meant, Trade } from './suits.ts';
 
 /** A page or a whole funnel, ready to be taken: every page becomes the client's own. */
-export interface ReadyTemplate {
+export interface ReadyTemplate extends Meant {
   name: string;
   label: string;
   about: string;
-  aim: Aim;
-  trade: Trade;
   asks: Ask[];
   pages: TemplatePage[];
 }
@@ -86,7 +65,7 @@ const one = (
   name,
   label: page.name.startsWith('[[') ? about.split('.')[0]! : page.name,
   about,
-  aim,
+  aims: [aim],
   trade,
   asks,
   pages: [page],
@@ -100,7 +79,15 @@ const path = (
   trade: Trade,
   steps: TemplatePage[],
   asks: Ask[] = [],
-): ReadyTemplate => ({ name, label, about, aim, trade, asks, pages: steps });
+): ReadyTemplate => ({
+  name,
+  label,
+  about,
+  aims: [aim],
+  trade,
+  asks,
+  pages: steps,
+});
 
 /** Every page and funnel that can be taken ready-made: funnels first. */
 export const readyTemplates: readonly ReadyTemplate[] = [

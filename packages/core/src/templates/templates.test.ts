@@ -1,12 +1,15 @@
 import type { FormId } from '../basics/index.ts';
 import { bindingsOf, Draft, emptyPage, strayBlocks } from '../page/index.ts';
 import {
+  aims,
   answered,
   bandParts,
   exampleAnswers,
   readyBands,
   readyTemplates,
+  suits,
   takeTemplate,
+  trades,
   type Make,
 } from './index.ts';
 
@@ -39,7 +42,36 @@ describe('ready-made bands', () => {
       const draft = { page, forms: {} };
       const issues = Draft.safeParse(draft).error?.issues.map(({ message }) => message) ?? [];
       expect(issues).toEqual(forms.length > 0 ? ['A block shows a form that is not here.'] : []);
+      expect(JSON.stringify(page)).not.toContain('[[');
     },
+  );
+});
+
+describe('what ready-made things are meant for', () => {
+  it.each([
+    ['any', 'any', 'all', 'all', true],
+    ['any', 'any', 'event', 'health', true],
+    [['event'], 'any', 'event', 'home', true],
+    [['event'], 'any', 'leads', 'all', false],
+    ['any', 'health', 'leads', 'health', true],
+    ['any', 'health', 'leads', 'home', false],
+    [['leads', 'booking'], 'home', 'booking', 'home', true],
+    [[], 'any', 'leads', 'all', false],
+  ] as const)('for %j and %s, asked for %s and %s: %s', (aims, trade, aim, asked, is) =>
+    expect(suits({ aims, trade }, aim, asked)).toBe(is),
+  );
+
+  it('leaves a top, a promise and an end for each trade and each aim but what stands around it', () => {
+    for (const trade of Object.keys(trades) as (keyof typeof trades)[])
+      for (const aim of Object.keys(aims) as (keyof typeof aims)[]) {
+        const parts = readyBands.filter((one) => suits(one, aim, trade)).map(({ part }) => part);
+        expect(parts).toEqual(expect.arrayContaining(['top', 'promise', 'how', 'end']));
+      }
+  });
+  it.each(['home', 'health', 'property'] as const)(
+    'has at least four bands for %s alone',
+    (trade) =>
+      expect(readyBands.filter((one) => one.trade === trade).length).toBeGreaterThanOrEqual(4),
   );
 });
 

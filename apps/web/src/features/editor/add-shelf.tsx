@@ -8,7 +8,14 @@ import {
   type Draft,
   type DropPlace,
 } from '@plumgate/core/page';
-import { bandParts, readyBands, type BandPart } from '@plumgate/core/templates';
+import {
+  bandParts,
+  readyBands,
+  suits,
+  type Aim,
+  type BandPart,
+  type Trade,
+} from '@plumgate/core/templates';
 import { FileText, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
@@ -17,6 +24,7 @@ import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { Choice } from '../../ui/field.tsx';
 import { pageContext } from '../pages/page-context.ts';
+import { MeantFilter } from '../pages/meant-filter.tsx';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { Seen } from '../pages/seen.tsx';
 import { addKind, addLinkedBand, addReadyBand } from './adding.ts';
@@ -218,32 +226,48 @@ function OwnBands({ page, isWanted }: Wanted) {
 function ReadyBands({ page, isWanted }: Wanted) {
   const store = useEditorStore();
   const shelf = useShelf();
-  return (Object.keys(bandParts) as BandPart[]).map((part) => {
-    const shown = readyBands.filter(
-      (ready) => ready.part === part && isWanted(ready.label, bandParts[part]),
-    );
-    if (shown.length === 0) return null;
-    return (
-      <section key={part}>
-        <h3 className={group}>{bandParts[part]}</h3>
-        <ul className="grid gap-2">
-          {shown.map((ready) => (
-            <li key={ready.name}>
-              <BandCard
-                page={page}
-                band={ready.make(make)}
-                forms={{}}
-                label={ready.label}
-                {...shelf('band', ready.label, (place) =>
-                  addReadyBand(store, { band: ready.make(make) }, page.funnel.name, place),
-                )}
-              />
-            </li>
-          ))}
-        </ul>
-      </section>
-    );
-  });
+  const [aim, setAim] = useState<Aim | 'all'>('all');
+  const [trade, setTrade] = useState<Trade | 'all'>('all');
+  const suited = readyBands.filter((ready) => suits(ready, aim, trade));
+  const parts = (Object.keys(bandParts) as BandPart[]).map((part) => ({
+    part,
+    shown: suited.filter((ready) => ready.part === part && isWanted(ready.label, bandParts[part])),
+  }));
+  return (
+    <>
+      <div className="mt-1 grid gap-1.5 border-t border-line pt-3">
+        <MeantFilter aim={aim} trade={trade} onAim={setAim} onTrade={setTrade} />
+      </div>
+      {parts.map(
+        ({ part, shown }) =>
+          shown.length > 0 && (
+            <section key={part}>
+              <h3 className={group}>{bandParts[part]}</h3>
+              <ul className="grid gap-2">
+                {shown.map((ready) => (
+                  <li key={ready.name}>
+                    <BandCard
+                      page={page}
+                      band={ready.make(make)}
+                      forms={{}}
+                      label={ready.label}
+                      {...shelf('band', ready.label, (place) =>
+                        addReadyBand(store, { band: ready.make(make) }, page.funnel.name, place),
+                      )}
+                    />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ),
+      )}
+      {parts.every(({ shown }) => shown.length === 0) && (
+        <p className="text-xs text-muted">
+          No ready-made band is like that. Take fewer words, or another aim or trade.
+        </p>
+      )}
+    </>
+  );
 }
 
 const shelfWidth = 184;

@@ -71,23 +71,20 @@ export async function addReadyBand(
     const { band, forms } = given.forms
       ? await broughtOver(store, given.band, given.forms)
       : { band: await boundHere(store, given.band, name), forms: {} };
-    const { draft, selected, bringForms, edit, selectAll, select } = store.getState();
+    const { draft, selected, bringForms, edit, select } = store.getState();
     bringForms(forms as Draft['forms']);
-    if (place) {
-      const put = putIn(place, [{ kind: 'band', node: band as unknown as TreeNode }]);
-      if (edit(put.edits)) selectAll(put.ids);
-    } else {
-      const { edits, id } = addBand(draft, selected, band);
-      if (edit(edits)) select(id);
-    }
+    const { edits, id } = addBand(draft, selected, band, place);
+    if (edit(edits)) select(unansweredIn(band) ?? id);
   } catch (error) {
     toast.error(messageOf(error));
   }
 }
 
 async function boundHere(store: EditorStore, band: Band, name: string): Promise<Band> {
-  const asks = bindingsOf(band).forms.length > 0;
-  const formId = asks ? await formFor(store, name) : null;
+  const { forms, calendars } = bindingsOf(band);
+  const asks = forms.length > 0;
+  const binding =
+    asks && (await bindingFor(store, calendars.length > 0 ? 'booking' : 'form', name));
   const { draft } = store.getState();
   const target = asks ? band.id : bandThatAsks(draft);
   return {
@@ -95,7 +92,8 @@ async function boundHere(store: EditorStore, band: Band, name: string): Promise<
     columns: band.columns.map((column) => ({
       ...column,
       blocks: column.blocks.map((block) => {
-        if ('formId' in block && formId) return { ...block, formId };
+        if (block.kind === 'booking') return { ...block, ...binding };
+        if ('formId' in block && binding) return { ...block, formId: binding.formId };
         if (block.kind === 'button' && block.action.kind === 'scroll' && target)
           return { ...block, action: { kind: 'scroll' as const, band: target } };
         if (block.kind === 'button' && block.action.kind === 'scroll')
@@ -105,6 +103,12 @@ async function boundHere(store: EditorStore, band: Band, name: string): Promise<
     })),
   };
 }
+
+/** The part of a new band that only its taker can fill in: selected, so that its settings ask for it at once. */
+const unansweredIn = (band: Band): string | undefined =>
+  band.columns
+    .flatMap(({ blocks }) => blocks)
+    .find((block) => block.kind === 'countdown' && block.counts === 'moment' && !block.until)?.id;
 
 const bandThatAsks = (draft: Draft): string | undefined =>
   draft.page.bands.find((band) =>
@@ -154,7 +158,5 @@ export function addLinkedBand(
   }
   bringForms(linked.forms);
   const band: Band = { ...linked.band, id: newId() };
-  const below = (bandOf(draft, selected)?.index ?? draft.page.bands.length - 1) + 1;
-  const at = place ?? { parent: pageNode, index: below };
-  if (edit([{ do: 'insert', ...at, node: band as unknown as TreeNode }])) select(band.id);
+  if (edit(addBand(draft, selected, band, place).edits)) select(band.id);
 }

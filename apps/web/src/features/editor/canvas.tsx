@@ -14,6 +14,7 @@ import {
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { BandHandles } from './band-handles.tsx';
+import { watchFiles } from './moving/from-outside.ts';
 import { loadOf } from './moving/move.ts';
 import { openFrames } from './moving/on-screen.ts';
 import { watchPointer } from './moving/pointer.ts';
@@ -58,6 +59,7 @@ export function Canvas({ page }: { page: EditorPage }) {
   }, [page, forms, brand, store]);
   const css = editingCss(selectionOf({ selected, others }));
   const onReady = useFrameHands(store);
+  useEffect(() => watchFiles(store, document), [store]);
   useEffect(() => {
     for (const inner of openFrames) reveal(inner, selected);
   }, [selected]);
@@ -250,6 +252,7 @@ function useFrameHands(store: EditorStore): (document: Document) => void {
           useUi.setState({ pressed: { key, inner, x: event.clientX, y: event.clientY } });
       });
       inner.addEventListener('submit', (event) => event.preventDefault());
+      watchFiles(store, inner);
       for (const kind of ['keydown', 'copy', 'cut', 'paste'])
         inner.addEventListener(kind, (event) => keys.current(event));
     },

@@ -69,14 +69,11 @@ export function addBand(
   draft: Draft,
   selected: string,
   band: Band = emptyBand(),
+  place?: DropPlace,
 ): { edits: Edit[]; id: string } {
-  const index = bandOf(draft, selected)?.index ?? draft.page.bands.length - 1;
-  return {
-    id: band.id,
-    edits: [
-      { do: 'insert', parent: pageNode, index: index + 1, node: band as unknown as TreeNode },
-    ],
-  };
+  const below = (bandOf(draft, selected)?.index ?? draft.page.bands.length - 1) + 1;
+  const at = place ?? { parent: pageNode, index: below };
+  return { id: band.id, edits: [{ do: 'insert', ...at, node: band as unknown as TreeNode }] };
 }
 
 /** The band that a part stands in, or is. */

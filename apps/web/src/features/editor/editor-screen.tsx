@@ -80,6 +80,7 @@ function Editor({ page }: { page: EditorPage }) {
     <EditorProvider value={store}>
       <div className="flex h-full flex-col">
         <Toolbar page={page} />
+        <KeepingTrouble />
         <div className="flex min-h-0 flex-1">
           <Shelf page={page} />
           <Canvas page={page} />
@@ -122,7 +123,7 @@ function Toolbar({ page }: { page: EditorPage }) {
   };
   const { client } = useParams();
   return (
-    <div className="flex h-[46px] shrink-0 items-center gap-3 border-b border-line px-4">
+    <div className="flex h-[46px] shrink-0 items-center gap-3 border-b border-line px-4 [&>:not(nav)]:shrink-0">
       <Link
         to={`/${client}/funnels/${page.funnel.id}`}
         className="font-semibold whitespace-nowrap text-plum-dark hover:underline"
@@ -131,7 +132,7 @@ function Toolbar({ page }: { page: EditorPage }) {
       </Link>
       <nav
         aria-label="Steps"
-        className="flex overflow-hidden rounded-control border border-strong-line bg-sheet"
+        className="flex min-w-0 overflow-hidden rounded-control border border-strong-line bg-sheet"
       >
         {page.steps.map((step, index) => (
           <Link
@@ -146,8 +147,8 @@ function Toolbar({ page }: { page: EditorPage }) {
       </nav>
       <StatePill state={live} />
       <ViewChoice />
-      <div className="ml-auto flex min-w-0 items-center gap-2">
-        <KeepingState />
+      <div className="ml-auto flex items-center gap-2">
+        <KeptWord />
         <IconButton
           label="Undo (Ctrl Z)"
           disabled={!mayUndo}
@@ -184,27 +185,34 @@ const words: Record<Keeping, string> = {
   apart: 'Somebody changed this page in the meantime. Undo leads back to the other one.',
 };
 
-/** Whether everything is safe; when it is not, why, and what to do. */
-function KeepingState() {
+/** Whether everything is safe, in a word. */
+function KeptWord() {
+  const keeping = useEditor((state) => state.keeping);
+  if (keeping !== 'kept' && keeping !== 'keeping') return null;
+  return (
+    <span role="status" className="shrink-0 text-xs text-muted">
+      {words[keeping]}
+    </span>
+  );
+}
+
+/** What is not safe yet or was refused, why, and what to do: below the bar, where there is room to say it whole. */
+function KeepingTrouble() {
   const store = useEditorStore();
   const keeping = useEditor((state) => state.keeping);
   const notice = useEditor((state) => state.notice);
-  const trouble = keeping !== 'kept' && keeping !== 'keeping';
-  const text = notice ?? words[keeping];
+  const isSafe = keeping === 'kept' || keeping === 'keeping';
+  if (isSafe && !notice) return null;
   const settle = (whose: 'mine' | 'theirs') =>
     void store
       .getState()
       .settle(whose)
       .catch((error: unknown) => toast.error(messageOf(error)));
   return (
-    <div className="flex min-w-0 items-center gap-2 text-xs">
-      <span
-        role="status"
-        className={`truncate ${trouble || notice ? 'font-semibold text-brick' : 'text-muted'}`}
-        title={text}
-      >
-        {text}
-      </span>
+    <div className="flex shrink-0 items-center gap-3 border-b border-line bg-paper px-4 py-1.5 text-[13px]">
+      <p role="status" className="font-semibold text-brick">
+        {notice ?? words[keeping]}
+      </p>
       {(keeping === 'failed' || keeping === 'offline') && (
         <Button
           onClick={() =>

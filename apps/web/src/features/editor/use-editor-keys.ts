@@ -2,6 +2,7 @@ import { childrenOf, inReadingOrder, locate, pageNode, type Draft } from '@plumg
 import { useCallback, useEffect } from 'react';
 import { toast } from 'sonner';
 import { messageOf } from '../../api/call.ts';
+import { bringPictures, holderAt, picturesAmong } from './adding-pictures.ts';
 import { copySelected, pasteCopied } from './clipboard.ts';
 import { duplicate, moveAllBy, removeAll } from './commands.ts';
 import { aimOn, letGo, pickUp, putDown } from './moving/move.ts';
@@ -159,6 +160,10 @@ function onClipboard(store: EditorStore, event: ClipboardEvent): void {
   const count = (parts: number) => (parts === 1 ? '1 part' : `${parts} parts`);
   if (event.type === 'paste') {
     event.preventDefault();
+    const pictures = picturesAmong(event.clipboardData);
+    const { draft, selected } = store.getState();
+    if (pictures.length > 0)
+      return void bringPictures(store, pictures, { into: holderAt(draft, selected)?.id ?? null });
     pasteCopied(store).then(
       (parts) => parts > 0 && toast(`Pasted ${count(parts)}.`),
       (error: unknown) => toast.error(messageOf(error)),

@@ -1,14 +1,14 @@
 import { api, type ClientSheet, type TemplateContent } from '@plumgate/contract';
 import type { Draft } from '@plumgate/core/page';
 import {
-  aims,
   exampleAnswers,
   plainFunnel,
   readyTemplates,
+  suits,
   takeTemplate,
-  trades,
   type Aim,
   type Ask,
+  type Meant,
   type ReadyTemplate,
   type Trade,
 } from '@plumgate/core/templates';
@@ -24,17 +24,16 @@ import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { make } from '../pages/make-ids.ts';
+import { MeantFilter } from '../pages/meant-filter.tsx';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { Seen } from '../pages/seen.tsx';
 
 /** A template to choose from, ready-made or the agency's own. */
-interface Offered {
+interface Offered extends Meant {
   key: string;
   label: string;
   about: string;
-  aim: Aim | null;
-  trade: Trade;
   asks: Ask[];
   pageNames: string[];
   /** Its chosen pages with the answers in place. */
@@ -46,7 +45,7 @@ const fromReady = (template: ReadyTemplate): Offered => ({
   key: template.name,
   label: template.label,
   about: template.about,
-  aim: template.aim,
+  aims: template.aims,
   trade: template.trade,
   asks: template.asks,
   pageNames: template.pages.map(({ name }) => name),
@@ -71,7 +70,7 @@ export function NewFunnelScreen() {
       key: id,
       label: name,
       about: content.pages.length === 1 ? 'Your own page.' : 'Your own funnel.',
-      aim: null,
+      aims: [],
       trade: 'any',
       asks: [],
       pageNames: content.pages.map((page) => page.name),
@@ -94,8 +93,7 @@ function Choosing({ sheet, offered }: { sheet: ClientSheet; offered: Offered[] }
   const wanted = search.trim().toLowerCase();
   const shown = offered.filter(
     (one) =>
-      (aim === 'all' || one.aim === aim) &&
-      (trade === 'all' || one.trade === trade || one.trade === 'any') &&
+      suits(one, aim, trade) &&
       `${one.label} ${one.about} ${one.pageNames.join(' ')}`.toLowerCase().includes(wanted),
   );
   const chosen = offered.find((one) => one.key === key);
@@ -119,8 +117,7 @@ function Choosing({ sheet, offered }: { sheet: ClientSheet; offered: Offered[] }
               value={search}
               onChange={(event) => setSearch(event.target.value)}
             />
-            <Filter label="Aim" options={aims} value={aim} onChange={setAim} />
-            <Filter label="Trade" options={trades} value={trade} onChange={setTrade} />
+            <MeantFilter aim={aim} trade={trade} onAim={setAim} onTrade={setTrade} />
           </div>
           {shown.length === 0 && (
             <p className="px-6 py-8 text-muted">
@@ -143,36 +140,6 @@ function Choosing({ sheet, offered }: { sheet: ClientSheet; offered: Offered[] }
         {chosen && <Taking key={chosen.key} offered={chosen} sheet={sheet} />}
       </div>
     </div>
-  );
-}
-
-function Filter<Value extends string>({
-  label,
-  options,
-  value,
-  onChange,
-}: {
-  label: string;
-  options: Record<Value, string>;
-  value: Value | 'all';
-  onChange: (value: Value | 'all') => void;
-}) {
-  return (
-    <label className="flex items-center gap-1.5 text-xs font-semibold">
-      {label}
-      <select
-        className="h-8 rounded-control border border-strong-line bg-sheet px-2 text-[13px] font-normal"
-        value={value}
-        onChange={(event) => onChange(event.target.value as Value | 'all')}
-      >
-        <option value="all">All</option>
-        {(Object.entries(options) as [Value, string][]).map(([option, text]) => (
-          <option key={option} value={option}>
-            {text}
-          </option>
-        ))}
-      </select>
-    </label>
   );
 }
 

@@ -7,10 +7,8 @@ import { messageOf } from '../../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../../api/hooks.ts';
 import { upload } from '../../../api/upload.ts';
 import { Button } from '../../../ui/button.tsx';
+import { picturesAmong, refOf, sendPicture } from '../adding-pictures.ts';
 import { useEditor } from '../store.ts';
-
-/** A picture as a page keeps it. */
-export const refOf = ({ id, width, height }: Picture): PictureRef => ({ id, width, height });
 
 /** The client's pictures to choose from, and the way for new ones: chosen, dropped or pasted. */
 export function PictureShelf({
@@ -38,15 +36,7 @@ export function PictureShelf({
       setProgress(null);
     }
   };
-  const add = (file: File) =>
-    work((onProgress) =>
-      upload(
-        api.addPicture,
-        { params: { clientId }, query: { name: file.name.slice(0, 120) } },
-        file,
-        onProgress,
-      ),
-    );
+  const add = (file: File) => work((onProgress) => sendPicture(clientId, file, onProgress));
   const replace = (file: File) =>
     chosen &&
     work((onProgress) =>
@@ -127,9 +117,7 @@ function usePastedPicture(add: (file: File) => Promise<void>): void {
   });
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => {
-      const file = [...(event.clipboardData?.files ?? [])].find(({ type }) =>
-        type.startsWith('image/'),
-      );
+      const [file] = picturesAmong(event.clipboardData);
       if (!file) return;
       event.preventDefault();
       event.stopImmediatePropagation();

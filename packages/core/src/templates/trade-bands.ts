@@ -1,0 +1,286 @@
+import * as bands from './bands.ts';
+import { ready, type ReadyBand } from './ready-band.ts';
+import type { Meant } from './suits.ts';
+
+const home: Partial<Meant> = { trade: 'home', aims: ['leads', 'booking', 'offer'] };
+const health: Partial<Meant> = { trade: 'health', aims: ['leads', 'booking', 'offer'] };
+const listing: Partial<Meant> = { trade: 'property', aims: ['listing', 'booking'] };
+const sellers: Partial<Meant> = { trade: 'property', aims: ['leads', 'guide'] };
+const event: Partial<Meant> = { aims: ['event'] };
+
+/** Work on houses and yards: what people fear is the price and the mess. */
+const homeBands: readonly ReadyBand[] = [
+  ready(
+    'promise',
+    'survey-promise',
+    'Free survey beside the form',
+    bands.promiseAndForm(
+      {
+        headline: 'Measured, priced,\ndone when we said.',
+        line: 'We come to you in {{ client.town }}, measure on the spot, and leave one fixed price in writing.',
+        ticks: ['Looked at within two days', 'The old taken away', 'Swept before we leave'],
+      },
+      { title: 'Get your free survey', intro: 'Three questions. We call back the same day.' },
+    ),
+    home,
+  ),
+  ready(
+    'services',
+    'home-services',
+    'New, repaired, kept up',
+    bands.serviceCards(
+      'New, repaired, or kept in good shape',
+      'We tell you which of the three it needs, and it is often the cheapest.',
+      [
+        ['Put in new', 'From the ground up, with the old one taken away.'],
+        ['Repair', 'When the rest is still good, we say so and mend the part.'],
+        ['Upkeep', 'Once a year, so that it lasts as long as it should.'],
+      ],
+    ),
+    home,
+  ),
+  ready(
+    'services',
+    'until-we-arrive',
+    'Until we arrive',
+    bands.tickColumns(
+      'Until we arrive',
+      ['Turn it off at the main', 'Keep children away', 'Take a picture for the insurer'],
+      ['Do not force it', 'Open a window', 'Stay by the phone'],
+    ),
+    { trade: 'home', aims: ['leads'] },
+  ),
+  ready(
+    'how',
+    'call-to-clean-up',
+    'From call to clean-up',
+    bands.steps('From call to clean-up', [
+      ['We look', 'With a tape and a level, at a time that suits you.'],
+      ['You get a price', 'One figure, in writing, good for a month.'],
+      ['We do it', 'On the day we said, and we sweep up.'],
+    ]),
+    home,
+  ),
+  ready(
+    'how',
+    'home-questions',
+    'Questions before the work',
+    bands.asked('Before you say yes', [
+      ['Can the price go up later?', 'No. What is on paper holds for a month, whatever we find.'],
+      [
+        'Who comes into the house?',
+        'Our own people, the same ones from the first day to the last.',
+      ],
+      ['And if it rains?', 'Then we call the evening before and give you the next dry day.'],
+    ]),
+    home,
+  ),
+];
+
+/** Practices: what people fear is the chair, and not knowing. */
+const healthBands: readonly ReadyBand[] = [
+  ready(
+    'promise',
+    'unhurried-promise',
+    'An unhurried first visit',
+    bands.promiseAndForm(
+      {
+        headline: 'Put it off too long?\nStart with a talk.',
+        line: 'An unhurried first visit in {{ client.town }}. Nothing is done that you did not ask for.',
+        ticks: ['Early and late times', 'Bring someone with you', 'Stop whenever you like'],
+      },
+      { title: 'Save your place', intro: 'Three questions. We call back the same day.' },
+    ),
+    health,
+  ),
+  ready(
+    'services',
+    'health-services',
+    'What people come for',
+    bands.serviceCards(
+      'What people come to us for',
+      'Not sure which it is? Come with the question.',
+      [
+        ['A first look', 'What is going on, in plain words and on paper.'],
+        ['Something that hurts', 'Tell us so: there is a time for it every day.'],
+        ['Keeping well', 'Twice a year, a reminder, half an hour.'],
+      ],
+    ),
+    health,
+  ),
+  ready(
+    'how',
+    'first-visit-steps',
+    'What happens at a first visit',
+    bands.steps('What happens', [
+      ['A talk', 'You say what worries you. We listen first.'],
+      ['A look, if you want one', 'Nothing that surprises you.'],
+      ['A plan on paper', 'With prices, yours to take home.'],
+    ]),
+    health,
+  ),
+  ready(
+    'how',
+    'quiet-room',
+    'A room made for nerves',
+    bands.wordsBesideDrawing(
+      'A room made for nerves',
+      'Quiet, with a window and a door you can see. If you would rather leave after five minutes, nobody minds.',
+      'Save my place',
+      { drawing: 'room', alt: 'A drawing of a quiet room with two chairs' },
+    ),
+    health,
+  ),
+  ready(
+    'how',
+    'health-questions',
+    'Questions people put off',
+    bands.asked('What people ask before they come', [
+      ['Will it hurt?', 'Say what you do so that it does not, and what a hand up means.'],
+      ['What will it cost?', 'Say the price of the first visit, and when the next one is said.'],
+      ['Can I bring somebody?', 'Yes. They can sit beside you the whole time.'],
+    ]),
+    health,
+  ),
+];
+
+/** Homes for sale, and people who think of selling. */
+const propertyBands: readonly ReadyBand[] = [
+  ready(
+    'promise',
+    'home-for-sale',
+    'A home and its price',
+    bands.homeForSale({
+      address: 'The address of the home',
+      price: '$0',
+      size: 'Bedrooms, baths, square feet',
+    }),
+    listing,
+  ),
+  ready(
+    'promise',
+    'worth-promise',
+    'What yours would bring',
+    bands.promiseAndForm(
+      {
+        headline: 'What would yours\nbring today?',
+        line: 'A figure for your own address, with the sales it rests on, from people who sell in {{ client.town }}.',
+        ticks: [
+          'The sales on your street',
+          'What would raise it, and what would not',
+          'No sign in the yard',
+        ],
+      },
+      { title: 'Ask for the figure', intro: 'Three questions. It comes by email.' },
+    ),
+    sellers,
+  ),
+  ready(
+    'services',
+    'live-with',
+    'What you would live with',
+    bands.tickColumns(
+      'What you would live with',
+      ['Where the morning light falls', 'The room that can be an office'],
+      ['What was done, and in which year', 'How far it is on foot, and to what'],
+    ),
+    listing,
+  ),
+  ready(
+    'how',
+    'selling-steps',
+    'From sign to keys',
+    bands.steps('From sign to keys', [
+      ['A figure', 'What it would bring, with the sales that say so.'],
+      ['Three weekends', 'Viewings when you are out, and an answer after each.'],
+      ['The keys', 'We are at the table when you sign.'],
+    ]),
+    sellers,
+  ),
+  ready(
+    'how',
+    'viewing-questions',
+    'Questions before a viewing',
+    bands.asked('Before you come and see it', [
+      ['Why are they selling?', 'Say the honest reason. Everybody asks it.'],
+      ['What was repaired lately?', 'Say what, by whom, and that the papers are there.'],
+      ['Can we come twice?', 'Yes, and once at another time of day.'],
+    ]),
+    listing,
+  ),
+];
+
+/** For an aim, whatever the trade. */
+const aimBands: readonly ReadyBand[] = [
+  ready('place', 'when-where', 'When and where', bands.eventTime('It begins in', ''), event),
+  ready(
+    'services',
+    'go-home-with',
+    'What you go home with',
+    bands.tickColumns(
+      'What you go home with',
+      ['What it is, in plain words', 'What helps, and what does not'],
+      ['One thing to do tomorrow', 'A name to call'],
+    ),
+    event,
+  ),
+  ready(
+    'how',
+    'before-you-come',
+    'Before you come',
+    bands.asked('Before you come', [
+      ['Is there parking?', 'Say where, and what it costs.'],
+      ['Can I bring somebody?', 'Say yes, and how.'],
+      [
+        'What if I can’t come after all?',
+        'One press in the email frees your seat for somebody else.',
+      ],
+    ]),
+    event,
+  ),
+  ready(
+    'services',
+    'in-the-guide',
+    'What is in the guide',
+    bands.stepsBesideDrawing(
+      'What is in it',
+      [
+        ['What goes wrong most', 'And how to see it coming.'],
+        ['What it should cost', 'With what moves the price up and down.'],
+        ['The list', 'Ten lines to tick off before you decide.'],
+      ],
+      { drawing: 'harbour', alt: 'A drawing of the harbour' },
+    ),
+    { aims: ['guide'] },
+  ),
+  ready(
+    'place',
+    'free-times',
+    'Free times to choose from',
+    bands.chooseTime('When suits you?', 'Pick a time; it is yours at once.', [
+      'Move or cancel with one press',
+      'A reminder before',
+      'No charge',
+    ]),
+    { aims: ['booking', 'event', 'listing'] },
+  ),
+  ready(
+    'end',
+    'thanks',
+    'Thanks, and what is next',
+    bands.thanks('Your answers are with us. An email is on its way to you.', [
+      'We read what you wrote today',
+      'A person calls, not a machine',
+      'You can change your mind at any moment',
+    ]),
+    { aims: ['around'] },
+  ),
+];
+
+/** Good words for one trade or one aim. */
+export const tradeBands: readonly ReadyBand[] = [
+  ...homeBands,
+  ...healthBands,
+  ...propertyBands,
+  ...aimBands,
+];
