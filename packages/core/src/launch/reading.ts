@@ -18,6 +18,19 @@ export interface Reading {
 
 const wordsPerMinute = 238;
 
+/** Counted once for each word: a page is read again at every change, and nearly all of its words stay. */
+const counted = new Map<string, number>();
+const mostCounted = 20_000;
+
+function syllablesOf(word: string): number {
+  let count = counted.get(word);
+  if (count === undefined) {
+    if (counted.size >= mostCounted) counted.clear();
+    counted.set(word, (count = syllable(word)));
+  }
+  return count;
+}
+
 export function readingOf(text: string): Reading {
   const words = text.match(/[\p{L}\p{N}](?:[\p{L}\p{N}'’-]*[\p{L}\p{N}])?/gu) ?? [];
   const count = words.length;
@@ -25,7 +38,7 @@ export function readingOf(text: string): Reading {
     1,
     text.split(/[.!?]+(?:\s|$)|\n+/).filter((one) => /\p{L}/u.test(one)).length,
   );
-  const syllables = words.reduce((sum, word) => sum + syllable(word), 0);
+  const syllables = words.reduce((sum, word) => sum + syllablesOf(word), 0);
   const seconds = Math.round((count / wordsPerMinute) * 60);
   if (count === 0) return { words: 0, sentences: 0, syllables: 0, ease: 0, grade: 0, seconds: 0 };
   return { words: count, sentences, syllables, seconds, ...fleschOf(count, sentences, syllables) };
