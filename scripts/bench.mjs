@@ -3,4 +3,6 @@ import { ensureBuilt, ensurePackages, run } from './lib.mjs';
 
 await ensurePackages();
 await ensureBuilt();
+// As the program itself runs; after the packages, since npm would leave the tools out.
+process.env.NODE_ENV ??= 'production';
 process.exit(await run(process.execPath, ['--no-warnings', 'bench/bench.mjs']));

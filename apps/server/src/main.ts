@@ -1,3 +1,4 @@
+import './production.ts';
 import 'reflect-metadata';
 import { Temporal } from 'temporal-polyfill';
 import { AccountService } from './accounts/account.service.ts';

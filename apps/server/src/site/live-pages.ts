@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { promisify } from 'node:util';
 import { brotliCompress, brotliCompressSync, constants } from 'node:zlib';
 import { Inject, Injectable } from '@nestjs/common';
 import {
@@ -375,20 +376,33 @@ export class LivePages {
   }
 
   private async load(clientSlug: string, pageSlug: string): Promise<LivePage | null> {
-    const [found] = await this.database.db
-      .select({ page: pages, revision: pageRevisions, zone: clients.facts })
+    const { db } = this.database;
+    // The draft is as large as the page, and nothing of it is shown here.
+    const [found] = await db
+      .select({
+        page: {
+          id: pages.id,
+          clientId: pages.clientId,
+          funnelId: pages.funnelId,
+          name: pages.name,
+          slug: pages.slug,
+          position: pages.position,
+        },
+        revision: pageRevisions,
+      })
       .from(pages)
       .innerJoin(clients, eq(clients.id, pages.clientId))
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
       .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isLive));
     if (!found) return null;
     const { page, revision } = found;
-    const beside = await this.database.db
+    const beside = await db
       .select({
         id: pages.id,
         slug: pages.slug,
         next: pageRevisions.nextPage,
-        forms: pageRevisions.forms,
+        // The forms themselves would be as much to read again as the page.
+        asks: sql<boolean>`jsonb_path_exists(${pageRevisions.forms}, '$.*.after.kind ? (@ == "next-step")')`,
       })
       .from(pages)
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
@@ -411,11 +425,7 @@ export class LivePages {
       facts: revision.facts,
       brand: revision.brand,
       nextStep: next ? `/${next.slug}` : null,
-      gated:
-        before.length > 0 &&
-        before.every(({ forms }) =>
-          Object.values(forms).some((form) => form.after.kind === 'next-step'),
-        ),
+      gated: before.length > 0 && before.every(({ asks }) => asks),
       personal: isPersonalPage(revision.document, page.position),
       calendars: bindingsOf(revision.document).calendars,
       around: await this.around(page.clientId, revision),
@@ -451,6 +461,8 @@ export class LivePages {
   }
 }
 
+const press = promisify(brotliCompress);
+
 const isPersonalPage = (document: PageDocument, position: number) =>
   isPersonal(JSON.stringify(document)) ||
   (position > 0 && formsOn(document).length > 0) ||
@@ -460,6 +472,9 @@ const isPersonalPage = (document: PageDocument, position: number) =>
 const [quick, hard] = [5, 11].map((quality) => ({
   params: { [constants.BROTLI_PARAM_QUALITY]: quality },
 }));
+
+/** One at a time, so that many cold pages leave the processor to visitors. */
+let pressing: Promise<void> = Promise.resolve();
 
 /**
  * A page's bytes as they are sent. Pressing as hard as can be takes longer than all the rest of making a page (some 30 ms
@@ -473,8 +488,11 @@ function bodyOf(html: string): LivePage['body'] {
     br: brotliCompressSync(plain, quick),
     gzip: null,
   };
-  brotliCompress(plain, hard!, (error, pressed) => {
-    if (!error) body.br = pressed;
-  });
+  pressing = pressing
+    .then(() => press(plain, hard!))
+    .then(
+      (br) => void (body.br = br),
+      () => {},
+    );
   return body;
 }

@@ -16,7 +16,7 @@ import {
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { newId } from '../pages/make-ids.ts';
-import { addBand, addBlock, bandOf, putIn } from './commands.ts';
+import { addBand, addBlock, putIn } from './commands.ts';
 import type { EditorStore } from './store.ts';
 
 /** A new block of a kind at a place, or after what is selected, which a block that asks binds to a form first. */
