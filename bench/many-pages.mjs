@@ -135,7 +135,7 @@ export function timeLaunchCheck() {
     isLast: true,
     around: { pages: [], calendars: [], files: [], forms: [] },
     addressTakenBy: null,
-    firstActionTop: 300,
+    onPhone: { firstActionTop: 300, smallWords: [], smallTargets: [] },
   };
   const times = Array.from({ length: 60 }, () => {
     const began = performance.now();

@@ -430,6 +430,8 @@ export const TodayBoard = z.object({
   bookings: z.array(BookingView),
   /** Addresses of the business where no notices go any more, since somebody pressed their unsubscribe. */
   stoppedNotices: z.array(z.object({ address: z.string(), stoppedAt: InstantText })),
+  /** Hosts of the client's own whose DNS records are gone: still served until then, or with null no more. */
+  lostHosts: z.array(z.object({ shown: z.string(), servedUntil: InstantText.nullable() })),
   failed: z.array(
     z.object({
       id: z.string(),

@@ -6,11 +6,11 @@ import {
   afterCheck,
   checkEvery,
   compareRecords,
-  grace,
   hostWords,
   isServed,
   readHost,
   recordsNeeded,
+  servedUntil,
   type DnsRecord,
 } from '@plumgate/core/domains';
 import { and, asc, eq, lte } from 'drizzle-orm';
@@ -194,7 +194,7 @@ export class DomainService {
       shown: row.shown,
       state: row.state,
       checkedAt: row.checkedAt?.toString() ?? null,
-      servedUntil: row.state === 'lost' ? row.lostAt!.add(grace).toString() : null,
+      servedUntil: servedUntil(row)?.toString() ?? null,
       compared,
     };
   }

@@ -1,4 +1,4 @@
-import type { DomainView, StandInRecord } from '@plumgate/contract';
+import type { DomainView, StandInRecord, TodayBoard } from '@plumgate/contract';
 import { buildWorld, TestApp, type World } from '../testing/test-app.ts';
 
 let app: TestApp;
@@ -30,6 +30,8 @@ const removeAll = async () => {
 };
 const at = async (name: string, path = `/${world.first.slug}`) =>
   app.running.app.inject({ method: 'GET', url: path, headers: { host: name } });
+const lostHosts = async () =>
+  (await owner('GET', `/api/clients/${world.client.id}/today`)).json<TodayBoard>().lostHosts;
 const allowed = async (name: string) =>
   (await app.api('GET', `/internal/host-allowed?domain=${encodeURIComponent(name)}`)).statusCode;
 
@@ -87,10 +89,13 @@ describe('a host of a client’s own', () => {
       true,
       200,
     ]);
+    expect(await lostHosts()).toEqual([{ shown: host, servedUntil: lost.servedUntil }]);
     await app.move('PT73H');
     expect([(await check()).state, (await at(host)).statusCode]).toEqual(['gone', 404]);
+    expect(await lostHosts()).toEqual([{ shown: host, servedUntil: null }]);
     await record(host, 'CNAME', 'quayside.pages.plumgate.test');
     expect([(await check()).state, (await at(host)).statusCode]).toEqual(['right', 200]);
+    expect(await lostHosts()).toEqual([]);
   });
 
   it('that is registered needs an address and a proof', async () => {

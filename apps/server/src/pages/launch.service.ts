@@ -53,7 +53,7 @@ export class LaunchService {
       around,
       // The database holds an address for one page only.
       addressTakenBy: null,
-      firstActionTop: null,
+      onPhone: null,
     });
   }
 

@@ -1,10 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { TodayBoard } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
-import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { servedUntil } from '@plumgate/core/domains';
 import { users } from '../accounts/table.ts';
 import { BookingService } from '../booking/booking.service.ts';
 import { ClientService } from '../clients/client.service.ts';
+import { domains } from '../domains/table.ts';
 import { stoppedNotices } from '../messages/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
@@ -46,6 +48,11 @@ export class TodayService {
       .from(stoppedNotices)
       .where(eq(stoppedNotices.clientId, clientId))
       .orderBy(asc(stoppedNotices.address));
+    const lost = await db
+      .select()
+      .from(domains)
+      .where(and(eq(domains.clientId, clientId), inArray(domains.state, ['lost', 'gone'])))
+      .orderBy(asc(domains.host));
     const { zone } = await this.clients.get(clientId);
     const day = this.clock.now().toZonedDateTimeISO(zone).startOfDay();
     return {
@@ -59,6 +66,10 @@ export class TodayService {
       stoppedNotices: stopped.map(({ address, stoppedAt }) => ({
         address,
         stoppedAt: stoppedAt.toString(),
+      })),
+      lostHosts: lost.map((host) => ({
+        shown: host.shown,
+        servedUntil: servedUntil(host)?.toString() ?? null,
       })),
       failed: failed.map(({ id, payload, lastError, personId, dueAt }) => ({
         id,

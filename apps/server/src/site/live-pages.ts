@@ -27,7 +27,7 @@ import type {
   ShownPicture,
 } from '@plumgate/page-kit';
 import { renderPage, type PageTold } from '@plumgate/page-kit/render';
-import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { clients } from '../clients/table.ts';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
@@ -147,12 +147,21 @@ export class LivePages {
     clientSlug: string,
     pageSlug: string,
   ): Promise<Pick<LivePage, 'clientName' | 'facts' | 'brand'> | null> {
-    const [found] = await this.database.db
+    const { db } = this.database;
+    const onceAt = db
+      .select({ id: earlierAddresses.pageId })
+      .from(earlierAddresses)
+      .where(and(eq(earlierAddresses.clientId, clients.id), eq(earlierAddresses.slug, pageSlug)));
+    const [found] = await db
       .select({ clientName: clients.name, facts: clients.facts, brand: clients.brand })
       .from(pages)
       .innerJoin(clients, eq(clients.id, pages.clientId))
       .where(
-        and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isNotNull(pages.liveRevision)),
+        and(
+          eq(clients.slug, clientSlug),
+          isNotNull(pages.liveRevision),
+          or(eq(pages.slug, pageSlug), inArray(pages.id, onceAt)),
+        ),
       );
     return found ?? null;
   }

@@ -91,16 +91,29 @@ export function SelectField({
   error,
   options,
   ...rest
-}: Around & { options: Record<string, string> } & SelectHTMLAttributes<HTMLSelectElement>) {
+}: Around & {
+  /** Names by value; names within a name are a group under it. */
+  options: Record<string, string | Record<string, string>>;
+} & SelectHTMLAttributes<HTMLSelectElement>) {
   return (
     <Labelled {...{ label, error, ...(help && { help }) }}>
       {(id, described) => (
         <select id={id} className={`${box} h-9`} aria-describedby={described} {...rest}>
-          {Object.entries(options).map(([value, text]) => (
-            <option key={value} value={value}>
-              {text}
-            </option>
-          ))}
+          {Object.entries(options).map(([value, inner]) =>
+            typeof inner === 'string' ? (
+              <option key={value} value={value}>
+                {inner}
+              </option>
+            ) : (
+              <optgroup key={value} label={value}>
+                {Object.entries(inner).map(([one, text]) => (
+                  <option key={one} value={one}>
+                    {text}
+                  </option>
+                ))}
+              </optgroup>
+            ),
+          )}
         </select>
       )}
     </Labelled>

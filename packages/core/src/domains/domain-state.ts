@@ -36,6 +36,10 @@ export function afterCheck(
   }
 }
 
+/** Until when a host whose records went is still served; null for every other. */
+export const servedUntil = ({ state, lostAt }: DomainStanding): Instant | null =>
+  state === 'lost' && lostAt ? lostAt.add(grace) : null;
+
 const isOver = (since: Instant, now: Instant) =>
   Temporal.Instant.compare(since.add(grace), now) <= 0;
 

@@ -104,6 +104,14 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'The first thing to press is {pixels} px down on a phone.',
     'It should be seen without scrolling: move the form, a button or the number up.',
   ],
+  'small-words': [
+    '“{part}” has words under 14 px on a phone.',
+    'Many can’t read them at arm’s length. Make them larger.',
+  ],
+  'small-target': [
+    '“{part}” has something to press under 24 px on a phone.',
+    'A thumb misses it, as WCAG 2.2 says. Make it larger, or give it room.',
+  ],
   'too-heavy': [
     'The page weighs about {kilobytes} KB, with {pictures} pictures.',
     'On a phone’s connection visitors leave before it is there. Take some out.',

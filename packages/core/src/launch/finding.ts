@@ -43,6 +43,8 @@ export const launchRules = {
   'number-not-tappable': 'look',
   'hidden-band': 'look',
   'below-the-fold': 'look',
+  'small-words': 'look',
+  'small-target': 'look',
   'too-heavy': 'look',
   'areas-not-named': 'look',
   'not-set-up': 'look',

@@ -3,4 +3,4 @@ export * from './launch-input.ts';
 export * from './launch-check.ts';
 export * from './finding-words.ts';
 export * from './reading.ts';
-export { fold, heaviest } from './rules-of-looks.ts';
+export { fold, heaviest, leastTarget, leastWords } from './rules-of-looks.ts';

@@ -22,6 +22,16 @@ export interface LaunchInput {
   };
   /** The page that has this address already; null when none has. */
   addressTakenBy: string | null;
-  /** How far down the first thing to press is on a phone, in CSS pixels of a page 390 wide; null where nobody measured. */
+  /** What only a laid out page tells; null where nobody measured. */
+  onPhone: OnPhone | null;
+}
+
+/** A page measured as a phone shows it, in CSS pixels. */
+export interface OnPhone {
+  /** How far down the first thing to press is; null where there is none. */
   firstActionTop: number | null;
+  /** The parts with words smaller than `leastWords`. */
+  smallWords: string[];
+  /** The parts with something to press that is lower or narrower than `leastTarget`. */
+  smallTargets: string[];
 }

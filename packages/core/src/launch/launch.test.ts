@@ -26,6 +26,7 @@ import {
   readingOf,
   type LaunchInput,
   type LaunchRule,
+  type OnPhone,
 } from './index.ts';
 
 const formId = '00000000-0000-4000-8000-0000000000f1' as FormId;
@@ -73,7 +74,7 @@ const clean: LaunchInput = {
     forms: [formId],
   },
   addressTakenBy: null,
-  firstActionTop: 400,
+  onPhone: { firstActionTop: 400, smallWords: [], smallTargets: [] },
 };
 const withPage = (changes: Partial<PageDocument>): LaunchInput => ({
   ...clean,
@@ -93,6 +94,10 @@ const withForm = (changes: Partial<FormDefinition>): LaunchInput => ({
 const withFacts = (changes: object, input = clean): LaunchInput => ({
   ...input,
   client: { ...input.client, facts: { ...input.client.facts, ...changes } },
+});
+const onPhone = (changes: Partial<OnPhone>): LaunchInput => ({
+  ...clean,
+  onPhone: { ...clean.onPhone!, ...changes },
 });
 const button = (action: ButtonAction) => withBlocks(block('button', { label: 'Press', action }));
 const text = (words: string) => withBlocks(block('text', { text: prose(words) }));
@@ -215,7 +220,9 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ['number-not-tappable', 'as a fact', text('Call {{ client.phone }} today')],
   ['hidden-band', 'an empty one', withBand({})],
   ['hidden-band', 'in a popup that is gone', withBand({ popup: 'gone' }, block('divider'))],
-  ['below-the-fold', 'one pixel too low', { ...clean, firstActionTop: fold + 1 }],
+  ['below-the-fold', 'one pixel too low', onPhone({ firstActionTop: fold + 1 })],
+  ['small-words', 'a heading', onPhone({ smallWords: ['h'] })],
+  ['small-target', 'a heading with a link', onPhone({ smallTargets: ['h'] })],
   [
     'too-heavy',
     'a gallery of twenty',
@@ -334,7 +341,8 @@ describe('no rule is met by', () => {
       'areas-not-named',
       withFacts({ areas: ['Port Alder'] }, text('We come to Port Alder')),
     ],
-    ['a page nobody measured', 'below-the-fold', { ...clean, firstActionTop: null }],
+    ['a page nobody measured', 'below-the-fold', { ...clean, onPhone: null }],
+    ['nothing to press', 'below-the-fold', onPhone({ firstActionTop: null })],
   ])('%s', (_what, rule, input) => expect(rulesOf(input)).not.toContain(rule));
 });
 

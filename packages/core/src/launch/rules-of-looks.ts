@@ -1,6 +1,6 @@
 import { interpolate, formatHex } from 'culori';
 import { aaText, contrast, wordsOn } from '../brand/index.ts';
-import { blocksOf, nameOfBlock, type Band, type Block } from '../page/index.ts';
+import { blocksOf, nameOfBlock, nameOfPart, type Band, type Block } from '../page/index.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
 
@@ -10,6 +10,10 @@ const faintest = 0.75;
 const leastFade = 55;
 /** A phone's screen below its bars: 844 px high as phones of 390 px are, less 110 (common practice, no source). */
 export const fold = 734;
+/** The least that words on a phone may measure, in CSS pixels (common practice, no source). */
+export const leastWords = 14;
+/** The least that something to press may measure across, in CSS pixels: WCAG 2.2, 2.5.8. */
+export const leastTarget = 24;
 /** What a page may weigh on a phone with its pictures, in kilobytes (our own value, no source). */
 export const heaviest = 1500;
 /** A picture 800 px wide as WebP, in kilobytes, as the demo's come out. */
@@ -25,10 +29,22 @@ export function lookFindings(input: LaunchInput): Finding[] {
     ...contrasts(input),
     ...page.bands.flatMap((band) => bandFindings(band, input)),
     ...offers(blocks, input),
-    ...(input.firstActionTop !== null && input.firstActionTop > fold
-      ? [found('below-the-fold', { at: 'page' }, { pixels: `${Math.round(input.firstActionTop)}` })]
-      : []),
+    ...measured(input),
     ...weight(blocks, page.bands),
+  ];
+}
+
+/** What a phone's screen shows, where somebody looked. */
+function measured({ draft, onPhone }: LaunchInput): Finding[] {
+  if (!onPhone) return [];
+  const { firstActionTop: top, smallWords, smallTargets } = onPhone;
+  const about = (part: string) => ({ part: nameOfPart(draft, part) });
+  return [
+    ...(top !== null && top > fold
+      ? [found('below-the-fold', { at: 'page' }, { pixels: `${Math.round(top)}` })]
+      : []),
+    ...smallWords.map((part) => found('small-words', part, about(part))),
+    ...smallTargets.map((part) => found('small-target', part, about(part))),
   ];
 }
 

@@ -18,6 +18,10 @@ export function answered<Parts>(parts: Parts, answers: Record<string, string>): 
   return walk(parts) as Parts;
 }
 
+/** What is still to be said before a template can be taken. */
+export const unanswered = (asks: readonly Ask[], answers: Record<string, string>): Ask[] =>
+  asks.filter(({ key }) => !answers[key]?.trim());
+
 /** The examples, for showing a template before anything is asked. */
 export const exampleAnswers = (asks: readonly Ask[]): Record<string, string> =>
   Object.fromEntries(asks.map(({ key, example }) => [key, example]));

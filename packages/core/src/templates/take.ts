@@ -9,20 +9,21 @@ export interface TakenPage {
 }
 
 /**
- * The chosen pages of a template with the answers in their places. The last page of what is taken leads nowhere
- * further, so a form on it that would go to the next step says thank you in its place.
+ * The chosen pages of a template with the answers in their places. Where nothing comes after the last of them, a form on
+ * it that would go to the next step says thank you in its place.
  */
 export function takeTemplate(
   template: ReadyTemplate,
   chosen: readonly number[],
   answers: Record<string, string>,
   make: Make,
+  { leadsOn = false } = {},
 ): TakenPage[] {
   return chosen.map((index, place) => {
     const page = template.pages[index]!;
     const draft = answered(makePage(page, make), answers);
-    const isLast = place === chosen.length - 1;
-    return { name: answered(page.name, answers), draft: isLast ? endingHere(draft) : draft };
+    const isEnd = place === chosen.length - 1 && !leadsOn;
+    return { name: answered(page.name, answers), draft: isEnd ? endingHere(draft) : draft };
   });
 }
 

@@ -10,6 +10,7 @@ import {
   suits,
   takeTemplate,
   trades,
+  unanswered,
   type Make,
 } from './index.ts';
 
@@ -113,6 +114,16 @@ describe('ready-made templates', () => {
     const [only] = takeTemplate(template, [0], exampleAnswers(template.asks), counting());
     expect(Object.values(only!.draft.forms)[0]!.after.kind).toBe('message');
     expect(Object.values(take(template)[0]!.draft.forms)[0]!.after.kind).toBe('next-step');
+    const [between] = takeTemplate(template, [0], {}, counting(), { leadsOn: true });
+    expect(Object.values(between!.draft.forms)[0]!.after.kind).toBe('next-step');
+  });
+});
+
+describe('unanswered', () => {
+  it('is what nobody said anything to, spaces being nothing', () => {
+    const { asks } = readyTemplates.find(({ name }) => name === 'listing')!;
+    const left = unanswered(asks, { address: '3 Ropewalk Loft', price: '  ' });
+    expect(left.map(({ key }) => key)).toEqual(['price', 'size']);
   });
 });
 

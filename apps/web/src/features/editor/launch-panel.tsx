@@ -9,7 +9,7 @@ import { useNavigate, useParams } from 'react-router';
 import { Temporal } from 'temporal-polyfill';
 import { Button } from '../../ui/button.tsx';
 import { FindingsList, LaunchCount, readingWords } from '../launch/findings-list.tsx';
-import { firstActionTop } from './moving/on-screen.ts';
+import { measuredOnPhone } from './on-phone.ts';
 import { useEditor, useEditorStore } from './store.ts';
 import { useUi } from './ui.ts';
 
@@ -32,7 +32,7 @@ function checked(page: EditorPage, draft: Draft, brand: Brand): LaunchCheck {
     },
     // A taken ending is said where it is typed, and the server keeps none.
     addressTakenBy: null,
-    firstActionTop: firstActionTop(),
+    onPhone: measuredOnPhone(),
   });
 }
 

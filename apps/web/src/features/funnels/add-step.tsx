@@ -1,13 +1,19 @@
-import { api, type PathBoard } from '@plumgate/contract';
+import { api, type PageChoice, type PathBoard, type TemplateView } from '@plumgate/contract';
 import { stepName, stepNames } from '@plumgate/core/funnels';
+import { readyTemplates, takeTemplate, unanswered } from '@plumgate/core/templates';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { useAct } from '../../ui/use-act.ts';
+import { make } from '../pages/make-ids.ts';
+import { TemplateAsks } from '../pages/template-asks.tsx';
 
-/** Adds a step at a place: an empty page, or a copy of one that the client has. */
+const readyPages = readyTemplates.filter(({ pages }) => pages.length === 1);
+
+/** Adds a step at a place: an empty page, a ready-made or kept one, or a copy of one that the client has. */
 export function AddStep({
   board,
   position,
@@ -19,8 +25,11 @@ export function AddStep({
 }) {
   const act = useAct();
   const { steps, funnel } = board;
+  const zone = useClient()?.zone ?? '';
   const pages = useAsk(api.listPages, { params: { clientId: funnel.clientId } }).data?.pages ?? [];
-  const templates = useAsk(api.listTemplates, {}).data?.templates ?? [];
+  const own = (useAsk(api.listTemplates, {}).data?.templates ?? []).filter(
+    ({ kind }) => kind === 'page',
+  );
   const [name, setName] = useState(() =>
     stepName(
       steps.map((step) => step.name),
@@ -28,14 +37,18 @@ export function AddStep({
     ),
   );
   const [from, setFrom] = useState('');
+  const [answers, setAnswers] = useState<Record<string, string>>({});
+  const ready = readyPages.find((one) => one.name === from);
+  const kept = own.find(({ id }) => id === from);
+  const sourceOf = () => {
+    const leadsOn = position < steps.length;
+    if (ready) return { draft: takeTemplate(ready, [0], answers, make, { leadsOn })[0]!.draft };
+    if (kept) return { draft: kept.content.pages[0]!.draft };
+    return from ? { pageId: from } : undefined;
+  };
   const add = () =>
     act(async () => {
-      const kept = templates.find(({ id }) => id === from);
-      const source = kept
-        ? { draft: kept.content.pages[0]!.draft }
-        : from
-          ? { pageId: from }
-          : undefined;
+      const source = sourceOf();
       const made = await call(api.addStep, {
         params: { funnelId: funnel.id },
         body: { name: name.trim(), position, ...(source && { from: source }) },
@@ -69,22 +82,32 @@ export function AddStep({
         />
         <SelectField
           label="Begins as"
+          {...(ready && { help: ready.about })}
           value={from}
-          options={{
-            '': 'An empty page',
-            ...Object.fromEntries(
-              templates
-                .filter(({ kind }) => kind === 'page')
-                .map((one) => [one.id, `Template: ${one.name}`]),
-            ),
-            ...Object.fromEntries(
-              pages.map((page) => [page.pageId, `A copy of ${page.funnel} · ${page.name}`]),
-            ),
-          }}
+          options={beginnings(own, pages)}
           onChange={(event) => setFrom(event.target.value)}
         />
-        <DialogFoot does="Add the step" off={!name.trim()} failure={null} onClose={onClose} />
+        {ready && (
+          <TemplateAsks asks={ready.asks} zone={zone} answers={answers} onAnswers={setAnswers} />
+        )}
+        <DialogFoot
+          does="Add the step"
+          off={!name.trim() || unanswered(ready?.asks ?? [], answers).length > 0}
+          failure={null}
+          onClose={onClose}
+        />
       </form>
     </Dialog>
   );
 }
+
+const beginnings = (own: TemplateView[], pages: PageChoice[]) => ({
+  '': 'An empty page',
+  'Ready-made': Object.fromEntries(readyPages.map(({ name, label }) => [name, label])),
+  ...(own.length > 0 && { 'Your own': Object.fromEntries(own.map(({ id, name }) => [id, name])) }),
+  ...(pages.length > 0 && {
+    'A copy of': Object.fromEntries(
+      pages.map(({ pageId, funnel, name }) => [pageId, `${funnel} · ${name}`]),
+    ),
+  }),
+});

@@ -6,6 +6,7 @@ import {
   readyTemplates,
   suits,
   takeTemplate,
+  unanswered,
   type Aim,
   type Ask,
   type Meant,
@@ -28,6 +29,7 @@ import { MeantFilter } from '../pages/meant-filter.tsx';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { Seen } from '../pages/seen.tsx';
+import { TemplateAsks } from '../pages/template-asks.tsx';
 
 /** A template to choose from, ready-made or the agency's own. */
 interface Offered extends Meant {
@@ -232,7 +234,7 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
   const [busy, setBusy] = useState(false);
   const pages = offered.pageNames.map((_, index) => index).filter((index) => !left.has(index));
   const asks = offered.asks.filter(({ key }) => key !== 'name');
-  const open = asks.filter(({ key }) => !answers[key]?.trim());
+  const open = unanswered(asks, answers);
   // One answer often is the name: a listing's address, an event's.
   const named =
     name.trim() || (asks[0]?.kind === 'text' ? (answers[asks[0].key] ?? '').trim() : '');
@@ -262,17 +264,7 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
     >
       <h2 className="text-lg">{offered.label}</h2>
       <p className="text-muted">{offered.about}</p>
-      {asks.map(({ key, label, kind, example }) => (
-        <TextField
-          key={key}
-          label={label}
-          type={kind === 'moment' ? 'datetime-local' : 'text'}
-          help={kind === 'moment' ? `Wall time in ${sheet.zone}` : `Such as ${example}`}
-          maxLength={120}
-          value={answers[key] ?? ''}
-          onChange={(event) => setAnswers({ ...answers, [key]: event.target.value })}
-        />
-      ))}
+      <TemplateAsks asks={asks} zone={sheet.zone} answers={answers} onAnswers={setAnswers} />
       <TextField
         label="Name of the new funnel"
         help={

@@ -24,7 +24,7 @@ export function TodayScreen() {
   const clock = useAsk(api.getClock, {}, { refetchInterval: 15_000 });
   if (board.isError) return <Failed error={board.error} again={() => void board.refetch()} />;
   if (!client || !board.data || !clock.data) return <Skeleton />;
-  const { waiting, waitingTotal, bookings, failed, stoppedNotices } = board.data;
+  const { waiting, waitingTotal, bookings, failed, stoppedNotices, lostHosts } = board.data;
   const { now } = clock.data;
   return (
     <>
@@ -32,6 +32,19 @@ export function TodayScreen() {
         title="Today"
         beside={<span className="text-muted">{dayText(now, client.zone)}</span>}
       />
+      {lostHosts.map(({ shown, servedUntil }) => (
+        <Notice key={shown}>
+          <p className="min-w-0 flex-1 break-words">
+            The DNS record of <b className="font-semibold">{shown}</b> is gone.{' '}
+            {servedUntil
+              ? `Visitors are still answered there until ${whenText(servedUntil, client.zone)}.`
+              : 'Visitors are no longer answered there.'}
+          </p>
+          <Link className="font-semibold underline" to={`/${client.slug}/set-up/addresses`}>
+            See what it needs
+          </Link>
+        </Notice>
+      ))}
       {stoppedNotices.map(({ address, stoppedAt }) => (
         <StoppedNotices
           key={address}
@@ -179,6 +192,13 @@ function Booked({ booking, slug, zone }: { booking: BookingView; slug: string; z
   );
 }
 
+/** Something that has quietly stopped working, over everything else. */
+const Notice = ({ children }: { children: React.ReactNode }) => (
+  <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-honey-tint px-6 py-2.5 text-honey">
+    {children}
+  </div>
+);
+
 function StoppedNotices({
   address,
   since,
@@ -199,13 +219,13 @@ function StoppedNotices({
     }
   };
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-honey-tint px-6 py-2.5 text-honey">
+    <Notice>
       <p className="min-w-0 flex-1 break-words">
         <b className="font-semibold">{address}</b> is not told of new leads and bookings: somebody
         there pressed “No more emails” ({since}).
       </p>
       <Button onClick={() => void resume()}>Send notices again</Button>
-    </div>
+    </Notice>
   );
 }
 

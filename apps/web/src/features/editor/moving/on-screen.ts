@@ -12,19 +12,6 @@ function frameOf(inner: Document) {
   return { box, scale: box.width / element.offsetWidth };
 }
 
-/** How far down the first thing to press stands on the phone's page, in its own pixels; null where there is none. */
-export function firstActionTop(): number | null {
-  const phone = [...openFrames].sort((a, b) => widthOf(a) - widthOf(b))[0];
-  if (!phone) return null;
-  // A call bar is on the screen from the start, wherever it stands in the page.
-  if (phone.querySelector('.call-bar')) return 0;
-  const [first] = phone.querySelectorAll<HTMLElement>('main a.press, main .call a, main form');
-  const { scrollY = 0 } = phone.defaultView ?? {};
-  return first ? first.getBoundingClientRect().top + scrollY : null;
-}
-
-const widthOf = (inner: Document) => inner.defaultView?.innerWidth ?? Infinity;
-
 /** A point of the app as a point inside of a frame, and back. */
 export function fromFrame(inner: Document, x: number, y: number): { x: number; y: number } | null {
   const frame = frameOf(inner);
