@@ -168,6 +168,29 @@ test('every block lies on the canvas as it lies live, wide and on a phone, free 
     ).toEqual([]);
   }
 
+  // The launch check measures the phone: nothing of ours is too small, and it says so of what is.
+  const check = app.getByRole('button', { name: /^Launch check/ });
+  await check.click();
+  await expect(app.getByText(/words, read in/)).toBeVisible();
+  await expect(app.getByText(/under (14|24) px/)).toHaveCount(0);
+  await app.keyboard.press('Escape');
+  const phone = app.frameLocator('iframe[title="The page on a phone"]');
+  await phone.locator('h1').evaluate((one) => (one.style.fontSize = '9px'));
+  await phone.locator('.social a').evaluateAll((all) => {
+    for (const one of all)
+      one.style.cssText =
+        'display:inline-block;width:15px;height:15px;margin:0;padding:0;min-height:0';
+  });
+  await app
+    .getByRole('navigation', { name: 'Outline' })
+    .getByRole('button', { name: 'Page' })
+    .click();
+  await app.getByLabel('Title', { exact: true }).fill('Every kind of block');
+  await check.click();
+  await expect(app.getByText(/has words under 14 px on a phone/)).toHaveCount(1);
+  await expect(app.getByText(/something to press under 24 px on a phone/)).toHaveCount(1);
+  await app.keyboard.press('Escape');
+
   const { body } = await ask({
     port,
     host: new URL(address).host,

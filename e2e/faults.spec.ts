@@ -1,23 +1,29 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { emptyPage, newBand, newBlock, type Block } from '@plumgate/core/page';
 import { expect, test } from '@playwright/test';
-import { ask, startServer } from './helpers.ts';
+import { ask, endServers, startServer } from './helpers.ts';
 
 test.setTimeout(600_000);
 let folder: string;
 test.beforeEach(async () => {
   folder = await mkdtemp(join(tmpdir(), 'plumgate-faults-'));
 });
-test.afterEach(() => rm(folder, { recursive: true, force: true }));
+test.afterEach(async () => {
+  await endServers();
+  await rm(folder, { recursive: true, force: true });
+});
 
 const port = 4392;
 const environment = () => ({ PORT: String(port), PLUMGATE_DATA: folder });
 const json = { 'content-type': 'application/json' };
 
-/** The program from nothing: its owner, a client, and a funnel that is live. Gives the owner's cookie and the client's id. */
-async function build(): Promise<{ cookie: string; clientId: string }> {
-  const setUp = await ask({
+type ApiCall = (method: string, path: string, body?: object) => Promise<never>;
+
+/** The program from nothing: its owner and a client. Gives the owner's cookie, a way to call as them, and the client's id. */
+async function setUp(): Promise<{ cookie: string; call: ApiCall; clientId: string }> {
+  const { status, cookie } = await ask({
     port,
     path: '/api/set-up',
     method: 'POST',
@@ -30,14 +36,13 @@ async function build(): Promise<{ cookie: string; clientId: string }> {
       password: 'correct horse battery',
     }),
   });
-  expect(setUp.status).toBe(200);
-  const { cookie } = setUp;
-  const call = async (method: string, path: string, body?: object) => {
+  expect(status).toBe(200);
+  const call: ApiCall = async (method, path, body) => {
     const answer = await ask({
       port,
       path,
       method,
-      headers: { ...json, cookie },
+      headers: { ...(body && json), cookie },
       ...(body && { body: JSON.stringify(body) }),
     });
     expect(answer.status, answer.body).toBe(200);
@@ -48,6 +53,12 @@ async function build(): Promise<{ cookie: string; clientId: string }> {
     slug: 'quayside',
     zone: 'America/New_York',
   })) as { id: string };
+  return { cookie, call, clientId };
+}
+
+/** A funnel that is live and tells the desk of its leads. */
+async function build(): Promise<{ cookie: string; clientId: string }> {
+  const { cookie, call, clientId } = await setUp();
   const { funnelId } = (await call('POST', `/api/clients/${clientId}/funnels`, {
     name: 'Visit',
   })) as { funnelId: string };
@@ -135,6 +146,85 @@ test('killed in the middle of submissions, it has every answered one after the r
   expect(new Set(await subjects()).size).toBe(people.length);
   second.process.kill('SIGTERM');
   expect(await second.ended).toBe(0);
+});
+
+test('killed in the middle of publishing, visitors see the funnel before or after, never a mix', async () => {
+  let server = await startServer(environment());
+  await server.ready;
+  const { call, clientId } = await setUp();
+  const last = 7;
+  const draft = (generation: number, at: number) => ({
+    page: {
+      ...emptyPage('Generation'),
+      bands: [
+        newBand('band', [
+          {
+            id: 'column',
+            share: 1,
+            blocks: [
+              newBlock('heading', 'heading', { text: `Generation ${generation}`, level: 1 }),
+              newBlock('button', 'button', {
+                label: 'On',
+                action: { kind: at === last ? 'call' : 'next-step' },
+              }),
+            ] as Block[],
+          },
+        ]),
+      ],
+    },
+    forms: {},
+  });
+  const { facts } = (await call('GET', `/api/clients/${clientId}`)) as { facts: object };
+  await call('PUT', `/api/clients/${clientId}/facts`, {
+    name: 'Quayside',
+    facts: { ...facts, phone: '(207) 555-0142' },
+  });
+  const { funnelId } = (await call('POST', `/api/clients/${clientId}/funnels`, {
+    name: 'Many',
+    from: {
+      pages: Array.from({ length: last + 1 }, (_, at) => ({
+        name: `Page ${at}`,
+        draft: draft(0, at),
+      })),
+    },
+  })) as { funnelId: string };
+  const { steps } = (await call('GET', `/api/funnels/${funnelId}/path`)) as {
+    steps: { pageId: string; slug: string }[];
+  };
+  const began = performance.now();
+  await call('POST', `/api/funnels/${funnelId}/publish`);
+  const usual = performance.now() - began;
+  const seen = async () =>
+    Promise.all(
+      steps.map(async ({ slug }) => {
+        const { body } = await ask({ port, host: `quayside.localhost:${port}`, path: `/${slug}` });
+        return Number(/Generation (\d+)/.exec(body)?.[1]);
+      }),
+    );
+  expect(await seen()).toEqual(steps.map(() => 0));
+  const shares = [0.1, 0.4, 0.6, 0.8, 0.95, 1.2];
+  for (const [round, share] of shares.entries()) {
+    const generation = round + 1;
+    const [before] = await seen();
+    for (const [at, { pageId }] of steps.entries()) {
+      const { version } = (await call('GET', `/api/pages/${pageId}`)) as { version: number };
+      await call('PUT', `/api/pages/${pageId}/draft`, { version, draft: draft(generation, at) });
+    }
+    const publishing = call('POST', `/api/funnels/${funnelId}/publish`).catch(() => null);
+    await new Promise((resolve) => setTimeout(resolve, share * usual));
+    server.process.kill('SIGKILL');
+    await Promise.all([publishing, server.ended]);
+    server = await startServer(environment());
+    await server.ready;
+    const after = await seen();
+    expect(new Set(after).size, `after ${share} of the usual time: ${after.join()}`).toBe(1);
+    expect([before, generation]).toContain(after[0]);
+  }
+  // Whatever was cut off can be published anew.
+  await call('POST', `/api/funnels/${funnelId}/publish`);
+  expect(await seen()).toEqual(steps.map(() => shares.length));
+  server.process.kill('SIGTERM');
+  await server.ended;
 });
 
 test('a second process on the same data refuses to start and says why', async () => {

@@ -71,6 +71,18 @@ export async function searchPostRoom(app: Page, text: string): Promise<Locator> 
   return rows;
 }
 
+const started = new Set<ChildProcess>();
+
+/** Ends what a failed test left running, which would hold its port and its folder. */
+export async function endServers(): Promise<void> {
+  for (const server of started) {
+    if (server.exitCode !== null || server.signalCode !== null) continue;
+    server.kill('SIGKILL');
+    await new Promise((resolve) => server.once('exit', resolve));
+  }
+  started.clear();
+}
+
 /** A server of its own, for tests that kill it. */
 export async function startServer(environment: Record<string, string>): Promise<{
   process: ChildProcess;
@@ -82,6 +94,7 @@ export async function startServer(environment: Record<string, string>): Promise<
     cwd: new URL('..', import.meta.url),
     env: { ...process.env, PLUMGATE_DEMO: '0', ...environment },
   });
+  started.add(server);
   let output = '';
   const ended = new Promise<number | null>((resolve) => server.on('exit', resolve));
   const ready = new Promise<void>((resolve, reject) => {

@@ -20,6 +20,7 @@ body{margin:0}
 .columns:has([data-calendar]){align-items:start}
 .beside .column:not(:first-child){justify-items:end}
 .block{min-width:0}
+small{font-size:.88rem}
 .centre{text-align:center}
 .end{text-align:end}
 a:focus-visible,button:focus-visible,input:focus-visible,select:focus-visible,textarea:focus-visible{outline:3px solid var(--action);outline-offset:2px}

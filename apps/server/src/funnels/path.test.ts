@@ -129,6 +129,10 @@ describe('steps', () => {
     expect(off.json()).toEqual({ state: 'offline' });
     const shut = await app.site('GET', `/${slug}`);
     expect([shut.statusCode, shut.body.includes('Quayside Dental')]).toEqual([404, true]);
+    await done('PUT', `/api/pages/${added}/address`, { slug: 'moved-meanwhile' });
+    const earlier = await app.site('GET', `/${slug}`);
+    expect([earlier.statusCode, earlier.body.includes('Quayside Dental')]).toEqual([404, true]);
+    await done('PUT', `/api/pages/${added}/address`, { slug });
     await done('PATCH', `/api/pages/${added}`, { offline: false });
     expect((await app.site('GET', `/${slug}`)).statusCode).toBe(200);
     const draft = await add('Never live', 3);

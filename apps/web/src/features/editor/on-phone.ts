@@ -8,8 +8,10 @@ export function measuredOnPhone(): OnPhone | null {
   if (!phone || !view) return null;
   return {
     firstActionTop: firstActionTop(phone, view),
-    smallWords: partsWith(phone, 'main *', (one) => isSmallWords(one, view)),
-    smallTargets: partsWith(phone, targets, (one) => isSmallTarget(one, view)),
+    smallWords: partsOf(
+      [...phone.querySelectorAll<HTMLElement>('main *')].filter((one) => isSmallWords(one, view)),
+    ),
+    smallTargets: partsWithSmallTargets(phone, view),
   };
 }
 
@@ -32,13 +34,12 @@ const targets = [
   'main input:not([type=hidden])',
 ].join();
 
-/** The parts in which an element of a kind is so, each once, from the top. */
-function partsWith(page: Document, kind: string, isSo: (one: HTMLElement) => boolean): string[] {
-  const parts = [...page.querySelectorAll<HTMLElement>(kind)]
-    .filter((one) => !one.closest('[data-handle]') && isSo(one))
-    .flatMap((one) => one.closest<HTMLElement>('[data-part]')?.dataset.part ?? []);
-  return [...new Set(parts)];
-}
+/** The parts that elements stand in, each once, from the top. */
+const partsOf = (elements: HTMLElement[]): string[] => [
+  ...new Set(
+    elements.flatMap((one) => one.closest<HTMLElement>('[data-part]')?.dataset.part ?? []),
+  ),
+];
 
 const hasOwnWords = (one: Element) =>
   [...one.childNodes].some((node) => node.nodeType === 3 && node.nodeValue!.trim() !== '');
@@ -46,12 +47,39 @@ const hasOwnWords = (one: Element) =>
 const isSmallWords = (one: HTMLElement, view: Window) =>
   hasOwnWords(one) && parseFloat(view.getComputedStyle(one).fontSize) < leastWords;
 
-/** WCAG 2.2, 2.5.8; a link within a sentence is let off, as it says, and a box is pressed by its label too. */
-function isSmallTarget(one: HTMLElement, view: Window): boolean {
-  const inSentence =
-    view.getComputedStyle(one).display === 'inline' && hasOwnWords(one.parentElement!);
-  if (inSentence) return false;
-  const boxes = [one, one.closest('label')].flatMap((box) => box?.getBoundingClientRect() ?? []);
-  const seen = boxes.filter(({ width, height }) => width > 1 && height > 1);
-  return seen.length > 0 && seen.every((box) => Math.min(box.width, box.height) < leastTarget);
+/**
+ * The parts whose targets fail WCAG 2.2, 2.5.8: under 24 px, and so near to another that a circle of 24 px around their
+ * middle reaches it. A link within a sentence is let off; a box is pressed by its label too.
+ */
+function partsWithSmallTargets(page: Document, view: Window): string[] {
+  const all = [...page.querySelectorAll<HTMLElement>(targets)].flatMap((one) => {
+    const pressed = one.closest('label') ?? one;
+    const box = pressed.getBoundingClientRect();
+    const isShown = box.width > 1 && box.height > 1;
+    return isShown && !one.closest('[data-handle]') ? [{ one, box }] : [];
+  });
+  const small = all.filter(
+    ({ one, box }) => Math.min(box.width, box.height) < leastTarget && !isInSentence(one, view),
+  );
+  return partsOf(
+    small
+      .filter(({ box }) => all.some((other) => other.box !== box && isNear(box, other.box)))
+      .map(({ one }) => one),
+  );
+}
+
+const isInSentence = (one: HTMLElement, view: Window) =>
+  view.getComputedStyle(one).display === 'inline' && hasOwnWords(one.parentElement!);
+
+/** Whether the circle around a small target's middle reaches another target, or the circle around that if it is small too. */
+function isNear(box: DOMRect, other: DOMRect): boolean {
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  const isSmall = Math.min(other.width, other.height) < leastTarget;
+  const [across, down] = isSmall
+    ? [x - (other.x + other.width / 2), y - (other.y + other.height / 2)]
+    : [
+        x - Math.min(Math.max(x, other.left), other.right),
+        y - Math.min(Math.max(y, other.top), other.bottom),
+      ];
+  return Math.hypot(across, down) < (isSmall ? leastTarget : leastTarget / 2);
 }

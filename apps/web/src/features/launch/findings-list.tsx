@@ -54,7 +54,7 @@ export function LaunchCount({ findings }: { findings: Finding[] }) {
   );
 }
 
-/** How hard the words are, and how long they take: `Reads like grade 6, in 50 seconds`. */
+/** How hard the words are, and how long they take: `212 words, read in 53 seconds, at school grade 6`. */
 export function readingWords({
   words,
   grade,
