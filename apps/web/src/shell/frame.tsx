@@ -51,7 +51,7 @@ export function Frame() {
         {client && (
           <nav
             aria-label="Places"
-            className="ml-3 flex self-stretch max-md:order-last max-md:ml-0 max-md:w-full"
+            className="ml-3 flex self-stretch max-md:order-last max-md:ml-0 max-md:w-full max-md:overflow-x-auto"
           >
             {places
               .filter((place) => place.desk || !desk)
@@ -60,7 +60,7 @@ export function Frame() {
                   key={place.path}
                   to={`/${client.slug}/${place.path}`}
                   className={({ isActive }) =>
-                    `flex items-center border-b-2 px-3 font-medium max-md:py-2 ${isActive || (place.path === 'funnels' && pathname.includes('/pages/')) ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`
+                    `flex items-center border-b-2 px-3 font-medium whitespace-nowrap max-md:px-2 max-md:py-2 max-md:text-[13px] ${isActive || (place.path === 'funnels' && pathname.includes('/pages/')) ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`
                   }
                 >
                   {place.label}

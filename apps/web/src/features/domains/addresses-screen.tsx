@@ -86,7 +86,7 @@ function Domain({
       aria-label={domain.shown}
     >
       <div className="flex flex-wrap items-center gap-3">
-        <h2 className="min-w-0 flex-1 text-lg break-words">{domain.shown}</h2>
+        <h2 className="min-w-0 flex-1 text-lg break-words max-md:basis-full">{domain.shown}</h2>
         <Pill tone={tone}>{words}</Pill>
         <Button onClick={() => void check()}>Look again</Button>
         <Button look="quiet" onClick={() => void remove()}>
@@ -105,8 +105,8 @@ function Domain({
           : 'Add this at the client’s DNS host. It can take from minutes to a day until it is seen.'}
       </p>
       <div className="overflow-x-auto">
-        <table className="w-full min-w-[560px] text-left">
-          <thead className="text-xs text-muted">
+        <table className="w-full text-left max-md:block md:min-w-[560px]">
+          <thead className="text-xs text-muted max-md:hidden">
             <tr className="border-b border-line">
               <th className="py-1 font-semibold">Type</th>
               <th className="font-semibold">Name</th>
@@ -118,11 +118,12 @@ function Domain({
             {domain.compared.map(({ needed, found, right }) => (
               <tr
                 key={needed.type + needed.name}
-                className="border-b border-line align-top last:border-0"
+                className="border-b border-line align-top last:border-0 max-md:grid max-md:gap-1 max-md:py-2"
               >
-                <td className="py-2 pr-4 font-semibold">{needed.type}</td>
-                <td className="py-2 pr-4 break-all">{needed.name}</td>
-                <td className="py-2 pr-4">
+                <td className="font-semibold md:py-2 md:pr-4">{needed.type}</td>
+                <td className="break-all md:py-2 md:pr-4">{needed.name}</td>
+                <td className="md:py-2 md:pr-4">
+                  <span className="text-muted md:hidden">Needed </span>
                   <span className="break-all">{needed.value}</span>{' '}
                   <button
                     type="button"
@@ -132,7 +133,8 @@ function Domain({
                     Copy
                   </button>
                 </td>
-                <td className={`py-2 ${right ? 'text-leaf' : 'text-brick'}`}>
+                <td className={`md:py-2 ${right ? 'text-leaf' : 'text-brick'}`}>
+                  <span className="text-muted md:hidden">Found </span>
                   {right
                     ? 'This'
                     : found.length === 0

@@ -51,16 +51,16 @@ export function AllPagesScreen() {
         </Empty>
       ) : (
         <div className="overflow-x-auto">
-          <table className="w-full min-w-[860px] tabular-nums">
+          <table className="w-full tabular-nums md:min-w-[860px]">
             <thead className="text-left text-xs text-muted">
               <tr className="h-9 border-b border-line">
                 <th className="pl-6 font-semibold">Page</th>
                 <th className="font-semibold">State</th>
-                <th className="font-semibold">Address</th>
-                <th className="text-right font-semibold">Visitors, 30 days</th>
+                <th className="font-semibold max-md:hidden">Address</th>
+                <th className="text-right font-semibold max-md:hidden">Visitors, 30 days</th>
                 <th className="text-right font-semibold">Leads</th>
-                <th className="text-right font-semibold">Rate</th>
-                <th className="pl-6 font-semibold">Last change</th>
+                <th className="text-right font-semibold max-md:hidden">Rate</th>
+                <th className="pl-6 font-semibold max-md:hidden">Last change</th>
                 <th className="pr-6">
                   <span className="sr-only">What to do</span>
                 </th>
@@ -87,18 +87,21 @@ function Row({ page, slug, zone }: { page: PageChoice; slug: string; zone: strin
   const edit = `/${slug}/pages/${pageId}`;
   return (
     <tr className="h-11 border-b border-line hover:bg-sheet">
-      <td className="max-w-80 truncate pl-6">
+      <td className="max-w-80 pl-6 max-md:max-w-40 max-md:py-2 md:truncate">
         <Link className="font-semibold hover:text-plum-dark hover:underline" to={edit}>
           {name}
         </Link>
-        <Link className="ml-2 text-muted hover:underline" to={`/${slug}/funnels/${page.funnelId}`}>
+        <Link
+          className="text-muted hover:underline max-md:block max-md:text-xs md:ml-2"
+          to={`/${slug}/funnels/${page.funnelId}`}
+        >
           {page.funnel}
         </Link>
       </td>
       <td>
         <StatePill state={state} />
       </td>
-      <td className="max-w-56 truncate text-muted">
+      <td className="max-w-56 truncate text-muted max-md:hidden">
         {page.live ? (
           <a href={page.address} target="_blank" rel="noreferrer" className="hover:underline">
             /{page.slug}
@@ -107,10 +110,14 @@ function Row({ page, slug, zone }: { page: PageChoice; slug: string; zone: strin
           `/${page.slug}`
         )}
       </td>
-      <td className="text-right">{page.visitors30.toLocaleString('en-US')}</td>
+      <td className="text-right max-md:hidden">{page.visitors30.toLocaleString('en-US')}</td>
       <td className="text-right">{page.leads30.toLocaleString('en-US')}</td>
-      <td className="text-right font-semibold">{shareText(page.leads30, page.visitors30)}</td>
-      <td className="pl-6 whitespace-nowrap text-muted">{whenText(page.changedAt, zone)}</td>
+      <td className="text-right font-semibold max-md:hidden">
+        {shareText(page.leads30, page.visitors30)}
+      </td>
+      <td className="pl-6 whitespace-nowrap text-muted max-md:hidden">
+        {whenText(page.changedAt, zone)}
+      </td>
       <td className="w-12 pr-6">
         <Menu
           trigger={

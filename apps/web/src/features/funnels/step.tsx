@@ -40,7 +40,7 @@ export function Step({
   return (
     <section className="w-56 shrink-0" aria-label={`Step ${number}, ${step.name}`}>
       <div className="overflow-hidden rounded-card border border-strong-line bg-sheet">
-        <h2 className="flex h-11 items-center gap-0.5 border-b border-line pr-1 pl-0.5 font-sans text-sm">
+        <h2 className="flex h-14 items-center gap-0.5 border-b border-line pr-1 pl-0.5 font-sans text-sm">
           <button
             type="button"
             {...grip}
@@ -49,10 +49,12 @@ export function Step({
           >
             <GripVertical className="size-4" aria-hidden />
           </button>
-          <span className="min-w-0 flex-1 truncate" title={step.name}>
-            {number} · {step.name}
+          <span className="grid min-w-0 flex-1 justify-items-start gap-0.5">
+            <span className="max-w-full truncate" title={step.name}>
+              {number} · {step.name}
+            </span>
+            <StatePill state={step.state} />
           </span>
-          <StatePill state={step.state} />
           <StepMenu board={board} step={step} number={number} editor={editor} />
         </h2>
         <Link
