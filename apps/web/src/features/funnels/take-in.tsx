@@ -46,7 +46,7 @@ export function TakeIn({ client }: { client: ClientSummary }) {
       <FileInput input={input} accept=".zip,application/zip" onFile={(file) => void take(file)} />
       {failure !== null && (
         <Dialog title="The zip was not taken in" onClose={() => setFailure(null)}>
-          <p className="mb-3">{messageOf(failure)} Nothing was changed.</p>
+          <p className="mb-3">{places.length === 0 && messageOf(failure)} Nothing was changed.</p>
           <ul className="grid gap-1.5">
             {places.map(({ field, message }) => (
               <li key={field + message} className="border-l-2 border-brick pl-2.5">

@@ -1,4 +1,5 @@
-import { api, type PathBoard } from '@plumgate/contract';
+import { api, type EditorPage, type PathBoard, type PathStep } from '@plumgate/contract';
+import { blocksOf, type Draft } from '@plumgate/core/page';
 import { linkPlaces, taggedLink, type LinkPlace } from '@plumgate/core/results';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
@@ -7,6 +8,7 @@ import { Button } from '../../ui/button.tsx';
 import { copyText } from '../../ui/copy-text.ts';
 import { Dialog } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
+import { pageContext } from '../pages/page-context.ts';
 import { printSheet } from './print-sheet.ts';
 import { qrPng, qrSvg } from './qr.ts';
 import { Reviews } from './reviews.tsx';
@@ -17,19 +19,28 @@ export function ShareDialog({ board, onClose }: { board: PathBoard; onClose: () 
   return (
     <Dialog title="Share" width="w-[760px]" onClose={onClose}>
       <div className="grid gap-6">
-        {first && <Links board={board} slug={first.slug} isLive={first.state !== 'draft'} />}
+        {first && <Links board={board} first={first} />}
         <Reviews funnelId={board.funnel.id} />
       </div>
     </Dialog>
   );
 }
 
-function Links({ board, slug, isLive }: { board: PathBoard; slug: string; isLive: boolean }) {
+/** What a page says first, as its visitors read it. */
+function headlineOf(page: EditorPage): string {
+  const draft = page.draft as Draft;
+  const { merge } = pageContext(page, draft.forms, page.client.brand, null);
+  const first = blocksOf(draft.page).find((block) => block.kind === 'heading');
+  return merge(first?.text ?? draft.page.title);
+}
+
+function Links({ board, first }: { board: PathBoard; first: PathStep }) {
+  const page = useAsk(api.getEditorPage, { params: { pageId: first.pageId } }).data;
   const client = useAsk(api.getClient, { params: { clientId: board.funnel.clientId } }).data;
   const [place, setPlace] = useState<LinkPlace | 'plain' | 'own'>('plain');
   const [own, setOwn] = useState('');
   const [svg, setSvg] = useState('');
-  const plain = client && `${client.knownSite}/${slug}`;
+  const plain = client && `${client.knownSite}/${first.slug}`;
   const link =
     !plain || place === 'plain' || (place === 'own' && !own.trim())
       ? plain
@@ -42,19 +53,19 @@ function Links({ board, slug, isLive }: { board: PathBoard; slug: string; isLive
     };
   }, [link]);
   if (!client || !link) return <div className="h-64 animate-pulse rounded-card bg-line/60" />;
-  const title = board.funnel.name;
+  const says = page ? headlineOf(page) : first.name;
   const print = () => {
     const sheet = window.open('', '_blank');
     if (!sheet)
       return toast.error('The browser kept the sheet from opening. Allow it to, and try again.');
-    sheet.document.write(printSheet(client, title, link, svg));
+    sheet.document.write(printSheet(client, says, link, svg, location.origin));
     sheet.document.close();
-    return sheet.print();
+    return void sheet.document.fonts.ready.then(() => sheet.print());
   };
   return (
     <section className="grid grid-cols-[1fr_200px] gap-5 max-md:grid-cols-1">
       <div className="grid content-start gap-3">
-        {!isLive && (
+        {first.state === 'draft' && (
           <p className="font-semibold text-honey">
             Its first page is not live yet. Publish it before anybody gets the link.
           </p>
@@ -86,7 +97,11 @@ function Links({ board, slug, isLive }: { board: PathBoard; slug: string; isLive
           <Button look="main" onClick={() => void copyText(link)}>
             Copy the link
           </Button>
-          <Button onClick={() => void copyText(`${title}\n${client.name} invites you: ${link}`)}>
+          <Button
+            onClick={() =>
+              void copyText(`${says.replaceAll('\n', ' ')}\n${client.name} invites you: ${link}`)
+            }
+          >
             Copy for a message
           </Button>
         </div>
@@ -101,13 +116,15 @@ function Links({ board, slug, isLive }: { board: PathBoard; slug: string; isLive
         <div className="flex flex-wrap justify-center gap-1">
           <Button
             look="quiet"
-            onClick={() => save(`data:image/svg+xml,${encodeURIComponent(svg)}`, `${slug}.svg`)}
+            onClick={() =>
+              save(`data:image/svg+xml,${encodeURIComponent(svg)}`, `${first.slug}.svg`)
+            }
           >
             SVG
           </Button>
           <Button
             look="quiet"
-            onClick={() => void qrPng(link).then((png) => save(png, `${slug}.png`))}
+            onClick={() => void qrPng(link).then((png) => save(png, `${first.slug}.png`))}
           >
             PNG
           </Button>
