@@ -25,7 +25,3 @@ export function fontFaces(pair: TypePairName, folder: string): string {
     )
     .join('');
 }
-
-/** The files worth asking for before the CSS is read. */
-export const fontPreloads = (pair: TypePairName, folder: string): string[] =>
-  familiesOf(pair).map((family) => `${folder}/${fontFile(family, 'latin')}`);

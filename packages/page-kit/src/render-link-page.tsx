@@ -3,6 +3,7 @@ import { spaces } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { baseCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
+import { FontPreloads } from './font-preloads.tsx';
 import { fontFaces } from './fonts.ts';
 import { dialled } from './links.ts';
 import type { FreeTimes } from './page-context.ts';
@@ -44,6 +45,7 @@ export function renderLinkPage(page: LinkPage): string {
         <title>{`${page.title} · ${page.clientName}`}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
+        <FontPreloads pair={brand.typePair} folder={`${page.assets}/fonts`} />
         <style dangerouslySetInnerHTML={{ __html: css.replace(/\n/g, '') }} />
       </head>
       <body>

@@ -1,7 +1,8 @@
 import { brandVariables } from '@plumgate/core/brand';
 import type { PageDocument } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { fontFaces, fontPreloads } from './fonts.ts';
+import { FontPreloads } from './font-preloads.tsx';
+import { fontFaces } from './fonts.ts';
 import type { PageContext } from './page-context.ts';
 import { Told, type PageTold } from './told.tsx';
 import { runtimePartsOf, type RuntimePart } from './runtime-parts.ts';
@@ -34,16 +35,7 @@ export function renderPage({ page, context, assets, script, told, code }: PageTo
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         {page.description && <meta name="description" content={context.merge(page.description)} />}
         {told && <Told page={page} context={context} told={told} />}
-        {fontPreloads(brand.typePair, fonts).map((href) => (
-          <link
-            key={href}
-            rel="preload"
-            as="font"
-            type="font/woff2"
-            href={href}
-            crossOrigin="anonymous"
-          />
-        ))}
+        <FontPreloads pair={brand.typePair} folder={fonts} />
         <link rel="icon" href={iconOf(page, context)} />
         <style dangerouslySetInnerHTML={{ __html: css }} />
         {parts.length > 0 && <script defer src={`${assets}/${script(parts)}`} />}

@@ -2,6 +2,7 @@ import { brandVariables, type Brand } from '@plumgate/core/brand';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { baseCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
+import { FontPreloads } from './font-preloads.tsx';
 import { fontFaces } from './fonts.ts';
 import type { RuntimePart } from './runtime-parts.ts';
 
@@ -35,8 +36,7 @@ export interface ReviewPage {
 }
 
 const css = `
-body{font:16px/1.5 system-ui,sans-serif}
-.review{max-width:1240px;margin:0 auto;padding:18px;display:grid;gap:16px}
+.review{font-size:16px;line-height:1.5;max-width:1240px;margin:0 auto;padding:18px;display:grid;gap:16px}
 .review h1{font-family:var(--title-face);font-size:1.6rem;line-height:1.2;margin:0}
 .review p{margin:0}
 .review .ways{display:flex;flex-wrap:wrap;gap:6px 14px}
@@ -50,8 +50,9 @@ body{font:16px/1.5 system-ui,sans-serif}
 .review li.done{opacity:.6}
 .review form{display:grid;gap:8px}
 .review input,.review textarea{font:inherit;width:100%;padding:10px;border:1px solid #8b8b86;border-radius:8px;background:#fff;color:#1b1b1b}
+.review .approve{margin-top:24px}
 .review .wrong{color:#a02f1e;font-weight:600}
-@media (max-width:820px){.review .sides{grid-template-columns:minmax(0,1fr)}.review iframe{height:62vh}}`;
+@media (max-width:820px){.review .sides{grid-template-columns:minmax(0,1fr)}.review iframe{height:62vh}.review .as{display:none}}`;
 
 /** The page behind a review link. It works without script; with it, a press on the draft pins the next remark there. */
 export function renderReviewPage(page: ReviewPage): string {
@@ -72,6 +73,7 @@ export function renderReviewPage(page: ReviewPage): string {
         <title>{`${page.funnel}, to look at · ${page.clientName}`}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
+        <FontPreloads pair={brand.typePair} folder={`${assets}/fonts`} />
         <style dangerouslySetInnerHTML={{ __html: sheet.replace(/\n/g, '') }} />
         <script defer src={`${assets}/${page.script(['review'])}`} />
       </head>
@@ -95,7 +97,7 @@ export function renderReviewPage(page: ReviewPage): string {
                 </a>
               ))}
             </nav>
-            <nav className="ways" aria-label="Shown as">
+            <nav className="ways as" aria-label="Shown as">
               <a href={to(open?.slug ?? '', '')} aria-current={page.isPhone ? undefined : 'true'}>
                 As wide as your screen
               </a>
@@ -161,7 +163,7 @@ export function renderReviewPage(page: ReviewPage): string {
                   {page.approved ? (
                     <p role="status">{page.approved}</p>
                   ) : (
-                    <button className="press" name="do" value="approve">
+                    <button className="press approve" name="do" value="approve">
                       It is good as it is
                     </button>
                   )}
