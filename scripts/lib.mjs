@@ -76,12 +76,14 @@ export async function ensureBuilt() {
   writeFileSync(builtAt, '');
 }
 
-/** The visitor's script, which the server's tests need too. */
-export const buildVisitorScript = () =>
-  must(
+/** The visitor’s script, which the server's tests need too. Which parts it has is asked of the core, so that comes first. */
+export async function buildVisitorScript() {
+  await must(runTool('tsc', ['-b', 'packages/core']), 'Building the core');
+  await must(
     runTool('vite', ['build', '--logLevel', 'warn'], { cwd: at('packages/page-kit') }),
     'Building the visitor’s script',
   );
+}
 
 const modified = (path) => (existsSync(path) ? statSync(path).mtimeMs : 0);
 

@@ -84,6 +84,8 @@ if (unknown) {
 await ensurePackages();
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
+// First of all, as the first start on a fresh machine does: nothing that a test builds may stand in for it.
+if (asked.length === 0) await ensureBuilt();
 const total = { passed: 0, failed: 0 };
 for (const kind of asked.length > 0 ? asked : Object.keys(kinds)) {
   console.log(`\n${kind}`);
