@@ -49,7 +49,14 @@ export default {
     project('core', 'packages/core'),
     project('contract', 'packages/contract'),
     project('page-kit', 'packages/page-kit'),
-    project('web', 'apps/web'),
+    { ...project('web', 'apps/web'), testMatch: ['<rootDir>/src/**/*.test.ts'] },
+    {
+      ...project('screens', 'apps/web'),
+      testEnvironment: 'jsdom',
+      testEnvironmentOptions: { customExportConditions: ['@plumgate/source', 'browser'] },
+      setupFiles: ['<rootDir>/src/testing/browser.ts'],
+      testMatch: ['<rootDir>/src/**/*.test.tsx'],
+    },
     {
       ...project('server', 'apps/server'),
       globalSetup: '<rootDir>/src/testing/prepare.ts',

@@ -55,7 +55,7 @@ const kinds = {
     return whole(format + lint);
   },
   types: async () => whole(await runTool('tsc', ['-b'])),
-  unit: () => jest('unit', ['core', 'contract', 'page-kit', 'web']),
+  unit: () => jest('unit', ['core', 'contract', 'page-kit', 'web', 'screens']),
   server: async () => {
     await buildVisitorScript();
     return jest('server', ['server']);

@@ -1,0 +1,104 @@
+import { api, type TodayBoard } from '@plumgate/contract';
+import type { PersonId } from '@plumgate/core/basics';
+import { fireEvent, screen, within } from '@testing-library/react';
+import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
+import { TodayScreen } from './today-screen.tsx';
+
+const now = '2026-11-05T17:12:00Z';
+const person = (number: number, changes: object = {}): TodayBoard['waiting'][number] => ({
+  id: idOf<PersonId>(number),
+  firstName: 'Odalys',
+  lastName: `Penhallow ${number}`,
+  email: `odalys${number}@example.com`,
+  phone: '(207) 555-0117',
+  tags: ['first-visit'],
+  source: 'Search ads',
+  ownerName: null,
+  addedAt: '2026-11-05T16:30:00Z',
+  lastSeenAt: '2026-11-05T16:30:00Z',
+  submissions: 1,
+  touchedAt: null,
+  ...changes,
+});
+const quiet: TodayBoard = {
+  waiting: [],
+  waitingTotal: 0,
+  bookings: [],
+  stoppedNotices: [],
+  lostHosts: [],
+  failed: [],
+};
+const serverWith = (board: Partial<TodayBoard>) =>
+  serverOf()
+    .on(api.getToday, { ...quiet, ...board })
+    .on(api.getClock, { now, demo: false });
+const opened = async (board: Partial<TodayBoard>) => {
+  const server = serverWith(board);
+  const shown = show(<TodayScreen />, server, { at: 'today' });
+  await screen.findByRole('heading', { name: 'Today' });
+  return { server, ...shown };
+};
+
+it('says of a quiet day that it is one', async () => {
+  await opened({});
+  expect(screen.getByText('Thu 5 Nov')).toBeTruthy();
+  for (const words of [/^Nobody waits/, /^No bookings today/, /^Every message got through/])
+    expect(screen.getByText(words)).toBeTruthy();
+});
+
+it('shows who waits, how long, and where from', async () => {
+  await opened({ waiting: [person(1)], waitingTotal: 1 });
+  const row = screen.getByRole('listitem');
+  expect(within(row).getByRole('link', { name: 'Odalys Penhallow 1' }).getAttribute('href')).toBe(
+    `/quayside-dental/people/${idOf(1)}`,
+  );
+  expect(within(row).getByText('from Search ads · first-visit')).toBeTruthy();
+  expect(within(row).getByText('42 min')).toBeTruthy();
+  expect(within(row).getByRole('link', { name: '(207) 555-0117' }).getAttribute('href')).toBe(
+    'tel:2075550117',
+  );
+});
+
+it('tells when more wait than are shown', async () => {
+  await opened({ waiting: [person(1), person(2)], waitingTotal: 140 });
+  expect(screen.getByText('140 leads nobody has called or written to')).toBeTruthy();
+  expect(screen.getByText('The 2 that wait longest are shown.')).toBeTruthy();
+});
+
+it('notes a call with one press', async () => {
+  const { server } = await opened({ waiting: [person(7)], waitingTotal: 1 });
+  server.on(api.touchPerson, {} as never);
+  fireEvent.click(screen.getByRole('button', { name: /^Called/ }));
+  await screen.findByText(/^Noted: called/);
+  expect(server.sent(api.touchPerson)).toEqual([
+    { params: { personId: idOf(7) }, query: {}, body: { how: 'called', note: '' } },
+  ]);
+});
+
+it('warns of a host whose record is gone, before and after it is served no more', async () => {
+  await opened({
+    lostHosts: [
+      { shown: 'visit.quayside.test', servedUntil: '2026-11-08T17:00:00Z' },
+      { shown: 'old.quayside.test', servedUntil: null },
+    ],
+  });
+  const words = (host: string) => screen.getByText(host).closest('p')!.textContent;
+  expect(words('visit.quayside.test')).toBe(
+    'The DNS record of visit.quayside.test is gone. Visitors are still answered there until Sun 8 Nov, 12:00.',
+  );
+  expect(words('old.quayside.test')).toMatch('Visitors are no longer answered there.');
+  expect(screen.getAllByRole('link', { name: 'See what it needs' })).toHaveLength(2);
+});
+
+it('warns of an address that unsubscribed from notices, and takes it back', async () => {
+  const { server } = await opened({
+    stoppedNotices: [{ address: 'desk@quayside-dental.test', stoppedAt: '2026-11-04T09:00:00Z' }],
+  });
+  server.on(api.resumeNotices, {} as never);
+  fireEvent.click(screen.getByRole('button', { name: 'Send notices again' }));
+  await screen.findByText('desk@quayside-dental.test is told again from now on.');
+  expect(server.sent(api.resumeNotices)[0]).toMatchObject({
+    params: { clientId: quayside.id },
+    body: { address: 'desk@quayside-dental.test' },
+  });
+});

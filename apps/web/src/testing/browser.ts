@@ -1,0 +1,20 @@
+import { TextDecoder, TextEncoder } from 'node:util';
+
+// What screens ask of a browser and jsdom has not: none of it matters to what the tests look at.
+class Observer {
+  observe(): void {}
+  unobserve(): void {}
+  disconnect(): void {}
+}
+Object.assign(globalThis, {
+  ResizeObserver: Observer,
+  IntersectionObserver: Observer,
+  TextEncoder,
+  TextDecoder,
+});
+Object.assign(Element.prototype, {
+  scrollIntoView: () => {},
+  hasPointerCapture: () => false,
+  setPointerCapture: () => {},
+  releasePointerCapture: () => {},
+});

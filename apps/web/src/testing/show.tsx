@@ -1,0 +1,55 @@
+import type { ClientSummary } from '@plumgate/contract';
+import { api } from '@plumgate/contract';
+import type { ClientId } from '@plumgate/core/basics';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render, type RenderResult } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { createMemoryRouter, RouterProvider } from 'react-router';
+import { Toaster } from 'sonner';
+import { FakeServer } from './fake-server.ts';
+
+export const quayside: ClientSummary = {
+  id: '00000000-0000-4000-8000-0000000000c1' as ClientId,
+  name: 'Quayside Dental',
+  slug: 'quayside-dental' as ClientSummary['slug'],
+  trade: 'Dentist',
+  zone: 'America/New_York',
+  site: 'http://quayside-dental.localhost:4310',
+  knownSite: 'http://quayside-dental.localhost:4310',
+  colour: '#1D6A6E',
+};
+
+/** A made-up id that tells its number. */
+export const idOf = <Id extends string>(number: number): Id =>
+  `00000000-0000-4000-8000-${String(number).padStart(12, '0')}` as Id;
+
+/** A server that knows the one client. */
+export const serverOf = (): FakeServer =>
+  new FakeServer().on(api.listClients, { clients: [quayside] });
+
+/**
+ * A screen as it stands in the app: at its place for Quayside, with the server it asks. `at` is what follows the
+ * client in the address, `place` its pattern. Other places only say which they are.
+ */
+export function show(
+  screen: ReactNode,
+  server: FakeServer,
+  { at = 'place', place = at }: { at?: string; place?: string } = {},
+): RenderResult & { whereabouts: () => string } {
+  server.install();
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const router = createMemoryRouter(
+    [
+      { path: `/:client/${place}`, element: screen },
+      { path: '*', element: <p>Another place</p> },
+    ],
+    { initialEntries: [`/${quayside.slug}/${at}`] },
+  );
+  const shown = render(
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+      <Toaster />
+    </QueryClientProvider>,
+  );
+  return { ...shown, whereabouts: () => router.state.location.pathname };
+}
