@@ -3,8 +3,8 @@ import { api } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, type RenderResult } from '@testing-library/react';
-import type { ReactNode } from 'react';
-import { createMemoryRouter, RouterProvider } from 'react-router';
+import { useEffect, type ReactNode } from 'react';
+import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { Toaster } from 'sonner';
 import { FakeServer } from './fake-server.ts';
 
@@ -38,18 +38,23 @@ export function show(
 ): RenderResult & { whereabouts: () => string } {
   server.install();
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  const router = createMemoryRouter(
-    [
-      { path: `/:client/${place}`, element: screen },
-      { path: '*', element: <p>Another place</p> },
-    ],
-    { initialEntries: [`/${quayside.slug}/${at}`] },
-  );
+  let path = '';
+  const Whereabouts = () => {
+    const { pathname, search } = useLocation();
+    useEffect(() => void (path = pathname + search), [pathname, search]);
+    return null;
+  };
   const shown = render(
     <QueryClientProvider client={queries}>
-      <RouterProvider router={router} />
+      <MemoryRouter initialEntries={[`/${quayside.slug}/${at}`]}>
+        <Whereabouts />
+        <Routes>
+          <Route path={`/:client/${place}`} element={screen} />
+          <Route path="*" element={<p>Another place</p>} />
+        </Routes>
+      </MemoryRouter>
       <Toaster />
     </QueryClientProvider>,
   );
-  return { ...shown, whereabouts: () => router.state.location.pathname };
+  return { ...shown, whereabouts: () => path };
 }

@@ -1,6 +1,6 @@
 import { api, type PathStep } from '@plumgate/contract';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../../api/call.ts';
 import { useAsk, useClients, useRefreshAll } from '../../api/hooks.ts';
@@ -18,6 +18,7 @@ export function CopyStep({
   const clients = useClients().data?.clients ?? [];
   const funnels = useAsk(api.listAllFunnels, {}).data?.funnels ?? [];
   const refresh = useRefreshAll();
+  const navigate = useNavigate();
   const [chosen, setChosen] = useState('');
   const [failure, setFailure] = useState<unknown>(null);
   const nameOf = (clientId: string) => clients.find(({ id }) => id === clientId)?.name ?? '';
@@ -30,15 +31,9 @@ export function CopyStep({
       });
       await refresh();
       const slug = clients.find(({ id }) => id === to.clientId)?.slug;
-      toast(
-        <span>
-          Copied to the end of{' '}
-          <Link className="font-semibold underline" to={`/${slug}/funnels/${to.id}`}>
-            {to.name}
-          </Link>
-          .
-        </span>,
-      );
+      toast(`Copied to the end of ${to.name}.`, {
+        action: { label: 'Open it', onClick: () => void navigate(`/${slug}/funnels/${to.id}`) },
+      });
       onClose();
     } catch (error) {
       setFailure(error);

@@ -1,0 +1,110 @@
+import { api, type TemplateView } from '@plumgate/contract';
+import type { PageId } from '@plumgate/core/basics';
+import { emptyPage, type Draft } from '@plumgate/core/page';
+import { readyTemplates } from '@plumgate/core/templates';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { boardOf, choiceOf, stepOf } from '../../testing/samples.ts';
+import { idOf, serverOf, show } from '../../testing/show.tsx';
+import { AddStep } from './add-step.tsx';
+
+const board = boardOf([stepOf(1, { name: 'First visit' }), stepOf(2, { name: 'Thank you' })]);
+const opened = async (position: number, templates: TemplateView[] = []) => {
+  const server = serverOf()
+    .on(api.listPages, { pages: [choiceOf(7, { name: 'Times', funnel: 'Evenings' })] })
+    .on(api.listTemplates, { templates })
+    .on(api.addStep, { pageId: idOf<PageId>(50) });
+  const onClose = jest.fn();
+  show(<AddStep board={board} position={position} onClose={onClose} />, server);
+  await screen.findByRole('option', { name: 'Evenings · Times' });
+  return { server, onClose };
+};
+const name = () => screen.getByLabelText<HTMLInputElement>('Name');
+const beginsAs = (label: string) =>
+  fireEvent.change(screen.getByLabelText('Begins as'), {
+    target: { value: screen.getByRole<HTMLOptionElement>('option', { name: label }).value },
+  });
+const press = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Add the step' });
+const draftSent = (server: ReturnType<typeof serverOf>) =>
+  (server.sent(api.addStep)[0]!.body as { from: { draft: Draft } }).from.draft;
+
+it('suggests a name that no step has, and says what it comes after', async () => {
+  await opened(1);
+  expect(name().value).not.toMatch(/First visit|Thank you|\d/);
+  expect(screen.getByText('After First visit')).toBeTruthy();
+});
+
+it('adds an empty page at its place, and closes at once', async () => {
+  const { server, onClose } = await opened(1);
+  fireEvent.change(name(), { target: { value: ' A few questions ' } });
+  fireEvent.click(press());
+  expect(onClose).toHaveBeenCalled();
+  await screen.findByText(/^A few questions is step 2\./);
+  expect(server.sent(api.addStep)[0]).toMatchObject({
+    params: { funnelId: board.funnel.id },
+    body: { name: 'A few questions', position: 1 },
+  });
+});
+
+it('takes it back by one press', async () => {
+  const { server } = await opened(1);
+  server.on(api.removeStep, {});
+  fireEvent.click(press());
+  fireEvent.click(await screen.findByRole('button', { name: 'Undo' }));
+  await waitFor(() => expect(server.sent(api.removeStep)[0]?.params).toEqual({ pageId: idOf(50) }));
+});
+
+it('offers every ready-made page, and copies', async () => {
+  await opened(1);
+  const groups = [...document.querySelectorAll('optgroup')].map(({ label }) => label);
+  expect(groups).toEqual(['Ready-made', 'A copy of']);
+  const ready = document.querySelectorAll('optgroup[label="Ready-made"] option');
+  expect(ready).toHaveLength(readyTemplates.filter(({ pages }) => pages.length === 1).length);
+});
+
+it('asks at once for what only the marketer knows of a ready-made page', async () => {
+  const { server } = await opened(1);
+  beginsAs('One home for sale');
+  expect(press().disabled).toBe(true);
+  for (const [label, answer] of [
+    ['The home’s address', '3 Ropewalk Loft'],
+    ['Asking price', '$612,000'],
+    ['Size in a line', '3 bedrooms'],
+  ] as const)
+    fireEvent.change(screen.getByLabelText(label), { target: { value: answer } });
+  expect(press().disabled).toBe(false);
+  fireEvent.click(press());
+  await waitFor(() => expect(server.sent(api.addStep)).toHaveLength(1));
+  const draft = draftSent(server);
+  expect(JSON.stringify(draft)).toContain('3 Ropewalk Loft');
+  expect(JSON.stringify(draft)).not.toContain('[[');
+  // A step comes after it, so its form leads on.
+  expect(Object.values(draft.forms)[0]!.after.kind).toBe('next-step');
+});
+
+it('a ready-made page at the end thanks in place', async () => {
+  const { server } = await opened(2);
+  beginsAs('Survey');
+  fireEvent.click(press());
+  await waitFor(() => expect(server.sent(api.addStep)).toHaveLength(1));
+  expect(Object.values(draftSent(server).forms)[0]!.after.kind).toBe('message');
+});
+
+it('takes a kept template or a copy of a page as it is', async () => {
+  const kept = { page: emptyPage('Kept'), forms: {} };
+  const { server } = await opened(1, [
+    {
+      id: idOf(70),
+      kind: 'page',
+      name: 'Our own',
+      content: { pages: [{ name: 'Our own', draft: kept }] },
+    } as TemplateView,
+  ]);
+  beginsAs('Our own');
+  fireEvent.click(press());
+  await waitFor(() => expect(server.sent(api.addStep)).toHaveLength(1));
+  expect(draftSent(server)).toEqual(kept);
+  beginsAs('Evenings · Times');
+  fireEvent.click(press());
+  await waitFor(() => expect(server.sent(api.addStep)).toHaveLength(2));
+  expect(server.sent(api.addStep)[1]!.body).toMatchObject({ from: { pageId: idOf(7) } });
+});

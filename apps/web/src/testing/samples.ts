@@ -1,0 +1,66 @@
+import type { ClientSheet, PageChoice, PathBoard, PathStep } from '@plumgate/contract';
+import type { FunnelId, PageId } from '@plumgate/core/basics';
+import { plainBrand } from '@plumgate/core/brand';
+import { emptyFacts } from '@plumgate/core/clients';
+import { idOf, quayside } from './show.tsx';
+
+/** Made-up answers of the server, each as plain as it can be; tests say what matters to them. */
+export const sheet: ClientSheet = {
+  ...quayside,
+  facts: {
+    ...emptyFacts(quayside.zone),
+    phone: '(207) 555-0142',
+    email: 'desk@quayside-dental.test',
+    town: 'Port Alder',
+  },
+  brand: plainBrand,
+};
+
+export const stepOf = (number: number, changes: Partial<PathStep> = {}): PathStep => ({
+  pageId: idOf<PageId>(number),
+  name: `Step ${number}`,
+  slug: `step-${number}`,
+  address: `${quayside.site}/step-${number}`,
+  state: 'live',
+  visitors: 0,
+  phoneVisitors: 0,
+  leads: 0,
+  books: false,
+  next: null,
+  movesOnBy: null,
+  carriers: [],
+  happenings: [],
+  ...changes,
+});
+
+export const boardOf = (steps: PathStep[], changes: Partial<PathBoard> = {}): PathBoard => ({
+  funnel: {
+    id: idOf<FunnelId>(900),
+    name: 'First visit',
+    clientId: quayside.id,
+    folder: '',
+    head: '',
+    body: '',
+  },
+  weakest: null,
+  days: 30,
+  leads: 0,
+  arrivals: [],
+  steps,
+  ...changes,
+});
+
+export const choiceOf = (number: number, changes: Partial<PageChoice> = {}): PageChoice => ({
+  pageId: idOf<PageId>(number),
+  name: `Page ${number}`,
+  funnelId: idOf<FunnelId>(900),
+  funnel: 'First visit',
+  slug: `page-${number}`,
+  address: `${quayside.site}/page-${number}`,
+  live: true,
+  state: 'live',
+  visitors30: 0,
+  leads30: 0,
+  changedAt: '2026-11-05T16:30:00Z',
+  ...changes,
+});
