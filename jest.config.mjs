@@ -55,6 +55,7 @@ export default {
       testEnvironment: 'jsdom',
       testEnvironmentOptions: { customExportConditions: ['@plumgate/source', 'browser'] },
       setupFiles: ['<rootDir>/src/testing/browser.ts'],
+      setupFilesAfterEnv: ['<rootDir>/src/testing/tidy.ts'],
       testMatch: ['<rootDir>/src/**/*.test.tsx'],
     },
     {

@@ -402,6 +402,18 @@ test('text in place: bold, a link, a list, a fact from the list; a paste from a 
   await expect(phone.locator('.text li')).toHaveText(['One', 'Two']);
   await expect(phone.locator('.text h1,.text [style],.text [class*=Mso]')).toHaveCount(0);
   await expect(phone.locator('.text a')).toHaveCount(0);
+  // Ten megabytes are refused with the reason, as words and as markup, and nothing is lost.
+  for (const type of ['text/plain', 'text/html']) {
+    await wide.locator('.writing').evaluate((element, kind) => {
+      const data = new DataTransfer();
+      data.setData(kind, 'plum '.repeat(2_000_000));
+      element.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      );
+    }, type);
+    await expect(app.getByText(/^That is too much to paste/).first()).toBeVisible();
+  }
+  await expect(phone.locator('.text li')).toHaveText(['One', 'Two']);
   await app.keyboard.press('Escape');
   await expect(app.getByText('Kept', { exact: true })).toBeVisible();
   const visitor = await browser.newPage();

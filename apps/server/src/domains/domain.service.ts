@@ -1,4 +1,4 @@
-import { randomBytes } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { DomainView } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
@@ -89,7 +89,7 @@ export class DomainService {
         host,
         shown,
         clientId,
-        proof: `plumgate=${randomBytes(12).toString('base64url')}`,
+        proof: proofOf(clientId, host),
         state: 'waiting',
         addedAt: now,
         checkDue: now,
@@ -199,6 +199,13 @@ export class DomainService {
     };
   }
 }
+
+/**
+ * What the owner of a registered name writes into its DNS. It names the client, so that another client's proof is none,
+ * and is the same each time, so that a host that was taken off by mistake is right again as soon as it is back.
+ */
+const proofOf = (clientId: ClientId, host: string) =>
+  `plumgate=${createHash('sha256').update(`${clientId} ${host}`).digest('base64url').slice(0, 16)}`;
 
 /** Where a CNAME is wanted, an A record that stands instead is worth telling. */
 const wondered = (type: DnsRecord['type']): DnsRecord['type'][] =>

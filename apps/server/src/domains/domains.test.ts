@@ -106,6 +106,15 @@ describe('a host of a client’s own', () => {
     ]);
     for (const { needed } of compared) await record(needed.name, needed.type, needed.value);
     expect((await check('quayside-dental.test')).state).toBe('right');
+    // Taken off by mistake and added again it is right at once; for another client its records prove nothing.
+    await owner('DELETE', `${own()}/quayside-dental.test`);
+    const theirs = (await add('quayside-dental.test', other)).json<DomainView>();
+    expect([theirs.state, theirs.compared.map(({ right }) => right)]).toEqual([
+      'waiting',
+      [true, false],
+    ]);
+    await owner('DELETE', `/api/clients/${other}/domains/quayside-dental.test`);
+    expect((await add('quayside-dental.test')).json<DomainView>().state).toBe('right');
   });
 
   it('is served no more once it is taken off', async () => {

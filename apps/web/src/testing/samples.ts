@@ -54,7 +54,7 @@ export const choiceOf = (number: number, changes: Partial<PageChoice> = {}): Pag
   pageId: idOf<PageId>(number),
   name: `Page ${number}`,
   funnelId: idOf<FunnelId>(900),
-  funnel: 'First visit',
+  funnel: 'Winter offer',
   slug: `page-${number}`,
   address: `${quayside.site}/page-${number}`,
   live: true,

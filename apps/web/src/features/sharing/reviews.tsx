@@ -17,13 +17,16 @@ export function Reviews({ funnelId }: { funnelId: string }) {
   const params = { funnelId };
   const reviews = useAsk(api.listReviews, { params }).data?.reviews ?? [];
   const refresh = useRefreshAll();
-  const [made, setMade] = useState('');
+  const [made, setMade] = useState<{ href: string; isCopied: boolean } | null>(null);
   const make = async () => {
     try {
       const { href } = await call(api.createReview, { params, body: { days } });
-      setMade(href);
+      const isCopied = await navigator.clipboard.writeText(href).then(
+        () => true,
+        () => false,
+      );
+      setMade({ href, isCopied });
       await refresh();
-      await navigator.clipboard.writeText(href).catch(() => {});
     } catch (error) {
       toast.error(messageOf(error));
     }
@@ -36,10 +39,12 @@ export function Reviews({ funnelId }: { funnelId: string }) {
       </div>
       {made ? (
         <div className="grid gap-1">
-          <p className="rounded-control border border-line bg-paper px-3 py-2 break-all">{made}</p>
+          <p className="rounded-control border border-line bg-paper px-3 py-2 break-all">
+            {made.href}
+          </p>
           <p className="text-xs text-muted">
-            Copied. It works for {days} days, and stands here this once: nobody can read it again
-            later.
+            {made.isCopied ? 'Copied.' : 'Copy it now.'} It works for {days} days, and stands here
+            this once: nobody can read it again later.
           </p>
         </div>
       ) : (

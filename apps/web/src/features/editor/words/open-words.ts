@@ -32,6 +32,8 @@ const oneLine = Node.create({ name: 'doc', topNode: true, content: 'inline*' });
 
 /** As much as any words on a page may have. */
 const mostPasted = 6000;
+/** How many characters of markup come with one of words at most: a word processor's some ten. */
+const heaviestMarkup = 50;
 
 /** Text with merge fields written out becomes pieces as it is pasted. */
 const pasteFields = Node.create({
@@ -43,14 +45,14 @@ const pasteFields = Node.create({
         props: {
           handlePaste: (_view, event) => {
             const text = event.clipboardData?.getData('text/plain') ?? '';
-            if (text.length > mostPasted) {
+            const html = event.clipboardData?.getData('text/html') ?? '';
+            if (text.length > mostPasted || html.length > mostPasted * heaviestMarkup) {
               toast.error(
                 `That is too much to paste: at most ${mostPasted.toLocaleString('en-US')} characters at once. Nothing was changed.`,
               );
               return true;
             }
-            if (event.clipboardData?.getData('text/html') || !/\{\{.*?\}\}/.test(text))
-              return false;
+            if (html || !/\{\{.*?\}\}/.test(text)) return false;
             editor.commands.insertContent(nodesOf(text.replace(/\r/g, '')));
             return true;
           },
