@@ -9,16 +9,20 @@ export const linkPlaces = {
 } as const;
 export type LinkPlace = keyof typeof linkPlaces;
 
+const tags = ['source', 'medium', 'campaign'] as const;
+
 /**
  * A page's address with the tags of a place, or of a source by any name. What the address asks for already stays; tags
  * that it has are replaced.
  */
 export function taggedLink(
   address: string,
-  given: { source: string; medium?: string; campaign?: string },
+  given: Partial<Record<(typeof tags)[number], string>>,
 ): string {
   const url = new URL(address);
-  for (const [tag, value] of Object.entries(given))
-    if (value.trim()) url.searchParams.set(`utm_${tag}`, value.trim().toLowerCase());
+  for (const tag of tags) {
+    const value = given[tag]?.trim().toLowerCase();
+    if (value) url.searchParams.set(`utm_${tag}`, value);
+  }
   return url.toString();
 }
