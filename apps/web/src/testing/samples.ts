@@ -1,4 +1,4 @@
-import type { ClientSheet, PageChoice, PathBoard, PathStep } from '@plumgate/contract';
+import type { ClientSheet, EditorPage, PageChoice, PathBoard, PathStep } from '@plumgate/contract';
 import type { FunnelId, PageId } from '@plumgate/core/basics';
 import { plainBrand } from '@plumgate/core/brand';
 import { emptyFacts } from '@plumgate/core/clients';
@@ -49,6 +49,28 @@ export const boardOf = (steps: PathStep[], changes: Partial<PathBoard> = {}): Pa
   steps,
   ...changes,
 });
+
+export const pageOf = (
+  draft: EditorPage['draft'],
+  changes: Partial<EditorPage> = {},
+): EditorPage => {
+  const { pageId, name, slug, address, state, next } = stepOf(1);
+  return {
+    pageId,
+    funnel: { id: idOf<FunnelId>(900), name: 'First visit' },
+    steps: [{ pageId, name, state, next }],
+    slug,
+    address,
+    state,
+    version: 1,
+    draft,
+    formUses: {},
+    around: { pages: [], calendars: [], files: [], forms: [] },
+    now: '2026-11-05T16:30:00Z',
+    client: sheet,
+    ...changes,
+  };
+};
 
 export const choiceOf = (number: number, changes: Partial<PageChoice> = {}): PageChoice => ({
   pageId: idOf<PageId>(number),

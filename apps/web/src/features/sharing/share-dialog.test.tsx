@@ -1,32 +1,19 @@
-import { api, type EditorPage, type ReviewView } from '@plumgate/contract';
+import { api, type ReviewView } from '@plumgate/contract';
 import { emptyPage, newBand, newBlock, type Block } from '@plumgate/core/page';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { boardOf, sheet, stepOf } from '../../testing/samples.ts';
+import { boardOf, pageOf, sheet, stepOf } from '../../testing/samples.ts';
 import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { ShareDialog } from './share-dialog.tsx';
 
 const step = stepOf(1, { slug: 'first-visit' });
 const heading = newBlock('heading', 'h', { text: 'Dread it?\nCome, {{ client.town }}.', level: 1 });
-const page: EditorPage = {
-  pageId: step.pageId,
-  funnel: { id: idOf(900), name: 'First visit' },
-  steps: [],
-  slug: step.slug,
-  address: step.address,
-  state: 'live',
-  version: 1,
-  draft: {
-    page: {
-      ...emptyPage('First visit'),
-      bands: [newBand('b', [{ id: 'c', share: 1, blocks: [heading as Block] }])],
-    },
-    forms: {},
+const page = pageOf({
+  page: {
+    ...emptyPage('First visit'),
+    bands: [newBand('b', [{ id: 'c', share: 1, blocks: [heading as Block] }])],
   },
-  formUses: {},
-  around: { pages: [], calendars: [], files: [], forms: [] },
-  now: '2026-11-05T16:30:00Z',
-  client: sheet,
-};
+  forms: {},
+});
 const reviewOf = (changes: Partial<ReviewView> = {}): ReviewView => ({
   id: idOf(40),
   createdAt: '2026-11-05T16:30:00Z',

@@ -15,17 +15,18 @@ export function AddressField({
   mayBeEmpty?: boolean;
   onChange: (href: string) => void;
 }) {
-  const [typed, setTyped] = useState(value);
-  const good = goodAddress.test(typed) || (mayBeEmpty && typed === '');
+  const [unfinished, setUnfinished] = useState<string | null>(null);
+  const isWhole = (href: string) => goodAddress.test(href) || (mayBeEmpty && href === '');
+  const typed = unfinished ?? value;
   return (
     <TextField
       label={label}
       value={typed}
-      error={good ? undefined : 'Give a full address that begins with https://'}
+      error={isWhole(typed) ? undefined : 'Give a full address that begins with https://'}
       onChange={(event) => {
         const href = event.target.value.trim();
-        setTyped(href);
-        if (goodAddress.test(href) || (mayBeEmpty && href === '')) onChange(href);
+        setUnfinished(isWhole(href) ? null : href);
+        if (isWhole(href)) onChange(href);
       }}
     />
   );

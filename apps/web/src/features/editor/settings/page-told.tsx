@@ -68,11 +68,16 @@ export function PageTold({ page }: { page: EditorPage }) {
   );
 }
 
+/** What is seldom needed, made once it is opened: the server draws the card anew for each title it is asked for. */
 function More({ title, children }: { title: string; children: React.ReactNode }) {
+  const [open, setOpen] = useState(false);
   return (
-    <details className="min-w-0 rounded-control border border-line px-3 py-2">
+    <details
+      className="min-w-0 rounded-control border border-line px-3 py-2"
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+    >
       <summary className="cursor-pointer text-xs font-semibold">{title}</summary>
-      <div className="mt-3 grid gap-3">{children}</div>
+      {open && <div className="mt-3 grid gap-3">{children}</div>}
     </details>
   );
 }
@@ -104,7 +109,7 @@ function Own({
 /** How much of a title and a description a search result has room for (common practice, no source). */
 const room = { title: 60, description: 155 } as const;
 const cut = (words: string, most: number) =>
-  words.length > most ? `${words.slice(0, most - 1).trimEnd()} …` : words;
+  words.length > most ? `${words.slice(0, most - 1).replace(/\s+\S*$/, '')} …` : words;
 
 const filledFor =
   ({ client }: EditorPage) =>
@@ -158,7 +163,8 @@ function Shared({ page }: { page: EditorPage }) {
 function LanguageField() {
   const { language } = useEditor((state) => state.draft.page);
   const set = useSet(pageNode);
-  const [typed, setTyped] = useState<string>(language);
+  const [unfinished, setUnfinished] = useState<string | null>(null);
+  const typed = unfinished ?? language;
   const read = Language.safeParse(typed);
   return (
     <TextField
@@ -168,8 +174,8 @@ function LanguageField() {
       maxLength={20}
       value={typed}
       onChange={(event) => {
-        setTyped(event.target.value.trim());
         const next = Language.safeParse(event.target.value.trim());
+        setUnfinished(next.success ? null : event.target.value.trim());
         if (next.success) set({ language: next.data } satisfies Partial<PageDocument>);
       }}
     />

@@ -1,0 +1,333 @@
+import { api } from '@plumgate/contract';
+import type { LinkedBandId, PageId, PictureId, TemplateId } from '@plumgate/core/basics';
+import {
+  blocksOf,
+  emptyPage,
+  newBand,
+  newBlock,
+  pageNode,
+  type Band,
+  type Block,
+  type BlockKindName,
+  type Draft,
+} from '@plumgate/core/page';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
+import { choiceOf, pageOf, sheet } from '../../../testing/samples.ts';
+import { idOf, serverOf, show } from '../../../testing/show.tsx';
+import { keepAllNow } from '../kept-here.ts';
+import { createEditorStore, EditorProvider, type EditorStore } from '../store.ts';
+import { SettingsPanel } from './settings-panel.tsx';
+
+afterEach(() => {
+  keepAllNow();
+  localStorage.clear();
+});
+
+const block = (kind: BlockKindName, settings: object = {}) =>
+  newBlock(kind, 'it', settings as never) as Block;
+const draftOf = (one: Block | null, page: Partial<Draft['page']> = {}): Draft => ({
+  page: {
+    ...emptyPage('First visit'),
+    bands: [
+      newBand('top', [{ id: 'column', share: 1, blocks: one ? [one] : [] }], { name: 'Top' }),
+      newBand('end', [{ id: 'other', share: 1, blocks: [] }], { name: 'End' }),
+    ],
+    ...page,
+  },
+  forms: {},
+});
+
+function opened(
+  draft: Draft,
+  selected = 'it',
+  { server = serverOf(), facts = sheet.facts } = {},
+): { store: EditorStore; server: ReturnType<typeof serverOf>; block: () => Block } {
+  const page = pageOf(draft, { client: { ...sheet, facts } });
+  const store = createEditorStore(page);
+  store.getState().select(selected);
+  server
+    .on(api.saveDraft, { version: 2, state: 'changed', keptAt: page.now })
+    .on(api.listPages, {
+      pages: [choiceOf(5, { name: 'Fees' }), choiceOf(6, { name: 'Team', live: false })],
+    })
+    .on(api.listPictures, { pictures: [] })
+    .on(api.listFiles, { files: [] });
+  show(
+    <EditorProvider value={store}>
+      <SettingsPanel page={page} />
+    </EditorProvider>,
+    server,
+  );
+  return {
+    store,
+    server,
+    block: () => blocksOf(store.getState().draft.page).find(({ id }) => id === 'it')!,
+  };
+}
+const bandIn = (store: EditorStore, id = 'top') =>
+  store.getState().draft.page.bands.find((band) => band.id === id)!;
+const type = (label: string, value: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
+const undo = (store: EditorStore) => act(() => store.getState().undo());
+
+describe('a button does one thing', () => {
+  it.each([
+    ['next-step', { kind: 'next-step' }],
+    ['call', { kind: 'call' }],
+    ['text', { kind: 'text' }],
+    ['email', { kind: 'email' }],
+    ['scroll', { kind: 'scroll', band: 'top' }],
+  ] as const)('%s takes effect at once', (kind, action) => {
+    const { block: it } = opened(
+      draftOf(block('button', { action: { kind: 'popup', popup: '' } })),
+    );
+    type('What it does', kind);
+    expect(it()).toMatchObject({ action });
+  });
+
+  it('an address takes effect once it is whole, and follows an undo', () => {
+    const { block: it, store } = opened(draftOf(block('button')));
+    type('What it does', 'address');
+    type('Address', 'exam');
+    expect(screen.getByText('Give a full address that begins with https://')).toBeTruthy();
+    expect(it()).toMatchObject({ action: { kind: 'next-step' } });
+    type('Address', 'https://example.com/a');
+    expect(it()).toMatchObject({ action: { kind: 'address', href: 'https://example.com/a' } });
+    undo(store);
+    expect(screen.getByLabelText<HTMLInputElement>('Address').value).toBe('https://');
+  });
+
+  it('another page is chosen from the client’s, with what is not live named', async () => {
+    const { block: it } = opened(draftOf(block('button')));
+    type('What it does', 'page');
+    expect(
+      await screen.findByRole('option', { name: 'Winter offer: Team (not live)' }),
+    ).toBeTruthy();
+    type('Page', idOf(5));
+    expect(it()).toMatchObject({ action: { kind: 'page', page: idOf(5) } });
+  });
+
+  it('a popup needs one', () => {
+    opened(draftOf(block('button')));
+    type('What it does', 'popup');
+    expect(screen.getByText(/^This page has no popup yet/)).toBeTruthy();
+  });
+
+  it('says what the fact sheet lacks', () => {
+    opened(draftOf(block('button')), 'it', { facts: { ...sheet.facts, phone: '', email: '' } });
+    type('What it does', 'call');
+    expect(screen.getByText('The fact sheet has no phone number yet.')).toBeTruthy();
+    type('What it does', 'email');
+    expect(screen.getByText('The fact sheet has no email address yet.')).toBeTruthy();
+  });
+});
+
+describe('a band', () => {
+  it('has a name, a surface, a width, and where it is shown', () => {
+    const { store } = opened(draftOf(null), 'top');
+    type('Name', 'Promise');
+    for (const name of ['Deep', 'Narrow', 'Phone'])
+      fireEvent.click(screen.getByRole('radio', { name }));
+    expect(bandIn(store)).toMatchObject({
+      name: 'Promise',
+      surface: 'deep',
+      width: 'narrow',
+      shown: 'phone',
+    });
+  });
+
+  it('takes more columns, and asks then how they stand on a phone', () => {
+    const { store } = opened(draftOf(block('divider')), 'top');
+    expect(screen.queryByLabelText('Side by side')).toBeNull();
+    fireEvent.click(screen.getByLabelText('3'));
+    expect(bandIn(store).columns).toHaveLength(3);
+    fireEvent.click(screen.getByLabelText('Side by side'));
+    expect(bandIn(store).phone).toBe('beside');
+    fireEvent.click(screen.getByLabelText('1'));
+    // What stood in the others is kept.
+    expect(bandIn(store).columns.flatMap(({ blocks }) => blocks)).toHaveLength(1);
+  });
+
+  it('is shared between pages, says where, and comes apart as a copy', async () => {
+    const linked = idOf<LinkedBandId>(80);
+    const server = serverOf()
+      .on(api.createLinkedBand, { id: linked })
+      .on(api.listLinkedBands, {
+        bands: [
+          {
+            id: linked,
+            band: {},
+            forms: {},
+            pages: [
+              { pageId: idOf<PageId>(1), name: 'This one', funnel: 'F' },
+              { pageId: idOf<PageId>(5), name: 'Fees', funnel: 'F' },
+            ],
+          },
+        ],
+      });
+    const { store } = opened(draftOf(null), 'top', { server });
+    press('Share this band between pages');
+    const link = await screen.findByRole('link', { name: 'Fees' });
+    expect(link.getAttribute('href')).toBe(`/quayside-dental/pages/${idOf(5)}`);
+    expect(screen.queryByRole('link', { name: 'This one' })).toBeNull();
+    press('Unlink: a copy for this page');
+    const [first] = store.getState().draft.page.bands;
+    expect(first).toMatchObject({ linked: null, name: 'Top' });
+    expect(first!.id).not.toBe('top');
+  });
+
+  it('is kept as a template on its own, bound to no popup and no other page', async () => {
+    const { server } = opened(draftOf(block('divider')), 'top');
+    server.on(api.keepTemplate, { id: idOf<TemplateId>(70) });
+    press('Keep as a template');
+    type('Name of the template', 'Our promise');
+    press('Keep');
+    await screen.findByText('Kept as a template: “Our promise”.');
+    const { kind, name, content } = server.sent(api.keepTemplate)[0]!.body as {
+      kind: string;
+      name: string;
+      content: { pages: { draft: Draft }[] };
+    };
+    expect([kind, name]).toEqual(['band', 'Our promise']);
+    const bands: Band[] = content.pages[0]!.draft.page.bands;
+    expect(bands.map(({ linked, popup }) => [linked, popup])).toEqual([[null, '']]);
+  });
+});
+
+describe('a list', () => {
+  const titles = (it: Block) =>
+    (it as { items: { title: string }[] }).items.map(({ title }) => title);
+  const three = ['One', 'Two', 'Three'].map((title) => ({ title, text: '', picture: null }));
+
+  it('is put in order, lengthened and shortened', () => {
+    const { block: it } = opened(draftOf(block('cards', { items: three })));
+    press('Move card 3 up');
+    expect(titles(it())).toEqual(['One', 'Three', 'Two']);
+    press('Move card 1 down');
+    expect(titles(it())).toEqual(['Three', 'One', 'Two']);
+    press('Remove card 2');
+    press('Add a card');
+    expect(titles(it())).toEqual(['Three', 'Two', 'New']);
+  });
+
+  it('keeps its last entry', () => {
+    opened(draftOf(block('cards', { items: three.slice(0, 1) })));
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Remove card 1' }).disabled).toBe(
+      true,
+    );
+  });
+});
+
+it('navigation warns on a landing page, and its links are pages', async () => {
+  const { block: it } = opened(draftOf(block('navigation', { items: [] })));
+  expect(screen.getByText(/^This is a landing page/)).toBeTruthy();
+  await waitFor(() =>
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Add a link' }).disabled).toBe(
+      false,
+    ),
+  );
+  press('Add a link');
+  type('Link 1', 'What it costs');
+  expect(it()).toMatchObject({ items: [{ label: 'What it costs', page: idOf(5) }] });
+  press('Remove link 1');
+  expect(it()).toMatchObject({ items: [] });
+});
+
+it('a film at an address takes effect once that is whole', () => {
+  const { block: it } = opened(draftOf(block('video')));
+  fireEvent.click(screen.getByLabelText('At an address'));
+  type('Address of the player', 'https://example.com/film');
+  expect(it()).toMatchObject({ source: { from: 'address', href: 'https://example.com/film' } });
+});
+
+it('a picture asks what it shows', () => {
+  const picture = { id: idOf<PictureId>(9), width: 800, height: 600 };
+  opened(draftOf(block('picture', { picture, alt: '' })));
+  expect(screen.getByText('Say what it shows, in a few words.')).toBeTruthy();
+  type('What it shows', 'A quiet room');
+  expect(screen.queryByText('Say what it shows, in a few words.')).toBeNull();
+});
+
+describe('the page', () => {
+  it('shows its title and description as a search result, facts filled in and cut to the room there is', () => {
+    opened(draftOf(null, { title: 'A first visit · {{ client.name }}' }), pageNode);
+    expect(screen.getByText('A first visit · Quayside Dental')).toBeTruthy();
+    type('Title', 'Thirty unhurried minutes with a dentist in Port Alder who listens first');
+    expect(
+      screen.getByText('Thirty unhurried minutes with a dentist in Port Alder who …'),
+    ).toBeTruthy();
+  });
+
+  it('keeps a language once it is one, and follows an undo', () => {
+    const { store } = opened(draftOf(null), pageNode);
+    const field = () => screen.getByLabelText<HTMLInputElement>('Language of its words');
+    type('Language of its words', 'e');
+    expect(store.getState().draft.page.language).toBe('en');
+    expect(field().value).toBe('e');
+    type('Language of its words', 'es');
+    expect(store.getState().draft.page.language).toBe('es');
+    undo(store);
+    expect(field().value).toBe('en');
+  });
+
+  it('takes a popup with a band of its own, and both go together', () => {
+    const { store } = opened(draftOf(null), pageNode);
+    press('Add a popup');
+    const { popups, bands } = store.getState().draft.page;
+    expect(bands.find(({ popup }) => popup === popups[0]!.id)).toMatchObject({
+      name: 'Band of the popup',
+    });
+    act(() => store.getState().select(pageNode));
+    type('Opens', 'time');
+    type('Seconds', '40');
+    expect(store.getState().draft.page.popups[0]).toMatchObject({ opens: 'time', after: 40 });
+    press('Remove Popup');
+    expect(store.getState().draft.page).toMatchObject({ popups: [] });
+    expect(store.getState().draft.page.bands).toHaveLength(2);
+  });
+
+  it('says at once when another address ending is taken, and whose it is', async () => {
+    const server = serverOf().on(api.checkAddress, ({ query }) =>
+      (query as { slug: string }).slug === 'fees'
+        ? { free: false, by: 'Fees' }
+        : { free: true, by: null },
+    );
+    opened(draftOf(null), pageNode, { server });
+    type('Address ending', 'fees');
+    await screen.findByText('Taken: “Fees” answers there, or did so earlier.');
+    expect(
+      screen.getByRole<HTMLButtonElement>('button', { name: 'Change the address' }).disabled,
+    ).toBe(true);
+    type('Address ending', 'free-visit');
+    await screen.findByText('Free.');
+    server.on(api.changeAddress, {
+      slug: 'free-visit' as never,
+      address: 'http://quayside-dental.localhost:4310/free-visit',
+    });
+    press('Change the address');
+    await screen.findByText('Changed. The earlier address leads here from now on.');
+    expect(
+      screen.getByText('Answers at http://quayside-dental.localhost:4310/free-visit'),
+    ).toBeTruthy();
+  });
+
+  it('suggests an ending from its title', () => {
+    opened(
+      draftOf(null, { title: 'Twilight viewing at 3 Ropewalk · {{ client.name }}' }),
+      pageNode,
+    );
+    press('From the title');
+    expect(screen.getByLabelText<HTMLInputElement>('Address ending').value).toBe(
+      'twilight-viewing-at-3-ropewalk',
+    );
+  });
+});
+
+it('several parts are moved, copied and removed together', () => {
+  const { store } = opened(draftOf(block('divider')), 'top');
+  act(() => store.getState().select('end', true));
+  expect(screen.getByRole('heading', { name: '2 parts' })).toBeTruthy();
+  press('Remove (Delete)');
+  expect(store.getState().draft.page.bands).toEqual([]);
+});
