@@ -53,7 +53,7 @@ export function RuleEditor({
     tag: () => ({ do: 'tag', tag: 'new' }),
     give: () => ({ do: 'give', to: (choices.users[0]?.id ?? '') as never }),
     start: () => ({ do: 'start', sequence: (choices.sequences[0]?.id ?? '') as never }),
-    tell: () => ({ do: 'tell', email: 'desk@example.com' }),
+    tell: () => ({ do: 'tell', email: '' }),
   };
   const setCondition = (index: number, condition: Condition) =>
     set({ ...content, conditions: content.conditions.with(index, condition) });
@@ -292,7 +292,16 @@ function Preview({
   const client = useClient();
   const { meets, conditions } = content;
   const given = { params: { clientId }, body: { meets, conditions } };
-  const preview = useAsk(api.previewRule, given);
+  const isWhole = RuleContent.pick({ conditions: true }).safeParse({ conditions }).success;
+  const preview = useAsk(api.previewRule, given, { enabled: isWhole });
+  if (!isWhole || preview.isError)
+    return (
+      <p className="rounded-card bg-paper p-4 text-muted">
+        {preview.isError
+          ? messageOf(preview.error)
+          : 'Say in each condition what it is about; then it stands here whom the rule would have met.'}
+      </p>
+    );
   if (!preview.data)
     return (
       <div

@@ -1,4 +1,5 @@
 import { api, type RuleChoices, type RuleView } from '@plumgate/contract';
+import type { RuleId } from '@plumgate/core/basics';
 import type { RuleContent } from '@plumgate/core/routing';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -10,6 +11,7 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { useAct } from '../../ui/use-act.ts';
 import { FollowUpTabs } from '../followup/follow-up-tabs.tsx';
 import { RuleEditor } from './rule-editor.tsx';
 import { RuleSentence } from './rule-sentence.tsx';
@@ -38,14 +40,7 @@ function Rules({
 }) {
   const [open, setOpen] = useState<string | null>(null);
   const refresh = useRefreshAll();
-  const work = async (doing: Promise<unknown>) => {
-    try {
-      await doing;
-    } catch (error) {
-      toast.error(messageOf(error));
-    }
-    await refresh();
-  };
+  const act = useAct();
   const add = async () => {
     const form = choices.form[0];
     const content: RuleContent = {
@@ -66,8 +61,33 @@ function Rules({
     const ids = rules.map((rule) => rule.id);
     const [moved] = ids.splice(index, 1);
     ids.splice(index + by, 0, moved!);
-    void work(call(api.orderRules, { params: { clientId: client.id }, body: { ids } }));
+    return order(ids);
   };
+  const order = async (ids: RuleId[]) => {
+    try {
+      await call(api.orderRules, { params: { clientId: client.id }, body: { ids } });
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+    await refresh();
+  };
+  const remove = ({ id, on, content }: RuleView, index: number) =>
+    act(async () => {
+      await call(api.removeRule, { params: { ruleId: id } });
+      const others = rules.filter((one) => one.id !== id).map((one) => one.id);
+      return {
+        said: `Removed “${content.name}”.`,
+        // A new rule is off and the last: it comes back as it was and where it was.
+        undo: async () => {
+          const made = await call(api.createRule, {
+            params: { clientId: client.id },
+            body: content,
+          });
+          if (on) await call(api.saveRule, { params: { ruleId: made.id }, body: { on, content } });
+          await order(others.toSpliced(index, 0, made.id));
+        },
+      };
+    });
   return (
     <>
       <PageHead title="Follow-up">
@@ -104,35 +124,20 @@ function Rules({
                 <IconButton
                   label={`Move ${rule.content.name} up`}
                   disabled={index === 0}
-                  onClick={() => move(index, -1)}
+                  onClick={() => void move(index, -1)}
                 >
                   <ArrowUp />
                 </IconButton>
                 <IconButton
                   label={`Move ${rule.content.name} down`}
                   disabled={index === rules.length - 1}
-                  onClick={() => move(index, 1)}
+                  onClick={() => void move(index, 1)}
                 >
                   <ArrowDown />
                 </IconButton>
                 <IconButton
                   label={`Remove ${rule.content.name}`}
-                  onClick={() =>
-                    void work(call(api.removeRule, { params: { ruleId: rule.id } })).then(() =>
-                      toast(`Removed “${rule.content.name}”.`, {
-                        action: {
-                          label: 'Undo',
-                          onClick: () =>
-                            void work(
-                              call(api.createRule, {
-                                params: { clientId: client.id },
-                                body: rule.content,
-                              }),
-                            ),
-                        },
-                      }),
-                    )
-                  }
+                  onClick={() => void remove(rule, index)}
                 >
                   <Trash2 />
                 </IconButton>

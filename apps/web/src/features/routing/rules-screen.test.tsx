@@ -1,0 +1,214 @@
+import { api, type RuleChoices, type RulePreviewView, type RuleView } from '@plumgate/contract';
+import type { FormId, RuleId, UserId } from '@plumgate/core/basics';
+import type { RuleContent } from '@plumgate/core/routing';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { refusal } from '../../testing/fake-server.ts';
+import { idOf, serverOf, show } from '../../testing/show.tsx';
+import { RulesScreen } from './rules-screen.tsx';
+
+const choices: RuleChoices = {
+  form: [
+    { id: idOf(10), name: 'First-visit request' },
+    { id: idOf(11), name: 'Whitening' },
+  ],
+  page: [{ id: idOf(20), name: 'First visit' }],
+  funnel: [{ id: idOf(30), name: 'Nervous patients' }],
+  source: [{ id: 'Search ads', name: 'Search ads' }],
+  users: [{ id: idOf(40), name: 'Front desk' }],
+  sequences: [{ id: idOf(50), name: 'Gentle welcome' }],
+};
+const content: RuleContent = {
+  name: 'New patients',
+  meets: 'all',
+  conditions: [{ about: 'form', is: idOf<FormId>(10) }],
+  actions: [
+    { do: 'tag', tag: 'first-visit' },
+    { do: 'give', to: idOf<UserId>(40) },
+  ],
+};
+const ruleOf = (number: number, changes: Partial<RuleView> = {}): RuleView => ({
+  id: idOf<RuleId>(number),
+  on: true,
+  content: { ...content, name: `Rule ${number}` },
+  met30: 126,
+  ...changes,
+});
+const preview: RulePreviewView = {
+  days: 30,
+  leads: 1204,
+  met: 126,
+  others: 0,
+  pages: [],
+  people: [],
+};
+const opened = async (rules: RuleView[], answers: Partial<RulePreviewView> = {}) => {
+  const server = serverOf()
+    .on(api.listRules, { rules, choices })
+    .on(api.previewRule, { ...preview, ...answers });
+  show(<RulesScreen />, server, { at: 'follow-up/rules' });
+  await screen.findByRole('heading', { name: 'Follow-up' });
+  return server;
+};
+const change = async (rule: RuleView, answers: Partial<RulePreviewView> = {}) => {
+  const server = await opened([rule], answers);
+  server.on(api.saveRule, {});
+  fireEvent.click(screen.getByRole('button', { name: 'Change' }));
+  return server;
+};
+const pick = (label: string, value: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+const kept = (server: ReturnType<typeof serverOf>) =>
+  server.sent(api.saveRule)[0]?.body as { on: boolean; content: RuleContent } | undefined;
+
+describe('the rules', () => {
+  it('say what a rule is where there is none', async () => {
+    await opened([]);
+    expect(screen.getByText('No routing rules for Quayside Dental yet')).toBeTruthy();
+  });
+
+  it('read as sentences, with whom they met', async () => {
+    await opened([ruleOf(1, { content, met30: 1240 })]);
+    expect(
+      screen.getByText(
+        'When a lead comes from the form “First-visit request”: tag first-visit, give to Front desk.',
+      ),
+    ).toBeTruthy();
+    expect(screen.getByText('met 1,240 leads in the last 30 days')).toBeTruthy();
+  });
+
+  it.each([
+    [{ ...content, conditions: [] }, 'It has no condition yet, so it meets nobody.'],
+    [{ ...content, actions: [] }, /: nothing is done yet\.$/],
+    [
+      {
+        ...content,
+        meets: 'any' as const,
+        conditions: [
+          { about: 'source' as const, is: 'Search ads' },
+          { about: 'form' as const, is: idOf<FormId>(99) },
+        ],
+      },
+      /by Search ads or from the form “something that is gone”/,
+    ],
+  ])('say what they lack (%#)', async (odd, words) => {
+    await opened([ruleOf(1, { content: odd })]);
+    expect(screen.getByText(words)).toBeTruthy();
+  });
+
+  it('are put in order', async () => {
+    const server = await opened([ruleOf(1), ruleOf(2), ruleOf(3)]);
+    server.on(api.orderRules, {});
+    press('Move Rule 3 up');
+    await waitFor(() =>
+      expect(server.sent(api.orderRules)[0]?.body).toEqual({
+        ids: [idOf(1), idOf(3), idOf(2)],
+      }),
+    );
+  });
+
+  it('come back where and as they were when a removal is undone', async () => {
+    const server = await opened([ruleOf(1), ruleOf(2), ruleOf(3)]);
+    server
+      .on(api.removeRule, {})
+      .on(api.createRule, { id: idOf<RuleId>(9) })
+      .on(api.saveRule, {})
+      .on(api.orderRules, {});
+    press('Remove Rule 2');
+    await screen.findByText('Removed “Rule 2”.');
+    press('Undo');
+    await waitFor(() =>
+      expect(server.sent(api.orderRules)[0]?.body).toEqual({ ids: [idOf(1), idOf(9), idOf(3)] }),
+    );
+    expect(server.sent(api.saveRule)[0]).toMatchObject({
+      params: { ruleId: idOf(9) },
+      body: { on: true },
+    });
+  });
+
+  it('say why one could not be removed, and nothing else', async () => {
+    const server = await opened([ruleOf(1)]);
+    server.on(api.removeRule, () => refusal(404, 'It is gone already.'));
+    press('Remove Rule 1');
+    await screen.findByText('It is gone already.');
+    expect(screen.queryByText('Removed “Rule 1”.')).toBeNull();
+  });
+});
+
+describe('a rule', () => {
+  it('shows before it is switched on whom it would have met', async () => {
+    await change(ruleOf(1, { on: false }), {
+      pages: [{ page: 'First visit', funnel: 'Nervous patients', leads: 126, own: true }],
+    });
+    await screen.findByRole('heading', { name: 'In the last 30 days: 126 of 1,204 leads' });
+    expect(screen.getByRole('button', { name: 'Keep and switch on' })).toBeTruthy();
+  });
+
+  it.each([
+    [126, 'The rule names no campaign: it would take in leads of every one of these.'],
+    [4, '4 of them belong to other campaigns than the ones named.'],
+  ])('warns when %i of the leads are of campaigns it does not name', async (others, words) => {
+    await change(ruleOf(1), { others });
+    expect(await screen.findByText(words)).toBeTruthy();
+  });
+
+  it('is kept with what was chosen', async () => {
+    const server = await change(ruleOf(1, { content }));
+    pick('All or any of the conditions', 'any');
+    pick('Condition 1, which', idOf(11));
+    press('Add a condition');
+    pick('Condition 2', 'source');
+    pick('Action 1, which', 'whitening');
+    press('Add an action');
+    pick('Action 3', 'start');
+    press('Remove action 2');
+    press('Keep the changes');
+    await waitFor(() => expect(kept(server)).toBeTruthy());
+    expect(kept(server)).toEqual({
+      on: true,
+      content: {
+        name: 'New patients',
+        meets: 'any',
+        conditions: [
+          { about: 'form', is: idOf(11) },
+          { about: 'source', is: 'Search ads' },
+        ],
+        actions: [
+          { do: 'tag', tag: 'whitening' },
+          { do: 'start', sequence: idOf(50) },
+        ],
+      },
+    });
+  });
+
+  it('tells nobody before it is said whom', async () => {
+    await change(ruleOf(1, { content }));
+    pick('Action 1', 'tell');
+    expect(screen.getByRole('alert')).toBeTruthy();
+    expect(
+      screen.getByRole<HTMLButtonElement>('button', { name: 'Keep the changes' }).disabled,
+    ).toBe(true);
+    pick('Action 1, which', 'desk@quayside-dental.test');
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+
+  it('asks for what a condition is about, instead of loading for ever', async () => {
+    const server = serverOf()
+      .on(api.listRules, { rules: [ruleOf(1)], choices: { ...choices, funnel: [] } })
+      .on(api.previewRule, preview);
+    show(<RulesScreen />, server, { at: 'follow-up/rules' });
+    fireEvent.click(await screen.findByRole('button', { name: 'Change' }));
+    pick('Condition 1', 'funnel');
+    expect(screen.getByText(/^Say in each condition what it is about/)).toBeTruthy();
+    expect(screen.queryByRole('status', { name: 'Loading' })).toBeNull();
+  });
+
+  it('says why it was refused, and what was chosen stays', async () => {
+    const server = await change(ruleOf(1, { content }));
+    server.on(api.saveRule, () => refusal(400, 'That sequence is gone.'));
+    pick('Action 1, which', 'whitening');
+    press('Keep the changes');
+    await screen.findByText('That sequence is gone.');
+    expect(screen.getByLabelText<HTMLInputElement>('Action 1, which').value).toBe('whitening');
+  });
+});
