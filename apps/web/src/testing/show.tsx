@@ -1,5 +1,4 @@
-import type { ClientSummary } from '@plumgate/contract';
-import { api } from '@plumgate/contract';
+import { api, type ClientSummary, type SignedIn } from '@plumgate/contract';
 import type { ClientId, UserId } from '@plumgate/core/basics';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, type RenderResult } from '@testing-library/react';
@@ -23,19 +22,22 @@ export const quayside: ClientSummary = {
 export const idOf = <Id extends string>(number: number): Id =>
   `00000000-0000-4000-8000-${String(number).padStart(12, '0')}` as Id;
 
-/** A server that knows the one client and a marketer who is signed in. */
+/** A marketer of the agency. */
+export const signedIn: SignedIn = {
+  user: {
+    id: idOf<UserId>(1),
+    name: 'Maren Oriel',
+    email: 'marketer@tallow-thyme.test',
+    role: 'marketer',
+    clientId: null,
+  },
+  agency: { name: 'Tallow & Thyme' },
+  demo: true,
+};
+
+/** A server that knows the one client, asked by somebody who is signed in. */
 export const serverOf = (): FakeServer =>
-  new FakeServer().on(api.listClients, { clients: [quayside] }).on(api.session, {
-    user: {
-      id: idOf<UserId>(1),
-      name: 'Maren Oriel',
-      email: 'marketer@tallow-thyme.test',
-      role: 'marketer',
-      clientId: null,
-    },
-    agency: { name: 'Tallow & Thyme' },
-    demo: true,
-  });
+  new FakeServer().on(api.listClients, { clients: [quayside] }).on(api.session, signedIn);
 
 /**
  * A screen as it stands in the app: at its place for Quayside, with the server it asks. `at` is what follows the
