@@ -1,0 +1,122 @@
+import { api } from '@plumgate/contract';
+import { plainBrand, type Brand } from '@plumgate/core/brand';
+import { emptyPage } from '@plumgate/core/page';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { refusal } from '../../../testing/fake-server.ts';
+import { pageOf, sheet } from '../../../testing/samples.ts';
+import { serverOf, show } from '../../../testing/show.tsx';
+import { keepAllNow } from '../kept-here.ts';
+import { createEditorStore, EditorProvider } from '../store.ts';
+import { BrandShelf } from './brand-shelf.tsx';
+
+afterEach(() => {
+  keepAllNow();
+  localStorage.clear();
+});
+
+const opened = () => {
+  const page = pageOf({ page: emptyPage('First visit'), forms: {} });
+  const store = createEditorStore(page);
+  const server = serverOf()
+    .on(api.saveBrand, sheet)
+    .on(api.listPictures, { pictures: [] })
+    .on(api.getClient, sheet);
+  show(
+    <EditorProvider value={store}>
+      <BrandShelf page={page} />
+    </EditorProvider>,
+    server,
+  );
+  return { server, brand: () => store.getState().brand };
+};
+const digits = (role: string) => screen.getByLabelText<HTMLInputElement>(`${role}, as six digits`);
+const typed = (role: string, value: string, done: 'blur' | 'enter' = 'blur') => {
+  const field = digits(role);
+  fireEvent.change(field, { target: { value } });
+  if (done === 'blur') fireEvent.blur(field);
+  else fireEvent.keyDown(field, { key: 'Enter' });
+};
+
+describe('a colour', () => {
+  it.each([
+    ['#1F6A70', '#1F6A70'],
+    ['1f6a70', '#1F6A70'],
+    [' 1F6A70 ', '#1F6A70'],
+    ['abc', '#AABBCC'],
+  ])('is taken as typed or pasted: %s', (value, colour) => {
+    const { brand } = opened();
+    typed('Action', value);
+    expect(brand().colours.action).toBe(colour);
+  });
+
+  it('is taken by Enter too', () => {
+    const { brand } = opened();
+    typed('Deep', '223344', 'enter');
+    expect(brand().colours.deep).toBe('#223344');
+  });
+
+  it.each(['1F6A7', 'plum', '#12345G', ''])(
+    'that is none is said to be, and changes nothing: %s',
+    (value) => {
+      const { brand } = opened();
+      typed('Action', value);
+      expect(screen.getByText('Six digits or letters a to f, such as 1F6A70.')).toBeTruthy();
+      expect(digits('Action').getAttribute('aria-invalid')).toBe('true');
+      expect(brand().colours).toEqual(plainBrand.colours);
+    },
+  );
+
+  it('is kept among the recent ones, newest first, for whichever role was last at hand', () => {
+    const { brand } = opened();
+    typed('Action', '111111');
+    typed('Deep', '222222');
+    fireEvent.focus(digits('Tint'));
+    const recent = screen.getAllByRole('button', { name: /^Use #/ });
+    expect(recent.map(({ title }) => title)).toEqual(['#222222', '#111111']);
+    fireEvent.click(screen.getByRole('button', { name: 'Use #111111 for Tint' }));
+    expect(brand().colours.tint).toBe('#111111');
+  });
+
+  it('is remembered eight deep', () => {
+    opened();
+    for (let n = 0; n < 10; n++) typed('Action', `00000${n}`);
+    expect(screen.getAllByRole('button', { name: /^Use #/ })).toHaveLength(8);
+  });
+});
+
+it('warns when words can’t be read on the page, and says what happens then', () => {
+  opened();
+  typed('Page', '777777');
+  typed('Words', '888888');
+  expect(
+    screen.getByText(/^Words on the page reach 1\.\d to 1; 4\.5 to 1 is needed\./),
+  ).toBeTruthy();
+});
+
+it('changes type, corners and buttons at once', () => {
+  const { brand } = opened();
+  const type = screen.getByLabelText<HTMLSelectElement>('Type');
+  const other = [...type.options].find(({ value }) => value !== plainBrand.typePair)!.value;
+  fireEvent.change(type, { target: { value: other } });
+  fireEvent.click(screen.getByLabelText('Round'));
+  fireEvent.click(screen.getByLabelText('Pill'));
+  expect(brand()).toMatchObject({ typePair: other, corners: 'round', press: 'pill' });
+});
+
+it('is sent once, a moment after the last of several changes', async () => {
+  const { server } = opened();
+  typed('Deep', '222222');
+  typed('Action', '111111');
+  // What other shelves have still to send may arrive meanwhile.
+  const ours = () =>
+    server.sent(api.saveBrand).filter(({ body }) => (body as Brand).colours.action === '#111111');
+  await waitFor(() => expect(ours()).toHaveLength(1));
+  expect(ours()[0]!.body).toMatchObject({ colours: { deep: '#222222' } });
+});
+
+it('says why it was not kept', async () => {
+  const { server } = opened();
+  server.on(api.saveBrand, () => refusal(403, 'You may not change this client’s brand.'));
+  typed('Action', '111111');
+  await screen.findByText('You may not change this client’s brand.');
+});
