@@ -54,7 +54,7 @@ export default {
       ...project('screens', 'apps/web'),
       testEnvironment: 'jsdom',
       testEnvironmentOptions: { customExportConditions: ['@plumgate/source', 'browser'] },
-      setupFiles: ['<rootDir>/src/testing/browser.ts'],
+      setupFiles: ['<rootDir>/jest-browser.mjs'],
       setupFilesAfterEnv: ['<rootDir>/src/testing/tidy.ts'],
       testMatch: ['<rootDir>/src/**/*.test.tsx'],
     },

@@ -1,10 +1,10 @@
 import { TextDecoder, TextEncoder } from 'node:util';
 
-// What screens ask of a browser and jsdom has not: none of it matters to what the tests look at.
+/** What screens ask of a browser and jsdom has not: none of it matters to what the tests look at. */
 class Observer {
-  observe(): void {}
-  unobserve(): void {}
-  disconnect(): void {}
+  observe() {}
+  unobserve() {}
+  disconnect() {}
 }
 Object.assign(globalThis, {
   ResizeObserver: Observer,

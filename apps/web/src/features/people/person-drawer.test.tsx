@@ -1,0 +1,109 @@
+import { api, type PersonRecord } from '@plumgate/contract';
+import type { PersonId } from '@plumgate/core/basics';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { refusal } from '../../testing/fake-server.ts';
+import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
+import { PersonDrawer } from './person-drawer.tsx';
+
+const odalys: PersonRecord = {
+  id: idOf<PersonId>(7),
+  clientId: quayside.id,
+  firstName: 'Odalys',
+  lastName: 'Penhallow',
+  email: 'odalys@example.com',
+  phone: '(207) 555-0117',
+  tags: ['first-visit'],
+  source: 'Search ads',
+  ownerName: null,
+  addedAt: '2026-11-05T16:30:00Z',
+  lastSeenAt: '2026-11-05T16:30:00Z',
+  submissions: 1,
+  touchedAt: null,
+  comingUp: [],
+  bookings: [],
+  reach: { textConsent: false, unsubscribed: false, mailRefused: false },
+  timeline: [],
+};
+const opened = async (changes: Partial<PersonRecord> = {}) => {
+  const server = serverOf().on(api.getPerson, { ...odalys, ...changes });
+  show(
+    <PersonDrawer personId={odalys.id} zone={quayside.zone} backTo="/quayside-dental/people" />,
+    server,
+  );
+  await screen.findByRole('heading', { name: 'So far' });
+  return server;
+};
+
+it('says how to reach them, whose they are, and how often they wrote', async () => {
+  await opened();
+  expect(screen.getByText('odalys@example.com · (207) 555-0117')).toBeTruthy();
+  expect(screen.getByText('With nobody yet · came from Search ads · wrote once')).toBeTruthy();
+  expect(screen.getByRole('link', { name: 'Call (207) 555-0117' }).getAttribute('href')).toBe(
+    'tel:2075550117',
+  );
+});
+
+it('says how many times, and with whom', async () => {
+  await opened({ submissions: 3, ownerName: 'Front desk', phone: '' });
+  expect(screen.getByText(/^With Front desk .* wrote 3 times$/)).toBeTruthy();
+  expect(screen.queryByRole('link', { name: /^Call/ })).toBeNull();
+});
+
+it.each([
+  ['textConsent', 'Agreed to texts'],
+  ['unsubscribed', 'Unsubscribed from email'],
+  ['mailRefused', 'Their mail host refuses mail to this address'],
+])('tells what matters to messages: %s', async (key, words) => {
+  await opened({ reach: { ...odalys.reach, [key]: true } });
+  expect(screen.getByText(words)).toBeTruthy();
+});
+
+it('shows what comes, what is booked and what happened, in the client’s time', async () => {
+  await opened({
+    comingUp: [{ at: '2026-11-06T14:00:00Z', text: 'Email “Tomorrow”', note: 'Gentle welcome' }],
+    timeline: [
+      {
+        at: '2026-11-05T16:30:00Z',
+        kind: 'form',
+        text: 'Sent First-visit request',
+        note: 'First visit',
+        answers: [{ question: 'What worries you most?', answer: 'Needles\nand noise' }],
+      },
+    ],
+  });
+  const next = screen.getByText('Email “Tomorrow”', { exact: false }).closest('li')!;
+  expect(within(next).getByText('Fri 6 Nov, 09:00')).toBeTruthy();
+  const past = screen.getByText('Sent First-visit request').closest('li')!;
+  expect(within(past).getByText('Thu 5 Nov, 11:30 · First visit')).toBeTruthy();
+  expect(within(past).getByText(/Needles\s+and noise/)).toBeTruthy();
+});
+
+it.each([
+  ['Called', 'called'],
+  ['No answer', 'no-answer'],
+  ['Wrote', 'wrote'],
+])('notes that somebody tried, with a line about it: %s', async (button, how) => {
+  const server = await opened();
+  server.on(api.touchPerson, {});
+  const line = screen.getByLabelText<HTMLInputElement>('A line about the call');
+  fireEvent.change(line, { target: { value: 'Wants Friday' } });
+  fireEvent.click(screen.getByRole('button', { name: button }));
+  await waitFor(() => expect(line.value).toBe(''));
+  expect(server.sent(api.touchPerson)[0]!.body).toEqual({ how, note: 'Wants Friday' });
+});
+
+it('keeps the line when it could not be noted', async () => {
+  const server = await opened();
+  server.on(api.touchPerson, () => refusal(503, 'Try again in a moment.'));
+  const line = screen.getByLabelText<HTMLInputElement>('A line about the call');
+  fireEvent.change(line, { target: { value: 'Wants Friday' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Called' }));
+  await screen.findByText('Try again in a moment.');
+  expect(line.value).toBe('Wants Friday');
+});
+
+it('says when there is nobody of that kind', async () => {
+  const server = serverOf().on(api.getPerson, () => refusal(404, 'There is no such person.'));
+  show(<PersonDrawer personId={odalys.id} zone="UTC" backTo="/" />, server);
+  expect(await screen.findByText('There is no such person.')).toBeTruthy();
+});
