@@ -23,8 +23,8 @@ const timed = async (work) => {
 
 /**
  * Many pages on many hosts, and a funnel with many visits, in the program itself. Gives ms to publish five steps and
- * whether the next visitor is served from memory; ms of a cold page at the median; how
- * much longer a host is looked up among 300 than alone; ms in which the Path opens.
+ * whether the next visitor is served from memory; ms of a cold page at the median; megabytes that all of them take, asked
+ * once and once more; how much longer a host is looked up among 300 than alone; ms in which the Path opens.
  */
 export async function manyPages(folder) {
   const { running, database } = await assembleOn(folder);
@@ -62,12 +62,20 @@ export async function manyPages(folder) {
   const first = made[0];
 
   live.forgetAll();
-  const cold = [];
-  for (const { slug } of made)
-    for (let index = 0; index < pagesEach; index++) {
-      const path = index === 0 ? 'many' : `many-page-${index}`;
-      cold.push(await timed(() => live.find(slug, path)));
-    }
+  const askAll = async () => {
+    const times = [];
+    for (const { slug } of made)
+      for (let index = 0; index < pagesEach; index++) {
+        const path = index === 0 ? 'many' : `many-page-${index}`;
+        times.push(await timed(() => live.find(slug, path)));
+      }
+    return times;
+  };
+  const without = inUse();
+  const cold = await askAll();
+  const once = inUse() - without;
+  await askAll();
+  const twice = inUse() - without;
 
   const lookups = lookupShare();
   const { steps } = first.board;
@@ -91,9 +99,17 @@ export async function manyPages(folder) {
     isWarm,
     pages: cold.length,
     cold: median(cold),
+    memory: { once, twice },
     lookups,
     path: median(paths),
   };
+}
+
+/** Megabytes in use once everything that can be given back is. */
+function inUse() {
+  globalThis.gc();
+  const { heapUsed, external } = process.memoryUsage();
+  return (heapUsed + external) / 1e6;
 }
 
 /** A page whose forms lead to the next step. */

@@ -5,4 +5,4 @@ await ensurePackages();
 await ensureBuilt();
 // As the program itself runs; after the packages, since npm would leave the tools out.
 process.env.NODE_ENV ??= 'production';
-process.exit(await run(process.execPath, ['--no-warnings', 'bench/bench.mjs']));
+process.exit(await run(process.execPath, ['--no-warnings', '--expose-gc', 'bench/bench.mjs']));
