@@ -235,7 +235,7 @@ function ReadyBands({ page, isWanted }: Wanted) {
   }));
   return (
     <>
-      <div className="mt-1 grid gap-1.5 border-t border-line pt-3">
+      <div className="mt-1 grid gap-1.5 border-t border-line pt-3 [&_label>span]:w-9">
         <MeantFilter aim={aim} trade={trade} onAim={setAim} onTrade={setTrade} />
       </div>
       {parts.map(

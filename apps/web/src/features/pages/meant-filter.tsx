@@ -33,7 +33,7 @@ function Narrow<Value extends string>({
 }) {
   return (
     <label className="flex min-w-0 items-center gap-1.5 text-xs font-semibold">
-      <span className="w-9">{label}</span>
+      <span>{label}</span>
       <select
         className="h-8 min-w-0 flex-1 rounded-control border border-strong-line bg-sheet px-2 text-[13px] font-normal"
         value={value}
