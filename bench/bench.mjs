@@ -176,12 +176,12 @@ add(
   'under 20 ms',
   many.cold < 20,
 );
-const { once, twice } = many.memory;
+const { twice, often } = many.memory;
 add(
-  `Memory of ${many.pages} pages of which 2,000 are kept, asked once and once more`,
-  `${Math.round(once)} MB, ${Math.round(twice)} MB`,
-  'no more the second time (at most 1.1 times)',
-  twice < once * 1.1,
+  `Memory of ${many.pages} pages of which 2,000 are kept, asked twice and five times`,
+  `${Math.round(twice)} MB, ${Math.round(often)} MB`,
+  'no more the fifth time (at most 1.1 times)',
+  often < twice * 1.1,
 );
 add(
   'Looking a host up among 300, of the time alone',

@@ -71,7 +71,13 @@ export interface LivePage {
   /** The calendars whose free times it shows: such a page is made anew for every reader. */
   calendars: CalendarId[];
   /** `gzip` is made when somebody first asks for it: nearly all browsers take `br`. */
-  body: { etag: string; plain: Buffer; br: Buffer; gzip: Buffer | null };
+  body: {
+    etag: string;
+    plain: Buffer;
+    br: Buffer;
+    isPressedHard: boolean;
+    gzip: Buffer | null;
+  };
 }
 
 interface Surroundings {
@@ -99,6 +105,7 @@ const untouched: FormState = { kind: 'fresh', typed: {} };
 @Injectable()
 export class LivePages {
   private readonly tiles: string;
+  private isPressing = false;
   private readonly kept = new Map<string, Promise<LivePage | null>>();
   private readonly loaded = new WeakMap<Promise<LivePage | null>, LivePage>();
 
@@ -128,7 +135,24 @@ export class LivePages {
   /** The live page at an address when it is in memory already; null sends the asker to `find`. */
   inMemory(clientSlug: string, pageSlug: string): LivePage | null {
     const loading = this.kept.get(`${clientSlug}/${pageSlug}`);
-    return (loading && this.loaded.get(loading)) ?? null;
+    const page = (loading && this.loaded.get(loading)) ?? null;
+    if (page && !page.body.isPressedHard) void this.pressHard(page.body);
+    return page;
+  }
+
+  /**
+   * A page that is asked for again is worth pressing harder, in the background. One at a time and no queue, so that many
+   * cold pages neither take the processor from visitors nor wait in memory: whichever is asked for next has its turn.
+   */
+  private async pressHard(body: LivePage['body']): Promise<void> {
+    if (this.isPressing) return;
+    this.isPressing = true;
+    try {
+      body.br = await press(body.plain, hard!);
+    } finally {
+      body.isPressedHard = true;
+      this.isPressing = false;
+    }
   }
 
   /** Where a page that once answered at an address answers now; null for an address that no live page ever had. */
@@ -470,20 +494,16 @@ export class LivePages {
   }
 }
 
-const press = promisify(brotliCompress);
-
 const isPersonalPage = (document: PageDocument, position: number) =>
   isPersonal(JSON.stringify(document)) ||
   (position > 0 && formsOn(document).length > 0) ||
   blocksOf(document).some((block) => block.kind === 'your-booking');
 
-/** How hard to press: at once for the visitor who waits, and once more in the background for all who come after. */
+/** How hard to press: at once for the visitor who waits, and harder for all who come after. */
 const [quick, hard] = [5, 11].map((quality) => ({
   params: { [constants.BROTLI_PARAM_QUALITY]: quality },
 }));
-
-/** One at a time, so that many cold pages leave the processor to visitors. */
-let pressing: Promise<void> = Promise.resolve();
+const press = promisify(brotliCompress);
 
 /**
  * A page's bytes as they are sent. Pressing as hard as can be takes longer than all the rest of making a page (some 30 ms
@@ -491,17 +511,11 @@ let pressing: Promise<void> = Promise.resolve();
  */
 function bodyOf(html: string): LivePage['body'] {
   const plain = Buffer.from(html);
-  const body: LivePage['body'] = {
+  return {
     etag: `"${createHash('sha256').update(plain).digest('base64url').slice(0, 22)}"`,
     plain,
     br: brotliCompressSync(plain, quick),
+    isPressedHard: false,
     gzip: null,
   };
-  pressing = pressing
-    .then(() => press(plain, hard!))
-    .then(
-      (br) => void (body.br = br),
-      () => {},
-    );
-  return body;
 }

@@ -1,5 +1,12 @@
-import type { ClientSheet, EditorPage, PageChoice, PathBoard, PathStep } from '@plumgate/contract';
-import type { FunnelId, PageId } from '@plumgate/core/basics';
+import type {
+  ClientSheet,
+  EditorPage,
+  PageChoice,
+  PersonSummary,
+  PathBoard,
+  PathStep,
+} from '@plumgate/contract';
+import type { FunnelId, PageId, PersonId } from '@plumgate/core/basics';
 import { plainBrand } from '@plumgate/core/brand';
 import { emptyFacts } from '@plumgate/core/clients';
 import { idOf, quayside } from './show.tsx';
@@ -15,6 +22,22 @@ export const sheet: ClientSheet = {
   },
   brand: plainBrand,
 };
+
+export const personOf = (number: number, changes: Partial<PersonSummary> = {}): PersonSummary => ({
+  id: idOf<PersonId>(number),
+  firstName: 'Odalys',
+  lastName: `Penhallow ${number}`,
+  email: `odalys${number}@example.com`,
+  phone: '(207) 555-0117',
+  tags: ['first-visit'],
+  source: 'Search ads',
+  ownerName: null,
+  addedAt: '2026-11-05T16:30:00Z',
+  lastSeenAt: '2026-11-05T16:30:00Z',
+  submissions: 1,
+  touchedAt: null,
+  ...changes,
+});
 
 export const stepOf = (number: number, changes: Partial<PathStep> = {}): PathStep => ({
   pageId: idOf<PageId>(number),

@@ -1,25 +1,10 @@
 import { api, type PersonSummary } from '@plumgate/contract';
-import type { PersonId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
-import { idOf, serverOf, show } from '../../testing/show.tsx';
+import { serverOf, show } from '../../testing/show.tsx';
+import { personOf } from '../../testing/samples.ts';
 import { PeopleScreen } from './people-screen.tsx';
 
-const personOf = (number: number, changes: Partial<PersonSummary> = {}): PersonSummary => ({
-  id: idOf<PersonId>(number),
-  firstName: 'Odalys',
-  lastName: `Penhallow ${number}`,
-  email: `odalys${number}@example.com`,
-  phone: '',
-  tags: [],
-  source: 'Direct',
-  ownerName: null,
-  addedAt: '2026-11-05T16:30:00Z',
-  lastSeenAt: '2026-11-05T16:30:00Z',
-  submissions: 1,
-  touchedAt: null,
-  ...changes,
-});
 const opened = async (server: ReturnType<typeof serverOf>) => {
   const shown = show(<PeopleScreen />, server, { at: 'people', place: 'people/:personId?' });
   await screen.findByRole('heading', { name: 'People' });

@@ -1,24 +1,13 @@
 import { api, type PersonRecord } from '@plumgate/contract';
-import type { PersonId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
-import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
+import { personOf } from '../../testing/samples.ts';
+import { quayside, serverOf, show } from '../../testing/show.tsx';
 import { PersonDrawer } from './person-drawer.tsx';
 
 const odalys: PersonRecord = {
-  id: idOf<PersonId>(7),
+  ...personOf(7, { lastName: 'Penhallow', email: 'odalys@example.com' }),
   clientId: quayside.id,
-  firstName: 'Odalys',
-  lastName: 'Penhallow',
-  email: 'odalys@example.com',
-  phone: '(207) 555-0117',
-  tags: ['first-visit'],
-  source: 'Search ads',
-  ownerName: null,
-  addedAt: '2026-11-05T16:30:00Z',
-  lastSeenAt: '2026-11-05T16:30:00Z',
-  submissions: 1,
-  touchedAt: null,
   comingUp: [],
   bookings: [],
   reach: { textConsent: false, unsubscribed: false, mailRefused: false },

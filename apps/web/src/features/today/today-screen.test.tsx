@@ -1,25 +1,10 @@
 import { api, type TodayBoard } from '@plumgate/contract';
-import type { PersonId } from '@plumgate/core/basics';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
+import { personOf } from '../../testing/samples.ts';
 import { TodayScreen } from './today-screen.tsx';
 
 const now = '2026-11-05T17:12:00Z';
-const person = (number: number, changes: object = {}): TodayBoard['waiting'][number] => ({
-  id: idOf<PersonId>(number),
-  firstName: 'Odalys',
-  lastName: `Penhallow ${number}`,
-  email: `odalys${number}@example.com`,
-  phone: '(207) 555-0117',
-  tags: ['first-visit'],
-  source: 'Search ads',
-  ownerName: null,
-  addedAt: '2026-11-05T16:30:00Z',
-  lastSeenAt: '2026-11-05T16:30:00Z',
-  submissions: 1,
-  touchedAt: null,
-  ...changes,
-});
 const quiet: TodayBoard = {
   waiting: [],
   waitingTotal: 0,
@@ -47,7 +32,7 @@ it('says of a quiet day that it is one', async () => {
 });
 
 it('shows who waits, how long, and where from', async () => {
-  await opened({ waiting: [person(1)], waitingTotal: 1 });
+  await opened({ waiting: [personOf(1)], waitingTotal: 1 });
   const row = screen.getByRole('listitem');
   expect(within(row).getByRole('link', { name: 'Odalys Penhallow 1' }).getAttribute('href')).toBe(
     `/quayside-dental/people/${idOf(1)}`,
@@ -60,13 +45,13 @@ it('shows who waits, how long, and where from', async () => {
 });
 
 it('tells when more wait than are shown', async () => {
-  await opened({ waiting: [person(1), person(2)], waitingTotal: 140 });
+  await opened({ waiting: [personOf(1), personOf(2)], waitingTotal: 140 });
   expect(screen.getByText('140 leads nobody has called or written to')).toBeTruthy();
   expect(screen.getByText('The 2 that wait longest are shown.')).toBeTruthy();
 });
 
 it('notes a call with one press', async () => {
-  const { server } = await opened({ waiting: [person(7)], waitingTotal: 1 });
+  const { server } = await opened({ waiting: [personOf(7)], waitingTotal: 1 });
   server.on(api.touchPerson, {} as never);
   fireEvent.click(screen.getByRole('button', { name: /^Called/ }));
   await screen.findByText(/^Noted: called/);
