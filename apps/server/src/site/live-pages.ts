@@ -147,12 +147,10 @@ export class LivePages {
   private async pressHard(body: LivePage['body']): Promise<void> {
     if (this.isPressing) return;
     this.isPressing = true;
-    try {
-      body.br = await press(body.plain, hard!);
-    } finally {
-      body.isPressedHard = true;
-      this.isPressing = false;
-    }
+    // What could not be pressed harder goes on as it is.
+    body.br = await press(body.plain, hard!).catch(() => body.br);
+    body.isPressedHard = true;
+    this.isPressing = false;
   }
 
   /** Where a page that once answered at an address answers now; null for an address that no live page ever had. */

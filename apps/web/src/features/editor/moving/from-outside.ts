@@ -38,7 +38,8 @@ export function watchFiles(store: EditorStore, page: Document): () => void {
       return void toast.error(
         'Only pictures can be dropped here. A file to download belongs to a button.',
       );
-    if (into || place) void bringPictures(store, files, { into, place });
+    if (!into && !place) return void toast.error('Drop it on the page, or in the outline.');
+    void bringPictures(store, files, { into, place });
   };
   const onLeave = (event: DragEvent) => {
     // Leaving for another part of the same page is no leaving.
