@@ -263,7 +263,12 @@ export const addStep = endpoint({
     name: name('the step'),
     /** Its place among the steps, from 0. */
     position: z.int().min(0).max(mostSteps),
-    from: z.union([z.object({ pageId: PageId }), z.object({ draft: DraftBody })]).optional(),
+    from: z
+      .union([
+        z.object({ pageId: PageId, language: Language.nullable().default(null) }),
+        z.object({ draft: DraftBody }),
+      ])
+      .optional(),
   }),
   answer: z.object({ pageId: PageId }),
 });

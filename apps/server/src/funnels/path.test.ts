@@ -147,6 +147,13 @@ describe('steps', () => {
     expect(Object.keys(to.draft.forms)).not.toContain(form);
     expect(to.formUses).toEqual({ [Object.keys(to.draft.forms)[0]!]: 1 });
     await done('DELETE', `/api/pages/${copy}`);
+    const other = await add('Primera visita', 1, { pageId: world.first.pageId, language: 'es' });
+    const { draft } = await open(other);
+    expect((draft as Draft).page).toMatchObject({
+      language: 'es',
+      title: (from.draft as Draft).page.title,
+    });
+    await done('DELETE', `/api/pages/${other}`);
   });
 });
 

@@ -26,8 +26,11 @@ import { AppProblem } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { FunnelService } from './funnel.service.ts';
 
-/** What a step begins as: a page of the client's, a draft, or nothing but its name. */
-export type StepSource = { pageId: PageId } | { draft: z.infer<typeof DraftBody> } | undefined;
+/** What a step begins as: a page of any client's, in its own or another language, a draft, or nothing but its name. */
+export type StepSource =
+  | { pageId: PageId; language: PageDocument['language'] | null }
+  | { draft: z.infer<typeof DraftBody> }
+  | undefined;
 
 /** What leads on from a step: a form or a button that stands on it, or a button to be made. */
 export type WireBy = { kind: 'form' | 'button'; id: string } | { kind: 'new-button' } | null;
@@ -156,7 +159,8 @@ export class StepService {
     const page = await this.pages.row(from.pageId, tx);
     const forms = await this.forms.some(tx, page.clientId, formsOn(page.draft));
     const funnel = await this.funnels.row(page.funnelId, tx);
-    return { draft: { page: page.draft, forms }, funnel: funnel.name };
+    const copy = { ...page.draft, ...(from.language && { language: from.language }) };
+    return { draft: { page: copy, forms }, funnel: funnel.name };
   }
 
   /**

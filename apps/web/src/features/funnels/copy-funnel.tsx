@@ -6,6 +6,7 @@ import { call } from '../../api/call.ts';
 import { useAsk, useClients, useRefreshAll } from '../../api/hooks.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
+import { OtherLanguage } from './other-language.tsx';
 
 /** Copies a funnel with its forms and wires: for another client, in another language, or for a second aim. */
 export function CopyFunnel({
@@ -65,13 +66,7 @@ export function CopyFunnel({
           help="Forms and pages that carry the old name get this one."
           onChange={(event) => setName(event.target.value)}
         />
-        <TextField
-          label="Language, where it is another"
-          help="A tag such as es or pt-BR. The words stay as they are, for you to translate."
-          maxLength={20}
-          value={language}
-          onChange={(event) => setLanguage(event.target.value)}
-        />
+        <OtherLanguage value={language} onChange={setLanguage} />
         <DialogFoot
           does="Copy it"
           off={!name.trim() || isTaken}

@@ -6,6 +6,7 @@ import { call } from '../../api/call.ts';
 import { useAsk, useClients, useRefreshAll } from '../../api/hooks.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField } from '../../ui/field.tsx';
+import { OtherLanguage } from './other-language.tsx';
 
 /** Copies a step to the end of another funnel, of any client; its form comes along as a copy. */
 export function CopyStep({
@@ -20,6 +21,7 @@ export function CopyStep({
   const refresh = useRefreshAll();
   const navigate = useNavigate();
   const [chosen, setChosen] = useState('');
+  const [language, setLanguage] = useState('');
   const [failure, setFailure] = useState<unknown>(null);
   const nameOf = (clientId: string) => clients.find(({ id }) => id === clientId)?.name ?? '';
   const copy = async () => {
@@ -27,7 +29,11 @@ export function CopyStep({
     try {
       await call(api.addStep, {
         params: { funnelId: to.id },
-        body: { name: step.name, position: to.steps, from: { pageId: step.pageId } },
+        body: {
+          name: step.name,
+          position: to.steps,
+          from: { pageId: step.pageId, language: language.trim() || null },
+        },
       });
       await refresh();
       const slug = clients.find(({ id }) => id === to.clientId)?.slug;
@@ -60,6 +66,7 @@ export function CopyStep({
           }}
           onChange={(event) => setChosen(event.target.value)}
         />
+        <OtherLanguage value={language} onChange={setLanguage} />
         <DialogFoot does="Copy it" off={!chosen} failure={failure} onClose={onClose} />
       </form>
     </Dialog>

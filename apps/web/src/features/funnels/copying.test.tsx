@@ -86,11 +86,12 @@ describe('a step', () => {
     await screen.findByRole('option', { name: 'Alder Grove · Evenings' });
     expect(press().disabled).toBe(true);
     type('Into the funnel', idOf(901));
+    type('Language, where it is another', 'es');
     fireEvent.click(press());
     await screen.findByText(/^Copied to the end of/);
     expect(answers.sent(api.addStep)[0]).toMatchObject({
       params: { funnelId: idOf(901) },
-      body: { name: 'Times', position: 3, from: { pageId: idOf(4) } },
+      body: { name: 'Times', position: 3, from: { pageId: idOf(4), language: 'es' } },
     });
     expect(onClose).toHaveBeenCalled();
     fireEvent.click(screen.getByRole('button', { name: 'Open it' }));

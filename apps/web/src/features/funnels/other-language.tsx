@@ -1,0 +1,18 @@
+import { TextField } from '../../ui/field.tsx';
+
+/** The language that a copy is to be in, where it is another. */
+export const OtherLanguage = ({
+  value,
+  onChange,
+}: {
+  value: string;
+  onChange: (language: string) => void;
+}) => (
+  <TextField
+    label="Language, where it is another"
+    help="A tag such as es or pt-BR. The words stay as they are, for you to translate."
+    maxLength={20}
+    value={value}
+    onChange={(event) => onChange(event.target.value)}
+  />
+);
