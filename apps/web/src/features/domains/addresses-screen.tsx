@@ -135,15 +135,17 @@ function Domain({
                 </td>
                 <td className={`md:py-2 ${right ? 'text-leaf' : 'text-brick'}`}>
                   <span className="text-muted md:hidden">Found </span>
-                  {right
-                    ? 'This'
-                    : found.length === 0
-                      ? 'Nothing'
-                      : found.map(({ type, value }) => (
-                          <span key={type + value} className="block break-all">
-                            {type} {value}
-                          </span>
-                        ))}
+                  {right ? (
+                    <span>This</span>
+                  ) : found.length === 0 ? (
+                    <span>Nothing</span>
+                  ) : (
+                    found.map(({ type, value }) => (
+                      <span key={type + value} className="block break-all">
+                        {type} {value}
+                      </span>
+                    ))
+                  )}
                 </td>
               </tr>
             ))}

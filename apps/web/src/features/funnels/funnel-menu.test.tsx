@@ -55,7 +55,7 @@ it('deletes it, leads to the list, and brings it back', async () => {
   fireEvent.keyDown(trigger, { key: 'Enter' });
   fireEvent.click(await screen.findByRole('menuitem', { name: 'Delete the funnel' }));
   await screen.findByText('First visit is deleted, and its pages are offline.');
-  expect(whereabouts()).toBe('/quayside-dental/funnels');
+  await waitFor(() => expect(whereabouts()).toBe('/quayside-dental/funnels'));
   press('Undo');
   await waitFor(() =>
     expect(server.sent(api.restoreFunnel)[0]?.params).toEqual({ funnelId: idOf(900) }),
