@@ -17,7 +17,7 @@ const tags = ['source', 'medium', 'campaign'] as const;
  */
 export function taggedLink(
   address: string,
-  given: Partial<Record<(typeof tags)[number], string>>,
+  given: { source: string } & Partial<Record<(typeof tags)[number], string>>,
 ): string {
   const url = new URL(address);
   for (const tag of tags) {

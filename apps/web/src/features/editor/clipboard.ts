@@ -5,14 +5,13 @@ import {
   bindingsOf,
   inReadingOrder,
   locate,
-  pageNode,
   type Draft,
   type DropPlace,
   type NodeKind,
   type TreeNode,
 } from '@plumgate/core/page';
 import { call } from '../../api/call.ts';
-import { bandOf, placeAfter, putIn } from './commands.ts';
+import { bandOf, placeAfter, placeBelow, putIn } from './commands.ts';
 import { selectionOf, type EditorStore } from './store.ts';
 
 /** Parts on their way between pages, funnels and clients: kept in this browser, so that they reach another tab too. */
@@ -81,9 +80,8 @@ const missing = (forms: Draft['forms'], draft: Draft) =>
   ) as Draft['forms'];
 
 function placeFor(draft: Draft, selected: string, kind: NodeKind): DropPlace | null {
+  if (kind === 'band') return placeBelow(draft, selected);
   const band = bandOf(draft, selected);
-  if (kind === 'band')
-    return { parent: pageNode, index: (band?.index ?? draft.page.bands.length - 1) + 1 };
   if (kind === 'column')
     return band ? { parent: band.id, index: (band.node.columns as unknown[]).length } : null;
   const last = draft.page.bands.at(-1)?.columns.at(-1);

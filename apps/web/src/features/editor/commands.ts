@@ -71,10 +71,15 @@ export function addBand(
   band: Band = emptyBand(),
   place?: DropPlace,
 ): { edits: Edit[]; id: string } {
-  const below = (bandOf(draft, selected)?.index ?? draft.page.bands.length - 1) + 1;
-  const at = place ?? { parent: pageNode, index: below };
+  const at = place ?? placeBelow(draft, selected);
   return { id: band.id, edits: [{ do: 'insert', ...at, node: band as unknown as TreeNode }] };
 }
+
+/** Where a new band goes: below the one in which the selection is, else at the end. */
+export const placeBelow = (draft: Draft, selected: string): DropPlace => ({
+  parent: pageNode,
+  index: (bandOf(draft, selected)?.index ?? draft.page.bands.length - 1) + 1,
+});
 
 /** The band that a part stands in, or is. */
 export function bandOf(draft: Draft, id: string) {

@@ -57,20 +57,19 @@ function Rules({
       toast.error(messageOf(error));
     }
   };
-  const move = (index: number, by: -1 | 1) => {
+  const move = async (index: number, by: -1 | 1) => {
     const ids = rules.map((rule) => rule.id);
     const [moved] = ids.splice(index, 1);
     ids.splice(index + by, 0, moved!);
-    return order(ids);
-  };
-  const order = async (ids: RuleId[]) => {
     try {
-      await call(api.orderRules, { params: { clientId: client.id }, body: { ids } });
+      await order(ids);
     } catch (error) {
       toast.error(messageOf(error));
     }
     await refresh();
   };
+  const order = (ids: RuleId[]) =>
+    call(api.orderRules, { params: { clientId: client.id }, body: { ids } });
   const remove = ({ id, on, content }: RuleView, index: number) =>
     act(async () => {
       await call(api.removeRule, { params: { ruleId: id } });

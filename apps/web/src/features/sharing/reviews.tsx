@@ -6,6 +6,7 @@ import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../shell/client.ts';
 import { Button } from '../../ui/button.tsx';
+import { putOnClipboard } from '../../ui/copy-text.ts';
 import { Pill } from '../../ui/pill.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { dayText, whenText } from '../../ui/when.ts';
@@ -21,11 +22,7 @@ export function Reviews({ funnelId }: { funnelId: string }) {
   const make = async () => {
     try {
       const { href } = await call(api.createReview, { params, body: { days } });
-      const isCopied = await navigator.clipboard.writeText(href).then(
-        () => true,
-        () => false,
-      );
-      setMade({ href, isCopied });
+      setMade({ href, isCopied: await putOnClipboard(href) });
       await refresh();
     } catch (error) {
       toast.error(messageOf(error));
