@@ -17,7 +17,7 @@ import { timeEditor } from './editor.mjs';
 import { compareIntake } from './intake.mjs';
 import { largestPaint } from './largest-paint.mjs';
 import { layoutShift } from './layout-shift.mjs';
-import { manyPages, timeLaunchCheck } from '../bench/many-pages.mjs';
+import { manyPages, timeLaunchCheck } from './many-pages.mjs';
 import { keepResizing, takePhotos } from './resizing.mjs';
 
 const rows = [];

@@ -57,7 +57,6 @@ export type ClientSummary = z.infer<typeof ClientSummary>;
 export const ClientSheet = ClientSummary.extend({ facts: Facts, brand: Brand });
 export type ClientSheet = z.infer<typeof ClientSheet>;
 
-/** `changed` is live with edits that are not published yet. */
 /** `changed` is live and differs from its draft; `offline` was live and can be again. */
 export const PageState = z.enum(['draft', 'live', 'changed', 'offline']);
 export type PageState = z.infer<typeof PageState>;
@@ -139,7 +138,7 @@ export const DraftBody = z.object({ page: z.unknown(), forms: z.record(z.string(
 /** What a page may be bound to: what the client has. */
 export const Around = z.object({
   pages: z.array(z.object({ id: PageId, live: z.boolean() })),
-  calendars: z.array(z.object({ id: CalendarId, open: z.boolean() })),
+  calendars: z.array(z.object({ id: CalendarId, open: z.boolean(), tells: z.boolean() })),
   files: z.array(FileId),
   forms: z.array(FormId),
 });

@@ -20,6 +20,7 @@ body{margin:0}
 .columns:has([data-calendar]){align-items:start}
 .beside .column:not(:first-child){justify-items:end}
 .block{min-width:0}
+.block+.block>:is(.cards,.numbered,.reviews,.team,.gallery,.asked){margin-top:16px}
 small{font-size:.88rem}
 .centre{text-align:center}
 .end{text-align:end}

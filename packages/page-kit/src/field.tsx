@@ -6,6 +6,7 @@ import {
   type Question,
 } from '@plumgate/core/forms';
 import type { FormState } from './page-context.ts';
+import { useSaid } from './said.ts';
 
 /** What a browser needs to know to fill a field by itself and show the right keys. */
 const hints: Partial<Record<Question['kind'], { type?: string; autoComplete?: string }>> = {
@@ -48,6 +49,7 @@ export function Field(props: {
   problem: FieldProblem | undefined;
 }) {
   const { question, problem } = props;
+  const said = useSaid();
   const id = `${props.block}-${question.key}`;
   const described = [question.help && `${id}-help`, problem && `${id}-wrong`].filter(Boolean);
   const shared = {
@@ -60,7 +62,7 @@ export function Field(props: {
   const label = (
     <>
       {question.label}
-      {!question.must && !isTick(question) && <small> (optional)</small>}
+      {!question.must && !isTick(question) && <small> {said.optional}</small>}
     </>
   );
   const below = (
@@ -72,7 +74,7 @@ export function Field(props: {
       )}
       {problem && (
         <span className="wrong" id={`${id}-wrong`}>
-          {fieldWords(problem, question.label)}
+          {fieldWords(problem, question.label, said)}
         </span>
       )}
     </>
@@ -106,11 +108,12 @@ function Control({
   typed: string;
   shared: Record<string, unknown>;
 }) {
+  const { choose } = useSaid();
   const { longest } = questionKinds[question.kind];
   if (question.kind === 'choice') {
     return (
       <select {...shared} defaultValue={typed}>
-        <option value="">{question.placeholder || 'Please choose'}</option>
+        <option value="">{question.placeholder || choose}</option>
         {question.options.map((option) => (
           <option key={option}>{option}</option>
         ))}

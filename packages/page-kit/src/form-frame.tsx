@@ -1,7 +1,9 @@
 import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
 import type { ReactNode } from 'react';
+import type { PageWords } from '@plumgate/core/languages';
 import { usePage, type FormState } from './page-context.ts';
 import { Lines, Words } from './words.tsx';
+import { useSaid } from './said.ts';
 
 type Asking = Exclude<FormState, { kind: 'arrived' }>;
 
@@ -21,6 +23,7 @@ export function FormFrame({
   children: (state: Asking, problems: FieldProblem[]) => ReactNode;
 }) {
   const page = usePage();
+  const said = useSaid();
   const state = page.formState(block.id);
   if (state.kind === 'arrived') {
     return (
@@ -39,6 +42,8 @@ export function FormFrame({
       method="post"
       action={page.formAction}
       data-form=""
+      data-marked={said.marked}
+      data-unsent={said.unsent}
       {...data}
     >
       {(block.title || page.editing) && (
@@ -56,7 +61,7 @@ export function FormFrame({
       <input type="hidden" name="_once" value="" />
       {problems.length > 0 && (
         <p className="form-wrong" role="alert">
-          {wholeWords(form, problems)}
+          {wholeWords(form, problems, said)}
         </p>
       )}
       {children(state, problems)}
@@ -73,10 +78,10 @@ export function FormFrame({
 }
 
 /** What is wrong with no question in particular; else that some answers are marked. */
-function wholeWords(form: FormDefinition, problems: FieldProblem[]): string {
+function wholeWords(form: FormDefinition, problems: FieldProblem[], said: PageWords): string {
   const asked = new Set(form.questions.map((question) => question.key));
   const whole = problems.filter((problem) => !asked.has(problem.field));
   return whole.length > 0
-    ? whole.map((problem) => fieldWords(problem, problem.field)).join(' ')
-    : 'Not sent yet. Please look at the marked answers.';
+    ? whole.map((problem) => fieldWords(problem, problem.field, said)).join(' ')
+    : said.marked;
 }

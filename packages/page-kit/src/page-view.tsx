@@ -5,9 +5,11 @@ import {
   type PageDocument,
   type Popup,
 } from '@plumgate/core/page';
+import { pageWords } from '@plumgate/core/languages';
 import { memo, type CSSProperties, type ReactNode } from 'react';
 import { baseCss, popupCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
+import { SaidProvider, useSaid } from './said.ts';
 import { PageContextProvider, usePage, type PageContext } from './page-context.ts';
 import { Photo } from './photo.tsx';
 
@@ -19,25 +21,27 @@ export function PageView({ page, context }: { page: PageDocument; context: PageC
       .map((band) => <BandView key={band.id} band={band} />);
   return (
     <PageContextProvider value={context}>
-      <main className="page">
-        {bandsOf('')}
-        {page.popups.map((popup) => (
-          <PopupView key={popup.id} popup={popup}>
-            {bandsOf(popup.id)}
-          </PopupView>
-        ))}
-        {blocksOf(page)
-          .filter((block) => block.kind === 'call-bar')
-          .map((block) => (
-            <div
-              key={block.id}
-              className="call-bar only-phone"
-              {...context.editing?.addressOf(block.id)}
-            >
-              <BlockBody block={block} />
-            </div>
+      <SaidProvider value={pageWords(page.language)}>
+        <main className="page">
+          {bandsOf('')}
+          {page.popups.map((popup) => (
+            <PopupView key={popup.id} popup={popup}>
+              {bandsOf(popup.id)}
+            </PopupView>
           ))}
-      </main>
+          {blocksOf(page)
+            .filter((block) => block.kind === 'call-bar')
+            .map((block) => (
+              <div
+                key={block.id}
+                className="call-bar only-phone"
+                {...context.editing?.addressOf(block.id)}
+              >
+                <BlockBody block={block} />
+              </div>
+            ))}
+        </main>
+      </SaidProvider>
     </PageContextProvider>
   );
 }
@@ -45,6 +49,7 @@ export function PageView({ page, context }: { page: PageDocument; context: PageC
 /** A dialog on a visitor's page; on the canvas it lies open below the page, so that it can be made. */
 function PopupView({ popup, children }: { popup: Popup; children: ReactNode }) {
   const { editing } = usePage();
+  const { close, more } = useSaid();
   const inside = <div className="popup-inside">{children}</div>;
   if (editing)
     return (
@@ -56,12 +61,12 @@ function PopupView({ popup, children }: { popup: Popup; children: ReactNode }) {
     <dialog
       id={popup.id}
       className="popup"
-      aria-label={popup.name || 'More'}
+      aria-label={popup.name || more}
       data-opens={popup.opens}
       data-after={popup.after}
       data-days={popup.everyDays}
     >
-      <a className="popup-close" href="#" aria-label="Close">
+      <a className="popup-close" href="#" aria-label={close}>
         ×
       </a>
       {inside}

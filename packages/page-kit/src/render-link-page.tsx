@@ -1,6 +1,7 @@
 import { brandVariables, type Brand } from '@plumgate/core/brand';
 import { spaces } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
+import { pageWords } from '@plumgate/core/languages';
 import { baseCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
 import { FontPreloads } from './font-preloads.tsx';
@@ -8,6 +9,7 @@ import { fontFaces } from './fonts.ts';
 import { dialled } from './links.ts';
 import type { FreeTimes } from './page-context.ts';
 import { Times, timesCss } from './times.tsx';
+import { SaidProvider } from './said.ts';
 
 /** A page that a link in a message opens: one thing to read, and forms that post back to the same address. */
 export interface LinkPage {
@@ -111,6 +113,10 @@ export function renderLinkPage(page: LinkPage): string {
   return `<!doctype html>${renderToStaticMarkup(document)}`;
 }
 
-/** The free times alone, for a script to put in place of others. */
-export const renderTimes = (times: FreeTimes): string =>
-  renderToStaticMarkup(<Times times={times} chosen="" />);
+/** The free times alone, in a page's language, for a script to put in place of others. */
+export const renderTimes = (times: FreeTimes, language: string): string =>
+  renderToStaticMarkup(
+    <SaidProvider value={pageWords(language)}>
+      <Times times={times} chosen="" />
+    </SaidProvider>,
+  );

@@ -1,5 +1,7 @@
 import type { TimeChoice } from '@plumgate/core/booking';
+import { withValues } from '@plumgate/core/basics';
 import type { FreeTimes } from './page-context.ts';
+import { useSaid } from './said.ts';
 
 /** The name of the field that carries a chosen time. */
 export const slotField = '_slot';
@@ -28,13 +30,14 @@ export const timesCss = `
 
 /** Free times to choose one of, by day; the first day is open. Works by keyboard and without script. */
 export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
+  const { times: said, when } = useSaid();
   const all = times.days.flatMap((day) => day.times);
   const [day] = times.days;
   const [only] = all;
   if (!day || !only)
     return (
       <fieldset className="times" data-times="">
-        <p className="none">There is no free time just now. Please call us and we will find one.</p>
+        <p className="none">{said.none}</p>
       </fieldset>
     );
   if (all.length === 1 && !times.later)
@@ -43,8 +46,8 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
         <label className="only">
           <input type="radio" name={slotField} value={only.start} defaultChecked />
           <span>
-            {day.label} at {only.label}
-            {times.seats && <small>{seatsLeft(only.left)}</small>}
+            {withValues(when, { day: day.label, time: only.label })}
+            {times.seats && <SeatsLeft count={only.left} />}
           </span>
         </label>
       </fieldset>
@@ -52,10 +55,10 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
   const openDay = times.days.find((one) => one.times.some((time) => time.start === chosen)) ?? day;
   return (
     <fieldset className="times" data-times="">
-      <legend>Choose a time</legend>
+      <legend>{said.choose}</legend>
       {times.nearest.length > 0 && (
         <>
-          <p className="near">Nearest free times</p>
+          <p className="near">{said.nearest}</p>
           <div className="chips">
             {times.nearest.map((time) => (
               <Chip
@@ -72,7 +75,7 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
       {times.days.map((one) => (
         <details key={one.date} name="day" open={times.nearest.length === 0 && one === openDay}>
           <summary>
-            {one.label} <small>{one.times.length} free</small>
+            {one.label} <small>{withValues(said.free, { count: one.times.length })}</small>
           </summary>
           <div className="chips">
             {one.times.map((time) => (
@@ -83,7 +86,7 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
       ))}
       {times.later && (
         <a className="later" href={times.later}>
-          Later days
+          {said.later}
         </a>
       )}
     </fieldset>
@@ -111,10 +114,13 @@ function Chip({
       />
       <span>
         {label}
-        {times.seats && <small>{seatsLeft(time.left)}</small>}
+        {times.seats && <SeatsLeft count={time.left} />}
       </span>
     </label>
   );
 }
 
-const seatsLeft = (left: number) => `${left} ${left === 1 ? 'seat' : 'seats'} left`;
+function SeatsLeft({ count }: { count: number }) {
+  const [one, more] = useSaid().times.seats;
+  return <small>{withValues(count === 1 ? one : more, { count })}</small>;
+}

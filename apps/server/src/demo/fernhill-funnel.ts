@@ -39,7 +39,7 @@ export const eveningForm: FormDefinition = {
 
 /** The whole offer on one page: when, how long until then, what happens, and a seat. */
 export const eveningPage = (form: FormId, calendar: CalendarId, at: string): PageDocument => ({
-  version: 3,
+  version: 4,
   ...plainSettings,
   kind: 'landing',
   popups: [],
@@ -70,6 +70,13 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
             above: 'We begin in',
             over: 'The evening has begun. Call us to hear about the next one.',
           }),
+          newBlock('ticks', 'go-home-with', {
+            items: [
+              'A film of your own stride, to take home',
+              'Six weeks of exercises on one card',
+              'Tea, and nobody selling shoes',
+            ],
+          }),
         ],
       },
       {
@@ -85,30 +92,91 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
       },
     ),
     band(
-      'evening-title',
-      'What happens',
-      { space: spaces.snug },
+      'evening',
+      'What the evening is',
+      {},
       {
         blocks: [
-          newBlock('heading', 'evening', {
-            text: 'What the evening is',
-            level: 2,
-            align: 'centre',
+          newBlock('heading', 'evening-title', { text: 'What the evening is', level: 2 }),
+          newBlock('numbered-steps', 'evening-parts', {
+            items: [
+              {
+                title: 'Why it hurts',
+                text: 'Half an hour, a model of a knee, and no Latin.',
+              },
+              {
+                title: 'A look at how you run',
+                text: 'Ten steps on the mat, filmed from behind. You take the film home.',
+              },
+              {
+                title: 'Six weeks on a card',
+                text: 'What to do, how often, and when to stop and call.',
+              },
+            ],
           }),
         ],
       },
     ),
     band(
-      'evening-parts',
-      'Three parts',
-      { space: spaces.snug },
-      part('why', 'Why it hurts', 'Half an hour, a model of a knee, and no Latin.'),
-      part(
-        'look',
-        'A look at how you run',
-        'Ten steps on the mat, filmed from behind. You take the film home.',
-      ),
-      part('plan', 'Six weeks on a card', 'What to do, how often, and when to stop and call.'),
+      'who',
+      'Who is there',
+      { surface: 'tint' },
+      {
+        share: 5,
+        blocks: [
+          newBlock('heading', 'who-title', {
+            text: 'Two people who run, badly and happily',
+            level: 2,
+          }),
+        ],
+      },
+      {
+        share: 7,
+        blocks: [
+          newBlock('team', 'who-two', {
+            items: [
+              {
+                name: 'Bram Oduya',
+                role: 'Physiotherapist, twelve marathons',
+                text: 'Brings the model knee and the questions you forgot.',
+                picture: null,
+              },
+              {
+                name: 'Lise Hartog',
+                role: 'Physiotherapist, films the strides',
+                text: 'Sees in ten steps what an hour of talk would not tell.',
+                picture: null,
+              },
+            ],
+          }),
+        ],
+      },
+    ),
+    band(
+      'asked',
+      'Before you come',
+      { width: 'medium' },
+      {
+        blocks: [
+          newBlock('heading', 'asked-title', { text: 'Before you come', level: 2 }),
+          newBlock('questions', 'asked-first', {
+            items: [
+              {
+                question: 'I only walk. Is it for me?',
+                answer: 'Yes. Half of the chairs went to walkers last time, and stairs count.',
+              },
+              {
+                question: 'Where do I park?',
+                answer: 'Behind the house, free after six. The door with the lamp is ours.',
+              },
+              {
+                question: 'What if I can’t come after all?',
+                answer: 'One press in our email gives your seat to somebody else.',
+              },
+            ],
+          }),
+        ],
+      },
     ),
     band(
       'last-call',
@@ -134,15 +202,8 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
   ],
 });
 
-const part = (id: string, title: string, words: string) => ({
-  blocks: [
-    newBlock('heading', `${id}-title`, { text: title, level: 3 }),
-    newBlock('text', `${id}-words`, { text: prose(words) }),
-  ],
-});
-
 export const eveningThanks: PageDocument = {
-  version: 3,
+  version: 4,
   ...plainSettings,
   kind: 'landing',
   popups: [],

@@ -38,7 +38,7 @@ export const firstVisitForm: FormDefinition = {
 /** Step one: the promise, the form, what happens, and a kind word. */
 export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
   return {
-    version: 3,
+    version: 4,
     ...plainSettings,
     kind: 'landing',
     popups: [],
@@ -85,25 +85,12 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
         },
       ),
       band(
-        'minutes-title',
+        'minutes',
         'What happens in 30 minutes',
-        { space: spaces.snug },
+        {},
         {
           blocks: [
-            newBlock('heading', 'minutes', {
-              text: 'What happens in 30 minutes',
-              level: 2,
-              align: 'centre',
-            }),
-          ],
-        },
-      ),
-      band(
-        'minutes-steps',
-        'Tea, a look, a plan',
-        { space: spaces.snug },
-        {
-          blocks: [
+            newBlock('heading', 'minutes-title', { text: 'What happens in 30 minutes', level: 2 }),
             newBlock('numbered-steps', 'minutes-three', {
               items: [
                 { title: 'Tea first', text: 'You talk, we listen. Nothing sharp in the room.' },
@@ -250,7 +237,7 @@ export const bookingForm: FormDefinition = {
 
 /** Step two: a time to choose, and nothing typed again. */
 export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => ({
-  version: 3,
+  version: 4,
   ...plainSettings,
   kind: 'landing',
   popups: [],
@@ -296,7 +283,7 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
 });
 
 export const thanksPage: PageDocument = {
-  version: 3,
+  version: 4,
   ...plainSettings,
   kind: 'landing',
   popups: [],

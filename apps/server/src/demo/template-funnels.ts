@@ -1,13 +1,8 @@
-import type { Band, Block } from '@plumgate/core/page';
+import { turnBlocks, type Block } from '@plumgate/core/page';
 import { readyTemplates, takeTemplate, type Make, type TakenPage } from '@plumgate/core/templates';
 
 type Reviews = { said: string; who: string }[];
 type PictureAt = { id: never; width: number; height: number };
-
-const withBlocks = (band: Band, change: (block: Block) => Block): Band => ({
-  ...band,
-  columns: band.columns.map((column) => ({ ...column, blocks: column.blocks.map(change) })),
-});
 
 /** A template's pages as their taker made them: with the reviews, cards and pictures that only the client has. */
 function taken(
@@ -22,7 +17,7 @@ function taken(
     name,
     draft: {
       ...draft,
-      page: { ...draft.page, bands: draft.page.bands.map((band) => withBlocks(band, change)) },
+      page: { ...draft.page, bands: turnBlocks(draft.page.bands, change) },
     },
   }));
 }
@@ -78,6 +73,7 @@ export const viewingPages = (make: Make, home: PictureAt): TakenPage[] =>
           picture: home,
           alt: 'The loft at dusk, its windows lit, above the harbour',
         };
+      if (block.kind === 'map') return { ...block, place: { lat: 43.2012, lng: -69.3987 } };
       if (block.kind === 'team')
         return {
           ...block,

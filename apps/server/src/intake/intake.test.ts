@@ -1,4 +1,5 @@
-import type { MessageSummary, PersonRecord, PersonSummary } from '@plumgate/contract';
+import type { EditorPage, MessageSummary, PersonRecord, PersonSummary } from '@plumgate/contract';
+import type { Draft } from '@plumgate/core/page';
 import { eq } from 'drizzle-orm';
 import { outbox } from '../platform/outbox/table.ts';
 import { buildWorld, TestApp, type World } from '../testing/test-app.ts';
@@ -177,4 +178,32 @@ it('owes nothing when the transaction fails', async () => {
   });
   expect(answer.statusCode).toBe(404);
   expect(await app.database.db.select().from(outbox)).toHaveLength(before);
+});
+
+it('answers in the language of the page', async () => {
+  const page = (
+    await app.api('GET', `/api/pages/${world.first.pageId}`, undefined, 'owner@example.com')
+  ).json<EditorPage>();
+  const draft = page.draft as Draft;
+  const kept = await app.api(
+    'PUT',
+    `/api/pages/${page.pageId}/draft`,
+    { version: page.version, draft: { ...draft, page: { ...draft.page, language: 'es' } } },
+    'owner@example.com',
+  );
+  const { version } = kept.json<{ version: number }>();
+  const published = await app.api(
+    'POST',
+    `/api/pages/${page.pageId}/publish`,
+    { version },
+    'owner@example.com',
+  );
+  expect(published.statusCode).toBe(200);
+  const typed = { name: '', email: 'nadie', phone: '' };
+  const answer = await send(typed);
+  expect(answer.body).toContain('<html lang="es">');
+  expect(answer.body).toContain('Revise las respuestas marcadas.');
+  const json = await send(typed, { accept: 'application/json' });
+  const { problems } = json.json<{ problems: { field: string; message: string }[] }>();
+  expect(problems.find(({ field }) => field === 'email')?.message).toMatch(/^No parece una/);
 });

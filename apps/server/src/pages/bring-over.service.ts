@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, FormId, PageId } from '@plumgate/core/basics';
 import { FormDefinition } from '@plumgate/core/forms';
-import { bindingsOf, rebind } from '@plumgate/core/page';
+import { bindingsOf, bookingFormsOf, rebind } from '@plumgate/core/page';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { calendars } from '../booking/table.ts';
+import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { FileService } from '../pictures/file.service.ts';
 import { PictureService } from '../pictures/picture.service.ts';
@@ -15,6 +16,7 @@ import { linkedBands, pages } from './table.ts';
 @Injectable()
 export class BringOverService {
   constructor(
+    private readonly clients: ClientService,
     private readonly forms: FormService,
     private readonly pictures: PictureService,
     private readonly files: FileService,
@@ -33,6 +35,9 @@ export class BringOverService {
   ): Promise<{ parts: Parts; forms: Record<FormId, FormDefinition> }> {
     const found = bindingsOf(parts);
     const own = await this.forms.some(tx, clientId, found.forms);
+    const { facts } = await this.clients.row(clientId, tx);
+    const desk = facts.email ? [facts.email] : [];
+    const booked = bookingFormsOf(parts);
     const forms = new Map(found.forms.map((id) => [id, id]));
     const brought: Record<FormId, FormDefinition> = copy.formName ? {} : { ...own };
     for (const id of found.forms.filter((id) => copy.formName || !own[id])) {
@@ -41,11 +46,11 @@ export class BringOverService {
         throw new AppProblem('bad-request', {
           detail: 'A form of these parts did not come along.',
         });
-      // Whom a form tells belongs to the client it comes from.
+      // Whom a form tells belongs to the client it comes from; here it tells this one. Of a booking its calendar does.
       const definition = {
         ...read.data,
         name: copy.formName?.(read.data.name) ?? read.data.name,
-        tell: own[id] ? read.data.tell : [],
+        tell: own[id] ? read.data.tell : booked.has(id) ? [] : desk,
       };
       const made = await this.forms.create(tx, clientId, definition.name, definition);
       forms.set(id, made.id);

@@ -87,7 +87,10 @@ export class LaunchService {
       pages: own.map(({ id, live, offline }) => ({ id, live: live !== null && !offline })),
       calendars: times.map(({ id, content }) => ({
         id,
-        open: content.rules.hours.some((day) => day.length > 0),
+        open: [content.rules.hours, content.rules.days.map(({ spans }) => spans)]
+          .flat()
+          .some((day) => day.length > 0),
+        tells: content.tell.length > 0,
       })),
       files: kept.map(({ id }) => id),
       forms: asked.map(({ id }) => id),

@@ -26,7 +26,7 @@ export class LinkedBandService {
       .select()
       .from(linkedBands)
       .where(eq(linkedBands.clientId, clientId))
-      .orderBy(sql`${linkedBands.band}->>'name'`, asc(linkedBands.id));
+      .orderBy(sql`${linkedBands.band}->'band'->>'name'`, asc(linkedBands.id));
     const on = await db
       .select({ pageId: pages.id, name: pages.name, funnel: funnels.name, draft: pages.draft })
       .from(pages)

@@ -7,6 +7,7 @@ import {
   type Block,
   type Draft,
 } from '@plumgate/core/page';
+import { sql } from 'drizzle-orm';
 import { buildWorld, TestApp, type World } from '../testing/test-app.ts';
 
 let app: TestApp;
@@ -98,4 +99,14 @@ it('another client’s linked band is refused', async () => {
     400,
     'A linked band on this page belongs to another client. Unlink it first.',
   ]);
+});
+
+it('reads a band that an earlier version of the program kept', async () => {
+  const map = { id: 'm', kind: 'map', zoom: 15, height: 320, directions: 'Directions' };
+  const old = newBand('linked', [{ id: 'c', share: 1, blocks: [map as never] }], { name: 'Map' });
+  await app.database.db.execute(
+    sql`insert into linked_bands (id, client_id, band) values (gen_random_uuid(), ${world.client.id}, ${JSON.stringify({ version: 3, band: old })}::jsonb)`,
+  );
+  const read = (await list()).find(({ band }) => (band as Band).name === 'Map')!;
+  expect((read.band as Band).columns[0]!.blocks[0]).toMatchObject({ address: '', place: null });
 });

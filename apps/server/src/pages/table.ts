@@ -20,11 +20,10 @@ import type {
   UserId,
 } from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
-import type { Band } from '@plumgate/core/page';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
 import { brandColumn, factsColumn, ofClient } from '../clients/table.ts';
-import { pageDocument } from './document-column.ts';
+import { bandDocument, pageDocument } from './document-column.ts';
 import { instant } from '../platform/database/columns.ts';
 
 export const pages = pgTable(
@@ -121,7 +120,7 @@ export const linkedBands = pgTable(
   {
     id: uuid().$type<LinkedBandId>().primaryKey(),
     clientId: ofClient(),
-    band: jsonb().$type<Band>().notNull(),
+    band: bandDocument().notNull(),
   },
   (table) => [index('linked_bands_by_client').on(table.clientId)],
 );

@@ -1,7 +1,7 @@
 import type { BookingId, CalendarId, Instant } from '@plumgate/core/basics';
-import { whenWords } from '@plumgate/core/basics';
 import { nearestSlots, slotDays, timeChoice, type Slot } from '@plumgate/core/booking';
 import { addressLine } from '@plumgate/core/clients';
+import { pageWords, whenIn } from '@plumgate/core/languages';
 import type { FreeTimes, ShownBooking } from '@plumgate/page-kit';
 import { Temporal } from 'temporal-polyfill';
 import type { CalendarRow } from '../booking/calendar.service.ts';
@@ -24,13 +24,14 @@ export function chosenTime(text: string | undefined): Instant | null {
 /** The free times of a page's calendars, from a day on; with those nearest to a time that was wished and taken. */
 export async function freeTimes(
   parts: SiteParts,
-  page: Pick<LivePage, 'calendars' | 'clientId' | 'slug'>,
+  page: Pick<LivePage, 'calendars' | 'clientId' | 'slug' | 'document'>,
   asked: { from?: string | undefined; wished?: Instant | null },
 ): Promise<Map<CalendarId, FreeTimes>> {
   const times = new Map<CalendarId, FreeTimes>();
   for (const id of page.calendars) {
     const calendar = await parts.calendars.row(id, page).catch(() => null);
-    if (calendar) times.set(id, await timesOf(parts, calendar, `/${page.slug}`, asked));
+    if (calendar)
+      times.set(id, await timesOf(parts, calendar, `/${page.slug}`, asked, localeOf(page)));
   }
   return times;
 }
@@ -41,36 +42,43 @@ export async function timesOf(
   calendar: CalendarRow,
   path: string,
   asked: { from?: string | undefined; wished?: Instant | null; except?: BookingId },
+  locale = 'en-US',
 ): Promise<FreeTimes> {
   const { rules } = calendar.content;
   const now = parts.clock.now();
   const until = now.add({ hours: 24 * (rules.ahead + 2) });
   const slots = await parts.bookings.slots(calendar, now, until, undefined, asked.except);
   const shown = asked.from ? slots.filter((slot) => slot.local.slice(0, 10) >= asked.from!) : slots;
-  const days = slotDays(shown, daysShown);
+  const days = slotDays(shown, daysShown, locale);
   const lastDay = days.at(-1)?.date ?? '';
   const next = shown.find((slot) => slot.local.slice(0, 10) > lastDay);
   return {
     days,
-    nearest: asked.wished ? nearestSlots(slots, asked.wished, nearShown).map(withDay) : [],
+    nearest: asked.wished ? nearestSlots(slots, asked.wished, nearShown).map(withDay(locale)) : [],
     seats: rules.seats > 1,
     later: next ? `${path}?from=${next.local.slice(0, 10)}` : null,
   };
 }
 
-const withDay = (slot: Slot) => ({
-  ...timeChoice(slot),
-  day: slotDays([slot], 1)[0]!.label,
+const localeOf = ({ document }: Pick<LivePage, 'document'>) => pageWords(document.language).locale;
+
+const withDay = (locale: string) => (slot: Slot) => ({
+  ...timeChoice(slot, locale),
+  day: slotDays([slot], 1, locale)[0]!.label,
 });
 
-/** A booking as its person sees it; null once it is cancelled or gone. */
-export async function shownBooking(parts: SiteParts, id: BookingId): Promise<ShownBooking | null> {
+/** A booking as its person sees it on a page; null once it is cancelled or gone. */
+export async function shownBooking(
+  parts: SiteParts,
+  id: BookingId,
+  { document }: Pick<LivePage, 'document'>,
+): Promise<ShownBooking | null> {
   const loaded = await parts.bookings.load(id).catch(() => null);
   if (!loaded || loaded.booking.state === 'cancelled') return null;
   const { booking, calendar, client } = loaded;
   const path = parts.links.bookingPath(id);
   return {
-    when: whenWords(booking.startsAt, client.facts.zone),
+    when: whenIn(pageWords(document.language), booking.startsAt, client.facts.zone),
     where: calendar.content.where || addressLine(client.facts),
     file: `${path}/visit.ics`,
     change: path,

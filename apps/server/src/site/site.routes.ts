@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
 import { clientFields } from '@plumgate/core/clients';
+import { pageWords } from '@plumgate/core/languages';
 import { escapeHtml, fillOrKeep } from '@plumgate/core/messages';
 import { blocksOf, formIdOf, type Block } from '@plumgate/core/page';
 import { done, FileId, PictureId, RevisionId, type Outcome } from '@plumgate/core/basics';
@@ -253,7 +254,7 @@ async function readerOf(parts: SiteParts, page: Served, carried: Carried): Promi
   return {
     person,
     known: { name: person.name, email: carried.email },
-    booking: carried.booking && (await shownBooking(parts, carried.booking)),
+    booking: carried.booking && (await shownBooking(parts, carried.booking, page)),
     formState: () => ({ kind: 'fresh', typed }),
   };
 }
@@ -370,6 +371,7 @@ async function refuse(
       }),
     );
   }
+  const said = pageWords(page.document.language);
   const free = isTaken && block.kind === 'booking' ? times.get(block.calendarId) : undefined;
   return reply.type('application/json; charset=utf-8').send({
     problems: problems.map((problem) => {
@@ -377,10 +379,10 @@ async function refuse(
       return {
         field: problem.field,
         known: question !== undefined,
-        message: fieldWords(problem, question?.label ?? problem.field),
+        message: fieldWords(problem, question?.label ?? problem.field, said),
       };
     }),
-    ...(free && { times: renderTimes(free) }),
+    ...(free && { times: renderTimes(free, page.document.language) }),
   });
 }
 

@@ -136,3 +136,22 @@ it('refuses a template that is no page, and forgets one that is removed', async 
   expect((await owner('DELETE', `/api/templates/${id}`)).statusCode).toBe(200);
   expect((await owner('DELETE', `/api/templates/${id}`)).statusCode).toBe(404);
 });
+
+it('a form from elsewhere tells the client it comes to, but a booking’s leaves that to the calendar', async () => {
+  const booking = '00000000-0000-4000-8000-0000000000f2' as FormId;
+  const draft = asking(newBlock('booking', 'times', { formId: booking }) as Block);
+  const { forms } = (
+    await owner('POST', `/api/clients/${world.client.id}/bring-over`, {
+      parts: draft.page.bands,
+      forms: {
+        [formId]: { ...telling, tell: ['elsewhere@example.com'] },
+        [booking]: { ...telling, name: 'Choose a time' },
+      },
+    })
+  ).json<{ forms: Draft['forms'] }>();
+  const told = Object.values(forms).map(({ name, tell }) => [name, tell]);
+  expect(told.sort()).toEqual([
+    ['Ask', ['desk@quayside-dental.test']],
+    ['Choose a time', []],
+  ]);
+});

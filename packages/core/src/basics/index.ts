@@ -2,3 +2,4 @@ export * from './ids.ts';
 export * from './outcome.ts';
 export * from './instant.ts';
 export * from './slug.ts';
+export * from './with-values.ts';

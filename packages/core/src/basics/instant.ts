@@ -38,16 +38,16 @@ export function whenWords(at: Instant, zone: string): string {
 }
 
 /** The day of a moment as a person reads it in a zone: `Thursday, November 12`. */
-export function dayWords(at: Instant, zone: string): string {
+export function dayWords(at: Instant, zone: string, locale = 'en-US'): string {
   return at
     .toZonedDateTimeISO(zone)
-    .toLocaleString('en-US', { weekday: 'long', month: 'long', day: 'numeric' });
+    .toLocaleString(locale, { weekday: 'long', month: 'long', day: 'numeric' });
 }
 
 /** The time of day of a moment in a zone: `9:00 AM`. */
-export function clockWords(at: Instant, zone: string): string {
+export function clockWords(at: Instant, zone: string, locale = 'en-US'): string {
   return at
     .toZonedDateTimeISO(zone)
-    .toLocaleString('en-US', { hour: 'numeric', minute: '2-digit' })
+    .toLocaleString(locale, { timeStyle: 'short' })
     .replace('\u202f', ' ');
 }

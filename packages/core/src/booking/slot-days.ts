@@ -1,3 +1,5 @@
+import { wallClock } from '../opening/index.ts';
+import { minuteOf } from './calendar.ts';
 import type { Slot } from './open-slots.ts';
 
 /** A free start as a visitor reads it. */
@@ -16,29 +18,28 @@ export interface DayOfTimes {
   times: TimeChoice[];
 }
 
-/** Free starts by local day, in order: at most `mostDays` days that have any. */
-export function slotDays(slots: readonly Slot[], mostDays: number): DayOfTimes[] {
+/** Free starts by local day, in order and in a locale's way: at most `mostDays` days that have any. */
+export function slotDays(slots: readonly Slot[], mostDays: number, locale = 'en-US'): DayOfTimes[] {
   const days = new Map<string, DayOfTimes>();
   for (const slot of slots) {
     const date = slot.local.slice(0, 10);
     if (!days.has(date)) {
       if (days.size === mostDays) break;
-      days.set(date, { date, label: dayLabel(date), times: [] });
+      days.set(date, { date, label: dayLabel(date, locale), times: [] });
     }
-    days.get(date)!.times.push(timeChoice(slot));
+    days.get(date)!.times.push(timeChoice(slot, locale));
   }
   return [...days.values()];
 }
 
-export function timeChoice(slot: Slot): TimeChoice {
-  const [hour, minute] = [Number(slot.local.slice(11, 13)), slot.local.slice(14, 16)];
-  const clock = `${hour % 12 || 12}:${minute} ${hour < 12 ? 'AM' : 'PM'}`;
+export function timeChoice(slot: Slot, locale = 'en-US'): TimeChoice {
+  const clock = wallClock(minuteOf(slot.local.slice(11)), locale);
   const label = slot.repeated ? `${clock} (UTC${slot.offset})` : clock;
   return { start: slot.start.toString(), label, left: slot.left };
 }
 
-const dayLabel = (date: string) =>
-  new Intl.DateTimeFormat('en-US', {
+const dayLabel = (date: string, locale: string) =>
+  new Intl.DateTimeFormat(locale, {
     weekday: 'long',
     month: 'long',
     day: 'numeric',

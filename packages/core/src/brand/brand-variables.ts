@@ -1,6 +1,6 @@
 import type { Brand } from './brand.ts';
 import { wordsOn } from './contrast.ts';
-import { typePairs } from './type-pairs.ts';
+import { faceOf, typePairs } from './type-pairs.ts';
 
 const corners = { square: '2px', soft: '10px', round: '22px' } as const;
 
@@ -21,8 +21,8 @@ export function brandVariables(brand: Brand): string {
     'press-corner': brand.press === 'pill' ? '99px' : corners[brand.corners],
     'press-shadow': brand.press === 'raised' ? '0 3px 0 #0003' : 'none',
     corner: corners[brand.corners],
-    'title-face': `"${pair.title}",Georgia,serif`,
-    'text-face': `"${pair.text}",system-ui,sans-serif`,
+    'title-face': faceOf(pair.title),
+    'text-face': faceOf(pair.text),
   })
     .map(([name, value]) => `--${name}:${value}`)
     .join(';');

@@ -24,6 +24,12 @@ export const typePairs = {
 export type TypePairName = keyof typeof typePairs;
 export const TypePairName = z.enum(Object.keys(typePairs) as [TypePairName, ...TypePairName[]]);
 
+const serifs = new Set<string>(['Fraunces', 'Literata', 'Lora', 'Newsreader']);
+
+/** A family as CSS names it, with what a browser shows until it is there: letters of the same kind. */
+export const faceOf = (family: string): string =>
+  `"${family}",${serifs.has(family) ? 'Georgia,serif' : 'system-ui,sans-serif'}`;
+
 /** A family as its font package and address write it: `Hanken Grotesk` gives `hanken-grotesk`. */
 export const fontStem = (family: string): string => family.toLowerCase().replaceAll(' ', '-');
 

@@ -1,3 +1,4 @@
+import { pageWords } from '../languages/index.ts';
 import {
   fieldWords,
   FormDefinition,
@@ -82,7 +83,7 @@ describe('readAnswers', () => {
     if (read.ok) return;
     expect(read.problem.map(({ field }) => field)).toEqual(['name', 'email', 'extra']);
     for (const problem of read.problem)
-      expect(fieldWords(problem, 'Your name')).toMatch(/^[A-Z].*\.$/);
+      expect(fieldWords(problem, 'Your name', pageWords('en'))).toMatch(/^[A-Z].*\.$/);
   });
 
   it.each<QuestionKind>(['full-name', 'short-text', 'email'])(

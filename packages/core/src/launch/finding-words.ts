@@ -1,3 +1,4 @@
+import { withValues } from '../basics/index.ts';
 import type { Finding, FixPlace, LaunchRule } from './finding.ts';
 
 /** What is wrong and why it matters, each in a sentence. Names in braces are filled from what the finding is about. */
@@ -121,6 +122,10 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'Whoever comes by an ad for {areas} looks for that name. Add the areas served.',
   ],
   'not-set-up': ['“{part}” shows nothing yet: it needs {lack}.', 'Visitors are shown a gap.'],
+  'own-words-english': [
+    'The page is in a language ({language}) that the program does not speak.',
+    'What it says beside fields, times and opening hours is English. It speaks {spoken}.',
+  ],
   'first-words': [
     '“{part}” still has the words it began with.',
     'They tell you what to write, and a visitor nothing.',
@@ -142,8 +147,6 @@ export function findingWords({ rule, place, about }: Finding): {
   why: string;
   fix: string;
 } {
-  const filled = (text: string) =>
-    text.replace(/\{(\w+)\}/g, (_all, key: string) => about[key] ?? '');
   const [what, why] = words[rule];
-  return { what: filled(what), why: filled(why), fix: fixes[place.at] };
+  return { what: withValues(what, about), why: withValues(why, about), fix: fixes[place.at] };
 }

@@ -49,6 +49,7 @@ export const launchRules = {
   'areas-not-named': 'look',
   'not-set-up': 'look',
   'first-words': 'look',
+  'own-words-english': 'look',
 } as const satisfies Record<string, Severity>;
 export type LaunchRule = keyof typeof launchRules;
 

@@ -15,7 +15,8 @@ export interface LaunchInput {
   /** What the client has that a page may be bound to. */
   around: {
     pages: { id: PageId; live: boolean }[];
-    calendars: { id: CalendarId; open: boolean }[];
+    /** Whether it has opening hours, and whether anybody is told of a booking in it. */
+    calendars: { id: CalendarId; open: boolean; tells: boolean }[];
     files: FileId[];
     /** Forms that are the client's own; a form on the page that is not among them is somebody else's. */
     forms: FormId[];

@@ -69,7 +69,7 @@ const clean: LaunchInput = {
       { id: here!, live: true },
       { id: thanks!, live: true },
     ],
-    calendars: [{ id: calendar, open: true }],
+    calendars: [{ id: calendar, open: true, tells: true }],
     files: [file],
     forms: [formId],
   },
@@ -103,8 +103,25 @@ const button = (action: ButtonAction) => withBlocks(block('button', { label: 'Pr
 const text = (words: string) => withBlocks(block('text', { text: prose(words) }));
 const rulesOf = (input: LaunchInput) => launchCheck(input).findings.map(({ rule }) => rule);
 
+it('leaves it to the calendar to tell of a booking', () =>
+  expect(rulesOf(withBookingAlone())).not.toContain('form-tells-nobody'));
+it('knows a map of its own address, and a language that it speaks', () => {
+  const place = { lat: 43.2, lng: -69.4 };
+  expect(rulesOf(withBlocks(block('map', { address: '3 Loft', place })))).toEqual([]);
+  expect(rulesOf(withPage({ language: 'es-MX' }))).toEqual([]);
+});
+
 it('finds nothing on a page with nothing to find', () =>
   expect(launchCheck(clean).findings).toEqual([]));
+
+/** A form that asks through a booking and tells nobody by itself. */
+function withBookingAlone(): LaunchInput {
+  const page = {
+    ...good,
+    bands: [band([heading, block('booking', { formId, calendarId: calendar })])],
+  };
+  return { ...clean, draft: { page, forms: { [formId]: { ...form, tell: [] } } } };
+}
 
 const cases: [LaunchRule, string, LaunchInput][] = [
   ['empty-page', 'no band at all', withPage({ bands: [] })],
@@ -156,6 +173,14 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ['form-missing', 'a form that is gone', { ...clean, draft: { page: good, forms: {} } }],
   ['foreign-form', 'another client’s', { ...clean, around: { ...clean.around, forms: [] } }],
   ['form-tells-nobody', 'nobody', withForm({ tell: [] })],
+  [
+    'form-tells-nobody',
+    'a booking, of which nobody hears',
+    {
+      ...withBookingAlone(),
+      around: { ...clean.around, calendars: [{ id: calendar, open: true, tells: false }] },
+    },
+  ],
   ['no-consent', 'no line and no link', withForm({ consent: '' })],
   ['no-thank-you', 'the last step asks', { ...clean, next: null, isLast: true }],
   ['no-calendar', 'none chosen', withBlocks(block('booking', { formId }))],
@@ -164,7 +189,7 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     'no hours',
     {
       ...withBlocks(block('booking', { formId, calendarId: calendar })),
-      around: { ...clean.around, calendars: [{ id: calendar, open: false }] },
+      around: { ...clean.around, calendars: [{ id: calendar, open: false, tells: true }] },
     },
   ],
   ['no-alternative', 'a picture', withBlocks(block('picture', { picture, alt: ' ' }))],
@@ -232,6 +257,15 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ],
   ['areas-not-named', 'no town', withFacts({ areas: ['Port Alder', 'Gull Neck'] })],
   ['not-set-up', 'a map of nowhere', withBlocks(block('map'))],
+  [
+    'not-set-up',
+    'a map of an address that nobody has found',
+    withFacts(
+      { place: { lat: 43.2, lng: -69.4 } },
+      withBlocks(block('map', { address: '3 Loft' })),
+    ),
+  ],
+  ['own-words-english', 'Dutch', withPage({ language: 'nl' })],
   ['not-set-up', 'no film', withBlocks(block('video'))],
   ['first-words', 'ticks', withBlocks(block('ticks'))],
   [

@@ -9,8 +9,9 @@ export function formFindings({ draft, around }: LaunchInput): Finding[] {
   const findings: Finding[] = [];
   const seen = new Set<string>();
   for (const block of blocks) {
+    const calendar =
+      block.kind === 'booking' && around.calendars.find(({ id }) => id === block.calendarId);
     if (block.kind === 'booking') {
-      const calendar = around.calendars.find(({ id }) => id === block.calendarId);
       if (!calendar) findings.push(found('no-calendar', block.id));
       else if (!calendar.open) findings.push(found('calendar-shut', { at: 'calendars' }));
     }
@@ -27,7 +28,8 @@ export function formFindings({ draft, around }: LaunchInput): Finding[] {
     const asks = new Set(form.questions.map(({ kind }) => kind));
     if (!asks.has('email') && !asks.has('phone'))
       findings.push(found('form-without-contact', block.id, { name }));
-    if (form.tell.length === 0) findings.push(found('form-tells-nobody', block.id, { name }));
+    if (form.tell.length === 0 && !(calendar && calendar.tells))
+      findings.push(found('form-tells-nobody', block.id, { name }));
     if (!form.consent.trim() && !asks.has('text-consent') && !hasPrivacy)
       findings.push(found('no-consent', block.id, { name }));
   }

@@ -97,6 +97,7 @@ function setUp(block: Block, { client: { facts } }: LaunchInput): Finding[] {
     case 'call-bar':
       return facts.phone ? [] : lacks('a phone number', { at: 'facts' });
     case 'map':
+      if (block.address.trim()) return block.place ? [] : lacks('the place of its address');
       return facts.place ? [] : lacks('the place of the business', { at: 'facts' });
     case 'areas':
       return facts.areas.length > 0 ? [] : lacks('the areas served', { at: 'facts' });

@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
+import { isSpoken, spokenNames } from '../languages/index.ts';
 import {
   blockKinds,
   blocksOf,
@@ -30,6 +31,15 @@ export function wordFindings(input: LaunchInput): Finding[] {
       ),
     ),
     ...areas(said, input),
+    ...(isSpoken(page.language)
+      ? []
+      : [
+          found(
+            'own-words-english',
+            { at: 'page' },
+            { language: page.language, spoken: spokenNames },
+          ),
+        ]),
   ];
 }
 

@@ -20,6 +20,8 @@ const read = new Set([
   'role',
   'besideLabel',
   'items',
+  'address',
+  'directions',
 ]);
 
 /** Every stretch of words in a block that a visitor reads, each on its own. Code is nobody's words. */

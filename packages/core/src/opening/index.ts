@@ -1,1 +1,2 @@
 export * from './open-at.ts';
+export * from './wall-clock.ts';

@@ -100,6 +100,19 @@ export function rebind<Part>(part: Part, to: Rebinding): Part {
   }
 }
 
+/** The forms through which a time is booked, anywhere in a page or its parts. */
+export function bookingFormsOf(part: unknown): Set<FormId> {
+  const found = new Set<FormId>();
+  const walk = (value: unknown): void => {
+    if (typeof value !== 'object' || value === null) return;
+    const { kind, formId } = value as { kind?: unknown; formId?: FormId };
+    if (kind === 'booking' && formId) found.add(formId);
+    Object.values(value).forEach(walk);
+  };
+  walk(part);
+  return found;
+}
+
 /** Stands in a list for an entry that has nothing to show any more. */
 const gone = Symbol('gone');
 

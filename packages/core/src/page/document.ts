@@ -74,7 +74,7 @@ export const ownCode = z.string().max(20_000, 'Keep it to 20,000 characters.');
 
 /** A page: bands from top to bottom, each with one to four columns of blocks. */
 export const PageDocument = z.strictObject({
-  version: z.literal(3),
+  version: z.literal(4),
   /** A landing page asks for one thing; a site page may lead to others. */
   kind: z.enum(['landing', 'site']),
   title: words(120),
@@ -106,7 +106,7 @@ export const plainSettings = {
 } as const satisfies Partial<PageDocument>;
 
 export const emptyPage = (title: string): PageDocument => ({
-  version: 3,
+  version: 4,
   kind: 'landing',
   title,
   description: '',
@@ -139,6 +139,13 @@ export const newBand = (
 export function blocksOf(page: PageDocument): Block[] {
   return page.bands.flatMap((band) => band.columns.flatMap((column) => column.blocks));
 }
+
+/** Bands with every block turned into another, or left as it is. */
+export const turnBlocks = (bands: Band[], turn: (block: Block) => Block): Band[] =>
+  bands.map((band) => ({
+    ...band,
+    columns: band.columns.map((column) => ({ ...column, blocks: column.blocks.map(turn) })),
+  }));
 
 /** A new block of a kind with its starting settings. */
 export function newBlock<Kind extends BlockKindName>(

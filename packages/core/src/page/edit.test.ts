@@ -5,6 +5,7 @@ import {
   allIds,
   applyEdit,
   blockKinds,
+  blocksOf,
   copyNode,
   Draft,
   limits,
@@ -14,6 +15,7 @@ import {
   PageDocument,
   newBlock,
   pageNode,
+  readBand,
   readPageDocument,
   type Band,
   type BlockKindName,
@@ -289,7 +291,7 @@ describe('copyNode', () => {
 describe('readPageDocument', () => {
   it.each([
     [{}, 'This is not a page document: it has no version.'],
-    [{ version: 4 }, 'This page document has version 4; this program reads up to 3.'],
+    [{ version: 5 }, 'This page document has version 5; this program reads up to 4.'],
     [{ version: 0 }, 'No page document ever had version 0.'],
   ])('refuses %j', (stored, problem) =>
     expect(readPageDocument(stored)).toEqual({ ok: false, problem }),
@@ -324,7 +326,7 @@ describe('readPageDocument', () => {
     const read = readPageDocument(first);
     if (!read.ok) throw new Error(read.problem);
     expect(read.value).toMatchObject({
-      version: 3,
+      version: 4,
       kind: 'landing',
       popups: [],
       bands: [
@@ -345,14 +347,24 @@ describe('readPageDocument', () => {
       ],
     });
   });
+  it('reads a page and a band of the third version, whose maps had no address of their own', () => {
+    const map = { id: 'm', kind: 'map', zoom: 15, height: 320, directions: 'Directions' };
+    const band = newBand('b', [{ id: 'c', share: 1, blocks: [map as never] }]);
+    const now = { address: '', place: null };
+    const read = readPageDocument({ ...emptyPage('Old'), version: 3, bands: [band] });
+    expect(read.ok && blocksOf(read.value)[0]).toMatchObject(now);
+    const alone = readBand({ version: 3, band });
+    expect(alone.ok && alone.value.columns[0]!.blocks[0]).toMatchObject(now);
+    expect(readBand({ version: 9, band }).ok).toBe(false);
+  });
   it('never throws, whatever was stored, and gives back only what is valid', () =>
     fc.assert(
       fc.property(
         fc.oneof(
           fc.anything(),
-          fc.record({ version: fc.constantFrom(1, 2, 3, '1'), bands: fc.anything() }),
+          fc.record({ version: fc.constantFrom(1, 2, 3, 4, '1'), bands: fc.anything() }),
           fc.record({
-            version: fc.constantFrom(1, 2),
+            version: fc.constantFrom(1, 2, 3),
             title: fc.string(),
             description: fc.string(),
             kind: fc.constantFrom('landing', 'site', 'x'),

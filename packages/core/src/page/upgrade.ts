@@ -1,23 +1,40 @@
 import { failed, done, type Outcome } from '../basics/index.ts';
-import { PageDocument, plainSettings, spaces } from './document.ts';
+import { emptyPage, PageDocument, plainSettings, spaces, type Band } from './document.ts';
 import { middle } from './picture-ref.ts';
 import { prose } from './rich-text.ts';
 
 /** The newest version of the page document that this program writes. */
-export const newestVersion = 3;
+export const newestVersion = 4;
 
 type Stored = Record<string, unknown>;
 
+/** What is no part at all stays away here; the schema says in the end whether the rest is a page. */
+const list = (value: unknown): Stored[] =>
+  Array.isArray(value)
+    ? value.filter((one): one is Stored => typeof one === 'object' && one !== null)
+    : [];
+
+/** A page with each of its blocks turned into another. */
+const withBlocks = (page: Stored, turn: (block: Stored) => Stored): Stored => ({
+  ...page,
+  bands: list(page.bands).map((band) => ({
+    ...band,
+    columns: list(band.columns).map((column) => ({
+      ...column,
+      blocks: list(column.blocks).map(turn),
+    })),
+  })),
+});
+
 /** One step for each version that is no longer written: `upgrades[n]` turns version n into n + 1. */
-const upgrades: Record<number, (page: Stored) => Stored> = { 1: toSecond, 2: toThird };
+const upgrades: Record<number, (page: Stored) => Stored> = {
+  1: toSecond,
+  2: toThird,
+  3: toFourth,
+};
 
 /** Version 2: text has paragraphs and links, a band's space is a number, bands may have a picture, be linked or stand in a popup. */
 function toSecond(page: Stored): Stored {
-  // What is no part at all stays away here; the schema says in the end whether the rest is a page.
-  const list = (value: unknown) =>
-    Array.isArray(value)
-      ? value.filter((one): one is Stored => typeof one === 'object' && one !== null)
-      : [];
   const block = (old: Stored): Stored => {
     if (old.kind === 'text') return { ...old, text: prose(String(old.text)) };
     if (old.kind === 'picture') return { ...old, drawing: 'none', focus: middle };
@@ -26,7 +43,8 @@ function toSecond(page: Stored): Stored {
       return { ...old, items: list(old.items).map((item) => ({ ...item, picture: null })) };
     return old;
   };
-  const bands = list(page.bands).map((band) => ({
+  const { bands } = withBlocks(page, block);
+  const wider = list(bands).map((band) => ({
     ...band,
     space: spaces[band.space as 'even'] ?? spaces.even,
     picture: null,
@@ -34,17 +52,21 @@ function toSecond(page: Stored): Stored {
     shown: 'both',
     linked: null,
     popup: '',
-    columns: list(band.columns).map((column) => ({
-      ...column,
-      blocks: list(column.blocks).map(block),
-    })),
   }));
-  return { ...page, version: 2, kind: 'landing', popups: [], bands };
+  return { ...page, version: 2, kind: 'landing', popups: [], bands: wider };
 }
 
 /** Version 3: a page has its language, its looks where it is shared, and code of its own. */
 function toThird(page: Stored): Stored {
   return { ...page, ...plainSettings, version: 3 };
+}
+
+/** Version 4: a map may show an address of its own. */
+function toFourth(page: Stored): Stored {
+  const own = withBlocks(page, (old) =>
+    old.kind === 'map' ? { ...old, address: '', place: null } : old,
+  );
+  return { ...own, version: 4 };
 }
 
 /**
@@ -70,4 +92,16 @@ export function readPageDocument(stored: unknown): Outcome<PageDocument, string>
   if (read.success) return done(read.data);
   const { path, message } = read.error.issues[0]!;
   return failed([path.join('.'), message].filter(Boolean).join(': '));
+}
+
+/** Reads a band that was kept by itself, with the version of the page document it was written in. */
+export function readBand({
+  version,
+  band,
+}: {
+  version: number;
+  band: unknown;
+}): Outcome<Band, string> {
+  const read = readPageDocument({ ...emptyPage(''), version, bands: [band] });
+  return read.ok ? done(read.value.bands[0]!) : read;
 }

@@ -131,11 +131,7 @@ export const steps = (
   band(
     'How it goes',
     { surface },
-    column(
-      1,
-      heading(title, 2, 'centre'),
-      block('numbered-steps', { items: pairs(['title', 'text'], rows) }),
-    ),
+    column(1, heading(title), block('numbered-steps', { items: pairs(['title', 'text'], rows) })),
   );
 
 export const stepsBesideDrawing = (
@@ -214,6 +210,14 @@ export const placeAndHours = (title = 'Where we are'): MakeBand =>
     {},
     column(7, heading(title), block('map')),
     column(4, block('hours'), block('call-button', { above: 'Call us' })),
+  );
+
+/** Where a home is: the map shows its own address, not the client's. */
+export const whereTheHomeIs = (address: string): MakeBand =>
+  band(
+    'Where it is',
+    {},
+    column(1, heading('Where it is'), block('map', { address, height: 380 })),
   );
 
 export const priceAndContents = (

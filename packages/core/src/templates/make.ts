@@ -9,6 +9,7 @@ import {
   emptyPage,
   newBand,
   newBlock,
+  turnBlocks,
   type Band,
   type Block,
   type BlockKindName,
@@ -91,19 +92,13 @@ export function makePage(page: TemplatePage, make: Make): Draft {
   const bands = page.bands.map((one) => one(make)).map(evenSurface);
   const asks = (one: Block) => one.kind === 'form' || one.kind === 'booking';
   const target = bands.find((one) => one.columns.some(({ blocks }) => blocks.some(asks)));
-  const bound = bands.map((one) => ({
-    ...one,
-    columns: one.columns.map((part) => ({
-      ...part,
-      blocks: part.blocks.map((inner): Block => {
-        if (inner.kind === 'form' || inner.kind === 'booking') return { ...inner, formId };
-        if (inner.kind === 'button' && inner.action.kind === 'scroll' && target)
-          return { ...inner, action: { kind: 'scroll', band: target.id } };
-        if (inner.kind === 'call-bar' && target) return { ...inner, besideBand: target.id };
-        return inner;
-      }),
-    })),
-  }));
+  const bound = turnBlocks(bands, (inner) => {
+    if (inner.kind === 'form' || inner.kind === 'booking') return { ...inner, formId };
+    if (inner.kind === 'button' && inner.action.kind === 'scroll' && target)
+      return { ...inner, action: { kind: 'scroll', band: target.id } };
+    if (inner.kind === 'call-bar' && target) return { ...inner, besideBand: target.id };
+    return inner;
+  });
   const document = {
     ...emptyPage(page.title),
     kind: page.kind ?? 'landing',

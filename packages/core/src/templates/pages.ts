@@ -285,7 +285,7 @@ export const listing: TemplatePage = {
       ['Morning light in the kitchen', 'A room that can be an office'],
       ['A garden that looks after itself', 'The station in ten minutes on foot'],
     ),
-    bands.placeAndHours('Where it is'),
+    bands.whereTheHomeIs('[[address]], {{ client.town }}'),
     bands.oneFace('A name', 'Shows you round', 'Knows what the neighbours will tell you later.'),
     bands.formAlone('See it for yourself', 'Tell us when. We confirm within the hour.', {
       title: 'Ask for a viewing',

@@ -3,10 +3,9 @@ import { Words } from '../words.tsx';
 
 export const badges: BlockView<'badges'> = {
   css: `
-.badges{list-style:none;margin:0;padding:0;display:flex;flex-wrap:wrap;gap:10px 26px;justify-content:center;font-size:.94rem;font-weight:620}
-.badges li{display:flex;align-items:center;gap:9px}
-.badges li:before{content:'';width:9px;height:9px;border-radius:2px;transform:rotate(45deg);background:var(--action);flex:none}
-.on-action .badges li:before,.on-deep .badges li:before{background:currentColor}`,
+.badges{list-style:none;margin:0;padding:0;display:grid;grid-template-columns:repeat(auto-fit,minmax(min(100%,160px),1fr));gap:12px;font-size:.96rem;line-height:1.4;font-weight:620}
+.badges li{display:flex;align-items:center;padding:15px 18px;border:1px solid color-mix(in srgb,currentColor 26%,transparent);border-left:3px solid var(--action);border-radius:min(var(--corner),12px);overflow-wrap:anywhere}
+.on-action .badges li{border-left-color:currentColor}`,
   View: ({ block }) => (
     <ul className="badges">
       {block.items.map((item, index) => (

@@ -1,4 +1,7 @@
 import type { Facts } from '@plumgate/core/clients';
+import type { FormId } from '@plumgate/core/basics';
+import { newQuestion, shortForm } from '@plumgate/core/forms';
+import { pageWords } from '@plumgate/core/languages';
 import {
   blockKinds,
   newBlock,
@@ -7,15 +10,28 @@ import {
   type ButtonAction,
 } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { PageContextProvider, type FreeTimes, type PageContext } from '../page-context.ts';
+import {
+  PageContextProvider,
+  type FormState,
+  type FreeTimes,
+  type PageContext,
+} from '../page-context.ts';
+import { SaidProvider } from '../said.ts';
 import { sampleContext } from '../testing/sample-context.ts';
 import { blockViews } from './index.ts';
 
-const show = (block: Block, changes: Partial<PageContext> = {}, about: Partial<Facts> = {}) => {
+const show = (
+  block: Block,
+  changes: Partial<PageContext> = {},
+  about: Partial<Facts> = {},
+  language = 'en',
+) => {
   const { View } = blockViews[block.kind] as { View: (props: { block: Block }) => React.ReactNode };
   return renderToStaticMarkup(
     <PageContextProvider value={sampleContext(changes, about)}>
-      <View block={block} />
+      <SaidProvider value={pageWords(language)}>
+        <View block={block} />
+      </SaidProvider>
     </PageContextProvider>,
   );
 };
@@ -229,6 +245,17 @@ describe('what the fact sheet fills', () => {
     expect(html).toContain('href="geo:43.2,-69.4"');
     expect(show(newBlock('map', 'x'))).toBe('');
   });
+  it('a map of an address of its own, which is words alone until it is found', () => {
+    const own = {
+      address: '3 Ropewalk Loft, {{ client.phone }}',
+      place: { lat: 43.1, lng: -69.3 },
+    };
+    const html = show(newBlock('map', 'x', own), {}, { place: { lat: 43.2, lng: -69.4 } });
+    expect(html).toContain('aria-label="Map: 3 Ropewalk Loft, (207) 555-0142"');
+    expect(html).toContain('href="geo:43.1,-69.3"');
+    const lost = show(newBlock('map', 'x', { ...own, place: null }));
+    expect(lost).toBe('<p class="map-lines">3 Ropewalk Loft, (207) 555-0142</p>');
+  });
   it('other places on the web, by their names', () =>
     expect(
       show(newBlock('social', 'x'), {}, { social: ['https://www.pictures.example.test/us'] }),
@@ -242,4 +269,42 @@ it('a film names its address and asks for nothing before it is pressed', () => {
   expect(html).toContain('<a class="play" href="https://example.com/f">');
   expect(html).not.toMatch(/<(iframe|video)/);
   expect(show(newBlock('video', 'x'))).toBe('');
+});
+
+describe('in another language', () => {
+  const weekdays = [[{ from: '09:00', to: '24:00' }], [], [], [], [], [], []];
+  it('days, times and what is closed are said in it, and the script is given its words', () => {
+    const block = newBlock('hours', 'x', { saysNow: true }) as Block;
+    const html = show(block, {}, { week: weekdays }, 'es');
+    expect(html).toContain('<dt>lunes</dt><dd>9:00 a medianoche</dd>');
+    expect(html).toContain('<dt>martes</dt><dd>Cerrado</dd>');
+    expect(html).toContain('data-locale="es"');
+    expect(html).toContain('Abierto ahora, hasta las {time}');
+  });
+  it('a countdown counts in it', () => {
+    const html = show(newBlock('countdown', 'x', { until: '2026-11-19T18:30' }), {}, {}, 'fr');
+    expect(html).toContain('jeudi 19 novembre à 18:30');
+    expect(html).toContain('secondes');
+  });
+  it('a form says in it what may be left out and what went wrong', () => {
+    const form = {
+      ...shortForm('F', ['a', 'b', 'c']),
+      questions: [newQuestion('email', 'q', { key: 'email', label: 'Correo', must: false })],
+    };
+    const id = '00000000-0000-4000-8000-000000000001' as FormId;
+    const state = (): FormState => ({
+      kind: 'refused',
+      typed: {},
+      problems: [{ field: 'email', code: 'not-an-email' }],
+    });
+    const block = newBlock('form', 'x', { formId: id });
+    const html = show(block, { forms: { [id]: form }, formState: state }, {}, 'es');
+    for (const said of [
+      '(opcional)',
+      'No parece una dirección',
+      'Revise las respuestas',
+      'data-unsent="No se ha',
+    ])
+      expect(html).toContain(said);
+  });
 });

@@ -1,9 +1,8 @@
-import { whenWords } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
+import { whenIn } from '@plumgate/core/languages';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
-
-const units = ['days', 'hours', 'minutes', 'seconds'];
+import { useSaid } from '../said.ts';
 
 export const countdown: BlockView<'countdown'> = {
   css: `
@@ -16,6 +15,7 @@ export const countdown: BlockView<'countdown'> = {
 .countdown.over .left{display:none}`,
   View: function Countdown({ block }) {
     const page = usePage();
+    const said = useSaid();
     const isFromVisit = block.counts === 'visit';
     if (!isFromVisit && !block.until) return page.editing ? <p>Say until when it counts.</p> : null;
     const until = isFromVisit
@@ -34,10 +34,10 @@ export const countdown: BlockView<'countdown'> = {
           </p>
         )}
         <p className="moment" data-over={page.merge(block.over)}>
-          {until && whenWords(until, page.facts.zone)}
+          {until && whenIn(said, until, page.facts.zone)}
         </p>
         <p className="left" role="timer">
-          {units.map((unit) => (
+          {said.left.map((unit) => (
             <span key={unit}>
               <b>00</b>
               {unit}

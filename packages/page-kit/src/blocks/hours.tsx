@@ -1,17 +1,22 @@
-import { weekdays } from '@plumgate/core/booking';
+import { withValues } from '@plumgate/core/basics';
+import { minuteOf, type Span } from '@plumgate/core/booking';
+import { wallClock, weekdayIn } from '@plumgate/core/opening';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
+import { useSaid } from '../said.ts';
 
 export const hours: BlockView<'hours'> = {
   css: `
 .hours p{margin:0 0 10px}
 .hours .now{font-weight:680;min-height:1.6em}
 .hours dl{display:grid;grid-template-columns:max-content 1fr;gap:4px 22px;margin:0;font-variant-numeric:tabular-nums}
+.hours dt:first-letter{text-transform:uppercase}
 .hours dd{margin:0}
 .hours .today{font-weight:680}`,
   View: function Hours({ block }) {
     const page = usePage();
     const { week, zone } = page.facts;
+    const { hours: said, locale } = useSaid();
     if (week.every((spans) => spans.length === 0))
       return page.editing ? <p>The fact sheet has no opening hours yet.</p> : null;
     return (
@@ -21,6 +26,8 @@ export const hours: BlockView<'hours'> = {
           'data-week': JSON.stringify(week),
           'data-zone': zone,
           'data-ahead': page.clockAhead || undefined,
+          'data-locale': locale,
+          'data-said': JSON.stringify([said.openUntil, said.opensAt, said.opensOn]),
         })}
       >
         {(block.title || page.editing) && (
@@ -30,10 +37,10 @@ export const hours: BlockView<'hours'> = {
             </b>
           </p>
         )}
-        {block.saysNow && <p className="now">{page.editing ? 'Open now' : ''}</p>}
+        {block.saysNow && <p className="now">{page.editing ? said.open : ''}</p>}
         <dl>
           {week.map((spans, day) => (
-            <Row key={day} day={weekdays[day]!} spans={spans} />
+            <Row key={day} day={weekdayIn(locale, day)} spans={spans} />
           ))}
         </dl>
       </div>
@@ -41,17 +48,19 @@ export const hours: BlockView<'hours'> = {
   },
 };
 
-const Row = ({ day, spans }: { day: string; spans: { from: string; to: string }[] }) => (
-  <>
-    <dt>{day}</dt>
-    <dd>{spans.map(({ from, to }) => `${clock(from)} to ${clock(to)}`).join(', ') || 'Closed'}</dd>
-  </>
-);
-
-/** `13:30` as `1:30 PM`, `24:00` as midnight. */
-export function clock(time: string): string {
-  const [hour = 0, minute = 0] = time.split(':').map(Number);
-  if (hour === 24) return 'midnight';
-  const half = hour < 12 ? 'AM' : 'PM';
-  return `${hour % 12 || 12}${minute ? `:${String(minute).padStart(2, '0')}` : ''} ${half}`;
+/** A day and its spans; one that ends at 24:00 ends at midnight. */
+function Row({ day, spans }: { day: string; spans: Span[] }) {
+  const { hours: said, locale } = useSaid();
+  const clock = (time: string) =>
+    time === '24:00' ? said.midnight : wallClock(minuteOf(time), locale, true);
+  return (
+    <>
+      <dt>{day}</dt>
+      <dd>
+        {spans
+          .map(({ from, to }) => withValues(said.span, { from: clock(from), to: clock(to) }))
+          .join(', ') || said.closed}
+      </dd>
+    </>
+  );
 }

@@ -1,17 +1,19 @@
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
+import { useSaid } from '../said.ts';
 
 export const legalFooter: BlockView<'legal-footer'> = {
   css: `.legal{font-size:.88rem;line-height:1.6}.legal a{color:inherit}`,
   View: function LegalFooter({ block }) {
     const page = usePage();
+    const { privacy } = useSaid();
     return (
       <footer className="legal">
         <Words part={block.id} setting="text" text={block.text} />
         {block.privacyHref && (
           <>
             {' '}
-            <a href={page.editing ? '#' : block.privacyHref}>Privacy</a>
+            <a href={page.editing ? '#' : block.privacyHref}>{privacy}</a>
           </>
         )}
       </footer>

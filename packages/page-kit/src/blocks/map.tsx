@@ -1,5 +1,8 @@
-import { addressLine, geoAddress, mapTiles, tileSize } from '@plumgate/core/clients';
+import { geoAddress, mapTiles, tileSize } from '@plumgate/core/clients';
+import { mapOf } from '@plumgate/core/page';
+import { withValues } from '@plumgate/core/basics';
 import { usePage, type BlockView } from '../page-context.ts';
+import { useSaid } from '../said.ts';
 
 /** As wide as a map is ever shown, so that its squares reach both edges. */
 const widest = 1280;
@@ -13,16 +16,22 @@ export const map: BlockView<'map'> = {
 .map-lines a{color:inherit;font-weight:640}`,
   View: function Map({ block }) {
     const page = usePage();
-    const { place } = page.facts;
-    const address = addressLine(page.facts);
-    if (!place) return page.editing ? <p>Find the address on the fact sheet first.</p> : null;
+    const said = useSaid();
+    const { address: written, place } = mapOf(block, page.facts);
+    const address = page.merge(written);
+    if (!place)
+      return page.editing ? (
+        <p>Not on the map yet. Find the address, in the settings or on the fact sheet.</p>
+      ) : (
+        address && <p className="map-lines">{address}</p>
+      );
     return (
       <div>
         <div
           className="map"
           style={{ height: block.height }}
           role="img"
-          aria-label={`Map: ${address || page.clientName}`}
+          aria-label={withValues(said.map, { address: address || page.clientName })}
         >
           {mapTiles(place, block.zoom, widest, block.height).map((tile) => (
             <img

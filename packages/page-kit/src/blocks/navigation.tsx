@@ -1,5 +1,6 @@
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
+import { useSaid } from '../said.ts';
 
 export const navigation: BlockView<'navigation'> = {
   css: `
@@ -8,9 +9,10 @@ export const navigation: BlockView<'navigation'> = {
 .navigation a:hover{text-decoration:underline;text-underline-offset:4px}`,
   View: function Navigation({ block }) {
     const page = usePage();
+    const { site } = useSaid();
     if (block.items.length === 0 && page.editing) return <p>Name the pages it leads to.</p>;
     return (
-      <nav className="navigation" aria-label="Site">
+      <nav className="navigation" aria-label={site}>
         {block.items.map((item, index) => {
           const href = page.pageHref(item.page);
           return (

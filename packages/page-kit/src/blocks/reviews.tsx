@@ -9,6 +9,9 @@ export const reviews: BlockView<'reviews'> = {
 .reviews blockquote{margin:0;font-family:var(--title-face);font-size:1.2rem;line-height:1.4}
 .reviews blockquote:before{content:'“'}
 .reviews blockquote:after{content:'”'}
+.reviews figure:only-child{padding:0;border:0}
+.reviews figure:only-child blockquote{font-size:clamp(1.4rem,2.7cqi,2rem);line-height:1.28;font-weight:640;letter-spacing:-.01em;text-wrap:pretty}
+.reviews figure:only-child figcaption{margin-top:16px}
 .reviews figcaption{margin-top:8px;font-size:.92rem;opacity:.85}`,
   View: ({ block }) => (
     <div className="reviews">

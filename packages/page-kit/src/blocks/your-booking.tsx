@@ -1,5 +1,6 @@
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
+import { useSaid } from '../said.ts';
 
 export const yourBooking: BlockView<'your-booking'> = {
   css: `
@@ -10,6 +11,7 @@ export const yourBooking: BlockView<'your-booking'> = {
 .their-booking .ways a:not(.press){color:inherit}`,
   View: function YourBooking({ block }) {
     const { booking, editing } = usePage();
+    const { booking: said } = useSaid();
     if (!booking) return null;
     return (
       <div className="their-booking">
@@ -22,9 +24,9 @@ export const yourBooking: BlockView<'your-booking'> = {
         {booking.where && <p>{booking.where}</p>}
         <p className="ways">
           <a className="press outline" href={booking.file}>
-            Put it in your calendar
+            {said.file}
           </a>
-          <a href={booking.change}>Move or cancel</a>
+          <a href={booking.change}>{said.change}</a>
         </p>
       </div>
     );

@@ -37,10 +37,7 @@ async function send(form: HTMLFormElement): Promise<void> {
     if (body.problems) return refuse(form, body.problems, body.times);
     throw new Error(String(answer.status));
   } catch {
-    sayAbove(
-      form,
-      'This could not be sent just now. Your answers are still here; please try again.',
-    );
+    sayAbove(form, form.dataset.unsent!);
   } finally {
     button.ariaBusy = null;
   }
@@ -49,7 +46,7 @@ async function send(form: HTMLFormElement): Promise<void> {
 function refuse(form: HTMLFormElement, problems: Refusal['problems'], times?: string): void {
   if (times) form.querySelector('[data-times]')!.outerHTML = times;
   const whole = problems.filter((problem) => !problem.known).map((problem) => problem.message);
-  sayAbove(form, whole.join(' ') || 'Not sent yet. Please look at the marked answers.');
+  sayAbove(form, whole.join(' ') || form.dataset.marked!);
   for (const { field, message, known } of problems) {
     const control = form.elements.namedItem(field);
     if (!known || !(control instanceof HTMLElement)) continue;

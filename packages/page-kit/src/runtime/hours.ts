@@ -1,35 +1,34 @@
-import { openAt, type WallMinute } from '@plumgate/core/opening';
-
-const days = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+import { openAt, wallClock, weekdayIn, type WallMinute } from '@plumgate/core/opening';
 
 /** Says whether the client is open now, by the wall of their own zone. */
 for (const place of document.querySelectorAll<HTMLElement>('[data-week]')) {
-  const wall = wallAt(place.dataset.zone!, Date.now() + Number(place.dataset.ahead ?? 0));
-  const state = openAt(JSON.parse(place.dataset.week!) as never, wall);
-  const words = place.querySelector('.now')!;
-  if (state.open) words.textContent = `Open now, until ${clock(state.until.minute)}`;
-  else if (state.opens)
-    words.textContent = `Closed now, opens ${state.opens.day === wall.day && state.opens.minute > wall.minute ? 'at' : `${days[state.opens.day]} at`} ${clock(state.opens.minute)}`;
+  const { zone, week, ahead, locale, said } = place.dataset;
+  const wall = wallAt(zone!, Date.now() + Number(ahead ?? 0));
+  const state = openAt(JSON.parse(week!) as never, wall);
+  const [openUntil, opensAt, opensOn] = JSON.parse(said!) as [string, string, string];
+  const next = state.open ? state.until : state.opens;
+  if (next) {
+    const isToday = next.day === wall.day && next.minute > wall.minute;
+    place.querySelector('.now')!.textContent = (
+      state.open ? openUntil : isToday ? opensAt : opensOn
+    )
+      .replace('{day}', weekdayIn(locale!, next.day))
+      .replace('{time}', wallClock(next.minute, locale!, true));
+  }
   place.querySelectorAll('dt')[wall.day]?.classList.add('today');
 }
 
 function wallAt(zone: string, now: number): WallMinute {
   const parts = new Intl.DateTimeFormat('en-GB', {
     timeZone: zone,
-    weekday: 'long',
+    weekday: 'short',
     hour: '2-digit',
     minute: '2-digit',
     hourCycle: 'h23',
   }).formatToParts(now);
   const part = (type: string) => parts.find((one) => one.type === type)!.value;
   return {
-    day: days.indexOf(part('weekday')),
+    day: 'MonTueWedThuFriSatSun'.indexOf(part('weekday')) / 3,
     minute: Number(part('hour')) * 60 + Number(part('minute')),
   };
-}
-
-function clock(minute: number): string {
-  const hour = Math.floor(minute / 60);
-  const past = minute % 60;
-  return `${hour % 12 || 12}${past ? `:${String(past).padStart(2, '0')}` : ''} ${hour % 24 < 12 ? 'AM' : 'PM'}`;
 }

@@ -6,7 +6,7 @@ import { Button } from '../../ui/button.tsx';
 
 const [width, height, zoom] = [300, 160, 15];
 
-/** Where the client is on the map: found by its address, and put right by a press on the map. */
+/** Where an address is on the map: found by its words, and put right by a press on the map. */
 export function PlaceField({
   place,
   address,
@@ -42,7 +42,7 @@ export function PlaceField({
         <>
           <button
             type="button"
-            aria-label="Press where the client really is"
+            aria-label="Press where it really is"
             className="relative block overflow-hidden rounded-control border border-strong-line"
             style={{ width, height }}
             onClick={(event) => {

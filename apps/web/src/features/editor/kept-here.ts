@@ -1,4 +1,4 @@
-import type { Draft, Edit } from '@plumgate/core/page';
+import { newestVersion, readPageDocument, type Draft, type Edit } from '@plumgate/core/page';
 
 /** One entry of the history: how to go back, and how to come forward again. */
 export interface Entry {
@@ -15,6 +15,18 @@ export interface KeptHere {
   future: Entry[];
   /** The draft while the server does not have it. */
   unsent: Draft | null;
+}
+
+interface Kept extends KeptHere {
+  /** The version of the page document that it is written in. */
+  format?: number;
+}
+
+/** What an earlier version of the program kept: the draft that was not sent yet, without the history around it. */
+function fromBefore({ version, unsent }: Kept): KeptHere {
+  const read = unsent && readPageDocument(unsent.page);
+  const draft = unsent && read?.ok ? { ...unsent, page: read.value } : null;
+  return { version, past: [], future: [], unsent: draft };
 }
 
 const keyOf = (pageId: string) => `plumgate.page.${pageId}`;
@@ -38,7 +50,8 @@ function writeDown(pageId: string): void {
   waiting.delete(pageId);
   for (let entries = mostEntries; ; entries = Math.floor(entries / 2)) {
     const last = (list: Entry[]) => (entries > 0 ? list.slice(-entries) : []);
-    const text = JSON.stringify({ ...kept, past: last(kept.past), future: last(kept.future) });
+    const shorter = { ...kept, past: last(kept.past), future: last(kept.future) };
+    const text = JSON.stringify({ format: newestVersion, ...shorter });
     if (text.length > mostCharacters && entries > 0) continue;
     try {
       localStorage.setItem(keyOf(pageId), text);
@@ -52,7 +65,8 @@ function writeDown(pageId: string): void {
 export function keptHere(pageId: string): KeptHere | null {
   writeDown(pageId);
   try {
-    return JSON.parse(localStorage.getItem(keyOf(pageId)) ?? 'null') as KeptHere | null;
+    const kept = JSON.parse(localStorage.getItem(keyOf(pageId)) ?? 'null') as Kept | null;
+    return kept && (kept.format === newestVersion ? kept : fromBefore(kept));
   } catch {
     return null;
   }

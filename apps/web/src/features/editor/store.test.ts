@@ -150,6 +150,20 @@ it('refuses an edit that can’t be made and says why', () => {
   expect(store.getState().past).toEqual([]);
 });
 
+it('brings what an earlier version of the program kept up to date', async () => {
+  const map = { id: 'm', kind: 'map', zoom: 15, height: 320, directions: 'Directions' };
+  const before = newBand('b9', [{ id: 'c9', share: 1, blocks: [map as never] }]);
+  const unsent = { ...page.draft, page: { ...emptyPage('T'), version: 3, bands: [before] } };
+  const history = [{ back: [], forth: [], group: null }];
+  kept.set(
+    `plumgate.page.${page.pageId}`,
+    JSON.stringify({ version: 7, past: history, future: [], unsent }),
+  );
+  const state = createEditorStore(page).getState();
+  expect(state.past).toEqual([]);
+  expect(state.draft.page.bands[0]!.columns[0]!.blocks[0]).toMatchObject({ place: null });
+});
+
 it('finds the history again after a reload, and what was never sent', async () => {
   const server = fakeServer();
   const store = createEditorStore(page);

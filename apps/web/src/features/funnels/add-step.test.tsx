@@ -1,9 +1,9 @@
 import { api, type TemplateView } from '@plumgate/contract';
 import type { PageId } from '@plumgate/core/basics';
-import { emptyPage, type Draft } from '@plumgate/core/page';
+import { blocksOf, emptyPage, type Draft } from '@plumgate/core/page';
 import { readyTemplates } from '@plumgate/core/templates';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { boardOf, choiceOf, stepOf } from '../../testing/samples.ts';
+import { boardOf, choiceOf, sheet, stepOf } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { AddStep } from './add-step.tsx';
 
@@ -61,8 +61,10 @@ it('offers every ready-made page, and copies', async () => {
   expect(ready).toHaveLength(readyTemplates.filter(({ pages }) => pages.length === 1).length);
 });
 
-it('asks at once for what only the marketer knows of a ready-made page', async () => {
+it('asks at once for what only the marketer knows of a ready-made page, and finds it on the map', async () => {
   const { server } = await opened(1);
+  const place = { lat: 43.2, lng: -69.4 };
+  server.on(api.getClient, sheet).on(api.findPlace, { place });
   beginsAs('One home for sale');
   expect(press().disabled).toBe(true);
   for (const [label, answer] of [
@@ -77,6 +79,11 @@ it('asks at once for what only the marketer knows of a ready-made page', async (
   const draft = draftSent(server);
   expect(JSON.stringify(draft)).toContain('3 Ropewalk Loft');
   expect(JSON.stringify(draft)).not.toContain('[[');
+  // The address is looked up as its visitors will read it.
+  expect(server.sent(api.findPlace).map(({ body }) => body)).toEqual([
+    { address: '3 Ropewalk Loft, Port Alder' },
+  ]);
+  expect(blocksOf(draft.page).find(({ kind }) => kind === 'map')).toMatchObject({ place });
   // A step comes after it, so its form leads on.
   expect(Object.values(draft.forms)[0]!.after.kind).toBe('next-step');
 });

@@ -8,6 +8,7 @@ import { useClient } from '../../shell/client.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { useAct } from '../../ui/use-act.ts';
+import { withMapsFound } from '../pages/find-places.ts';
 import { make } from '../pages/make-ids.ts';
 import { TemplateAsks } from '../pages/template-asks.tsx';
 
@@ -40,15 +41,19 @@ export function AddStep({
   const [answers, setAnswers] = useState<Record<string, string>>({});
   const ready = readyPages.find((one) => one.name === from);
   const kept = own.find(({ id }) => id === from);
-  const sourceOf = () => {
+  const sourceOf = async () => {
     const leadsOn = position < steps.length;
-    if (ready) return { draft: takeTemplate(ready, [0], answers, make, { leadsOn })[0]!.draft };
+    if (ready) {
+      const { draft } = takeTemplate(ready, [0], answers, make, { leadsOn })[0]!;
+      const sheet = () => call(api.getClient, { params: { clientId: funnel.clientId } });
+      return { draft: await withMapsFound(draft, sheet) };
+    }
     if (kept) return { draft: kept.content.pages[0]!.draft };
     return from ? { pageId: from } : undefined;
   };
   const add = () =>
     act(async () => {
-      const source = sourceOf();
+      const source = await sourceOf();
       const made = await call(api.addStep, {
         params: { funnelId: funnel.id },
         body: { name: name.trim(), position, ...(source && { from: source }) },

@@ -24,6 +24,7 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
+import { withMapsFound } from '../pages/find-places.ts';
 import { make } from '../pages/make-ids.ts';
 import { MeantFilter } from '../pages/meant-filter.tsx';
 import { pageContext } from '../pages/page-context.ts';
@@ -241,7 +242,15 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
   const start = async () => {
     setBusy(true);
     try {
-      const from = offered.take(pages, { ...answers, name: named });
+      const taken = offered.take(pages, { ...answers, name: named });
+      const from = {
+        pages: await Promise.all(
+          taken.pages.map(async (page) => ({
+            ...page,
+            draft: await withMapsFound(page.draft as Draft, () => sheet),
+          })),
+        ),
+      };
       const { funnelId } = await call(api.createFunnel, {
         params: { clientId: sheet.id },
         body: { name: named, from },

@@ -1,3 +1,4 @@
+import { spokenNames } from '@plumgate/core/languages';
 import { TextField } from '../../ui/field.tsx';
 
 /** The language that a copy is to be in, where it is another. */
@@ -10,7 +11,7 @@ export const OtherLanguage = ({
 }) => (
   <TextField
     label="Language, where it is another"
-    help="A tag such as es or pt-BR. The words stay as they are, for you to translate."
+    help={`A tag such as es or pt-BR. What pages say by themselves is in ${spokenNames}; what was written on them stays, for you to translate.`}
     maxLength={20}
     value={value}
     onChange={(event) => onChange(event.target.value)}

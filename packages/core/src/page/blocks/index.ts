@@ -65,4 +65,5 @@ export const blockKinds = {
 
 export type BlockKindName = keyof typeof blockKinds;
 export { ButtonAction } from './button.ts';
+export { mapOf } from './map.ts';
 export { Drawing } from './picture.ts';

@@ -9,6 +9,7 @@ import { ButtonSettings } from './button-settings.tsx';
 import { FormSettings } from './form-settings.tsx';
 import { GallerySettings } from './gallery-settings.tsx';
 import { ListSettings, type EntryShape } from './list-settings.tsx';
+import { MapSettings } from './map-settings.tsx';
 import { NavigationSettings } from './navigation-settings.tsx';
 import { PictureSettings } from './picture-settings.tsx';
 import { PlaceChoice } from './place-choice.tsx';
@@ -142,7 +143,6 @@ const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
     },
   ],
   map: [
-    note('The place comes from the fact sheet.'),
     { as: 'number', setting: 'zoom', label: 'Zoom, 3 a country, 18 a house', least: 3, most: 18 },
     { as: 'number', setting: 'height', label: 'Height in pixels', least: 160, most: 640 },
     words('directions', 'Words of the link to directions', 60),
@@ -185,6 +185,7 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
     default:
       return (
         <>
+          {block.kind === 'map' && <MapSettings block={block} page={page} />}
           {plainSettings[block.kind]?.map((one, index) => (
             <PlainSetting key={index} block={block} one={one} />
           ))}

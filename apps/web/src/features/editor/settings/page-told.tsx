@@ -1,6 +1,7 @@
 import { api, type EditorPage } from '@plumgate/contract';
 import { clientFields } from '@plumgate/core/clients';
 import { fillOrKeep } from '@plumgate/core/messages';
+import { spokenNames } from '@plumgate/core/languages';
 import { Language, pageNode, type PageDocument, type PictureRef } from '@plumgate/core/page';
 import { Trash2 } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
@@ -169,7 +170,7 @@ function LanguageField() {
   return (
     <TextField
       label="Language of its words"
-      help="A tag such as en, es or pt-BR"
+      help={`A tag such as es-MX. What the page says by itself is in ${spokenNames}`}
       error={read.success ? undefined : read.error.issues[0]!.message}
       maxLength={20}
       value={typed}

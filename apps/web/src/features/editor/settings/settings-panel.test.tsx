@@ -331,3 +331,27 @@ it('several parts are moved, copied and removed together', () => {
   press('Remove (Delete)');
   expect(store.getState().draft.page.bands).toEqual([]);
 });
+
+describe('a map', () => {
+  const place = { lat: 43.2, lng: -69.4 };
+  it('shows the client’s place, or an address of its own once it is found', async () => {
+    const server = serverOf().on(api.findPlace, { place });
+    const { block: it } = opened(draftOf(block('map')), 'it', { server });
+    expect(screen.queryByRole('button', { name: 'Find the address' })).toBeNull();
+    type('Address', '3 Ropewalk Loft, {{ client.town }}');
+    press('Find the address');
+    await waitFor(() => expect(it()).toMatchObject({ place }));
+    expect(server.sent(api.findPlace)[0]!.body).toEqual({ address: '3 Ropewalk Loft, Port Alder' });
+    // Another address is another place.
+    type('Address', '4 Ropewalk Loft');
+    expect(it()).toMatchObject({ address: '4 Ropewalk Loft', place: null });
+  });
+
+  it('says where nothing was found', async () => {
+    const server = serverOf().on(api.findPlace, { place: null });
+    const { block: it } = opened(draftOf(block('map', { address: 'Nowhere' })), 'it', { server });
+    press('Find the address');
+    await screen.findByText(/^That address was not found/);
+    expect(it()).toMatchObject({ place: null });
+  });
+});

@@ -1,0 +1,53 @@
+import type { VisitorWords } from './visitor-words.ts';
+
+export const french: VisitorWords = {
+  optional: '(facultatif)',
+  choose: 'Veuillez choisir',
+  problems: {
+    missing: 'Merci de remplir « {label} ».',
+    'too-long': 'Ce texte compte {length} caractères ; {most} au plus, s’il vous plaît.',
+    'not-an-email':
+      'Ceci ne ressemble pas à une adresse e-mail. Elle s’écrit comme nom@example.com.',
+    'not-a-phone':
+      'Ceci ne ressemble pas à un numéro de téléphone. Chiffres, espaces et un + au début conviennent.',
+    'not-a-number': 'Merci de donner un nombre, en chiffres.',
+    'not-a-date': 'Merci de donner une date en année-mois-jour, par exemple 2026-11-05.',
+    'not-offered': 'Merci de choisir une des réponses proposées.',
+    'unknown-field':
+      'Ce formulaire n’a pas de question « {field} ». Merci de le renvoyer depuis la page.',
+    'no-slot': 'Merci de choisir une heure.',
+    'slot-taken':
+      'Cette heure vient d’être prise. Voici les plus proches encore libres ; le reste de vos réponses est toujours là.',
+  },
+  marked: 'Pas encore envoyé. Merci de revoir les réponses marquées.',
+  unsent: 'L’envoi n’a pas abouti. Vos réponses sont toujours là ; merci de réessayer.',
+  times: {
+    choose: 'Choisissez une heure',
+    none: 'Aucune heure n’est libre pour le moment. Appelez-nous et nous en trouverons une.',
+    nearest: 'Heures libres les plus proches',
+    free: '{count} libres',
+    seats: ['Il reste {count} place', 'Il reste {count} places'],
+    later: 'Jours suivants',
+  },
+  when: '{day} à {time}',
+  left: ['jours', 'heures', 'minutes', 'secondes'],
+  hours: {
+    span: '{from} à {to}',
+    midnight: 'minuit',
+    closed: 'Fermé',
+    open: 'Ouvert',
+    openUntil: 'Ouvert, jusqu’à {time}',
+    opensAt: 'Fermé, ouvre à {time}',
+    opensOn: 'Fermé, ouvre {day} à {time}',
+  },
+  booking: {
+    who: 'Pour {who}',
+    file: 'Ajouter à votre agenda',
+    change: 'Déplacer ou annuler',
+  },
+  privacy: 'Confidentialité',
+  close: 'Fermer',
+  more: 'Plus',
+  map: 'Plan : {address}',
+  site: 'Site',
+};

@@ -1,0 +1,3 @@
+export type { VisitorWords } from './visitor-words.ts';
+export * from './page-words.ts';
+export * from './times-in-words.ts';

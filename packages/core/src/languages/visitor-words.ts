@@ -1,0 +1,42 @@
+import type { FieldProblem } from '../forms/index.ts';
+
+/**
+ * Everything that a visitor's page says by itself, beside the words that somebody wrote on it. Names in braces are filled
+ * where it is said. A pair is for one and for more.
+ */
+export interface VisitorWords {
+  /** What stands beside a question that may be left out. */
+  optional: string;
+  choose: string;
+  problems: Record<FieldProblem['code'], string>;
+  /** Over a form that came back, and over one that could not be sent at all. */
+  marked: string;
+  unsent: string;
+  times: {
+    choose: string;
+    none: string;
+    nearest: string;
+    free: string;
+    seats: [one: string, more: string];
+    later: string;
+  };
+  /** A day and a time of day, joined. */
+  when: string;
+  /** `days`, `hours`, `minutes`, `seconds`. */
+  left: [string, string, string, string];
+  hours: {
+    span: string;
+    midnight: string;
+    closed: string;
+    open: string;
+    openUntil: string;
+    opensAt: string;
+    opensOn: string;
+  };
+  booking: { who: string; file: string; change: string };
+  privacy: string;
+  close: string;
+  more: string;
+  map: string;
+  site: string;
+}
