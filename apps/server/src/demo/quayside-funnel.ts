@@ -2,7 +2,7 @@ import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
-import { newBlock, type PageDocument, plainSettings, prose, spaces } from '@plumgate/core/page';
+import { newBlock, type PageDocument, plainSettings, prose } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 
 type PictureAt = { id: never; width: number; height: number };

@@ -1,5 +1,13 @@
 import { Temporal } from 'temporal-polyfill';
-import { isSpoken, languages, pageWords, whenIn, type VisitorWords } from './index.ts';
+import {
+  isSpoken,
+  languageName,
+  languages,
+  pageWords,
+  spokenNames,
+  whenIn,
+  type VisitorWords,
+} from './index.ts';
 
 /** Every stretch of words with its path: `times.free`, `left.0`. */
 const stretches = (words: object, path = ''): [string, string][] =>
@@ -9,13 +17,13 @@ const stretches = (words: object, path = ''): [string, string][] =>
       : stretches(value as object, `${path}${name}.`),
   );
 const fieldsOf = (words: string) => [...words.matchAll(/\{\w+\}/g)].map(([one]) => one).sort();
-const english = new Map(stretches(languages.en.words));
+const english = new Map(stretches(languages.en));
 const others = Object.entries(languages).filter(([tag]) => tag !== 'en') as [
   string,
-  { words: VisitorWords },
+  VisitorWords,
 ][];
 
-describe.each(others)('%s', (_tag, { words }) => {
+describe.each(others)('%s', (_tag, words) => {
   const own = stretches(words);
   it('says everything that English says, about the same things', () => {
     expect(own.map(([path]) => path)).toEqual([...english.keys()]);
@@ -53,4 +61,9 @@ it.each([
 ])('says a moment in %s', (tag, said) => {
   const at = Temporal.Instant.from('2026-11-12T14:00:00Z');
   expect(whenIn(pageWords(tag), at, 'America/New_York')).toBe(said);
+});
+
+it('calls languages by their names', () => {
+  expect(spokenNames).toBe('English, Spanish, French and Portuguese');
+  expect(['es-MX', 'nl', 'es-a1'].map(languageName)).toEqual(['Mexican Spanish', 'Dutch', 'es-a1']);
 });

@@ -4,17 +4,28 @@ import { portuguese } from './portuguese.ts';
 import { spanish } from './spanish.ts';
 import type { VisitorWords } from './visitor-words.ts';
 
-/** The languages that pages speak by themselves, by the first part of their tag, under their own names. */
+/** The languages that pages speak by themselves, by the first part of their tag. */
 export const languages = {
-  en: { label: 'English', words: english },
-  es: { label: 'Español', words: spanish },
-  fr: { label: 'Français', words: french },
-  pt: { label: 'Português', words: portuguese },
-} as const satisfies Record<string, { label: string; words: VisitorWords }>;
+  en: english,
+  es: spanish,
+  fr: french,
+  pt: portuguese,
+} as const satisfies Record<string, VisitorWords>;
 
-/** Those languages in a sentence: `English, Español, Français and Português`. */
-export const spokenNames = new Intl.ListFormat('en').format(
-  Object.values(languages).map(({ label }) => label),
+const names = new Intl.DisplayNames('en', { type: 'language' });
+
+/** What a language is called: `es-MX` is Mexican Spanish. A tag that names none is called by itself. */
+export function languageName(tag: string): string {
+  try {
+    return names.of(tag) ?? tag;
+  } catch {
+    return tag;
+  }
+}
+
+/** Those that pages speak, in a sentence: `English, Spanish, French and Portuguese`. */
+export const spokenNames = new Intl.ListFormat('en-GB').format(
+  Object.keys(languages).map(languageName),
 );
 
 /** A page's own words, with the locale that its days and times are written by. */
@@ -30,7 +41,7 @@ export function pageWords(language: string): PageWords {
   const known = spoken.get(language);
   if (known) return known;
   const base = baseOf(language);
-  const { words } = languages[base in languages ? (base as keyof typeof languages) : 'en'];
+  const words = languages[base in languages ? (base as keyof typeof languages) : 'en'];
   const made = { ...words, locale: isSpoken(language) ? localeOf(language, base) : 'en' };
   if (spoken.size < mostSpoken) spoken.set(language, made);
   return made;

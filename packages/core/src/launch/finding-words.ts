@@ -123,7 +123,7 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
   ],
   'not-set-up': ['“{part}” shows nothing yet: it needs {lack}.', 'Visitors are shown a gap.'],
   'own-words-english': [
-    'The page is in a language ({language}) that the program does not speak.',
+    'The page is in {language}, which the program does not speak.',
     'What it says beside fields, times and opening hours is English. It speaks {spoken}.',
   ],
   'first-words': [

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import { isSpoken, spokenNames } from '../languages/index.ts';
+import { isSpoken, languageName, spokenNames } from '../languages/index.ts';
 import {
   blockKinds,
   blocksOf,
@@ -37,7 +37,7 @@ export function wordFindings(input: LaunchInput): Finding[] {
           found(
             'own-words-english',
             { at: 'page' },
-            { language: page.language, spoken: spokenNames },
+            { language: languageName(page.language), spoken: spokenNames },
           ),
         ]),
   ];

@@ -299,7 +299,7 @@ export const eventTime = (above: string, until = '[[starts]]'): MakeBand =>
 export const lastCall = (title: string, button: string): MakeBand =>
   band(
     'Last call',
-    { width: 'narrow' },
+    { width: 'medium' },
     column(
       1,
       heading(title, 2, 'centre'),

@@ -4,16 +4,19 @@ import { useState } from 'react';
 import { call, messageOf } from '../../api/call.ts';
 import { Button } from '../../ui/button.tsx';
 
-const [width, height, zoom] = [300, 160, 15];
+const [height, zoom] = [160, 15];
 
 /** Where an address is on the map: found by its words, and put right by a press on the map. */
 export function PlaceField({
   place,
   address,
+  width = 300,
   onChange,
 }: {
   place: Place | null;
   address: () => string;
+  /** Of the map, in pixels. */
+  width?: number;
   onChange: (place: Place | null) => void;
 }) {
   const [problem, setProblem] = useState<string | null>(null);

@@ -3,6 +3,7 @@ import { shortForm } from '@plumgate/core/forms';
 import {
   blockKinds,
   emptyPage,
+  spaces,
   type Band,
   type BlockKindName,
   type Draft,
@@ -271,7 +272,17 @@ function ReadyBands({ page, isWanted }: Wanted) {
 }
 
 const shelfWidth = 184;
-const drawnAt = 1080;
+
+/** How wide a band is drawn for the shelf, and how high it is there: a low one is drawn nearer, so that it can be read. */
+function drawing(band: Band): { width: number; height: number } {
+  if (band.phone === 'beside') return { width: 560, height: 32 };
+  const isLine = band.columns.every(
+    ({ blocks }) => blocks.length === 1 && blocks[0]!.kind !== 'team',
+  );
+  return band.space <= spaces.snug && isLine
+    ? { width: 760, height: 32 }
+    : { width: 1080, height: 96 };
+}
 
 /** A band as it would look here: in this client's brand, with this client's facts. Drawn once it comes into sight. */
 function BandCard({
@@ -290,9 +301,7 @@ function BandCard({
 } & Pick<React.ButtonHTMLAttributes<HTMLButtonElement>, 'onClick' | 'onPointerDown'>) {
   const brand = useEditor((state) => state.brand);
   const [still] = useState(band);
-  // A bar is low: drawn nearer, its words can be read.
-  const isBar = still.phone === 'beside';
-  const width = isBar ? 560 : drawnAt;
+  const { width, height } = drawing(still);
   const shown = useMemo(
     () => ({
       page: { ...emptyPage(''), bands: [still] },
@@ -306,7 +315,7 @@ function BandCard({
       className="block w-full touch-none overflow-hidden rounded-control border border-line text-left hover:border-plum"
       {...press}
     >
-      <Seen className={`block overflow-hidden bg-paper ${isBar ? 'h-8' : 'h-24'}`}>
+      <Seen className={`block overflow-hidden bg-paper ${height < 96 ? 'h-8' : 'h-24'}`}>
         {() => (
           <PageFrame
             still
@@ -314,7 +323,7 @@ function BandCard({
             title={label}
             width={width}
             scale={shelfWidth / width}
-            height={isBar ? 32 : 96}
+            height={height}
           />
         )}
       </Seen>

@@ -1,4 +1,5 @@
 import { api, type PathBoard } from '@plumgate/contract';
+import { languageName } from '@plumgate/core/languages';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -20,9 +21,13 @@ export function CopyFunnel({
   const taken = useAsk(api.listAllFunnels, {}).data?.funnels ?? [];
   const refresh = useRefreshAll();
   const navigate = useNavigate();
-  const [name, setName] = useState(funnel.name);
+  const [typed, setTyped] = useState<string | null>(null);
   const [clientId, setClient] = useState<string>(funnel.clientId);
   const [language, setLanguage] = useState('');
+  // In another language beside the first, the language tells the two apart.
+  const isBeside = clientId === funnel.clientId && language.trim() !== '';
+  const suggested = isBeside ? `${funnel.name}, ${languageName(language.trim())}` : funnel.name;
+  const name = typed ?? suggested.slice(0, 80);
   const [failure, setFailure] = useState<unknown>(null);
   const isTaken = taken.some(
     (one) => one.clientId === clientId && one.name.toLowerCase() === name.trim().toLowerCase(),
@@ -64,7 +69,7 @@ export function CopyFunnel({
           value={name}
           error={isTaken ? 'There is one of this name. Say what this one is for.' : undefined}
           help="Forms and pages that carry the old name get this one."
-          onChange={(event) => setName(event.target.value)}
+          onChange={(event) => setTyped(event.target.value)}
         />
         <OtherLanguage value={language} onChange={setLanguage} />
         <DialogFoot

@@ -64,6 +64,15 @@ describe('a funnel', () => {
     });
   });
 
+  it('is told from the first by its language, while nobody named it', async () => {
+    await opened();
+    type('Language, where it is another', 'es');
+    expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('First visit, Spanish');
+    expect(press().disabled).toBe(false);
+    type('For', alder.id);
+    expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('First visit');
+  });
+
   it('takes a language along, and says why it was refused', async () => {
     const { answers } = await opened();
     answers.on(api.copyFunnel, () => refusal(400, 'That is no language tag.'));

@@ -6,7 +6,10 @@ import { TextField } from '../../../ui/field.tsx';
 import { PlaceField } from '../../clients/place-field.tsx';
 import { useSet } from './use-set.ts';
 
-/** The client's place from the fact sheet, or an address of the block's own. */
+/** What the settings have room for, in pixels. */
+const panelWidth = 234;
+
+/** The client’s place from the fact sheet, or an address of the block's own. */
 export function MapSettings({
   block: { id, address, place },
   page: { client },
@@ -28,6 +31,7 @@ export function MapSettings({
       {address.trim() && (
         <PlaceField
           place={place}
+          width={panelWidth}
           address={() => fillOrKeep(address, { client: clientFields(client.name, client.facts) })}
           onChange={(found) => set({ place: found })}
         />
