@@ -125,6 +125,17 @@ async function signIn(context) {
   return (await context.cookies()).map((cookie) => ({ ...cookie, domain: 'localhost' }));
 }
 
+/** Pictures further down are asked for only once they are near. */
+async function seeAll(page) {
+  await page.evaluate(async () => {
+    for (const image of document.querySelectorAll('img')) {
+      image.loading = 'eager';
+      await image.decode().catch(() => {});
+    }
+  });
+  await page.waitForLoadState('networkidle');
+}
+
 await mkdir(folder, { recursive: true });
 for (const shot of shots.filter(({ name }) => only.length === 0 || only.includes(name))) {
   const context = await browser.newContext({
@@ -134,10 +145,13 @@ for (const shot of shots.filter(({ name }) => only.length === 0 || only.includes
   if (!shot.guest && !shot.site) await context.addCookies((session ??= await signIn(context)));
   const page = await context.newPage();
   await page.goto((shot.site ? siteOf(shot.site) : origin) + shot.at, { waitUntil: 'networkidle' });
+  // A visitor's page takes a face that comes late from its second showing on.
+  if (shot.site) await page.reload({ waitUntil: 'networkidle' });
   await shot.then?.(page);
   await page.locator(shot.see).first().waitFor({ state: 'attached' });
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
+  if (shot.full) await seeAll(page);
   await page.screenshot({ path: `${folder}/${shot.name}.png`, fullPage: shot.full ?? false });
   await context.close();
 }

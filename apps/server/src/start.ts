@@ -9,7 +9,7 @@ import staticFiles from '@fastify/static';
 import { NestFactory } from '@nestjs/core';
 import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
 import { describeApi } from '@plumgate/contract';
-import type { FastifyInstance } from 'fastify';
+import { LogController, type FastifyInstance } from 'fastify';
 import { AppModule, STAND_IN, type Foundations } from './app.module.ts';
 import { IntakeService } from './intake/intake.service.ts';
 import { FileService } from './pictures/file.service.ts';
@@ -65,7 +65,9 @@ export async function assemble(given: Foundations): Promise<Running> {
   const adapter = new FastifyAdapter({
     loggerInstance: given.log as never,
     // What would not be written need not be put together for every page.
-    disableRequestLogging: given.config.logLevel !== 'info' && given.config.logLevel !== 'debug',
+    logController: new LogController({
+      disableRequestLogging: given.config.logLevel !== 'info' && given.config.logLevel !== 'debug',
+    }),
     genReqId: () => randomUUID(),
     trustProxy: given.config.trustedProxies.length > 0 ? given.config.trustedProxies : false,
     forceCloseConnections: 'idle' as never,

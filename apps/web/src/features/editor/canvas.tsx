@@ -8,9 +8,9 @@ import {
   useMemo,
   useRef,
   useState,
-  useSyncExternalStore,
   type ComponentProps,
 } from 'react';
+import { useStore } from 'zustand';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { BandHandles } from './band-handles.tsx';
@@ -18,7 +18,6 @@ import { watchFiles } from './moving/from-outside.ts';
 import { loadOf } from './moving/move.ts';
 import { openFrames } from './moving/on-screen.ts';
 import { watchPointer } from './moving/pointer.ts';
-import { pacedDraft } from './paced-draft.ts';
 import {
   EditorProvider,
   selectionOf,
@@ -27,11 +26,14 @@ import {
   type EditorStore,
 } from './store.ts';
 import { useUi } from './ui.ts';
+import { unhurried, type Pace } from './unhurried.ts';
 import { useEditorKeys } from './use-editor-keys.ts';
 import { EditableText } from './words/editable-text.tsx';
 import { WritingTools } from './words/writing-tools.tsx';
 
 const gap = 24;
+/** The other side follows a few times a second. */
+const otherSide: Pace = { rest: 250, atLatest: 250 };
 
 /** The page wide and on a phone, side by side, both live: what is written in one stands in the other at once. */
 export function Canvas({ page }: { page: EditorPage }) {
@@ -109,13 +111,10 @@ function LiveFrame({
 }: Omit<ComponentProps<typeof PageFrame>, 'page'> & { onReady: (inner: Document) => void }) {
   const store = useEditorStore();
   const frame = useRef<Document>(null);
-  const [paced] = useState(() =>
-    pacedDraft(store, () => {
-      const written = useUi.getState().writing?.editor.view.dom.ownerDocument;
-      return written !== undefined && written !== frame.current;
-    }),
+  const [reading] = useState(() =>
+    unhurried(store, ({ editor }) => editor.view.dom.ownerDocument !== frame.current, otherSide),
   );
-  const { page } = useSyncExternalStore(paced.subscribe, paced.shown);
+  const page = useStore(reading, (state) => state.draft.page);
   const ready = useCallback(
     (inner: Document) => {
       frame.current = inner;

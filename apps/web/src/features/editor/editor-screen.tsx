@@ -22,13 +22,18 @@ import { MovingLayer } from './moving/moving-layer.tsx';
 import {
   createEditorStore,
   EditorProvider,
+  ReadingProvider,
   useEditor,
   useEditorStore,
   type Keeping,
 } from './store.ts';
 import { useUi } from './ui.ts';
+import { unhurried, type Pace } from './unhurried.ts';
 import { useWindowKeys } from './use-editor-keys.ts';
 import { ViewChoice } from './view-choice.tsx';
+
+/** The outline, the settings and the bar follow once the hand rests. */
+const aroundCanvas: Pace = { rest: 250, atLatest: 1500 };
 
 /** A page being made: its outline and parts on the left, the page itself, and the settings of what is selected. */
 export function EditorScreen() {
@@ -52,6 +57,7 @@ function Loaded({ pageId }: { pageId: string }) {
 
 function Editor({ page }: { page: EditorPage }) {
   const [store] = useState(() => createEditorStore(page));
+  const [beside] = useState(() => unhurried(store, () => true, aroundCanvas));
   const [asked] = useSearchParams();
   const [part, show] = [asked.get('part'), asked.get('show')];
   // A fix that was pressed elsewhere opens the page with the right part in hand.
@@ -79,16 +85,22 @@ function Editor({ page }: { page: EditorPage }) {
   return (
     <EditorProvider value={store}>
       <div className="flex h-full flex-col">
-        <Toolbar page={page} />
-        <KeepingTrouble />
+        <ReadingProvider value={beside}>
+          <Toolbar page={page} />
+          <KeepingTrouble />
+        </ReadingProvider>
         <div className="flex min-h-0 flex-1">
-          <Shelf page={page} />
+          <ReadingProvider value={beside}>
+            <Shelf page={page} />
+          </ReadingProvider>
           <Canvas page={page} />
           <aside
             aria-label="Settings"
             className="w-[268px] shrink-0 overflow-auto border-l border-line bg-sheet"
           >
-            <SettingsPanel page={page} />
+            <ReadingProvider value={beside}>
+              <SettingsPanel page={page} />
+            </ReadingProvider>
           </aside>
         </div>
       </div>
