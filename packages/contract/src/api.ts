@@ -542,10 +542,13 @@ export const listRevisions = endpoint({
 export const getRevision = endpoint({
   method: 'GET',
   path: '/api/pages/:pageId/revisions/:revisionId',
-  summary: 'A page as it was published once',
+  summary: 'A page as it was published once, with the client as it was then',
   right: 'funnels.read',
   params: ofRevision,
-  answer: z.object({ draft: DraftBody }),
+  answer: z.object({
+    draft: DraftBody,
+    client: z.object({ name: z.string(), facts: Facts, brand: Brand }),
+  }),
 });
 export const putBack = endpoint({
   method: 'POST',

@@ -1,15 +1,17 @@
+import { isDeepStrictEqual } from 'node:util';
 import { Inject, Injectable } from '@nestjs/common';
 import type { ClientId } from '@plumgate/core/basics';
 import { plainBrand, type Brand } from '@plumgate/core/brand';
 import { emptyFacts, type Facts } from '@plumgate/core/clients';
 import type { ClientSheet, ClientSummary } from '@plumgate/contract';
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq, isNotNull } from 'drizzle-orm';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import type { Who } from '../platform/http/bind.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { SiteAddress } from '../platform/site-address.ts';
+import { pages } from '../pages/table.ts';
 import { clients } from './table.ts';
 
 export type ClientRow = typeof clients.$inferSelect;
@@ -81,13 +83,17 @@ export class ClientService {
     id: ClientId,
     changes: Partial<Pick<ClientRow, 'name' | 'facts' | 'brand'>>,
   ): Promise<ClientSheet> {
-    const [row] = await this.database.db
-      .update(clients)
-      .set(changes)
-      .where(eq(clients.id, id))
-      .returning();
-    if (!row) throw notFound();
-    return this.sheet(row);
+    return this.database.transaction(async (tx) => {
+      const before = await this.row(id, tx);
+      const [row] = await tx.update(clients).set(changes).where(eq(clients.id, id)).returning();
+      // What every page shows is another: visitors see it once the pages are published again.
+      if (!isDeepStrictEqual(before, row))
+        await tx
+          .update(pages)
+          .set({ liveVersion: 0 })
+          .where(and(eq(pages.clientId, id), isNotNull(pages.liveVersion)));
+      return this.sheet(row!);
+    });
   }
 
   sheet(row: ClientRow): ClientSheet {

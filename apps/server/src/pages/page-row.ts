@@ -14,7 +14,7 @@ export function stateOf(
   return page.liveVersion === page.version ? 'live' : 'changed';
 }
 
-interface OwnCode {
+export interface OwnCode {
   head: string;
   body: string;
 }

@@ -117,7 +117,7 @@ export class PageController {
   async revision(
     @Ask() { params }: Asked<typeof api.getRevision>,
   ): Promise<Answer<typeof api.getRevision>> {
-    return { draft: await this.publishing.draftOf(params.pageId, params.revisionId) };
+    return this.publishing.revisionView(params.pageId, params.revisionId);
   }
 
   @Bind(api.putBack)

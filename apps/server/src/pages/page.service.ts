@@ -16,8 +16,9 @@ import { ResultsService } from '../results/results.service.ts';
 import { LivePages } from '../site/live-pages.ts';
 import { LaunchService } from './launch.service.ts';
 import { LinkedBandService } from './linked-band.service.ts';
+import { asPublished, isAsLive } from './as-published.ts';
 import { stateOf, stepsOf, type PageRow } from './page-row.ts';
-import { pageForms, pages } from './table.ts';
+import { pageForms, pageRevisions, pages } from './table.ts';
 
 /** Pages and their drafts, which keep themselves; a live page changes only by publishing. */
 @Injectable()
@@ -158,8 +159,31 @@ export class PageService {
       await this.keepForms(tx, page, draft);
       await this.noteForms(tx, page.clientId, id, draft.page);
       await this.linked.follow(tx, page.clientId, id, draft.page);
-      return { version: page.version, state: stateOf(page) };
+      return { version: page.version, state: stateOf(await this.settled(tx, page, draft.forms)) };
     });
+  }
+
+  /** A page that came to be again just what visitors see, as by an undo, has nothing left to publish. */
+  private async settled(tx: Queries, page: PageRow, forms: Draft['forms']): Promise<PageRow> {
+    if (!page.liveRevision) return page;
+    const [live] = await tx
+      .select()
+      .from(pageRevisions)
+      .where(eq(pageRevisions.id, page.liveRevision));
+    if (!live || !isDeepStrictEqual(live.document, page.draft)) return page;
+    const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, page.funnelId));
+    const around = {
+      funnel: funnel!,
+      steps: await stepsOf(tx, page.funnelId),
+      client: await this.clients.row(page.clientId, tx),
+    };
+    if (!isAsLive(asPublished(page, around, forms), live)) return page;
+    const [settled] = await tx
+      .update(pages)
+      .set({ liveVersion: page.version })
+      .where(eq(pages.id, page.id))
+      .returning();
+    return settled!;
   }
 
   private async keepForms(tx: Queries, page: PageRow, draft: Draft): Promise<void> {

@@ -1,4 +1,11 @@
-import type { CalendarView, EditorPage, PathBoard } from '@plumgate/contract';
+import type {
+  CalendarView,
+  ClientSheet,
+  EditorPage,
+  PathBoard,
+  RevisionView,
+} from '@plumgate/contract';
+import type { Brand } from '@plumgate/core/brand';
 import { blocksOf, newBlock, type Draft } from '@plumgate/core/page';
 import { addBookingStep, buildWorld, TestApp, type World } from '../testing/test-app.ts';
 
@@ -33,6 +40,49 @@ describe('drafts', () => {
     expect(await shown()).not.toContain('<title>Another title</title>');
     expect((await publish(page.pageId)).json()).toMatchObject({ state: 'live' });
     expect(await shown()).toContain('<title>Another title</title>');
+  });
+
+  it('have nothing to publish once they are again just what visitors see', async () => {
+    await publish(world.first.pageId);
+    const page = await open(world.first.pageId);
+    expect((await keep(page, withTitle(draftOf(page), 'Tried'))).json()).toMatchObject({
+      state: 'changed',
+    });
+    const back = await keep(await open(page.pageId), draftOf(page));
+    expect(back.json()).toMatchObject({ state: 'live' });
+    expect((await open(page.pageId)).state).toBe('live');
+  });
+
+  it('have something to publish after a change of the brand or the fact sheet, and what was live is known with both', async () => {
+    const { id, name } = world.client;
+    const { brand, facts } = (await owner('GET', `/api/clients/${id}`)).json<ClientSheet>();
+    const page = await open(world.first.pageId);
+    const revisions = (await owner('GET', `/api/pages/${page.pageId}/revisions`)).json<{
+      revisions: RevisionView[];
+    }>().revisions;
+    const { revisionId } = revisions.find(({ isLive }) => isLive)!;
+    const other = { ...brand, colours: { ...brand.colours, action: '#8A2B5C' } };
+    await owner('PUT', `/api/clients/${id}/brand`, other);
+    expect((await open(page.pageId)).state).toBe('changed');
+    // The draft alone does not make it live again: the brand is another.
+    expect((await keep(page, draftOf(page))).json()).toMatchObject({ state: 'changed' });
+    expect(await shown()).not.toContain('#8A2B5C');
+    await publish(page.pageId);
+    expect(await shown()).toContain('#8A2B5C');
+    const was = (await owner('GET', `/api/pages/${page.pageId}/revisions/${revisionId}`)).json<{
+      client: { brand: Brand };
+    }>();
+    expect(was.client.brand).toEqual(brand);
+
+    await owner('PUT', `/api/clients/${id}/facts`, {
+      name,
+      facts: { ...facts, phone: '(207) 555-0199' },
+    });
+    expect((await open(page.pageId)).state).toBe('changed');
+    await publish(page.pageId);
+    // Kept as it was: nothing changes, and nothing is to be published.
+    await owner('PUT', `/api/clients/${id}/brand`, other);
+    expect((await open(page.pageId)).state).toBe('live');
   });
 
   it('refuse what was made from an older version, and keep what is there', async () => {

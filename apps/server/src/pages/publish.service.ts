@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { PageState, RevisionView } from '@plumgate/contract';
 import type { FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
-import { nextOf } from '@plumgate/core/funnels';
+import type { Brand } from '@plumgate/core/brand';
+import type { Facts } from '@plumgate/core/clients';
 import { findingWords, type LaunchCheck } from '@plumgate/core/launch';
 import { formsOn, type Draft } from '@plumgate/core/page';
 import { and, desc, eq } from 'drizzle-orm';
@@ -16,7 +17,8 @@ import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { LivePages } from '../site/live-pages.ts';
 import { LaunchService } from './launch.service.ts';
-import { codeOn, stateOf, stepsOf, type PageRow } from './page-row.ts';
+import { asPublished } from './as-published.ts';
+import { stateOf, stepsOf, type PageRow } from './page-row.ts';
 import { PageService } from './page.service.ts';
 import { pageRevisions, pages } from './table.ts';
 
@@ -88,10 +90,17 @@ export class PublishService {
     }));
   }
 
-  /** A revision as a draft, to be looked at or taken up again. */
-  async draftOf(id: PageId, revisionId: RevisionId): Promise<Draft> {
-    const { document, forms } = await this.revision(this.database.db, id, revisionId);
-    return { page: document, forms };
+  /** A revision as a draft, to be looked at or taken up again, with the client as it was then. */
+  async revisionView(
+    id: PageId,
+    revisionId: RevisionId,
+  ): Promise<{ draft: Draft; client: { name: string; facts: Facts; brand: Brand } }> {
+    const { document, forms, clientName, facts, brand } = await this.revision(
+      this.database.db,
+      id,
+      revisionId,
+    );
+    return { draft: { page: document, forms }, client: { name: clientName, facts, brand } };
   }
 
   /** Lets visitors see an earlier revision again, as a new one; the draft stays as it is. */
@@ -135,7 +144,6 @@ export class PublishService {
     const { clientId, funnelId } = changed[0];
     const known = await this.launch.known(clientId, tx);
     const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, funnelId));
-    const { name, facts, brand } = known.client;
     const done: PageRow[] = [];
     for (const page of changed) {
       const forms = await this.forms.some(tx, clientId, formsOn(page.draft));
@@ -145,16 +153,7 @@ export class PublishService {
         id: revision,
         clientId,
         pageId: page.id,
-        document: page.draft,
-        forms,
-        clientName: name,
-        facts,
-        brand,
-        nextPage: nextOf(
-          steps,
-          steps.findIndex(({ id }) => id === page.id),
-        ),
-        ...codeOn(funnel!, page.draft),
+        ...asPublished(page, { steps, funnel: funnel!, client: known.client }, forms),
         publishedAt: this.clock.now(),
         publishedBy: who?.id ?? null,
       });

@@ -1,5 +1,12 @@
 import type { BookingId, CalendarId, Instant } from '@plumgate/core/basics';
-import { nearestSlots, slotDays, timeChoice, type Slot } from '@plumgate/core/booking';
+import {
+  looksUntil,
+  nearestSlots,
+  shownTimes,
+  slotDays,
+  timeChoice,
+  type Slot,
+} from '@plumgate/core/booking';
 import { addressLine } from '@plumgate/core/clients';
 import { pageWords, whenIn } from '@plumgate/core/languages';
 import type { FreeTimes, ShownBooking } from '@plumgate/page-kit';
@@ -8,8 +15,6 @@ import type { CalendarRow } from '../booking/calendar.service.ts';
 import type { LivePage } from './live-pages.ts';
 import type { SiteParts } from './site-parts.ts';
 
-/** Days with free times that a page shows at once. */
-const daysShown = 8;
 const nearShown = 4;
 
 /** Reads the time that a form sent; null for none, or for something that is no moment. */
@@ -46,17 +51,13 @@ export async function timesOf(
 ): Promise<FreeTimes> {
   const { rules } = calendar.content;
   const now = parts.clock.now();
-  const until = now.add({ hours: 24 * (rules.ahead + 2) });
+  const until = looksUntil(rules, now);
   const slots = await parts.bookings.slots(calendar, now, until, undefined, asked.except);
-  const shown = asked.from ? slots.filter((slot) => slot.local.slice(0, 10) >= asked.from!) : slots;
-  const days = slotDays(shown, daysShown, locale);
-  const lastDay = days.at(-1)?.date ?? '';
-  const next = shown.find((slot) => slot.local.slice(0, 10) > lastDay);
+  const { nextDay, ...shown } = shownTimes(slots, rules, { from: asked.from, locale });
   return {
-    days,
+    ...shown,
     nearest: asked.wished ? nearestSlots(slots, asked.wished, nearShown).map(withDay(locale)) : [],
-    seats: rules.seats > 1,
-    later: next ? `${path}?from=${next.local.slice(0, 10)}` : null,
+    later: nextDay ? `${path}?from=${nextDay}` : null,
   };
 }
 

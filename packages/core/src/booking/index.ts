@@ -3,3 +3,4 @@ export * from './open-slots.ts';
 export * from './nearest-slots.ts';
 export * from './calendar-content.ts';
 export * from './slot-days.ts';
+export * from './shown-times.ts';

@@ -2,6 +2,9 @@ import { wallClock } from '../opening/index.ts';
 import { minuteOf } from './calendar.ts';
 import type { Slot } from './open-slots.ts';
 
+/** A free start, here or on its way over the wire: of its moment only the writing matters. */
+export type FreeStart = Omit<Slot, 'start' | 'end'> & { start: { toString(): string } };
+
 /** A free start as a visitor reads it. */
 export interface TimeChoice {
   /** The moment, ISO 8601 in UTC: what the form sends. */
@@ -19,7 +22,11 @@ export interface DayOfTimes {
 }
 
 /** Free starts by local day, in order and in a locale's way: at most `mostDays` days that have any. */
-export function slotDays(slots: readonly Slot[], mostDays: number, locale = 'en-US'): DayOfTimes[] {
+export function slotDays(
+  slots: readonly FreeStart[],
+  mostDays: number,
+  locale = 'en-US',
+): DayOfTimes[] {
   const days = new Map<string, DayOfTimes>();
   for (const slot of slots) {
     const date = slot.local.slice(0, 10);
@@ -32,7 +39,7 @@ export function slotDays(slots: readonly Slot[], mostDays: number, locale = 'en-
   return [...days.values()];
 }
 
-export function timeChoice(slot: Slot, locale = 'en-US'): TimeChoice {
+export function timeChoice(slot: FreeStart, locale = 'en-US'): TimeChoice {
   const clock = wallClock(minuteOf(slot.local.slice(11)), locale);
   const label = slot.repeated ? `${clock} (UTC${slot.offset})` : clock;
   return { start: slot.start.toString(), label, left: slot.left };

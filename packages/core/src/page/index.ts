@@ -14,3 +14,4 @@ export * from './places.ts';
 export * from './column-shares.ts';
 export * from './changes.ts';
 export * from './change-words.ts';
+export * from './beside-changes.ts';

@@ -14,6 +14,7 @@ import { useStore } from 'zustand';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { BandHandles } from './band-handles.tsx';
+import { useFreeTimes } from './free-times.ts';
 import { watchFiles } from './moving/from-outside.ts';
 import { loadOf } from './moving/move.ts';
 import { openFrames } from './moving/on-screen.ts';
@@ -43,6 +44,7 @@ export function Canvas({ page }: { page: EditorPage }) {
   const selected = useEditor((state) => state.selected);
   const others = useEditor((state) => state.others);
   const { wide, phone, zoom } = useUi();
+  const times = useFreeTimes(page);
   const [room, setRoom] = useState<{ width: number; height: number } | null>(null);
   const holder = useRef<HTMLDivElement>(null);
 
@@ -57,8 +59,8 @@ export function Canvas({ page }: { page: EditorPage }) {
 
   const context = useMemo(() => {
     const plain = pageContext(page, forms, brand, null);
-    return { ...plain, editing: editingWith(store, plain.merge) };
-  }, [page, forms, brand, store]);
+    return { ...plain, times, editing: editingWith(store, plain.merge) };
+  }, [page, forms, brand, store, times]);
   const css = editingCss(selectionOf({ selected, others }));
   const onReady = useFrameHands(store);
   useEffect(() => watchFiles(store, document), [store]);

@@ -67,10 +67,7 @@ function Editor({ page }: { page: EditorPage }) {
   }, [store, part, show]);
   useEffect(() => {
     const keepNow = () =>
-      void store
-        .getState()
-        .keep()
-        .catch(() => {});
+      void Promise.all([store.getState().keep(), store.getState().keepBrand()]).catch(() => {});
     // What the server does not have yet is kept in this browser, and found again when the page is opened next.
     window.addEventListener('pagehide', keepAllNow);
     window.addEventListener('online', keepNow);

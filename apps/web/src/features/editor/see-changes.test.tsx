@@ -1,8 +1,8 @@
-import { api, type RevisionView } from '@plumgate/contract';
+import { api, type ClientSheet, type RevisionView } from '@plumgate/contract';
 import type { RevisionId } from '@plumgate/core/basics';
 import { emptyPage, newBand, newBlock, type Block, type Draft } from '@plumgate/core/page';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { pageOf } from '../../testing/samples.ts';
+import { pageOf, sheet } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { keepAllNow } from './kept-here.ts';
 import { SeeChanges } from './see-changes.tsx';
@@ -37,6 +37,7 @@ const older = draftOf('First visit', 'Come in.');
 const opened = async (
   revisions: RevisionView[],
   draft = draftOf('A first visit', 'Come and talk.'),
+  was: Partial<ClientSheet> = {},
 ) => {
   const page = pageOf(draft);
   const store = createEditorStore(page);
@@ -44,6 +45,7 @@ const opened = async (
     .on(api.listRevisions, { revisions })
     .on(api.getRevision, ({ params }) => ({
       draft: (params as { revisionId: string }).revisionId === idOf(4) ? live : older,
+      client: { ...sheet, ...was },
     }))
     .on(api.saveDraft, { version: 2, state: 'changed', keptAt: page.now });
   show(
@@ -63,6 +65,19 @@ it('says that nothing is live yet', async () => {
   await opened([]);
   expect(screen.getByText(/^Nothing is live yet/)).toBeTruthy();
   expect(screen.getByText('Visitors see nothing yet.')).toBeTruthy();
+});
+
+it('tells what changed beside the page, on the fact sheet and in the brand', async () => {
+  const { facts, brand } = sheet;
+  await opened(both, live, {
+    name: 'Quayside',
+    facts: { ...facts, phone: '(207) 555-0100', areas: ['Port Alder'] },
+    brand: { ...brand, corners: brand.corners === 'round' ? 'soft' : 'round' },
+  });
+  await screen.findByRole('heading', { name: '3 changes' });
+  screen.getByText('The client’s name: “Quayside” is now “Quayside Dental”');
+  screen.getByText('Fact sheet: phone, areas served');
+  screen.getByText('Brand: corners');
 });
 
 it('tells in words what publishing would change', async () => {

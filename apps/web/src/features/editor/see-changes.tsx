@@ -1,5 +1,11 @@
 import { api, type EditorPage, type RevisionView } from '@plumgate/contract';
-import { changesBetween, changeWords, type Draft } from '@plumgate/core/page';
+import {
+  besideChanges,
+  changesBetween,
+  changeWords,
+  type Beside,
+  type Draft,
+} from '@plumgate/core/page';
 import { useMemo, useState } from 'react';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
@@ -41,12 +47,27 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
   const revisions = asked.data?.revisions ?? [];
   const [chosen, setChosen] = useState<RevisionView | null>(null);
   const shown = chosen ?? revisions.find(({ isLive }) => isLive) ?? null;
-  const earlier = useAsk(
+  const brand = useEditor((state) => state.brand);
+  const revision = useAsk(
     api.getRevision,
     { params: { pageId, revisionId: shown?.revisionId ?? '' } },
     { enabled: shown !== null },
-  ).data?.draft as Draft | undefined;
-  const changes = useMemo(() => (earlier ? changesBetween(earlier, draft) : []), [earlier, draft]);
+  ).data;
+  const earlier = revision?.draft as Draft | undefined;
+  const now = useMemo(() => ({ ...page.client, brand }), [page, brand]);
+  const changes = useMemo(
+    () =>
+      revision && earlier
+        ? [
+            ...besideChanges(revision.client, now).map((words) => ({ key: words, words })),
+            ...changesBetween(earlier, draft).map((change) => ({
+              key: `${change.what} ${change.id}`,
+              words: changeWords(change),
+            })),
+          ]
+        : [],
+    [revision, earlier, now, draft],
+  );
   if (!asked.data) return <Skeleton lines={6} />;
   const { zone } = page.client;
   return (
@@ -62,9 +83,9 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
                 : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}
             </h3>
             <ul className="grid gap-1">
-              {changes.map((change) => (
-                <li key={`${change.what} ${change.id}`} className="border-l-2 border-plum pl-2.5">
-                  {changeWords(change)}
+              {changes.map(({ key, words }) => (
+                <li key={key} className="border-l-2 border-plum pl-2.5">
+                  {words}
                 </li>
               ))}
             </ul>
@@ -75,9 +96,10 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
       <Seen
         page={page}
         draft={earlier}
+        client={revision?.client ?? now}
         label={shown ? (shown.isLive ? 'Live now' : whenText(shown.publishedAt, zone)) : 'Live now'}
       />
-      <Seen page={page} draft={draft} label="The draft" />
+      <Seen page={page} draft={draft} client={now} label="The draft" />
     </div>
   );
 }
@@ -166,16 +188,24 @@ function Published({
 function Seen({
   page,
   draft,
+  client,
   label,
 }: {
   page: EditorPage;
   draft: Draft | undefined;
+  client: Beside;
   label: string;
 }) {
-  const brand = useEditor((state) => state.brand);
   const context = useMemo(
-    () => draft && pageContext(page, draft.forms, brand, null),
-    [page, draft, brand],
+    () =>
+      draft &&
+      pageContext(
+        { ...page, client: { ...page.client, ...client } },
+        draft.forms,
+        client.brand,
+        null,
+      ),
+    [page, draft, client],
   );
   return (
     <figure className="grid gap-1.5">

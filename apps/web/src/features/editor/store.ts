@@ -6,6 +6,7 @@ import { applyEdit, pageNode, type Draft, type Edit, type EditProblem } from '@p
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { call, CallError, messageOf } from '../../api/call.ts';
+import { queries } from '../../api/hooks.ts';
 import { keepHere, keptHere, type Entry } from './kept-here.ts';
 import { problemWords } from './problem-words.ts';
 
@@ -39,7 +40,11 @@ export interface EditorState {
   redo: () => void;
   /** Brings forms into the draft so that blocks can show them; nothing to undo, since nothing shows them yet. */
   bringForms: (forms: Record<FormId, FormDefinition>) => void;
+  /** Shows the page in a brand; `takeBrand` also keeps it, for all of the client's pages. */
   setBrand: (brand: Brand) => void;
+  takeBrand: (brand: Brand) => void;
+  /** Resolves when the server has the brand that was taken last. */
+  keepBrand: () => Promise<void>;
   /** Resolves when the server has everything. */
   keep: () => Promise<void>;
   publish: () => Promise<string>;
@@ -61,6 +66,10 @@ export const selectionOf = ({ selected, others }: Pick<EditorState, 'selected' |
 export function createEditorStore(page: EditorPage): EditorStore {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let sending: Promise<void> | undefined;
+  let brandTimer: ReturnType<typeof setTimeout> | undefined;
+  /** The brand that was taken and that the server does not have yet. */
+  let untaken: Brand | null = null;
+  let takingBrand: Promise<void> = Promise.resolve();
   const here = keptHere(page.pageId);
   const unsent = here?.unsent ?? null;
   const isCurrent = here?.version === page.version;
@@ -198,6 +207,31 @@ export function createEditorStore(page: EditorPage): EditorStore {
         set({ draft: { ...draft, forms: { ...draft.forms, ...forms } } });
       },
       setBrand: (brand) => set({ brand }),
+      takeBrand: (brand) => {
+        const { live, keepBrand } = get();
+        set({ brand, live: live === 'live' ? 'changed' : live });
+        untaken = brand;
+        clearTimeout(brandTimer);
+        brandTimer = setTimeout(
+          () => void keepBrand().catch((error: unknown) => set({ notice: messageOf(error) })),
+          quiet,
+        );
+      },
+      keepBrand: () => {
+        clearTimeout(brandTimer);
+        if (untaken) {
+          const body = untaken;
+          untaken = null;
+          takingBrand = call(api.saveBrand, { params: { clientId: page.client.id }, body }).then(
+            () => queries.invalidateQueries(),
+            (error: unknown) => {
+              untaken ??= body;
+              throw error;
+            },
+          );
+        }
+        return takingBrand;
+      },
       keep: () => {
         clearTimeout(timer);
         if (get().keeping === 'apart')
@@ -207,6 +241,7 @@ export function createEditorStore(page: EditorPage): EditorStore {
         return sending;
       },
       publish: async () => {
+        await get().keepBrand();
         await get().keep();
         const { address, state } = await call(api.publishPage, {
           params: { pageId: page.pageId },

@@ -21,7 +21,7 @@ const sampleTime = (hour: number) => ({
   left: 12,
 });
 /** Free times to show while a page is made: what a visitor sees depends on the day. */
-const sampleTimes: FreeTimes = {
+export const sampleTimes: FreeTimes = {
   days: ['Tuesday, November 10', 'Wednesday, November 11', 'Thursday, November 12'].map(
     (label) => ({ date: label, label, times: [9, 10, 11, 13, 14].map(sampleTime) }),
   ),

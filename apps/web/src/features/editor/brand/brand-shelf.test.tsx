@@ -27,7 +27,7 @@ const opened = () => {
     </EditorProvider>,
     server,
   );
-  return { server, brand: () => store.getState().brand };
+  return { server, brand: () => store.getState().brand, store };
 };
 const digits = (role: string) => screen.getByLabelText<HTMLInputElement>(`${role}, as six digits`);
 const typed = (role: string, value: string, done: 'blur' | 'enter' = 'blur') => {
@@ -115,8 +115,16 @@ it('is sent once, a moment after the last of several changes', async () => {
 });
 
 it('says why it was not kept', async () => {
-  const { server } = opened();
+  const { server, store } = opened();
   server.on(api.saveBrand, () => refusal(403, 'You may not change this client’s brand.'));
-  typed('Action', '111111');
-  await screen.findByText('You may not change this client’s brand.');
+  typed('Action', '123123');
+  const why = 'You may not change this client’s brand.';
+  await waitFor(() => expect(store.getState().notice).toBe(why));
+  // It is not forgotten: the next time everything is kept, it is sent again.
+  server.on(api.saveBrand, sheet);
+  await store.getState().keepBrand();
+  const ours = server
+    .sent(api.saveBrand)
+    .filter(({ body }) => (body as Brand).colours.action === '#123123');
+  expect(ours).toHaveLength(2);
 });

@@ -1,4 +1,4 @@
-import { api, type EditorPage } from '@plumgate/contract';
+import type { EditorPage } from '@plumgate/contract';
 import {
   aaText,
   Brand,
@@ -8,10 +8,7 @@ import {
   type ColourRole,
 } from '@plumgate/core/brand';
 import { Trash2 } from 'lucide-react';
-import { useRef, useState } from 'react';
-import { toast } from 'sonner';
-import { call, messageOf } from '../../../api/call.ts';
-import { useRefreshAll } from '../../../api/hooks.ts';
+import { useState } from 'react';
 import { IconButton } from '../../../ui/button.tsx';
 import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
 import { PictureShelf } from '../settings/picture-shelf.tsx';
@@ -31,27 +28,18 @@ const roles: Record<ColourRole, string> = {
 export function BrandShelf({ page }: { page: EditorPage }) {
   const store = useEditorStore();
   const brand = useEditor((state) => state.brand);
-  const refresh = useRefreshAll();
   const [role, setRole] = useState<ColourRole>('action');
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const change = (changes: Partial<Brand>) => {
     const next = Brand.safeParse({ ...store.getState().brand, ...changes });
     if (!next.success) return;
-    store.getState().setBrand(next.data);
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => {
-      call(api.saveBrand, { params: { clientId: page.client.id }, body: next.data }).then(
-        refresh,
-        (error: unknown) => toast.error(messageOf(error)),
-      );
-    }, 500);
+    store.getState().takeBrand(next.data);
   };
   const colour = (which: ColourRole, value: string) =>
     change({ colours: { ...store.getState().brand.colours, [which]: value } });
   const ratio = contrast(brand.colours.paper, brand.colours.ink);
   const recent = recentColours();
   return (
-    <div className="grid gap-4">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <Logo brand={brand} onChange={change} />
       <fieldset className="grid gap-1.5">
         <legend className="mb-1 text-xs font-semibold">Colours</legend>

@@ -1,0 +1,57 @@
+import type { Brand } from '../brand/index.ts';
+import type { Facts } from '../clients/index.ts';
+
+/** What a page shows that is kept beside it, for all of a client's pages. */
+export interface Beside {
+  name: string;
+  facts: Facts;
+  brand: Brand;
+}
+
+const facts: Record<keyof Facts, string> = {
+  trade: 'trade',
+  phone: 'phone',
+  email: 'email',
+  street: 'street',
+  town: 'town',
+  region: 'region',
+  postcode: 'postcode',
+  zone: 'time zone',
+  hours: 'hours in words',
+  week: 'opening hours',
+  place: 'place on the map',
+  social: 'addresses elsewhere',
+  licence: 'licence',
+  areas: 'areas served',
+  services: 'services',
+};
+const brand: Record<keyof Brand, string> = {
+  colours: 'colours',
+  typePair: 'type',
+  corners: 'corners',
+  press: 'buttons',
+  logo: 'logo',
+  mark: 'letters for a logo',
+};
+
+/** What differs beside a page, a sentence for each place it is kept in: `Brand: colours, type`. */
+export function besideChanges(before: Beside, after: Beside): string[] {
+  const line = (place: string, names: string[]) =>
+    names.length > 0 ? [`${place}: ${names.join(', ')}`] : [];
+  return [
+    ...(before.name === after.name
+      ? []
+      : [`The client’s name: “${before.name}” is now “${after.name}”`]),
+    ...line('Fact sheet', differing(facts, before.facts, after.facts)),
+    ...line('Brand', differing(brand, before.brand, after.brand)),
+  ];
+}
+
+const differing = <Whole extends object>(
+  names: Record<keyof Whole, string>,
+  before: Whole,
+  after: Whole,
+): string[] =>
+  (Object.keys(names) as (keyof Whole)[])
+    .filter((key) => JSON.stringify(before[key]) !== JSON.stringify(after[key]))
+    .map((key) => names[key]);
