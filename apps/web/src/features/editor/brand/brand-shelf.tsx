@@ -112,7 +112,7 @@ function Logo({ brand, onChange }: { brand: Brand; onChange: (changes: Partial<B
       <summary className="cursor-pointer text-xs font-semibold">
         Logo {brand.logo ? '' : `· letters “${brand.mark || 'first of the name'}”`}
       </summary>
-      <div className="mt-2 grid gap-3">
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-3">
         <PictureShelf chosen={brand.logo} onChoose={(logo) => onChange({ logo })} />
         {brand.logo && (
           <IconButton label="Take the logo out" onClick={() => onChange({ logo: null })}>

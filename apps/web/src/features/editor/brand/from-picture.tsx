@@ -51,7 +51,7 @@ export function FromPicture({
   return (
     <details className="rounded-control border border-line p-2.5">
       <summary className="cursor-pointer text-xs font-semibold">Colours from a picture</summary>
-      <div className="mt-2 grid gap-3">
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-3">
         {logo && <Button onClick={() => void look(logo)}>From the logo</Button>}
         <PictureShelf chosen={picture} onChoose={(chosen) => void look(chosen)} />
         {picture && (
