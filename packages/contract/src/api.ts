@@ -548,6 +548,8 @@ export const getRevision = endpoint({
   answer: z.object({
     draft: DraftBody,
     client: z.object({ name: z.string(), facts: Facts, brand: Brand }),
+    /** The step that it led to. */
+    next: PageId.nullable(),
   }),
 });
 export const putBack = endpoint({

@@ -159,12 +159,12 @@ export class PageService {
       await this.keepForms(tx, page, draft);
       await this.noteForms(tx, page.clientId, id, draft.page);
       await this.linked.follow(tx, page.clientId, id, draft.page);
-      return { version: page.version, state: stateOf(await this.settled(tx, page, draft.forms)) };
+      return { version: page.version, state: stateOf(await this.settled(tx, page)) };
     });
   }
 
   /** A page that came to be again just what visitors see, as by an undo, has nothing left to publish. */
-  private async settled(tx: Queries, page: PageRow, forms: Draft['forms']): Promise<PageRow> {
+  private async settled(tx: Queries, page: PageRow): Promise<PageRow> {
     if (!page.liveRevision) return page;
     const [live] = await tx
       .select()
@@ -177,6 +177,7 @@ export class PageService {
       steps: await stepsOf(tx, page.funnelId),
       client: await this.clients.row(page.clientId, tx),
     };
+    const forms = await this.forms.some(tx, page.clientId, formsOn(page.draft));
     if (!isAsLive(asPublished(page, around, forms), live)) return page;
     const [settled] = await tx
       .update(pages)

@@ -1,10 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import type { PageState, RevisionView } from '@plumgate/contract';
+import type { Answered, api, PageState, RevisionView } from '@plumgate/contract';
 import type { FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
-import type { Brand } from '@plumgate/core/brand';
-import type { Facts } from '@plumgate/core/clients';
 import { findingWords, type LaunchCheck } from '@plumgate/core/launch';
-import { formsOn, type Draft } from '@plumgate/core/page';
+import { formsOn } from '@plumgate/core/page';
 import { and, desc, eq } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import { ClientService } from '../clients/client.service.ts';
@@ -90,17 +88,17 @@ export class PublishService {
     }));
   }
 
-  /** A revision as a draft, to be looked at or taken up again, with the client as it was then. */
+  /** A revision as a draft, to be looked at or taken up again, with the client as it was then and where it led. */
   async revisionView(
     id: PageId,
     revisionId: RevisionId,
-  ): Promise<{ draft: Draft; client: { name: string; facts: Facts; brand: Brand } }> {
-    const { document, forms, clientName, facts, brand } = await this.revision(
-      this.database.db,
-      id,
-      revisionId,
-    );
-    return { draft: { page: document, forms }, client: { name: clientName, facts, brand } };
+  ): Promise<Answered<typeof api.getRevision>> {
+    const was = await this.revision(this.database.db, id, revisionId);
+    return {
+      draft: { page: was.document, forms: was.forms },
+      client: { name: was.clientName, facts: was.facts, brand: was.brand },
+      next: was.nextPage,
+    };
   }
 
   /** Lets visitors see an earlier revision again, as a new one; the draft stays as it is. */

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import { openSlots, plainCalendar, slotDays, timeChoice } from './index.ts';
+import { looksUntil, openSlots, plainCalendar, shownTimes, slotDays, timeChoice } from './index.ts';
 
 const slots = (from: string, days: number, hours: [string, string]) => {
   const start = Temporal.PlainDate.from(from).toZonedDateTime('America/New_York').toInstant();
@@ -50,4 +50,33 @@ it('tells two alike wall times apart by their offset', () => {
     '1:00 AM (UTC-05:00)',
     '1:30 AM (UTC-05:00)',
   ]);
+});
+
+describe('what a page shows of free times', () => {
+  const now = Temporal.Instant.from('2026-11-10T05:00:00Z');
+  const rules = plainCalendar('America/New_York');
+  const free = slots('2026-11-10', 12, ['09:00', '09:30']);
+  it('is eight days at once, and says where the next begin', () => {
+    const shown = shownTimes(free, rules, { locale: 'en' });
+    expect(shown.days.map(({ date }) => date)).toEqual(
+      Array.from({ length: 8 }, (_, day) => `2026-11-${10 + day}`),
+    );
+    expect([shown.nextDay, shown.seats]).toEqual(['2026-11-18', false]);
+  });
+  it('goes on from a day, in the page’s way, until none is left', () => {
+    const shown = shownTimes(free, { seats: 12 }, { from: '2026-11-18', locale: 'fr' });
+    expect(shown.days[0]).toMatchObject({
+      label: 'mercredi 18 novembre',
+      times: [{ label: '09:00' }],
+    });
+    expect([shown.days.length, shown.nextDay, shown.seats]).toEqual([4, null, true]);
+  });
+  it('is nothing where nothing is free', () =>
+    expect(shownTimes([], rules, { locale: 'en' })).toEqual({
+      days: [],
+      seats: false,
+      nextDay: null,
+    }));
+  it('looks as far as the calendar offers days, with a day for each side', () =>
+    expect(looksUntil({ ahead: 30 }, now).toString()).toBe('2026-12-12T05:00:00Z'));
 });

@@ -3,6 +3,7 @@ import {
   Brand,
   brandVariables,
   contrast,
+  faceOf,
   familiesOf,
   plainBrand,
   wordsOn,
@@ -79,4 +80,12 @@ describe('Brand', () => {
     expect(familiesOf('hanken')).toEqual(['Hanken Grotesk']);
     expect(familiesOf('fraunces')).toEqual(['Fraunces', 'Figtree']);
   });
+});
+
+it('lets a browser show letters of the same kind until a face is there', () => {
+  expect(faceOf('Literata')).toBe('"Literata",Georgia,serif');
+  expect(faceOf('Bricolage Grotesque')).toBe('"Bricolage Grotesque",system-ui,sans-serif');
+  expect(brandVariables({ ...plainBrand, typePair: 'newsreader' })).toContain(
+    '--title-face:"Newsreader",Georgia,serif;--text-face:"Figtree",system-ui,sans-serif',
+  );
 });

@@ -9,6 +9,8 @@ import type {
 import {
   Band,
   bindingsOf,
+  bookingFormsOf,
+  emptyPage,
   newBand,
   newBlock,
   rebind,
@@ -108,4 +110,16 @@ it('binds anew, and leaves no hole where there is nothing to bind to', () => {
     { source: { from: 'nowhere' }, poster: { id: uuid('10') } },
     { items: [{ label: 'Here', page: uuid('60') }] },
   ]);
+});
+
+it('knows the forms through which a time is booked, however deep they stand', () => {
+  const form = '00000000-0000-4000-8000-0000000000f1' as FormId;
+  const other = '00000000-0000-4000-8000-0000000000f2' as FormId;
+  const blocks = [
+    newBlock('form', 'a', { formId: other }),
+    newBlock('booking', 'b', { formId: form }),
+  ];
+  const band = newBand('band', [{ id: 'c', share: 1, blocks }]);
+  expect([...bookingFormsOf([{ ...emptyPage('P'), bands: [band] }])]).toEqual([form]);
+  expect(bookingFormsOf(null).size).toBe(0);
 });

@@ -1,3 +1,5 @@
+import { plainBrand } from '../brand/index.ts';
+import { emptyFacts } from '../clients/index.ts';
 import fc from 'fast-check';
 import type { FormId } from '../basics/index.ts';
 import { shortForm } from '../forms/index.ts';
@@ -13,6 +15,8 @@ import {
   type Draft,
   type Edit,
   type TreeNode,
+  besideChanges,
+  type Beside,
 } from './index.ts';
 
 const formId = '00000000-0000-4000-8000-0000000000f1' as FormId;
@@ -111,5 +115,35 @@ it('tells as much backwards as forwards', () => {
       expect(gone.map(({ id }) => id).sort()).toEqual([...removed].sort());
       expect(back.map(({ id }) => id).sort()).toEqual([...removed].sort());
     }),
+  );
+});
+
+describe('what changed beside a page', () => {
+  const before: Beside = {
+    name: 'Quayside',
+    facts: emptyFacts('America/New_York'),
+    brand: plainBrand,
+  };
+  it.each<[string, Partial<Beside>, string[]]>([
+    ['nothing', {}, []],
+    ['the name', { name: 'Quay' }, ['The client’s name: “Quayside” is now “Quay”']],
+    [
+      'facts, in the order of the fact sheet',
+      { facts: { ...before.facts, areas: ['Port Alder'], phone: '(207) 555-0100' } },
+      ['Fact sheet: phone, areas served'],
+    ],
+    [
+      'a colour and the corners',
+      {
+        brand: {
+          ...plainBrand,
+          corners: 'round',
+          colours: { ...plainBrand.colours, action: '#8A2B5C' },
+        },
+      },
+      ['Brand: colours, corners'],
+    ],
+  ])('%s', (_what, changes, said) =>
+    expect(besideChanges(before, { ...before, ...changes })).toEqual(said),
   );
 });

@@ -1,5 +1,5 @@
 import { api, type ClientSheet, type RevisionView } from '@plumgate/contract';
-import type { RevisionId } from '@plumgate/core/basics';
+import type { PageId, RevisionId } from '@plumgate/core/basics';
 import { emptyPage, newBand, newBlock, type Block, type Draft } from '@plumgate/core/page';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { pageOf, sheet } from '../../testing/samples.ts';
@@ -38,6 +38,7 @@ const opened = async (
   revisions: RevisionView[],
   draft = draftOf('A first visit', 'Come and talk.'),
   was: Partial<ClientSheet> = {},
+  ledTo: PageId | null = null,
 ) => {
   const page = pageOf(draft);
   const store = createEditorStore(page);
@@ -46,6 +47,7 @@ const opened = async (
     .on(api.getRevision, ({ params }) => ({
       draft: (params as { revisionId: string }).revisionId === idOf(4) ? live : older,
       client: { ...sheet, ...was },
+      next: ledTo,
     }))
     .on(api.saveDraft, { version: 2, state: 'changed', keptAt: page.now });
   show(
@@ -78,6 +80,12 @@ it('tells what changed beside the page, on the fact sheet and in the brand', asy
   screen.getByText('The client’s name: “Quayside” is now “Quayside Dental”');
   screen.getByText('Fact sheet: phone, areas served');
   screen.getByText('Brand: corners');
+});
+
+it('tells where the page leads, if that is another step', async () => {
+  await opened(both, live, {}, idOf<PageId>(77));
+  await screen.findByRole('heading', { name: '1 change' });
+  screen.getByText(/^Leads to/);
 });
 
 it('tells in words what publishing would change', async () => {

@@ -59,14 +59,16 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
     () =>
       revision && earlier
         ? [
-            ...besideChanges(revision.client, now).map((words) => ({ key: words, words })),
+            ...[...ledElsewhere(page, revision.next), ...besideChanges(revision.client, now)].map(
+              (words) => ({ key: words, words }),
+            ),
             ...changesBetween(earlier, draft).map((change) => ({
               key: `${change.what} ${change.id}`,
               words: changeWords(change),
             })),
           ]
         : [],
-    [revision, earlier, now, draft],
+    [page, revision, earlier, now, draft],
   );
   if (!asked.data) return <Skeleton lines={6} />;
   const { zone } = page.client;
@@ -102,6 +104,16 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
       <Seen page={page} draft={draft} client={now} label="The draft" />
     </div>
   );
+}
+
+/** Says where the page leads, if that is not where it led. */
+function ledElsewhere({ pageId, steps }: EditorPage, before: string | null): string[] {
+  const next = steps.find((step) => step.pageId === pageId)?.next ?? null;
+  const name = (id: string | null) => steps.find((step) => step.pageId === id)?.name;
+  if (next === before) return [];
+  return [
+    `Leads to ${name(next) ? `“${name(next)}”` : 'no other step'}${name(before) ? `, not to “${name(before)}” any more` : ''}`,
+  ];
 }
 
 /** Every time it was published, and the way back to any of them. */
