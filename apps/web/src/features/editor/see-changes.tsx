@@ -1,11 +1,5 @@
 import { api, type EditorPage, type RevisionView } from '@plumgate/contract';
-import {
-  besideChanges,
-  changesBetween,
-  changeWords,
-  type Beside,
-  type Draft,
-} from '@plumgate/core/page';
+import type { Draft } from '@plumgate/core/page';
 import { useMemo, useState } from 'react';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
@@ -15,9 +9,10 @@ import { Pill } from '../../ui/pill.tsx';
 import { Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
-import { pageContext } from '../pages/page-context.ts';
-import { PageFrame } from '../pages/page-frame.tsx';
+import { SeenPage, whatChanges } from '../pages/what-changes.tsx';
 import { useEditor, useEditorStore } from './store.ts';
+
+const size = { width: 250, height: 540 };
 
 /** What publishing would change, and what was published before. */
 export function SeeChanges({ page }: { page: EditorPage }) {
@@ -56,19 +51,8 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
   const earlier = revision?.draft as Draft | undefined;
   const now = useMemo(() => ({ ...page.client, brand }), [page, brand]);
   const changes = useMemo(
-    () =>
-      revision && earlier
-        ? [
-            ...[...ledElsewhere(page, revision.next), ...besideChanges(revision.client, now)].map(
-              (words) => ({ key: words, words }),
-            ),
-            ...changesBetween(earlier, draft).map((change) => ({
-              key: `${change.what} ${change.id}`,
-              words: changeWords(change),
-            })),
-          ]
-        : [],
-    [page, revision, earlier, now, draft],
+    () => (revision ? whatChanges(page, revision, { draft, client: now }) : []),
+    [page, revision, now, draft],
   );
   if (!asked.data) return <Skeleton lines={6} />;
   const { zone } = page.client;
@@ -85,8 +69,8 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
                 : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}
             </h3>
             <ul className="grid gap-1">
-              {changes.map(({ key, words }) => (
-                <li key={key} className="border-l-2 border-plum pl-2.5">
+              {changes.map((words, index) => (
+                <li key={index} className="border-l-2 border-plum pl-2.5">
                   {words}
                 </li>
               ))}
@@ -95,25 +79,16 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
           </>
         )}
       </section>
-      <Seen
+      <SeenPage
+        {...size}
         page={page}
         draft={earlier}
         client={revision?.client ?? now}
         label={shown ? (shown.isLive ? 'Live now' : whenText(shown.publishedAt, zone)) : 'Live now'}
       />
-      <Seen page={page} draft={draft} client={now} label="The draft" />
+      <SeenPage {...size} page={page} draft={draft} client={now} label="The draft" />
     </div>
   );
-}
-
-/** Says where the page leads, if that is not where it led. */
-function ledElsewhere({ pageId, steps }: EditorPage, before: string | null): string[] {
-  const next = steps.find((step) => step.pageId === pageId)?.next ?? null;
-  const name = (id: string | null) => steps.find((step) => step.pageId === id)?.name;
-  if (next === before) return [];
-  return [
-    `Leads to ${name(next) ? `“${name(next)}”` : 'no other step'}${name(before) ? `, not to “${name(before)}” any more` : ''}`,
-  ];
 }
 
 /** Every time it was published, and the way back to any of them. */
@@ -194,48 +169,5 @@ function Published({
         ))}
       </ul>
     </section>
-  );
-}
-
-function Seen({
-  page,
-  draft,
-  client,
-  label,
-}: {
-  page: EditorPage;
-  draft: Draft | undefined;
-  client: Beside;
-  label: string;
-}) {
-  const context = useMemo(
-    () =>
-      draft &&
-      pageContext(
-        { ...page, client: { ...page.client, ...client } },
-        draft.forms,
-        client.brand,
-        null,
-      ),
-    [page, draft, client],
-  );
-  return (
-    <figure className="grid gap-1.5">
-      <div className="h-[540px] w-[250px] overflow-hidden rounded-card border border-strong-line">
-        {draft && context ? (
-          <PageFrame
-            page={draft.page}
-            context={context}
-            title={label}
-            width={390}
-            scale={248 / 390}
-            height={538}
-          />
-        ) : (
-          <p className="p-4 text-muted">Visitors see nothing yet.</p>
-        )}
-      </div>
-      <figcaption className="text-xs font-semibold text-muted">{label}</figcaption>
-    </figure>
   );
 }

@@ -7,13 +7,15 @@ import { useAsk } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { useAct } from '../../ui/use-act.ts';
+import { FunnelChanges } from './funnel-changes.tsx';
 import { FindingsList, LaunchCount, readingWords } from '../launch/findings-list.tsx';
 
-/** The launch check over all pages of a funnel, and the one press that publishes them together. */
+/** The launch check over all pages of a funnel, what would change, and the one press that publishes them together. */
 export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
   const act = useAct();
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
+  const [comparing, setComparing] = useState(false);
   const [publishing, setPublishing] = useState(false);
   const params = { funnelId: board.funnel.id };
   const pages = useAsk(api.checkLaunch, { params }, { refetchOnMount: 'always' }).data?.pages ?? [];
@@ -43,6 +45,7 @@ export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSl
       <Button onClick={() => setOpen(true)}>
         Launch check <LaunchCount findings={findings} />
       </Button>
+      {waiting > 0 && <Button onClick={() => setComparing(true)}>See changes</Button>}
       <Button look="main" disabled={publishing || waiting === 0} onClick={() => void publish()}>
         {waiting === 0
           ? 'All published'
@@ -50,6 +53,7 @@ export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSl
             ? 'Publish 1 step'
             : `Publish ${waiting} steps`}
       </Button>
+      {comparing && <FunnelChanges board={board} onClose={() => setComparing(false)} />}
       {open && (
         <Dialog title="Launch check" width="w-[620px]" onClose={() => setOpen(false)}>
           <div className="grid gap-5">
