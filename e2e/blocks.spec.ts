@@ -326,6 +326,79 @@ test('what runs on a page runs: a popup, a call bar, a film on its press, hours,
   expect(await small.getByRole('dialog').count()).toBe(0);
 });
 
+test('popups open as a visitor turns to leave and as they read on, each once in its days', async ({
+  browser,
+}) => {
+  const app = await atFunnels(browser, client);
+  const popup = (id: string, opens: 'leaving' | 'scroll') => ({
+    id,
+    name: `By ${opens}`,
+    opens,
+    after: opens === 'scroll' ? 60 : 0,
+    everyDays: 7,
+  });
+  const words = (id: string, text: string, changes: object = {}) =>
+    newBand(
+      id,
+      [{ id: `${id}-1`, share: 1, blocks: [newBlock('heading', `${id}-h`, { text }) as Block] }],
+      changes,
+    );
+  const { pageId } = await makePage(app, client, 'Two popups', {
+    page: {
+      ...emptyPage('Two popups'),
+      popups: [popup('goes', 'leaving'), popup('reads', 'scroll')],
+      bands: [
+        ...['One', 'Two', 'Three', 'Four', 'Five', 'Six'].map((text) =>
+          words(text.toLowerCase(), text, { space: 240 }),
+        ),
+        words('in-goes', 'Wait', { popup: 'goes' }),
+        words('in-reads', 'More', { popup: 'reads' }),
+        newBand('call', [
+          {
+            id: 'call-1',
+            share: 1,
+            blocks: [newBlock('button', 'b', { action: { kind: 'call' } }) as Block],
+          },
+        ]),
+      ],
+    },
+    forms: {},
+  });
+  const address = await publish(app, pageId);
+  const visitor = await (
+    await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  ).newPage();
+  await visitor.goto(address);
+  const leaving = visitor.getByRole('dialog', { name: 'By leaving' });
+  const reading = visitor.getByRole('dialog', { name: 'By scroll' });
+  const leave = () =>
+    visitor.evaluate(() =>
+      document.documentElement.dispatchEvent(new MouseEvent('mouseleave', { clientY: -1 })),
+    );
+  const readTo = (share: number) =>
+    visitor.evaluate((to) => scrollTo(0, (document.body.scrollHeight - innerHeight) * to), share);
+  await readTo(0.4);
+  await expect(reading).toBeHidden();
+  await readTo(0.7);
+  await expect(reading).toBeVisible();
+  await visitor.keyboard.press('Escape');
+  await leave();
+  await expect(leaving).toBeVisible();
+  await visitor.keyboard.press('Escape');
+  await expect(leaving).toBeHidden();
+  // Neither comes again within its days; after them it does.
+  await visitor.reload();
+  await readTo(0.9);
+  await leave();
+  await expect(visitor.getByRole('heading', { name: 'Six' })).toBeInViewport();
+  await expect(visitor.locator('dialog[open]')).toHaveCount(0);
+  await visitor.evaluate(() =>
+    localStorage.setItem('popup:goes', String(Date.now() - 8 * 86_400_000)),
+  );
+  await leave();
+  await expect(leaving).toBeVisible();
+});
+
 test('custom code can’t read the app’s cookies, nor call its API as the user', async ({
   browser,
 }) => {
