@@ -9,7 +9,7 @@ import { Pill } from '../../ui/pill.tsx';
 import { Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
-import { SeenPage, whatChanges } from '../pages/what-changes.tsx';
+import { ChangeList, SeenPage, whatChanges } from '../pages/what-changes.tsx';
 import { useEditor, useEditorStore } from './store.ts';
 
 const size = { width: 250, height: 540 };
@@ -68,13 +68,7 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
                 ? 'No difference'
                 : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}
             </h3>
-            <ul className="grid gap-1">
-              {changes.map((words, index) => (
-                <li key={index} className="border-l-2 border-plum pl-2.5">
-                  {words}
-                </li>
-              ))}
-            </ul>
+            <ChangeList words={changes} />
             <Published {...{ page, revisions, shown, zone, onClose }} onChoose={setChosen} />
           </>
         )}

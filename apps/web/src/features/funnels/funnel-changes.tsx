@@ -3,7 +3,7 @@ import type { Draft } from '@plumgate/core/page';
 import { useAsk } from '../../api/hooks.ts';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Skeleton } from '../../ui/states.tsx';
-import { SeenPage, whatChanges } from '../pages/what-changes.tsx';
+import { ChangeList, SeenPage, whatChanges } from '../pages/what-changes.tsx';
 
 const size = { width: 190, height: 330 };
 
@@ -53,13 +53,7 @@ function StepChanges({
         {isReady && state !== 'draft' && words.length === 0 && (
           <p className="text-muted">Nothing that visitors see is another.</p>
         )}
-        <ul className="grid gap-1">
-          {words.map((one, index) => (
-            <li key={index} className="border-l-2 border-plum pl-2.5">
-              {one}
-            </li>
-          ))}
-        </ul>
+        <ChangeList words={words} />
       </section>
       {isReady && draft ? (
         <>

@@ -33,6 +33,17 @@ function ledElsewhere({ pageId, steps }: EditorPage, before: string | null): str
   ];
 }
 
+/** Changes in words, one below the other. */
+export const ChangeList = ({ words }: { words: string[] }) => (
+  <ul className="grid gap-1">
+    {words.map((one, index) => (
+      <li key={index} className="border-l-2 border-plum pl-2.5">
+        {one}
+      </li>
+    ))}
+  </ul>
+);
+
 /** A page on a phone, still, with what it is called below; nothing where visitors see nothing. */
 export function SeenPage({
   page,
