@@ -93,6 +93,10 @@ export function createEditorStore(page: EditorPage): EditorStore {
       noteHere();
       if (get().keeping !== 'apart') keepLater(quiet);
     };
+    /** The page shows something that visitors do not see yet. */
+    const differs = () => {
+      if (get().live === 'live') set({ live: 'changed' });
+    };
     /** What a reload needs: the history, and the draft while the server does not have it. */
     const noteHere = () => {
       const { draft, version, past, future, keeping } = get();
@@ -208,12 +212,15 @@ export function createEditorStore(page: EditorPage): EditorStore {
       },
       setBrand: (brand) => set({ brand }),
       takeBrand: (brand) => {
-        const { live, keepBrand } = get();
-        set({ brand, live: live === 'live' ? 'changed' : live });
+        set({ brand });
+        differs();
         untaken = brand;
         clearTimeout(brandTimer);
         brandTimer = setTimeout(
-          () => void keepBrand().catch((error: unknown) => set({ notice: messageOf(error) })),
+          () =>
+            void get()
+              .keepBrand()
+              .catch((error: unknown) => set({ notice: messageOf(error) })),
           quiet,
         );
       },
@@ -223,7 +230,11 @@ export function createEditorStore(page: EditorPage): EditorStore {
           const body = untaken;
           untaken = null;
           takingBrand = call(api.saveBrand, { params: { clientId: page.client.id }, body }).then(
-            () => queries.invalidateQueries(),
+            () => {
+              // A draft that was kept meanwhile may have been called live: it was, in the brand before.
+              differs();
+              void queries.invalidateQueries();
+            },
             (error: unknown) => {
               untaken ??= body;
               throw error;

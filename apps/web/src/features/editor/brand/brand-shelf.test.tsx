@@ -128,3 +128,14 @@ it('says why it was not kept', async () => {
     .filter(({ body }) => (body as Brand).colours.action === '#123123');
   expect(ours).toHaveLength(2);
 });
+
+it('leaves something to publish, also where a draft kept meanwhile was called live', async () => {
+  const { server, store } = opened();
+  expect(store.getState().live).toBe('live');
+  typed('Action', '321321');
+  expect(store.getState().live).toBe('changed');
+  store.setState({ live: 'live' });
+  await store.getState().keepBrand();
+  expect(store.getState().live).toBe('changed');
+  expect(server.sent(api.saveBrand).at(-1)!.body).toMatchObject({ colours: { action: '#321321' } });
+});
