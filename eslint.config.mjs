@@ -57,6 +57,21 @@ export default tseslint.config(
     },
   },
   {
+    files: ['apps/server/src/**/*.ts', 'packages/*/src/**/*.ts', 'packages/*/src/**/*.tsx'],
+    rules: {
+      // A promise that nobody waits for has a handler, also behind `void`: one without ended the process. (In the web
+      // app, whose screens show what failed, one handler for the whole window takes what is left.)
+      '@typescript-eslint/no-floating-promises': [
+        'error',
+        {
+          ignoreVoid: false,
+          // A reply can be awaited, and never needs to be.
+          allowForKnownSafePromises: [{ from: 'package', name: 'FastifyReply', package: 'fastify' }],
+        },
+      ],
+    },
+  },
+  {
     files: ['apps/server/src/**/*.ts'],
     rules: { '@typescript-eslint/consistent-type-imports': 'off' },
   },

@@ -30,6 +30,7 @@ const modern = [
   'isbot',
   'ical-generator',
   '@stablelib',
+  'jose',
   'syllable',
 ];
 

@@ -2,7 +2,10 @@ import { Module, type DynamicModule, type Provider } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR } from '@nestjs/core';
 import { AccountController } from './accounts/account.controller.ts';
 import { AccountService } from './accounts/account.service.ts';
+import { KnownDevices } from './accounts/known-devices.ts';
 import { SessionService } from './accounts/session.service.ts';
+import { SetUpCode } from './accounts/set-up-code.ts';
+import { SignInLimits } from './accounts/sign-in-limits.ts';
 import { ClientController } from './clients/client.controller.ts';
 import { ClientService } from './clients/client.service.ts';
 import { ClockController } from './demo/clock.controller.ts';
@@ -35,7 +38,10 @@ import { WalkController } from './walk/walk.controller.ts';
 import { WalkService } from './walk/walk.service.ts';
 import { Walks } from './walk/walks.ts';
 import { HealthController } from './health/health.controller.ts';
+import { HeldController } from './intake/held.controller.ts';
+import { HeldService } from './intake/held.service.ts';
 import { IntakeService } from './intake/intake.service.ts';
+import { SubmissionLimits } from './intake/submission-limits.ts';
 import { MessageController } from './messages/message.controller.ts';
 import { ReachService } from './messages/reach.service.ts';
 import { PostRoomService } from './messages/post-room.service.ts';
@@ -44,6 +50,7 @@ import { LaunchService } from './pages/launch.service.ts';
 import { PageService } from './pages/page.service.ts';
 import { PublishService } from './pages/publish.service.ts';
 import { PeopleController } from './people/people.controller.ts';
+import { AlsoGivenService } from './people/also-given.service.ts';
 import { PeopleService } from './people/people.service.ts';
 import { TodayService } from './people/today.service.ts';
 import { PersonStore } from './people/person-store.ts';
@@ -63,6 +70,9 @@ import { PLACES_STAND_IN } from './platform/maps/token.ts';
 import { Clock } from './platform/clock.ts';
 import { CONFIG, type Config } from './platform/config.ts';
 import { Database } from './platform/database/database.ts';
+import { Housekeeping } from './platform/housekeeping.ts';
+import { Admission } from './platform/http/admission.ts';
+import { Limits } from './platform/limits/limits.ts';
 import { AnswerInterceptor } from './platform/http/answer.interceptor.ts';
 import { EndpointGuard } from './platform/http/endpoint.guard.ts';
 import { ProblemFilter } from './platform/http/problem.filter.ts';
@@ -173,6 +183,7 @@ const doors: Provider[] = [
     TemplateController,
     PlaceController,
     PeopleController,
+    HeldController,
     SequenceController,
     RuleController,
     BookingController,
@@ -205,6 +216,9 @@ const doors: Provider[] = [
     BringOverService,
     TemplateService,
     IntakeService,
+    SubmissionLimits,
+    HeldService,
+    AlsoGivenService,
     PersonStore,
     PeopleService,
     RuleService,
@@ -221,6 +235,12 @@ const doors: Provider[] = [
     VisitCounter,
     LivePages,
     SiteAddress,
+    Limits,
+    Housekeeping,
+    Admission,
+    SignInLimits,
+    KnownDevices,
+    SetUpCode,
     Outbox,
     Worker,
     DemoTime,

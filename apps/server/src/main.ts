@@ -2,14 +2,16 @@ import './production.ts';
 import 'reflect-metadata';
 import { Temporal } from 'temporal-polyfill';
 import { AccountService } from './accounts/account.service.ts';
+import { SetUpCode } from './accounts/set-up-code.ts';
 import { keepClock, keptClock } from './demo/demo-time.ts';
 import { makeDemo, demoSignIns, demoStart } from './demo/make-demo.ts';
 import { Clock, MovableClock, SystemClock } from './platform/clock.ts';
-import { ConfigError, readConfig, type Config } from './platform/config.ts';
+import { ConfigError, readConfig, warningsOf, type Config } from './platform/config.ts';
 import { Database } from './platform/database/database.ts';
 import { FolderInUseError } from './platform/database/folder-lock.ts';
 import { RandomIds, SeededIds } from './platform/id-source.ts';
 import { makeLogger } from './platform/logging.ts';
+import { ProcessGuard } from './platform/process-guard.ts';
 import { assemble, listen } from './start.ts';
 
 async function main(): Promise<void> {
@@ -22,17 +24,24 @@ async function main(): Promise<void> {
     ? await demoClock(config, database)
     : { clock: new SystemClock(), fresh: false };
   const ids = fresh ? new SeededIds('plum-gate-demo') : new RandomIds();
-  const running = await assemble({
-    config,
-    database,
-    clock,
-    ids,
-    log: makeLogger(config.logLevel),
+  const log = makeLogger(config.logLevel);
+  const running = await assemble({ config, database, clock, ids, log });
+  let isStopping = false;
+  const stop = (code: number) => {
+    if (isStopping) return;
+    isStopping = true;
+    running.stop().then(
+      () => process.exit(code),
+      () => process.exit(1),
+    );
+  };
+  process.on('SIGTERM', () => stop(0));
+  process.on('SIGINT', () => stop(0));
+  new ProcessGuard(log, () => stop(1)).watch(process);
+  database.onDeath((error) => {
+    console.error(error.message);
+    process.exit(1);
   });
-  let stopping: Promise<void> | undefined;
-  const stop = () => (stopping ??= running.stop().then(() => process.exit(0)));
-  process.on('SIGTERM', () => void stop());
-  process.on('SIGINT', () => void stop());
 
   if (fresh && clock instanceof MovableClock) {
     if (await running.app.get(AccountService).isSetUp()) throw new NotADemoError(config.dataFolder);
@@ -45,6 +54,9 @@ async function main(): Promise<void> {
   const port = await listen(running, config.port, config.host);
   console.log(`Plum Gate is ready: http://localhost:${port}`);
   if (config.demo) console.log(demoSignIns(port));
+  else if (!(await running.app.get(AccountService).isSetUp()))
+    console.log(`Set-up code: ${await running.app.get(SetUpCode).read()}`);
+  for (const warning of warningsOf(config)) console.warn(warning);
 }
 
 /** The demo's clock runs on from where it was, or from a fixed morning, so that the demo looks the same every time. */

@@ -1,26 +1,33 @@
 import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
 import { createServer, type IncomingMessage, type RequestListener } from 'node:http';
 import { existsSync } from 'node:fs';
+import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import cookie from '@fastify/cookie';
 import helmet from '@fastify/helmet';
-import rateLimit from '@fastify/rate-limit';
 import staticFiles from '@fastify/static';
 import { NestFactory } from '@nestjs/core';
 import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
-import { describeApi } from '@plumgate/contract';
+import { describeApi, type Endpoint } from '@plumgate/contract';
 import { LogController, type FastifyInstance } from 'fastify';
 import { AppModule, STAND_IN, type Foundations } from './app.module.ts';
+import { HeldService } from './intake/held.service.ts';
 import { IntakeService } from './intake/intake.service.ts';
 import { FileService } from './pictures/file.service.ts';
 import { PictureService } from './pictures/picture.service.ts';
 import { Database } from './platform/database/database.ts';
+import { Housekeeping } from './platform/housekeeping.ts';
+import { Admission } from './platform/http/admission.ts';
 import { AppProblem } from './platform/http/app-problem.ts';
+import { addBodyParsers } from './platform/http/body-parsers.ts';
+import { isSecure } from './platform/http/cookies.ts';
+import type { PinoLogger } from './platform/logging.ts';
 import { MailDoor } from './platform/mail/mail-door.ts';
 import type { SmtpStandIn } from './platform/mail/smtp-stand-in.ts';
 import type { PlacesStandIn } from './platform/maps/places-stand-in.ts';
 import { PLACES_STAND_IN } from './platform/maps/token.ts';
-import { Seal } from './platform/seal.ts';
+import { KeyRing } from './platform/key-ring.ts';
 import { secret } from './platform/settings.ts';
 import type { GatewayStandIn } from './platform/texts/gateway-stand-in.ts';
 import { TEXT_STAND_IN } from './platform/texts/stand-in-token.ts';
@@ -42,17 +49,19 @@ import type { DnsStandIn } from './platform/dns/dns-stand-in.ts';
 import { DNS_STAND_IN } from './platform/dns/token.ts';
 import { ReviewService } from './reviews/review.service.ts';
 import { Walks } from './walk/walks.ts';
+import { visitorCookie } from './site/visitor.ts';
 import { siteRoutes, siteUrl } from './site/site.routes.ts';
 import { answerStraight, type Straight } from './site/straight-pages.ts';
 
 const webApp = fileURLToPath(new URL('../../web/dist/app', import.meta.url));
-const mostBytes = 20 * 1024 * 1024;
-
 /** The running program: its parts by class, and the orderly way to end it. */
 export interface Running {
   app: NestFastifyApplication;
   stop: () => Promise<void>;
 }
+
+/** A browser that came by https once comes by https for a year (RFC 6797). */
+const httpsOnly = 'max-age=31536000';
 
 /** As long as Fastify's own server keeps an idle connection, in ms: longer than the proxies in front of it usually do. */
 const keepAliveTimeout = 72_000;
@@ -62,6 +71,7 @@ export async function assemble(given: Foundations): Promise<Running> {
   // The app's own, once there is one: it knows the hosts that clients add.
   let address = new SiteAddress(given.config);
   let straight: Straight | null = null;
+  const secure = isSecure(given.config);
   const adapter = new FastifyAdapter({
     loggerInstance: given.log as never,
     // What would not be written need not be put together for every page.
@@ -75,6 +85,7 @@ export async function assemble(given: Foundations): Promise<Running> {
     routerOptions: { maxParamLength: 500 },
     serverFactory: (handle: RequestListener) =>
       createServer({ keepAliveTimeout }, (request, answer) => {
+        if (secure) answer.setHeader('strict-transport-security', httpsOnly);
         if (!straight || !answerStraight(straight, request, answer)) handle(request, answer);
       }),
     rewriteUrl: (request: IncomingMessage) =>
@@ -82,38 +93,41 @@ export async function assemble(given: Foundations): Promise<Running> {
   });
   const app = await NestFactory.create<NestFastifyApplication>(AppModule.on(given), adapter, {
     logger: ['error', 'warn'],
+    bodyParser: false,
   });
   address = app.get(SiteAddress);
   const fastify = adapter.getInstance() as unknown as FastifyInstance;
   await fastify.register(cookie);
-  await fastify.register(rateLimit, {
-    global: false,
-    errorResponseBuilder: () => new AppProblem('too-many-tries'),
-  });
   await fastify.register(helmet, {
     contentSecurityPolicy: { useDefaults: false, directives: appPolicy },
-    hsts: given.config.origin?.startsWith('https:') ?? false,
+    hsts: false, // set for every answer, before the framework
   });
-  fastify.addContentTypeParser(
-    'application/octet-stream',
-    { parseAs: 'buffer', bodyLimit: mostBytes },
-    (_request, body, parsed) => parsed(null, body),
-  );
-  fastify.addHook('onRequest', (request, reply, go) => {
+  addBodyParsers(fastify);
+  const admission = app.get(Admission);
+  fastify.addHook('onRequest', async (request, reply) => {
+    // No address of ours has a NUL in it, and no database takes one.
+    if (/%00/.test(request.url)) throw new AppProblem('bad-request');
     if (request.url.startsWith('/api/'))
       void reply.headers({ 'x-request-id': request.id, 'cache-control': 'no-store' });
-    go();
+    const { endpoint } = request.routeOptions.config as { endpoint?: Endpoint };
+    if (endpoint) await admission.admit(request, endpoint);
   });
   const parts: SiteParts = {
     address: app.get(SiteAddress),
     pages: app.get(LivePages),
     intake: app.get(IntakeService),
+    held: app.get(HeldService),
     counter: app.get(VisitCounter),
     pictures: app.get(PictureService),
     files: app.get(FileService),
     database: given.database,
     clock: given.clock,
-    carryOver: new CarryOver(app.get(Seal)),
+    log: given.log,
+    carryOver: new CarryOver(
+      new KeyRing(given.database, given.clock, 'carry-over-keys'),
+      given.config,
+    ),
+    visitorCookie: visitorCookie(given.config),
     bookings: app.get(BookingService),
     calendars: app.get(CalendarService),
     reach: app.get(ReachService),
@@ -138,7 +152,8 @@ export async function assemble(given: Foundations): Promise<Running> {
   await app.get(DomainService).start();
   app.get(VisitCounter).start();
   app.get(Worker).start();
-  return { app, stop: () => stop(app) };
+  app.get(Housekeeping).start();
+  return { app, stop: () => stop(app, given.log) };
 }
 
 /** The app's own pages run our script only, and nobody may frame them. */
@@ -168,18 +183,41 @@ async function serveWebApp(fastify: FastifyInstance): Promise<void> {
   });
 }
 
-/** New requests end first, then the work that is under way, then what it stands on. */
-async function stop(app: NestFastifyApplication): Promise<void> {
-  await app.close();
-  app.get(DomainService).stop();
-  await app.get<DnsStandIn | null>(DNS_STAND_IN)?.stop();
-  await app.get(Worker).stop();
-  await app.get(VisitCounter).stop();
-  app.get(MailDoor).close();
-  await app.get<SmtpStandIn | null>(STAND_IN)?.stop();
-  await app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop();
-  await app.get<PlacesStandIn | null>(PLACES_STAND_IN)?.stop();
-  await app.get(Database).close();
+/** The longest that a stop takes, in ms: supervisors usually kill after ten or more seconds. */
+const stopTimeoutMs = 9_000;
+/** Of which requests under way have this much: a visitor on a bad line must not cost what others were counted for. */
+const requestTimeoutMs = 4_000;
+
+/**
+ * New requests end first, then the work that is under way, then what it stands on. A part that can't end well keeps none
+ * of the others from it, and one that takes too long is left: what it had not finished is done after the next start.
+ */
+async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void> {
+  const worker = app.get(Worker);
+  worker.finishSoon();
+  const parts: (() => unknown)[] = [
+    () => Promise.race([app.close(), setTimeout(requestTimeoutMs, null, { ref: false })]),
+    () => app.get(DomainService).stop(),
+    () => app.get(Housekeeping).stop(),
+    () => app.get<DnsStandIn | null>(DNS_STAND_IN)?.stop(),
+    () => worker.stop(),
+    () => app.get(VisitCounter).stop(),
+    () => app.get(MailDoor).close(),
+    () => app.get<SmtpStandIn | null>(STAND_IN)?.stop(),
+    () => app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop(),
+    () => app.get<PlacesStandIn | null>(PLACES_STAND_IN)?.stop(),
+    () => app.get(Database).close(),
+  ];
+  const late = AbortSignal.timeout(stopTimeoutMs);
+  const tooLate = once(late, 'abort');
+  for (const part of parts) {
+    try {
+      await Promise.race([part(), tooLate]);
+    } catch (error) {
+      log.error({ err: error }, 'a part could not stop');
+    }
+  }
+  if (late.aborted) log.error({}, 'stopped before everything was finished');
 }
 
 /** Listens, and tells the parts that name addresses on which port. */

@@ -2,14 +2,20 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
-import { Toaster } from 'sonner';
+import { toast, Toaster } from 'sonner';
 import { config } from 'zod';
 import './app.css';
+import { messageOf } from './api/call.ts';
 import { queries } from './api/hooks.ts';
 import { router } from './shell/routes.tsx';
 
 // The app's content policy forbids compiling code at run time, which Zod would otherwise try.
 config({ jitless: true });
+
+// Screens show what failed where it concerns; whatever none of them took is said here rather than nowhere.
+window.addEventListener('unhandledrejection', ({ reason }) => {
+  toast.error(messageOf(reason));
+});
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -15,6 +15,7 @@ import {
   RuleId,
   SequenceId,
   Slug,
+  SubmissionId,
   TemplateId,
   Zone,
 } from '@plumgate/core/basics';
@@ -26,6 +27,7 @@ import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 import {
+  AlsoGivenView,
   BookingView,
   CalendarView,
   ClientSheet,
@@ -37,6 +39,7 @@ import {
   FileSummary,
   FormSummary,
   FunnelSummary,
+  HeldView,
   LinkedBandView,
   MessageRecord,
   MessageSummary,
@@ -111,6 +114,12 @@ export const setUp = endpoint({
     name: name('the owner'),
     email: z.email('Give an email address such as you@example.com.'),
     password,
+    /** Printed where the program was started: whoever reads it there may take the installation over. */
+    code: z
+      .string()
+      .trim()
+      .min(1, 'Type the code that was printed where Plum Gate was started.')
+      .max(40),
   }),
   answer: SignedIn,
 });
@@ -724,6 +733,61 @@ export const getPerson = endpoint({
   right: 'people.read',
   params: z.object({ personId: PersonId }),
   answer: PersonRecord,
+});
+
+const ofPerson = z.object({ personId: PersonId });
+const alsoGivenChoice = AlsoGivenView.pick({ field: true, value: true });
+export const useAlsoGiven = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/also-given/use',
+  summary:
+    'Make a name or phone that was also given the one that is known; the earlier one is kept',
+  right: 'people.write',
+  params: ofPerson,
+  body: alsoGivenChoice,
+  answer: nothing,
+});
+export const dismissAlsoGiven = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/also-given/dismiss',
+  summary: 'Take a name or phone that was also given off the record',
+  right: 'people.write',
+  params: ofPerson,
+  body: alsoGivenChoice,
+  answer: nothing,
+});
+
+const heldIds = z.object({ ids: z.array(SubmissionId).min(1).max(200) });
+export const listHeld = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/held-submissions',
+  summary:
+    'Submissions over a limit, newest first, at most 200: nothing has happened because of them',
+  right: 'people.read',
+  params: ofClient,
+  answer: z.object({ held: z.array(HeldView), total: z.int() }),
+});
+export const acceptHeld = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/held-submissions/accept',
+  summary:
+    'Let held submissions in as if they came now; those that can’t be stay held, with the reason',
+  right: 'people.write',
+  params: ofClient,
+  body: heldIds,
+  answer: z.object({
+    done: z.int(),
+    refused: z.array(z.object({ id: SubmissionId, message: z.string() })),
+  }),
+});
+export const deleteHeld = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/held-submissions/delete',
+  summary: 'Delete held submissions for good',
+  right: 'people.write',
+  params: ofClient,
+  body: heldIds,
+  answer: z.object({ done: z.int() }),
 });
 
 export const listSequences = endpoint({

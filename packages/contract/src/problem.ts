@@ -9,6 +9,10 @@ export const problemCodes = {
     status: 401,
     title: 'The email address and the password do not go together.',
   },
+  'wrong-code': {
+    status: 403,
+    title: 'That is not the set-up code. It is printed where Plum Gate was started.',
+  },
   'not-allowed': { status: 403, title: 'Your role does not allow this.' },
   'other-origin': { status: 403, title: 'This request came from another site.' },
   'not-found': { status: 404, title: 'There is nothing here.' },

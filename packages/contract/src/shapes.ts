@@ -16,6 +16,7 @@ import {
   RuleId,
   SequenceId,
   Slug,
+  SubmissionId,
   TemplateId,
   UserId,
 } from '@plumgate/core/basics';
@@ -431,6 +432,8 @@ export const TodayBoard = z.object({
   stoppedNotices: z.array(z.object({ address: z.string(), stoppedAt: InstantText })),
   /** Hosts of the client's own whose DNS records are gone: still served until then, or with null no more. */
   lostHosts: z.array(z.object({ shown: z.string(), servedUntil: InstantText.nullable() })),
+  /** How many submissions over a limit wait for somebody to look at them. */
+  held: z.int(),
   failed: z.array(
     z.object({
       id: z.string(),
@@ -444,8 +447,30 @@ export const TodayBoard = z.object({
 });
 export type TodayBoard = z.infer<typeof TodayBoard>;
 
+/** What somebody gave of a known person that differs from what is known of them. */
+export const AlsoGivenView = z.object({
+  field: z.enum(['name', 'phone']),
+  value: z.string(),
+  givenAt: InstantText,
+});
+export type AlsoGivenView = z.infer<typeof AlsoGivenView>;
+
+/** A submission over a limit, as it came: nothing has happened because of it. */
+export const HeldView = z.object({
+  id: SubmissionId,
+  form: z.string(),
+  page: z.string(),
+  source: z.string(),
+  /** Too many from one network address, by one form, or naming one person. */
+  reason: z.enum(['address', 'form', 'recipient']),
+  receivedAt: InstantText,
+  answers: z.array(z.object({ question: z.string(), answer: z.string() })),
+});
+export type HeldView = z.infer<typeof HeldView>;
+
 export const PersonRecord = PersonSummary.extend({
   clientId: ClientId,
+  alsoGiven: z.array(AlsoGivenView),
   comingUp: z.array(z.object({ at: InstantText, text: z.string(), note: z.string() })),
   bookings: z.array(BookingView),
   /** What stands between them and messages; empty when nothing does. */

@@ -1,30 +1,24 @@
 import { Controller, Inject, Req, Res } from '@nestjs/common';
-import { RouteConfig } from '@nestjs/platform-fastify';
 import { api, type Answer, type Asked } from '@plumgate/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { CONFIG, type Config } from '../platform/config.ts';
 import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { AppProblem } from '../platform/http/app-problem.ts';
+import { accountKey } from './account-key.ts';
 import { AccountService } from './account.service.ts';
+import { KnownDevices } from './known-devices.ts';
 import { SessionService } from './session.service.ts';
-
-/** Ten tries a minute for an address from one place: slow enough for guessing, quick enough for a forgetful person. */
-const triesInAMinute = {
-  rateLimit: {
-    max: 10,
-    timeWindow: '1 minute',
-    hook: 'preHandler',
-    keyGenerator: (request: FastifyRequest) =>
-      `${request.ip} ${String((request.body as { email?: unknown } | undefined)?.email)
-        .toLowerCase()
-        .slice(0, 254)}`,
-  },
-};
+import { SetUpCode } from './set-up-code.ts';
+import { SignInLimits } from './sign-in-limits.ts';
 
 @Controller()
 export class AccountController {
   constructor(
     private readonly accounts: AccountService,
     private readonly sessions: SessionService,
+    private readonly signInLimits: SignInLimits,
+    private readonly devices: KnownDevices,
+    private readonly setUpCode: SetUpCode,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -34,34 +28,42 @@ export class AccountController {
   }
 
   @Bind(api.setUp)
-  @RouteConfig(triesInAMinute)
   async setUp(
     @Ask() { body }: Asked<typeof api.setUp>,
+    @Req() request: FastifyRequest,
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<Answer<typeof api.setUp>> {
-    const { agency, zone, ...owner } = body;
+    await this.signInLimits.allowSetUp(request.ip);
+    const { agency, zone, code, ...owner } = body;
+    if (await this.accounts.isSetUp()) throw new AppProblem('already-set-up');
+    if (!(await this.setUpCode.is(code))) throw new AppProblem('wrong-code');
     await this.accounts.setUp({ name: agency, zone }, owner);
     return this.openSession(owner, reply);
   }
 
   @Bind(api.signIn)
-  @RouteConfig(triesInAMinute)
   async signIn(
     @Ask() { body }: Asked<typeof api.signIn>,
+    @Req() request: FastifyRequest,
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<Answer<typeof api.signIn>> {
-    return this.openSession(body, reply);
+    const account = accountKey(body.email);
+    const device = this.devices.numberFor(account, request.cookies[this.devices.cookie.name]);
+    const wasGood = await this.signInLimits.allow({ account, address: request.ip, device });
+    const signedIn = await this.openSession(body, reply);
+    await wasGood();
+    return signedIn;
   }
 
   private async openSession(
-    given: { email: string; password: string },
+    input: { email: string; password: string },
     reply: FastifyReply,
   ): Promise<Answer<typeof api.signIn>> {
-    const { who, token } = await this.sessions.open(given.email, given.password);
-    reply.setCookie(SessionService.cookie, token, {
-      ...this.cookie(),
-      maxAge: SessionService.seconds,
-    });
+    const { who, token } = await this.sessions.open(input.email, input.password);
+    const { cookie } = this.sessions;
+    reply.setCookie(cookie.name, token, cookie.options);
+    const device = this.devices.cookie;
+    reply.setCookie(device.name, this.devices.remember(who.email), device.options);
     return this.sessions.describe(who, this.config.demo);
   }
 
@@ -75,17 +77,9 @@ export class AccountController {
     @Req() request: FastifyRequest,
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<Answer<typeof api.signOut>> {
-    await this.sessions.close(request.cookies[SessionService.cookie]);
-    reply.clearCookie(SessionService.cookie, this.cookie());
+    const { cookie } = this.sessions;
+    await this.sessions.close(request.cookies[cookie.name]);
+    reply.clearCookie(cookie.name, { ...cookie.options, maxAge: 0 });
     return {};
-  }
-
-  private cookie() {
-    return {
-      path: '/',
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: this.config.origin?.startsWith('https:') ?? false,
-    } as const;
   }
 }

@@ -5,6 +5,7 @@ import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { AppProblem } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
+import { accountKey } from './account-key.ts';
 import { hashPassword } from './session.service.ts';
 import { agencies, users } from './table.ts';
 
@@ -45,7 +46,7 @@ export class AccountService {
       await tx.insert(users).values({
         id,
         name: owner.name,
-        email: owner.email.toLowerCase(),
+        email: accountKey(owner.email),
         role: 'owner',
         clientId: null,
         passwordHash,
@@ -60,7 +61,7 @@ export class AccountService {
     await this.database.db.insert(users).values({
       ...rest,
       id,
-      email: user.email.toLowerCase(),
+      email: accountKey(user.email),
       passwordHash: await hashPassword(password),
     });
     return id;

@@ -1,13 +1,16 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
 import type { Answer } from '@plumgate/contract';
 import type { api } from '@plumgate/contract';
 import { and, eq, gt } from 'drizzle-orm';
 import { Clock } from '../platform/clock.ts';
+import { CONFIG, type Config } from '../platform/config.ts';
 import { Database } from '../platform/database/database.ts';
 import { AppProblem } from '../platform/http/app-problem.ts';
 import type { Who } from '../platform/http/bind.ts';
+import { cookieSpec, type CookieSpec } from '../platform/http/cookies.ts';
+import { accountKey } from './account-key.ts';
 import { agencies, sessions, users } from './table.ts';
 
 /** argon2id is the library's default; memory and passes as OWASP's password storage sheet asks for at least (19 MiB, 2), from memory. */
@@ -18,21 +21,23 @@ const days = 14;
 
 @Injectable()
 export class SessionService {
-  static readonly cookie = 'plumgate_session';
-  static readonly seconds = days * 86_400;
+  readonly cookie: CookieSpec;
   private decoy: Promise<string> | undefined;
 
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
-  ) {}
+    @Inject(CONFIG) config: Config,
+  ) {
+    this.cookie = cookieSpec(config, 'plumgate_session', days * 86_400);
+  }
 
   /** Checks a sign-in and opens a session; gives the token for the cookie. A wrong address takes as long as a wrong password. */
   async open(email: string, password: string): Promise<{ who: Who; token: string }> {
     const [user] = await this.database.db
       .select()
       .from(users)
-      .where(eq(users.email, email.trim().toLowerCase()));
+      .where(eq(users.email, accountKey(email)));
     this.decoy ??= hashPassword('nobody has this password');
     const good = await verify(user?.passwordHash ?? (await this.decoy), password);
     if (!user || !good) throw new AppProblem('wrong-sign-in');

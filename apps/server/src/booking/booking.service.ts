@@ -8,6 +8,7 @@ import type {
   PersonId,
   SubmissionId,
 } from '@plumgate/core/basics';
+import { withoutLinks } from '@plumgate/core/messages';
 import { whenWords } from '@plumgate/core/basics';
 import { fitsBeside, openSlots, spaceBetween, type Slot } from '@plumgate/core/booking';
 import { emailKey, phoneKey, splitName } from '@plumgate/core/people';
@@ -457,14 +458,15 @@ export class BookingService {
     if (by !== 'visitor') return;
     const name = personFields(person).name || person.email || person.phone;
     const { when } = this.spoken(loaded);
-    const subject = `${headline[what]}: ${name}, ${when}`;
-    const body = [
+    const subject = withoutLinks(`${headline[what]}: ${name}, ${when}`);
+    const lines = [
       `${name} ${sentence[what]} ${calendar.content.name}: ${when}.`,
       person.phone && `Phone: ${person.phone}`,
       person.email && `Email: ${person.email}`,
     ]
       .filter(Boolean)
       .join('\n');
+    const body = withoutLinks(lines);
     for (const email of calendar.content.tell) {
       const stop = this.links.stopNotices(client, email);
       const payload = clientEmail(client, email, subject, body, stop);

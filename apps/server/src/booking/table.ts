@@ -1,17 +1,17 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, check, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { BookingId, CalendarId, PersonId, SubmissionId } from '@plumgate/core/basics';
 import type { CalendarContent } from '@plumgate/core/booking';
 import { ofClient } from '../clients/table.ts';
 import { people } from '../people/table.ts';
-import { instant } from '../platform/database/columns.ts';
+import { instant, json } from '../platform/database/columns.ts';
 
 export const calendars = pgTable(
   'calendars',
   {
     id: uuid().$type<CalendarId>().primaryKey(),
     clientId: ofClient(),
-    content: jsonb().$type<CalendarContent>().notNull(),
+    content: json<CalendarContent>().notNull(),
     version: integer().notNull().default(1),
   },
   (table) => [index('calendars_by_client').on(table.clientId)],

@@ -1,10 +1,10 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
 import type { Instant, PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
-import { blocksOf, formIdOf } from '@plumgate/core/page';
 import { eq } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { BookingService } from '../booking/booking.service.ts';
 import { CalendarService } from '../booking/calendar.service.ts';
+import { incomingOf } from '../intake/incoming.ts';
 import { IntakeService } from '../intake/intake.service.ts';
 import { submissions } from '../intake/table.ts';
 import { PeopleService } from '../people/people.service.ts';
@@ -319,24 +319,14 @@ class Player {
   }
 
   private send(page: LivePage, visitor: Visitor, typed: Record<string, string>, start?: Instant) {
-    const block = blocksOf(page.document).find((one) => formIdOf(one) !== null)!;
-    const formId = formIdOf(block)!;
-    return this.app.get(IntakeService).receive({
-      clientId: page.clientId,
-      funnelId: page.funnelId,
-      pageId: page.pageId,
-      pageName: page.name,
-      revisionId: page.revisionId,
-      formId,
-      form: page.forms[formId]!,
+    const incoming = incomingOf(page, '', {
       typed,
-      ...(block.kind === 'booking' && {
-        booking: { calendarId: block.calendarId, start: start ?? null },
-      }),
+      start: start ?? null,
       once: visitor.visitorId,
       visitorId: visitor.visitorId,
       source: visitor.source,
       device: visitor.device,
     });
+    return this.app.get(IntakeService).receive(incoming!);
   }
 }

@@ -55,7 +55,7 @@ export class DomainService {
   }
 
   private watch(): void {
-    void this.checkDue().catch((error: unknown) =>
+    this.checkDue().catch((error: unknown) =>
       this.log.error({ err: error }, 'checking hosts failed'),
     );
   }

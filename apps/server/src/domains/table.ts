@@ -1,7 +1,7 @@
 import type { Comparison, DnsRecord, DomainState } from '@plumgate/core/domains';
-import { jsonb, pgTable, serial, text, uniqueIndex, index } from 'drizzle-orm/pg-core';
+import { pgTable, serial, text, uniqueIndex, index } from 'drizzle-orm/pg-core';
 import { ofClient } from '../clients/table.ts';
-import { instant } from '../platform/database/columns.ts';
+import { instant, json } from '../platform/database/columns.ts';
 
 /** Hosts of clients' own. The key says it: a host belongs to one client only. */
 export const domains = pgTable(
@@ -18,7 +18,7 @@ export const domains = pgTable(
     checkedAt: instant('checked_at'),
     checkDue: instant('check_due').notNull(),
     /** What the last check found, beside what was needed. */
-    compared: jsonb().$type<Comparison[]>().notNull(),
+    compared: json<Comparison[]>().notNull(),
   },
   (table) => [
     index('domains_by_client').on(table.clientId),

@@ -6,9 +6,10 @@ import {
   momentFields,
   oneLine,
   plainToHtml,
+  withoutLinks,
   type MergeContext,
 } from '@plumgate/core/messages';
-import { phoneKey } from '@plumgate/core/people';
+import { fullName, phoneKey } from '@plumgate/core/people';
 import type { ClientRow } from '../clients/client.service.ts';
 import type { EmailPayload, TextPayload } from '../platform/outbox/table.ts';
 
@@ -23,7 +24,7 @@ export const personFields = (person: {
 }) => ({
   first_name: person.firstName,
   last_name: person.lastName,
-  name: [person.firstName, person.lastName].filter(Boolean).join(' '),
+  name: fullName(person),
   email: person.email,
   phone: person.phone,
 });
@@ -44,7 +45,16 @@ export const bookingFields = (
  * nothing anybody typed can become markup.
  */
 export const fillFor = (client: Sender, template: string, context: MergeContext): string =>
-  fillOrKeep(template, { client: clientFields(client.name, client.facts), ...context });
+  fillOrKeep(template, {
+    client: clientFields(client.name, client.facts),
+    ...context,
+    ...(context.person && { person: plainFields(context.person) }),
+    ...(context.answers && { answers: plainFields(context.answers) }),
+  });
+
+/** What people typed, as it may stand in a message: no part of it becomes a link. */
+const plainFields = (fields: Record<string, string>): Record<string, string> =>
+  Object.fromEntries(Object.entries(fields).map(([name, value]) => [name, withoutLinks(value)]));
 
 /** An email from a client's templates to a person; `unsubscribe` is their own link. */
 export function emailToPerson(

@@ -35,6 +35,7 @@ type StepRow = typeof runSteps.$inferSelect;
 export interface RunChange {
   loaded: LoadedRun;
   standing: StepRow[];
+  plan: PlannedStep[];
   changes: StepChange[];
 }
 
@@ -92,13 +93,18 @@ export class RunService {
     const plan = planOf({ content, person, client, booking, run }, at);
     const begun = await tx
       .insert(sequenceRuns)
-      .values({ ...run, state: waitsForNothing(plan) ? 'finished' : 'running' })
+      .values({ ...run, state: waitsForNothing(plan, content) ? 'finished' : 'running' })
       .onConflictDoNothing()
       .returning({ id: sequenceRuns.id });
     if (begun.length === 0) return false;
     so.note(person, at, { kind: 'joined', sequence: content.name });
     for (const step of plan) {
-      so.plan({ ...rowOf(step), clientId: client.id, runId: run.id, sequenceId: given.sequence });
+      so.plan({
+        ...rowOf(step, content),
+        clientId: client.id,
+        runId: run.id,
+        sequenceId: given.sequence,
+      });
       this.noteLeftOut(so, { person, content }, at, step.step, step.leftOut);
     }
     return true;
@@ -225,12 +231,16 @@ export class RunService {
   }
 
   async carryOut(tx: Queries, so: Consequences, changed: RunChange[], now: Instant): Promise<void> {
-    for (const { loaded, standing, changes } of changed) {
+    for (const { loaded, standing, plan, changes } of changed) {
       const { run } = loaded;
       for (const change of changes) {
         const isNew = change.becomes !== 'removed' && change.isNew;
         const row = {
           dueAt: change.becomes === 'waiting' ? change.at : null,
+          ...(change.becomes === 'waiting' && {
+            nominalAt: plan.find(({ step }) => step === change.step)?.meant ?? null,
+            position: placeOf(change.step, loaded.content),
+          }),
           state: change.becomes === 'removed' ? ('dropped' as const) : change.becomes,
           leftOut: change.becomes === 'left-out' ? change.because : null,
         };
@@ -257,6 +267,15 @@ export class RunService {
         .set({ changedAt: now, state: !added && after.every(isSettled) ? 'finished' : 'running' })
         .where(eq(sequenceRuns.id, run.id));
     }
+  }
+
+  /** After a sequence was changed: what waits of it takes its order, for steps that fall due at one moment. */
+  async takeOrder(tx: Queries, sequence: SequenceId): Promise<void> {
+    await tx.execute(sql`
+      update ${runSteps} set position = placed.ordinality - 1
+      from ${sequences}, jsonb_array_elements(${sequences.content} -> 'steps') with ordinality as placed (step, ordinality)
+      where ${sequences.id} = ${sequence} and ${runSteps.sequenceId} = ${sequence}
+        and ${runSteps.state} = 'waiting' and ${runSteps.stepId} = placed.step ->> 'id'`);
   }
 
   /** Marks runs of which nothing waits any more as finished. */
@@ -334,14 +353,15 @@ export class RunService {
       const changes = replan(
         standing.map((step) => ({
           step: step.stepId,
-          state: step.state === 'dropped' ? 'done' : step.state,
+          // What failed would fail again: no plan brings it back.
+          state: step.state === 'dropped' || step.state === 'failed' ? 'done' : step.state,
           at: step.dueAt,
         })),
         plan,
         now,
         (step) => fromEvent.has(step),
       );
-      return { loaded, standing, changes };
+      return { loaded, standing, plan, changes };
     });
   }
 
@@ -403,9 +423,14 @@ const personReasons: LeftOut[] = [
 const runsOf = (person: PersonId) =>
   and(eq(sequenceRuns.personId, person), eq(sequenceRuns.state, 'running'));
 
-const rowOf = ({ step, at, leftOut }: PlannedStep) => ({
+const placeOf = (step: string, { steps }: Pick<SequenceContent, 'steps'>) =>
+  steps.findIndex(({ id }) => id === step);
+
+const rowOf = ({ step, at, leftOut, meant }: PlannedStep, content: SequenceContent) => ({
   stepId: step,
   dueAt: at,
+  nominalAt: meant,
+  position: placeOf(step, content),
   state: at ? ('waiting' as const) : ('left-out' as const),
   leftOut,
 });
@@ -413,7 +438,8 @@ const rowOf = ({ step, at, leftOut }: PlannedStep) => ({
 const isSettled = (step: Pick<StepRow, 'state' | 'leftOut'>) =>
   step.state !== 'waiting' && !(step.state === 'left-out' && step.leftOut === 'no-event');
 
-const waitsForNothing = (plan: PlannedStep[]) => plan.map(rowOf).every(isSettled);
+const waitsForNothing = (plan: PlannedStep[], content: SequenceContent) =>
+  plan.map((step) => rowOf(step, content)).every(isSettled);
 
 function afterChange(step: StepRow, changes: StepChange[]): Pick<StepRow, 'state' | 'leftOut'> {
   const change = changes.find((one) => one.step === step.stepId);

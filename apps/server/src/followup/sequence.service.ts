@@ -66,6 +66,7 @@ export class SequenceService {
       const so = this.runs.consequences();
       const changed = await this.runs.changesBy(tx, id, content, now);
       await this.runs.carryOut(tx, so, changed, now);
+      await this.runs.takeOrder(tx, id);
       this.tellNewTime(so, before.content, content, changed, now);
       await so.write(tx);
     });

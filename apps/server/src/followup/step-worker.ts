@@ -7,12 +7,14 @@ import {
   type LeftOut,
   type SequenceStep,
 } from '@plumgate/core/followup';
-import { momentFields, type MergeContext } from '@plumgate/core/messages';
-import { and, asc, eq, lte, min } from 'drizzle-orm';
+import { momentFields, withoutLinks, type MergeContext } from '@plumgate/core/messages';
+import { and, asc, eq, lte, min, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { PersonStore } from '../people/person-store.ts';
 import { isAnyOf } from '../platform/database/bulk.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
+import { isolateFailures } from '../platform/database/isolate-failures.ts';
+import { isDataError, sqlState } from '../platform/database/sql-state.ts';
 import { PersonLinks } from '../site/person-links.ts';
 import {
   bookingFields,
@@ -29,6 +31,11 @@ import { runSteps, sequenceRuns } from './table.ts';
 
 type StepRow = typeof runSteps.$inferSelect;
 
+/** By time; what falls due at one moment as the words have it, and then as the sequence does. */
+const inOrder = [runSteps.dueAt, runSteps.nominalAt, runSteps.position, runSteps.id].map((column) =>
+  asc(column),
+);
+
 /** Steps taken at a time: their effects and marks are written by a handful of statements (bench: `due-steps`). */
 const batch = 400;
 
@@ -44,15 +51,38 @@ export class StepWorker {
 
   /**
    * Does a batch of due steps and gives how many there were. Effects and marks are one transaction: a crash leaves both
-   * or neither. Rows are taken with SKIP LOCKED, so that two workers never hold the same step.
+   * or neither. Rows are taken with SKIP LOCKED, so that two workers never hold the same step. When the database refuses
+   * something in a batch, the steps it refuses fail alone and the others are done.
    */
-  doDue(now: Instant): Promise<number> {
+  async doDue(now: Instant): Promise<number> {
+    const isDue = and(eq(runSteps.state, 'waiting'), lte(runSteps.dueAt, now));
+    try {
+      return await this.doSteps(isDue, now);
+    } catch (error) {
+      if (!isDataError(error)) throw error;
+    }
+    const due = await this.database.db
+      .select({ id: runSteps.id })
+      .from(runSteps)
+      .where(isDue)
+      .orderBy(...inOrder)
+      .limit(batch);
+    const ids = due.map(({ id }) => id);
+    await isolateFailures(
+      ids,
+      (some) => this.doSteps(and(isDue, isAnyOf(runSteps.id, some)), now),
+      (id, error) => this.fail(id, now, error),
+    );
+    return ids.length;
+  }
+
+  private doSteps(condition: SQL | undefined, now: Instant): Promise<number> {
     return this.database.transaction(async (tx) => {
       const due = await tx
         .select()
         .from(runSteps)
-        .where(and(eq(runSteps.state, 'waiting'), lte(runSteps.dueAt, now)))
-        .orderBy(asc(runSteps.dueAt), asc(runSteps.id))
+        .where(condition)
+        .orderBy(...inOrder)
         .limit(batch)
         .for('update', { skipLocked: true });
       if (due.length === 0) return 0;
@@ -63,6 +93,30 @@ export class StepWorker {
       await pass.write();
       await this.runs.finish(tx, runIds);
       return due.length;
+    });
+  }
+
+  /** Writes down that a step could not be carried out; its reason is a code, since the words may be anybody's. */
+  private fail(id: string, now: Instant, error: unknown): Promise<void> {
+    return this.database.transaction(async (tx) => {
+      const [row] = await tx
+        .update(runSteps)
+        .set({ state: 'failed', doneAt: now, failedBecause: sqlState(error) })
+        .where(and(eq(runSteps.id, id), eq(runSteps.state, 'waiting')))
+        .returning();
+      if (!row) return;
+      const [loaded] = await loadRuns(tx, eq(sequenceRuns.id, row.runId));
+      const step = loaded?.content.steps.find((one) => one.id === row.stepId);
+      if (loaded && step) {
+        const so = this.runs.consequences();
+        so.note(loaded.person, now, {
+          kind: 'step-failed',
+          what: actionWords(step.action),
+          sequence: loaded.content.name,
+        });
+        await so.write(tx);
+      }
+      await this.runs.finish(tx, [row.runId]);
     });
   }
 
@@ -139,7 +193,9 @@ export class StepWorker {
       }
       case 'tell': {
         const body = fillFor(client, action.body, this.context(loaded));
-        const subject = `${personFields(person).name || person.email}: ${content.name}`;
+        const subject = withoutLinks(
+          `${personFields(person).name || person.email}: ${content.name}`,
+        );
         so.owe({
           clientId: client.id,
           key: owed.key,

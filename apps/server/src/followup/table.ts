@@ -1,26 +1,17 @@
 import { sql } from 'drizzle-orm';
-import {
-  index,
-  integer,
-  jsonb,
-  pgTable,
-  text,
-  unique,
-  uniqueIndex,
-  uuid,
-} from 'drizzle-orm/pg-core';
+import { index, integer, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import type { PersonId, RunId, SequenceId, BookingId, SubmissionId } from '@plumgate/core/basics';
 import type { LeftOut, SequenceContent } from '@plumgate/core/followup';
 import { people } from '../people/table.ts';
 import { ofClient } from '../clients/table.ts';
-import { instant } from '../platform/database/columns.ts';
+import { instant, json } from '../platform/database/columns.ts';
 
 export const sequences = pgTable(
   'sequences',
   {
     id: uuid().$type<SequenceId>().primaryKey(),
     clientId: ofClient(),
-    content: jsonb().$type<SequenceContent>().notNull(),
+    content: json<SequenceContent>().notNull(),
     version: integer().notNull().default(1),
   },
   (table) => [index('sequences_by_client').on(table.clientId)],
@@ -64,7 +55,8 @@ export const sequenceRuns = pgTable(
 
 /**
  * One step of a run. `waiting` → `done`; or → `left-out` with the reason, from which a new plan may bring it back; or →
- * `dropped` when the sequence no longer has it or the run ended before it.
+ * `dropped` when the sequence no longer has it or the run ended before it; or → `failed` when it could not be carried
+ * out, by itself and for a reason that stays.
  */
 export const runSteps = pgTable(
   'run_steps',
@@ -79,14 +71,19 @@ export const runSteps = pgTable(
     stepId: text('step_id').notNull(),
     /** Null while it is left out. */
     dueAt: instant('due_at'),
-    state: text().$type<'waiting' | 'done' | 'left-out' | 'dropped'>().notNull(),
+    /** When its words alone have it: steps that quiet hours put together at one moment keep this order. */
+    nominalAt: instant('nominal_at'),
+    /** Its place in the sequence, which decides where times are equal. */
+    position: integer().notNull().default(0),
+    state: text().$type<'waiting' | 'done' | 'left-out' | 'dropped' | 'failed'>().notNull(),
     leftOut: text('left_out').$type<LeftOut>(),
+    failedBecause: text('failed_because'),
     doneAt: instant('done_at'),
   },
   (table) => [
     unique('run_steps_once').on(table.runId, table.stepId),
     index('run_steps_due')
-      .on(table.dueAt, table.id)
+      .on(table.dueAt, table.nominalAt, table.position, table.id)
       .where(sql`${table.state} = 'waiting'`),
     index('run_steps_by_sequence').on(table.sequenceId, table.stepId),
   ],

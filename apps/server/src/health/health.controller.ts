@@ -1,6 +1,5 @@
 import { Controller } from '@nestjs/common';
 import { api, type Answer } from '@plumgate/contract';
-import { sql } from 'drizzle-orm';
 import { Database } from '../platform/database/database.ts';
 import { AppProblem } from '../platform/http/app-problem.ts';
 import { Bind } from '../platform/http/bind.ts';
@@ -11,11 +10,8 @@ export class HealthController {
 
   @Bind(api.health)
   async health(): Promise<Answer<typeof api.health>> {
-    try {
-      await this.database.db.execute(sql`select 1`);
-    } catch {
-      throw new AppProblem('not-ready');
-    }
+    const trouble = await this.database.trouble();
+    if (trouble) throw new AppProblem('not-ready', { detail: trouble });
     return { status: 'ok' };
   }
 }

@@ -1,24 +1,20 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type {
-  BookingId,
-  CalendarId,
-  FormId,
-  FunnelId,
-  Instant,
-  PageId,
-  RevisionId,
-  SubmissionId,
-  ClientId,
-} from '@plumgate/core/basics';
-import { done, failed, localDay, type Outcome } from '@plumgate/core/basics';
+import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
+import { cleanText, done, failed, localDay, type Outcome } from '@plumgate/core/basics';
 import {
   readAnswers,
   type Answers,
   type FieldProblem,
   type FormDefinition,
 } from '@plumgate/core/forms';
-import { personFromAnswers } from '@plumgate/core/people';
+import { withoutLinks } from '@plumgate/core/messages';
+import {
+  fullName,
+  personFromAnswers,
+  type AlsoGiven,
+  type ContactDetails,
+} from '@plumgate/core/people';
 import { routeLead, type RoutePlan } from '@plumgate/core/routing';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { BookingService, SlotGone, type BookingRow } from '../booking/booking.service.ts';
@@ -28,7 +24,7 @@ import { clientEmail } from '../followup/compose.ts';
 import type { Consequences } from '../followup/consequences.ts';
 import { RunService } from '../followup/run.service.ts';
 import { endsOnTag } from '../followup/step-worker.ts';
-import { people, timeline } from '../people/table.ts';
+import { timeline } from '../people/table.ts';
 import type { TimelineFact } from '../people/timeline.ts';
 import { outbox, type EmailPayload, type TextPayload } from '../platform/outbox/table.ts';
 import { PersonStore, type PersonRow } from '../people/person-store.ts';
@@ -40,40 +36,21 @@ import { Worker } from '../platform/worker.ts';
 import { PersonLinks } from '../site/person-links.ts';
 import { addToDays } from '../results/visit-counter.ts';
 import { RuleService } from '../routing/rule.service.ts';
+import { slotField, type Incoming } from './incoming.ts';
 import { submissions } from './table.ts';
 
-/** A form on its way in: where it stood, as what it was published, and what was typed. */
-export interface Incoming {
-  clientId: ClientId;
-  funnelId: FunnelId;
-  pageId: PageId;
-  pageName: string;
-  revisionId: RevisionId;
-  formId: FormId;
-  form: FormDefinition;
-  typed: Record<string, string>;
-  /** Where the form stands with free times: the calendar, and the start that was chosen; null when none was. */
-  booking?: { calendarId: CalendarId; start: Instant | null };
-  /** The form's idempotency field; empty where no script filled it. */
-  once: string;
-  visitorId: string;
-  source: string;
-  device: 'phone' | 'wide';
-}
-
+/** What a submission came to, as far as whoever sent it may know. */
 export interface Received {
   submissionId: SubmissionId;
-  person: Pick<PersonRow, 'firstName' | 'lastName' | 'email' | 'phone'>;
+  /** What they typed of themselves now, and nothing that was known before. */
+  details: ContactDetails;
   bookingId: BookingId | null;
 }
 
-/** The field in which a form's chosen time travels. */
-export const slotField = '_slot';
-
-/** Undoes the transaction of a post that has been received before; a double is rare, so nothing looks for one first. */
-class Doubled extends Error {
-  constructor(readonly once: string) {
-    super('This submission has been received before.');
+/** Undoes the transaction of a post under a key that was used before; that is rare, so nothing looks for one first. */
+class DuplicateSubmission extends Error {
+  constructor(readonly keys: SubmissionKeys) {
+    super('A submission has been received under this key before.');
   }
 }
 
@@ -98,8 +75,11 @@ interface Arriving {
   incoming: Incoming;
   answers: Answers;
   client: ClientRow;
-  person: PersonRow & { isNew: boolean };
+  details: ContactDetails;
+  person: PersonRow & { isNew: boolean; also: AlsoGiven };
   plan: RoutePlan;
+  /** Other answers under a key that was used before: kept and told, and nothing else. */
+  isChange: boolean;
   submission: SubmissionId;
   at: Instant;
 }
@@ -133,7 +113,8 @@ export class IntakeService {
       this.worker.wake();
       return done(received);
     } catch (error) {
-      if (error instanceof Doubled) return done(await this.earlier(incoming.clientId, error.once));
+      if (error instanceof DuplicateSubmission)
+        return done(await this.again(incoming, answers.value, error.keys));
       if (error instanceof SlotGone) return failed([{ field: slotField, code: 'slot-taken' }]);
       throw error;
     }
@@ -177,39 +158,82 @@ export class IntakeService {
     return { facts: facts.map(({ fact }) => fact), owed: owed.map(({ payload }) => payload) };
   }
 
-  private async write(tx: Queries, incoming: Incoming, answers: Answers): Promise<Received> {
+  private async write(
+    tx: Queries,
+    incoming: Incoming,
+    answers: Answers,
+    isChange = false,
+  ): Promise<Received> {
     const at = this.clock.now();
     const { client, rules } = await this.rules.forArrival(tx, incoming.clientId);
-    const sketch = personFromAnswers(incoming.form, answers);
-    const person = await this.store.arrive(tx, incoming.clientId, sketch, incoming.source, at);
-    const plan = routeLead(rules, {
+    const details = personFromAnswers(incoming.form, answers);
+    const person = await this.store.arrive(tx, incoming.clientId, details, incoming.source, at);
+    const plan = routeLead(isChange ? [] : rules, {
       form: incoming.formId,
       page: incoming.pageId,
       funnel: incoming.funnelId,
       source: incoming.source,
     });
     const submission = this.ids.next<SubmissionId>();
-    const arriving = { incoming, answers, client, person, plan, submission, at };
+    const arriving = { incoming, answers, client, details, person, plan, submission, at, isChange };
     const first = await this.isFirst(tx, person, incoming);
     await this.keepSubmission(tx, arriving);
     const so = this.runs.consequences();
     await this.noteArrival(tx, so, arriving);
-    const booking = await this.takeTime(tx, so, arriving);
+    const booking = isChange ? null : await this.takeTime(tx, so, arriving);
     for (const sequence of plan.sequences)
       await this.runs.join(tx, so, { client, person, sequence, submission, booking, at });
     this.tell(so, arriving);
-    await so.write(tx, first.onPage ? [this.countLead(tx, arriving, first.inFunnel)] : []);
-    return { submissionId: submission, person, bookingId: booking?.id ?? null };
+    await so.write(tx, [
+      ...this.store.noteAlsoGiven(tx, person, person.also, details.textConsent, at),
+      ...(first.onPage && !isChange ? [this.countLead(tx, arriving, first.inFunnel)] : []),
+    ]);
+    return { submissionId: submission, details, bookingId: booking?.id ?? null };
   }
 
-  private async earlier(clientId: ClientId, once: string): Promise<Received> {
+  /**
+   * A key that was used before. The same answers from the same browser again: a doubled press, which has no effect. Other
+   * answers: somebody went back and changed them, so they are kept as a second submission and told to the business, and
+   * rules and follow-up don't run again.
+   */
+  private async again(
+    incoming: Incoming,
+    answers: Answers,
+    keys: SubmissionKeys,
+  ): Promise<Received> {
+    const details = personFromAnswers(incoming.form, answers);
+    const known = await this.identical(incoming, keys);
+    // Without the browser's own number anybody could have sent it: then nothing of the first is told.
+    if (known) return { ...known, details, bookingId: incoming.visitorId ? known.bookingId : null };
+    try {
+      const changed = await this.database.transaction((tx) =>
+        this.write(tx, incoming, answers, true),
+      );
+      this.worker.wake();
+      return changed;
+    } catch (error) {
+      if (error instanceof DuplicateSubmission)
+        return { ...(await this.identical(incoming, keys))!, details, bookingId: null };
+      throw error;
+    }
+  }
+
+  private async identical(
+    { clientId }: Incoming,
+    { once, digest }: SubmissionKeys,
+  ): Promise<Pick<Received, 'submissionId' | 'bookingId'> | undefined> {
     const [row] = await this.database.db
-      .select({ id: submissions.id, person: people, booking: bookings.id })
+      .select({ submissionId: submissions.id, bookingId: bookings.id })
       .from(submissions)
-      .innerJoin(people, eq(people.id, submissions.personId))
       .leftJoin(bookings, eq(bookings.submissionId, submissions.id))
-      .where(and(eq(submissions.clientId, clientId), eq(submissions.once, once)));
-    return { submissionId: row!.id, person: row!.person, bookingId: row!.booking };
+      .where(
+        and(
+          eq(submissions.clientId, clientId),
+          eq(submissions.once, once),
+          eq(submissions.digest, digest),
+        ),
+      );
+    return row;
   }
 
   /** A person counts once as a lead of a page, and once as one of its funnel, however often they write. */
@@ -228,7 +252,7 @@ export class IntakeService {
 
   private async keepSubmission(tx: Queries, arriving: Arriving): Promise<void> {
     const { incoming, answers, client, person, plan, at } = arriving;
-    const once = onceKey(incoming, at, client.facts.zone);
+    const keys = submissionKeys(incoming, at, client.facts.zone);
     const kept = await tx
       .insert(submissions)
       .values({
@@ -242,12 +266,13 @@ export class IntakeService {
         answers,
         source: incoming.source,
         rulesMet: plan.met,
-        once,
+        ...keys,
+        isChange: arriving.isChange,
         receivedAt: at,
       })
       .onConflictDoNothing()
       .returning({ id: submissions.id });
-    if (kept.length === 0) throw new Doubled(once);
+    if (kept.length === 0) throw new DuplicateSubmission(keys);
   }
 
   /** Does what the rules planned for the person and notes it on their timeline. */
@@ -258,8 +283,10 @@ export class IntakeService {
       form: incoming.form.name,
       page: incoming.pageName,
       source: incoming.source,
-      answers: spoken(incoming.form, answers),
+      answers: labelledAnswers(incoming.form, answers),
     });
+    if (person.also.name || person.also.phone)
+      so.note(person, at, { kind: 'also-given', ...person.also });
     const rule = plan.met.map((met) => met.name).join(', ');
     if (rule) so.note(person, at, { kind: 'met', rules: plan.met.map((met) => met.name) });
     const tags = await this.store.tag(tx, person, plan.tags);
@@ -276,7 +303,7 @@ export class IntakeService {
         rule,
       });
     for (const to of noticesOf(arriving))
-      so.note(person, at, { kind: 'told', to, subject: noticeSubject(person, incoming.form) });
+      so.note(person, at, { kind: 'told', to, subject: noticeSubject(arriving) });
   }
 
   private async takeTime(
@@ -299,17 +326,19 @@ export class IntakeService {
   /** Tells the business who wrote and what they said; an answer to the notice goes to the person. */
   private tell(so: Consequences, arriving: Arriving): void {
     const { incoming, answers, client, person, submission, at } = arriving;
-    const lines = spoken(incoming.form, answers).map(
+    const lines = labelledAnswers(incoming.form, answers).map(
       ({ question, answer }) => `${question}: ${answer}`,
     );
     const body = [
-      'A new lead has arrived.',
-      lines.join('\n'),
-      `Page: ${incoming.pageName}\nCame from: ${incoming.source}`,
+      arriving.isChange
+        ? 'Somebody changed answers that they had sent before. Rules and follow-up have not run again.'
+        : 'A new lead has arrived.',
+      withoutLinks(lines.join('\n')),
+      `Page: ${incoming.pageName}\nSource: ${withoutLinks(incoming.source)}`,
     ].join('\n\n');
     for (const email of noticesOf(arriving)) {
       const stop = this.links.stopNotices(client, email);
-      const payload = clientEmail(client, email, noticeSubject(person, incoming.form), body, stop);
+      const payload = clientEmail(client, email, noticeSubject(arriving), body, stop);
       so.owe({
         clientId: client.id,
         key: `tell:${submission}:${email}`,
@@ -339,7 +368,7 @@ export class IntakeService {
 }
 
 /** The answers of a form on its way in, or everything that is wrong with them and with the time that goes with them. */
-function readIncoming({ form, typed, booking }: Incoming): Outcome<Answers, FieldProblem[]> {
+export function readIncoming({ form, typed, booking }: Incoming): Outcome<Answers, FieldProblem[]> {
   const answers = readAnswers(form, typed);
   const problems = answers.ok ? [] : answers.problem;
   if (booking && !booking.start) problems.push({ field: slotField, code: 'no-slot' });
@@ -351,7 +380,7 @@ const noticesOf = ({ incoming, plan }: Arriving): string[] => [
 ];
 
 /** The answers with the questions' own words, in the form's order; what was left empty is left out. */
-export function spoken(
+export function labelledAnswers(
   form: FormDefinition,
   answers: Answers,
 ): { question: string; answer: string }[] {
@@ -362,22 +391,31 @@ export function spoken(
   });
 }
 
-const noticeSubject = (
-  person: Pick<PersonRow, 'firstName' | 'lastName' | 'email' | 'phone'>,
-  form: FormDefinition,
-) =>
-  `New lead: ${[person.firstName, person.lastName].filter(Boolean).join(' ') || person.email || person.phone || 'no name given'}, ${form.name}`;
+function noticeSubject({ person, incoming, isChange }: Arriving): string {
+  const who = fullName(person) || person.email || person.phone || 'no name given';
+  return withoutLinks(
+    `${isChange ? 'Changed answers' : 'New lead'}: ${who}, ${incoming.form.name}`,
+  );
+}
+
+/** By what a submission is known again. */
+export interface SubmissionKeys {
+  once: string;
+  digest: string;
+}
 
 /**
- * By what a doubled post is known. The page's script fills the field anew for each page load; without script, the same
- * visitor sending the same answers on the same day has pressed twice.
+ * The page's script fills `_once` anew for each page load; without script, the same visitor sending the same answers on
+ * the same day has pressed twice. `digest` says whether it is the same submission: the same browser, the same answers.
  */
-function onceKey(incoming: Incoming, at: Instant, zone: string): string {
-  if (incoming.once) return `${incoming.formId}:${incoming.once.slice(0, 100)}`;
-  const said = JSON.stringify([
-    incoming.visitorId,
-    localDay(at, zone),
-    Object.entries(incoming.typed).sort(),
-  ]);
-  return `${incoming.formId}:said-${createHash('sha256').update(said).digest('base64url')}`;
+export function submissionKeys(incoming: Incoming, at: Instant, zone: string): SubmissionKeys {
+  const { _once, ...typed } = incoming.typed;
+  const sent = [incoming.visitorId, Object.entries(typed).sort()];
+  const once = incoming.once
+    ? cleanText(incoming.once, 100)
+    : `sent-${digestOf([localDay(at, zone), ...sent])}`;
+  return { once: `${incoming.formId}:${once}`, digest: digestOf(sent) };
 }
+
+const digestOf = (parts: unknown[]): string =>
+  createHash('sha256').update(JSON.stringify(parts)).digest('base64url');

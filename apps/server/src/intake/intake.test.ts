@@ -153,7 +153,8 @@ it('shows markup in an answer as text, on the page, in the app and in mail', asy
   const { html } = (await owner(`/api/messages/${mail!.id}`)).json<{ html: string }>();
   expect(html).not.toContain('<script>alert');
   expect(html).toContain('&lt;script&gt;');
-  expect(mail!.subject).toContain('{{client.phone}}');
+  // The dot is kept from becoming a link by a character of no width.
+  expect(mail!.subject.replaceAll('\u200B', '')).toContain('{{client.phone}}');
 });
 
 it('sends the second message a day later, once', async () => {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Answered, api, MessageRecord, MessageSummary } from '@plumgate/contract';
-import { ClientId } from '@plumgate/core/basics';
+import { cleanData, ClientId } from '@plumgate/core/basics';
 import type { MessageId } from '@plumgate/core/basics';
 import { and, asc, desc, eq, or, sql } from 'drizzle-orm';
 import type { ParsedMail } from 'mailparser';
@@ -140,7 +140,11 @@ export class PostRoomService {
   ): Promise<void> {
     await this.database.db
       .insert(postRoom)
-      .values({ id: this.ids.next<MessageId>(), receivedAt: this.clock.now(), ...values })
+      .values({
+        id: this.ids.next<MessageId>(),
+        receivedAt: this.clock.now(),
+        ...cleanData(values),
+      })
       .onConflictDoNothing();
   }
 }

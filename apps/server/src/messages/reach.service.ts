@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { ClientId, Instant, PersonId } from '@plumgate/core/basics';
+import { truncate, type ClientId, type Instant, type PersonId } from '@plumgate/core/basics';
 import { textKeyword } from '@plumgate/core/messages';
 import { phoneKey } from '@plumgate/core/people';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
@@ -14,7 +14,7 @@ import { outbox } from '../platform/outbox/table.ts';
 import type { Leaver } from '../site/person-links.ts';
 import type { WireText } from '../platform/texts/gateway-stand-in.ts';
 import { Worker } from '../platform/worker.ts';
-import { stoppedNotices } from './table.ts';
+import { receivedTexts, stoppedNotices } from './table.ts';
 
 /** What people say about messages to them: no more mail, no more texts, texts again, or simply an answer. */
 @Injectable()
@@ -74,10 +74,16 @@ export class ReachService {
     });
   }
 
-  /** A text that came in. STOP ends texts at once, START allows them again, anything else is a reply. */
+  /** A text that came in; the same one again (by its id) does nothing. STOP ends texts at once, START allows them again, anything else is a reply. */
   async received(text: WireText): Promise<void> {
     const now = this.clock.now();
     await this.database.transaction(async (tx) => {
+      const isNew = await tx
+        .insert(receivedTexts)
+        .values({ id: text.id, receivedAt: now })
+        .onConflictDoNothing()
+        .returning({ id: receivedTexts.id });
+      if (isNew.length === 0) return;
       const [latest, ...others] = await this.senders(tx, text);
       if (!latest) return;
       const so = this.runs.consequences();
@@ -87,7 +93,7 @@ export class ReachService {
         for (const person of [latest, ...others])
           await this.allowTexts(tx, so, person, keyword === 'start', now);
       } else {
-        so.note(latest, now, { kind: 'replied', body: text.body.slice(0, 1000) });
+        so.note(latest, now, { kind: 'replied', body: truncate(text.body, 1000) });
         await this.runs.endOn(tx, so, latest.id, now, (end) => end.when === 'replied', 'replied');
       }
       await so.write(tx);

@@ -28,6 +28,12 @@ export const postRoom = pgTable(
   (table) => [index('post_room_newest').on(table.clientId, table.receivedAt.desc(), table.id)],
 );
 
+/** The replies that the text gateway has told of: told again (it may, until it hears that we did), they do nothing. */
+export const receivedTexts = pgTable('received_texts', {
+  id: text().primaryKey(),
+  receivedAt: instant('received_at').notNull(),
+});
+
 /** Addresses of the business that pressed a notice's unsubscribe: no notice of that client goes there. */
 export const stoppedNotices = pgTable(
   'stopped_notices',

@@ -1,4 +1,5 @@
 import type { FastifyInstance } from 'fastify';
+import { cleanData } from '@plumgate/core/basics';
 import { Webhook, WebhookVerificationError } from 'standardwebhooks';
 import { z } from 'zod';
 import type { ReachService } from './reach.service.ts';
@@ -30,7 +31,9 @@ export async function textHook(
     hook.post(textHookPath, async (request, reply) => {
       try {
         const event = Received.safeParse(
-          webhook.verify(request.body as string, request.headers as Record<string, string>),
+          cleanData(
+            webhook.verify(request.body as string, request.headers as Record<string, string>),
+          ),
         );
         if (!event.success) return reply.status(422).send();
         await reach.received(event.data.data);

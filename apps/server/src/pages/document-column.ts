@@ -6,7 +6,7 @@ import {
   type PageDocument,
 } from '@plumgate/core/page';
 import { customType } from 'drizzle-orm/pg-core';
-import { upgradedJson } from '../platform/database/columns.ts';
+import { toJson, upgradedJson } from '../platform/database/columns.ts';
 
 /** A page document of any version that was ever kept, read as the newest. What is up to date was checked as it was kept. */
 export const pageDocument = upgradedJson<PageDocument>((stored) => {
@@ -22,7 +22,7 @@ export const bandDocument = customType<{
   driverData: { version: number; band: unknown } | string;
 }>({
   dataType: () => 'jsonb',
-  toDriver: (band) => JSON.stringify({ version: newestVersion, band }),
+  toDriver: (band) => toJson({ version: newestVersion, band }),
   fromDriver: (stored) => {
     const kept = stored as { version: number; band: unknown };
     if (kept.version === newestVersion) return kept.band as Band;

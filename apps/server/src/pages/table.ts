@@ -4,7 +4,6 @@ import {
   doublePrecision,
   index,
   integer,
-  jsonb,
   pgTable,
   primaryKey,
   text,
@@ -24,7 +23,7 @@ import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
 import { brandColumn, factsColumn, ofClient } from '../clients/table.ts';
 import { bandDocument, pageDocument } from './document-column.ts';
-import { instant } from '../platform/database/columns.ts';
+import { instant, json } from '../platform/database/columns.ts';
 
 export const pages = pgTable(
   'pages',
@@ -99,7 +98,7 @@ export const pageRevisions = pgTable(
       .notNull()
       .references(() => pages.id, { onDelete: 'cascade' }),
     document: pageDocument().notNull(),
-    forms: jsonb().$type<Record<FormId, FormDefinition>>().notNull(),
+    forms: json<Record<FormId, FormDefinition>>().notNull(),
     clientName: text('client_name').notNull(),
     facts: factsColumn().notNull(),
     brand: brandColumn().notNull(),

@@ -1,6 +1,7 @@
 import { Controller } from '@nestjs/common';
 import { api, type Answer, type Asked } from '@plumgate/contract';
 import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { AlsoGivenService } from './also-given.service.ts';
 import { PeopleService } from './people.service.ts';
 import { TodayService } from './today.service.ts';
 
@@ -8,6 +9,7 @@ import { TodayService } from './today.service.ts';
 export class PeopleController {
   constructor(
     private readonly people: PeopleService,
+    private readonly alsoGiven: AlsoGivenService,
     private readonly day: TodayService,
   ) {}
 
@@ -32,6 +34,24 @@ export class PeopleController {
     @Caller() who: Who,
   ): Promise<Answer<typeof api.touchPerson>> {
     await this.people.touch(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.useAlsoGiven)
+  async useAlsoGiven(
+    @Ask() { params, body }: Asked<typeof api.useAlsoGiven>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.useAlsoGiven>> {
+    await this.alsoGiven.use(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.dismissAlsoGiven)
+  async dismissAlsoGiven(
+    @Ask() { params, body }: Asked<typeof api.dismissAlsoGiven>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.dismissAlsoGiven>> {
+    await this.alsoGiven.dismiss(who, params.personId, body);
     return {};
   }
 

@@ -12,6 +12,7 @@ import type { Who } from '../platform/http/bind.ts';
 import { afterCursor, cursorOf } from '../platform/http/cursor.ts';
 import { BookingService } from '../booking/booking.service.ts';
 import { Clock } from '../platform/clock.ts';
+import { AlsoGivenService } from './also-given.service.ts';
 import { summary, wire } from './person-summary.ts';
 import { people, personTags, timeline } from './table.ts';
 import type { TimelineFact } from './timeline.ts';
@@ -22,6 +23,7 @@ export class PeopleService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly bookings: BookingService,
+    private readonly alsoGiven: AlsoGivenService,
   ) {}
 
   async list(
@@ -68,6 +70,7 @@ export class PeopleService {
     return {
       ...wire(row),
       clientId: row.clientId,
+      alsoGiven: await this.alsoGiven.of(id),
       bookings: await this.bookings.ofPerson(id),
       reach: {
         textConsent: row.textConsent,
@@ -150,6 +153,16 @@ function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
         'tag',
         `Met the ${fact.rules.length === 1 ? 'rule' : 'rules'} ${fact.rules.join(', ')}`,
       );
+    case 'also-given':
+      return line(
+        'form',
+        `Also gave ${[fact.name && `the name ${fact.name}`, fact.phone && `the phone ${fact.phone}`].filter(Boolean).join(' and ')}`,
+        'what was known is unchanged',
+      );
+    case 'also-given-used':
+      return line('touch', `${fact.by} changed the ${fact.field} to ${fact.value}`);
+    case 'step-failed':
+      return line('trouble', `Could not be carried out: ${fact.what}`, fact.sequence);
     case 'tagged':
       return line('tag', `Tagged ${fact.tags.join(', ')}`, `by ${fact.rule}`);
     case 'untagged':

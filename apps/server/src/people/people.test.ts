@@ -53,15 +53,3 @@ it.each([
 ])('search %j finds %d', async (search, count) => {
   expect((await list(`search=${encodeURIComponent(search)}`)).total).toBe(count);
 });
-
-it('keeps the newest words of a person, and an empty answer takes nothing away', async () => {
-  const send = (form: Record<string, string>) => app.site('POST', '/first-visit', { form });
-  await send({ name: 'Anna Okafor', email: 'change@example.com', phone: '(207) 555-0117' });
-  await send({ name: 'Ana Okafor-Reed', email: 'change@example.com' });
-  expect((await list('search=change')).people[0]).toMatchObject({
-    firstName: 'Ana',
-    lastName: 'Okafor-Reed',
-    phone: '(207) 555-0117',
-    submissions: 2,
-  });
-});

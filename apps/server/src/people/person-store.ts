@@ -1,13 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, Instant, PersonId, UserId } from '@plumgate/core/basics';
-import type { PersonSketch } from '@plumgate/core/people';
+import { differingDetails, type AlsoGiven, type ContactDetails } from '@plumgate/core/people';
 import { and, eq, sql } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import type { Queries } from '../platform/database/database.ts';
 import { IdSource } from '../platform/id-source.ts';
-import { people, personTags } from './table.ts';
+import type { Write } from '../platform/database/one-trip.ts';
+import { alsoGiven, people, personTags } from './table.ts';
 
 export type PersonRow = typeof people.$inferSelect;
+
+const nothingElse: AlsoGiven = { name: '', phone: '' };
 
 /** Writes people, always within the transaction of what happened to them. */
 @Injectable()
@@ -16,44 +19,48 @@ export class PersonStore {
 
   /**
    * Finds the person by email, or by phone when there is no email, or makes them: one statement, so that two
-   * submissions at once still make one person. What was written last wins; an empty answer takes nothing away.
+   * submissions at once still make one person. What is known of them stays; what was empty is filled, and what differs
+   * comes back as `also`, for `noteAlsoGiven`.
    */
   async arrive(
     tx: Queries,
     clientId: ClientId,
-    sketch: PersonSketch,
+    details: ContactDetails,
     source: string,
     at: Instant,
     submissionsMore: 0 | 1 = 1,
-  ): Promise<PersonRow & { isNew: boolean }> {
+  ): Promise<PersonRow & { isNew: boolean; also: AlsoGiven }> {
     const fresh = {
       id: this.ids.next<PersonId>(),
       clientId,
-      ...sketch,
+      ...details,
       source,
       submissionCount: submissionsMore,
       addedAt: at,
       lastSeenAt: at,
     };
-    const newest = (column: string) =>
-      sql.raw(`coalesce(nullif(excluded.${column}, ''), people.${column})`);
+    const hasNoName = `people.first_name = '' and people.last_name = ''`;
+    const hasNoPhone = `people.phone = ''`;
+    const given = (condition: string, column: string) =>
+      sql.raw(`case when ${condition} then excluded.${column} else people.${column} end`);
     const update = {
-      firstName: newest('first_name'),
-      lastName: sql.raw(
-        `case when excluded.first_name <> '' then excluded.last_name else people.last_name end`,
+      firstName: given(hasNoName, 'first_name'),
+      lastName: given(hasNoName, 'last_name'),
+      email: given(`people.email = ''`, 'email'),
+      phone: given(hasNoPhone, 'phone'),
+      phoneKey: given(hasNoPhone, 'phone_key'),
+      // Who agrees to texts agrees for the number they typed: never for another one.
+      textConsent: sql.raw(
+        `people.text_consent or (excluded.text_consent and (${hasNoPhone} or people.phone_key = excluded.phone_key))`,
       ),
-      email: newest('email'),
-      phone: newest('phone'),
-      phoneKey: sql.raw('coalesce(excluded.phone_key, people.phone_key)'),
-      textConsent: sql.raw('people.text_consent or excluded.text_consent'),
       submissionCount: sql.raw('people.submission_count + excluded.submission_count'),
       lastSeenAt: at,
     };
     const insert = tx.insert(people).values(fresh);
     const [row] = await (
-      sketch.emailKey !== null
+      details.emailKey !== null
         ? insert.onConflictDoUpdate({ target: [people.clientId, people.emailKey], set: update })
-        : sketch.phoneKey !== null
+        : details.phoneKey !== null
           ? insert.onConflictDoUpdate({
               target: [people.clientId, people.phoneKey],
               targetWhere: sql`email_key is null`,
@@ -61,7 +68,24 @@ export class PersonStore {
             })
           : insert
     ).returning();
-    return { ...row!, isNew: row!.id === fresh.id };
+    const isNew = row!.id === fresh.id;
+    return { ...row!, isNew, also: isNew ? nothingElse : differingDetails(row!, details) };
+  }
+
+  /** The write that keeps what was also given of a person, for somebody to take over. */
+  noteAlsoGiven(
+    tx: Queries,
+    person: Pick<PersonRow, 'id' | 'clientId'>,
+    also: AlsoGiven,
+    textConsent: boolean,
+    at: Instant,
+  ): Write[] {
+    const base = { personId: person.id, clientId: person.clientId, givenAt: at };
+    const rows = [
+      ...(also.name ? [{ ...base, field: 'name' as const, value: also.name }] : []),
+      ...(also.phone ? [{ ...base, field: 'phone' as const, value: also.phone, textConsent }] : []),
+    ];
+    return rows.length > 0 ? [tx.insert(alsoGiven).values(rows).onConflictDoNothing()] : [];
   }
 
   /** Tags a person; gives the tags that are new to them. */

@@ -4,7 +4,6 @@ import {
   boolean,
   index,
   integer,
-  jsonb,
   pgTable,
   primaryKey,
   text,
@@ -14,7 +13,7 @@ import {
 import type { PersonId, UserId } from '@plumgate/core/basics';
 import { users } from '../accounts/table.ts';
 import { ofClient } from '../clients/table.ts';
-import { instant } from '../platform/database/columns.ts';
+import { instant, json } from '../platform/database/columns.ts';
 import type { TimelineFact } from './timeline.ts';
 
 export const people = pgTable(
@@ -60,6 +59,27 @@ export const people = pgTable(
   ],
 );
 
+/**
+ * What somebody gave of a known person that differs from what is known: a form never changes a name or a number that is
+ * there already, since anybody can type anybody's email address. The front desk may take it over.
+ */
+export const alsoGiven = pgTable(
+  'also_given',
+  {
+    personId: uuid('person_id')
+      .$type<PersonId>()
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    clientId: ofClient(),
+    field: text().$type<'name' | 'phone'>().notNull(),
+    value: text().notNull(),
+    /** Whether texts to a phone given so were agreed to on the same form. */
+    textConsent: boolean('text_consent').notNull().default(false),
+    givenAt: instant('given_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.field, table.value] })],
+);
+
 export const personTags = pgTable(
   'person_tags',
   {
@@ -87,7 +107,7 @@ export const timeline = pgTable(
       .references(() => people.id, { onDelete: 'cascade' }),
     clientId: ofClient(),
     at: instant().notNull(),
-    fact: jsonb().$type<TimelineFact>().notNull(),
+    fact: json<TimelineFact>().notNull(),
   },
   (table) => [index('timeline_of_person').on(table.personId, table.at)],
 );

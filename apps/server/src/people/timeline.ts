@@ -9,6 +9,9 @@ export type TimelineFact =
       source: string;
       answers: { question: string; answer: string }[];
     }
+  | { kind: 'also-given'; name: string; phone: string }
+  | { kind: 'also-given-used'; field: 'name' | 'phone'; value: string; by: string }
+  | { kind: 'step-failed'; what: string; sequence: string }
   | { kind: 'tagged'; tags: string[]; rule: string }
   | { kind: 'untagged'; tag: string; sequence: string }
   | { kind: 'given'; to: string; rule: string }

@@ -1,12 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { TodayBoard } from '@plumgate/contract';
-import type { ClientId } from '@plumgate/core/basics';
+import { truncate, type ClientId } from '@plumgate/core/basics';
 import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { servedUntil } from '@plumgate/core/domains';
 import { users } from '../accounts/table.ts';
 import { BookingService } from '../booking/booking.service.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { domains } from '../domains/table.ts';
+import { heldSubmissions } from '../intake/table.ts';
 import { stoppedNotices } from '../messages/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
@@ -53,11 +54,16 @@ export class TodayService {
       .from(domains)
       .where(and(eq(domains.clientId, clientId), inArray(domains.state, ['lost', 'gone'])))
       .orderBy(asc(domains.host));
+    const [held] = await db
+      .select({ count: count() })
+      .from(heldSubmissions)
+      .where(eq(heldSubmissions.clientId, clientId));
     const { zone } = await this.clients.get(clientId);
     const day = this.clock.now().toZonedDateTimeISO(zone).startOfDay();
     return {
       waiting: waiting.map(wire),
       waitingTotal: total?.count ?? 0,
+      held: held?.count ?? 0,
       bookings: await this.bookings.between(
         clientId,
         day.toInstant(),
@@ -76,7 +82,7 @@ export class TodayService {
         what:
           payload.kind === 'email'
             ? `Email “${payload.subject}”`
-            : `Text “${payload.body.slice(0, 60)}”`,
+            : `Text “${truncate(payload.body, 60)}”`,
         to: payload.to,
         why: /\b[45]\d\d\b/.test(lastError ?? '')
           ? 'The address or number was refused for good.'

@@ -181,7 +181,7 @@ export class PictureService {
     const key = `${row.id}-${row.stamp}-${width}.${format}`;
     const underWay = this.making.get(key) ?? this.makeNow(row, width, format);
     this.making.set(key, underWay);
-    void underWay.finally(() => this.making.delete(key)).catch(() => {});
+    underWay.finally(() => this.making.delete(key)).catch(() => {});
     return underWay;
   }
 

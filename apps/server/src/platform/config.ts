@@ -1,4 +1,5 @@
 import { resolve } from 'node:path';
+import { getDomain } from 'tldts';
 import { z } from 'zod';
 import { InstantText } from '@plumgate/core/basics';
 
@@ -89,6 +90,17 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     trustedProxies: given.TRUSTED_PROXIES.split(',').filter(Boolean),
     logLevel: given.LOG_LEVEL,
   };
+}
+
+/** What works and is unwise, in sentences for whoever starts the program. */
+export function warningsOf({ origin, sites }: Pick<Config, 'origin' | 'sites'>): string[] {
+  if (!origin) return [];
+  const app = getDomain(new URL(origin).hostname, { allowPrivateDomains: true });
+  const pages = getDomain(sites, { allowPrivateDomains: true });
+  if (app === null || app !== pages) return [];
+  return [
+    `The app (PLUMGATE_ORIGIN) and clients' pages (PLUMGATE_SITES) share the domain ${app}. Give them separate domains: code of your own on a page could otherwise set cookies for the app.`,
+  ];
 }
 
 export class ConfigError extends Error {

@@ -16,14 +16,12 @@ export async function keepSetting(db: Queries, name: string, value: unknown): Pr
     .onConflictDoUpdate({ target: settings.name, set: { value } });
 }
 
-/** The secrets made once and kept with the data: one signs cookies and links, one the built-in text gateway's webhooks. */
-export async function secret(
-  db: Queries,
-  name: 'signing-secret' | 'text-hook-secret',
-): Promise<string> {
-  await db
-    .insert(settings)
-    .values({ name, value: randomBytes(32).toString('base64') })
-    .onConflictDoNothing();
+/** A setting that the first to ask for it makes, and everybody after reads. */
+export async function madeOnce(db: Queries, name: string, make: () => string): Promise<string> {
+  await db.insert(settings).values({ name, value: make() }).onConflictDoNothing();
   return (await readSetting<string>(db, name))!;
 }
+
+/** The secrets made once and kept with the data: one signs cookies and links, one the built-in text gateway's webhooks. */
+export const secret = (db: Queries, name: 'signing-secret' | 'text-hook-secret'): Promise<string> =>
+  madeOnce(db, name, () => randomBytes(32).toString('base64'));

@@ -22,6 +22,7 @@ export class Worker {
   private readonly name = randomUUID();
   private pass: Promise<void> | undefined;
   private again = false;
+  private isStopping = false;
   private timer: NodeJS.Timeout | undefined;
 
   constructor(
@@ -37,16 +38,21 @@ export class Worker {
     this.timer.unref();
   }
 
-  async stop(): Promise<void> {
+  /** Begins nothing new: what is under way ends with the item it is at. */
+  finishSoon(): void {
     clearInterval(this.timer);
+    this.isStopping = true;
+    this.outbox.finishSoon();
+  }
+
+  async stop(): Promise<void> {
+    this.finishSoon();
     await this.pass?.catch(() => {});
   }
 
   /** Says that something may have fallen due; returns at once. */
   wake(): void {
-    void this.catchUp().catch((error: unknown) =>
-      this.log.error({ err: error }, 'worker pass failed'),
-    );
+    this.catchUp().catch((error: unknown) => this.log.error({ err: error }, 'worker pass failed'));
   }
 
   /** Resolves when nothing that was due at the call is left undone. */
@@ -77,13 +83,13 @@ export class Worker {
   private async passes(): Promise<void> {
     do {
       this.again = false;
-      for (;;) {
+      while (!this.isStopping) {
         const now = this.clock.now();
         const due = await this.nextDue();
         if (!due || Temporal.Instant.compare(due, now) > 0) break;
         const done = (await this.steps.doDue(now)) + (await this.outbox.sendDue(now, this.name));
         if (done === 0) break; // leased by another worker
       }
-    } while (this.again);
+    } while (this.again && !this.isStopping);
   }
 }

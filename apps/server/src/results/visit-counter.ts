@@ -3,6 +3,7 @@ import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
 import { localDay } from '@plumgate/core/basics';
 import { sql } from 'drizzle-orm';
 import { Database, type Queries } from '../platform/database/database.ts';
+import { isolateFailures } from '../platform/database/isolate-failures.ts';
 import { PinoLogger } from '../platform/logging.ts';
 import { pageDays, pageVisitors } from './table.ts';
 
@@ -41,9 +42,12 @@ export class VisitCounter {
     this.timer.unref();
   }
 
-  stop(): Promise<void> {
+  /** Writes what is counted; what can't be written any more is lost, and keeps nothing from stopping. */
+  async stop(): Promise<void> {
     clearInterval(this.timer);
-    return this.flush();
+    await this.flush().catch((error: unknown) =>
+      this.log.error({ err: error, lost: this.waiting.length }, 'visits not written'),
+    );
   }
 
   count(visit: Visit): void {
@@ -59,12 +63,16 @@ export class VisitCounter {
   private async write(): Promise<void> {
     while (this.waiting.length > 0) {
       const batch = this.waiting.slice(0, mostWaiting);
-      await this.database.transaction((tx) => this.writeBatch(tx, batch));
+      await isolateFailures(
+        batch,
+        (visits) => this.database.transaction((tx) => this.writeBatch(tx, visits)),
+        (_visit, error) => this.log.error({ err: error }, 'a visit could not be counted'),
+      );
       this.waiting = this.waiting.slice(batch.length);
     }
   }
 
-  private async writeBatch(tx: Queries, batch: Visit[]): Promise<void> {
+  private async writeBatch(tx: Queries, batch: readonly Visit[]): Promise<void> {
     const first = new Map<string, Visit>();
     for (const visit of batch) {
       const key = `${visit.pageId} ${visit.visitorId}`;

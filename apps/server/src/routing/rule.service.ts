@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { RuleChoices, RulePreviewView, RuleView } from '@plumgate/contract';
 import type { ClientId, Instant, RuleId } from '@plumgate/core/basics';
+import { fullName } from '@plumgate/core/people';
 import { previewRule, type PastLead, type Rule, type RuleContent } from '@plumgate/core/routing';
 import { and, asc, desc, eq, gte, isNull, max, or, sql } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
@@ -179,7 +180,7 @@ export class RuleService {
         .slice(0, mostShown)
         .map(({ person, pageName, at }) => ({
           id: person.id,
-          name: [person.firstName, person.lastName].filter(Boolean).join(' ') || person.email,
+          name: fullName(person) || person.email,
           page: pageName,
           at: at.toString(),
         })),

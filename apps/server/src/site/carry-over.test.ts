@@ -1,6 +1,13 @@
 import type { FunnelId } from '@plumgate/core/basics';
-import { Seal } from '../platform/seal.ts';
-import { CarryOver } from './carry-over.ts';
+import { KeyRing } from '../platform/key-ring.ts';
+import { TestApp } from '../testing/test-app.ts';
+import { carriedOn, CarryOver } from './carry-over.ts';
+
+let app: TestApp;
+beforeAll(async () => {
+  app = await TestApp.start();
+});
+afterAll(() => app.stop());
 
 const carried = {
   funnel: '00000000-0000-4000-8000-000000000001' as FunnelId,
@@ -10,21 +17,77 @@ const carried = {
   phone: '',
   booking: null,
 };
-const ours = new CarryOver(new Seal('secret'));
+const ring = (name = 'carry-over-keys') => new KeyRing(app.database, app.clock, name);
+const ours = (keys = ring()) => new CarryOver(keys, { origin: undefined });
 
-it('opens what it sealed', () => expect(ours.open(ours.seal(carried))).toEqual(carried));
+it('opens what it closed, in any process', async () => {
+  const cookie = await ours().close(carried);
+  expect(await ours().open(cookie)).toEqual(carried);
+});
 
-it.each([
-  ['nothing', undefined],
-  ['an empty cookie', ''],
-  ['no signature', ours.seal(carried).split('.')[0]],
-  ['another secret’s', new CarryOver(new Seal('other')).seal(carried)],
-  [
-    'changed words under the old signature',
-    `${Buffer.from('{}').toString('base64url')}.${ours.seal(carried).split('.')[1]}`,
-  ],
-  [
-    'what was sealed for another purpose',
-    new Seal('secret').seal('booking', JSON.stringify(carried)),
-  ],
-])('reads %s as none', (_what, cookie) => expect(ours.open(cookie)).toBeNull());
+it('shows nothing of what is in it', async () => {
+  const cookie = await ours().close(carried);
+  const readable = cookie
+    .split('.')
+    .map((part) => Buffer.from(part, 'base64url').toString('latin1'))
+    .join();
+  for (const word of [carried.email, 'Villar', carried.funnel])
+    expect(readable).not.toContain(word);
+});
+
+it('reads what is not its own as none', async () => {
+  const cookie = await ours().close(carried);
+  const parts = cookie.split('.');
+  const bent = [...parts.slice(0, 3), `${parts[3]!.slice(0, -2)}AA`, parts[4]].join('.');
+  const foreign = await ours(ring('other-keys')).close(carried);
+  const otherPurpose = await ring().encrypt('something else', JSON.stringify(carried));
+  for (const bad of [undefined, '', 'x', 'a.b.c.d.e', bent, foreign, otherPurpose])
+    expect(await ours().open(bad)).toBeNull();
+});
+
+it('changes its key each week, and opens the old one’s for two days more', async () => {
+  const carryOver = ours();
+  const cookie = await carryOver.close(carried);
+  const keyOf = (one: string) =>
+    (JSON.parse(Buffer.from(one.split('.')[0]!, 'base64url').toString()) as { kid: string }).kid;
+  await app.move('P8D');
+  const next = await carryOver.close(carried);
+  expect(keyOf(next)).not.toBe(keyOf(cookie));
+  expect(await carryOver.open(cookie)).toEqual(carried);
+  await app.move('P8D');
+  await carryOver.close(carried);
+  expect(await carryOver.open(cookie)).toBeNull();
+  expect(await ours().open(next)).toEqual(carried);
+});
+
+it('agrees on one key with another process that needs one at the same moment', async () => {
+  const [one, other] = [ours(ring('shared-keys')), ours(ring('shared-keys'))];
+  const [first, second] = await Promise.all([one.close(carried), other.close(carried)]);
+  expect(await other.open(first)).toEqual(carried);
+  expect(await one.open(second)).toEqual(carried);
+});
+
+describe('carriedOn', () => {
+  const details = {
+    firstName: '',
+    lastName: '',
+    email: '',
+    emailKey: null,
+    phone: '(207) 555-0144',
+    phoneKey: '+12075550144',
+    textConsent: false,
+  };
+  it('keeps what was typed before where it is not asked again', () => {
+    expect(carriedOn(carried, carried.funnel, details, null)).toEqual({
+      ...carried,
+      phone: '(207) 555-0144',
+    });
+  });
+  it('takes a name as one', () => {
+    const named = { ...details, firstName: 'Ana' };
+    expect(carriedOn(carried, carried.funnel, named, null)).toMatchObject({
+      first: 'Ana',
+      last: '',
+    });
+  });
+});

@@ -1,8 +1,14 @@
 import { BookingId, FunnelId } from '@plumgate/core/basics';
+import type { ContactDetails } from '@plumgate/core/people';
 import { z } from 'zod';
-import type { Seal } from '../platform/seal.ts';
+import type { Config } from '../platform/config.ts';
+import { cookieSpec, type CookieSpec } from '../platform/http/cookies.ts';
+import type { KeyRing } from '../platform/key-ring.ts';
 
-/** What a step hands to the next, so that nobody types twice: signed, kept by the visitor's own browser. */
+/**
+ * What a step hands to the next, so that nobody types twice: only what this browser typed itself, never what is known
+ * of the person whose email address it typed. Encrypted, and kept by the browser.
+ */
 const Carried = z.object({
   funnel: FunnelId,
   first: z.string(),
@@ -16,19 +22,44 @@ export type Carried = z.infer<typeof Carried>;
 
 const purpose = 'carry-over';
 
-/** Signs and reads the carry-over cookie. One that was changed, or made by somebody else, reads as none. */
+/** Writes and reads the carry-over cookie. One that was changed, or made by somebody else, reads as none. */
 export class CarryOver {
-  static readonly cookie = 'gate_carry';
-  static readonly seconds = 86_400;
+  readonly cookie: CookieSpec;
 
-  constructor(private readonly seals: Seal) {}
-
-  seal(carried: Carried): string {
-    return this.seals.seal(purpose, JSON.stringify(carried));
+  constructor(
+    private readonly keys: KeyRing,
+    config: Pick<Config, 'origin'>,
+  ) {
+    this.cookie = cookieSpec(config, 'gate_carry', 86_400);
   }
 
-  open(cookie: string | undefined): Carried | null {
-    const text = this.seals.open(purpose, cookie);
+  close(carried: Carried): Promise<string> {
+    return this.keys.encrypt(purpose, JSON.stringify(carried));
+  }
+
+  async open(cookie: string | undefined): Promise<Carried | null> {
+    const text = await this.keys.decrypt(purpose, cookie);
     return text === null ? null : (Carried.safeParse(JSON.parse(text)).data ?? null);
   }
+}
+
+/** What is carried on after a form: what was typed now, and where a question was not asked again, what was typed before. */
+export function carriedOn(
+  before: Carried | null,
+  funnel: FunnelId,
+  details: ContactDetails,
+  booking: BookingId | null,
+): Carried {
+  const namedNow = details.firstName !== '' || details.lastName !== '';
+  const [first, last] = namedNow
+    ? [details.firstName, details.lastName]
+    : [before?.first ?? '', before?.last ?? ''];
+  return {
+    funnel,
+    first,
+    last,
+    email: details.email || (before?.email ?? ''),
+    phone: details.phone || (before?.phone ?? ''),
+    booking: booking ?? before?.booking ?? null,
+  };
 }

@@ -16,7 +16,7 @@ import type { Brand } from '@plumgate/core/brand';
 import { clientFields, type Facts } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { nextOf } from '@plumgate/core/funnels';
-import { fillOrKeep, isPersonal } from '@plumgate/core/messages';
+import { fillOrKeep, isPersonal, pageMergeBudget } from '@plumgate/core/messages';
 import { bindingsOf, blocksOf, formsOn, type PageDocument } from '@plumgate/core/page';
 import type {
   FormState,
@@ -136,7 +136,7 @@ export class LivePages {
   inMemory(clientSlug: string, pageSlug: string): LivePage | null {
     const loading = this.kept.get(`${clientSlug}/${pageSlug}`);
     const page = (loading && this.loaded.get(loading)) ?? null;
-    if (page && !page.body.isPressedHard) void this.pressHard(page.body);
+    if (page && !page.body.isPressedHard) this.pressHard(page.body);
     return page;
   }
 
@@ -144,13 +144,20 @@ export class LivePages {
    * A page that is asked for again is worth pressing harder, in the background. One at a time and no queue, so that many
    * cold pages neither take the processor from visitors nor wait in memory: whichever is asked for next has its turn.
    */
-  private async pressHard(body: LivePage['body']): Promise<void> {
+  private pressHard(body: LivePage['body']): void {
     if (this.isPressing) return;
     this.isPressing = true;
-    // What could not be pressed harder goes on as it is.
-    body.br = await press(body.plain, hard!).catch(() => body.br);
-    body.isPressedHard = true;
-    this.isPressing = false;
+    press(body.plain, hard!)
+      // What could not be pressed harder goes on as it is.
+      .catch(() => body.br)
+      .then(
+        (br) => {
+          body.br = br;
+          body.isPressedHard = true;
+          this.isPressing = false;
+        },
+        () => {},
+      );
   }
 
   /** Where a page that once answered at an address answers now; null for an address that no live page ever had. */
@@ -211,9 +218,12 @@ export class LivePages {
   /** After publishing: the client's pages are loaded anew when they are next asked for. */
   forget(clientId: ClientId): void {
     for (const [key, loading] of this.kept) {
-      void loading.then((page) => {
-        if (page?.clientId === clientId && this.kept.get(key) === loading) this.kept.delete(key);
-      });
+      loading.then(
+        (page) => {
+          if (page?.clientId === clientId && this.kept.get(key) === loading) this.kept.delete(key);
+        },
+        () => {}, // it is not kept, and whoever asked for it was told
+      );
     }
   }
 
@@ -300,12 +310,13 @@ export class LivePages {
         booking: { when: reader.booking.when, where: reader.booking.where },
       }),
     };
+    const budget = pageMergeBudget();
     return {
       clientName: page.clientName,
       facts: page.facts,
       brand: page.brand,
       forms: page.forms,
-      merge: (words) => fillOrKeep(words, fields),
+      merge: (words) => fillOrKeep(words, fields, budget),
       nextStep: page.nextStep,
       pageHref: (id) => page.around.pages.get(id) ?? null,
       fileHref: (id) => (page.around.files.has(id) ? fileHref(id) : null),
@@ -510,7 +521,8 @@ const press = promisify(brotliCompress);
 function bodyOf(html: string): LivePage['body'] {
   const plain = Buffer.from(html);
   return {
-    etag: `"${createHash('sha256').update(plain).digest('base64url').slice(0, 22)}"`,
+    // Weak: the same page in several encodings is the same page (RFC 9110, section 8.8.1).
+    etag: `W/"${createHash('sha256').update(plain).digest('base64url').slice(0, 22)}"`,
     plain,
     br: brotliCompressSync(plain, quick),
     isPressedHard: false,

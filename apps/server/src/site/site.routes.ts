@@ -4,18 +4,29 @@ import { clientFields } from '@plumgate/core/clients';
 import { pageWords } from '@plumgate/core/languages';
 import { escapeHtml, fillOrKeep } from '@plumgate/core/messages';
 import { blocksOf, formIdOf, type Block } from '@plumgate/core/page';
-import { done, FileId, PictureId, RevisionId, type Outcome } from '@plumgate/core/basics';
-import type { PictureFormat } from '@plumgate/page-kit';
+import {
+  cleanData,
+  done,
+  failed,
+  FileId,
+  PictureId,
+  RevisionId,
+  Slug,
+  type CalendarId,
+  type Outcome,
+} from '@plumgate/core/basics';
+import type { FreeTimes, PictureFormat } from '@plumgate/page-kit';
 import { and, eq } from 'drizzle-orm';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { personFields } from '../followup/compose.ts';
-import { slotField, type Incoming, type Received } from '../intake/intake.service.ts';
+import type { Taken } from '../intake/held.service.ts';
+import { askingBlock, incomingOf, slotField, type Incoming } from '../intake/incoming.ts';
 import { pageRevisions } from '../pages/table.ts';
 import type { Database } from '../platform/database/database.ts';
 import { drawnTile } from '../platform/maps/drawn-tile.ts';
 import type { SiteAddress } from '../platform/site-address.ts';
 import { fontPaths, scriptOf } from './assets.ts';
-import { CarryOver, type Carried } from './carry-over.ts';
+import { carriedOn, type Carried } from './carry-over.ts';
 import type { LivePage, Reader } from './live-pages.ts';
 import { renderLinkPage, renderTimes } from '@plumgate/page-kit/render';
 import { chosenTime, freeTimes, shownBooking } from './booking-shown.ts';
@@ -51,7 +62,8 @@ function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
   site.addContentTypeParser(
     'application/x-www-form-urlencoded',
     { parseAs: 'string' },
-    (_request, body, parsed) => parsed(null, Object.fromEntries(new URLSearchParams(String(body)))),
+    (_request, body, parsed) =>
+      parsed(null, cleanData(Object.fromEntries(new URLSearchParams(String(body))))),
   );
   site.setErrorHandler((error: Error & { statusCode?: number }, request, reply) => {
     const status = error.statusCode ?? 500;
@@ -122,6 +134,7 @@ async function sitemap(
 
 async function pageFor(parts: SiteParts, request: SiteRequest): Promise<Served | null> {
   const { client, page } = request.params;
+  if (!Slug.safeParse(page).success) return null;
   // Only the Host header says whose page it is; a path that names the mount itself leads nowhere.
   if (parts.address.clientIn(request.headers.host ?? '') !== client) return null;
   const walk = parts.walks.belonging(request.headers[walkHeader]);
@@ -140,7 +153,8 @@ async function movedOrNotHere(
   reply: FastifyReply,
 ): Promise<unknown> {
   const { client, page } = request.params;
-  const isHost = parts.address.clientIn(request.headers.host ?? '') === client;
+  const isHost =
+    parts.address.clientIn(request.headers.host ?? '') === client && Slug.safeParse(page).success;
   const slug = isHost ? await parts.pages.movedTo(client, page) : null;
   if (slug === null) return isHost ? shutOrNotHere(parts, request, reply) : notHere(reply);
   const [, query] = request.url.split(/(?=\?)/);
@@ -183,7 +197,7 @@ async function showPage(
 ): Promise<unknown> {
   const page = await pageFor(parts, request);
   if (!page) return movedOrNotHere(parts, request, reply);
-  const carried = page.personal || page.gated ? carriedTo(parts, page, request) : null;
+  const carried = page.personal || page.gated ? await carriedTo(parts, page, request) : null;
   const isWalk = parts.walks.belonging(request.headers[walkHeader]) !== null;
   if (!isWalk) countVisit(parts, page, request, reply, carried);
   const { sent, from } = request.query as { sent?: string; from?: string };
@@ -205,8 +219,12 @@ async function showPage(
 
 const hasBody = (page: Served): page is LivePage => page.body !== undefined;
 
-function carriedTo(parts: SiteParts, page: Served, request: FastifyRequest): Carried | null {
-  const carried = parts.carryOver.open(request.cookies[CarryOver.cookie]);
+async function carriedTo(
+  parts: SiteParts,
+  page: Served,
+  request: FastifyRequest,
+): Promise<Carried | null> {
+  const carried = await parts.carryOver.open(request.cookies[parts.carryOver.cookie.name]);
   return carried?.funnel === page.funnelId ? carried : null;
 }
 
@@ -218,7 +236,7 @@ function countVisit(
   reply: FastifyReply,
   carried: Carried | null,
 ): void {
-  const visitor = readVisitor(request, reply);
+  const visitor = readVisitor(parts, request, reply);
   if (visitor.bot || (page.gated && !carried)) return;
   parts.counter.count({
     clientId: page.clientId,
@@ -288,31 +306,21 @@ async function takeForm(
   if (!page) return movedOrNotHere(parts, request, reply);
   const typed = (request.body ?? {}) as Record<string, string>;
   const revision = await parts.pages.atRevision(page, typed._revision ?? '');
-  const blocks = blocksOf(revision.document).filter((block) => formIdOf(block) !== null);
-  const block = blocks.find((one) => one.id === typed._form) ?? blocks[0];
-  const formId = block && formIdOf(block);
-  const form = formId && revision.forms[formId];
-  if (!block || !formId || !form) return notHere(reply);
-  const visitor = readVisitor(request, reply);
-  const walk = parts.walks.belonging(request.headers[walkHeader]);
-  const received = await takenIn(parts, walk, {
-    clientId: page.clientId,
-    funnelId: page.funnelId,
-    pageId: page.pageId,
-    pageName: page.name,
-    revisionId: revision.revisionId,
-    formId,
-    form,
+  const visitor = readVisitor(parts, request, reply);
+  const incoming = incomingOf({ ...page, ...revision }, typed._form ?? '', {
     typed,
-    ...(block.kind === 'booking' && {
-      booking: { calendarId: block.calendarId, start: chosenTime(typed[slotField]) },
-    }),
+    start: chosenTime(typed[slotField]),
     once: typed._once ?? '',
     visitorId: visitor.known ? visitor.id : '',
     source: visitor.source,
     device: visitor.device,
   });
+  if (!incoming) return notHere(reply);
+  const { form } = incoming;
+  const block = askingBlock(revision.document, incoming.block)!;
+  const walk = parts.walks.belonging(request.headers[walkHeader]);
   const wantsJson = request.headers.accept?.includes('application/json') ?? false;
+  const received = await takenIn(parts, walk, request.ip, incoming);
   if (!received.ok)
     return refuse(
       parts,
@@ -324,17 +332,22 @@ async function takeForm(
       wantsJson,
       reply,
     );
-  carryOn(parts, page, received.value, reply);
+  await carryOn(parts, page, received.value, request, reply);
   return goOn(page, block.id, form, received.value, wantsJson, reply);
 }
 
 /** A lead is taken in; a walk's is rehearsed, and what it would have caused is noted for the report. */
 async function takenIn(
-  { intake }: SiteParts,
+  { intake, held, log }: SiteParts,
   walk: ReturnType<SiteParts['walks']['belonging']>,
+  address: string,
   incoming: Incoming,
-): Promise<Outcome<Received, FieldProblem[]>> {
-  if (!walk) return intake.receive(incoming);
+): Promise<Outcome<Taken, FieldProblem[]>> {
+  if (!walk)
+    return held.receiveFrom(address, incoming).catch((error: unknown) => {
+      log.error({ err: error }, 'submission not stored');
+      return failed([{ field: '', code: 'unavailable' }]);
+    });
   const rehearsed = await intake.rehearse(incoming);
   if (!rehearsed.ok) return rehearsed;
   walk.effects = rehearsed.value.effects;
@@ -352,10 +365,16 @@ async function refuse(
   wantsJson: boolean,
   reply: FastifyReply,
 ): Promise<unknown> {
-  void reply.status(422).headers({ ...headersOf(page), 'cache-control': 'no-store' });
+  const isUnavailable = problems.some((problem) => problem.code === 'unavailable');
+  void reply
+    .status(isUnavailable ? 503 : 422)
+    .headers({ ...headersOf(page), 'cache-control': 'no-store' });
+  if (isUnavailable) void reply.header('retry-after', '10');
   const isTaken = problems.some((problem) => problem.code === 'slot-taken');
   const wished = isTaken ? chosenTime(typed[slotField]) : null;
-  const times = await freeTimes(parts, page, { wished });
+  const times = await freeTimes(parts, page, { wished }).catch(
+    () => new Map<CalendarId, FreeTimes>(),
+  );
   if (!wantsJson) {
     const name = form.questions
       .filter(({ kind }) => ['full-name', 'first-name', 'last-name'].includes(kind))
@@ -386,26 +405,17 @@ async function refuse(
   });
 }
 
-function carryOn(
+async function carryOn(
   parts: SiteParts,
   page: Served,
-  { person, bookingId }: Received,
+  { details, bookingId }: Taken,
+  request: FastifyRequest,
   reply: FastifyReply,
-): void {
-  const carried = {
-    funnel: page.funnelId,
-    first: person.firstName,
-    last: person.lastName,
-    email: person.email,
-    phone: person.phone,
-    booking: bookingId,
-  };
-  void reply.setCookie(CarryOver.cookie, parts.carryOver.seal(carried), {
-    path: '/',
-    httpOnly: true,
-    sameSite: 'lax',
-    maxAge: CarryOver.seconds,
-  });
+): Promise<void> {
+  const { cookie } = parts.carryOver;
+  const before = await carriedTo(parts, page, request);
+  const carried = carriedOn(before, page.funnelId, details, bookingId);
+  void reply.setCookie(cookie.name, await parts.carryOver.close(carried), cookie.options);
 }
 
 /** To the next step, to an address, or the message in place; a form whose next step is not live says thank you in place. */
@@ -413,23 +423,31 @@ function goOn(
   page: Served,
   block: string,
   form: FormDefinition,
-  { person }: Received,
+  { details }: Taken,
   wantsJson: boolean,
   reply: FastifyReply,
 ): unknown {
   const { after } = form;
   const next =
-    after.kind === 'address' ? after.href : after.kind === 'next-step' ? page.nextStep : null;
+    after.kind === 'address'
+      ? uriOf(after.href)
+      : after.kind === 'next-step'
+        ? page.nextStep
+        : null;
   const message = fillOrKeep(
     after.kind === 'message' ? after.text : 'Thank you. Your answers have arrived.',
     {
       client: clientFields(page.clientName, page.facts),
-      person: personFields(person),
+      person: personFields(details),
     },
   );
   if (wantsJson) return reply.send(next ? { next } : { message });
   return reply.redirect(next ?? `/${page.slug}?sent=${block}#${block}`, 303);
 }
+
+/** An address as it travels in a header: other letters than Latin ones are encoded (RFC 3987, section 3.1). */
+const uriOf = (href: string): string =>
+  URL.canParse(href) ? new URL(href).href : encodeURI(href).replaceAll('%25', '%');
 
 /** Fonts, the script, pictures and code frames: the same on every host, named so that they can be kept for ever. */
 function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {

@@ -3,9 +3,12 @@ import type { FastifyInstance } from 'fastify';
 import { walkHeader } from '../walk/walks.ts';
 import { isPlain, plainAnswer } from './plain-page.ts';
 import type { SiteParts } from './site-parts.ts';
-import { cookieOptions, visitorCookie, visitorOf } from './visitor.ts';
+import { visitorOf } from './visitor.ts';
 
-export type Straight = Pick<SiteParts, 'address' | 'pages' | 'counter' | 'clock'> & {
+export type Straight = Pick<
+  SiteParts,
+  'address' | 'pages' | 'counter' | 'clock' | 'visitorCookie'
+> & {
   cookies: Pick<FastifyInstance, 'parseCookie' | 'serializeCookie'>;
 };
 
@@ -15,7 +18,7 @@ export type Straight = Pick<SiteParts, 'address' | 'pages' | 'counter' | 'clock'
  * other request, and those go the usual way; so does the first for each page.
  */
 export function answerStraight(
-  { address, pages, counter, clock, cookies }: Straight,
+  { address, pages, counter, clock, visitorCookie, cookies }: Straight,
   request: IncomingMessage,
   answer: ServerResponse,
 ): boolean {
@@ -31,7 +34,9 @@ export function answerStraight(
     agent: request.headers['user-agent'] ?? '',
     referrer: referer,
     host,
-    cookie: (cookie.includes(visitorCookie) && cookies.parseCookie(cookie)[visitorCookie]) || '',
+    cookie:
+      (cookie.includes(visitorCookie.name) && cookies.parseCookie(cookie)[visitorCookie.name]) ||
+      '',
   });
   if (!visitor.bot)
     counter.count({
@@ -45,7 +50,11 @@ export function answerStraight(
     });
   const { status, headers, body } = plainAnswer(page, request.headers);
   if (visitor.keep)
-    headers['set-cookie'] = cookies.serializeCookie(visitorCookie, visitor.keep, cookieOptions);
+    headers['set-cookie'] = cookies.serializeCookie(
+      visitorCookie.name,
+      visitor.keep,
+      visitorCookie.options,
+    );
   answer.writeHead(status, headers);
   answer.end(body);
   return true;

@@ -1,7 +1,9 @@
 import { randomBytes } from 'node:crypto';
-import { arrivalSource } from '@plumgate/core/results';
+import { arrivalSource, cleanSource } from '@plumgate/core/results';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { isbot } from 'isbot';
+import type { Config } from '../platform/config.ts';
+import { cookieSpec, type CookieSpec } from '../platform/http/cookies.ts';
 
 export interface Visitor {
   id: string;
@@ -12,9 +14,9 @@ export interface Visitor {
   bot: boolean;
 }
 
-export const visitorCookie = 'gate_visitor';
-const year = 31_536_000;
-export const cookieOptions = { path: '/', httpOnly: true, sameSite: 'lax', maxAge: year } as const;
+/** A first-party number for a browser, kept for a year. */
+export const visitorCookie = (config: Pick<Config, 'origin'>): CookieSpec =>
+  cookieSpec(config, 'gate_visitor', 31_536_000);
 
 /** What is read of a request to know who sent it. */
 export interface VisitorRequest {
@@ -32,7 +34,8 @@ export interface VisitorRequest {
  * what the cookie is to become; null where it stays.
  */
 export function visitorOf(request: VisitorRequest): Visitor & { keep: string | null } {
-  const [id = '', known = ''] = request.cookie.split('~');
+  const [id = '', before = ''] = request.cookie.split('~');
+  const known = cleanSource(before);
   const arrived = arrivalSource({
     query: queryOf(request.url),
     referrer: request.referrer,
@@ -51,16 +54,20 @@ export function visitorOf(request: VisitorRequest): Visitor & { keep: string | n
 }
 
 /** The same for a request to Fastify, whose answer sets the cookie. */
-export function readVisitor(request: FastifyRequest, reply: FastifyReply): Visitor {
+export function readVisitor(
+  { visitorCookie: spec }: { visitorCookie: CookieSpec },
+  request: FastifyRequest,
+  reply: FastifyReply,
+): Visitor {
   const { headers } = request;
   const visitor = visitorOf({
     url: request.url,
     agent: headers['user-agent'] ?? '',
     referrer: headers.referer ?? '',
     host: headers.host ?? '',
-    cookie: request.cookies[visitorCookie] ?? '',
+    cookie: request.cookies[spec.name] ?? '',
   });
-  if (visitor.keep) void reply.setCookie(visitorCookie, visitor.keep, cookieOptions);
+  if (visitor.keep) void reply.setCookie(spec.name, visitor.keep, spec.options);
   return visitor;
 }
 

@@ -52,6 +52,7 @@ export class TestApp {
       PLUMGATE_DEMO: '1',
       LOG_LEVEL: 'silent',
       PLUMGATE_DATA: folder,
+      TRUSTED_PROXIES: '127.0.0.1',
       ...environment,
     });
     const running = await assemble({
@@ -116,6 +117,8 @@ export class TestApp {
       headers: {
         host: `${given.client ?? 'quayside'}.localhost:4310`,
         'user-agent': agent,
+        // Every request comes from a place of its own, as visitors do, unless a test says otherwise.
+        'x-forwarded-for': someAddress(),
         ...(given.form && { 'content-type': 'application/x-www-form-urlencoded' }),
         ...given.headers,
       },
@@ -148,6 +151,10 @@ export class TestApp {
     return this.get(DemoTime).advance(duration);
   }
 }
+
+/** An address of the network for documentation (RFC 3849), another each time. */
+export const someAddress = (): string => `2001:db8:${hex()}:${hex()}::1`;
+const hex = () => Math.floor(Math.random() * 0x10000).toString(16);
 
 /** Free half hours every day from nine to five, and what a booking of one needs. */
 export interface Bookable {

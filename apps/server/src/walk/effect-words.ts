@@ -1,3 +1,4 @@
+import { truncate } from '@plumgate/core/basics';
 import type { Effects } from '../intake/intake.service.ts';
 import type { TimelineFact } from '../people/timeline.ts';
 
@@ -8,7 +9,7 @@ export function effectWords({ facts, owed }: Effects): string[] {
     ...owed.map((message) =>
       message.kind === 'email'
         ? `Email to ${message.to}: ${message.subject}`
-        : `Text to ${message.to}: ${message.body.slice(0, 60)}`,
+        : `Text to ${message.to}: ${truncate(message.body, 60)}`,
     ),
   ];
 }

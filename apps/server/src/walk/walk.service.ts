@@ -57,7 +57,7 @@ export class WalkService {
     const steps = await stepsOf(this.database.db, funnelId);
     const id = this.ids.next<string>();
     const walk = this.walks.begin(id, funnel.clientId, funnelId, which);
-    void this.goAll(id, slug, steps[0]?.slug ?? '')
+    this.goAll(id, slug, steps[0]?.slug ?? '')
       .catch((error: unknown) => {
         this.walks.note(walk, broke('', 'wide', 'The walk itself failed.', [String(error)]));
       })

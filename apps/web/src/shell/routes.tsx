@@ -64,6 +64,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/held',
+        lazy: async () => ({
+          Component: (await import('../features/held/held-screen.tsx')).HeldScreen,
+        }),
+      },
+      {
         path: '/:client/diary',
         lazy: async () => ({
           Component: (await import('../features/diary/diary-screen.tsx')).DiaryScreen,

@@ -3,3 +3,5 @@ export * from './outcome.ts';
 export * from './instant.ts';
 export * from './slug.ts';
 export * from './with-values.ts';
+export * from './clean-text.ts';
+export * from './json-depth.ts';

@@ -4,8 +4,18 @@ import { z } from 'zod';
 /** A moment on the time line. Zones enter only where a wall time is read or shown. */
 export type Instant = Temporal.Instant;
 
-/** A moment on the wire: ISO 8601 in UTC, for example `2026-11-05T14:12:00Z`. */
-export const InstantText = z.iso.datetime({ offset: true });
+/** A moment on the wire: ISO 8601 in UTC, for example `2026-11-05T14:12:00Z`, in a year that anything of ours can lie in. */
+export const InstantText = z.iso
+  .datetime({ offset: true, abort: true })
+  .refine((text) => isUsable(Temporal.Instant.from(text)), {
+    error: 'Give a moment between the years 1900 and 2200.',
+  });
+
+/** Databases and calendars end where Temporal goes on; nothing of ours lies near either end. */
+export const isUsable = (at: Instant): boolean =>
+  Temporal.Instant.compare(at, earliest) >= 0 && Temporal.Instant.compare(at, farthest) < 0;
+const earliest = Temporal.Instant.from('1900-01-01T00:00:00Z');
+const farthest = Temporal.Instant.from('2200-01-01T00:00:00Z');
 
 /** An IANA zone name that this runtime knows, for example `America/New_York`. */
 export const Zone = z.string().refine(isZone, {

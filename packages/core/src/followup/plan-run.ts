@@ -69,15 +69,20 @@ export interface RunInputs {
  * - Texts only with consent and a number, emails only to somebody who has an address, takes mail and has not unsubscribed.
  * - After an `end` step nothing happens any more.
  *
- * Steps come in the order of their times, equal times in the sequence's order; those without any time come last.
+ * Steps come in the order of their times. Equal times, such as the end of quiet hours for several, come in the order that
+ * their words alone have (`meant`), then in the sequence's; those without any time come last.
  */
 export function planRun(inputs: RunInputs): PlannedStep[] {
   const planned = inputs.sequence.steps.map((step) => planStep(step, inputs));
-  const order = (one: PlannedStep) =>
-    (one.at ?? one.meant)?.epochMilliseconds ?? Number.POSITIVE_INFINITY;
+  const ms = (at: Instant | null) => at?.epochMilliseconds ?? Number.POSITIVE_INFINITY;
   const inOrder = planned
     .map((one, index) => ({ one, index }))
-    .sort((a, b) => order(a.one) - order(b.one) || a.index - b.index)
+    .sort(
+      (a, b) =>
+        compare(ms(a.one.at ?? a.one.meant), ms(b.one.at ?? b.one.meant)) ||
+        compare(ms(a.one.meant), ms(b.one.meant)) ||
+        a.index - b.index,
+    )
     .map(({ one }) => one);
   return afterEndNothing(inOrder, inputs.sequence.steps);
 }
@@ -159,5 +164,6 @@ function afterEndNothing(planned: PlannedStep[], steps: readonly SequenceStep[])
   });
 }
 
+const compare = (a: number, b: number) => (a === b ? 0 : a < b ? -1 : 1);
 const isBefore = (a: Instant, b: Instant) => Temporal.Instant.compare(a, b) < 0;
 const latest = (a: Instant, b: Instant | null | undefined) => (b && isBefore(a, b) ? b : a);

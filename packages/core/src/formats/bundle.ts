@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { FormId, PageId, done, failed, type Outcome } from '../basics/index.ts';
+import {
+  cleanData,
+  done,
+  failed,
+  FormId,
+  isDeeperThan,
+  maxJsonDepth,
+  PageId,
+  type Outcome,
+} from '../basics/index.ts';
 import { FormDefinition } from '../forms/index.ts';
 import { bindingsOf, Draft, PageDocument, readPageDocument } from '../page/index.ts';
 
@@ -76,7 +85,8 @@ export function readBundle(
 function parse(text: string): Outcome<object, BundleProblem[]> {
   const broken = (message: string) => failed([{ at: bundleFile, message }]);
   try {
-    const value: unknown = JSON.parse(text);
+    if (isDeeperThan(text, maxJsonDepth)) return broken('It is nested too deeply.');
+    const value: unknown = cleanData(JSON.parse(text));
     if (typeof value !== 'object' || value === null) return broken('This is no bundle.');
     const { format, version } = value as { format?: unknown; version?: unknown };
     if (format !== 'plumgate') return broken('This is no bundle of this program.');

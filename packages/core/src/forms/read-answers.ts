@@ -17,7 +17,9 @@ export type FieldProblem =
   | { field: string; code: 'not-offered' }
   | { field: string; code: 'unknown-field' }
   | { field: string; code: 'no-slot' }
-  | { field: string; code: 'slot-taken' };
+  | { field: string; code: 'slot-taken' }
+  /** Nothing is wrong with the answers; they could not be stored just now. */
+  | { field: string; code: 'unavailable' };
 
 /** Names that begin with an underscore belong to the page itself, never to a question. */
 const ours = (name: string) => name.startsWith('_');

@@ -1,5 +1,7 @@
 import type { VisitorWords } from './visitor-words.ts';
 
+const unsent = 'This could not be sent just now. Your answers are still here; please try again.';
+
 export const english: VisitorWords = {
   optional: '(optional)',
   choose: 'Please choose',
@@ -16,11 +18,12 @@ export const english: VisitorWords = {
     'unknown-field':
       'This form has no question called “{field}”. Please send it again from the page itself.',
     'no-slot': 'Please choose a time.',
+    unavailable: unsent,
     'slot-taken':
       'That time has just been taken. These are the nearest free ones; everything else you typed is still here.',
   },
   marked: 'Not sent yet. Please look at the marked answers.',
-  unsent: 'This could not be sent just now. Your answers are still here; please try again.',
+  unsent,
   times: {
     choose: 'Choose a time',
     none: 'There is no free time just now. Please call us and we will find one.',

@@ -1,5 +1,7 @@
 import type { VisitorWords } from './visitor-words.ts';
 
+const unsent = 'L’envoi n’a pas abouti. Vos réponses sont toujours là ; merci de réessayer.';
+
 export const french: VisitorWords = {
   optional: '(facultatif)',
   choose: 'Veuillez choisir',
@@ -16,11 +18,12 @@ export const french: VisitorWords = {
     'unknown-field':
       'Ce formulaire n’a pas de question « {field} ». Merci de le renvoyer depuis la page.',
     'no-slot': 'Merci de choisir une heure.',
+    unavailable: unsent,
     'slot-taken':
       'Cette heure vient d’être prise. Voici les plus proches encore libres ; le reste de vos réponses est toujours là.',
   },
   marked: 'Pas encore envoyé. Merci de revoir les réponses marquées.',
-  unsent: 'L’envoi n’a pas abouti. Vos réponses sont toujours là ; merci de réessayer.',
+  unsent,
   times: {
     choose: 'Choisissez une heure',
     none: 'Aucune heure n’est libre pour le moment. Appelez-nous et nous en trouverons une.',

@@ -1,5 +1,7 @@
 import type { VisitorWords } from './visitor-words.ts';
 
+const unsent = 'Não foi possível enviar agora. As suas respostas continuam aqui; tente de novo.';
+
 export const portuguese: VisitorWords = {
   optional: '(opcional)',
   choose: 'Escolha uma opção',
@@ -15,11 +17,12 @@ export const portuguese: VisitorWords = {
     'unknown-field':
       'Este formulário não tem a pergunta “{field}”. Envie-o de novo a partir da página.',
     'no-slot': 'Escolha um horário, por favor.',
+    unavailable: unsent,
     'slot-taken':
       'Esse horário acabou de ser ocupado. Estes são os livres mais próximos; o resto do que escreveu continua aqui.',
   },
   marked: 'Ainda não foi enviado. Veja as respostas marcadas.',
-  unsent: 'Não foi possível enviar agora. As suas respostas continuam aqui; tente de novo.',
+  unsent,
   times: {
     choose: 'Escolha um horário',
     none: 'Não há horário livre neste momento. Ligue para nós e encontramos um.',

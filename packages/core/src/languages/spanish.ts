@@ -1,5 +1,7 @@
 import type { VisitorWords } from './visitor-words.ts';
 
+const unsent = 'No se ha podido enviar ahora. Sus respuestas siguen aquí; inténtelo de nuevo.';
+
 export const spanish: VisitorWords = {
   optional: '(opcional)',
   choose: 'Elija una opción',
@@ -15,11 +17,12 @@ export const spanish: VisitorWords = {
     'unknown-field':
       'Este formulario no tiene ninguna pregunta «{field}». Envíelo de nuevo desde la página.',
     'no-slot': 'Elija una hora, por favor.',
+    unavailable: unsent,
     'slot-taken':
       'Esa hora acaba de ocuparse. Estas son las horas libres más cercanas; lo demás que escribió sigue aquí.',
   },
   marked: 'Aún no se ha enviado. Revise las respuestas marcadas.',
-  unsent: 'No se ha podido enviar ahora. Sus respuestas siguen aquí; inténtelo de nuevo.',
+  unsent,
   times: {
     choose: 'Elija una hora',
     none: 'Ahora no hay ninguna hora libre. Llámenos y encontraremos una.',

@@ -1,3 +1,4 @@
+import { truncate } from '../basics/index.ts';
 import { clientFields } from '../clients/index.ts';
 import { mergeProblem } from '../messages/index.ts';
 import type { Question } from '../forms/index.ts';
@@ -22,7 +23,7 @@ export function fieldsIn(words: string): { field: string; fallsBack: boolean }[]
 /** What is wrong with the merge fields of some words that stand in a part. */
 export function mergeFindings(words: string, part: string, input: LaunchInput): Finding[] {
   if (!words.includes('{')) return [];
-  if (mergeProblem(words)) return [found('unreadable-field', part, { words: words.slice(0, 60) })];
+  if (mergeProblem(words)) return [found('unreadable-field', part, { words: truncate(words, 60) })];
   const { name, facts } = input.client;
   const client = clientFields(name, facts);
   const questions = Object.values(input.draft.forms).flatMap((form) => form.questions);

@@ -3,3 +3,4 @@ export * from './moment-fields.ts';
 export * from './plain-to-html.ts';
 export * from './text-parts.ts';
 export * from './text-keyword.ts';
+export * from './without-links.ts';

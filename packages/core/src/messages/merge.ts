@@ -1,5 +1,5 @@
 import { Liquid, type Template } from 'liquidjs';
-import { done, failed, type Outcome } from '../basics/index.ts';
+import { cleanText, done, failed, type Outcome } from '../basics/index.ts';
 
 /** What merge fields may name. Values are plain text and are never read as templates themselves. */
 export interface MergeContext {
@@ -13,9 +13,28 @@ export interface MergeContext {
   event?: Record<string, string>;
 }
 
+/** What a template may do: name a value, and choose between words. Loops and captures let forty letters become 80 MB. */
+const allowedTags = ['if', 'case'];
+/** None of these can make text much longer than the template and its values are. */
+const allowedFilters = [
+  'default',
+  'capitalize',
+  'upcase',
+  'downcase',
+  'strip',
+  'truncate',
+  'date',
+  'append',
+  'prepend',
+  'escape',
+];
+
+/** What one template may become, in UTF-16 units: about three times the longest message. */
+export const maxMerged = 30_000;
+
 /**
- * Liquid with everything shut that a message does not need: no files, no inherited properties, and bounds on the
- * length, the work and the memory of one template.
+ * Liquid with everything shut that a message does not need: no files, no inherited properties, only the tags and
+ * filters above, and bounds on the length, the work and the memory of one template.
  */
 const engine = new Liquid({
   templates: {},
@@ -25,19 +44,40 @@ const engine = new Liquid({
   renderLimit: 500,
   memoryLimit: 200_000,
 });
+for (const tag of Object.keys(engine.tags)) if (!allowedTags.includes(tag)) delete engine.tags[tag];
+for (const filter of Object.keys(engine.filters))
+  if (!allowedFilters.includes(filter)) delete engine.filters[filter];
+
+/** How much text the merge fields of one page or message may still become; spent by each fill. */
+export interface MergeBudget {
+  left: number;
+}
+
+/** Enough for sixty bands full of merge fields. */
+export const pageMergeBudget = (): MergeBudget => ({ left: 300_000 });
 
 /**
  * Fills the merge fields of a template: `Hello {{ person.first_name | default: "there" }}` gives `Hello Ana`, and
- * `Hello there` where the name is empty or unknown. A template that Liquid can't read comes back as its sentence.
+ * `Hello there` where the name is empty or unknown. A template that Liquid can't read, or that grows past its limit or
+ * the budget, comes back as its sentence. The words are well-formed: a cut through an emoji leaves no half of one.
  */
-export function fillMergeFields(template: string, context: MergeContext): Outcome<string, string> {
+export function fillMergeFields(
+  template: string,
+  context: MergeContext,
+  budget?: MergeBudget,
+): Outcome<string, string> {
   if (!template.includes('{')) return done(template);
+  if (budget && budget.left <= 0) return failed(tooLong);
   try {
-    return done(engine.renderSync(compiled(template), context) as string);
+    const filled = cleanText(engine.renderSync(compiled(template), context) as string);
+    if (budget) budget.left -= filled.length;
+    return filled.length > maxMerged ? failed(tooLong) : done(filled);
   } catch (error) {
     return failed(sentence(error));
   }
 }
+
+const tooLong = 'The merge fields become too much text.';
 
 /** Templates that were read before: one message goes to many people. */
 const known = new Map<string, Template[]>();
@@ -53,8 +93,8 @@ function compiled(template: string): Template[] {
 }
 
 /** As `fillMergeFields`, but a template with a mistake in it shows as it was typed, so that nothing is lost. */
-export function fillOrKeep(template: string, context: MergeContext): string {
-  const filled = fillMergeFields(template, context);
+export function fillOrKeep(template: string, context: MergeContext, budget?: MergeBudget): string {
+  const filled = fillMergeFields(template, context, budget);
   return filled.ok ? filled.value : template;
 }
 

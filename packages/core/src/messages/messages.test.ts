@@ -6,6 +6,7 @@ import {
   mergeProblem,
   oneLine,
   plainToHtml,
+  withoutLinks,
 } from './index.ts';
 
 const context = {
@@ -57,10 +58,32 @@ describe('fillMergeFields', () => {
     expect(fillOrKeep(template, context)).toBe(template);
   });
 
-  it('stops a template that would work too long or grow too large', () => {
-    const loop = '{% for a in (1..9999) %}{% for b in (1..9999) %}{{ a }}{% endfor %}{% endfor %}';
-    expect(fillMergeFields(loop, context).ok).toBe(false);
-    expect(fillMergeFields('x{{ a }}'.repeat(20_000), context).ok).toBe(false);
+  it.each([
+    '{% for a in (1..9999) %}{{ a }}{% endfor %}',
+    '{% capture a %}xxxx{% endcapture %}{% capture a %}{{ a }}{{ a }}{% endcapture %}{{ a }}',
+    '{% assign a = "x" %}{{ a }}',
+    '{{ "a" | replace: "a", "aaaaaaaaaa" | replace: "a", "aaaaaaaaaa" }}',
+    '{{ person.first_name | split: "" | first }}',
+    '{% raw %}{{ x }}{% endraw %}',
+    'x{{ a }}'.repeat(20_000),
+  ])('does not take %.60j, which could work long or grow large', (template) => {
+    expect(fillMergeFields(template, context).ok).toBe(false);
+    expect(mergeProblem(template)).toContain('merge field');
+  });
+
+  it('caps what a template becomes, and what all of a page become', () => {
+    const long = { person: { first_name: 'x'.repeat(20_000) } };
+    expect(fillMergeFields('{{ person.first_name }}', long).ok).toBe(true);
+    expect(fillMergeFields('{{ person.first_name }}{{ person.first_name }}', long).ok).toBe(false);
+    const budget = { left: 30_000 };
+    const filled = [1, 2, 3].map(() => fillOrKeep('{{ person.first_name }}', long, budget).length);
+    expect(filled).toEqual([20_000, 20_000, '{{ person.first_name }}'.length]);
+  });
+
+  it('leaves no half of an emoji where a filter cuts one', () => {
+    const thumbs = { person: { first_name: '👍👍' } };
+    const filled = fillOrKeep('{{ person.first_name | truncate: 1, "" }}', thumbs);
+    expect(Buffer.from(filled).toString()).toBe(filled);
   });
 });
 
@@ -74,6 +97,27 @@ it.each([
 it('finds a mistake at the moment of writing', () => {
   expect(mergeProblem('{{ person.first_name | default: "there" }}')).toBeNull();
   expect(mergeProblem('{{ person.first_name ')).toContain('merge field');
+});
+
+describe('withoutLinks', () => {
+  const bare = (text: string) => withoutLinks(text).replaceAll('\u200B', '');
+  it.each([
+    'http://evil.test/win',
+    'HTTPS://evil.test',
+    'www.evil.test',
+    'evil.test/offer',
+    'call evil.test now',
+    'javascript://x.test',
+  ])('breaks %j where a mail program would make a link, and changes no letter', (text) => {
+    expect(withoutLinks(text)).not.toBe(text);
+    expect(withoutLinks(text)).not.toMatch(/:\/\/|\w\.[a-z]{2}/i);
+    expect(plainToHtml(withoutLinks(text))).not.toContain('<a ');
+    expect(bare(text)).toBe(text);
+  });
+  it.each(['Ana Okafor', 'ana@example.com', '$4.50', 'at 9 a.m.', 'Two. Three', '(207) 555-0142'])(
+    'leaves %j as it is',
+    (text) => expect(withoutLinks(text)).toBe(text),
+  );
 });
 
 describe('plainToHtml', () => {

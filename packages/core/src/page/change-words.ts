@@ -1,3 +1,4 @@
+import { truncate } from '../basics/index.ts';
 import type { Change, SettingChange } from './changes.ts';
 
 const kinds = {
@@ -29,7 +30,7 @@ const called: Record<string, string> = {
   until: 'moment it counts to',
 };
 
-const short = (words: string) => (words.length > 80 ? `${words.slice(0, 79)}…` : words);
+const short = (words: string) => (words.length > 80 ? `${truncate(words, 79)}…` : words);
 
 function settingWords({ setting, before, after }: SettingChange): string {
   const name =

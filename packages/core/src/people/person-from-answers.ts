@@ -1,8 +1,8 @@
 import type { Answers, FormDefinition } from '../forms/index.ts';
 import { emailKey, phoneKey } from './person-key.ts';
 
-/** What a submission tells of who wrote it. Empty text where it doesn't say. */
-export interface PersonSketch {
+/** What somebody gave of themselves: on a form, or to the business. Empty text where it doesn't say. */
+export interface ContactDetails {
   firstName: string;
   lastName: string;
   email: string;
@@ -14,7 +14,7 @@ export interface PersonSketch {
 }
 
 /** Draws a person from the answers by the kinds of the questions, not by their names. */
-export function personFromAnswers(form: FormDefinition, answers: Answers): PersonSketch {
+export function personFromAnswers(form: FormDefinition, answers: Answers): ContactDetails {
   const by = (kind: FormDefinition['questions'][number]['kind']) => {
     const question = form.questions.find(
       (question) => question.kind === kind && answers[question.key] !== undefined,
@@ -34,6 +34,37 @@ export function personFromAnswers(form: FormDefinition, answers: Answers): Perso
     textConsent: by('text-consent') === 'true',
   };
 }
+
+/** What was given of a known person that is not what is known of them; empty text where nothing differs. */
+export interface AlsoGiven {
+  name: string;
+  phone: string;
+}
+
+/**
+ * What a known person's details would become by others given later. Anybody can type anybody's email address: so only
+ * what is empty is filled, and a name or phone that differs is noted beside what is known.
+ *
+ * A name is one thing: where a first or a last name is known, neither is filled from elsewhere. Phones that are written
+ * differently and are the same number don't differ.
+ */
+export function differingDetails(
+  known: Pick<ContactDetails, 'firstName' | 'lastName' | 'phone' | 'phoneKey'>,
+  given: Pick<ContactDetails, 'firstName' | 'lastName' | 'phone' | 'phoneKey'>,
+): AlsoGiven {
+  const [knownName, givenName] = [fullName(known), fullName(given)];
+  const isSameName = knownName.toLowerCase() === givenName.toLowerCase();
+  const isSamePhone =
+    given.phone === known.phone || (given.phoneKey !== null && given.phoneKey === known.phoneKey);
+  return {
+    name: knownName && !isSameName ? givenName : '',
+    phone: known.phone && !isSamePhone ? given.phone : '',
+  };
+}
+
+/** Both names as one is called by them: `Ana Okafor`; either alone where the other is empty. */
+export const fullName = ({ firstName, lastName }: { firstName: string; lastName: string }) =>
+  [firstName, lastName].filter(Boolean).join(' ');
 
 /**
  * Parts a name typed in one field: the first word is the first name, the rest the last name.

@@ -1,3 +1,4 @@
+import { truncate } from '@plumgate/core/basics';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Photo } from '../photo.tsx';
 
@@ -15,7 +16,7 @@ export const logo: BlockView<'logo'> = {
           <Photo picture={page.brand.logo} alt={page.clientName} sizes="200px" eager />
         </span>
       );
-    const mark = page.brand.mark || page.clientName.slice(0, 1);
+    const mark = page.brand.mark || truncate(page.clientName, 1);
     return (
       <span className="logo">
         <i aria-hidden="true">{mark}</i>

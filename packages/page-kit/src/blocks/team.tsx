@@ -1,3 +1,4 @@
+import { truncate } from '@plumgate/core/basics';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Photo } from '../photo.tsx';
 import { Words } from '../words.tsx';
@@ -34,7 +35,7 @@ export const team: BlockView<'team'> = {
                 crop="square"
               />
             ) : (
-              <i aria-hidden="true">{page.merge(item.name).slice(0, 1)}</i>
+              <i aria-hidden="true">{truncate(page.merge(item.name), 1)}</i>
             )}
             <b>{words(index, 'name')}</b>
             <small>{words(index, 'role')}</small>

@@ -14,7 +14,7 @@ for (const form of document.querySelectorAll<HTMLFormElement>('form[data-form]')
   form.noValidate = true;
   form.addEventListener('submit', (event) => {
     event.preventDefault();
-    void send(form);
+    send(form).catch(() => {}); // it shows by itself what went wrong
   });
 }
 

@@ -1,5 +1,6 @@
 import { getTableColumns, sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
+import { toJson } from './columns.ts';
 import type { Write } from './one-trip.ts';
 
 /**
@@ -27,7 +28,7 @@ export function insertMany<Table extends PgTable>(
     columns.map(([, column]) => sql.identifier(column.name)),
     sql`, `,
   );
-  const write = sql`insert into ${table} (${names}) select ${names} from jsonb_populate_recordset(null::${table}, ${JSON.stringify(plain)}::jsonb)${onConflict}`;
+  const write = sql`insert into ${table} (${names}) select ${names} from jsonb_populate_recordset(null::${table}, ${toJson(plain)}::jsonb)${onConflict}`;
   return { getSQL: () => write };
 }
 
@@ -35,7 +36,11 @@ export function insertMany<Table extends PgTable>(
 export const isAnyOf = (column: AnyColumn, ids: readonly string[]): SQL =>
   sql`${column} = any(${sql.param(ids)}::uuid[])`;
 
+/** The same for a column of text. */
+export const isAnyKey = (column: AnyColumn, keys: readonly string[]): SQL =>
+  sql`${column} = any(${sql.param(keys)}::text[])`;
+
 function asJson(column: AnyColumn, value: unknown): unknown {
   if (value === undefined || value === null) return null;
-  return column.dataType === 'json' ? value : column.mapToDriverValue(value);
+  return column.getSQLType() === 'jsonb' ? value : column.mapToDriverValue(value);
 }

@@ -1,4 +1,5 @@
 import { customType } from 'drizzle-orm/pg-core';
+import { cleanData } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 
 /** A moment, stored as `timestamptz` and read as Temporal's Instant. */
@@ -12,10 +13,18 @@ export const bytes = customType<{ data: Buffer; driverData: Buffer }>({
   dataType: () => 'bytea',
 });
 
+/** The one way into a `jsonb` column: PostgreSQL refuses NUL and half surrogate pairs there, wherever they came from. */
+export const toJson = (value: unknown): string => JSON.stringify(cleanData(value));
+
+export const json = <Data>(name?: string) =>
+  customType<{ data: Data; driverData: unknown }>({ dataType: () => 'jsonb', toDriver: toJson })(
+    name as string,
+  );
+
 /** JSON that is brought up to date as it is read, so that what an earlier version of the program wrote stays readable. */
 export const upgradedJson = <Data>(upgrade: (stored: unknown) => Data) =>
   customType<{ data: Data; driverData: unknown }>({
     dataType: () => 'jsonb',
-    toDriver: (value) => JSON.stringify(value),
+    toDriver: toJson,
     fromDriver: upgrade,
   });

@@ -1,47 +1,35 @@
-import { readFile, rm, writeFile } from 'node:fs/promises';
+import { open, type FileHandle } from 'node:fs/promises';
 import { join } from 'node:path';
+import { tryLock } from 'fs-native-extensions';
 
 /** PGlite itself lets two processes open one folder and damage it; this lock does not. */
 export class FolderInUseError extends Error {
-  constructor(folder: string, pid: number) {
+  constructor(folder: string, pid: string) {
     super(
-      `The data folder ${folder} is in use by process ${pid}. Stop that one first, or give this one a folder of its own with PLUMGATE_DATA.`,
+      `The data folder ${folder} is in use by process ${pid || '(unknown)'}. Stop that one first, or give this one a folder of its own with PLUMGATE_DATA.`,
     );
   }
 }
 
-/** What this process holds itself: after a restart in a container an old lock may bear our own process number. */
-const heldHere = new Set<string>();
-
 /**
- * Takes the folder for this process and gives back what releases it. A lock whose process is gone, after a crash, is
- * taken over.
+ * Takes the folder for this process and gives back what releases it. The operating system holds the lock (flock or its
+ * like), so it ends with the process however that ends: nothing stale is ever met, and no process number is trusted. The
+ * file stays where it is, since removing it would let a third process lock another file of the same name.
  */
 export async function holdFolder(folder: string): Promise<() => Promise<void>> {
-  const lock = join(folder, 'in-use-by');
-  for (;;) {
-    try {
-      await writeFile(lock, String(process.pid), { flag: 'wx', mode: 0o600 });
-      heldHere.add(lock);
-      return async () => {
-        heldHere.delete(lock);
-        await rm(lock, { force: true });
-      };
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
-    }
-    const pid = Number(await readFile(lock, 'utf8').catch(() => '0'));
-    if (heldHere.has(lock) || isOtherProcess(pid)) throw new FolderInUseError(folder, pid);
-    await rm(lock, { force: true });
+  const file = await open(join(folder, 'in-use-by'), 'a+', 0o600);
+  if (!tryLock(file.fd)) {
+    const pid = (await file.readFile('utf8')).trim();
+    await file.close();
+    throw new FolderInUseError(folder, pid);
   }
+  await writePid(file);
+  // Closing the file lets the lock go.
+  return () => file.close();
 }
 
-function isOtherProcess(pid: number): boolean {
-  if (!(pid > 0) || pid === process.pid) return false;
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
-  }
+/** Only for the message to whoever comes second. */
+async function writePid(file: FileHandle): Promise<void> {
+  await file.truncate(0);
+  await file.write(String(process.pid));
 }

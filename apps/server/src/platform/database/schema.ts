@@ -14,5 +14,6 @@ export * from '../../messages/table.ts';
 export * from '../../results/table.ts';
 export * from '../outbox/table.ts';
 export * from '../settings.table.ts';
+export * from '../limits/limits.table.ts';
 export * from '../../domains/table.ts';
 export * from '../../reviews/table.ts';

@@ -16,12 +16,13 @@ export class DnsStandIn {
   static async start(recordsOf: (name: string) => Promise<DnsRecord[]>): Promise<DnsStandIn> {
     const socket = createSocket('udp4');
     socket.on('message', (message, from) => {
-      void answerTo(message, recordsOf).then(
-        (answer) => answer && socket.send(answer, from.port, from.address),
+      answerTo(message, recordsOf).then(
+        (answer) => answer && socket.send(answer, from.port, from.address, () => {}),
+        () => {}, // noise gets no answer
       );
     });
     await new Promise<void>((listening, refused) => {
-      socket.once('error', refused);
+      socket.on('error', refused);
       socket.bind(0, '127.0.0.1', listening);
     });
     socket.unref();

@@ -3,6 +3,7 @@ import { DiscoveryService, MetadataScanner, ModulesContainer } from '@nestjs/cor
 import { endpoints, problemCodes, rights, type Endpoint, roleMay } from '@plumgate/contract';
 import { ENDPOINT } from './bind.ts';
 import { AccountService } from '../../accounts/account.service.ts';
+import { SetUpCode } from '../../accounts/set-up-code.ts';
 import { buildWorld, password, TestApp, type World } from '../../testing/test-app.ts';
 
 let app: TestApp;
@@ -128,10 +129,19 @@ describe('signing in', () => {
       method: 'POST',
       url: '/api/set-up',
       headers: { host: 'app.example.com' },
-      payload: { agency: 'A', zone: 'UTC', name: 'O', email: 'o@example.com', password },
+      payload: {
+        agency: 'A',
+        zone: 'UTC',
+        name: 'O',
+        email: 'o@example.com',
+        password,
+        code: await secure.get(SetUpCode).read(),
+      },
     });
-    expect(answer.cookies.find(({ name }) => name === 'plumgate_session')).toMatchObject({
+    // The prefix keeps a sister host's page from setting one of its own (RFC 6265bis).
+    expect(answer.cookies.find(({ name }) => name === '__Host-plumgate_session')).toMatchObject({
       secure: true,
+      path: '/',
     });
     await secure.stop();
   });
@@ -175,6 +185,7 @@ describe('signing in', () => {
       name: 'X',
       email: 'x@example.com',
       password,
+      code: 'any',
     });
     expect(answer.json()).toMatchObject({ status: 409, code: 'already-set-up' });
   });

@@ -7,6 +7,7 @@ import {
   SetMetadata,
   type ExecutionContext,
 } from '@nestjs/common';
+import { RouteConfig } from '@nestjs/platform-fastify';
 import type { Endpoint, Role } from '@plumgate/contract';
 import type { ClientId, UserId } from '@plumgate/core/basics';
 import type { FastifyRequest } from 'fastify';
@@ -24,6 +25,8 @@ export interface Who {
 
 export interface CheckedRequest extends FastifyRequest {
   who?: Who;
+  /** The endpoint that the request was let in to, by its headers and address. */
+  admittedTo?: Endpoint;
   asked?: unknown;
 }
 
@@ -33,6 +36,7 @@ export function Bind(endpoint: Endpoint): MethodDecorator {
     SetMetadata(ENDPOINT, endpoint),
     RequestMapping({ path: endpoint.path, method: RequestMethod[endpoint.method] }),
     HttpCode(200),
+    RouteConfig({ endpoint }),
   );
 }
 

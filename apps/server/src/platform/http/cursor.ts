@@ -1,6 +1,7 @@
-import type { Instant } from '@plumgate/core/basics';
+import { isUsable, type Instant } from '@plumgate/core/basics';
 import { sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
+import { z } from 'zod';
 import { AppProblem } from './app-problem.ts';
 
 /** Where a page of a list ended: the last row's moment and id. Lists are newest first, ids break ties. */
@@ -16,9 +17,10 @@ export function afterCursor(
   if (!cursor) return undefined;
   const [moment = '', last = ''] = Buffer.from(cursor, 'base64url').toString().split(' ');
   try {
-    const instant = Temporal.Instant.from(moment).toString();
-    if (!/^[0-9a-f-]{36}$/.test(last)) throw new RangeError('no id');
-    return sql`(${at} < ${instant}::timestamptz or (${at} = ${instant}::timestamptz and ${id} > ${last}::uuid))`;
+    const instant = Temporal.Instant.from(moment);
+    if (!isUsable(instant) || !z.uuid().safeParse(last).success)
+      throw new RangeError('not a row of ours');
+    return sql`(${at} < ${instant.toString()}::timestamptz or (${at} = ${instant.toString()}::timestamptz and ${id} > ${last}::uuid))`;
   } catch {
     throw new AppProblem('bad-request', {
       detail: 'The list can’t be continued from there. Start it again.',

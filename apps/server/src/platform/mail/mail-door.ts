@@ -9,6 +9,14 @@ export interface OutgoingMail extends EmailPayload {
   date: Instant;
 }
 
+/** A try ends within the lease of its message (60 s), whatever the mail server does; in ms. */
+const timeouts = {
+  dnsTimeout: 5_000,
+  connectionTimeout: 10_000,
+  greetingTimeout: 10_000,
+  socketTimeout: 20_000,
+};
+
 /** The header that tells the built-in post room whose mail it received. */
 export const clientHeader = 'X-Plumgate-Client';
 
@@ -30,6 +38,7 @@ export class MailDoor {
       url: smtpUrl,
       pool: true,
       maxConnections: 4,
+      ...timeouts,
       ...standIn,
     } as object);
   }

@@ -14,7 +14,8 @@ export class PlacesStandIn {
 
   static async start(): Promise<PlacesStandIn> {
     const server = createServer((request, answer) => {
-      const address = new URL(request.url ?? '/', 'http://stand-in').searchParams.get('q') ?? '';
+      const [, query = ''] = (request.url ?? '').split('?');
+      const address = new URLSearchParams(query).get('q') ?? '';
       answer
         .writeHead(200, { 'content-type': 'application/geo+json' })
         .end(JSON.stringify({ type: 'FeatureCollection', features: featuresFor(address) }));

@@ -1,10 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import type { Instant, PersonId } from '@plumgate/core/basics';
+import { truncate, type Instant, type PersonId } from '@plumgate/core/basics';
 import { and, asc, eq, inArray, isNotNull, isNull, lte, min, or, sql } from 'drizzle-orm';
 import { stoppedNotices } from '../../messages/table.ts';
 import { people, timeline } from '../../people/table.ts';
 import type { TimelineFact } from '../../people/timeline.ts';
 import { Database, type Queries } from '../database/database.ts';
+import { isDataError } from '../database/sql-state.ts';
+import { PinoLogger } from '../logging.ts';
 import { MailDoor } from '../mail/mail-door.ts';
 import { TextDoor } from '../texts/text-door.ts';
 import { outbox } from './table.ts';
@@ -14,6 +16,8 @@ type OutboxRow = typeof outbox.$inferSelect;
 /** A try must end within the lease; after it another worker may take the row. */
 const lease = { seconds: 60 };
 const batch = 20;
+/** Messages on their way at once. */
+const lanes = 8;
 /** Waits between tries, in minutes: about two days in all, so that a mail server down for a night loses nothing. */
 const backOff = [1, 2, 5, 10, 20, 30, 60, 120, 240, 480, 720, 1440];
 
@@ -26,11 +30,19 @@ const isFirstOfPerson = sql`(${outbox.personId} is null or not exists (select 1 
  */
 @Injectable()
 export class Outbox {
+  private isStopping = false;
+
   constructor(
     private readonly database: Database,
     private readonly mail: MailDoor,
     private readonly texts: TextDoor,
+    private readonly log: PinoLogger,
   ) {}
+
+  /** From now on no message is begun: what is on its way arrives, the rest is left for the next start. */
+  finishSoon(): void {
+    this.isStopping = true;
+  }
 
   /**
    * Sends what is due, each under a lease taken with SKIP LOCKED so that two workers never hold one row, and gives how
@@ -42,14 +54,31 @@ export class Outbox {
     await this.dropStopped();
     const rows = await this.take(now, worker);
     // All of a batch go to different people, or to the business: no order among them to keep.
-    await Promise.all(rows.map((row) => this.attempt(row, now, worker)));
+    const left = [...rows];
+    const lane = async () => {
+      for (let row = left.shift(); row && !this.isStopping; row = left.shift())
+        await this.attempt(row, now, worker);
+    };
+    await Promise.all(Array.from({ length: lanes }, lane));
+    if (this.isStopping) await this.release(worker);
     return rows.length;
   }
 
-  /** The query for the moment at which the next message falls due; those that wait behind another of their person are not counted. */
+  /** Gives back what was taken and not tried, so that the next start need not wait for the lease to end. */
+  private async release(worker: string): Promise<void> {
+    await this.database.db
+      .update(outbox)
+      .set({ leasedBy: null, leasedUntil: null })
+      .where(and(eq(outbox.leasedBy, worker), eq(outbox.state, 'owed')));
+  }
+
+  /**
+   * The query for the moment at which the next message falls due: one that somebody holds (a process that was killed,
+   * perhaps) when its lease ends. Those that wait behind another of their person are not counted.
+   */
   firstDue() {
     return this.database.db
-      .select({ at: min(outbox.dueAt) })
+      .select({ at: min(sql`greatest(${outbox.dueAt}, ${outbox.leasedUntil})`) })
       .from(outbox)
       .where(and(eq(outbox.state, 'owed'), isFirstOfPerson));
   }
@@ -114,23 +143,44 @@ export class Outbox {
     });
   }
 
+  /** Tries one message and writes down how it went. When even that fails, the others go on: its lease ends by itself. */
   private async attempt(row: OutboxRow, now: Instant, worker: string): Promise<void> {
     try {
-      await this.send(row, now);
-      await this.mark(this.database.db, row, worker, {
+      const failure = await this.send(row, now).then(
+        () => null,
+        (error: unknown) => ({ error }),
+      );
+      await this.writeDown(row, now, worker, failure);
+    } catch (error) {
+      this.log.error({ err: error, message: row.id }, 'message not marked');
+      if (isDataError(error))
+        await this.mark(this.database.db, row, worker, {
+          state: 'failed',
+          lastError: 'could not be recorded',
+        });
+    }
+  }
+
+  private writeDown(
+    row: OutboxRow,
+    now: Instant,
+    worker: string,
+    failure: { error: unknown } | null,
+  ): Promise<void> {
+    if (!failure)
+      return this.mark(this.database.db, row, worker, {
         state: 'sent',
         sentAt: now,
         lastError: null,
       });
-    } catch (error) {
-      if (isRefusedForGood(error)) return this.giveUp(row, now, worker, reason(error));
-      const wait = backOff[row.attempts];
-      if (wait === undefined) return this.giveUp(row, now, worker, reason(error), false);
-      await this.mark(this.database.db, row, worker, {
-        dueAt: now.add({ minutes: wait }),
-        lastError: reason(error),
-      });
-    }
+    const { error } = failure;
+    if (isRefusedForGood(error)) return this.giveUp(row, now, worker, reason(error));
+    const wait = backOff[row.attempts];
+    if (wait === undefined) return this.giveUp(row, now, worker, reason(error), false);
+    return this.mark(this.database.db, row, worker, {
+      dueAt: now.add({ minutes: wait }),
+      lastError: reason(error),
+    });
   }
 
   private send(row: OutboxRow, now: Instant): Promise<void> {
@@ -186,7 +236,7 @@ export class Outbox {
 }
 
 const nameOf = ({ payload }: OutboxRow) =>
-  payload.kind === 'email' ? `Email “${payload.subject}”` : `Text “${payload.body.slice(0, 60)}”`;
+  payload.kind === 'email' ? `Email “${payload.subject}”` : `Text “${truncate(payload.body, 60)}”`;
 
 /** An answer of the 500s to SMTP's commands, or of the 400s from the text gateway, will be the same tomorrow. */
 function isRefusedForGood(error: unknown): boolean {

@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
-import { bigserial, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { bigserial, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { PersonId, RunId } from '@plumgate/core/basics';
 import { ofClient } from '../../clients/table.ts';
-import { instant } from '../database/columns.ts';
+import { instant, json } from '../database/columns.ts';
 
 export interface EmailPayload {
   kind: 'email';
@@ -37,7 +37,7 @@ export const outbox = pgTable(
     clientId: ofClient(),
     /** Names the cause, so that the same cause never owes the same message twice. */
     key: text().notNull().unique(),
-    payload: jsonb().$type<EmailPayload | TextPayload>().notNull(),
+    payload: json<EmailPayload | TextPayload>().notNull(),
     state: text().$type<'owed' | 'sent' | 'failed' | 'dropped'>().notNull(),
     /** Whom of the people it goes to; null for the business. One person's messages leave in the order they were owed. */
     personId: uuid('person_id').$type<PersonId>(),

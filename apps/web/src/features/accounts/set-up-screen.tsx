@@ -22,6 +22,7 @@ export function SetUpScreen() {
       name: '',
       email: '',
       password: '',
+      code: '',
     },
   });
   const { errors, isSubmitting } = form.formState;
@@ -69,6 +70,14 @@ export function SetUpScreen() {
           help="At least 10 characters"
           error={errors.password?.message}
           {...form.register('password')}
+        />
+        <TextField
+          label="Set-up code"
+          help="It was printed where Plum Gate was started"
+          autoComplete="off"
+          spellCheck={false}
+          error={errors.code?.message}
+          {...form.register('code')}
         />
         {errors.root && (
           <p

@@ -8,6 +8,7 @@ import { PersonDrawer } from './person-drawer.tsx';
 const odalys: PersonRecord = {
   ...personOf(7, { lastName: 'Penhallow', email: 'odalys@example.com' }),
   clientId: quayside.id,
+  alsoGiven: [],
   comingUp: [],
   bookings: [],
   reach: { textConsent: false, unsubscribed: false, mailRefused: false },

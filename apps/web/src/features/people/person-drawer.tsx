@@ -10,6 +10,7 @@ import { BookingPill } from '../diary/booking-pill.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
+import { AlsoGiven } from './also-given.tsx';
 import { nameOf } from './name-of.ts';
 
 /** One person: how to reach them, what is coming up, and everything that happened. */
@@ -83,6 +84,7 @@ function Record({ person, zone }: { person: PersonRecord; zone: string }) {
             </li>
           ))}
       </ul>
+      {person.alsoGiven.length > 0 && <AlsoGiven person={person} zone={zone} />}
       <Touch person={person} />
       {person.bookings.length > 0 && (
         <section>

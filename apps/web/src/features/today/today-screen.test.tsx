@@ -8,6 +8,7 @@ const now = '2026-11-05T17:12:00Z';
 const quiet: TodayBoard = {
   waiting: [],
   waitingTotal: 0,
+  held: 0,
   bookings: [],
   stoppedNotices: [],
   lostHosts: [],

@@ -24,7 +24,7 @@ export function TodayScreen() {
   const clock = useAsk(api.getClock, {}, { refetchInterval: 15_000 });
   if (board.isError) return <Failed error={board.error} again={() => void board.refetch()} />;
   if (!client || !board.data || !clock.data) return <Skeleton />;
-  const { waiting, waitingTotal, bookings, failed, stoppedNotices, lostHosts } = board.data;
+  const { waiting, waitingTotal, bookings, failed, stoppedNotices, lostHosts, held } = board.data;
   const { now } = clock.data;
   return (
     <>
@@ -32,6 +32,19 @@ export function TodayScreen() {
         title="Today"
         beside={<span className="text-muted">{dayText(now, client.zone)}</span>}
       />
+      {held > 0 && (
+        <Notice>
+          <p className="min-w-0 flex-1 break-words">
+            <b className="font-semibold">
+              {held} {held === 1 ? 'submission is' : 'submissions are'} held for review
+            </b>
+            : too many came at once. Nothing has been sent because of them.
+          </p>
+          <Link className="font-semibold underline" to={`/${client.slug}/held`}>
+            Review
+          </Link>
+        </Notice>
+      )}
       {lostHosts.map(({ shown, servedUntil }) => (
         <Notice key={shown}>
           <p className="min-w-0 flex-1 break-words">

@@ -1,0 +1,25 @@
+import { isDeeperThan, maxJsonDepth } from '@plumgate/core/basics';
+import type { FastifyInstance } from 'fastify';
+import { AppProblem } from './app-problem.ts';
+
+/** The largest file that somebody may send, in bytes. */
+export const maxFileBytes = 20 * 1024 * 1024;
+
+/** What bodies the app takes: JSON that is not nested beyond reason, and files as they are. */
+export function addBodyParsers(fastify: FastifyInstance): void {
+  const parseJson = fastify.getDefaultJsonParser('error', 'error');
+  fastify.addContentTypeParser(
+    'application/json',
+    { parseAs: 'string' },
+    (request, body, parsed) => {
+      if (isDeeperThan(String(body), maxJsonDepth)) parsed(new AppProblem('not-json'));
+      // With a callback it gives no promise.
+      else parseJson(request, String(body), parsed) as undefined;
+    },
+  );
+  fastify.addContentTypeParser(
+    'application/octet-stream',
+    { parseAs: 'buffer', bodyLimit: maxFileBytes },
+    (_request, body, parsed) => parsed(null, body),
+  );
+}

@@ -1,0 +1,135 @@
+import { api, type HeldView } from '@plumgate/contract';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { call, messageOf } from '../../api/call.ts';
+import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useClient } from '../../shell/client.ts';
+import { Button } from '../../ui/button.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { whenText } from '../../ui/when.ts';
+
+const reasons: Record<HeldView['reason'], string> = {
+  address: 'Too many from one network address',
+  form: 'Too many by this form',
+  recipient: 'Too many for this person',
+};
+
+/** Submissions that came too fast to be let in unseen: each is accepted as a lead, or deleted. */
+export function HeldScreen() {
+  const client = useClient();
+  const clientId = client?.id ?? '';
+  const list = useAsk(
+    api.listHeld,
+    { params: { clientId } },
+    { enabled: client !== undefined, refetchInterval: 15_000 },
+  );
+  const refresh = useRefreshAll();
+  const [refused, setRefused] = useState<ReadonlyMap<string, string>>(new Map());
+  const [isBusy, setBusy] = useState(false);
+  if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
+  if (!client || !list.data) return <Skeleton />;
+  const { held, total } = list.data;
+
+  const accept = async (ids: HeldView['id'][]) => {
+    const answer = await call(api.acceptHeld, { params: { clientId }, body: { ids } });
+    setRefused(new Map(answer.refused.map(({ id, message }) => [id, message])));
+    toast(answer.done === 1 ? 'Accepted as a lead.' : `${answer.done} accepted as leads.`);
+  };
+  const remove = async (ids: HeldView['id'][]) => {
+    const answer = await call(api.deleteHeld, { params: { clientId }, body: { ids } });
+    toast(answer.done === 1 ? 'Deleted.' : `${answer.done} deleted.`);
+  };
+  const act = async (does: typeof accept, ...these: HeldView[]) => {
+    setBusy(true);
+    try {
+      await does(these.map(({ id }) => id));
+      await refresh();
+    } catch (error) {
+      toast.error(messageOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  return (
+    <>
+      <PageHead
+        title="Held for review"
+        above={<Link to={`/${client.slug}/today`}>Today</Link>}
+        beside={<span className="text-muted">{total}</span>}
+      >
+        {held.length > 1 && (
+          <>
+            <Button look="quiet" disabled={isBusy} onClick={() => void act(remove, ...held)}>
+              Delete all {held.length}
+            </Button>
+            <Button disabled={isBusy} onClick={() => void act(accept, ...held)}>
+              Accept all {held.length}
+            </Button>
+          </>
+        )}
+      </PageHead>
+      {held.length === 0 ? (
+        <Empty title="Nothing is held">
+          <p>
+            When many submissions come at once from one place, or name one person, they wait here.
+            Nobody is written to until you accept them.
+          </p>
+        </Empty>
+      ) : (
+        <div className="grid gap-3 p-6 max-md:p-4">
+          <p className="max-w-prose text-muted">
+            These came too fast to be accepted unseen. Nothing has been sent and no rule has run
+            because of them. Accept the real ones; they become leads as if they came now.
+          </p>
+          <ul className="grid gap-2">
+            {held.map((one) => (
+              <li
+                key={one.id}
+                className="flex flex-wrap items-start gap-x-4 gap-y-2 rounded-card border border-line bg-sheet px-4 py-3"
+              >
+                <div className="min-w-0 flex-1 basis-72">
+                  <dl className="flex flex-wrap gap-x-5 gap-y-1">
+                    {one.answers.map(({ question, answer }) => (
+                      <div key={question} className="min-w-0">
+                        <dt className="text-xs text-muted">{question}</dt>
+                        <dd className="break-words">{answer}</dd>
+                      </div>
+                    ))}
+                  </dl>
+                  <p className="mt-1.5 text-xs text-muted">
+                    {[
+                      reasons[one.reason],
+                      one.form,
+                      `on ${one.page}`,
+                      `from ${one.source}`,
+                      whenText(one.receivedAt, client.zone),
+                    ].join(' · ')}
+                  </p>
+                  {refused.has(one.id) && (
+                    <p role="alert" className="mt-1 font-semibold text-brick">
+                      {refused.get(one.id)}
+                    </p>
+                  )}
+                </div>
+                <div className="flex gap-2">
+                  <Button disabled={isBusy} onClick={() => void act(accept, one)}>
+                    Accept
+                  </Button>
+                  <Button look="quiet" disabled={isBusy} onClick={() => void act(remove, one)}>
+                    Delete
+                  </Button>
+                </div>
+              </li>
+            ))}
+          </ul>
+          {total > held.length && (
+            <p className="text-xs text-muted">The newest {held.length} are shown.</p>
+          )}
+        </div>
+      )}
+    </>
+  );
+}
