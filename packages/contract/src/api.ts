@@ -333,14 +333,15 @@ export const drawWire = endpoint({
   answer: nothing,
 });
 
-const zipped = z.object({ name: z.string(), zip: z.base64() });
+/** A zip, streamed; its name is in `Content-Disposition`. */
+const zipped = { answerType: 'application/zip', answer: z.unknown() };
 export const exportFunnel = endpoint({
   method: 'GET',
   path: '/api/funnels/:funnelId/export',
   summary: 'A funnel with its forms, wires, pictures and files as a zip in the open format',
   right: 'funnels.read',
   params: ofFunnel,
-  answer: zipped,
+  ...zipped,
 });
 export const exportPage = endpoint({
   method: 'GET',
@@ -349,7 +350,7 @@ export const exportPage = endpoint({
   right: 'funnels.read',
   params: ofPage,
   query: z.object({ as: z.enum(['bundle', 'html']) }),
-  answer: zipped,
+  ...zipped,
 });
 export const exportTemplate = endpoint({
   method: 'GET',
@@ -357,7 +358,7 @@ export const exportTemplate = endpoint({
   summary: 'A kept template as a zip in the open format',
   right: 'funnels.read',
   params: z.object({ templateId: TemplateId }),
-  answer: zipped,
+  ...zipped,
 });
 export const importBundle = endpoint({
   method: 'POST',

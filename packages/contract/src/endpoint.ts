@@ -13,6 +13,8 @@ export interface Endpoint {
   body?: z.ZodType;
   /** The media type of a body that is not JSON; the server then hands over the bytes. */
   bodyType?: string;
+  /** The media type of an answer that is a file to be saved, not JSON. */
+  answerType?: string;
   answer: z.ZodType;
 }
 

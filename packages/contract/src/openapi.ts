@@ -38,7 +38,9 @@ function operation(name: string, endpoint: Endpoint): Json {
     responses: {
       200: {
         description: 'Done',
-        content: { 'application/json': { schema: schemaOf(endpoint.answer, 'output') } },
+        content: endpoint.answerType
+          ? { [endpoint.answerType]: { schema: { type: 'string', format: 'binary' } } }
+          : { 'application/json': { schema: schemaOf(endpoint.answer, 'output') } },
       },
       default: {
         description: 'A problem document (RFC 9457)',

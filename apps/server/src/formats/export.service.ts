@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import type { Readable } from 'node:stream';
 import { Injectable } from '@nestjs/common';
 import type {
   ClientId,
@@ -28,12 +29,12 @@ import { IdSource } from '../platform/id-source.ts';
 import { fontPaths, scriptOf } from '../site/assets.ts';
 import { LivePages } from '../site/live-pages.ts';
 import { TemplateService } from '../templates/template.service.ts';
-import { pack } from './zip.ts';
+import { pack, type ZipContent } from './zip.ts';
 
-/** A zip to be kept under a name. */
+/** A zip on its way out, and the name to save it under. */
 export interface Zipped {
   name: string;
-  zip: string;
+  zip: Readable;
 }
 
 /** Gives pages, funnels and templates out in the open format, and a page as plain HTML. */
@@ -102,26 +103,24 @@ export class ExportService {
       wanted.set(name, { id, width, format });
       return name;
     };
-    const files: Record<string, Uint8Array | string> = {};
+    const files: Record<string, ZipContent> = {};
     let html = this.live.renderApart(page, { picture, action: `${client.knownSite}/${row.slug}` });
-    for (const [name, { id, width, format }] of wanted) {
-      const made = html.includes(name) && (await this.pictures.file(id, width, format));
-      if (made) files[name] = made.content;
-    }
+    const there = await this.pictures.names([...wanted.values()].map(({ id }) => id));
+    for (const [name, { id, width, format }] of wanted)
+      if (html.includes(name) && there.has(id))
+        files[name] = async () => (await this.pictures.file(id, width, format))!.content;
     for (const family of familiesOf(page.brand.typePair))
       for (const subset of Object.keys(fontSubsets) as (keyof typeof fontSubsets)[]) {
         const file = fontFile(family, subset);
         const path = fontPaths.get(file);
-        if (path) files[`fonts/${file}`] = await readFile(path);
+        if (path) files[`fonts/${file}`] = () => readFile(path);
       }
     const [, script] = /src="\.\/(visitor-[^"]+\.js)"/.exec(html) ?? [];
-    if (script) files[script] = scriptOf(script)!.plain;
-    for (const file of bindingsOf(page.document).files) {
-      const kept = await this.files.read(file);
-      if (!kept) continue;
-      const name = `files/${slugFrom(kept.name)}${extensions[kept.type]}`;
-      html = html.replaceAll(`/~/files/${file}`, name);
-      files[name] = kept.content;
+    if (script) files[script] = scriptOf(script)!.plain.toString();
+    for (const [id, file] of await this.files.summaries(bindingsOf(page.document).files)) {
+      const name = `files/${slugFrom(file.name)}${extensions[file.type]}`;
+      html = html.replaceAll(`/~/files/${id}`, name);
+      files[name] = () => this.contentOf(id);
     }
     return zipped(row.slug, { 'index.html': html, ...files });
   }
@@ -141,7 +140,12 @@ export class ExportService {
     forms: Bundle['forms'],
   ): Promise<Zipped> {
     const bound = bindingsOf(pages.map(({ document }) => document));
-    const contents: Record<string, Uint8Array | string> = {};
+    const contents: Record<string, ZipContent> = {};
+    const pictures = await this.pictures.names(bound.pictures);
+    for (const id of pictures.keys())
+      contents[`pictures/${id}`] = async () => (await this.pictures.source(id))!.content;
+    const files = await this.files.summaries(bound.files);
+    for (const id of files.keys()) contents[`files/${id}`] = () => this.contentOf(id);
     const bundle: Bundle = {
       format: 'plumgate',
       version: bundleVersion,
@@ -149,8 +153,8 @@ export class ExportService {
       name,
       pages,
       forms,
-      pictures: await this.kept('pictures', bound.pictures, contents),
-      files: await this.kept('files', bound.files, contents),
+      pictures: [...pictures].map(([id, name]) => ({ id, name, file: `pictures/${id}` })),
+      files: [...files].map(([id, { name }]) => ({ id, name, file: `files/${id}` })),
     };
     return zipped(slugFrom(name), {
       [bundleFile]: JSON.stringify(bundle, null, 2),
@@ -158,23 +162,8 @@ export class ExportService {
     });
   }
 
-  private async kept(
-    kind: 'pictures' | 'files',
-    ids: readonly (PictureId | FileId)[],
-    contents: Record<string, Uint8Array | string>,
-  ): Promise<Bundle['pictures']> {
-    const list: Bundle['pictures'] = [];
-    for (const id of ids) {
-      const found =
-        kind === 'pictures'
-          ? await this.pictures.source(id as PictureId)
-          : await this.files.read(id as FileId);
-      if (!found) continue;
-      const file = `${kind}/${id}`;
-      contents[file] = found.content;
-      list.push({ id, name: found.name, file });
-    }
-    return list;
+  private async contentOf(id: FileId): Promise<Uint8Array> {
+    return (await this.files.read(id))!.content;
   }
 }
 
@@ -184,7 +173,7 @@ const extensions = {
   'video/webm': '.webm',
 } as const;
 
-const zipped = (name: string, files: Record<string, Uint8Array | string>): Zipped => ({
+const zipped = (name: string, files: Record<string, ZipContent>): Zipped => ({
   name: `${name}.zip`,
-  zip: pack(files).toString('base64'),
+  zip: pack(files),
 });

@@ -1,7 +1,7 @@
-import { Controller } from '@nestjs/common';
+import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type Asked } from '@plumgate/contract';
 import { Ask, Bind } from '../platform/http/bind.ts';
-import { ExportService } from './export.service.ts';
+import { ExportService, type Zipped } from './export.service.ts';
 import { ImportService } from './import.service.ts';
 
 @Controller()
@@ -12,24 +12,19 @@ export class FormatController {
   ) {}
 
   @Bind(api.exportFunnel)
-  funnel(
-    @Ask() { params }: Asked<typeof api.exportFunnel>,
-  ): Promise<Answer<typeof api.exportFunnel>> {
-    return this.out.funnel(params.funnelId);
+  funnel(@Ask() { params }: Asked<typeof api.exportFunnel>): Promise<StreamableFile> {
+    return this.out.funnel(params.funnelId).then(asFile);
   }
 
   @Bind(api.exportPage)
-  page(
-    @Ask() { params, query }: Asked<typeof api.exportPage>,
-  ): Promise<Answer<typeof api.exportPage>> {
-    return query.as === 'html' ? this.out.html(params.pageId) : this.out.page(params.pageId);
+  page(@Ask() { params, query }: Asked<typeof api.exportPage>): Promise<StreamableFile> {
+    const { pageId } = params;
+    return (query.as === 'html' ? this.out.html(pageId) : this.out.page(pageId)).then(asFile);
   }
 
   @Bind(api.exportTemplate)
-  template(
-    @Ask() { params }: Asked<typeof api.exportTemplate>,
-  ): Promise<Answer<typeof api.exportTemplate>> {
-    return this.out.template(params.templateId);
+  template(@Ask() { params }: Asked<typeof api.exportTemplate>): Promise<StreamableFile> {
+    return this.out.template(params.templateId).then(asFile);
   }
 
   @Bind(api.importBundle)
@@ -39,3 +34,9 @@ export class FormatController {
     return this.into.take(params.clientId, body as unknown as Buffer);
   }
 }
+
+const asFile = ({ name, zip }: Zipped): StreamableFile =>
+  new StreamableFile(zip, {
+    type: 'application/zip',
+    disposition: `attachment; filename="${name}"`,
+  });

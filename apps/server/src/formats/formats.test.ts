@@ -48,8 +48,7 @@ async function change(how: (draft: Draft) => Draft): Promise<void> {
     draft: how(draft as Draft),
   });
 }
-const unzipped = async (url: string) =>
-  unzipSync(Buffer.from((await owner('GET', url)).json<{ zip: string }>().zip, 'base64'));
+const unzipped = async (url: string) => unzipSync((await owner('GET', url)).rawPayload);
 const funnelZip = () => unzipped(`/api/funnels/${world.first.funnel.id}/export`);
 const take = (files: Record<string, Uint8Array>, client: string = other) =>
   app.bytes(
@@ -186,6 +185,63 @@ describe('takes in nothing by halves:', () => {
     expect([problem.code, problem.fields[0]!.field]).toEqual(['not-a-bundle', at]);
     expect(problem.fields[0]!.message).toMatch(message);
     expect([await pictures(), await funnels()]).toEqual(before);
+  });
+
+  const uuid = (end: number) => `files/00000000-0000-4000-8000-00000000000${end}`;
+  const central = 0x02014b50;
+  /** Changes four bytes at a place of every entry of the zip's directory. */
+  const withField = (zip: Uint8Array, offset: number, value: number) => {
+    const bent = Buffer.from(zip);
+    for (let at = 0; at < bent.length - 46; at++)
+      if (bent.readUInt32LE(at) === central) bent.writeUInt32LE(value, at + offset);
+    return bent;
+  };
+  const zeros = (megabytes: number) => new Uint8Array(megabytes * 2 ** 20);
+  const takeZip = async (zip: Uint8Array) =>
+    (
+      await app.bytes(
+        'POST',
+        `/api/clients/${other}/imports`,
+        Buffer.from(zip),
+        'owner@example.com',
+      )
+    ).json<{ code: string; detail: string }>();
+
+  // Offsets of the directory's fields as APPNOTE.TXT, section 4.3.12, has them.
+  it.each<[string, () => Uint8Array, RegExp]>([
+    [
+      'a zip that says it is smaller than it is',
+      () => withField(zipSync({ [uuid(1)]: zeros(50) }), 24, 100),
+      /not what it says/,
+    ],
+    [
+      'a zip that says so and is a bomb',
+      () => withField(zipSync({ [uuid(1)]: zeros(90) }), 24, 100),
+      /80 MB/,
+    ],
+    [
+      'files that overlap',
+      () => withField(zipSync({ [uuid(1)]: zeros(1), [uuid(2)]: zeros(1) }), 42, 0),
+      /overlap/,
+    ],
+    [
+      'five thousand files',
+      () =>
+        zipSync(
+          Object.fromEntries(
+            Array.from({ length: 5000 }, (_, index) => [`pictures/${index}`, new Uint8Array(0)]),
+          ),
+        ),
+      /300 files/,
+    ],
+    [
+      'JSON of five million levels',
+      () => zipSync({ 'plumgate.json': Buffer.from('['.repeat(5_000_000)) }),
+      /nested too deeply/,
+    ],
+  ])('%s', async (_what, zip, message) => {
+    const answer = await takeZip(zip());
+    expect([answer.code, answer.detail]).toEqual(['not-a-bundle', expect.stringMatching(message)]);
   });
 
   it('something that is no zip', async () => {

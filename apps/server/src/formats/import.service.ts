@@ -76,11 +76,12 @@ export class ImportService {
     const content = (file: string) => Buffer.from(contents[file]!);
     const pictures: ReadBundle['pictures'] = new Map();
     for (const [index, { id, name, file }] of bundle.pictures.entries()) {
-      const picture = await this.pictures.read(content(file)).catch(() => null);
-      if (!picture)
+      const picture = await this.pictures.read(content(file)).catch((error: unknown) => {
+        if (!(error instanceof AppProblem) || error.code !== 'not-a-picture') throw error;
         throw refused([
           { at: `pictures.${index}`, message: `“${name}” is not a picture that can be read.` },
         ]);
+      });
       pictures.set(id as PictureId, { name, read: picture });
     }
     const files: ReadBundle['files'] = new Map(

@@ -4,6 +4,7 @@ import type { FileSummary, FileType } from '@plumgate/contract';
 import type { ClientId, FileId } from '@plumgate/core/basics';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import { Clock } from '../platform/clock.ts';
+import { isAnyOf } from '../platform/database/bulk.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
@@ -49,6 +50,12 @@ export class FileService {
       .from(files)
       .where(and(eq(files.clientId, clientId), eq(files.hash, hash)));
     return view(kept!);
+  }
+
+  /** What files are called and are, without their contents; one that is gone is not among them. */
+  async summaries(ids: readonly FileId[]): Promise<Map<FileId, { name: string; type: FileType }>> {
+    const rows = await this.database.db.select(summary).from(files).where(isAnyOf(files.id, ids));
+    return new Map(rows.map((row) => [row.id, row]));
   }
 
   async read(id: FileId): Promise<{ name: string; type: FileType; content: Buffer } | null> {

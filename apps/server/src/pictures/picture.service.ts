@@ -5,11 +5,12 @@ import type { ClientId, PictureId } from '@plumgate/core/basics';
 import { pictureWidths, type PictureFormat } from '@plumgate/page-kit';
 import { and, asc, desc, eq, ilike } from 'drizzle-orm';
 import { Clock } from '../platform/clock.ts';
+import { isAnyOf } from '../platform/database/bulk.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { LivePages } from '../site/live-pages.ts';
-import { PictureMaker, type Source } from './picture-maker.ts';
+import { NotAPictureError, PictureMaker, type Source } from './picture-maker.ts';
 import { pictureSrc } from './picture-address.ts';
 import { pictureFiles, pictures } from './table.ts';
 
@@ -95,6 +96,15 @@ export class PictureService {
     return row ?? null;
   }
 
+  /** The names of pictures, without the pictures; one that is gone is not among them. */
+  async names(ids: readonly PictureId[]): Promise<Map<PictureId, string>> {
+    const rows = await this.database.db
+      .select({ id: pictures.id, name: pictures.name })
+      .from(pictures)
+      .where(isAnyOf(pictures.id, ids));
+    return new Map(rows.map(({ id, name }) => [id, name]));
+  }
+
   private async known(
     db: Queries,
     clientId: ClientId,
@@ -172,8 +182,10 @@ export class PictureService {
   private async readPicture(file: Buffer): Promise<Source> {
     try {
       return await this.maker.source(file);
-    } catch {
-      throw new AppProblem('not-a-picture');
+    } catch (error) {
+      if (error instanceof NotAPictureError)
+        throw new AppProblem('not-a-picture', error.message ? { detail: error.message } : {});
+      throw new AppProblem('not-ready', { detail: 'Pictures can’t be read just now. Try again.' });
     }
   }
 

@@ -64,13 +64,15 @@ it.each<[string, () => Promise<Buffer> | Buffer]>([
   ['a text that says it is a picture', () => Buffer.from('GIF89a is what I say')],
   ['half a picture', async () => (await drawn(400, 400).png().toBuffer()).subarray(0, 200)],
   ['nothing', () => Buffer.alloc(0)],
+  ['a picture of more than 60 megapixels', () => drawn(9_000, 7_000).png().toBuffer()],
   [
-    'a drawing of more than 60 megapixels',
+    'a drawing, which is not offered and whose filters can keep a processor for half a minute',
     () =>
       Buffer.from(
-        '<svg xmlns="http://www.w3.org/2000/svg" width="20000" height="20000"><rect width="9" height="9"/></svg>',
+        '<svg xmlns="http://www.w3.org/2000/svg" width="900" height="900"><filter id="f"><feTurbulence numOctaves="9999"/></filter><rect width="900" height="900" filter="url(#f)"/></svg>',
       ),
   ],
+  ['a format that is not offered', () => drawn(40, 40).tiff().toBuffer()],
 ])('refuses %s, with the reason', async (_what, file) => {
   await expect(service().add(clientId(), 'Bad', await file())).rejects.toEqual(
     problem('not-a-picture'),

@@ -25,8 +25,37 @@ export async function call<E extends Endpoint>(
   given: Call<E>,
   options: { keepalive?: boolean } = {},
 ): Promise<Answered<E>> {
+  const answer = await send(endpoint, given, options);
+  const read: unknown = await answer.json().catch(() => null);
+  if (answer.ok) return endpoint.answer.parse(read) as Answered<E>;
+  throw new CallError(Problem.safeParse(read).data ?? unreachable);
+}
+
+/** A file that an endpoint answers with, under the name the server gives it. */
+export async function download<E extends Endpoint>(
+  endpoint: E,
+  given: Call<E>,
+): Promise<{ name: string; content: Blob }> {
+  const answer = await send(endpoint, given);
+  if (!answer.ok) {
+    const read: unknown = await answer.json().catch(() => null);
+    throw new CallError(Problem.safeParse(read).data ?? unreachable);
+  }
+  const [, name = 'download'] =
+    /filename="([^"]+)"/.exec(answer.headers.get('content-disposition') ?? '') ?? [];
+  const content = await answer.blob().catch(() => {
+    throw new CallError(unreachable);
+  });
+  return { name, content };
+}
+
+async function send<E extends Endpoint>(
+  endpoint: E,
+  given: Call<E>,
+  options: { keepalive?: boolean } = {},
+): Promise<Response> {
   const { body } = given as { body?: unknown };
-  const answer = await fetch(addressOf(endpoint, given), {
+  return fetch(addressOf(endpoint, given), {
     method: endpoint.method,
     ...(body !== undefined && {
       body: JSON.stringify(body),
@@ -36,9 +65,6 @@ export async function call<E extends Endpoint>(
   }).catch(() => {
     throw new CallError(unreachable);
   });
-  const read: unknown = await answer.json().catch(() => null);
-  if (answer.ok) return endpoint.answer.parse(read) as Answered<E>;
-  throw new CallError(Problem.safeParse(read).data ?? unreachable);
 }
 
 /** The address of a request: its path with the named parts filled in, and its query. */

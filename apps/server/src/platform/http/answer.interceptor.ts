@@ -16,6 +16,8 @@ export class AnswerInterceptor implements NestInterceptor {
 
   intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
     const endpoint = this.reflector.get<Endpoint>(ENDPOINT, context.getHandler());
-    return next.handle().pipe(map((answer) => endpoint.answer.parse(answer)));
+    return next
+      .handle()
+      .pipe(map((answer) => (endpoint.answerType ? answer : endpoint.answer.parse(answer))));
   }
 }

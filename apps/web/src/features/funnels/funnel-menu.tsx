@@ -52,7 +52,7 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
           { label: 'Copy the funnel…', does: () => setAsking('copy') },
           {
             label: 'Save as a zip',
-            does: () => void act(() => giveOut(call(api.exportFunnel, { params }))),
+            does: () => void act(() => giveOut(api.exportFunnel, { params })),
           },
           { label: 'Keep as a template', does: () => void act(() => keepFunnel(board)) },
           null,

@@ -1,11 +1,14 @@
+import type { Call, Endpoint } from '@plumgate/contract';
+import { download } from '../../api/call.ts';
 import type { Done } from '../../ui/use-act.ts';
 
-/** Saves a zip that the server made. */
-export async function giveOut(made: Promise<{ name: string; zip: string }>): Promise<Done> {
-  const { name, zip } = await made;
+/** Saves a file that the server makes, such as a zip. */
+export async function giveOut<E extends Endpoint>(endpoint: E, given: Call<E>): Promise<Done> {
+  const { name, content } = await download(endpoint, given);
   const link = document.createElement('a');
-  link.href = `data:application/zip;base64,${zip}`;
+  link.href = URL.createObjectURL(content);
   link.download = name;
   link.click();
+  URL.revokeObjectURL(link.href);
   return { said: `Saved as ${name}.` };
 }

@@ -150,7 +150,7 @@ function StepMenu({
   const [asking, setAsking] = useState<'name' | 'copy' | null>(null);
   const { pageId, name } = step;
   const out = (as: 'bundle' | 'html') =>
-    call(api.exportPage, { params: { pageId }, query: { as } });
+    giveOut(api.exportPage, { params: { pageId }, query: { as } });
   const copyHere = async () => {
     const made = await call(api.addStep, {
       params: { funnelId: board.funnel.id },
@@ -174,8 +174,8 @@ function StepMenu({
           { label: 'Name it…', does: () => setAsking('name') },
           { label: 'Copy it behind this one', does: () => void act(copyHere) },
           { label: 'Copy it into another funnel…', does: () => setAsking('copy') },
-          { label: 'Save as a zip', does: () => void act(() => giveOut(out('bundle'))) },
-          { label: 'Save as plain HTML', does: () => void act(() => giveOut(out('html'))) },
+          { label: 'Save as a zip', does: () => void act(() => out('bundle')) },
+          { label: 'Save as plain HTML', does: () => void act(() => out('html')) },
           null,
           ...endOfMenu(step, act),
         ]}
