@@ -50,6 +50,7 @@ import { DNS_STAND_IN } from './platform/dns/token.ts';
 import { ReviewService } from './reviews/review.service.ts';
 import { Walks } from './walk/walks.ts';
 import { visitorCookie } from './site/visitor.ts';
+import { ShareCards } from './site/share-cards.ts';
 import { siteRoutes, siteUrl } from './site/site.routes.ts';
 import { answerStraight, type Straight } from './site/straight-pages.ts';
 
@@ -119,6 +120,7 @@ export async function assemble(given: Foundations): Promise<Running> {
     held: app.get(HeldService),
     counter: app.get(VisitCounter),
     pictures: app.get(PictureService),
+    cards: new ShareCards(given.database),
     files: app.get(FileService),
     database: given.database,
     clock: given.clock,

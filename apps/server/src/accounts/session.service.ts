@@ -3,7 +3,8 @@ import { Inject, Injectable } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
 import type { Answer } from '@plumgate/contract';
 import type { api } from '@plumgate/contract';
-import { and, eq, gt } from 'drizzle-orm';
+import { and, eq, gt, sql } from 'drizzle-orm';
+import type { Temporal } from 'temporal-polyfill';
 import { Clock } from '../platform/clock.ts';
 import { CONFIG, type Config } from '../platform/config.ts';
 import { Database } from '../platform/database/database.ts';
@@ -68,6 +69,15 @@ export class SessionService {
       .innerJoin(users, eq(users.id, sessions.userId))
       .where(and(eq(sessions.tokenHash, digest(token)), gt(sessions.expiresAt, this.clock.now())));
     return found ?? null;
+  }
+
+  /** Lets every session last longer by a stretch of time. */
+  async extend(by: Temporal.Duration): Promise<void> {
+    const seconds = by.total('seconds');
+    await this.database.db
+      .update(sessions)
+      .set({ expiresAt: sql`${sessions.expiresAt} + make_interval(secs => ${seconds})` })
+      .where(gt(sessions.expiresAt, this.clock.now().subtract(by)));
   }
 
   async close(token: string | undefined): Promise<void> {

@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { CalendarView } from '@plumgate/contract';
 import type { CalendarId, ClientId } from '@plumgate/core/basics';
-import type { CalendarContent } from '@plumgate/core/booking';
+import { calendarReferences, type CalendarContent } from '@plumgate/core/booking';
 import { and, eq, sql } from 'drizzle-orm';
 import { Database, type Queries } from '../platform/database/database.ts';
+import { checkReferences } from '../references/check-references.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import type { Who } from '../platform/http/bind.ts';
 import { IdSource } from '../platform/id-source.ts';
@@ -53,15 +54,16 @@ export class CalendarService {
 
   /** Changes a calendar when nobody else did since `version`. Bookings that are made stay as they were made. */
   async save(id: CalendarId, version: number, content: CalendarContent): Promise<CalendarView> {
-    const [row] = await this.database.db
+    const { db } = this.database;
+    const before = await this.row(id, null);
+    const [named, stored] = [calendarReferences(content), calendarReferences(before.content)];
+    await checkReferences(db, before.clientId, named, 'body.content', stored);
+    const [row] = await db
       .update(calendars)
       .set({ content, version: version + 1 })
       .where(and(eq(calendars.id, id), eq(calendars.version, version)))
       .returning();
-    if (!row) {
-      await this.row(id, null);
-      throw new AppProblem('changed-elsewhere');
-    }
+    if (!row) throw new AppProblem('changed-elsewhere');
     this.live.forget(row.clientId);
     return row;
   }

@@ -5,6 +5,7 @@ import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { keepSetting, readSetting } from '../platform/settings.ts';
+import { SessionService } from '../accounts/session.service.ts';
 import { DomainService } from '../domains/domain.service.ts';
 import { LivePages } from '../site/live-pages.ts';
 import { Worker } from '../platform/worker.ts';
@@ -21,6 +22,7 @@ export class DemoTime {
     private readonly database: Database,
     private readonly pages: LivePages,
     private readonly domains: DomainService,
+    private readonly sessions: SessionService,
   ) {}
 
   /** Moves on by an ISO 8601 duration, days of 24 hours; gives the new time. Only the demo's clock can be moved. */
@@ -34,6 +36,8 @@ export class DemoTime {
       });
     }
     await this.moveTo(this.clock, to);
+    // Who is signed in has not been away for that long.
+    await this.sessions.extend(from.until(to));
     this.pages.forgetAll();
     await this.domains.checkDue();
     await keepClock(this.database, this.clock);

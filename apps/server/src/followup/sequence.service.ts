@@ -1,13 +1,19 @@
 import { Injectable } from '@nestjs/common';
 import type { SequenceEffect, SequenceView } from '@plumgate/contract';
 import type { ClientId, Instant, SequenceId } from '@plumgate/core/basics';
-import { actionWords, emptySequence, type SequenceContent } from '@plumgate/core/followup';
+import {
+  actionWords,
+  emptySequence,
+  sequenceReferences,
+  type SequenceContent,
+} from '@plumgate/core/followup';
 import { momentFields } from '@plumgate/core/messages';
 import { and, count, eq, inArray, sql } from 'drizzle-orm';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
+import { checkReferences } from '../references/check-references.ts';
 import { PersonLinks } from '../site/person-links.ts';
 import { emailToPerson, personFields } from './compose.ts';
 import type { Consequences } from './consequences.ts';
@@ -57,6 +63,13 @@ export class SequenceService {
     const now = this.clock.now();
     await this.database.transaction(async (tx) => {
       const before = await this.row(tx, id);
+      await checkReferences(
+        tx,
+        before.clientId,
+        sequenceReferences(content),
+        'body.content',
+        sequenceReferences(before.content),
+      );
       const [row] = await tx
         .update(sequences)
         .set({ content, version: version + 1 })

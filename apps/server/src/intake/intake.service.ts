@@ -296,12 +296,10 @@ export class IntakeService {
       if (!person.isNew)
         await this.runs.endOn(tx, so, person.id, at, endsOnTag(tags), `tagged ${tags.join(', ')}`);
     }
-    if (plan.owner && plan.owner !== person.ownerId)
-      so.note(person, at, {
-        kind: 'given',
-        to: await this.store.give(tx, person, plan.owner),
-        rule,
-      });
+    if (plan.owner && plan.owner !== person.ownerId) {
+      const to = await this.store.give(tx, person, plan.owner);
+      if (to !== null) so.note(person, at, { kind: 'given', to, rule });
+    }
     for (const to of noticesOf(arriving))
       so.note(person, at, { kind: 'told', to, subject: noticeSubject(arriving) });
   }

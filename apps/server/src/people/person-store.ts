@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, Instant, PersonId, UserId } from '@plumgate/core/basics';
 import { differingDetails, type AlsoGiven, type ContactDetails } from '@plumgate/core/people';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, or, sql } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import type { Queries } from '../platform/database/database.ts';
 import { IdSource } from '../platform/id-source.ts';
@@ -112,14 +112,20 @@ export class PersonStore {
     return gone.length > 0;
   }
 
-  /** Gives a person to somebody; answers with that one's name. */
-  async give(tx: Queries, person: Pick<PersonRow, 'id'>, owner: UserId): Promise<string> {
+  /** Gives a person to somebody who may look after them; answers with that one's name, or null for anybody else. */
+  async give(tx: Queries, person: Pick<PersonRow, 'id'>, owner: UserId): Promise<string | null> {
     const [given] = await tx
       .update(people)
       .set({ ownerId: owner })
       .from(users)
-      .where(and(eq(people.id, person.id), eq(users.id, owner)))
+      .where(
+        and(
+          eq(people.id, person.id),
+          eq(users.id, owner),
+          or(isNull(users.clientId), eq(users.clientId, people.clientId)),
+        ),
+      )
       .returning({ name: users.name });
-    return given?.name ?? '';
+    return given?.name ?? null;
   }
 }

@@ -2,7 +2,13 @@ import { Injectable } from '@nestjs/common';
 import type { RuleChoices, RulePreviewView, RuleView } from '@plumgate/contract';
 import type { ClientId, Instant, RuleId } from '@plumgate/core/basics';
 import { fullName } from '@plumgate/core/people';
-import { previewRule, type PastLead, type Rule, type RuleContent } from '@plumgate/core/routing';
+import {
+  previewRule,
+  ruleReferences,
+  type PastLead,
+  type Rule,
+  type RuleContent,
+} from '@plumgate/core/routing';
 import { and, asc, desc, eq, gte, isNull, max, or, sql } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
@@ -15,6 +21,7 @@ import { pages } from '../pages/table.ts';
 import { people } from '../people/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
+import { checkReferences } from '../references/check-references.ts';
 import { notFound } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { routingRules } from './table.ts';
@@ -103,6 +110,7 @@ export class RuleService {
 
   /** Adds a rule at the end; switched off unless told otherwise, so that its preview is read first. */
   async add(clientId: ClientId, content: RuleContent, on = true): Promise<RuleId> {
+    await checkReferences(this.database.db, clientId, ruleReferences(content), 'body');
     const [last] = await this.database.db
       .select({ position: max(routingRules.position) })
       .from(routingRules)
@@ -114,12 +122,15 @@ export class RuleService {
   }
 
   async save(id: RuleId, values: { on: boolean; content: RuleContent }): Promise<void> {
-    const changed = await this.database.db
-      .update(routingRules)
-      .set(values)
-      .where(eq(routingRules.id, id))
-      .returning({ id: routingRules.id });
-    if (changed.length === 0) throw notFound();
+    await this.database.transaction(async (tx) => {
+      const [before] = await tx.select().from(routingRules).where(eq(routingRules.id, id));
+      if (!before) throw notFound();
+      // One that is switched on has to be whole; one that is off may go on naming what is gone.
+      const stored = values.on ? [] : ruleReferences(before.content);
+      const named = ruleReferences(values.content);
+      await checkReferences(tx, before.clientId, named, 'body.content', stored);
+      await tx.update(routingRules).set(values).where(eq(routingRules.id, id));
+    });
   }
 
   async remove(id: RuleId): Promise<void> {

@@ -24,7 +24,7 @@ const linkHeaders = {
 const mostDays = 62;
 
 /** What the links in messages open, and the free times as JSON, on the client's own host. */
-export function linkRoutes(site: FastifyInstance, parts: SiteParts): void {
+export async function linkRoutes(site: FastifyInstance, parts: SiteParts): Promise<void> {
   site.get('/:client/~/slots/:calendar', options, (request, reply) => slots(parts, request, reply));
   site.get('/:client/~/booking/:token/visit.ics', options, async (request, reply) => {
     const loaded = await bookingAt(parts, request);
@@ -55,8 +55,24 @@ export function linkRoutes(site: FastifyInstance, parts: SiteParts): void {
       presses: [{ does: 'unsubscribe', label: 'No more emails' }],
     });
   });
-  // A mail program posts here by itself when its one press is used (RFC 8058): no sign-in, no question, no redirect.
-  site.post('/:client/~/unsubscribe/:token', options, async (request, reply) => {
+  await site.register(async (press) => oneClick(press, parts));
+}
+
+/** The most that the body of one press may be, in bytes. */
+const maxPressBytes = 10_000;
+
+/**
+ * A mail program posts here by itself when its one press is used (RFC 8058): no sign-in, no question, no redirect. It may
+ * send its one field as a form of either kind; whatever it sends, the address alone says what is meant.
+ */
+function oneClick(press: FastifyInstance, parts: SiteParts): void {
+  press.removeAllContentTypeParsers();
+  press.addContentTypeParser(
+    '*',
+    { parseAs: 'buffer', bodyLimit: maxPressBytes },
+    (_request, _body, parsed) => parsed(null, {}),
+  );
+  press.post('/:client/~/unsubscribe/:token', options, async (request, reply) => {
     const leaver = parts.links.leaverIn((request.params as Params).token);
     const client = await clientAt(parts, request);
     if (!leaver || !client || !(await parts.reach.leave(leaver))) return notHere(reply);

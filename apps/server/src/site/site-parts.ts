@@ -15,6 +15,7 @@ import type { SiteAddress } from '../platform/site-address.ts';
 import type { VisitCounter } from '../results/visit-counter.ts';
 import type { CarryOver } from './carry-over.ts';
 import type { LivePage, LivePages } from './live-pages.ts';
+import type { ShareCards } from './share-cards.ts';
 import type { ReviewService } from '../reviews/review.service.ts';
 import type { Walks } from '../walk/walks.ts';
 import type { PersonLinks } from './person-links.ts';
@@ -27,6 +28,7 @@ export interface SiteParts {
   held: HeldService;
   counter: VisitCounter;
   pictures: PictureService;
+  cards: ShareCards;
   files: FileService;
   database: Database;
   clock: Clock;

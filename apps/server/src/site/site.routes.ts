@@ -34,7 +34,6 @@ import { linkRoutes } from './link.routes.ts';
 import { plainAnswer } from './plain-page.ts';
 import { reviewRoutes } from './review.routes.ts';
 import { sendFile } from './send-file.ts';
-import { shareCard } from './share-card.ts';
 import { walkHeader } from '../walk/walks.ts';
 import { headersOf, notHere, pageHeaders, type SiteParts } from './site-parts.ts';
 import { readVisitor } from './visitor.ts';
@@ -54,10 +53,10 @@ type SiteRequest = FastifyRequest<{ Params: { client: string; page: string } }>;
 /** Everything that visitors' hosts answer: pages, their forms, and what pages are made of. */
 export async function siteRoutes(app: FastifyInstance, parts: SiteParts): Promise<void> {
   assetRoutes(app, parts);
-  await app.register(async (site) => pageRoutes(site, parts), { prefix: mount });
+  await app.register((site) => pageRoutes(site, parts), { prefix: mount });
 }
 
-function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
+async function pageRoutes(site: FastifyInstance, parts: SiteParts): Promise<void> {
   site.removeAllContentTypeParsers();
   site.addContentTypeParser(
     'application/x-www-form-urlencoded',
@@ -79,7 +78,7 @@ function pageRoutes(site: FastifyInstance, parts: SiteParts): void {
   });
   const helmet = { helmet: false } as object;
   assetRoutes(site, parts, '/:client');
-  linkRoutes(site, parts);
+  await linkRoutes(site, parts);
   reviewRoutes(site, parts);
   site.get('/:client/robots.txt', helmet, (request, reply) => robots(parts, request, reply));
   site.get('/:client/sitemap.xml', helmet, (request, reply) => sitemap(parts, request, reply));
@@ -491,7 +490,7 @@ function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
   });
   app.get(`${base}/~/card/:file`, options, async (request, reply) => {
     const [, id] = /^([0-9a-f-]{36})\.png$/.exec((request.params as { file: string }).file) ?? [];
-    const card = await cardOf(parts.database, id ?? '');
+    const card = await parts.cards.of(id ?? '');
     if (!card) return notHere(reply);
     return reply.headers({ 'content-type': 'image/png', 'cache-control': forEver }).send(card);
   });
@@ -523,19 +522,6 @@ function assetRoutes(app: FastifyInstance, parts: SiteParts, base = ''): void {
       })
       .send(html);
   });
-}
-
-/** A revision never changes, nor does its card. */
-async function cardOf(database: Database, revision: string): Promise<Buffer | null> {
-  const asked = RevisionId.safeParse(revision);
-  if (!asked.success) return null;
-  const [row] = await database.db
-    .select()
-    .from(pageRevisions)
-    .where(eq(pageRevisions.id, asked.data));
-  if (!row) return null;
-  const title = fillOrKeep(row.document.title, { client: clientFields(row.clientName, row.facts) });
-  return shareCard(title, row.clientName, row.brand);
 }
 
 async function codeOf(database: Database, revision: string, block: string): Promise<string | null> {

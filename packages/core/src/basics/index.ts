@@ -5,3 +5,4 @@ export * from './slug.ts';
 export * from './with-values.ts';
 export * from './clean-text.ts';
 export * from './json-depth.ts';
+export * from './reference.ts';

@@ -1,3 +1,4 @@
 export * from './rule.ts';
 export * from './route-lead.ts';
 export * from './preview-rule.ts';
+export * from './rule-references.ts';

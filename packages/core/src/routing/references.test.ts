@@ -1,0 +1,59 @@
+import { calendarReferences } from '../booking/index.ts';
+import { emptySequence, sequenceReferences, SequenceContent } from '../followup/index.ts';
+import { RuleContent, ruleReferences } from './index.ts';
+
+const id = (end: number) => `00000000-0000-4000-8000-00000000000${end}`;
+
+it('finds all that a rule names', () => {
+  const rule = RuleContent.parse({
+    name: 'New patients',
+    meets: 'all',
+    conditions: [
+      { about: 'form', is: id(1) },
+      { about: 'source', is: 'Direct' },
+      { about: 'page', is: id(2) },
+      { about: 'funnel', is: id(3) },
+    ],
+    actions: [
+      { do: 'tag', tag: 'new' },
+      { do: 'give', to: id(4) },
+      { do: 'start', sequence: id(5) },
+    ],
+  });
+  expect(ruleReferences(rule)).toEqual([
+    { kind: 'form', id: id(1), at: 'conditions.0.is' },
+    { kind: 'page', id: id(2), at: 'conditions.2.is' },
+    { kind: 'funnel', id: id(3), at: 'conditions.3.is' },
+    { kind: 'user', id: id(4), at: 'actions.1.to' },
+    { kind: 'sequence', id: id(5), at: 'actions.2.sequence' },
+  ]);
+});
+
+it('finds all that a sequence names', () => {
+  const sequence = SequenceContent.parse({
+    ...emptySequence('After the visit'),
+    event: { kind: 'booking', calendar: id(1) },
+    steps: [
+      {
+        id: 'next',
+        anchor: 'joined',
+        side: 'after',
+        delay: { amount: 1, unit: 'days', at: null },
+        late: 'leave-out',
+        action: { kind: 'start', sequence: id(2) },
+      },
+    ],
+  });
+  expect(sequenceReferences(sequence)).toEqual([
+    { kind: 'calendar', id: id(1), at: 'event.calendar' },
+    { kind: 'sequence', id: id(2), at: 'steps.0.action.sequence' },
+  ]);
+  expect(sequenceReferences(emptySequence('Nothing'))).toEqual([]);
+});
+
+it('finds the sequence that a calendar starts', () => {
+  expect(calendarReferences({ sequence: id(1) as never })).toEqual([
+    { kind: 'sequence', id: id(1), at: 'sequence' },
+  ]);
+  expect(calendarReferences({ sequence: null })).toEqual([]);
+});
