@@ -82,6 +82,10 @@ const ofCalendar = z.object({ calendarId: CalendarId });
 const ofBooking = z.object({ bookingId: BookingId });
 const ofSequence = z.object({ sequenceId: SequenceId });
 const nothing = z.object({});
+/** How often something was saved; a column of 32 bits. */
+const Version = z.int().min(0).max(2_147_483_647);
+/** A row's number in an address. */
+const RowNumber = z.coerce.number<string>().int().min(1).max(2_147_483_647);
 /** Lists come in pages: `next` of one answer is `after` of the next request; null at the end. */
 const page = {
   after: z.string().max(100).optional(),
@@ -399,7 +403,7 @@ export const finishRemark = endpoint({
   path: '/api/remarks/:remarkId',
   summary: 'Mark a remark as done, or as not done after all',
   right: 'funnels.write',
-  params: z.object({ remarkId: z.coerce.number<string>().int() }),
+  params: z.object({ remarkId: RowNumber }),
   body: z.object({ done: z.boolean() }),
   answer: nothing,
 });
@@ -460,7 +464,7 @@ export const removeStandInRecord = endpoint({
   path: '/api/stand-in-records/:id',
   summary: 'Remove a record at the DNS stand-in',
   right: 'funnels.write',
-  params: z.object({ id: z.coerce.number<string>().int() }),
+  params: z.object({ id: RowNumber }),
   answer: nothing,
 });
 export const startWalk = endpoint({
@@ -503,8 +507,8 @@ export const saveDraft = endpoint({
   summary: 'Keep a draft; `version` is the one it was made from',
   right: 'funnels.write',
   params: ofPage,
-  body: z.object({ version: z.int(), draft: DraftBody }),
-  answer: z.object({ version: z.int(), state: PageState, keptAt: InstantText }),
+  body: z.object({ version: Version, draft: DraftBody }),
+  answer: z.object({ version: Version, state: PageState, keptAt: InstantText }),
 });
 export const checkAddress = endpoint({
   method: 'GET',
@@ -576,7 +580,7 @@ export const publishPage = endpoint({
   summary: 'Publish the draft as it stands',
   right: 'funnels.write',
   params: ofPage,
-  body: z.object({ version: z.int() }),
+  body: z.object({ version: Version }),
   answer: z.object({ address: z.string(), state: PageState }),
 });
 
@@ -831,7 +835,7 @@ export const saveSequence = endpoint({
   summary: 'Change a sequence; the people in it are planned anew, what was sent stays sent',
   right: 'followup.write',
   params: ofSequence,
-  body: z.object({ version: z.int(), content: SequenceContent }),
+  body: z.object({ version: Version, content: SequenceContent }),
   answer: SequenceView,
 });
 
@@ -939,7 +943,7 @@ export const saveCalendar = endpoint({
   summary: 'Change a calendar; bookings that are made stay as they are',
   right: 'diary.set-up',
   params: ofCalendar,
-  body: z.object({ version: z.int(), content: CalendarContent }),
+  body: z.object({ version: Version, content: CalendarContent }),
   answer: CalendarView,
 });
 export const listSlots = endpoint({

@@ -44,6 +44,10 @@ export const problemCodes = {
     status: 422,
     title: 'The zip can’t be taken in. Nothing was changed.',
   },
+  'unsupported-type': {
+    status: 415,
+    title: 'A body of this type can’t be read here. Send JSON, or a file where one is asked for.',
+  },
   'too-large': { status: 413, title: 'That is too large.' },
   'too-many-tries': { status: 429, title: 'Too many tries. Wait a minute and try again.' },
   'our-fault': {

@@ -87,6 +87,26 @@ export class TestApp {
     }) as never;
   }
 
+  /** A request of the owner's with its body as it is, well-formed or not. */
+  raw(
+    method: InjectOptions['method'],
+    url: string,
+    payload: string | undefined,
+    headers: Record<string, string> = {},
+  ): Promise<Response> {
+    return this.running.app.inject({
+      method: method!,
+      url,
+      headers: {
+        host: 'localhost:4310',
+        cookie: this.cookies.get('owner@example.com')!,
+        ...(payload !== undefined && { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      ...(payload !== undefined && { payload }),
+    }) as never;
+  }
+
   /** A request whose body is a file. */
   bytes(method: 'POST' | 'PUT', url: string, payload: Buffer, as: string): Promise<Response> {
     return this.running.app.inject({

@@ -1,5 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { roleMay, type Endpoint } from '@plumgate/contract';
+import { ClientId } from '@plumgate/core/basics';
+import { ClientService } from '../../clients/client.service.ts';
 import { SessionService } from '../../accounts/session.service.ts';
 import { AppProblem, notFound } from './app-problem.ts';
 import type { CheckedRequest, Who } from './bind.ts';
@@ -10,7 +12,10 @@ import type { CheckedRequest, Who } from './bind.ts';
  */
 @Injectable()
 export class Admission {
-  constructor(private readonly sessions: SessionService) {}
+  constructor(
+    private readonly sessions: SessionService,
+    private readonly clients: ClientService,
+  ) {}
 
   async admit(request: CheckedRequest, endpoint: Endpoint): Promise<void> {
     if (endpoint.method !== 'GET') refuseOtherOrigin(request);
@@ -18,10 +23,19 @@ export class Admission {
       const who = await this.sessions.whoHas(request.cookies[this.sessions.cookie.name]);
       if (!who) throw new AppProblem('not-signed-in');
       if (!roleMay(who.role, endpoint.right)) throw new AppProblem('not-allowed');
-      refuseOtherClient(who, request.params);
+      await this.refuseOtherClient(who, request.params);
       request.who = who;
     }
     request.admittedTo = endpoint;
+  }
+
+  /** A client that is not there, and to a front desk every other one, has nothing to be found under it. */
+  private async refuseOtherClient(who: Who, params: unknown): Promise<void> {
+    const { clientId } = params as { clientId?: string };
+    if (clientId === undefined) return;
+    const id = ClientId.safeParse(clientId);
+    if (!id.success || (who.clientId && who.clientId !== id.data)) throw notFound();
+    if (!who.clientId && !(await this.clients.isThere(id.data))) throw notFound();
   }
 }
 
@@ -36,10 +50,4 @@ function refuseOtherOrigin(request: CheckedRequest): void {
     origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== host);
   if (otherOrigin || site === 'cross-site' || site === 'same-site')
     throw new AppProblem('other-origin');
-}
-
-/** To a front desk, another client's places do not exist. */
-function refuseOtherClient(who: Who, params: unknown): void {
-  const { clientId } = params as { clientId?: string };
-  if (who.clientId && clientId && who.clientId !== clientId) throw notFound();
 }

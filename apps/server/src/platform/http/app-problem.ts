@@ -9,6 +9,10 @@ export class AppProblem extends Error {
     super(more.detail ?? problemCodes[code].title);
   }
 
+  get statusCode(): number {
+    return problemCodes[this.code].status;
+  }
+
   /** The RFC 9457 document for this problem. */
   document(requestId: string): Problem {
     const { status, title } = problemCodes[this.code];

@@ -7,6 +7,7 @@ export const maxFileBytes = 20 * 1024 * 1024;
 
 /** What bodies the app takes: JSON that is not nested beyond reason, and files as they are. */
 export function addBodyParsers(fastify: FastifyInstance): void {
+  fastify.removeContentTypeParser('text/plain');
   const parseJson = fastify.getDefaultJsonParser('error', 'error');
   fastify.addContentTypeParser(
     'application/json',

@@ -18,10 +18,18 @@ export class EndpointGuard implements CanActivate {
     request.asked = {
       params: check('params', endpoint.params, request.params),
       query: check('query', endpoint.query, request.query),
-      body: endpoint.bodyType ? request.body : check('body', endpoint.body, request.body),
+      body: endpoint.bodyType
+        ? fileIn(request.body, endpoint.bodyType)
+        : check('body', endpoint.body, request.body),
     };
     return true;
   }
+}
+
+/** A body that is a file comes as bytes, or it was not sent as one. */
+function fileIn(body: unknown, type: string): Buffer {
+  if (Buffer.isBuffer(body)) return body;
+  throw new AppProblem('bad-request', { detail: `Send the file itself, as ${type}.` });
 }
 
 /** Text is cleaned here, once, for every handler: no NUL, no half characters. */

@@ -22,9 +22,11 @@ export function asProblem(error: unknown): AppProblem {
   const status = error instanceof HttpException ? error.getStatus() : statusCode;
   if (status === 404) return new AppProblem('not-found');
   if (status === 413) return new AppProblem('too-large');
+  if (status === 415) return new AppProblem('unsupported-type');
   if (status === 429) return new AppProblem('too-many-tries');
   if (code?.startsWith('FST_ERR_CTP') || error instanceof SyntaxError || status === 400) {
     return new AppProblem('not-json');
   }
+  if (status !== undefined && status >= 400 && status < 500) return new AppProblem('bad-request');
   return new AppProblem('our-fault');
 }
