@@ -29,7 +29,7 @@ const folder = await mkdtemp(join(tmpdir(), 'plumgate-bench-'));
 const port = await freePort();
 const host = `quayside.localhost:${port}`;
 let server = await start();
-const campaign = await makeCampaign(port);
+const campaign = await makeCampaign(port, server.code);
 
 // A published page against a bare Fastify route that answers the same bytes, turn by turn so that noise meets both.
 const page = await fetchRaw('/visit', 'br');
@@ -258,7 +258,12 @@ async function start(command = ['apps/server/dist/main.js']) {
   child.ended = new Promise((resolve) => child.on('exit', resolve));
   child.stderr.pipe(process.stderr);
   await new Promise((resolve, reject) => {
-    child.stdout.on('data', (chunk) => chunk.toString().includes('is ready') && resolve());
+    let said = '';
+    child.stdout.on('data', (chunk) => {
+      said += chunk;
+      child.code = /Set-up code: (\S+)/.exec(said)?.[1];
+      if (said.includes('is ready')) resolve();
+    });
     child.on('exit', () => reject(new Error('The server ended.')));
   });
   return child;

@@ -2,7 +2,7 @@ import { quaysideFunnel } from './demo-page.mjs';
 import { longPage, richPage } from './pages.mjs';
 
 /** Builds one client with the demo's page, a rich one and a long one through the API. */
-export async function makeCampaign(port) {
+export async function makeCampaign(port, code) {
   const origin = `http://127.0.0.1:${port}`;
   let cookie = '';
   const call = async (method, path, body) => {
@@ -26,6 +26,7 @@ export async function makeCampaign(port) {
     name: 'Bench',
     email: 'bench@example.com',
     password: 'correct horse battery',
+    code,
   });
   const client = await call('POST', '/api/clients', {
     name: 'Quayside',

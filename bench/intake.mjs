@@ -1,10 +1,10 @@
 import 'reflect-metadata';
 import { randomUUID } from 'node:crypto';
-import { IntakeService } from '../apps/server/dist/intake/intake.service.js';
+import { HeldService } from '../apps/server/dist/intake/held.service.js';
 import { makeDemoWorld } from '../apps/server/dist/demo/make-demo.js';
 import { LivePages } from '../apps/server/dist/site/live-pages.js';
 import { Worker } from '../apps/server/dist/platform/worker.js';
-import { assembleOn, incomingOn } from './program.mjs';
+import { assembleOn, incomingOn, someAddress } from './program.mjs';
 
 const count = 150;
 
@@ -16,7 +16,8 @@ export async function compareIntake(folder) {
   // What follows the answer is the worker's, and is not part of either side.
   running.app.get(Worker).wake = () => {};
   const receive = (n) =>
-    running.app.get(IntakeService).receive(
+    running.app.get(HeldService).receiveFrom(
+      someAddress(),
       incomingOn(page, {
         name: `Lead ${n}`,
         email: `${randomUUID()}@example.com`,

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Temporal } from 'temporal-polyfill';
+import { incomingOf } from '../apps/server/dist/intake/incoming.js';
 import { MovableClock } from '../apps/server/dist/platform/clock.js';
 import { readConfig } from '../apps/server/dist/platform/config.js';
 import { Database } from '../apps/server/dist/platform/database/database.js';
@@ -25,21 +26,17 @@ export async function assembleOn(folder) {
   return { running, database, clock };
 }
 
-/** What a visitor sends with the one form of a live page: these answers, once. */
-export function incomingOn(page, typed) {
-  const [formId, form] = Object.entries(page.forms)[0];
-  return {
-    clientId: page.clientId,
-    funnelId: page.funnelId,
-    pageId: page.pageId,
-    pageName: page.name,
-    revisionId: page.revisionId,
-    formId,
-    form,
+/** What a visitor sends with the first form of a live page: these answers, once. */
+export const incomingOn = (page, typed, start = null) =>
+  incomingOf(page, '', {
     typed,
+    start,
     once: randomUUID(),
     visitorId: '',
     source: 'Direct',
     device: 'phone',
-  };
-}
+  });
+
+/** An address of the network for documentation (RFC 3849), another each time: visitors come from everywhere. */
+export const someAddress = () => `2001:db8:${hex()}:${hex()}::1`;
+const hex = () => Math.floor(Math.random() * 0x10000).toString(16);

@@ -3,7 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyPage, newBand, newBlock, type Block } from '@plumgate/core/page';
 import { expect, test } from '@playwright/test';
-import { ask, endServers, startServer } from './helpers.ts';
+import { ask, endServers, setUpCodeIn, startServer } from './helpers.ts';
+
+type Server = Awaited<ReturnType<typeof startServer>>;
 
 test.setTimeout(600_000);
 let folder: string;
@@ -22,7 +24,7 @@ const json = { 'content-type': 'application/json' };
 type ApiCall = (method: string, path: string, body?: object) => Promise<never>;
 
 /** The program from nothing: its owner and a client. Gives the owner's cookie, a way to call as them, and the client's id. */
-async function setUp(): Promise<{ cookie: string; call: ApiCall; clientId: string }> {
+async function setUp(server: Server): Promise<{ cookie: string; call: ApiCall; clientId: string }> {
   const { status, cookie } = await ask({
     port,
     path: '/api/set-up',
@@ -34,6 +36,7 @@ async function setUp(): Promise<{ cookie: string; call: ApiCall; clientId: strin
       name: 'Oriel',
       email: 'oriel@example.com',
       password: 'correct horse battery',
+      code: setUpCodeIn(server.output()),
     }),
   });
   expect(status).toBe(200);
@@ -57,8 +60,8 @@ async function setUp(): Promise<{ cookie: string; call: ApiCall; clientId: strin
 }
 
 /** A funnel that is live and tells the desk of its leads. */
-async function build(): Promise<{ cookie: string; clientId: string }> {
-  const { cookie, call, clientId } = await setUp();
+async function build(server: Server): Promise<{ cookie: string; clientId: string }> {
+  const { cookie, call, clientId } = await setUp(server);
   const { funnelId } = (await call('POST', `/api/clients/${clientId}/funnels`, {
     name: 'Visit',
   })) as { funnelId: string };
@@ -83,7 +86,7 @@ async function build(): Promise<{ cookie: string; clientId: string }> {
 test('killed in the middle of submissions, it has every answered one after the restart, and sends what it owes once', async () => {
   const first = await startServer(environment());
   await first.ready;
-  const { cookie, clientId } = await build();
+  const { cookie, clientId } = await build(first);
   const answered: string[] = [];
   const sending = Array.from({ length: 4 }, async (_, lane) => {
     for (let n = 0; n < 200; n++) {
@@ -151,7 +154,7 @@ test('killed in the middle of submissions, it has every answered one after the r
 test('killed in the middle of publishing, visitors see the funnel before or after, never a mix', async () => {
   let server = await startServer(environment());
   await server.ready;
-  const { call, clientId } = await setUp();
+  const { call, clientId } = await setUp(server);
   const last = 7;
   const draft = (generation: number, at: number) => ({
     page: {
@@ -265,9 +268,13 @@ test('the first visit asks for the owner and the agency, and a demo’s clock ca
   await page.getByLabel('Your name').fill('Oriel Tallow');
   await page.getByLabel('Your email').fill('oriel@example.com');
   await page.getByLabel('A password').fill('correct horse battery');
+  await page.getByLabel('Set-up code').fill('ABCD-EFGH');
   await page.getByRole('button', { name: 'Create the agency' }).click();
   await expect(page.getByText('“Maine” is not a time zone.')).toBeVisible();
   await page.getByLabel('Time zone').fill('America/New_York');
+  await page.getByRole('button', { name: 'Create the agency' }).click();
+  await expect(page.getByText('That is not the set-up code.')).toBeVisible();
+  await page.getByLabel('Set-up code').fill(setUpCodeIn(server.output()).toLowerCase());
   await page.getByRole('button', { name: 'Create the agency' }).click();
   await expect(page.getByText('Take on the first client')).toBeVisible();
   expect(

@@ -73,6 +73,9 @@ export async function searchPostRoom(app: Page, text: string): Promise<Locator> 
 
 const started = new Set<ChildProcess>();
 
+/** The code that a new installation printed as it started. */
+export const setUpCodeIn = (output: string): string => /Set-up code: (\S+)/.exec(output)![1]!;
+
 /** Ends what a failed test left running, which would hold its port and its folder. */
 export async function endServers(): Promise<void> {
   for (const server of started) {
@@ -92,7 +95,7 @@ export async function startServer(environment: Record<string, string>): Promise<
 }> {
   const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
     cwd: new URL('..', import.meta.url),
-    env: { ...process.env, PLUMGATE_DEMO: '0', ...environment },
+    env: { ...process.env, PLUMGATE_DEMO: '0', TRUSTED_PROXIES: '127.0.0.1', ...environment },
   });
   started.add(server);
   let output = '';
@@ -109,6 +112,8 @@ export async function startServer(environment: Record<string, string>): Promise<
   ready.catch(() => {});
   return { process: server, output: () => output, ready, ended };
 }
+
+const hex = () => Math.floor(Math.random() * 0x10000).toString(16);
 
 /** A request to a host that only the Host header names, as Node resolves no `*.localhost`. */
 export function ask(to: {
@@ -128,6 +133,8 @@ export function ask(to: {
         method: to.method ?? 'GET',
         headers: {
           host: to.host ?? `localhost:${to.port}`,
+          // Visitors come from everywhere: an address of the network for documentation (RFC 3849), another each time.
+          'x-forwarded-for': `2001:db8:${hex()}:${hex()}::1`,
           ...to.headers,
           ...(to.body && { 'content-length': Buffer.byteLength(to.body) }),
         },

@@ -52,11 +52,11 @@ async function main(): Promise<void> {
     if (ids instanceof SeededIds) ids.release();
   }
   const port = await listen(running, config.port, config.host);
+  for (const warning of warningsOf(config)) console.warn(warning);
+  if (!(await running.app.get(AccountService).isSetUp()))
+    console.log(`Set-up code: ${await running.app.get(SetUpCode).read()}`);
   console.log(`Plum Gate is ready: http://localhost:${port}`);
   if (config.demo) console.log(demoSignIns(port));
-  else if (!(await running.app.get(AccountService).isSetUp()))
-    console.log(`Set-up code: ${await running.app.get(SetUpCode).read()}`);
-  for (const warning of warningsOf(config)) console.warn(warning);
 }
 
 /** The demo's clock runs on from where it was, or from a fixed morning, so that the demo looks the same every time. */

@@ -67,6 +67,7 @@ describe('the first visit to a new installation', () => {
     type('Your name', 'Maren Oriel');
     type('Your email', 'owner@tallow-thyme.test');
     type('A password', 'correct horse battery');
+    type('Set-up code', 'K7QM-2XWD');
   };
 
   it('makes the agency and its owner', async () => {
@@ -79,6 +80,7 @@ describe('the first visit to a new installation', () => {
       agency: 'Tallow & Thyme',
       zone: 'America/New_York',
       email: 'owner@tallow-thyme.test',
+      code: 'K7QM-2XWD',
     });
   });
 
@@ -86,6 +88,7 @@ describe('the first visit to a new installation', () => {
     ['Time zone', 'New York'],
     ['Your email', 'maren'],
     ['A password', 'short'],
+    ['Set-up code', ''],
   ])('says at its field what is wrong: %s', async (label, value) => {
     const { server } = opened();
     fill();
