@@ -4,8 +4,7 @@ import { join } from 'node:path';
 import { emptyPage, newBand, newBlock, type Block } from '@plumgate/core/page';
 import { expect, test } from '@playwright/test';
 import { ask, endServers, setUpCodeIn, startServer } from './helpers.ts';
-
-type Server = Awaited<ReturnType<typeof startServer>>;
+import { allOf, buildFunnel, sendLead, setUp } from './installation.ts';
 
 test.setTimeout(600_000);
 let folder: string;
@@ -19,91 +18,15 @@ test.afterEach(async () => {
 
 const port = 4392;
 const environment = () => ({ PORT: String(port), PLUMGATE_DATA: folder });
-const json = { 'content-type': 'application/json' };
-
-type ApiCall = (method: string, path: string, body?: object) => Promise<never>;
-
-/** The program from nothing: its owner and a client. Gives the owner's cookie, a way to call as them, and the client's id. */
-async function setUp(server: Server): Promise<{ cookie: string; call: ApiCall; clientId: string }> {
-  const { status, cookie } = await ask({
-    port,
-    path: '/api/set-up',
-    method: 'POST',
-    headers: json,
-    body: JSON.stringify({
-      agency: 'Tallow & Thyme',
-      zone: 'America/New_York',
-      name: 'Oriel',
-      email: 'oriel@example.com',
-      password: 'correct horse battery',
-      code: setUpCodeIn(server.output()),
-    }),
-  });
-  expect(status).toBe(200);
-  const call: ApiCall = async (method, path, body) => {
-    const answer = await ask({
-      port,
-      path,
-      method,
-      headers: { ...(body && json), cookie },
-      ...(body && { body: JSON.stringify(body) }),
-    });
-    expect(answer.status, answer.body).toBe(200);
-    return JSON.parse(answer.body) as never;
-  };
-  const { id: clientId } = (await call('POST', '/api/clients', {
-    name: 'Quayside',
-    slug: 'quayside',
-    zone: 'America/New_York',
-  })) as { id: string };
-  return { cookie, call, clientId };
-}
-
-/** A funnel that is live and tells the desk of its leads. */
-async function build(server: Server): Promise<{ cookie: string; clientId: string }> {
-  const { cookie, call, clientId } = await setUp(server);
-  const { funnelId } = (await call('POST', `/api/clients/${clientId}/funnels`, {
-    name: 'Visit',
-  })) as { funnelId: string };
-  const { steps } = (await call('GET', `/api/funnels/${funnelId}/path`)) as {
-    steps: { pageId: string }[];
-  };
-  for (const { pageId } of steps) {
-    const page = (await call('GET', `/api/pages/${pageId}`)) as {
-      version: number;
-      draft: { forms: Record<string, { tell: string[] }> };
-    };
-    for (const form of Object.values(page.draft.forms)) form.tell = ['desk@example.com'];
-    const kept = (await call('PUT', `/api/pages/${pageId}/draft`, {
-      version: page.version,
-      draft: page.draft,
-    })) as { version: number };
-    await call('POST', `/api/pages/${pageId}/publish`, { version: kept.version });
-  }
-  return { cookie, clientId };
-}
-
 test('killed in the middle of submissions, it has every answered one after the restart, and sends what it owes once', async () => {
   const first = await startServer(environment());
   await first.ready;
-  const { cookie, clientId } = await build(first);
+  const { cookie, clientId } = await buildFunnel(port, first);
   const answered: string[] = [];
   const sending = Array.from({ length: 4 }, async (_, lane) => {
     for (let n = 0; n < 200; n++) {
       const email = `lead-${lane}-${n}@example.com`;
-      const body = new URLSearchParams({
-        name: `Lead ${lane} ${n}`,
-        email,
-        _once: email,
-      }).toString();
-      const answer = await ask({
-        port,
-        host: `quayside.localhost:${port}`,
-        path: '/visit',
-        method: 'POST',
-        headers: { 'content-type': 'application/x-www-form-urlencoded' },
-        body,
-      }).catch(() => null);
+      const answer = await sendLead(port, `Lead ${lane} ${n}`, email);
       if (!answer) return;
       if (answer.status === 303) answered.push(email);
       if (answered.length === 60) first.process.kill('SIGKILL');
@@ -115,24 +38,9 @@ test('killed in the middle of submissions, it has every answered one after the r
 
   const second = await startServer(environment());
   await second.ready;
-  const all = async <Item>(path: string, list: string): Promise<Item[]> => {
-    const items: Item[] = [];
-    for (let after = ''; ;) {
-      const page = JSON.parse(
-        (
-          await ask({
-            port,
-            path: `${path}?limit=200${after && `&after=${after}`}`,
-            headers: { cookie },
-          })
-        ).body,
-      ) as Record<string, Item[]> & { next: string | null };
-      items.push(...page[list]!);
-      if (!page.next) return items;
-      after = page.next;
-    }
-  };
-  const people = await all<{ email: string; submissions: number }>(
+  const people = await allOf<{ email: string; submissions: number }>(
+    port,
+    cookie,
     `/api/clients/${clientId}/people`,
     'people',
   );
@@ -140,9 +48,14 @@ test('killed in the middle of submissions, it has every answered one after the r
   expect(people.every(({ submissions }) => submissions === 1)).toBe(true);
   // Rows that were leased by the killed process are taken over when their lease of a minute is over.
   const subjects = async () =>
-    (await all<{ subject: string }>(`/api/clients/${clientId}/messages`, 'messages')).map(
-      ({ subject }) => subject,
-    );
+    (
+      await allOf<{ subject: string }>(
+        port,
+        cookie,
+        `/api/clients/${clientId}/messages`,
+        'messages',
+      )
+    ).map(({ subject }) => subject);
   await expect
     .poll(async () => (await subjects()).length, { timeout: 300_000, intervals: [1000] })
     .toBe(people.length);
@@ -154,7 +67,7 @@ test('killed in the middle of submissions, it has every answered one after the r
 test('killed in the middle of publishing, visitors see the funnel before or after, never a mix', async () => {
   let server = await startServer(environment());
   await server.ready;
-  const { call, clientId } = await setUp(server);
+  const { call, clientId } = await setUp(port, server);
   const last = 7;
   const draft = (generation: number, at: number) => ({
     page: {

@@ -115,6 +115,8 @@ export async function startServer(environment: Record<string, string>): Promise<
 
 const hex = () => Math.floor(Math.random() * 0x10000).toString(16);
 
+export type Server = Awaited<ReturnType<typeof startServer>>;
+
 /** A request to a host that only the Host header names, as Node resolves no `*.localhost`. */
 export function ask(to: {
   port: number;

@@ -12,6 +12,7 @@ import {
   root,
   runTool,
 } from './lib.mjs';
+import { ensurePostgres } from './postgres.mjs';
 
 const results = join(root, '.tmp', 'results');
 const file = (name) => join(results, `${name}.json`);
@@ -62,6 +63,7 @@ const kinds = {
   },
   browser: async () => {
     await ensureChromium();
+    await ensurePostgres();
     await ensureBuilt();
     const code = await runTool('playwright', ['test', '--config', 'e2e/playwright.config.ts'], {
       env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_FILE: file('browser') },

@@ -1,3 +1,5 @@
+import sharp from 'sharp';
+
 /** Pictures drawn for the demo, as SVG; they go through the same door as an uploaded photograph. */
 export const quietRoom = `<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="800" viewBox="0 0 1200 800">
 <rect width="1200" height="800" fill="#dfe9e6"/><rect y="610" width="1200" height="190" fill="#c9b79c"/><rect y="600" width="1200" height="14" fill="#b7a384"/>
@@ -51,3 +53,7 @@ export const slabSurface = surface(
 
 /** A loft above the harbour at dusk. */
 export const loftAtDusk = `<svg xmlns="http://www.w3.org/2000/svg" width="1500" height="1000" viewBox="0 0 1500 1000"><defs><linearGradient id="sky" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#2b2a52"/><stop offset=".6" stop-color="#8d6a9b"/><stop offset="1" stop-color="#e8a87c"/></linearGradient></defs><rect width="1500" height="1000" fill="url(#sky)"/><circle cx="1180" cy="240" r="58" fill="#f6e7c8"/><path d="M0 700Q400 650 760 690T1500 660V1000H0z" fill="#39406b"/><path d="M0 780Q500 740 900 780T1500 760V1000H0z" fill="#2a3057"/><path d="M330 820V380l240-150 240 150v440z" fill="#4b3b47"/><path d="M300 392 570 216l270 176v34L570 252 300 426z" fill="#2c2431"/><path d="M400 460h130v150H400zM610 460h130v150H610z" fill="#f7d88a"/><path d="M460 460h10v150h-10zM400 530h130v8H400zM670 460h10v150h-10zM610 530h130v8H610z" fill="#4b3b47"/><path d="M520 640h110v180H520z" fill="#6a4a86"/><circle cx="570" cy="350" r="44" fill="#f7d88a"/><path d="M330 820h480v24H330z" fill="#231c28"/><path d="M980 640v190M980 650l110 150H980z" stroke="#231c28" stroke-width="10" fill="#efe6d8"/><path d="M920 830h220l-40 44H960z" fill="#8a4b32"/></svg>`;
+
+/** A drawing as a picture of a format that the program takes. */
+export const asPicture = (svg: string): Promise<Buffer> =>
+  sharp(Buffer.from(svg)).png({ palette: true }).toBuffer();

@@ -18,7 +18,14 @@ import { Database } from '../platform/database/database.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { fernhill, otherClients, quayside } from './clients.ts';
-import { brickSurface, gravelSurface, loftAtDusk, quietRoom, slabSurface } from './drawings.ts';
+import {
+  asPicture,
+  brickSurface,
+  gravelSurface,
+  loftAtDusk,
+  quietRoom,
+  slabSurface,
+} from './drawings.ts';
 import {
   eveningCalendar,
   eveningForm,
@@ -106,7 +113,7 @@ async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId):
     .addUser({ name: 'Front desk', email: addresses.desk, password, role: 'front-desk', clientId });
   const room = await app
     .get(PictureService)
-    .add(clientId, 'The quiet room', Buffer.from(quietRoom));
+    .add(clientId, 'The quiet room', await asPicture(quietRoom));
   const form = await forms.create(db, clientId, firstVisitForm.name, firstVisitForm);
   const timeForm = await forms.create(db, clientId, bookingForm.name, bookingForm);
   const welcome = await sequences.create(clientId, gentleWelcome);
@@ -174,7 +181,7 @@ async function buildFromTemplates(app: NestFastifyApplication): Promise<void> {
   const drawn = async (clientId: ClientId, name: string, svg: string) => {
     const { id, width, height } = await app
       .get(PictureService)
-      .add(clientId, name, Buffer.from(svg));
+      .add(clientId, name, await asPicture(svg));
     return { id: id as never, width, height };
   };
   const publish = async (clientId: ClientId, name: string, taken: TakenPage[]) => {

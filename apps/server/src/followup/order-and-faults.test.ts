@@ -198,14 +198,12 @@ it('stops, after a kill in the middle of a sending, where the lease ends and at 
   await app.move('PT1H');
   const start = app.clock.now();
   // As a killed process leaves it: taken, and neither sent nor given back.
-  await app.database.db
-    .update(outbox)
-    .set({
-      state: 'owed',
-      sentAt: null,
-      leasedBy: 'killed',
-      leasedUntil: start.add({ seconds: 40 }),
-    });
+  await app.database.db.update(outbox).set({
+    state: 'owed',
+    sentAt: null,
+    leasedBy: 'killed',
+    leasedUntil: start.add({ seconds: 40 }),
+  });
   await app.database.db.delete(postRoom);
   await app.move('PT5H');
   const mails = await app.database.db.select().from(postRoom).orderBy(asc(postRoom.receivedAt));

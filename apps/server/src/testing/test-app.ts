@@ -42,6 +42,9 @@ export class TestApp {
     readonly database: Database,
     readonly clock: MovableClock,
     private readonly folder: string,
+    /** The app's own host. */
+    private readonly host: string,
+    private readonly sites: string,
   ) {}
 
   static async start(environment: Record<string, string> = {}): Promise<TestApp> {
@@ -64,7 +67,9 @@ export class TestApp {
     });
     await running.app.init();
     await running.app.getHttpAdapter().getInstance().ready();
-    return new TestApp(running, database, clock, folder);
+    const host = config.origin ? new URL(config.origin).host : 'localhost:4310';
+    const sites = config.origin ? config.sites : `${config.sites}:4310`;
+    return new TestApp(running, database, clock, folder, host, sites);
   }
 
   get<Part>(part: abstract new (...given: never[]) => Part): Part {
@@ -82,7 +87,7 @@ export class TestApp {
     return this.running.app.inject({
       method: method!,
       url,
-      headers: { host: 'localhost:4310', ...(cookie && { cookie }) },
+      headers: { host: this.host, ...(cookie && { cookie }) },
       ...(body && { payload: body }),
     }) as never;
   }
@@ -98,7 +103,7 @@ export class TestApp {
       method: method!,
       url,
       headers: {
-        host: 'localhost:4310',
+        host: this.host,
         cookie: this.cookies.get('owner@example.com')!,
         ...(payload !== undefined && { 'content-type': 'application/json' }),
         ...headers,
@@ -113,7 +118,7 @@ export class TestApp {
       method,
       url,
       headers: {
-        host: 'localhost:4310',
+        host: this.host,
         cookie: this.cookies.get(as)!,
         'content-type': 'application/octet-stream',
       },
@@ -135,7 +140,7 @@ export class TestApp {
       method,
       url,
       headers: {
-        host: `${given.client ?? 'quayside'}.localhost:4310`,
+        host: `${given.client ?? 'quayside'}.${this.sites}`,
         'user-agent': agent,
         // Every request comes from a place of its own, as visitors do, unless a test says otherwise.
         'x-forwarded-for': someAddress(),
@@ -150,10 +155,8 @@ export class TestApp {
     const answer = await this.api('POST', '/api/session', { email, password: secret });
     if (answer.statusCode !== 200)
       throw new Error(`Sign-in answered ${answer.statusCode}: ${answer.body}`);
-    this.cookies.set(
-      email,
-      `plumgate_session=${answer.cookies.find(({ name }) => name === 'plumgate_session')!.value}`,
-    );
+    const session = answer.cookies.find(({ name }) => name.endsWith('plumgate_session'))!;
+    this.cookies.set(email, `${session.name}=${session.value}`);
   }
 
   /** Does everything that is due and writes the counts, without moving the clock. */

@@ -97,3 +97,35 @@ it('says when there is nobody of that kind', async () => {
   show(<PersonDrawer personId={odalys.id} zone="UTC" backTo="/" />, server);
   expect(await screen.findByText('There is no such person.')).toBeTruthy();
 });
+
+describe('what was also given of them', () => {
+  const alsoGiven: PersonRecord['alsoGiven'] = [
+    { field: 'phone', value: '(207) 555-0199', givenAt: '2026-11-05T14:12:00Z' },
+  ];
+
+  it('is used when somebody says so', async () => {
+    const server = await opened({ alsoGiven });
+    server.on(api.useAlsoGiven, {});
+    const section = screen.getByRole('region', { name: 'Also given' });
+    expect(within(section).getByText('(207) 555-0199')).toBeTruthy();
+    fireEvent.click(within(section).getByRole('button', { name: 'Use this' }));
+    await waitFor(() =>
+      expect(server.sent(api.useAlsoGiven)[0]).toMatchObject({
+        params: { personId: odalys.id },
+        body: { field: 'phone', value: '(207) 555-0199' },
+      }),
+    );
+  });
+
+  it('is dismissed', async () => {
+    const server = await opened({ alsoGiven });
+    server.on(api.dismissAlsoGiven, {});
+    fireEvent.click(screen.getByRole('button', { name: 'Dismiss' }));
+    await waitFor(() => expect(server.sent(api.dismissAlsoGiven)).toHaveLength(1));
+  });
+
+  it('is no part of most records', async () => {
+    await opened();
+    expect(screen.queryByRole('region', { name: 'Also given' })).toBeNull();
+  });
+});

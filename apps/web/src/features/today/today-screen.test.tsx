@@ -88,3 +88,11 @@ it('warns of an address that unsubscribed from notices, and takes it back', asyn
     body: { address: 'desk@quayside-dental.test' },
   });
 });
+
+it('says that submissions are held, and leads to them', async () => {
+  await opened({ held: 12 });
+  expect(screen.getByText('12 submissions are held for review')).toBeTruthy();
+  expect(screen.getByRole('link', { name: 'Review' }).getAttribute('href')).toBe(
+    '/quayside-dental/held',
+  );
+});

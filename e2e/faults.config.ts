@@ -1,0 +1,10 @@
+import { defineConfig } from '@playwright/test';
+import journeys from './playwright.config.ts';
+
+/** What attacks and failing machines do, many times over; `npm run faults`. Each test has servers of its own. */
+const { webServer: _demo, ...rest } = journeys;
+export default defineConfig({
+  ...rest,
+  testMatch: ['faults.spec.ts', 'failing-machine.spec.ts', 'storm.spec.ts'],
+  reporter: [['list']],
+});

@@ -1,0 +1,9 @@
+export interface PostgresCluster {
+  /** The address of one of its databases. */
+  url(database?: string): string;
+  start(): void;
+  stop(): void;
+  remove(): void;
+}
+export function startPostgres(): PostgresCluster;
+export function ensurePostgres(): Promise<void>;
