@@ -35,25 +35,27 @@ export function AlsoGiven({ person, zone }: { person: PersonRecord; zone: string
       <ul className="grid gap-2">
         {person.alsoGiven.map((given) => (
           <li key={given.field + given.value} className="flex flex-wrap items-center gap-2">
-            <span className="min-w-0 flex-1 basis-40 break-words">
+            <span className="min-w-0 flex-1 basis-24 break-words">
               <b className="font-semibold">{given.value}</b>
               <span className="block text-xs text-muted">
                 {given.field === 'name' ? 'Name' : 'Phone'}, {whenText(given.givenAt, zone)}
               </span>
             </span>
-            <Button
-              onClick={() =>
-                void decide(api.useAlsoGiven, given, `The ${given.field} is now ${given.value}.`)
-              }
-            >
-              Use this
-            </Button>
-            <Button
-              look="quiet"
-              onClick={() => void decide(api.dismissAlsoGiven, given, 'Dismissed.')}
-            >
-              Dismiss
-            </Button>
+            <span className="flex">
+              <Button
+                onClick={() =>
+                  void decide(api.useAlsoGiven, given, `The ${given.field} is now ${given.value}.`)
+                }
+              >
+                Use this
+              </Button>
+              <Button
+                look="quiet"
+                onClick={() => void decide(api.dismissAlsoGiven, given, 'Dismissed.')}
+              >
+                Dismiss
+              </Button>
+            </span>
           </li>
         ))}
       </ul>
