@@ -7,7 +7,7 @@ import { expect, test } from '@playwright/test';
 import { Client } from 'pg';
 import { startPostgres } from '../scripts/postgres.mjs';
 import { ask, endServers, startServer, type Server } from './helpers.ts';
-import { allOf, buildFunnel, sendLead, visit } from './installation.ts';
+import { allOf, buildFunnel, sendLead, signInAgain, visit } from './installation.ts';
 
 /** What a machine does to a program: its database goes away, its disk is full, its mail server is slow, it is killed. */
 test.setTimeout(300_000);
@@ -141,20 +141,11 @@ test('the disk of the data folder fills up', async () => {
     rmSync(join(disk, 'ballast'));
     const again = await start({ PLUMGATE_DATA: join(disk, 'data') });
     expect((await health()).status).toBe(200);
-    const signedIn = await ask({
-      port,
-      path: '/api/session',
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ email: 'oriel@example.com', password: 'correct horse battery' }),
-    });
-    const { clients } = JSON.parse(
-      (await ask({ port, path: '/api/clients', headers: { cookie: signedIn.cookie } })).body,
-    ) as { clients: { id: string }[] };
+    const { cookie, clientId } = await signInAgain(port);
     const people = await allOf<{ email: string }>(
       port,
-      signedIn.cookie,
-      `/api/clients/${clients[0]!.id}/people`,
+      cookie,
+      `/api/clients/${clientId}/people`,
       'people',
     );
     expect(people.map(({ email }) => email)).toEqual(expect.arrayContaining(answered));
@@ -203,21 +194,11 @@ test('told to stop while a slow mail server keeps it, it ends within ten seconds
   mail.server.close();
   // With a mail server that is well, what was left is sent.
   const again = await start();
-  const signedIn = await ask({
-    port,
-    path: '/api/session',
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ email: 'oriel@example.com', password: 'correct horse battery' }),
-  });
-  const { clients } = JSON.parse(
-    (await ask({ port, path: '/api/clients', headers: { cookie: signedIn.cookie } })).body,
-  ) as { clients: { id: string }[] };
+  const { cookie, clientId } = await signInAgain(port);
   await expect
     .poll(
       async () =>
-        (await allOf(port, signedIn.cookie, `/api/clients/${clients[0]!.id}/messages`, 'messages'))
-          .length,
+        (await allOf(port, cookie, `/api/clients/${clientId}/messages`, 'messages')).length,
       { timeout: 100_000 },
     )
     .toBeGreaterThan(30);

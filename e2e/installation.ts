@@ -44,6 +44,20 @@ export async function setUp(
   return { cookie, call, clientId };
 }
 
+/** The owner of an installation that is there already, signed in anew, and its one client. */
+export async function signInAgain(port: number): Promise<{ cookie: string; clientId: string }> {
+  const { cookie } = await ask({
+    port,
+    path: '/api/session',
+    method: 'POST',
+    headers: json,
+    body: JSON.stringify({ email: 'oriel@example.com', password: 'correct horse battery' }),
+  });
+  const { body } = await ask({ port, path: '/api/clients', headers: { cookie } });
+  const { clients } = JSON.parse(body) as { clients: { id: string }[] };
+  return { cookie, clientId: clients[0]!.id };
+}
+
 /** A funnel that is live at `/visit` and tells the desk of its leads. */
 export async function buildFunnel(
   port: number,
