@@ -66,7 +66,9 @@ export default tseslint.config(
         {
           ignoreVoid: false,
           // A reply can be awaited, and never needs to be.
-          allowForKnownSafePromises: [{ from: 'package', name: 'FastifyReply', package: 'fastify' }],
+          allowForKnownSafePromises: [
+            { from: 'package', name: 'FastifyReply', package: 'fastify' },
+          ],
         },
       ],
     },

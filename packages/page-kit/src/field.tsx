@@ -1,3 +1,4 @@
+import { ownValue } from '@plumgate/core/basics';
 import {
   fieldWords,
   isTick,
@@ -35,7 +36,7 @@ export const fieldCss = `
 
 /** What stands in a question's field already. */
 export const typedIn = (state: Exclude<FormState, { kind: 'arrived' }>, question: Question) =>
-  state.typed[question.key] ?? '';
+  ownValue(state.typed, question.key) ?? '';
 
 /** What is wrong with the answer to a question. */
 export const problemAt = (problems: FieldProblem[], question: Question) =>

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
-import { cleanText, done, failed, localDay, type Outcome } from '@plumgate/core/basics';
+import { cleanText, done, failed, localDay, ownValue, type Outcome } from '@plumgate/core/basics';
 import {
   readAnswers,
   type Answers,
@@ -383,7 +383,7 @@ export function labelledAnswers(
   answers: Answers,
 ): { question: string; answer: string }[] {
   return form.questions.flatMap((question) => {
-    const answer = answers[question.key];
+    const answer = ownValue(answers, question.key);
     if (answer === undefined || answer === false) return [];
     return { question: question.label, answer: answer === true ? 'yes' : String(answer) };
   });

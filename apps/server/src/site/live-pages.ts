@@ -17,7 +17,7 @@ import { clientFields, type Facts } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { nextOf } from '@plumgate/core/funnels';
 import { fillOrKeep, isPersonal, pageMergeBudget } from '@plumgate/core/messages';
-import { bindingsOf, blocksOf, formsOn, type PageDocument } from '@plumgate/core/page';
+import { bindingsOf, blocksOf, formsOn, textsIn, type PageDocument } from '@plumgate/core/page';
 import type {
   FormState,
   FreeTimes,
@@ -504,7 +504,7 @@ export class LivePages {
 }
 
 const isPersonalPage = (document: PageDocument, position: number) =>
-  isPersonal(JSON.stringify(document)) ||
+  textsIn(document).some(isPersonal) ||
   (position > 0 && formsOn(document).length > 0) ||
   blocksOf(document).some((block) => block.kind === 'your-booking');
 

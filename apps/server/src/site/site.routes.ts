@@ -8,6 +8,7 @@ import {
   cleanData,
   done,
   failed,
+  ownValue,
   FileId,
   PictureId,
   RevisionId,
@@ -377,7 +378,7 @@ async function refuse(
   if (!wantsJson) {
     const name = form.questions
       .filter(({ kind }) => ['full-name', 'first-name', 'last-name'].includes(kind))
-      .map(({ key }) => typed[key])
+      .map(({ key }) => ownValue(typed, key))
       .filter(Boolean)
       .join(' ');
     return reply.send(

@@ -6,3 +6,4 @@ export * from './with-values.ts';
 export * from './clean-text.ts';
 export * from './json-depth.ts';
 export * from './reference.ts';
+export * from './own-value.ts';

@@ -101,6 +101,17 @@ describe('readAnswers', () => {
       problem: [{ field: 'constructor', code: 'unknown-field' }],
     });
   });
+
+  it('takes a question whose key is such a name for a question like any other', () => {
+    const asked = newQuestion('short-text', 'a', { key: 'constructor', must: true });
+    const one = { ...form, questions: [asked] };
+    expect(readAnswers(one, {})).toEqual({
+      ok: false,
+      problem: [{ field: 'constructor', code: 'missing' }],
+    });
+    const read = readAnswers(one, { constructor: 'Gravel' } as never);
+    expect(read).toEqual({ ok: true, value: { constructor: 'Gravel' } });
+  });
 });
 
 describe('FormDefinition', () => {

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import { done, failed, type Outcome } from '../basics/index.ts';
+import { done, failed, ownValue, type Outcome } from '../basics/index.ts';
 import { isEmail } from './email.ts';
 import { questionKinds, type FormDefinition, type Question } from './form.ts';
 
@@ -37,7 +37,7 @@ export function readAnswers(
   const answers: Answers = {};
   const problems: FieldProblem[] = [];
   for (const question of form.questions) {
-    const read = readOne(question, typed[question.key] ?? '');
+    const read = readOne(question, ownValue(typed, question.key) ?? '');
     if (!read.ok) problems.push(read.problem);
     else if (read.value !== null) answers[question.key] = read.value;
   }

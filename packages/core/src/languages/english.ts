@@ -40,6 +40,7 @@ export const english: VisitorWords = {
     closed: 'Closed',
     open: 'Open now',
     openUntil: 'Open now, until {time}',
+    openUntilOn: 'Open now, until {time} on {day}',
     opensAt: 'Closed now, opens at {time}',
     opensOn: 'Closed now, opens {day} at {time}',
   },

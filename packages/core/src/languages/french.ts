@@ -40,6 +40,7 @@ export const french: VisitorWords = {
     closed: 'Fermé',
     open: 'Ouvert',
     openUntil: 'Ouvert, jusqu’à {time}',
+    openUntilOn: 'Ouvert, jusqu’à {day} {time}',
     opensAt: 'Fermé, ouvre à {time}',
     opensOn: 'Fermé, ouvre {day} à {time}',
   },

@@ -39,6 +39,7 @@ export const portuguese: VisitorWords = {
     closed: 'Fechado',
     open: 'Aberto agora',
     openUntil: 'Aberto agora, até {time}',
+    openUntilOn: 'Aberto agora, até {day} às {time}',
     opensAt: 'Fechado agora, abre às {time}',
     opensOn: 'Fechado agora, abre {day} às {time}',
   },

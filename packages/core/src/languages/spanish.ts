@@ -39,6 +39,7 @@ export const spanish: VisitorWords = {
     closed: 'Cerrado',
     open: 'Abierto ahora',
     openUntil: 'Abierto ahora, hasta las {time}',
+    openUntilOn: 'Abierto ahora, hasta el {day} a las {time}',
     opensAt: 'Cerrado ahora, abre a las {time}',
     opensOn: 'Cerrado ahora, abre el {day} a las {time}',
   },

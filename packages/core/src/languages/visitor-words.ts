@@ -30,6 +30,8 @@ export interface VisitorWords {
     closed: string;
     open: string;
     openUntil: string;
+    /** The same where it closes on another day. */
+    openUntilOn: string;
     opensAt: string;
     opensOn: string;
   };

@@ -1,6 +1,6 @@
-import { truncate } from '../basics/index.ts';
+import { ownValue, truncate } from '../basics/index.ts';
 import { clientFields } from '../clients/index.ts';
-import { mergeProblem } from '../messages/index.ts';
+import { mergeFieldsIn, mergeProblem } from '../messages/index.ts';
 import type { Question } from '../forms/index.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
@@ -12,12 +12,16 @@ const known: Record<string, readonly string[]> = {
   event: ['name', 'when', 'day', 'time'],
 };
 
-/** The fields that words name: `{{ client.phone | default: "…" }}` gives `client.phone`, with whether it falls back. */
+/**
+ * The fields that words name, each once: `{{ client.phone | default: "…" }}` gives `client.phone`, with whether it falls
+ * back wherever it is shown. What a condition asks about is no gap when it is empty.
+ */
 export function fieldsIn(words: string): { field: string; fallsBack: boolean }[] {
-  return [...words.matchAll(/\{\{-?\s*([\w.]+)\s*(\|[^}]*)?-?\}\}/g)].map(([, field, filters]) => ({
-    field: field!,
-    fallsBack: /\|\s*default\b/.test(filters ?? ''),
-  }));
+  const shown = [...words.matchAll(/\{\{-?\s*([^|}]+?)\s*(\|[^}]*)?-?\}\}/g)]
+    .filter(([, , filters]) => !/\|\s*default\b/.test(filters ?? ''))
+    .map(([, field]) => field!.replace(/\s*\[\s*["']([^"']*)["']\s*\]/g, '.$1').replace(/^\./, ''));
+  const fields = new Set(mergeFieldsIn(words).map((path) => path.join('.')));
+  return [...fields].map((field) => ({ field, fallsBack: !shown.includes(field) }));
 }
 
 /** What is wrong with the merge fields of some words that stand in a part. */
@@ -29,7 +33,7 @@ export function mergeFindings(words: string, part: string, input: LaunchInput): 
   const questions = Object.values(input.draft.forms).flatMap((form) => form.questions);
   return fieldsIn(words).flatMap(({ field, fallsBack }) => {
     const [of, key = ''] = field.split('.') as [string, string | undefined];
-    if (of === 'client' && key in client)
+    if (of === 'client' && Object.hasOwn(client, key))
       return client[key] || fallsBack ? [] : [found('empty-field', { at: 'facts' }, { field })];
     return isKnown(of, key, questions) ? [] : [found('unknown-field', part, { field })];
   });
@@ -38,4 +42,4 @@ export function mergeFindings(words: string, part: string, input: LaunchInput): 
 const isKnown = (of: string, key: string, questions: Question[]) =>
   of === 'answers'
     ? questions.some((question) => question.key === key)
-    : (known[of]?.includes(key) ?? false);
+    : (ownValue(known, of)?.includes(key) ?? false);

@@ -98,10 +98,25 @@ export function fillOrKeep(template: string, context: MergeContext, budget?: Mer
   return filled.ok ? filled.value : template;
 }
 
-/** True when the words depend on who reads them. */
-export function isPersonal(template: string): boolean {
-  return /\{[{%][^}]*\b(?:person|answers|booking)\b/.test(template);
+/**
+ * Every field that a template names, wherever it does: in an output, a condition, a filter, as `person.first_name` or
+ * `person["first_name"]`. `person.first_name` gives `['person', 'first_name']`; a template that can't be read names none.
+ */
+export function mergeFieldsIn(template: string): string[][] {
+  if (!template.includes('{')) return [];
+  try {
+    const segments = engine.globalVariableSegmentsSync(compiled(template));
+    // A name that is itself looked up, as in `client[person.name]`, is not known beforehand.
+    return segments.map((path) => path.filter((name) => !Array.isArray(name)).map(String));
+  } catch {
+    return [];
+  }
 }
+
+/** True when the words depend on who reads them. */
+export const isPersonal = (template: string): boolean =>
+  mergeFieldsIn(template).some(([of]) => personalFields.includes(of!));
+const personalFields = ['person', 'answers', 'booking'];
 
 /** What is wrong with a template's merge fields, or null: for the moment of writing. */
 export function mergeProblem(template: string): string | null {

@@ -92,6 +92,12 @@ it.each([
   ['{% if answers.worry %}x{% endif %}', true],
   ['Call {{ client.phone }}', false],
   ['a person wrote', false],
+  ['{{\n person.first_name\n}}', true],
+  ['{{ client.name | append: person.name }}', true],
+  ['{% if client.phone %}{{ answers["worry"] }}{% endif %}', true],
+  ['{% case booking.when %}{% when "x" %}y{% endcase %}', true],
+  ['{{ client["person"] }}', false],
+  ['{{ person.first_name', false],
 ])('isPersonal(%j) is %j', (template, personal) => expect(isPersonal(template)).toBe(personal));
 
 it('finds a mistake at the moment of writing', () => {

@@ -1,12 +1,42 @@
-/** Words that end texts, and words that allow them again (common practice, no source). */
-const stop = new Set(['stop', 'stopall', 'unsubscribe', 'quit', 'end', 'cancel']);
-const start = new Set(['start', 'unstop']);
+/**
+ * Words that end texts. English: the means of revocation that 47 CFR 64.1200(a)(10) names, stop, quit, end, revoke,
+ * opt out, cancel and unsubscribe (from memory), with the forms in use beside them. The other languages that pages speak:
+ * common practice, no source.
+ */
+const stop = new Set([
+  ...[
+    'stop',
+    'stopall',
+    'stop all',
+    'unsubscribe',
+    'quit',
+    'end',
+    'cancel',
+    'revoke',
+    'opt out',
+    'optout',
+  ],
+  ...['alto', 'parar', 'basta', 'cancelar', 'baja', 'darse de baja', 'no mas', 'fin'],
+  ...['arret', 'arreter', 'stopper', 'desabonner', 'desinscrire', 'annuler'],
+  ...['pare', 'sair', 'encerrar', 'remover', 'cancele'],
+]);
+const start = new Set([
+  ...['start', 'unstop', 'yes start', 'opt in', 'optin', 'resume'],
+  ...['comenzar', 'empezar', 'iniciar', 'reanudar'],
+  ...['commencer', 'demarrer', 'reprendre'],
+  ...['comecar', 'retomar'],
+]);
 
-/** Whether a reply asks to end texts or to allow them: the whole reply is that word, in any case, with or without a full stop. */
+/**
+ * Whether a reply asks to end texts or to allow them: the whole reply is one of the words, in any case, with or without
+ * accents, quotes and punctuation around and within it. `"Opt-out."` in quotes is one, `Stop by on Friday` is none.
+ */
 export function textKeyword(reply: string): 'stop' | 'start' | null {
-  const word = reply
-    .trim()
+  const words = reply
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
     .toLowerCase()
-    .replace(/[.!]+$/, '');
-  return stop.has(word) ? 'stop' : start.has(word) ? 'start' : null;
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
+  return stop.has(words) ? 'stop' : start.has(words) ? 'start' : null;
 }

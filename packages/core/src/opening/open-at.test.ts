@@ -28,11 +28,44 @@ it.each<[string, WallMinute, OpenState]>([
   ['over the weekend', at(5, '12:00'), { open: false, opens: at(0, '08:00') }],
 ])('%s', (_what, now, state) => expect(openAt(week, now)).toEqual(state));
 
+it.each<[string, Week, WallMinute, OpenState]>([
+  [
+    'spans that touch are one',
+    [[open('08:00', '12:00'), open('12:00', '18:00')], [], [], [], [], [], []],
+    at(0, '09:00'),
+    { open: true, until: at(0, '18:00') },
+  ],
+  [
+    'until midnight',
+    [[open('08:00', '24:00')], [], [], [], [], [], []],
+    at(0, '09:00'),
+    { open: true, until: at(1, '00:00') },
+  ],
+  [
+    'over the week’s end',
+    [[open('00:00', '03:00')], [], [], [], [], [], [open('20:00', '24:00')]],
+    at(6, '21:00'),
+    { open: true, until: at(0, '03:00') },
+  ],
+  [
+    'over the week’s end, after it',
+    [[open('00:00', '03:00')], [], [], [], [], [], [open('20:00', '24:00')]],
+    at(0, '02:00'),
+    { open: true, until: at(0, '03:00') },
+  ],
+  [
+    'closed before a stretch that began last week',
+    [[open('00:00', '03:00')], [], [], [], [], [], [open('20:00', '24:00')]],
+    at(0, '03:00'),
+    { open: false, opens: at(6, '20:00') },
+  ],
+])('%s', (_what, hours, now, state) => expect(openAt(hours, now)).toEqual(state));
+
 it('never opens where there are no hours, and never closes where there is no pause', () => {
   const none: Week = Array.from({ length: 7 }, () => []);
   expect(openAt(none, at(2, '10:00'))).toEqual({ open: false, opens: null });
   const always: Week = Array.from({ length: 7 }, () => [open('00:00', '24:00')]);
-  expect(openAt(always, at(2, '10:00')).open).toBe(true);
+  expect(openAt(always, at(2, '10:00'))).toEqual({ open: true, until: null });
 });
 
 it('says the same of a minute as the spans of its day do', () =>

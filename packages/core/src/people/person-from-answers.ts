@@ -1,4 +1,5 @@
 import type { Answers, FormDefinition } from '../forms/index.ts';
+import { ownValue } from '../basics/index.ts';
 import { emailKey, phoneKey } from './person-key.ts';
 
 /** What somebody gave of themselves: on a form, or to the business. Empty text where it doesn't say. */
@@ -17,9 +18,9 @@ export interface ContactDetails {
 export function personFromAnswers(form: FormDefinition, answers: Answers): ContactDetails {
   const by = (kind: FormDefinition['questions'][number]['kind']) => {
     const question = form.questions.find(
-      (question) => question.kind === kind && answers[question.key] !== undefined,
+      (question) => question.kind === kind && ownValue(answers, question.key) !== undefined,
     );
-    return question ? String(answers[question.key]) : '';
+    return question ? String(ownValue(answers, question.key)) : '';
   };
   const [first, last] = splitName(by('full-name'));
   const email = by('email');

@@ -1,3 +1,5 @@
+import { ownValue } from '../basics/index.ts';
+
 /** What only the person who takes a template can say: asked before it is taken, and put wherever `[[key]]` stands. */
 export interface Ask {
   key: string;
@@ -10,7 +12,10 @@ export interface Ask {
 export function answered<Parts>(parts: Parts, answers: Record<string, string>): Parts {
   const walk = (value: unknown): unknown => {
     if (typeof value === 'string')
-      return value.replace(/\[\[([a-z_]+)\]\]/g, (whole, key: string) => answers[key] ?? whole);
+      return value.replace(
+        /\[\[([a-z_]+)\]\]/g,
+        (whole, key: string) => ownValue(answers, key) ?? whole,
+      );
     if (Array.isArray(value)) return value.map(walk);
     if (typeof value !== 'object' || value === null) return value;
     return Object.fromEntries(Object.entries(value).map(([name, inner]) => [name, walk(inner)]));

@@ -27,7 +27,14 @@ export const hours: BlockView<'hours'> = {
           'data-zone': zone,
           'data-ahead': page.clockAhead || undefined,
           'data-locale': locale,
-          'data-said': JSON.stringify([said.openUntil, said.opensAt, said.opensOn]),
+          'data-said': JSON.stringify([
+            said.open,
+            said.openUntil,
+            said.openUntilOn,
+            said.opensAt,
+            said.opensOn,
+            said.midnight,
+          ]),
         })}
       >
         {(block.title || page.editing) && (
