@@ -380,3 +380,82 @@ describe('for any hours, bookings and zone', () => {
     );
   });
 });
+
+describe('hours that meet a clock change or midnight', () => {
+  const everyFive = { startEvery: 5, length: 60 };
+  // London, 26 October 2025: 02:00 becomes 01:00. New York, 8 March 2026: 02:00 becomes 03:00 (tz database, from memory).
+  it.each<[string, string, Partial<Calendar>, string[]]>([
+    [
+      'closing as the repeated hour begins',
+      '2025-10-26',
+      { ...everyFive, zone: 'Europe/London', hours: always([{ from: '00:00', to: '01:00' }]) },
+      ['00:00+01:00'],
+    ],
+    [
+      'closing within it, each time',
+      '2025-10-26',
+      {
+        startEvery: 30,
+        length: 30,
+        zone: 'Europe/London',
+        hours: always([{ from: '01:00', to: '01:30' }]),
+      },
+      ['01:00+01:00', '01:00+00:00'],
+    ],
+    [
+      'open throughout it',
+      '2025-10-26',
+      {
+        startEvery: 60,
+        length: 120,
+        zone: 'Europe/London',
+        hours: always([{ from: '00:00', to: '03:00' }]),
+      },
+      ['00:00+01:00', '01:00+01:00', '01:00+00:00'],
+    ],
+    [
+      'over the hour that is skipped',
+      '2026-03-08',
+      { startEvery: 60, length: 60, hours: always([{ from: '01:00', to: '04:00' }]) },
+      ['01:00-05:00', '03:00-04:00'],
+    ],
+    [
+      'over midnight',
+      tuesday,
+      {
+        startEvery: 30,
+        length: 60,
+        hours: always([
+          { from: '00:00', to: '01:00' },
+          { from: '22:30', to: '24:00' },
+        ]),
+      },
+      ['00:00-05:00', '22:30-05:00', '23:00-05:00', '23:30-05:00'],
+    ],
+    [
+      'spans that touch',
+      tuesday,
+      {
+        startEvery: 60,
+        length: 120,
+        hours: always([
+          { from: '09:00', to: '11:00' },
+          { from: '11:00', to: '13:00' },
+        ]),
+      },
+      ['09:00-05:00', '10:00-05:00', '11:00-05:00'],
+    ],
+  ])('%s', (_what, date, changes, expected) =>
+    expect(times(starts(date, changes, [], `${date.slice(0, 4)}-01-01T00:00:00Z`))).toEqual(
+      expected,
+    ),
+  );
+
+  it('promises no more seats than the day may still hold', () => {
+    const one = [booked('2026-11-10T14:00:00Z')];
+    expect(starts(tuesday, { seats: 5, mostPerDay: 3 }, one).map(({ left }) => left)).toEqual([
+      2, 2, 2,
+    ]);
+    expect(starts(tuesday, { seats: 1, mostPerDay: 3 }).map(({ left }) => left)).toEqual([1, 1, 1]);
+  });
+});

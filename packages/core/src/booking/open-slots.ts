@@ -1,7 +1,7 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
-import { minuteOf, type Calendar } from './calendar.ts';
-import { wallDays, type WallDay } from './wall-day.ts';
+import { minuteOf, type Calendar, type Span } from './calendar.ts';
+import { joined, wallDays, type Stretch, type WallDay } from './wall-day.ts';
 
 /** A booking that holds time in a calendar; a cancelled one holds none and does not belong here. */
 export interface TakenTime {
@@ -29,9 +29,11 @@ const minute = 60_000;
  *
  * - Starts lie on the grid of `startEvery` minutes counted from where each span opens, as local wall times. A wall time
  *   that a clock change skips is not offered; one that comes twice is offered once for each moment (`repeated`).
- * - A slot fits wholly inside its span. The space before and after is kept from other bookings, not from closing time:
+ * - A slot fits wholly into hours without a pause: spans that touch, within a day or over midnight, are one. Where the
+ *   clocks go back, hours that end within the repeated hour end each time they are reached. The space before and after is kept from other bookings, not from closing time:
  *   between two bookings lie at least `before` and at least `after` minutes, whichever is more.
  * - `seats` bookings may lie at the same time; a start is offered while the busiest moment of its time has one left.
+ *   `left` never promises more than `mostPerDay` allows.
  * - Notice is counted in real minutes from `now`, `ahead` in local days after the day of `now`; on a local day that holds
  *   `mostPerDay` bookings nothing more is offered.
  *
@@ -52,12 +54,16 @@ export function openSlots(given: {
   const taken = takenTimes(calendar, given.bookings);
   const last = localDate(now, calendar.zone).add({ days: calendar.ahead }).toString();
   const open: { day: WallDay; start: Start; left: number }[] = [];
-  for (const day of wallDays(localDate(earliest, calendar.zone), calendar.zone)) {
+  for (const [day, tomorrow] of pairs(
+    wallDays(localDate(earliest, calendar.zone), calendar.zone),
+  )) {
     if (day.date > last || day.start >= latest) break;
-    if (isFull(calendar, taken, day)) continue;
-    for (const start of startsOf(calendar, day)) {
+    const leftOfDay = leftOn(calendar, taken, day);
+    if (leftOfDay <= 0) continue;
+    for (const start of startsOf(calendar, day, tomorrow)) {
       if (start.at < earliest || start.at >= latest) continue;
-      const left = calendar.seats - busiest(taken, start.at, start.at + calendar.length * minute);
+      const seats = calendar.seats - busiest(taken, start.at, start.at + calendar.length * minute);
+      const left = Math.min(seats, leftOfDay);
       if (left > 0) open.push({ day, start, left });
     }
   }
@@ -88,18 +94,24 @@ interface Start {
   repeated: Slot['repeated'];
 }
 
-/** Every start of a day that its hours allow, taken or not. */
-function* startsOf(calendar: Calendar, day: WallDay): Generator<Start> {
-  const spans =
-    calendar.days.find((special) => special.date === day.date)?.spans ??
-    calendar.hours[day.weekday - 1]!;
-  for (const span of spans) {
+const spansOn = (calendar: Calendar, day: WallDay): Span[] =>
+  calendar.days.find((special) => special.date === day.date)?.spans ??
+  calendar.hours[day.weekday - 1]!;
+
+const stretchesOn = (calendar: Calendar, day: WallDay): Stretch[] =>
+  spansOn(calendar, day).flatMap(({ from, to }) => day.stretches(minuteOf(from), minuteOf(to)));
+
+/** Every start of a day that its hours allow, taken or not; one late in the day may last into the next. */
+function* startsOf(calendar: Calendar, day: WallDay, tomorrow: WallDay): Generator<Start> {
+  const hours = joined([...stretchesOn(calendar, day), ...stretchesOn(calendar, tomorrow)]);
+  const fits = (at: number) =>
+    hours.some(({ start, end }) => start <= at && at + calendar.length * minute <= end);
+  for (const span of spansOn(calendar, day)) {
     const [opens, closes] = [minuteOf(span.from), minuteOf(span.to)];
-    const over = day.closing(closes);
     for (let wall = opens; wall < closes; wall += calendar.startEvery) {
       const moments = day.moments(wall);
       for (const [index, at] of moments.entries()) {
-        if (at + calendar.length * minute > over) continue;
+        if (!fits(at)) continue;
         const repeated = moments.length > 1 ? (index === 0 ? 'first' : 'second') : null;
         yield { at, minute: wall, repeated };
       }
@@ -149,11 +161,20 @@ function busiest(taken: Taken, start: number, end: number): number {
   return most;
 }
 
-function isFull(calendar: Calendar, taken: Taken, day: WallDay): boolean {
-  if (calendar.mostPerDay === null) return false;
-  return (
-    firstFrom(taken.starts, day.end) - firstFrom(taken.starts, day.start) >= calendar.mostPerDay
-  );
+/** How many more bookings a day may hold. */
+function leftOn(calendar: Calendar, taken: Taken, day: WallDay): number {
+  if (calendar.mostPerDay === null) return Number.POSITIVE_INFINITY;
+  const held = firstFrom(taken.starts, day.end) - firstFrom(taken.starts, day.start);
+  return calendar.mostPerDay - held;
+}
+
+/** Each item with the one after it. */
+function* pairs<Item>(items: Iterator<Item>): Generator<[Item, Item]> {
+  for (let current = items.next().value as Item; ;) {
+    const following = items.next().value as Item;
+    yield [current, following];
+    current = following;
+  }
 }
 
 /** The index of the first number that is at least `wanted`, in a list in order. */

@@ -3,6 +3,12 @@ import { Temporal } from 'temporal-polyfill';
 const minute = 60_000;
 const wholeDay = 1440;
 
+/** Moments from `start` up to but not including `end`, in epoch milliseconds. */
+export interface Stretch {
+  start: number;
+  end: number;
+}
+
 /** One local calendar day: where it lies on the time line and how its wall times map onto it. */
 export interface WallDay {
   date: string;
@@ -13,8 +19,12 @@ export interface WallDay {
   end: number;
   /** The moments at which a clock on the wall shows this minute: none where a change skips it, two where it returns. */
   moments: (minute: number) => number[];
-  /** The moment at which a span that closes at this minute is over. */
-  closing: (minute: number) => number;
+  /**
+   * The moments at which the wall shows a time from `opens` up to but not including `closes`: one stretch on most days.
+   * Where the clocks go back, a wall time may be left and come again, which makes two; where they jump, what lies on both
+   * sides of the jump is one.
+   */
+  stretches: (opens: number, closes: number) => Stretch[];
   /** The offset from UTC at a moment of the day, for example `-05:00`. */
   offset: (moment: number) => string;
 }
@@ -42,7 +52,12 @@ function wallDay(
   if (first.offsetNanoseconds === next.offsetNanoseconds && end - start === wholeDay * minute) {
     const at = (wanted: number) => start + wanted * minute;
     const { offset } = first;
-    return { ...shared, moments: (wanted) => [at(wanted)], closing: at, offset: () => offset };
+    return {
+      ...shared,
+      moments: (wanted) => [at(wanted)],
+      stretches: (opens, closes) => [{ start: at(opens), end: at(closes) }],
+      offset: () => offset,
+    };
   }
   const read = (wanted: number, disambiguation: 'earlier' | 'later') =>
     date
@@ -59,14 +74,47 @@ function wallDay(
       );
       return [...new Set(both.map((moment) => moment.epochMilliseconds))];
     },
-    closing: (wanted) => {
-      if (wanted >= wholeDay) return end;
-      const later = read(wanted, 'later');
-      if (shows(later, wanted)) return later.epochMilliseconds;
-      // The wall never shows that minute: the span is over when the clocks jump past it.
-      return read(wanted, 'earlier').getTimeZoneTransition('next')!.epochMilliseconds;
-    },
+    stretches: (opens, closes) =>
+      joined(
+        passes(first, next).flatMap(({ from, to, wall }) => {
+          // The wall runs evenly within a pass: it shows `wall` as the pass begins.
+          const start = Math.max(from, from + (opens - wall) * minute);
+          const end = Math.min(to, from + (closes - wall) * minute);
+          return start < end ? [{ start, end }] : [];
+        }),
+      ),
     offset: (moment) =>
       Temporal.Instant.fromEpochMilliseconds(moment).toZonedDateTimeISO(zone).offset,
   };
+}
+
+/** The parts of a day between its clock changes, each with the minute that the wall shows as it begins. */
+function passes(
+  first: Temporal.ZonedDateTime,
+  next: Temporal.ZonedDateTime,
+): { from: number; to: number; wall: number }[] {
+  const found = [];
+  for (let at = first; ;) {
+    const change = at.getTimeZoneTransition('next');
+    const isWithin = change !== null && Temporal.ZonedDateTime.compare(change, next) < 0;
+    const to = isWithin ? change : next;
+    found.push({
+      from: at.epochMilliseconds,
+      to: to.epochMilliseconds,
+      wall: at.hour * 60 + at.minute,
+    });
+    if (!isWithin) return found;
+    at = change;
+  }
+}
+
+/** Stretches in order, those that touch made one. */
+export function joined(stretches: readonly Stretch[]): Stretch[] {
+  const result: Stretch[] = [];
+  for (const { start, end } of stretches.toSorted((a, b) => a.start - b.start)) {
+    const last = result.at(-1);
+    if (last && start <= last.end) last.end = Math.max(last.end, end);
+    else result.push({ start, end });
+  }
+  return result;
 }

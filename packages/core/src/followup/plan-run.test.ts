@@ -118,6 +118,18 @@ describe('counting from sign-up', () => {
   });
 });
 
+// In Nuuk the clocks jump from 23:00 to 00:00 of the next day, on 28 March 2026 (tz database, from memory).
+it('loses no day where the evening of a date is skipped', () => {
+  const friday = { joined: '2026-03-28T01:30:00Z', zone: 'America/Nuuk' };
+  expect(spoken({ ...friday, steps: [step('one', days(1, '09:00'))] })).toEqual([
+    'one 2026-03-28T09:00:00-02:00',
+  ]);
+  const quiet = { from: '21:00', to: '08:00' };
+  expect(spoken({ ...friday, steps: [step('one', minutes(5))], quiet })).toEqual([
+    'one 2026-03-28T08:00:00-02:00',
+  ]);
+});
+
 describe('counting back from the event', () => {
   // A Thursday evening, 18:30 in Port Alder.
   const event = '2026-11-19T23:30:00Z';
@@ -286,6 +298,53 @@ describe('quiet hours', () => {
   ])('%s', (_what, one, joined, quiet, at) =>
     expect(spoken({ steps: [one], joined, quiet })).toEqual([`one ${at}`]),
   );
+
+  it.each<[string, SequenceStep, string]>([
+    [
+      'a time of the same day is no answer at that moment',
+      step('one', days(0, '22:00')),
+      '2026-11-05T08:00:00-05:00',
+    ],
+    [
+      'nor is one that a later edit sends now',
+      step('one', minutes(0), { late: 'send-now' }),
+      '2026-11-06T08:00:00-05:00',
+    ],
+  ])('%s, so it is held', (_what, one, at) => {
+    const isEdit = one.late === 'send-now';
+    // Joined on the 5th at five in the morning; the edit comes at eleven at night.
+    const given = isEdit
+      ? { joined: '2026-11-05T10:00:00Z', changed: '2026-11-06T04:00:00Z' }
+      : { joined: '2026-11-04T18:00:00Z' };
+    expect(spoken({ steps: [one], quiet, ...given })).toEqual([`one ${at}`]);
+  });
+
+  it('keeps what it holds when anything else changes meanwhile', () => {
+    // Meant for 22:30, held until 08:00; an edit at 23:00, and one at 09:00 the next day.
+    const given = { steps: [step('one', hours(8))], joined: '2026-11-05T19:30:00Z', quiet };
+    const held = ['one 2026-11-06T08:00:00-05:00'];
+    expect(spoken(given)).toEqual(held);
+    expect(spoken({ ...given, changed: '2026-11-06T04:00:00Z' })).toEqual(held);
+    expect(spoken({ ...given, changed: '2026-11-06T14:00:00Z' })).toEqual(['one late']);
+  });
+
+  it('never ends before a message is due, where their end comes twice', () => {
+    // New York, 1 November 2026: 01:15 for the second time; the first 01:30 was 45 minutes ago.
+    const given = {
+      steps: [step('one', minutes(15))],
+      joined: '2026-11-01T06:00:00Z',
+      quiet: { from: '22:00', to: '01:30' },
+    };
+    expect(spoken(given)).toEqual(['one 2026-11-01T01:30:00-05:00']);
+  });
+
+  it('puts what it holds until one moment in the order it was meant', () => {
+    const steps = [step('eleven', hours(9)), step('ten', hours(8))];
+    expect(spoken({ steps, joined: '2026-11-05T19:00:00Z', quiet })).toEqual([
+      'ten 2026-11-06T08:00:00-05:00',
+      'eleven 2026-11-06T08:00:00-05:00',
+    ]);
+  });
 
   it('leaves out what would wait until past the event', () => {
     // An event at 07:30 in the morning; two hours before is half past five.

@@ -62,10 +62,10 @@ export interface RunInputs {
  * - Minutes and hours are exact. Days are local calendar days: "4 days before at 09:00" is the event's local date minus 4,
  *   at 09:00; without a time of day it is the local time of what is counted from. A local time that a clock change skips
  *   moves on by the skipped stretch; of one that comes twice the first is taken.
- * - A step before the joining moment (or before `changedAt`) follows its late rule: `leave-out`, or `send-now` at that
- *   moment. Somebody who joins 3 days before gets no 4-day reminder, and gets the 2-day and 1-day ones.
- * - An email or text due in quiet hours waits for their end, unless the event would be past then: it is left out. A step
- *   at once from sign-up answers what the person just did and is never held.
+ * - A step before the joining moment (or before `changedAt`, unless quiet hours held it until after that) follows its late
+ *   rule: `leave-out`, or `send-now` at that moment. Somebody who joins 3 days before gets no 4-day reminder, and gets the 2-day and 1-day ones.
+ * - An email or text due in quiet hours waits for their end, unless the event would be past then: it is left out. Only
+ *   a step at once from sign-up, at that very moment, answers what the person just did and is not held.
  * - Texts only with consent and a number, emails only to somebody who has an address, takes mail and has not unsubscribed.
  * - After an `end` step nothing happens any more.
  *
@@ -93,15 +93,14 @@ function planStep(step: SequenceStep, inputs: RunInputs): PlannedStep {
   const out = (leftOut: LeftOut): PlannedStep => ({ step: step.id, at: null, leftOut, meant });
   if (step.anchor === 'event' && event?.cancelled) return out('event-cancelled');
   if (meant === null) return out('no-event');
-  const threshold = latest(joinedAt, inputs.changedAt);
-  const late = isBefore(meant, threshold);
+  const quietEnds = (at: Instant) =>
+    sequence.quiet && isMessage(step) ? endOfQuiet(at, sequence.quiet, sequence.zone) : at;
+  const late = isBefore(meant, joinedAt) || isOver(quietEnds(meant), inputs.changedAt);
   if (late && step.late === 'leave-out') return out('late');
   const unreachable = whyUnreachable(step, inputs.person);
   if (unreachable) return out(unreachable);
-  const at = late ? threshold : meant;
-  if (!sequence.quiet || !isMessage(step) || answersJoining(step))
-    return { step: step.id, at, leftOut: null, meant };
-  const held = endOfQuiet(at, sequence.quiet, sequence.zone);
+  const at = late ? latest(joinedAt, inputs.changedAt) : meant;
+  const held = answersJoining(step, at, joinedAt) ? at : quietEnds(at);
   const passesEvent =
     event && !event.cancelled && isBefore(at, event.at) && !isBefore(held, event.at);
   return held !== at && passesEvent
@@ -118,15 +117,34 @@ function whenMeant(step: SequenceStep, { sequence, joinedAt, event }: RunInputs)
 function away(from: Instant, delay: Delay, direction: 1 | -1, zone: string): Instant {
   const amount = delay.amount * direction;
   if (delay.unit !== 'days') return from.add({ [delay.unit]: amount });
-  const local = from.toZonedDateTimeISO(zone).add({ days: amount });
-  return (delay.at ? local.withPlainTime(delay.at) : local).toInstant();
+  // Dates first, the clock last: a day counted to a wall time that a clock change skips would end up on the next date.
+  const local = from.toZonedDateTimeISO(zone);
+  return onDate(local.toPlainDate().add({ days: amount }), delay.at ?? local.toPlainTime(), zone);
 }
+
+/** A wall time on a date as a moment: past what a clock change skips, the first where it comes twice. */
+const onDate = (
+  date: Temporal.PlainDate,
+  time: Temporal.PlainTime | string,
+  zone: string,
+): Instant => date.toZonedDateTime({ timeZone: zone, plainTime: time }).toInstant();
 
 const isMessage = (step: SequenceStep) =>
   step.action.kind === 'email' || step.action.kind === 'text';
 
-/** A step at once from sign-up is the direct answer to what the person just did. */
-const answersJoining = (step: SequenceStep) => step.anchor === 'joined' && step.delay.amount === 0;
+/**
+ * A step at once from sign-up is the direct answer to what the person just did, and only at that very moment: one that
+ * waits for a time of the day, or that came in by an edit later, is a message like any other.
+ */
+const answersJoining = (step: SequenceStep, at: Instant, joinedAt: Instant) =>
+  step.anchor === 'joined' &&
+  step.delay.amount === 0 &&
+  step.delay.at === null &&
+  at.equals(joinedAt);
+
+/** Whether a message's time had passed as an input changed: one that quiet hours still held is not late, it waits. */
+const isOver = (heldUntil: Instant, changedAt: Instant | null | undefined) =>
+  !!changedAt && isBefore(heldUntil, changedAt);
 
 /** Why a step's message can't reach somebody as things stand; null when it can, or is no message. */
 export function whyUnreachable(step: SequenceStep, person: Reachable): LeftOut | null {
@@ -151,7 +169,13 @@ function endOfQuiet(at: Instant, quiet: QuietHours, zone: string): Instant {
   const isQuiet = overMidnight ? time >= from || time < to : time >= from && time < to;
   if (!isQuiet) return at;
   const endsTomorrow = overMidnight && time >= from;
-  return (endsTomorrow ? local.add({ days: 1 }) : local).withPlainTime(quiet.to).toInstant();
+  const date = local.toPlainDate().add({ days: endsTomorrow ? 1 : 0 });
+  const end = date.toPlainDateTime(Temporal.PlainTime.from(quiet.to));
+  const first = end.toZonedDateTime(zone, { disambiguation: 'earlier' }).toInstant();
+  // Where the end comes twice and the first is past already, it is the second.
+  return isBefore(first, at)
+    ? end.toZonedDateTime(zone, { disambiguation: 'later' }).toInstant()
+    : onDate(date, quiet.to, zone);
 }
 
 function afterEndNothing(planned: PlannedStep[], steps: readonly SequenceStep[]): PlannedStep[] {
