@@ -1,12 +1,10 @@
+import { dialled } from '@plumgate/core/people';
 import type { ButtonAction } from '@plumgate/core/page';
 import type { PageContext } from './page-context.ts';
 
-/** A number as `tel:` and `sms:` addresses write it. */
-export const dialled = (phone: string): string => phone.replace(/[^\d+]/g, '');
-
 /** Where a button leads on this page; null when there is nothing at the other end, and then visitors are not shown it. */
 export function hrefOf(action: ButtonAction, page: PageContext): string | null {
-  const { phone, email } = page.facts;
+  const { phone, country, email } = page.facts;
   switch (action.kind) {
     case 'next-step':
       return page.nextStep;
@@ -19,9 +17,9 @@ export function hrefOf(action: ButtonAction, page: PageContext): string | null {
     case 'address':
       return action.href;
     case 'call':
-      return phone && `tel:${dialled(phone)}`;
+      return phone && `tel:${dialled(phone, country)}`;
     case 'text':
-      return phone && `sms:${dialled(phone)}`;
+      return phone && `sms:${dialled(phone, country)}`;
     case 'email':
       return email && `mailto:${email}`;
     case 'download':

@@ -6,7 +6,7 @@ import { baseCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
 import { FontPreloads } from './font-preloads.tsx';
 import { fontFaces } from './fonts.ts';
-import { dialled } from './links.ts';
+import { dialled } from '@plumgate/core/people';
 import type { FreeTimes } from './page-context.ts';
 import { Times, timesCss } from './times.tsx';
 import { SaidProvider } from './said.ts';
@@ -15,6 +15,8 @@ import { SaidProvider } from './said.ts';
 export interface LinkPage {
   clientName: string;
   phone: string;
+  /** The client's, in which the phone is written. */
+  country: string;
   brand: Brand;
   assets: string;
   title: string;
@@ -99,7 +101,7 @@ export function renderLinkPage(page: LinkPage): string {
               {page.phone && (
                 <p>
                   Questions? Call{' '}
-                  <a href={`tel:${dialled(page.phone)}`} style={{ color: 'inherit' }}>
+                  <a href={`tel:${dialled(page.phone, page.country)}`} style={{ color: 'inherit' }}>
                     {page.phone}
                   </a>
                 </p>

@@ -100,7 +100,7 @@ describe('a button', () => {
 });
 
 it('makes a number one can tap', () =>
-  expect(render(pageWith(newBlock('call-button', 'x')))).toContain('href="tel:2075550142"'));
+  expect(render(pageWith(newBlock('call-button', 'x')))).toContain('href="tel:+12075550142"'));
 
 it('lets nothing in words become markup', () => {
   const html = render(pageWith(newBlock('heading', 'x', { text: '<img src=x onerror=alert(1)>' })));

@@ -401,7 +401,7 @@ export class BookingService {
       email: who.email,
       emailKey: who.email ? emailKey(who.email) : null,
       phone: who.phone,
-      phoneKey: who.phone ? phoneKey(who.phone) : null,
+      phoneKey: who.phone ? phoneKey(who.phone, client.facts.country) : null,
       textConsent: false,
     };
     return this.store.arrive(tx, client.id, sketch, 'Added by hand', this.clock.now(), 0);

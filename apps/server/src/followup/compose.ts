@@ -98,8 +98,8 @@ export function textToPerson(
 ): TextPayload {
   return {
     kind: 'text',
-    from: phoneKey(client.facts.phone) ?? client.facts.phone,
-    to: phoneKey(phone) ?? phone,
+    from: phoneKey(client.facts.phone, client.facts.country) ?? client.facts.phone,
+    to: phoneKey(phone, client.facts.country) ?? phone,
     body: fillFor(client, template, context).trim(),
   };
 }

@@ -49,7 +49,7 @@ export class HeldService {
   async receiveFrom(address: string, incoming: Incoming): Promise<Outcome<Taken, FieldProblem[]>> {
     const answers = readIncoming(incoming);
     if (!answers.ok) return answers;
-    const details = personFromAnswers(incoming.form, answers.value);
+    const details = personFromAnswers(incoming.form, answers.value, incoming.country);
     const reason = await this.limits.exceeded(address, incoming, details);
     if (!reason) return this.intake.receive(incoming);
     await this.hold(incoming, reason);
@@ -117,7 +117,11 @@ export class HeldService {
       .select({
         row: heldSubmissions,
         page: { name: pages.name, funnelId: pages.funnelId },
-        revision: { document: pageRevisions.document, forms: pageRevisions.forms },
+        revision: {
+          document: pageRevisions.document,
+          forms: pageRevisions.forms,
+          facts: pageRevisions.facts,
+        },
       })
       .from(heldSubmissions)
       .innerJoin(pages, eq(pages.id, heldSubmissions.pageId))

@@ -7,6 +7,7 @@ import type {
   PageId,
   RevisionId,
 } from '@plumgate/core/basics';
+import type { Country, Facts } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/core/page';
 
@@ -19,6 +20,8 @@ export interface Incoming {
   funnelId: FunnelId;
   pageId: PageId;
   pageName: string;
+  /** The client's, by which phones are read. */
+  country: Country;
   revisionId: RevisionId;
   /** The block of the page that asked. */
   block: string;
@@ -49,6 +52,7 @@ interface Published {
   revisionId: RevisionId;
   document: PageDocument;
   forms: Record<FormId, FormDefinition>;
+  facts: Pick<Facts, 'country'>;
 }
 
 /** A form's block on a page, by its id, or else the first that asks; null on a page that asks nothing. */
@@ -69,6 +73,7 @@ export function incomingOf(page: Published, blockId: string, sent: Sent): Incomi
     funnelId: page.funnelId,
     pageId: page.pageId,
     pageName: page.name,
+    country: page.facts.country,
     revisionId: page.revisionId,
     block: block.id,
     formId,

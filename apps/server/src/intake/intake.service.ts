@@ -166,7 +166,7 @@ export class IntakeService {
   ): Promise<Received> {
     const at = this.clock.now();
     const { client, rules } = await this.rules.forArrival(tx, incoming.clientId);
-    const details = personFromAnswers(incoming.form, answers);
+    const details = personFromAnswers(incoming.form, answers, incoming.country);
     const person = await this.store.arrive(tx, incoming.clientId, details, incoming.source, at);
     const plan = routeLead(isChange ? [] : rules, {
       form: incoming.formId,
@@ -201,7 +201,7 @@ export class IntakeService {
     answers: Answers,
     keys: SubmissionKeys,
   ): Promise<Received> {
-    const details = personFromAnswers(incoming.form, answers);
+    const details = personFromAnswers(incoming.form, answers, incoming.country);
     const known = await this.identical(incoming, keys);
     // Without the browser's own number anybody could have sent it: then nothing of the first is told.
     if (known) return { ...known, details, bookingId: incoming.visitorId ? known.bookingId : null };

@@ -134,9 +134,13 @@ export class ReachService {
 
   /** Who wrote: the people with that number, of the client whose number they answered, the last seen first. */
   private async senders(tx: Queries, text: WireText): Promise<PersonRow[]> {
-    const from = phoneKey(text.from) ?? text.from;
     const client = (await this.lastSender(tx, text)) ?? (await this.byNumber(tx, text.to));
     if (!client) return [];
+    const [row] = await tx
+      .select({ facts: clients.facts })
+      .from(clients)
+      .where(eq(clients.id, client));
+    const from = phoneKey(text.from, row!.facts.country) ?? text.from;
     return tx
       .select()
       .from(people)
@@ -158,6 +162,6 @@ export class ReachService {
 
   private async byNumber(tx: Queries, number: string): Promise<ClientId | undefined> {
     const rows = await tx.select({ id: clients.id, facts: clients.facts }).from(clients);
-    return rows.find(({ facts }) => phoneKey(facts.phone) === number)?.id;
+    return rows.find(({ facts }) => phoneKey(facts.phone, facts.country) === number)?.id;
   }
 }

@@ -3,6 +3,7 @@ import type { AlsoGivenView } from '@plumgate/contract';
 import type { PersonId } from '@plumgate/core/basics';
 import { fullName, phoneKey, splitName } from '@plumgate/core/people';
 import { and, asc, eq } from 'drizzle-orm';
+import { clients } from '../clients/table.ts';
 import { RunService } from '../followup/run.service.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
@@ -40,13 +41,15 @@ export class AlsoGivenService {
     const now = this.clock.now();
     await this.database.transaction(async (tx) => {
       const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
-      const [person] = await tx
-        .select()
+      const [found] = await tx
+        .select({ person: people, facts: clients.facts })
         .from(people)
+        .innerJoin(clients, eq(clients.id, people.clientId))
         .where(and(eq(people.id, id), mine))
-        .for('update');
+        .for('update', { of: people });
       const [given] = await tx.delete(alsoGiven).where(chosen(id, choice)).returning();
-      if (!person || !given) throw notFound();
+      if (!found || !given) throw notFound();
+      const { person, facts } = found;
       const before = {
         personId: id,
         clientId: person.clientId,
@@ -54,7 +57,7 @@ export class AlsoGivenService {
         ...knownAs(person, given),
       };
       if (before.value) await tx.insert(alsoGiven).values(before).onConflictDoNothing();
-      await tx.update(people).set(changeBy(given)).where(eq(people.id, id));
+      await tx.update(people).set(changeBy(given, facts.country)).where(eq(people.id, id));
       const so = this.runs.consequences();
       so.note(person, now, { kind: 'also-given-used', ...choice, by: who.name });
       if (given.field === 'phone') await this.runs.personChanged(tx, so, id, now);
@@ -84,8 +87,8 @@ function knownAs(person: PersonRow, { field }: Row): Pick<Row, 'field' | 'value'
 }
 
 /** An agreement to texts goes with the number it was given for. */
-function changeBy({ field, value, textConsent }: Row): Partial<PersonRow> {
-  if (field === 'phone') return { phone: value, phoneKey: phoneKey(value), textConsent };
+function changeBy({ field, value, textConsent }: Row, country: string): Partial<PersonRow> {
+  if (field === 'phone') return { phone: value, phoneKey: phoneKey(value, country), textConsent };
   const [firstName, lastName] = splitName(value);
   return { firstName, lastName };
 }

@@ -202,6 +202,7 @@ const leftWords = (client: ClientRow, leaver: Leaver): string =>
 const basics = (client: ClientRow) => ({
   clientName: client.name,
   phone: client.facts.phone,
+  country: client.facts.country,
   brand: client.brand,
   assets: '/~',
 });

@@ -82,6 +82,7 @@ async function open(
         renderLinkPage({
           clientName: client.name,
           phone: '',
+          country: client.facts.country,
           brand: client.brand,
           assets: '/~',
           title: 'This link has ended',

@@ -174,6 +174,7 @@ async function shutOrNotHere(
   const html = renderLinkPage({
     clientName,
     phone: facts.phone,
+    country: facts.country,
     brand,
     assets: '/~',
     title: 'This page is not here any more',

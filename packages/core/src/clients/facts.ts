@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { spansProblem, Span, weekdays } from '../booking/index.ts';
 import { Zone } from '../basics/index.ts';
+import { Country, countryOfZone } from './country.ts';
 
 const line = (most: number) => z.string().trim().max(most);
 
@@ -32,6 +33,7 @@ export const Facts = z.strictObject({
   town: line(80),
   region: line(40),
   postcode: line(20),
+  country: Country,
   zone: Zone,
   hours: line(200),
   week: Week,
@@ -55,6 +57,7 @@ export const emptyFacts = (zone: string): Facts => ({
   town: '',
   region: '',
   postcode: '',
+  country: countryOfZone(zone),
   zone,
   hours: '',
   week: [[], [], [], [], [], [], []],

@@ -131,3 +131,34 @@ describe('FormDefinition', () => {
 
   it('takes the usual short form', () => expect(FormDefinition.safeParse(form).success).toBe(true));
 });
+
+it.each([
+  ['1,000', 1000],
+  ['12,345,678.5', 12345678.5],
+  ['1 000', 1000],
+  ['1\u00a0000', 1000],
+  ['\u22125', -5],
+  ['42', 42],
+  ['1,00', null],
+  ['1,0000', null],
+  ['ten', null],
+])('reads the number %j as %j', (typed, number) => {
+  const one = {
+    ...shortForm('Test', ['a', 'b', 'c'] as [string, string, string]),
+    questions: [newQuestion('number', 'a', { key: 'x' })],
+  };
+  const read = readAnswers(one, { x: typed });
+  expect(read.ok ? read.value.x : null).toBe(number);
+});
+
+it.each(['207\u2011555\u20110117', '207\u2010555\u20100117', '(207) 555\u20130117'])(
+  'takes %j for a phone, whatever its hyphens',
+  (typed) => {
+    const one = {
+      ...shortForm('Test', ['a', 'b', 'c'] as [string, string, string]),
+      questions: [newQuestion('phone', 'a', { key: 'x' })],
+    };
+    const read = readAnswers(one, { x: typed });
+    expect(read.ok && String(read.value.x)).toMatch(/^[\d() -]+$/);
+  },
+);

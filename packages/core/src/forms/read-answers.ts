@@ -65,7 +65,7 @@ function readOne(question: Question, raw: string): Outcome<Answer | null, FieldP
         ? done(text)
         : failed({ field, code: 'not-a-phone' });
     case 'number': {
-      const number = Number(text);
+      const number = Number(withoutGrouping(text));
       return Number.isFinite(number) ? done(number) : failed({ field, code: 'not-a-number' });
     }
     case 'date':
@@ -88,8 +88,17 @@ export const isTick = (question: Pick<Question, 'kind'>): boolean =>
 function tidy(question: Question, raw: string): string {
   const text = raw.replaceAll('\r\n', '\n').replaceAll('\0', '');
   const oneLine = question.kind === 'long-text' ? text : text.replace(/\s+/g, ' ');
-  return oneLine.trim();
+  return (inDigits.has(question.kind) ? plainHyphens(oneLine) : oneLine).trim();
 }
+
+const inDigits = new Set<Question['kind']>(['phone', 'number', 'date']);
+
+/** Hyphens, figure dashes and minus signs as keyboards and copied pages have them: all mean the one of ASCII. */
+const plainHyphens = (text: string): string => text.replace(/[\u2010-\u2013\u2212]/g, '-');
+
+/** A number without what groups its thousands: `1,000` and `1 000.50` are numbers, `1,00` is none. */
+const withoutGrouping = (text: string): string =>
+  /^[-+]?\d{1,3}(?:[, ’']\d{3})+(?:\.\d+)?$/.test(text) ? text.replace(/[, ’']/g, '') : text;
 
 function isDate(text: string): boolean {
   try {

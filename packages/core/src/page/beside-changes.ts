@@ -16,6 +16,7 @@ const facts: Record<keyof Facts, string> = {
   town: 'town',
   region: 'region',
   postcode: 'postcode',
+  country: 'country',
   zone: 'time zone',
   hours: 'hours in words',
   week: 'opening hours',

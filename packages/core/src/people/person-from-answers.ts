@@ -14,8 +14,12 @@ export interface ContactDetails {
   textConsent: boolean;
 }
 
-/** Draws a person from the answers by the kinds of the questions, not by their names. */
-export function personFromAnswers(form: FormDefinition, answers: Answers): ContactDetails {
+/** Draws a person from the answers by the kinds of the questions, not by their names; phones as in the client's country. */
+export function personFromAnswers(
+  form: FormDefinition,
+  answers: Answers,
+  country: string,
+): ContactDetails {
   const by = (kind: FormDefinition['questions'][number]['kind']) => {
     const question = form.questions.find(
       (question) => question.kind === kind && ownValue(answers, question.key) !== undefined,
@@ -31,7 +35,7 @@ export function personFromAnswers(form: FormDefinition, answers: Answers): Conta
     email,
     emailKey: email ? emailKey(email) : null,
     phone,
-    phoneKey: phone ? phoneKey(phone) : null,
+    phoneKey: phone ? phoneKey(phone, country) : null,
     textConsent: by('text-consent') === 'true',
   };
 }

@@ -1,4 +1,4 @@
-import { dialled } from '../links.ts';
+import { dialled } from '@plumgate/core/people';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
 
@@ -14,7 +14,7 @@ export const callBar: BlockView<'call-bar'> = {
     if (!page.facts.phone && !page.editing) return null;
     return (
       <>
-        <a href={`tel:${dialled(page.facts.phone)}`}>
+        <a href={`tel:${dialled(page.facts.phone, page.facts.country)}`}>
           <Words part={block.id} setting="label" text={block.label} />
         </a>
         {block.besideLabel && (

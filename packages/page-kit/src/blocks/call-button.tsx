@@ -1,4 +1,4 @@
-import { dialled } from '../links.ts';
+import { dialled } from '@plumgate/core/people';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
 
@@ -12,7 +12,7 @@ export const callButton: BlockView<'call-button'> = {
     const page = usePage();
     return (
       <div className={block.align}>
-        <a className="call" href={`tel:${dialled(page.facts.phone)}`}>
+        <a className="call" href={`tel:${dialled(page.facts.phone, page.facts.country)}`}>
           {(block.above || page.editing) && (
             <small>
               <Words part={block.id} setting="above" text={block.above} />

@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { api, type ClientSheet } from '@plumgate/contract';
-import { addressLine, Week } from '@plumgate/core/clients';
+import { addressLine, countries, Week } from '@plumgate/core/clients';
 import { Controller, useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { z } from 'zod';
@@ -8,7 +8,7 @@ import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../shell/client.ts';
 import { Button } from '../../ui/button.tsx';
-import { LongField, TextField } from '../../ui/field.tsx';
+import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { PlaceField } from './place-field.tsx';
@@ -35,6 +35,15 @@ const toList = (text: string) =>
     .map((line) => line.trim())
     .filter(Boolean);
 const weekProblem = (week: Week) => Week.safeParse(week).error?.issues[0]?.message;
+
+/** Countries by their letters, in the order of their names. */
+const countryNames = Object.fromEntries(
+  countries()
+    .map(
+      (code) => [code, new Intl.DisplayNames('en', { type: 'region' }).of(code) ?? code] as const,
+    )
+    .sort((a, b) => a[1].localeCompare(b[1])),
+);
 
 /** As typed: lists are one line each until they are kept. */
 const Typed = z.object({
@@ -81,7 +90,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
     }
   });
   const field = (
-    name: Exclude<keyof typeof facts, 'week' | 'place'>,
+    name: Exclude<keyof typeof facts, 'week' | 'place' | 'country'>,
     label: string,
     help?: string,
   ) => (
@@ -114,6 +123,13 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
         {field('town', 'Town')}
         {field('region', 'State or region')}
         {field('postcode', 'Postcode')}
+        <SelectField
+          label="Country"
+          help="How people write phone numbers here"
+          error={errors.country?.message}
+          options={countryNames}
+          {...form.register('country')}
+        />
         {field('zone', 'Time zone')}
         {field('hours', 'Opening hours, in words')}
         {field('licence', 'Licence or registration')}
