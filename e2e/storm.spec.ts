@@ -40,9 +40,12 @@ async function storm(name: string, environment: Record<string, string>): Promise
   const answered: string[] = [];
   let sent = 0;
   for (let round = 0; round < rounds; round++) {
-    const isOver = { now: false };
+    // In the middle of whatever the next form has come to, after some ten to fifty of them.
+    const enough = answered.length + 10 + Math.floor(Math.random() * 40);
+    let isDue = false;
+    const lives = () => server.process.exitCode === null && server.process.signalCode === null;
     const sending = Array.from({ length: 4 }, async (_, lane) => {
-      for (let n = 0; !isOver.now; n++) {
+      for (let n = 0; lives(); n++) {
         const email = `lead-${round}-${lane}-${n}@example.com`;
         sent++;
         // Every fifth visitor presses twice.
@@ -53,12 +56,11 @@ async function storm(name: string, environment: Record<string, string>): Promise
           ),
         );
         if (answers.some((answer) => answer?.status === 303)) answered.push(email);
-        else if (!answers.some(Boolean)) return;
+        if (answered.length < enough || isDue) continue;
+        isDue = true;
+        setTimeout(() => server.process.kill('SIGKILL'), Math.random() * 30);
       }
     });
-    await new Promise((resolve) => setTimeout(resolve, 400 + Math.random() * 1_600));
-    server.process.kill('SIGKILL');
-    isOver.now = true;
     await Promise.all([...sending, server.ended]);
     server = await start();
   }
@@ -100,7 +102,7 @@ async function storm(name: string, environment: Record<string, string>): Promise
   mkdirSync('.tmp', { recursive: true });
   appendFileSync(figuresFile, `${JSON.stringify(figures)}\n`);
   expect(figures).toMatchObject({ messages: stored.length, doubled: 0, lost: 0 });
-  expect(answered.length).toBeGreaterThan(10 * rounds);
+  expect(answered.length).toBeGreaterThanOrEqual(10 * rounds);
   server.process.kill('SIGTERM');
   expect(await server.ended).toBe(0);
 }
