@@ -32,6 +32,7 @@ const modern = [
   '@stablelib',
   'jose',
   'syllable',
+  '@sindresorhus',
 ];
 
 const project = (name, folder) => ({

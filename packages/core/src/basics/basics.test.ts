@@ -8,6 +8,12 @@ describe('slugFrom', () => {
     ['Runner’s knee evening', 'runners-knee-evening'],
     ['  --  ', 'page'],
     ['東京', 'page'],
+    ['Smørrebrød på Ærø', 'smorrebrod-pa-aero'],
+    ['Straße zum Łódź', 'strasse-zum-lodz'],
+    ['Ремонт крыши', 'remont-kryshi'],
+    ['Οδοντίατρος', 'odontiatros'],
+    ['Đà Nẵng', 'da-nang'],
+    ['Þór & Guðrún', 'thor-gudrun'],
     ['x'.repeat(80), 'x'.repeat(60)],
   ])('makes %j into %j', (title, slug) => {
     expect(slugFrom(title)).toBe(slug);

@@ -1,3 +1,4 @@
+import transliterate from '@sindresorhus/transliterate';
 import { z } from 'zod';
 
 /** An address ending: lower-case words joined by hyphens, 1 to 60 characters. */
@@ -10,11 +11,12 @@ export const Slug = z
   .max(60, 'Keep the address ending to 60 characters.');
 
 /**
- * Makes an address ending from a title: accents dropped, everything else that is no letter or digit becomes one hyphen.
- * `"Café & Crêpes!"` gives `"cafe-crepes"`; a title with nothing usable gives `"page"`.
+ * Makes an address ending from a title: other letters are written in Latin ones (`ø` as `o`, `ß` as `ss`, Greek and Cyrillic
+ * by their sounds), and everything that is no letter or digit becomes one hyphen. `"Café & Crêpes!"` gives
+ * `"cafe-crepes"`; a title with nothing that can be written so, as one in Chinese, gives `"page"`.
  */
 export function slugFrom(title: string): string {
-  const words = title
+  const words = transliterate(title.replace(/&/g, ' '))
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
     .toLowerCase()

@@ -50,6 +50,9 @@ describe('readHost', () => {
     [`${Array.from({ length: 127 }, () => 'a').join('.')}.example`, 'too-long'],
     // A Cyrillic а among Latin letters.
     ['quаyside-dental.test', 'mixed-scripts'],
+    // "pаypal" with a Cyrillic а, as RFC 3492 writes it.
+    ['xn--pypal-4ve.test', 'mixed-scripts'],
+    ['XN--PYPAL-4VE.test', 'mixed-scripts'],
   ])('refuses %s: %s', (typed, problem) => {
     expect(readHost(typed)).toEqual({ ok: false, problem });
     expect(hostWords[problem]).toMatch(/\.$/);

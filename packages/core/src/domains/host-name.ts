@@ -1,3 +1,4 @@
+import punycode from 'punycode/punycode.js';
 import { parse } from 'tldts';
 import { done, failed, type Outcome } from '../basics/index.ts';
 
@@ -31,7 +32,8 @@ export function readHost(typed: string): Outcome<HostName, HostProblem> {
     .replace(/\.$/, '');
   if (bare === '') return failed('empty');
   if (bare.includes('*')) return failed('a-wildcard');
-  if (bare.split('.').some(mixesScripts)) return failed('mixed-scripts');
+  // As typed, and as it would be read where it came in the form that DNS carries (RFC 3492).
+  if (toUnicode(bare.toLowerCase()).split('.').some(mixesScripts)) return failed('mixed-scripts');
   const host = hostnameOf(bare);
   if (host === null) return failed(isTooLong(bare) ? 'too-long' : 'not-a-name');
   if (isTooLong(host)) return failed('too-long');
@@ -40,6 +42,15 @@ export function readHost(typed: string): Outcome<HostName, HostProblem> {
   if (!isName(host)) return failed('not-a-name');
   if (!domain) return failed('no-owner');
   return done({ host, shown: bare.toLowerCase(), registered: domain, isApex: host === domain });
+}
+
+/** A name as people read it; what can't be decoded stays as it is, for the URL standard to refuse. */
+function toUnicode(name: string): string {
+  try {
+    return punycode.toUnicode(name);
+  } catch {
+    return name;
+  }
 }
 
 const isTooLong = (name: string) =>

@@ -417,6 +417,18 @@ describe('reading', () => {
       syllables: 6,
     });
   });
+  // Counted in speech: forty-two, two thousand twenty-six, nine, twenty-four seven, one hundred, third.
+  it.each([
+    ['42', 3],
+    ['2026', 6],
+    ['9', 1],
+    ['24-7', 5],
+    ['100', 3],
+    ['1,000', 3],
+  ])('counts the syllables of %j as it is read out: %d', (number, syllables) =>
+    expect(readingOf(number.replace(',', '')).syllables).toBe(syllables),
+  );
+
   it('of nothing is nothing', () =>
     expect(readingOf('')).toEqual({
       words: 0,

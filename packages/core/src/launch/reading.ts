@@ -26,9 +26,43 @@ function syllablesOf(word: string): number {
   let count = counted.get(word);
   if (count === undefined) {
     if (counted.size >= mostCounted) counted.clear();
-    counted.set(word, (count = syllable(word)));
+    count = /\d/.test(word) ? spokenSyllables(word) : syllable(word);
+    counted.set(word, count);
   }
   return count;
+}
+
+/** Syllables of the English names of 0 to 19 and of the tens, as they are counted in speech. */
+const small = [2, 1, 1, 1, 1, 1, 1, 2, 1, 1, 1, 3, 1, 2, 2, 2, 2, 3, 2, 2];
+const tens = [0, 0, 2, 2, 2, 2, 2, 3, 2, 2];
+
+/** How many syllables a whole number has when it is read out: 42 ("forty-two") has 3. */
+function syllablesOfNumber(number: number): number {
+  if (number < 20) return small[number]!;
+  if (number < 100) return tens[Math.floor(number / 10)]! + (number % 10 ? small[number % 10]! : 0);
+  // "hundred", "thousand" and "million" have two each; "billion", too.
+  for (const unit of [1e9, 1e6, 1e3, 100])
+    if (number >= unit) {
+      const rest = number % unit;
+      return (
+        syllablesOfNumber(Math.floor(number / unit)) + 2 + (rest > 0 ? syllablesOfNumber(rest) : 0)
+      );
+    }
+  return 1;
+}
+
+/** A word with digits in it, as it is read out: `24` and `7` of `24-7`, the letters of `3rd` with their number. */
+function spokenSyllables(word: string): number {
+  return (word.match(/\d{1,12}|\p{L}+/gu) ?? []).reduce(
+    (sum, part) =>
+      sum +
+      (/\d/.test(part)
+        ? syllablesOfNumber(Number(part))
+        : /^(?:st|nd|rd|th|s)$/i.test(part)
+          ? 0
+          : syllable(part)),
+    0,
+  );
 }
 
 export function readingOf(text: string): Reading {

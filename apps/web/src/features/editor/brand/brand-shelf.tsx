@@ -70,8 +70,8 @@ export function BrandShelf({ page }: { page: EditorPage }) {
         )}
         {ratio < aaText && (
           <p className="rounded-control bg-honey-tint px-2.5 py-1.5 text-xs text-honey">
-            Words on the page reach {ratio.toFixed(1)} to 1; 4.5 to 1 is needed. White or black is
-            used instead where it reads better.
+            Words on the page reach {(Math.floor(ratio * 10) / 10).toFixed(1)} to 1; 4.5 to 1 is
+            needed. White or black is used instead where it reads better.
           </p>
         )}
       </fieldset>
