@@ -51,8 +51,8 @@ export class ImportService {
     zip: Buffer,
   ): Promise<{ funnelId: FunnelId | null; templateId: TemplateId | null }> {
     const read = await this.readAll(zip);
-    const free = await this.addresses.freeEnding(clientId);
     return this.database.transaction(async (tx) => {
+      const free = await this.addresses.freeEnding(tx, clientId);
       const documents = await this.withPictures(tx, clientId, read);
       if (read.bundle.kind === 'template')
         return { funnelId: null, templateId: await this.asTemplate(tx, read.bundle, documents) };

@@ -105,9 +105,9 @@ export class FunnelService {
 
   /** A funnel from a template's pages, all of them the client's own from now on; without any, of two plain steps. */
   async create(clientId: ClientId, name: string, from?: TemplateContent): Promise<FunnelId> {
-    const free = await this.addresses.freeEnding(clientId);
     const given = from?.pages.map(readTemplatePage) ?? this.plainPages(name);
     return this.database.transaction(async (tx) => {
+      const free = await this.addresses.freeEnding(tx, clientId);
       const funnelId = await this.begin(tx, clientId, name);
       const { parts } = await this.over.bring(
         tx,
@@ -141,10 +141,10 @@ export class FunnelService {
     const from = await this.row(id);
     await this.clients.row(to.clientId);
     const steps = await stepsOf(this.database.db, id);
-    const free = await this.addresses.freeEnding(to.clientId);
     const copies = new Map(steps.map((step) => [step.id, this.ids.next<PageId>()]));
     const renamed = (name: string) => copiedName(name, from.name, to.name);
     return this.database.transaction(async (tx) => {
+      const free = await this.addresses.freeEnding(tx, to.clientId);
       const funnelId = await this.begin(tx, to.clientId, to.name);
       const { head, body } = from;
       await tx.update(funnels).set({ head, body }).where(eq(funnels.id, funnelId));

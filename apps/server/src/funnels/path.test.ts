@@ -219,3 +219,33 @@ describe('funnels', () => {
     expect(all.map(({ name }) => name).sort()).toEqual(['Erstbesuch', 'First visits']);
   });
 });
+
+it('adds steps that come at the same moment one after the other, each with an address of its own', async () => {
+  const { id } = world.first.funnel;
+  const added = await Promise.all(
+    Array.from({ length: 4 }, () =>
+      owner('POST', `/api/funnels/${id}/steps`, { name: 'Next offer', position: 1 }),
+    ),
+  );
+  expect(added.map(({ statusCode }) => statusCode)).toEqual([200, 200, 200, 200]);
+  const { steps } = (await owner('GET', `/api/funnels/${id}/path`)).json<{
+    steps: { pageId: string; slug: string; name: string }[];
+  }>();
+  const slugs = steps.filter(({ name }) => name === 'Next offer').map(({ slug }) => slug);
+  expect(new Set(slugs).size).toBe(4);
+  for (const answer of added)
+    await owner('DELETE', `/api/pages/${answer.json<{ pageId: string }>().pageId}`);
+});
+
+it('leads nowhere else when what is to lead there is not on the page', async () => {
+  const wire = (by: object) =>
+    owner('PUT', `/api/pages/${world.first.pageId}/wire`, { to: world.thanks.pageId, by });
+  const { rows: before } = await app.database.pool.query(
+    'select id, leads_to from pages order by id',
+  );
+  expect((await wire({ kind: 'button', id: 'gone' })).statusCode).toBe(400);
+  const { rows: after } = await app.database.pool.query(
+    'select id, leads_to from pages order by id',
+  );
+  expect(after).toEqual(before);
+});

@@ -25,6 +25,7 @@ import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem } from '../platform/http/app-problem.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { FunnelService } from './funnel.service.ts';
+import { funnels } from './table.ts';
 
 /** What a step begins as: a page of any client's, in its own or another language, a draft, or nothing but its name. */
 export type StepSource =
@@ -58,8 +59,8 @@ export class StepService {
     { name, position, from }: { name: string; position: number; from?: StepSource },
   ): Promise<PageId> {
     const funnel = await this.funnels.row(funnelId);
-    const free = await this.addresses.freeEnding(funnel.clientId);
     return this.rearranged(funnelId, async (tx) => {
+      const free = await this.addresses.freeEnding(tx, funnel.clientId);
       const source = await this.source(tx, name, from);
       const { parts } = await this.over.bring(
         tx,
@@ -128,19 +129,19 @@ export class StepService {
       if (to === pageId || !steps.some(({ id }) => id === to))
         throw new AppProblem('bad-request', { detail: 'Lead it to another step of this funnel.' });
       await tx.update(pages).set({ leadsTo: to }).where(eq(pages.id, pageId));
+      if (by) await this.leadOnBy(tx, await this.pages.row(pageId, tx), by);
     });
-    if (by) await this.leadOnBy(page, by);
   }
 
-  private async leadOnBy(page: PageRow, by: NonNullable<WireBy>): Promise<void> {
-    const forms = await this.forms.some(this.database.db, page.clientId, formsOn(page.draft));
+  private async leadOnBy(tx: Queries, page: PageRow, by: NonNullable<WireBy>): Promise<void> {
+    const forms = await this.forms.some(tx, page.clientId, formsOn(page.draft));
     const draft = { page: page.draft, forms };
     const next = leadingOn(draft, by, () => this.ids.next<string>().slice(0, 13));
     if (!next)
       throw new AppProblem('bad-request', {
         detail: 'That form or button is not on the page any more.',
       });
-    await this.pages.saveDraft(page.id, page.version, next);
+    await this.pages.saveDraftIn(tx, page.id, page.version, next);
   }
 
   private async source(
@@ -173,6 +174,12 @@ export class StepService {
   ): Promise<Done> {
     const funnel = await this.funnels.row(funnelId);
     const done = await this.database.transaction(async (tx) => {
+      // One after the other: places are counted from what the one before has left.
+      await tx
+        .select({ id: funnels.id })
+        .from(funnels)
+        .where(eq(funnels.id, funnelId))
+        .for('no key update');
       const before = await stepsOf(tx, funnelId);
       const done = await work(tx, before);
       const after = await stepsOf(tx, funnelId);

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { ClientId, PageId } from '@plumgate/core/basics';
 import { and, eq, ne } from 'drizzle-orm';
 import { ClientService } from '../clients/client.service.ts';
+import { clients } from '../clients/table.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
 import { AppProblem } from '../platform/http/app-problem.ts';
 import { LivePages } from '../site/live-pages.ts';
@@ -26,8 +27,7 @@ export class AddressService {
   }
 
   /** Every address ending of a client that is in use or leads somewhere. */
-  private async taken(clientId: ClientId): Promise<Set<string>> {
-    const { db } = this.database;
+  private async taken(db: Queries, clientId: ClientId): Promise<Set<string>> {
     const now = await db
       .select({ slug: pages.slug })
       .from(pages)
@@ -39,9 +39,18 @@ export class AddressService {
     return new Set([...now, ...earlier].map(({ slug }) => slug));
   }
 
-  /** Gives address endings that are not taken yet, one after the other: `first-visit`, then `first-visit-2`. */
-  async freeEnding(clientId: ClientId): Promise<(wanted: string) => string> {
-    const taken = await this.taken(clientId);
+  /**
+   * Gives address endings that are not taken yet, one after the other: `first-visit`, then `first-visit-2`. Until the
+   * transaction ends nobody else is given any of this client's, so that two who add a page at once get two endings.
+   */
+  async freeEnding(tx: Queries, clientId: ClientId): Promise<(wanted: string) => string> {
+    await tx
+      .select({ id: clients.id })
+      .from(clients)
+      .where(eq(clients.id, clientId))
+      // Rows that only refer to the client, such as leads, go on being added.
+      .for('no key update');
+    const taken = await this.taken(tx, clientId);
     return (wanted) => {
       let slug = wanted;
       for (let number = 2; taken.has(slug); number++) slug = `${wanted.slice(0, 55)}-${number}`;

@@ -146,21 +146,29 @@ export class PageService {
       });
     }
     const draft = read.data as Draft;
-    return this.database.transaction(async (tx) => {
-      const [page] = await tx
-        .update(pages)
-        .set({ draft: draft.page, version: version + 1, changedAt: this.clock.now() })
-        .where(and(eq(pages.id, id), eq(pages.version, version), isNull(pages.removedAt)))
-        .returning();
-      if (!page) {
-        await this.row(id, tx);
-        throw new AppProblem('changed-elsewhere');
-      }
-      await this.keepForms(tx, page, draft);
-      await this.noteForms(tx, page.clientId, id, draft.page);
-      await this.linked.follow(tx, page.clientId, id, draft.page);
-      return { version: page.version, state: stateOf(await this.settled(tx, page)) };
-    });
+    return this.database.transaction((tx) => this.saveDraftIn(tx, id, version, draft));
+  }
+
+  /** The same for a draft that is known to be one, within somebody else's transaction. */
+  async saveDraftIn(
+    tx: Queries,
+    id: PageId,
+    version: number,
+    draft: Draft,
+  ): Promise<{ version: number; state: PageState }> {
+    const [page] = await tx
+      .update(pages)
+      .set({ draft: draft.page, version: version + 1, changedAt: this.clock.now() })
+      .where(and(eq(pages.id, id), eq(pages.version, version), isNull(pages.removedAt)))
+      .returning();
+    if (!page) {
+      await this.row(id, tx);
+      throw new AppProblem('changed-elsewhere');
+    }
+    await this.keepForms(tx, page, draft);
+    await this.noteForms(tx, page.clientId, id, draft.page);
+    await this.linked.follow(tx, page.clientId, id, draft.page);
+    return { version: page.version, state: stateOf(await this.settled(tx, page)) };
   }
 
   /** A page that came to be again just what visitors see, as by an undo, has nothing left to publish. */

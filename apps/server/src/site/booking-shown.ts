@@ -12,6 +12,7 @@ import { pageWords, whenIn } from '@plumgate/core/languages';
 import type { FreeTimes, ShownBooking } from '@plumgate/page-kit';
 import { Temporal } from 'temporal-polyfill';
 import type { CalendarRow } from '../booking/calendar.service.ts';
+import { nullIfNotFound } from '../platform/http/app-problem.ts';
 import type { LivePage } from './live-pages.ts';
 import type { SiteParts } from './site-parts.ts';
 
@@ -34,7 +35,7 @@ export async function freeTimes(
 ): Promise<Map<CalendarId, FreeTimes>> {
   const times = new Map<CalendarId, FreeTimes>();
   for (const id of page.calendars) {
-    const calendar = await parts.calendars.row(id, page).catch(() => null);
+    const calendar = await parts.calendars.row(id, page).catch(nullIfNotFound);
     if (calendar)
       times.set(id, await timesOf(parts, calendar, `/${page.slug}`, asked, localeOf(page)));
   }
@@ -74,7 +75,7 @@ export async function shownBooking(
   id: BookingId,
   { document }: Pick<LivePage, 'document'>,
 ): Promise<ShownBooking | null> {
-  const loaded = await parts.bookings.load(id).catch(() => null);
+  const loaded = await parts.bookings.load(id).catch(nullIfNotFound);
   if (!loaded || loaded.booking.state === 'cancelled') return null;
   const { booking, calendar, client } = loaded;
   const path = parts.links.bookingPath(id);

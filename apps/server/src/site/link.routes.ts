@@ -5,7 +5,7 @@ import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { slotView } from '../booking/booking.controller.ts';
 import type { LoadedBooking } from '../booking/booking.service.ts';
 import type { ClientRow } from '../clients/client.service.ts';
-import { AppProblem } from '../platform/http/app-problem.ts';
+import { AppProblem, nullIfNotFound } from '../platform/http/app-problem.ts';
 import { chosenTime, timesOf } from './booking-shown.ts';
 import type { Leaver } from './person-links.ts';
 import { notHere, pageHeaders, type SiteParts } from './site-parts.ts';
@@ -94,7 +94,7 @@ async function slots(
   const id = CalendarId.safeParse((request.params as { calendar: string }).calendar);
   const calendar =
     client && id.success
-      ? await parts.calendars.row(id.data, { clientId: client.id }).catch(() => null)
+      ? await parts.calendars.row(id.data, { clientId: client.id }).catch(nullIfNotFound)
       : null;
   if (!calendar) return notHere(reply);
   const query = request.query as { from?: string; until?: string };
@@ -185,7 +185,7 @@ async function bookingAt(parts: SiteParts, request: FastifyRequest): Promise<Loa
   const client = await clientAt(parts, request);
   const id = parts.links.bookingIn((request.params as Params).token);
   if (!client || !id) return null;
-  return parts.bookings.load(id, { clientId: client.id }).catch(() => null);
+  return parts.bookings.load(id, { clientId: client.id }).catch(nullIfNotFound);
 }
 
 async function clientAt(parts: SiteParts, request: FastifyRequest): Promise<ClientRow | null> {

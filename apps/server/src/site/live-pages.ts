@@ -39,6 +39,7 @@ import { files } from '../pictures/table.ts';
 import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
 import { CONFIG, type Config } from '../platform/config.ts';
 import { Database } from '../platform/database/database.ts';
+import { PinoLogger } from '../platform/logging.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { scriptName } from './assets.ts';
 import { cardSize } from './share-card.ts';
@@ -113,6 +114,7 @@ export class LivePages {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly address: SiteAddress,
+    private readonly log: PinoLogger,
     @Inject(CONFIG) config: Config,
   ) {
     this.tiles = config.tilesUrl ?? '/~/tiles/{z}/{x}/{y}.svg';
@@ -230,7 +232,14 @@ export class LivePages {
   /** After publishing: everything of the client's is made anew, these pages at once, so that no visitor waits for it. */
   async renew(clientSlug: string, pageSlugs: string[]): Promise<void> {
     for (const key of this.kept.keys()) if (key.startsWith(`${clientSlug}/`)) this.kept.delete(key);
-    await Promise.all(pageSlugs.map((slug) => this.find(clientSlug, slug)));
+    // It is published already: what can't be made just now is made for the first visitor.
+    await Promise.all(
+      pageSlugs.map((slug) =>
+        this.find(clientSlug, slug).catch((error: unknown) =>
+          this.log.error({ err: error }, 'published page not ready beforehand'),
+        ),
+      ),
+    );
   }
 
   /** After the demo's clock was moved: countdowns carry how far it is ahead. */

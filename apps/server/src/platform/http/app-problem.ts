@@ -28,3 +28,9 @@ export class AppProblem extends Error {
 }
 
 export const notFound = () => new AppProblem('not-found');
+
+/** For `catch`: what is not there is null. Any other failure stays one, so that no lost connection passes for an empty shelf. */
+export function nullIfNotFound(error: unknown): null {
+  if (error instanceof AppProblem && error.code === 'not-found') return null;
+  throw error;
+}
