@@ -5,7 +5,7 @@ import {
   type Reachable,
   type SequenceContent,
 } from '@plumgate/core/followup';
-import { eq, sql, type SQL } from 'drizzle-orm';
+import { asc, eq, sql, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { bookings, calendars } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
@@ -29,11 +29,16 @@ export interface LoadedRun {
 }
 
 /**
- * Loads the runs that meet a condition. Sequences and clients are read once each, not once for every run: their words
+ * Loads the runs that meet a condition; with `lock` nobody else changes them or does their steps until the transaction
+ * ends. Whoever changes a run or its steps takes this lock first, always in the order of the runs' ids. Sequences and clients are read once each, not once for every run: their words
  * and facts are by far the largest part.
  */
-export async function loadRuns(tx: Queries, condition: SQL | undefined): Promise<LoadedRun[]> {
-  const rows = await tx
+export async function loadRuns(
+  tx: Queries,
+  condition: SQL | undefined,
+  { lock = false } = {},
+): Promise<LoadedRun[]> {
+  const asked = tx
     .select({
       run: sequenceRuns,
       person: people,
@@ -46,7 +51,9 @@ export async function loadRuns(tx: Queries, condition: SQL | undefined): Promise
     .leftJoin(submissions, eq(submissions.id, sequenceRuns.submissionId))
     .leftJoin(bookings, eq(bookings.id, sequenceRuns.bookingId))
     .leftJoin(calendars, eq(calendars.id, bookings.calendarId))
-    .where(condition);
+    .where(condition)
+    .orderBy(asc(sequenceRuns.id));
+  const rows = await (lock ? asked.for('update', { of: sequenceRuns }) : asked);
   if (rows.length === 0) return [];
   const contents = await byId(
     rows,

@@ -16,7 +16,7 @@ import {
   type SequenceContent,
   type StepChange,
 } from '@plumgate/core/followup';
-import { and, asc, eq, exists, gte, inArray, isNotNull, or, sql } from 'drizzle-orm';
+import { and, asc, eq, exists, gte, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
 import { bookings } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
 import type { PersonRow } from '../people/person-store.ts';
@@ -112,7 +112,7 @@ export class RunService {
 
   /** A booking was made: running sequences that count from bookings take it, and those that end on booking end. */
   async booked(tx: Queries, so: Consequences, booking: BookingRow, now: Instant): Promise<void> {
-    const running = await loadRuns(tx, runsOf(booking.personId));
+    const running = await loadRuns(tx, runsOf(booking.personId), { lock: true });
     const waiting = running.filter(
       ({ run, content, booking: held }) =>
         content.event.kind === 'booking' &&
@@ -130,27 +130,60 @@ export class RunService {
     await this.endWhere(tx, so, running, now, (end) => end.when === 'booked', 'booked');
   }
 
-  /** A booking moved or was cancelled: what counts on it is planned anew, and what waited to leave for the old time falls away. */
+  /**
+   * A booking moved or was cancelled: what counts on it is planned anew, also of runs that were over. A message for the
+   * old time that has not left falls away, and its step waits again; one that has left is sent again for the new time.
+   */
   async bookingChanged(tx: Queries, so: Consequences, id: BookingId, now: Instant): Promise<void> {
-    const runs = await loadRuns(
+    const all = await loadRuns(
       tx,
-      and(eq(sequenceRuns.bookingId, id), eq(sequenceRuns.state, 'running')),
+      and(eq(sequenceRuns.bookingId, id), ne(sequenceRuns.state, 'ended')),
+      { lock: true },
     );
-    if (runs.length === 0) return;
-    await tx
+    const runs = await this.mayGoOn(tx, all);
+    if (all.length === 0) return;
+    const recalled = await tx
       .update(outbox)
       .set({ state: 'dropped', lastError: 'its event changed' })
       .where(
         and(
           inArray(
             outbox.runId,
-            runs.map(({ run }) => run.id),
+            all.map(({ run }) => run.id),
           ),
           eq(outbox.state, 'owed'),
           isNotNull(outbox.expiresAt),
         ),
+      )
+      .returning({ key: outbox.key });
+    const steps = recalled.flatMap(({ key }) => stepOfMessage(key) ?? []);
+    if (steps.length > 0)
+      await tx
+        .update(runSteps)
+        .set({ state: 'waiting', doneAt: null, planVersion: sql`${runSteps.planVersion} + 1` })
+        .where(and(isAnyOf(runSteps.id, steps), eq(runSteps.state, 'done')));
+    await this.planAnew(tx, so, runs, now, true);
+  }
+
+  /** Of runs of which some are over, those that may run again: none beside another run of its sequence. */
+  private async mayGoOn(tx: Queries, runs: LoadedRun[]): Promise<LoadedRun[]> {
+    if (runs.every(({ run }) => run.state === 'running')) return runs;
+    const beside = await tx
+      .select({ sequenceId: sequenceRuns.sequenceId, personId: sequenceRuns.personId })
+      .from(sequenceRuns)
+      .where(
+        and(
+          isAnyOf(
+            sequenceRuns.personId,
+            runs.map(({ person }) => person.id),
+          ),
+          eq(sequenceRuns.state, 'running'),
+        ),
       );
-    await this.planAnew(tx, so, runs, now);
+    const running = new Set(beside.map(({ sequenceId, personId }) => `${sequenceId} ${personId}`));
+    return runs.filter(
+      ({ run }) => run.state === 'running' || !running.has(`${run.sequenceId} ${run.personId}`),
+    );
   }
 
   /**
@@ -178,16 +211,9 @@ export class RunService {
           and(eq(sequenceRuns.state, 'finished'), wasUnreachable),
         ),
       ),
+      { lock: true },
     );
-    const running = new Set(
-      runs.filter(({ run }) => run.state === 'running').map(({ run }) => run.sequenceId),
-    );
-    await this.planAnew(
-      tx,
-      so,
-      runs.filter(({ run }) => run.state === 'running' || !running.has(run.sequenceId)),
-      now,
-    );
+    await this.planAnew(tx, so, await this.mayGoOn(tx, runs), now);
   }
 
   /** Ends the person's runs whose sequence ends on this. */
@@ -199,19 +225,22 @@ export class RunService {
     ends: (end: EndsWhen) => boolean,
     because: string,
   ): Promise<RunId[]> {
-    return this.endWhere(tx, so, await loadRuns(tx, runsOf(person)), now, ends, because);
+    const running = await loadRuns(tx, runsOf(person), { lock: true });
+    return this.endWhere(tx, so, running, now, ends, because);
   }
 
-  /** What a changed sequence would mean for everybody who is in it. */
+  /** What a changed sequence would mean for everybody who is in it; `lock` for whoever then carries it out. */
   async changesBy(
     tx: Queries,
     sequence: SequenceId,
     content: SequenceContent,
     now: Instant,
+    options: { lock?: boolean } = {},
   ): Promise<RunChange[]> {
     const runs = await loadRuns(
       tx,
       and(eq(sequenceRuns.sequenceId, sequence), eq(sequenceRuns.state, 'running')),
+      options,
     );
     return this.changesOf(
       tx,
@@ -226,8 +255,9 @@ export class RunService {
     so: Consequences,
     runs: LoadedRun[],
     now: Instant,
+    eventMoved = false,
   ): Promise<void> {
-    await this.carryOut(tx, so, await this.changesOf(tx, runs, now), now);
+    await this.carryOut(tx, so, await this.changesOf(tx, runs, now, eventMoved), now);
   }
 
   async carryOut(tx: Queries, so: Consequences, changed: RunChange[], now: Instant): Promise<void> {
@@ -253,10 +283,16 @@ export class RunService {
             sequenceId: run.sequenceId,
           });
         } else {
+          const was = standing.find(({ stepId }) => stepId === change.step)!;
+          const isAgain = was.state === 'done';
           await tx
             .update(runSteps)
-            .set(row)
-            .where(and(eq(runSteps.runId, run.id), eq(runSteps.stepId, change.step)));
+            .set({
+              ...row,
+              ...(isAgain && { doneAt: null, planVersion: was.planVersion + 1 }),
+            })
+            // Only what it was when this was worked out: what was done meanwhile stays done.
+            .where(and(eq(runSteps.id, was.id), eq(runSteps.state, was.state)));
         }
         if (row.leftOut) this.noteLeftOut(so, loaded, now, change.step, row.leftOut);
       }
@@ -333,7 +369,12 @@ export class RunService {
     return over.map(({ run }) => run.id);
   }
 
-  private async changesOf(tx: Queries, runs: LoadedRun[], now: Instant): Promise<RunChange[]> {
+  private async changesOf(
+    tx: Queries,
+    runs: LoadedRun[],
+    now: Instant,
+    eventMoved = false,
+  ): Promise<RunChange[]> {
     if (runs.length === 0) return [];
     const steps = await tx
       .select()
@@ -354,12 +395,13 @@ export class RunService {
         standing.map((step) => ({
           step: step.stepId,
           // What failed would fail again: no plan brings it back.
-          state: step.state === 'dropped' || step.state === 'failed' ? 'done' : step.state,
+          state: step.state === 'dropped' || step.state === 'failed' ? 'closed' : step.state,
           at: step.dueAt,
         })),
         plan,
         now,
         (step) => fromEvent.has(step),
+        eventMoved,
       );
       return { loaded, standing, plan, changes };
     });
@@ -410,6 +452,13 @@ export class RunService {
       });
   }
 }
+
+/** The key of the message that a step owes; planned again after it was done, the step owes another. */
+export const messageOfStep = ({ id, planVersion }: Pick<StepRow, 'id' | 'planVersion'>): string =>
+  planVersion === 0 ? `step:${id}` : `step:${id}:${planVersion}`;
+
+/** The step that owed a message, by the message's key; null for any other message. */
+const stepOfMessage = (key: string): string | null => /^step:([^:]+)/.exec(key)?.[1] ?? null;
 
 /** Why a step is left out that may come after all when the person can be reached again. */
 const personReasons: LeftOut[] = [

@@ -77,7 +77,7 @@ export class SequenceService {
         .returning();
       if (!row) throw new AppProblem('changed-elsewhere');
       const so = this.runs.consequences();
-      const changed = await this.runs.changesBy(tx, id, content, now);
+      const changed = await this.runs.changesBy(tx, id, content, now, { lock: true });
       await this.runs.carryOut(tx, so, changed, now);
       await this.runs.takeOrder(tx, id);
       this.tellNewTime(so, before.content, content, changed, now);

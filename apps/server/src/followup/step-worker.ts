@@ -8,7 +8,7 @@ import {
   type SequenceStep,
 } from '@plumgate/core/followup';
 import { momentFields, withoutLinks, type MergeContext } from '@plumgate/core/messages';
-import { and, asc, eq, lte, min, type SQL } from 'drizzle-orm';
+import { and, asc, eq, inArray, lte, min, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { PersonStore } from '../people/person-store.ts';
 import { isAnyOf } from '../platform/database/bulk.ts';
@@ -26,7 +26,7 @@ import {
 } from './compose.ts';
 import type { Consequences } from './consequences.ts';
 import { eventOf, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
-import { RunService } from './run.service.ts';
+import { messageOfStep, RunService } from './run.service.ts';
 import { runSteps, sequenceRuns } from './table.ts';
 
 type StepRow = typeof runSteps.$inferSelect;
@@ -78,15 +78,32 @@ export class StepWorker {
 
   private doSteps(condition: SQL | undefined, now: Instant): Promise<number> {
     return this.database.transaction(async (tx) => {
+      // The runs first, as everybody who changes them does: what is being planned anew just now is left to the next turn.
+      const held = await tx
+        .select({ id: sequenceRuns.id })
+        .from(sequenceRuns)
+        .where(
+          inArray(
+            sequenceRuns.id,
+            tx
+              .select({ id: runSteps.runId })
+              .from(runSteps)
+              .where(condition)
+              .orderBy(...inOrder)
+              .limit(batch),
+          ),
+        )
+        .for('update', { skipLocked: true });
+      const runIds = held.map(({ id }) => id);
+      if (runIds.length === 0) return 0;
       const due = await tx
         .select()
         .from(runSteps)
-        .where(condition)
+        .where(and(condition, isAnyOf(runSteps.runId, runIds)))
         .orderBy(...inOrder)
         .limit(batch)
         .for('update', { skipLocked: true });
       if (due.length === 0) return 0;
-      const runIds = [...new Set(due.map((step) => step.runId))];
       const loaded = await loadRuns(tx, isAnyOf(sequenceRuns.id, runIds));
       const pass = new Pass(tx, this.runs.consequences(), now, loaded);
       for (const step of due) await this.doStep(pass, step);
@@ -165,7 +182,7 @@ export class StepWorker {
     const { action } = step;
     const owed = {
       clientId: client.id,
-      key: `step:${row.id}`,
+      key: messageOfStep(row),
       dueAt: now,
       personId: person.id,
       runId: row.runId,

@@ -75,6 +75,8 @@ export const runSteps = pgTable(
     nominalAt: instant('nominal_at'),
     /** Its place in the sequence, which decides where times are equal. */
     position: integer().notNull().default(0),
+    /** Goes up when it is planned again after it was done: its message is another one then. */
+    planVersion: integer('plan_version').notNull().default(0),
     state: text().$type<'waiting' | 'done' | 'left-out' | 'dropped' | 'failed'>().notNull(),
     leftOut: text('left_out').$type<LeftOut>(),
     failedBecause: text('failed_because'),

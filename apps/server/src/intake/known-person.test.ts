@@ -96,7 +96,8 @@ it('lets the front desk take over what was given, and keeps what was known', asy
 
 it('takes over a phone with its own agreement to texts, never the old number’s', async () => {
   await app.database.db.update(people).set({ textConsent: true }).where(sqlEmail(known.email));
-  await decide('use', { field: 'phone', value: '(207) 555-0199' });
+  const used = await decide('use', { field: 'phone', value: '(207) 555-0199' });
+  expect([used.statusCode, used.body]).toEqual([200, '{}']);
   expect(await ana()).toMatchObject({ phoneKey: '+12075550199', textConsent: false });
   await decide('use', { field: 'phone', value: known.phone });
   expect(await ana()).toMatchObject({ phoneKey: '+12075550117', textConsent: true });

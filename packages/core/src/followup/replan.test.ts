@@ -63,3 +63,21 @@ it.each<[string, RunStep[], PlannedStep[], StepChange[]]>([
 ])('%s', (_what, was, plan, changes) =>
   expect(replan(was, plan, at(now), (step) => step.startsWith('event'))).toEqual(changes),
 );
+
+describe('when the event itself has moved', () => {
+  const moved = (standing: RunStep[], plan: PlannedStep[]) =>
+    replan(standing, plan, at(now), (step) => step.startsWith('event'), true);
+
+  it('does again what was done for the old time and is still to come for the new one', () => {
+    expect(moved([standing('event-a', 'done', 5)], [planned('event-a', 30)])).toEqual([
+      { step: 'event-a', becomes: 'waiting', at: at(30), isNew: false },
+    ]);
+  });
+
+  it.each<[string, RunStep, PlannedStep]>([
+    ['its new time is over, too', standing('event-a', 'done', 5), planned('event-a', 8)],
+    ['the new time makes it late', standing('event-a', 'done', 5), planned('event-a', null)],
+    ['it counts from sign-up', standing('a', 'done', 5), planned('a', 30)],
+    ['it failed or fell away', standing('event-a', 'closed', 5), planned('event-a', 30)],
+  ])('leaves it done where %s', (_what, was, plan) => expect(moved([was], [plan])).toEqual([]));
+});

@@ -2,10 +2,10 @@ import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
 import type { LeftOut, PlannedStep } from './plan-run.ts';
 
-/** A step of a run as it stands. */
+/** A step of a run as it stands; `closed` is one that failed or fell away, which nothing brings back. */
 export interface RunStep {
   step: string;
-  state: 'waiting' | 'done' | 'left-out';
+  state: 'waiting' | 'done' | 'left-out' | 'closed';
   at: Instant | null;
 }
 
@@ -18,17 +18,27 @@ export type StepChange =
 /**
  * What a new plan changes of a run: only steps that are not done, and of these only the ones that differ. What was sent
  * stays sent. A step that was due by `now` and counts from sign-up stays due: the worker has it in hand.
+ *
+ * When the event itself has moved (`eventMoved`), a step that counts from it and was done for the old time is done again
+ * for the new one, where that is still to come: who was reminded of Tuesday is reminded of Friday.
  */
 export function replan(
   standing: readonly RunStep[],
   plan: readonly PlannedStep[],
   now: Instant,
   countsFromEvent: (step: string) => boolean,
+  eventMoved = false,
 ): StepChange[] {
   const changes: StepChange[] = [];
   for (const planned of plan) {
     const was = standing.find((one) => one.step === planned.step);
-    if (was?.state === 'done') continue;
+    if (was?.state === 'closed') continue;
+    if (was?.state === 'done') {
+      const isToCome = planned.at && Temporal.Instant.compare(planned.at, now) > 0;
+      if (eventMoved && countsFromEvent(planned.step) && isToCome)
+        changes.push({ step: planned.step, becomes: 'waiting', at: planned.at!, isNew: false });
+      continue;
+    }
     const inHand = was?.state === 'waiting' && was.at && Temporal.Instant.compare(was.at, now) <= 0;
     if (inHand && !countsFromEvent(planned.step)) continue;
     const isNew = was === undefined;

@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url';
 import { Pool, type PoolClient, type PoolConfig } from 'pg';
 import { startPglite, type RunningPglite } from './pglite.ts';
 import * as schema from './schema.ts';
+import { sqlState } from './sql-state.ts';
 
 export type Tables = typeof schema;
 /** The database or one transaction of it: what a query needs, whichever it runs in. */
@@ -37,6 +38,8 @@ const pgliteQueryTimeout = 120_000;
 /** Where the data is: at a PostgreSQL server, or with the PGlite of this process, in a folder or (null) in memory. */
 type Place =
   { kind: 'server' } | { kind: 'embedded'; pglite: RunningPglite; folder: string | null };
+
+const maxTurns = 4;
 
 /** The database that ships with the program has died and can't be used again in this process. */
 export class DatabaseDiedError extends Error {
@@ -146,9 +149,18 @@ export class Database {
     return `The disk of the data folder is full: ${Math.round((bavail * bsize) / 2 ** 20)} MB are free. Free some space.`;
   }
 
-  /** All or nothing; give the transaction's own handle to every query in it. */
-  transaction<Result>(work: (tx: Queries) => Promise<Result>): Promise<Result> {
-    return this.db.transaction(work);
+  /**
+   * All or nothing; give the transaction's own handle to every query in it. When PostgreSQL ends it because two waited for
+   * each other (class 40), it is done anew, a few times: `work` begins from what it was given.
+   */
+  async transaction<Result>(work: (tx: Queries) => Promise<Result>): Promise<Result> {
+    for (let turn = 1; ; turn++) {
+      try {
+        return await this.db.transaction(work);
+      } catch (error) {
+        if (turn === maxTurns || !sqlState(error)?.startsWith('40')) throw error;
+      }
+    }
   }
 
   async close(): Promise<void> {

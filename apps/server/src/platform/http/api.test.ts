@@ -167,7 +167,8 @@ describe('signing in', () => {
     );
     const statuses = tries.map(({ statusCode }) => statusCode).sort();
     expect(statuses).toEqual([...Array<number>(10).fill(401), 429, 429]);
-    expect(tries.at(-1)!.json()).toMatchObject({ code: 'too-many-tries' });
+    const refused = tries.find(({ statusCode }) => statusCode === 429)!;
+    expect(refused.json()).toMatchObject({ code: 'too-many-tries' });
   });
 
   it('ends with the session', async () => {

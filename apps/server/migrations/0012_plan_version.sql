@@ -1,0 +1,1 @@
+ALTER TABLE "run_steps" ADD COLUMN "plan_version" integer DEFAULT 0 NOT NULL;
