@@ -9,7 +9,7 @@ import type {
   SubmissionId,
 } from '@plumgate/core/basics';
 import { withoutLinks } from '@plumgate/core/messages';
-import { whenWords } from '@plumgate/core/basics';
+import { whenWords, zoneNote } from '@plumgate/core/basics';
 import { fitsBeside, openSlots, spaceBetween, type Slot } from '@plumgate/core/booking';
 import { emailKey, phoneKey, splitName } from '@plumgate/core/people';
 import { and, asc, eq, gt, isNull, lt, ne } from 'drizzle-orm';
@@ -410,7 +410,7 @@ export class BookingService {
   private spoken({ booking, calendar, client }: LoadedBooking) {
     return {
       calendar: calendar.content.name,
-      when: whenWords(booking.startsAt, client.facts.zone),
+      when: whenOf({ booking, calendar, client }),
     };
   }
 
@@ -430,7 +430,11 @@ export class BookingService {
     const context = {
       person: personFields(person),
       booking: bookingFields(
-        { startsAt: booking.startsAt, where: calendar.content.where },
+        {
+          startsAt: booking.startsAt,
+          zone: calendar.content.rules.zone,
+          where: calendar.content.where,
+        },
         client,
         link,
       ),
@@ -478,6 +482,16 @@ export class BookingService {
       });
     }
   }
+}
+
+/** When a booking is, by the clock of its calendar; the zone is named where it is not the client's. */
+export function whenOf({
+  booking,
+  calendar,
+  client,
+}: Pick<LoadedBooking, 'booking' | 'calendar' | 'client'>): string {
+  const { zone } = calendar.content.rules;
+  return whenWords(booking.startsAt, zone) + zoneNote(booking.startsAt, zone, client.facts.zone);
 }
 
 const headline = { booked: 'New booking', moved: 'Booking moved', cancelled: 'Booking cancelled' };

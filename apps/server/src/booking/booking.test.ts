@@ -14,6 +14,7 @@ import {
   type Bookable,
   type World,
 } from '../testing/test-app.ts';
+import { CalendarService } from './calendar.service.ts';
 import { bookings } from './table.ts';
 
 let app: TestApp;
@@ -473,4 +474,26 @@ it('owes a confirmation for each booking and change, never two under one key', a
     ({ key }) => key,
   );
   expect(new Set(keys).size).toBe(keys.length);
+});
+
+it('tells a booking’s time by the clock of its calendar, on pages and in messages alike, and names the zone', async () => {
+  const service = app.get(CalendarService);
+  const { id, version, content } = await service.row(step.calendar.id, null);
+  const central = { ...content, rules: { ...content.rules, zone: 'America/Chicago' } };
+  await service.save(id, version, central);
+  try {
+    // Nine in Chicago is ten in Maine, where the client is.
+    const start = nextDay()
+      .toZonedDateTime({ timeZone: 'America/Chicago', plainTime: '09:00' })
+      .toInstant()
+      .toString();
+    expect((await book('Zoe', start)).statusCode).toBe(303);
+    await app.settle();
+    const [confirmation] = await mailTo('zoe@example.com');
+    expect(confirmation!.text).toContain('at 9:00 AM, Central Time');
+    const page = await app.site('GET', await linkOf('Zoe'));
+    expect(page.body).toContain('at 9:00 AM, Central Time');
+  } finally {
+    await service.save(id, version + 1, content);
+  }
 });

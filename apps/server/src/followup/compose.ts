@@ -31,11 +31,11 @@ export const personFields = (person: {
 
 /** A booking as merge fields see it. `where` falls back to the client's address. */
 export const bookingFields = (
-  booking: { startsAt: Instant; where: string },
+  booking: { startsAt: Instant; zone: string; where: string },
   client: Sender,
   changeLink: string,
 ): Record<string, string> => ({
-  ...momentFields(booking.startsAt, client.facts.zone),
+  ...momentFields(booking.startsAt, booking.zone, client.facts.zone),
   where: booking.where || addressLine(client.facts),
   change_link: changeLink,
 });

@@ -26,6 +26,8 @@ export interface LoadedRun {
   answers: Record<string, unknown> | null;
   booking: typeof bookings.$inferSelect | null;
   where: string | null;
+  /** The zone of the booking's calendar. */
+  bookingZone: string | null;
 }
 
 /**
@@ -45,6 +47,7 @@ export async function loadRuns(
       answers: submissions.answers,
       booking: bookings,
       where: sql<string | null>`${calendars.content}->>'where'`,
+      bookingZone: sql<string | null>`${calendars.content}->'rules'->>'zone'`,
     })
     .from(sequenceRuns)
     .innerJoin(people, eq(people.id, sequenceRuns.personId))
@@ -98,6 +101,14 @@ export function eventOf(
   }
 }
 
+/** The zone in which a run's event is told and its days are counted: its calendar's, or the client's. */
+export const eventZone = ({
+  content,
+  client,
+  bookingZone,
+}: Pick<LoadedRun, 'content' | 'client' | 'bookingZone'>): string =>
+  (content.event.kind === 'booking' && bookingZone) || client.facts.zone;
+
 /** A wall time of a client as a moment. */
 export const fixedMoment = (local: string, zone: string): Instant =>
   Temporal.PlainDateTime.from(local).toZonedDateTime(zone).toInstant();
@@ -113,17 +124,18 @@ export const reachable = (person: PersonRow): Reachable => ({
 
 /** The plan of a run as core works it out. */
 export function planOf(
-  loaded: Pick<LoadedRun, 'content' | 'person' | 'client' | 'booking'> & {
+  loaded: Pick<LoadedRun, 'content' | 'person' | 'client' | 'booking' | 'bookingZone'> & {
     run: Pick<LoadedRun['run'], 'joinedAt' | 'changedAt'>;
   },
   now: Instant,
 ): PlannedStep[] {
   const { content, client, booking, run } = loaded;
+  const event = eventOf(content, booking, client.facts.zone);
   return planRun({
     sequence: { ...content, zone: client.facts.zone },
     joinedAt: run.joinedAt,
     changedAt: run.changedAt,
-    event: eventOf(content, booking, client.facts.zone),
+    event: event && { ...event, zone: eventZone(loaded) },
     person: reachable(loaded.person),
     now,
   });

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type {
   BookingId,
+  CalendarId,
   Instant,
   PersonId,
   RunId,
@@ -17,7 +18,7 @@ import {
   type StepChange,
 } from '@plumgate/core/followup';
 import { and, asc, eq, exists, gte, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
-import { bookings } from '../booking/table.ts';
+import { bookings, calendars } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
 import type { PersonRow } from '../people/person-store.ts';
 import type { Queries } from '../platform/database/database.ts';
@@ -90,7 +91,8 @@ export class RunService {
       joinedAt: at,
       changedAt: null,
     };
-    const plan = planOf({ content, person, client, booking, run }, at);
+    const bookingZone = booking && (await zoneOfCalendar(tx, booking.calendarId));
+    const plan = planOf({ content, person, client, booking, bookingZone, run }, at);
     const begun = await tx
       .insert(sequenceRuns)
       .values({ ...run, state: waitsForNothing(plan, content) ? 'finished' : 'running' })
@@ -468,6 +470,14 @@ const personReasons: LeftOut[] = [
   'no-phone',
   'no-text-consent',
 ];
+
+async function zoneOfCalendar(tx: Queries, id: CalendarId): Promise<string | null> {
+  const [row] = await tx
+    .select({ content: calendars.content })
+    .from(calendars)
+    .where(eq(calendars.id, id));
+  return row?.content.rules.zone ?? null;
+}
 
 const runsOf = (person: PersonId) =>
   and(eq(sequenceRuns.personId, person), eq(sequenceRuns.state, 'running'));

@@ -25,7 +25,7 @@ import {
   textToPerson,
 } from './compose.ts';
 import type { Consequences } from './consequences.ts';
-import { eventOf, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
+import { eventOf, eventZone, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
 import { messageOfStep, RunService } from './run.service.ts';
 import { runSteps, sequenceRuns } from './table.ts';
 
@@ -271,7 +271,7 @@ export class StepWorker {
   }
 
   private context(loaded: LoadedRun): MergeContext {
-    const { client, person, content, booking, where } = loaded;
+    const { client, person, content, booking, where, bookingZone } = loaded;
     const event = eventOf(content, booking, client.facts.zone);
     const name = content.event.kind === 'fixed' ? content.event.name : '';
     return {
@@ -282,12 +282,16 @@ export class StepWorker {
       booking:
         booking && booking.state !== 'cancelled'
           ? bookingFields(
-              { startsAt: booking.startsAt, where: where ?? '' },
+              {
+                startsAt: booking.startsAt,
+                zone: bookingZone ?? client.facts.zone,
+                where: where ?? '',
+              },
               client,
               this.links.booking(client, booking.id),
             )
           : {},
-      event: event ? { name, ...momentFields(event.at, client.facts.zone) } : {},
+      event: event ? { name, ...momentFields(event.at, eventZone(loaded), client.facts.zone) } : {},
     };
   }
 }

@@ -80,7 +80,12 @@ export async function shownBooking(
   const { booking, calendar, client } = loaded;
   const path = parts.links.bookingPath(id);
   return {
-    when: whenIn(pageWords(document.language), booking.startsAt, client.facts.zone),
+    when: whenIn(
+      pageWords(document.language),
+      booking.startsAt,
+      calendar.content.rules.zone,
+      client.facts.zone,
+    ),
     where: calendar.content.where || addressLine(client.facts),
     file: `${path}/visit.ics`,
     change: path,

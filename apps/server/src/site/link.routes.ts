@@ -1,9 +1,9 @@
-import { CalendarId, whenWords } from '@plumgate/core/basics';
+import { CalendarId } from '@plumgate/core/basics';
 import { addressLine } from '@plumgate/core/clients';
 import { renderLinkPage, type LinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { slotView } from '../booking/booking.controller.ts';
-import type { LoadedBooking } from '../booking/booking.service.ts';
+import { whenOf, type LoadedBooking } from '../booking/booking.service.ts';
 import type { ClientRow } from '../clients/client.service.ts';
 import { AppProblem, nullIfNotFound } from '../platform/http/app-problem.ts';
 import { chosenTime, timesOf } from './booking-shown.ts';
@@ -149,7 +149,7 @@ async function bookingPage(
 ): Promise<LinkPage> {
   const { booking, calendar, client } = loaded;
   const path = parts.links.bookingPath(booking.id);
-  const when = whenWords(booking.startsAt, client.facts.zone);
+  const when = whenOf(loaded);
   const where = calendar.content.where || addressLine(client.facts);
   if (booking.state === 'cancelled') {
     return {

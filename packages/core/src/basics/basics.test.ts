@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import { isZone, localDay, Slug, slugFrom, TimeOfDay } from './index.ts';
+import { isZone, localDay, Slug, slugFrom, TimeOfDay, zoneNote } from './index.ts';
 
 describe('slugFrom', () => {
   it.each([
@@ -40,4 +40,14 @@ it('tells the local day, not the day in UTC', () => {
 
 it.each(['24:00', '9:00', '12:60', ''])('refuses %j as a time of day', (time) => {
   expect(TimeOfDay.safeParse(time).success).toBe(false);
+});
+
+// Names of zones as CLDR has them; New York and Toronto keep the same clock (tz database, from memory).
+it.each([
+  ['America/Chicago', 'America/New_York', ', Central Time'],
+  ['America/New_York', 'America/New_York', ''],
+  ['America/Toronto', 'America/New_York', ''],
+  ['Europe/London', 'America/New_York', ', United Kingdom Time'],
+])('of a time in %s notes to a reader in %s: %j', (zone, reader, note) => {
+  expect(zoneNote(Temporal.Instant.from('2026-11-10T15:00:00Z'), zone, reader)).toBe(note);
 });

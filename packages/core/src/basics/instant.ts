@@ -47,6 +47,20 @@ export function whenWords(at: Instant, zone: string): string {
   return `${dayWords(at, zone)} at ${clockWords(at, zone)}`;
 }
 
+/**
+ * What is added to a time where its zone is not the reader's: `, Eastern Time`; nothing where it is, or where the clocks of
+ * both show the same.
+ */
+export function zoneNote(at: Instant, zone: string, readerZone: string, locale = 'en-US'): string {
+  const offset = (name: string) => at.toZonedDateTimeISO(name).offset;
+  if (zone === readerZone || offset(zone) === offset(readerZone)) return '';
+  const parts = new Intl.DateTimeFormat(locale, {
+    timeZone: zone,
+    timeZoneName: 'longGeneric',
+  }).formatToParts(at.epochMilliseconds);
+  return `, ${parts.find(({ type }) => type === 'timeZoneName')?.value ?? zone}`;
+}
+
 /** The day of a moment as a person reads it in a zone: `Thursday, November 12`. */
 export function dayWords(at: Instant, zone: string, locale = 'en-US'): string {
   return at

@@ -130,6 +130,19 @@ it('loses no day where the evening of a date is skipped', () => {
   ]);
 });
 
+it('counts the days of an event by the clock of its own zone', () => {
+  // Ten in the morning in New York; a calendar in Chicago has nine.
+  const event = { at: instant('2026-11-19T15:00:00Z'), zone: 'America/Chicago' };
+  const [planned] = planRun({
+    sequence: { steps: [before('day', days(1, '08:00'))], quiet: null, zone },
+    joinedAt: instant('2026-11-05T14:12:00Z'),
+    event,
+    person: ana,
+    now: instant('2026-11-05T14:12:00Z'),
+  });
+  expect(planned!.at!.toString()).toBe('2026-11-18T14:00:00Z');
+});
+
 describe('counting back from the event', () => {
   // A Thursday evening, 18:30 in Port Alder.
   const event = '2026-11-19T23:30:00Z';

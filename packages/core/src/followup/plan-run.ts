@@ -40,8 +40,8 @@ export interface PlannedStep {
 export interface RunInputs {
   sequence: Pick<SequenceContent, 'steps' | 'quiet'> & { zone: string };
   joinedAt: Instant;
-  /** The moment counted back from; null while there is none. */
-  event: { at: Instant; cancelled?: boolean } | null;
+  /** The moment counted back from, and the zone its days are counted in where that is not the client's; null while there is none. */
+  event: { at: Instant; cancelled?: boolean; zone?: string } | null;
   person: Reachable;
   /**
    * When an input last changed: the event was moved, a step was added. A step before it follows its late rule as one
@@ -111,7 +111,7 @@ function planStep(step: SequenceStep, inputs: RunInputs): PlannedStep {
 function whenMeant(step: SequenceStep, { sequence, joinedAt, event }: RunInputs): Instant | null {
   if (step.anchor === 'joined') return away(joinedAt, step.delay, 1, sequence.zone);
   if (!event) return null;
-  return away(event.at, step.delay, step.side === 'before' ? -1 : 1, sequence.zone);
+  return away(event.at, step.delay, step.side === 'before' ? -1 : 1, event.zone ?? sequence.zone);
 }
 
 function away(from: Instant, delay: Delay, direction: 1 | -1, zone: string): Instant {

@@ -1,7 +1,18 @@
-import { clockWords, whenWords, type Instant } from '../basics/index.ts';
+import { clockWords, dayWords, whenWords, zoneNote, type Instant } from '../basics/index.ts';
 
-/** A moment as merge fields see it in a zone: `event.when`, `event.day`, `event.time`. */
-export function momentFields(at: Instant, zone: string): Record<'when' | 'day' | 'time', string> {
-  const when = whenWords(at, zone);
-  return { when, day: when.split(' at ')[0]!, time: clockWords(at, zone) };
+/**
+ * A moment as merge fields see it in a zone: `event.when`, `event.day`, `event.time`. The zone is named where it is not the
+ * reader's.
+ */
+export function momentFields(
+  at: Instant,
+  zone: string,
+  readerZone = zone,
+): Record<'when' | 'day' | 'time', string> {
+  const note = zoneNote(at, zone, readerZone);
+  return {
+    when: `${whenWords(at, zone)}${note}`,
+    day: dayWords(at, zone),
+    time: `${clockWords(at, zone)}${note}`,
+  };
 }

@@ -91,7 +91,12 @@ function Settings({
         <div className="grid content-start gap-6">
           <section className="grid gap-3">
             <h2 className="text-lg">Opening hours</h2>
-            <p className="text-xs text-muted">Wall time in {rules.zone}</p>
+            <TextField
+              label="Time zone"
+              value={rules.zone}
+              help="A place name such as America/New_York. Every message and page about a booking tells its time by this clock."
+              onChange={(event) => setRules({ zone: event.target.value.trim() })}
+            />
             {weekdays.map((weekday, index) => (
               <Spans
                 key={weekday}
