@@ -133,7 +133,6 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
         {field('zone', 'Time zone')}
         {field('hours', 'Opening hours, in words')}
         {field('licence', 'Licence or registration')}
-        <div className="max-md:hidden" />
         <LongField
           label="Areas served"
           help="One on each line"
