@@ -31,11 +31,12 @@ const reminder = (id: string, hours: number): SequenceStep => ({
   late: 'leave-out',
   action: { kind: 'email', subject: `${id} {{ event.when }}`, body: 'B' },
 });
-async function remindedBy(steps: SequenceStep[]): Promise<void> {
+async function remindedBy(steps: SequenceStep[], again = false): Promise<void> {
   const content: SequenceContent = {
     ...emptySequence('Reminders'),
     event: { kind: 'booking', calendar: null },
     quiet: null,
+    again,
     steps,
   };
   const sequence = await app.get(SequenceService).create(world.client.id as ClientId, content);
@@ -111,6 +112,23 @@ it('reminds of the new time when the booking moves after the old time’s remind
   expect(sent.map((subject) => subject.split(' ')[0])).toEqual(['day', 'day', 'soon']);
   expect(sent[0]).toContain(spoken(old));
   for (const subject of sent.slice(1)) expect(subject).toContain(spoken(next));
+});
+
+it('sends nothing at once for a run that is over beside another of its sequence', async () => {
+  await remindedBy([reminder('soon', 2)], true);
+  const old = at(3, '10:00');
+  const first = await book('fay', old);
+  await until(old.subtract({ hours: 3 }));
+  const door = app.get(MailDoor);
+  const real = door.send.bind(door);
+  door.send = () => Promise.reject(Object.assign(new Error('down'), { code: 'ECONNREFUSED' }));
+  await until(old.subtract({ hours: 1 }));
+  // The first run is over with its message waiting; the second booking begins another.
+  await book('fay', at(4, '15:00'));
+  await move(first, at(6, '10:00'));
+  door.send = real;
+  await until(old.add({ hours: 4 }));
+  expect(await reminders()).toEqual([]);
 });
 
 it('leaves out what the new time makes late, and reminds of nothing after a cancellation', async () => {

@@ -18,6 +18,7 @@ import {
   type StepChange,
 } from '@plumgate/core/followup';
 import { and, asc, eq, exists, gte, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
 import { bookings, calendars } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
 import type { PersonRow } from '../people/person-store.ts';
@@ -142,8 +143,8 @@ export class RunService {
       and(eq(sequenceRuns.bookingId, id), ne(sequenceRuns.state, 'ended')),
       { lock: true },
     );
-    const runs = await this.mayGoOn(tx, all);
     if (all.length === 0) return;
+    const runs = await this.mayGoOn(tx, all);
     const recalled = await tx
       .update(outbox)
       .set({ state: 'dropped', lastError: 'its event changed' })
@@ -163,11 +164,23 @@ export class RunService {
       await tx
         .update(runSteps)
         .set({ state: 'waiting', doneAt: null, planVersion: sql`${runSteps.planVersion} + 1` })
-        .where(and(isAnyOf(runSteps.id, steps), eq(runSteps.state, 'done')));
+        .where(
+          and(
+            isAnyOf(runSteps.id, steps),
+            isAnyOf(
+              runSteps.runId,
+              runs.map(({ run }) => run.id),
+            ),
+            eq(runSteps.state, 'done'),
+          ),
+        );
     await this.planAnew(tx, so, runs, now, true);
   }
 
-  /** Of runs of which some are over, those that may run again: none beside another run of its sequence. */
+  /**
+   * Of runs of which some are over, those that may run again: none beside another run of its sequence, and of several
+   * that are over only the one begun last.
+   */
   private async mayGoOn(tx: Queries, runs: LoadedRun[]): Promise<LoadedRun[]> {
     if (runs.every(({ run }) => run.state === 'running')) return runs;
     const beside = await tx
@@ -182,10 +195,16 @@ export class RunService {
           eq(sequenceRuns.state, 'running'),
         ),
       );
-    const running = new Set(beside.map(({ sequenceId, personId }) => `${sequenceId} ${personId}`));
-    return runs.filter(
-      ({ run }) => run.state === 'running' || !running.has(`${run.sequenceId} ${run.personId}`),
+    const taken = new Set(beside.map(({ sequenceId, personId }) => `${sequenceId} ${personId}`));
+    const lastFirst = runs.toSorted((a, b) =>
+      Temporal.Instant.compare(b.run.joinedAt, a.run.joinedAt),
     );
+    return lastFirst.filter(({ run }) => {
+      const place = `${run.sequenceId} ${run.personId}`;
+      const may = run.state === 'running' || !taken.has(place);
+      taken.add(place);
+      return may;
+    });
   }
 
   /**
