@@ -55,6 +55,7 @@ import { siteRoutes, siteUrl } from './site/site.routes.ts';
 import { answerStraight, type Straight } from './site/straight-pages.ts';
 
 const webApp = fileURLToPath(new URL('../../web/dist/app', import.meta.url));
+
 /** The running program: its parts by class, and the orderly way to end it. */
 export interface Running {
   app: NestFastifyApplication;

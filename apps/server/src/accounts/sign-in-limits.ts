@@ -28,7 +28,7 @@ export class SignInLimits {
     return () => this.limits.giveBack(limits);
   }
 
-  /** Of first set-up there is one for all: its code is short. */
+  /** First set-up is counted by address: its code is short. */
   async allowSetUp(address: string): Promise<void> {
     const limit = { key: `set-up ${networkOf(address)}`, max: 10, seconds: 60 };
     if (await this.limits.exceeded([limit])) throw new AppProblem('too-many-tries');

@@ -29,6 +29,7 @@ import { PersonStore, type PersonRow } from '../people/person-store.ts';
 import { people } from '../people/table.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database, type Queries } from '../platform/database/database.ts';
+import { sqlState } from '../platform/database/sql-state.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import type { Who } from '../platform/http/bind.ts';
 import { IdSource } from '../platform/id-source.ts';
@@ -538,8 +539,7 @@ async function refusingDoubles<Result>(write: () => Promise<Result>): Promise<Re
   try {
     return await write();
   } catch (error) {
-    const { code, cause } = error as { code?: string; cause?: { code?: string } };
-    if (code === '23P01' || cause?.code === '23P01') throw new SlotGone();
+    if (sqlState(error) === '23P01') throw new SlotGone();
     throw error;
   }
 }

@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { CONFIG, type Config } from './config.ts';
+import { isSecure } from './http/cookies.ts';
 
 /** Where visitors' pages answer: `http://<client>.localhost:4310`, a host apart from the app's. */
 @Injectable()
@@ -53,9 +54,8 @@ export class SiteAddress {
   }
 
   private at(host: string): string {
-    const secure = this.config.origin?.startsWith('https:');
     const port = this.config.origin ? new URL(this.config.origin).port : String(this.port);
-    return `${secure ? 'https' : 'http'}://${host}${port ? `:${port}` : ''}`;
+    return `${isSecure(this.config) ? 'https' : 'http'}://${host}${port ? `:${port}` : ''}`;
   }
 
   /** The client's address name in a Host header, or null for the app's own host. */
