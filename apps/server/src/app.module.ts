@@ -13,6 +13,8 @@ import { DemoTime } from './demo/demo-time.ts';
 import { BookingController } from './booking/booking.controller.ts';
 import { BookingService } from './booking/booking.service.ts';
 import { CalendarService } from './booking/calendar.service.ts';
+import { Causes } from './followup/consequences.ts';
+import { BookingRuns } from './followup/booking-runs.ts';
 import { RunService } from './followup/run.service.ts';
 import { StepWorker } from './followup/step-worker.ts';
 import { SequenceController } from './followup/sequence.controller.ts';
@@ -222,7 +224,9 @@ const doors: Provider[] = [
     PersonStore,
     PeopleService,
     RuleService,
+    Causes,
     RunService,
+    BookingRuns,
     StepWorker,
     ReachService,
     CalendarService,

@@ -23,8 +23,7 @@ import {
   personFields,
   textToPerson,
 } from '../followup/compose.ts';
-import type { Consequences } from '../followup/consequences.ts';
-import { RunService } from '../followup/run.service.ts';
+import { Causes, type Consequences } from '../followup/consequences.ts';
 import { PersonStore, type PersonRow } from '../people/person-store.ts';
 import { people } from '../people/table.ts';
 import { Clock } from '../platform/clock.ts';
@@ -35,6 +34,7 @@ import type { Who } from '../platform/http/bind.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { Worker } from '../platform/worker.ts';
 import { PersonLinks } from '../site/person-links.ts';
+import { bookingChanged, bookingMade } from './booking-events.ts';
 import { calendarFile } from './calendar-file.ts';
 import type { CalendarRow } from './calendar.service.ts';
 import { bookings, calendars } from './table.ts';
@@ -68,7 +68,7 @@ export class BookingService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly ids: IdSource,
-    private readonly runs: RunService,
+    private readonly causes: Causes,
     private readonly store: PersonStore,
     private readonly links: PersonLinks,
     private readonly worker: Worker,
@@ -129,18 +129,7 @@ export class BookingService {
     );
     const loaded = { booking: booking!, calendar, person, client };
     this.noteAndTell(so, loaded, 'booked', by, now);
-    await this.runs.booked(tx, so, booking!, now);
-    if (calendar.content.sequence) {
-      const { sequence } = calendar.content;
-      await this.runs.join(tx, so, {
-        client,
-        person,
-        sequence,
-        booking: booking!,
-        submission: given.submission ?? null,
-        at: now,
-      });
-    }
+    so.raise(bookingMade, { ...loaded, at: now });
     return booking!;
   }
 
@@ -191,7 +180,7 @@ export class BookingService {
       );
       const moved = { ...loaded, booking: booking! };
       this.noteAndTell(so, moved, 'moved', by, now);
-      await this.runs.bookingChanged(tx, so, id, now);
+      so.raise(bookingChanged, { ...moved, at: now });
       return view(moved);
     });
   }
@@ -210,7 +199,7 @@ export class BookingService {
         .returning();
       const cancelled = { ...loaded, booking: booking! };
       this.noteAndTell(so, cancelled, 'cancelled', by, now);
-      await this.runs.bookingChanged(tx, so, id, now);
+      so.raise(bookingChanged, { ...cancelled, at: now });
       return view(cancelled);
     });
   }
@@ -291,7 +280,7 @@ export class BookingService {
   ): Promise<Result> {
     try {
       const result = await this.database.transaction(async (tx) => {
-        const so = this.runs.consequences();
+        const so = this.causes.begin();
         const result = await work(tx, so);
         await so.write(tx);
         return result;

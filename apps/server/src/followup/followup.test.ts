@@ -17,6 +17,7 @@ import { outbox } from '../platform/outbox/table.ts';
 import { TextDoor } from '../platform/texts/text-door.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { addBookingStep, buildWorld, TestApp, type World } from '../testing/test-app.ts';
+import { Causes } from './consequences.ts';
 import { RunService } from './run.service.ts';
 import { SequenceService } from './sequence.service.ts';
 import { StepWorker } from './step-worker.ts';
@@ -82,7 +83,7 @@ let phones = 100;
 const join = async (sequence: SequenceId, who: Awaited<ReturnType<typeof person>>) => {
   const client = await app.get(ClientService).row(clientId);
   const begun = await app.database.transaction(async (tx) => {
-    const so = app.get(RunService).consequences();
+    const so = app.get(Causes).begin();
     const begun = await app
       .get(RunService)
       .join(tx, so, { client, sequence, person: who, at: app.clock.now() });
@@ -204,7 +205,7 @@ describe('counting back from an evening', () => {
 describe('counting back from a booking', () => {
   it('reminders follow a move and end with a cancellation; what is sent first is never sent after', async () => {
     const sequence = await make('Before your visit', {
-      event: { kind: 'booking', calendar: null },
+      event: { kind: 'booking', calendar: null, each: true },
       steps: [
         before('tomorrow', days(1, '09:00')),
         before('soon', { amount: 2, unit: 'hours', at: null }),

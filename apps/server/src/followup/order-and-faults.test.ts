@@ -9,6 +9,7 @@ import { people, timeline } from '../people/table.ts';
 import { outbox } from '../platform/outbox/table.ts';
 import { secret } from '../platform/settings.ts';
 import { buildWorld, TestApp, type World } from '../testing/test-app.ts';
+import { Causes } from './consequences.ts';
 import { RunService } from './run.service.ts';
 import { SequenceService } from './sequence.service.ts';
 import { runSteps, sequenceRuns, sequences } from './table.ts';
@@ -39,7 +40,7 @@ const make = (changes: Partial<SequenceContent>) =>
 async function joinTogether(sequence: SequenceId, count: number): Promise<void> {
   const client = await app.get(ClientService).row(clientId);
   await app.database.transaction(async (tx) => {
-    const so = app.get(RunService).consequences();
+    const so = app.get(Causes).begin();
     for (let index = 0; index < count; index++) {
       const email = `p${index}@example.com`;
       const details = {

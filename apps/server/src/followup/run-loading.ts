@@ -125,7 +125,7 @@ export const reachable = (person: PersonRow): Reachable => ({
 /** The plan of a run as core works it out. */
 export function planOf(
   loaded: Pick<LoadedRun, 'content' | 'person' | 'client' | 'booking' | 'bookingZone'> & {
-    run: Pick<LoadedRun['run'], 'joinedAt' | 'changedAt'>;
+    run: Pick<LoadedRun['run'], 'joinedAt' | 'changedAt' | 'onlyFromEvent'>;
   },
   now: Instant,
 ): PlannedStep[] {
@@ -135,6 +135,7 @@ export function planOf(
     sequence: { ...content, zone: client.facts.zone },
     joinedAt: run.joinedAt,
     changedAt: run.changedAt,
+    onlyFromEvent: run.onlyFromEvent,
     event: event && { ...event, zone: eventZone(loaded) },
     person: reachable(loaded.person),
     now,

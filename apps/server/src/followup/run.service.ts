@@ -1,6 +1,5 @@
 import { Injectable } from '@nestjs/common';
 import type {
-  BookingId,
   CalendarId,
   Instant,
   PersonId,
@@ -17,7 +16,7 @@ import {
   type SequenceContent,
   type StepChange,
 } from '@plumgate/core/followup';
-import { and, asc, eq, exists, gte, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
+import { and, asc, eq, exists, gte, inArray, or, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { bookings, calendars } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
@@ -25,7 +24,6 @@ import type { PersonRow } from '../people/person-store.ts';
 import type { Queries } from '../platform/database/database.ts';
 import { isAnyOf } from '../platform/database/bulk.ts';
 import { IdSource } from '../platform/id-source.ts';
-import { outbox } from '../platform/outbox/table.ts';
 import { Consequences } from './consequences.ts';
 import { loadRuns, planOf, type LoadedRun } from './run-loading.ts';
 import { runSteps, sequenceRuns, sequences } from './table.ts';
@@ -41,6 +39,16 @@ export interface RunChange {
   changes: StepChange[];
 }
 
+/** Who joins which sequence, and by what. */
+export interface Joining {
+  client: ClientRow;
+  sequence: SequenceId;
+  person: PersonRow;
+  submission?: SubmissionId | null;
+  booking?: BookingRow | null;
+  at: Instant;
+}
+
 /**
  * Lets people join sequences and keeps their plans right: core plans, this writes the plan down. Every method works in
  * the transaction of its cause.
@@ -49,46 +57,48 @@ export interface RunChange {
 export class RunService {
   constructor(private readonly ids: IdSource) {}
 
-  /** A new collection of what a cause leads to. */
-  consequences(): Consequences {
-    return new Consequences(() => this.ids.next<string>());
-  }
-
   /**
    * Lets a person join a sequence; gives whether a run began. Somebody who is running through it is left where they are,
-   * and somebody who has been through it joins again only when the sequence says so.
+   * and somebody who has been through it joins again only when the sequence says so, or for a further booking: of that they
+   * get what counts from the event.
    */
-  async join(
-    tx: Queries,
-    so: Consequences,
-    given: {
-      client: ClientRow;
-      sequence: SequenceId;
-      person: PersonRow;
-      submission?: SubmissionId | null;
-      booking?: BookingRow | null;
-      at: Instant;
-    },
-  ): Promise<boolean> {
-    const { client, person, at } = given;
+  async join(tx: Queries, so: Consequences, input: Joining): Promise<boolean> {
+    const { client, person, at } = input;
     const [sequence] = await tx
       .select({
         content: sequences.content,
         hasBeen: sql<boolean>`exists (select 1 from ${sequenceRuns} as been where been.sequence_id = ${sequences}.id and been.person_id = ${person.id})`,
       })
       .from(sequences)
-      .where(and(eq(sequences.id, given.sequence), eq(sequences.clientId, client.id)));
+      .where(and(eq(sequences.id, input.sequence), eq(sequences.clientId, client.id)));
     const content = sequence?.content;
-    if (!content || content.steps.length === 0 || (sequence.hasBeen && !content.again))
+    if (!content || content.steps.length === 0) return false;
+    const booking = await this.bookingFor(tx, content, person.id, input.booking ?? null, at);
+    const isFurther = sequence.hasBeen && !content.again;
+    if (isFurther && !(booking && (await this.isWithoutRun(tx, content, input.sequence, booking))))
       return false;
-    const booking = await this.bookingFor(tx, content, person.id, given.booking ?? null, at);
+    return this.begin(tx, so, { ...input, content, booking, onlyFromEvent: isFurther });
+  }
+
+  /** Begins a run, unless one is running for the same person and occasion; gives whether it began. */
+  async begin(
+    tx: Queries,
+    so: Consequences,
+    input: Joining & {
+      content: SequenceContent;
+      booking: BookingRow | null;
+      onlyFromEvent: boolean;
+    },
+  ): Promise<boolean> {
+    const { client, person, at, content, booking, onlyFromEvent } = input;
     const run = {
       id: this.ids.next<RunId>(),
       clientId: client.id,
-      sequenceId: given.sequence,
+      sequenceId: input.sequence,
       personId: person.id,
-      submissionId: given.submission ?? null,
-      bookingId: booking?.id ?? null,
+      submissionId: input.submission ?? null,
+      ...countingFrom(content, booking),
+      onlyFromEvent,
       joinedAt: at,
       changedAt: null,
     };
@@ -106,85 +116,41 @@ export class RunService {
         ...rowOf(step, content),
         clientId: client.id,
         runId: run.id,
-        sequenceId: given.sequence,
+        sequenceId: input.sequence,
       });
       this.noteLeftOut(so, { person, content }, at, step.step, step.leftOut);
     }
     return true;
   }
 
-  /** A booking was made: running sequences that count from bookings take it, and those that end on booking end. */
-  async booked(tx: Queries, so: Consequences, booking: BookingRow, now: Instant): Promise<void> {
-    const running = await loadRuns(tx, runsOf(booking.personId), { lock: true });
-    const waiting = running.filter(
-      ({ run, content, booking: held }) =>
-        content.event.kind === 'booking' &&
-        (content.event.calendar === null || content.event.calendar === booking.calendarId) &&
-        (run.bookingId === null || held?.state === 'cancelled'),
-    );
-    if (waiting.length > 0) {
-      const ids = waiting.map(({ run }) => run.id);
-      await tx
-        .update(sequenceRuns)
-        .set({ bookingId: booking.id })
-        .where(inArray(sequenceRuns.id, ids));
-      await this.planAnew(tx, so, await loadRuns(tx, inArray(sequenceRuns.id, ids)), now);
-    }
-    await this.endWhere(tx, so, running, now, (end) => end.when === 'booked', 'booked');
+  /** Whether a booking that should have a run of its own has none, in whatever state. */
+  private async isWithoutRun(
+    tx: Queries,
+    { event }: SequenceContent,
+    sequence: SequenceId,
+    booking: BookingRow,
+  ): Promise<boolean> {
+    if (event.kind !== 'booking' || !event.each) return false;
+    const [run] = await tx
+      .select({ id: sequenceRuns.id })
+      .from(sequenceRuns)
+      .where(and(eq(sequenceRuns.sequenceId, sequence), eq(sequenceRuns.bookingId, booking.id)))
+      .limit(1);
+    return !run;
   }
 
   /**
-   * A booking moved or was cancelled: what counts on it is planned anew, also of runs that were over. A message for the
-   * old time that has not left falls away, and its step waits again; one that has left is sent again for the new time.
+   * Of runs of which some are over, those that may run again: none beside another run of its sequence and occasion, and of
+   * several that are over only the one begun last.
    */
-  async bookingChanged(tx: Queries, so: Consequences, id: BookingId, now: Instant): Promise<void> {
-    const all = await loadRuns(
-      tx,
-      and(eq(sequenceRuns.bookingId, id), ne(sequenceRuns.state, 'ended')),
-      { lock: true },
-    );
-    if (all.length === 0) return;
-    const runs = await this.mayGoOn(tx, all);
-    const recalled = await tx
-      .update(outbox)
-      .set({ state: 'dropped', lastError: 'its event changed' })
-      .where(
-        and(
-          inArray(
-            outbox.runId,
-            all.map(({ run }) => run.id),
-          ),
-          eq(outbox.state, 'owed'),
-          isNotNull(outbox.expiresAt),
-        ),
-      )
-      .returning({ key: outbox.key });
-    const steps = recalled.flatMap(({ key }) => stepOfMessage(key) ?? []);
-    if (steps.length > 0)
-      await tx
-        .update(runSteps)
-        .set({ state: 'waiting', doneAt: null, planVersion: sql`${runSteps.planVersion} + 1` })
-        .where(
-          and(
-            isAnyOf(runSteps.id, steps),
-            isAnyOf(
-              runSteps.runId,
-              runs.map(({ run }) => run.id),
-            ),
-            eq(runSteps.state, 'done'),
-          ),
-        );
-    await this.planAnew(tx, so, runs, now, true);
-  }
-
-  /**
-   * Of runs of which some are over, those that may run again: none beside another run of its sequence, and of several
-   * that are over only the one begun last.
-   */
-  private async mayGoOn(tx: Queries, runs: LoadedRun[]): Promise<LoadedRun[]> {
+  async mayGoOn(tx: Queries, runs: LoadedRun[]): Promise<LoadedRun[]> {
     if (runs.every(({ run }) => run.state === 'running')) return runs;
     const beside = await tx
-      .select({ sequenceId: sequenceRuns.sequenceId, personId: sequenceRuns.personId })
+      .select({
+        sequenceId: sequenceRuns.sequenceId,
+        personId: sequenceRuns.personId,
+        occasion: sequenceRuns.occasion,
+      })
       .from(sequenceRuns)
       .where(
         and(
@@ -195,12 +161,12 @@ export class RunService {
           eq(sequenceRuns.state, 'running'),
         ),
       );
-    const taken = new Set(beside.map(({ sequenceId, personId }) => `${sequenceId} ${personId}`));
+    const taken = new Set(beside.map(placeOfRun));
     const lastFirst = runs.toSorted((a, b) =>
       Temporal.Instant.compare(b.run.joinedAt, a.run.joinedAt),
     );
     return lastFirst.filter(({ run }) => {
-      const place = `${run.sequenceId} ${run.personId}`;
+      const place = placeOfRun(run);
       const may = run.state === 'running' || !taken.has(place);
       taken.add(place);
       return may;
@@ -271,7 +237,7 @@ export class RunService {
   }
 
   /** Works the plans out anew and writes down what differs. */
-  private async planAnew(
+  async planAnew(
     tx: Queries,
     so: Consequences,
     runs: LoadedRun[],
@@ -377,7 +343,8 @@ export class RunService {
       so.note(person, now, { kind: 'ended', sequence: content.name, because });
   }
 
-  private async endWhere(
+  /** Ends those of the runs whose sequence ends on this. */
+  async endWhere(
     tx: Queries,
     so: Consequences,
     running: LoadedRun[],
@@ -462,7 +429,7 @@ export class RunService {
     stepId: string,
     because: LeftOut | null,
   ): void {
-    if (!because || because === 'no-event') return;
+    if (!because || because === 'no-event' || because === 'first-run-only') return;
     const step = content.steps.find((one) => one.id === stepId);
     if (step)
       so.note(person, at, {
@@ -477,9 +444,6 @@ export class RunService {
 /** The key of the message that a step owes; planned again after it was done, the step owes another. */
 export const messageOfStep = ({ id, planVersion }: Pick<StepRow, 'id' | 'planVersion'>): string =>
   planVersion === 0 ? `step:${id}` : `step:${id}:${planVersion}`;
-
-/** The step that owed a message, by the message's key; null for any other message. */
-const stepOfMessage = (key: string): string | null => /^step:([^:]+)/.exec(key)?.[1] ?? null;
 
 /** Why a step is left out that may come after all when the person can be reached again. */
 const personReasons: LeftOut[] = [
@@ -497,6 +461,19 @@ async function zoneOfCalendar(tx: Queries, id: CalendarId): Promise<string | nul
     .where(eq(calendars.id, id));
   return row?.content.rules.zone ?? null;
 }
+
+/** The booking a run counts from, and what it is a run for. */
+export const countingFrom = (
+  { event }: SequenceContent,
+  booking: BookingRow | null,
+): Pick<LoadedRun['run'], 'bookingId' | 'occasion'> => ({
+  bookingId: booking?.id ?? null,
+  occasion: booking && event.kind === 'booking' && event.each ? booking.id : '',
+});
+
+/** No two running runs have the same. */
+const placeOfRun = (run: Pick<LoadedRun['run'], 'sequenceId' | 'personId' | 'occasion'>) =>
+  `${run.sequenceId} ${run.personId} ${run.occasion}`;
 
 const runsOf = (person: PersonId) =>
   and(eq(sequenceRuns.personId, person), eq(sequenceRuns.state, 'running'));

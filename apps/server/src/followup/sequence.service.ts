@@ -16,7 +16,7 @@ import { IdSource } from '../platform/id-source.ts';
 import { checkReferences } from '../references/check-references.ts';
 import { PersonLinks } from '../site/person-links.ts';
 import { emailToPerson, personFields } from './compose.ts';
-import type { Consequences } from './consequences.ts';
+import { Causes, type Consequences } from './consequences.ts';
 import { fixedMoment } from './run-loading.ts';
 import { RunService, type RunChange } from './run.service.ts';
 import { runSteps, sequenceRuns, sequences } from './table.ts';
@@ -28,6 +28,7 @@ export class SequenceService {
     private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly runs: RunService,
+    private readonly causes: Causes,
     private readonly links: PersonLinks,
   ) {}
 
@@ -76,7 +77,7 @@ export class SequenceService {
         .where(and(eq(sequences.id, id), eq(sequences.version, version)))
         .returning();
       if (!row) throw new AppProblem('changed-elsewhere');
-      const so = this.runs.consequences();
+      const so = this.causes.begin();
       const changed = await this.runs.changesBy(tx, id, content, now, { lock: true });
       await this.runs.carryOut(tx, so, changed, now);
       await this.runs.takeOrder(tx, id);

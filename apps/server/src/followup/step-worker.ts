@@ -24,7 +24,7 @@ import {
   personFields,
   textToPerson,
 } from './compose.ts';
-import type { Consequences } from './consequences.ts';
+import { Causes, type Consequences } from './consequences.ts';
 import { eventOf, eventZone, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
 import { messageOfStep, RunService } from './run.service.ts';
 import { runSteps, sequenceRuns } from './table.ts';
@@ -45,6 +45,7 @@ export class StepWorker {
   constructor(
     private readonly database: Database,
     private readonly runs: RunService,
+    private readonly causes: Causes,
     private readonly store: PersonStore,
     private readonly links: PersonLinks,
   ) {}
@@ -105,7 +106,7 @@ export class StepWorker {
         .for('update', { skipLocked: true });
       if (due.length === 0) return 0;
       const loaded = await loadRuns(tx, isAnyOf(sequenceRuns.id, runIds));
-      const pass = new Pass(tx, this.runs.consequences(), now, loaded);
+      const pass = new Pass(tx, this.causes.begin(), now, loaded);
       for (const step of due) await this.doStep(pass, step);
       await pass.write();
       await this.runs.finish(tx, runIds);
@@ -125,7 +126,7 @@ export class StepWorker {
       const [loaded] = await loadRuns(tx, eq(sequenceRuns.id, row.runId));
       const step = loaded?.content.steps.find((one) => one.id === row.stepId);
       if (loaded && step) {
-        const so = this.runs.consequences();
+        const so = this.causes.begin();
         so.note(loaded.person, now, {
           kind: 'step-failed',
           what: actionWords(step.action),

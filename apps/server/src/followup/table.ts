@@ -1,5 +1,14 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  index,
+  integer,
+  pgTable,
+  text,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { PersonId, RunId, SequenceId, BookingId, SubmissionId } from '@plumgate/core/basics';
 import type { LeftOut, SequenceContent } from '@plumgate/core/followup';
 import { people } from '../people/table.ts';
@@ -19,7 +28,8 @@ export const sequences = pgTable(
 
 /**
  * A person's way through a sequence. `running` → `finished` when nothing of it waits any more, or → `ended` by what the
- * sequence ends on or by an end step. At most one run of a sequence is running for a person; the database keeps it so.
+ * sequence ends on or by an end step. At most one run of a sequence is running for a person and an occasion; the database
+ * keeps it so.
  */
 export const sequenceRuns = pgTable(
   'sequence_runs',
@@ -38,6 +48,10 @@ export const sequenceRuns = pgTable(
     submissionId: uuid('submission_id').$type<SubmissionId>(),
     /** The booking it counts from, where its sequence counts from bookings. */
     bookingId: uuid('booking_id').$type<BookingId>(),
+    /** What it is a run for: its booking's id where each booking has one of its own, else empty. */
+    occasion: text().$type<BookingId | ''>().notNull().default(''),
+    /** It is for a further booking of somebody who has been in the sequence: what counts from sign-up is left out. */
+    onlyFromEvent: boolean('only_from_event').notNull().default(false),
     joinedAt: instant('joined_at').notNull(),
     /** When an input of its plan last changed; null while it runs as it was planned. */
     changedAt: instant('changed_at'),
@@ -46,7 +60,7 @@ export const sequenceRuns = pgTable(
   },
   (table) => [
     uniqueIndex('sequence_runs_one_at_a_time')
-      .on(table.sequenceId, table.personId)
+      .on(table.sequenceId, table.personId, table.occasion)
       .where(sql`${table.state} = 'running'`),
     index('sequence_runs_of_person').on(table.personId),
     index('sequence_runs_of_booking').on(table.bookingId),

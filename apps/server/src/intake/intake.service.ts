@@ -21,7 +21,7 @@ import { BookingService, SlotGone, type BookingRow } from '../booking/booking.se
 import { bookings } from '../booking/table.ts';
 import type { ClientRow } from '../clients/client.service.ts';
 import { clientEmail } from '../followup/compose.ts';
-import type { Consequences } from '../followup/consequences.ts';
+import { Causes, type Consequences } from '../followup/consequences.ts';
 import { RunService } from '../followup/run.service.ts';
 import { endsOnTag } from '../followup/step-worker.ts';
 import { timeline } from '../people/table.ts';
@@ -98,6 +98,7 @@ export class IntakeService {
     private readonly store: PersonStore,
     private readonly rules: RuleService,
     private readonly runs: RunService,
+    private readonly causes: Causes,
     private readonly bookings: BookingService,
     private readonly links: PersonLinks,
     private readonly worker: Worker,
@@ -178,7 +179,7 @@ export class IntakeService {
     const arriving = { incoming, answers, client, details, person, plan, submission, at, isChange };
     const first = await this.isFirst(tx, person, incoming);
     await this.keepSubmission(tx, arriving);
-    const so = this.runs.consequences();
+    const so = this.causes.begin();
     await this.noteArrival(tx, so, arriving);
     const booking = isChange ? null : await this.takeTime(tx, so, arriving);
     for (const sequence of plan.sequences)

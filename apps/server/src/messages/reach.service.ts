@@ -4,7 +4,7 @@ import { textKeyword } from '@plumgate/core/messages';
 import { phoneKey } from '@plumgate/core/people';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { clients } from '../clients/table.ts';
-import type { Consequences } from '../followup/consequences.ts';
+import { Causes, type Consequences } from '../followup/consequences.ts';
 import { RunService } from '../followup/run.service.ts';
 import type { PersonRow } from '../people/person-store.ts';
 import { people } from '../people/table.ts';
@@ -23,6 +23,7 @@ export class ReachService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly runs: RunService,
+    private readonly causes: Causes,
     private readonly worker: Worker,
   ) {}
 
@@ -56,7 +57,7 @@ export class ReachService {
         .where(and(eq(people.id, id), isNull(people.unsubscribedAt)))
         .returning();
       if (person) {
-        const so = this.runs.consequences();
+        const so = this.causes.begin();
         so.note(person, now, { kind: 'unsubscribed' });
         await this.dropOwed(tx, person, 'email', 'they unsubscribed');
         await this.runs.endOn(
@@ -86,7 +87,7 @@ export class ReachService {
       if (isNew.length === 0) return;
       const [latest, ...others] = await this.senders(tx, text);
       if (!latest) return;
-      const so = this.runs.consequences();
+      const so = this.causes.begin();
       const keyword = textKeyword(text.body);
       if (keyword) {
         // The number speaks, whoever else has given the same one.

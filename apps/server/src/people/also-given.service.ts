@@ -4,6 +4,7 @@ import type { PersonId } from '@plumgate/core/basics';
 import { fullName, phoneKey, splitName } from '@plumgate/core/people';
 import { and, asc, eq } from 'drizzle-orm';
 import { clients } from '../clients/table.ts';
+import { Causes } from '../followup/consequences.ts';
 import { RunService } from '../followup/run.service.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
@@ -21,6 +22,7 @@ export class AlsoGivenService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly runs: RunService,
+    private readonly causes: Causes,
   ) {}
 
   async of(person: PersonId): Promise<AlsoGivenView[]> {
@@ -58,7 +60,7 @@ export class AlsoGivenService {
       };
       if (before.value) await tx.insert(alsoGiven).values(before).onConflictDoNothing();
       await tx.update(people).set(changeBy(given, facts.country)).where(eq(people.id, id));
-      const so = this.runs.consequences();
+      const so = this.causes.begin();
       so.note(person, now, { kind: 'also-given-used', ...choice, by: who.name });
       if (given.field === 'phone') await this.runs.personChanged(tx, so, id, now);
       await so.write(tx);

@@ -120,7 +120,7 @@ it('a sequence can’t count from another client’s calendar or start their seq
   };
   const content = {
     ...view.content,
-    event: { kind: 'booking', calendar: other.calendar },
+    event: { kind: 'booking', calendar: other.calendar, each: true },
     steps: [step],
   };
   const answer = await owner('PUT', `/api/sequences/${view.id}`, {

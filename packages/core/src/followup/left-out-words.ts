@@ -16,6 +16,8 @@ export function leftOutWords(reason: LeftOut): string {
       return 'the sequence has ended before it';
     case 'event-past':
       return 'the event was over before it could go out';
+    case 'first-run-only':
+      return 'they had it when they first joined';
     case 'no-email':
       return 'there is no email address';
     case 'mail-refused':

@@ -52,6 +52,7 @@ interface Given {
   person?: Partial<Reachable>;
   zone?: string;
   now?: string;
+  onlyFromEvent?: boolean;
 }
 const plan = (given: Given) => {
   const joinedAt = instant(given.joined ?? '2026-11-05T14:12:00Z');
@@ -61,6 +62,7 @@ const plan = (given: Given) => {
     event: given.event ? { at: instant(given.event), cancelled: given.cancelled ?? false } : null,
     person: { ...ana, ...given.person },
     changedAt: given.changed ? instant(given.changed) : null,
+    onlyFromEvent: given.onlyFromEvent ?? false,
     now: given.now ? instant(given.now) : joinedAt,
   });
 };
@@ -525,3 +527,11 @@ it.each<[SequenceStep['action'], string]>([
   [{ kind: 'tell', email: 'desk@example.com', body: 'B' }, 'Tell desk@example.com'],
   [{ kind: 'end' }, 'End: nothing happens after this'],
 ])('says what a step does: %#', (action, words) => expect(actionWords(action)).toBe(words));
+
+it('leaves out what counts from sign-up in a run for a further booking', () => {
+  const steps = [step('welcome', minutes(0)), before('soon', hours(2))];
+  expect(spoken({ steps, event: '2026-11-20T15:00:00Z', onlyFromEvent: true })).toEqual([
+    'welcome first-run-only',
+    'soon 2026-11-20T08:00:00-05:00',
+  ]);
+});

@@ -10,6 +10,7 @@ export type LeftOut =
   | 'quiet-until-past-event'
   | 'ended'
   | 'event-past'
+  | 'first-run-only'
   | 'no-email'
   | 'mail-refused'
   | 'unsubscribed'
@@ -49,6 +50,11 @@ export interface RunInputs {
    */
   changedAt?: Instant | null;
   /**
+   * The run is for a further booking of somebody who has been in the sequence: only what counts from the event happens,
+   * they have had the rest.
+   */
+  onlyFromEvent?: boolean;
+  /**
    * The moment of planning. It decides nothing, which makes a plan the same whenever it is worked out; it is here so
    * that callers need no other clock to mark what of the plan is past.
    */
@@ -66,6 +72,7 @@ export interface RunInputs {
  *   rule: `leave-out`, or `send-now` at that moment. Somebody who joins 3 days before gets no 4-day reminder, and gets the 2-day and 1-day ones.
  * - An email or text due in quiet hours waits for their end, unless the event would be past then: it is left out. Only
  *   a step at once from sign-up, at that very moment, answers what the person just did and is not held.
+ * - A run for a further booking (`onlyFromEvent`) leaves out what counts from sign-up.
  * - Texts only with consent and a number, emails only to somebody who has an address, takes mail and has not unsubscribed.
  * - After an `end` step nothing happens any more.
  *
@@ -91,6 +98,7 @@ function planStep(step: SequenceStep, inputs: RunInputs): PlannedStep {
   const { event, sequence, joinedAt } = inputs;
   const meant = whenMeant(step, inputs);
   const out = (leftOut: LeftOut): PlannedStep => ({ step: step.id, at: null, leftOut, meant });
+  if (step.anchor === 'joined' && inputs.onlyFromEvent) return out('first-run-only');
   if (step.anchor === 'event' && event?.cancelled) return out('event-cancelled');
   if (meant === null) return out('no-event');
   const quietEnds = (at: Instant) =>

@@ -71,7 +71,12 @@ export type SequenceStep = z.infer<typeof SequenceStep>;
 /** What a sequence counts back from: nothing, the person's booking in a calendar (or in any), or one fixed moment. */
 export const SequenceEvent = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none') }),
-  z.strictObject({ kind: z.literal('booking'), calendar: CalendarId.nullable() }),
+  z.strictObject({
+    kind: z.literal('booking'),
+    calendar: CalendarId.nullable(),
+    /** Whether each booking of a person has a run of its own, with its own reminders; else the first has the only one. */
+    each: z.boolean(),
+  }),
   z.strictObject({
     kind: z.literal('fixed'),
     name: z.string().trim().min(1, 'Name the event.').max(80),

@@ -32,7 +32,7 @@ it('finds all that a rule names', () => {
 it('finds all that a sequence names', () => {
   const sequence = SequenceContent.parse({
     ...emptySequence('After the visit'),
-    event: { kind: 'booking', calendar: id(1) },
+    event: { kind: 'booking', calendar: id(1), each: true },
     steps: [
       {
         id: 'next',

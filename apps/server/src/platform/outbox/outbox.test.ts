@@ -5,7 +5,7 @@ import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { postRoom } from '../../messages/table.ts';
 import { Outbox } from './outbox.ts';
 import type { Consequences } from '../../followup/consequences.ts';
-import { RunService } from '../../followup/run.service.ts';
+import { Causes } from '../../followup/consequences.ts';
 import { outbox, type EmailPayload } from './table.ts';
 
 let app: TestApp;
@@ -36,7 +36,7 @@ const owe = (key: string, to = 'a@example.com') =>
     }),
   );
 const writing = (gather: (so: Consequences) => void) => {
-  const so = app.get(RunService).consequences();
+  const so = app.get(Causes).begin();
   gather(so);
   return so.write(app.database.db);
 };

@@ -27,7 +27,7 @@ export function HowItRuns({
   const { event, quiet } = content;
   const starters: Record<typeof event.kind, () => SequenceContent['event']> = {
     none: () => ({ kind: 'none' }),
-    booking: () => ({ kind: 'booking', calendar: null }),
+    booking: () => ({ kind: 'booking', calendar: null, each: true }),
     fixed: () => ({ kind: 'fixed', name: 'the event', at: '2026-12-01T18:30' }),
   };
   const endTag = content.endsWhen.find((end) => end.when === 'tagged')?.tag ?? '';
@@ -73,12 +73,23 @@ export function HowItRuns({
             onChange={(change) =>
               set({
                 event: {
-                  kind: 'booking',
+                  ...event,
                   calendar: (change.target.value || null) as typeof event.calendar,
                 },
               })
             }
           />
+        )}
+        {event.kind === 'booking' && (
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="accent-plum"
+              checked={event.each}
+              onChange={(change) => set({ event: { ...event, each: change.target.checked } })}
+            />
+            Every booking gets its own reminders, also a second one
+          </label>
         )}
         {event.kind === 'fixed' && (
           <>

@@ -16,7 +16,10 @@ it('begins a step before the event only with an event to count from', () => {
   const content = { ...emptySequence('New'), steps: [newStep('event', 'before')] };
   expect(SequenceContent.safeParse(content).success).toBe(false);
   expect(
-    SequenceContent.safeParse({ ...content, event: { kind: 'booking', calendar: null } }).success,
+    SequenceContent.safeParse({
+      ...content,
+      event: { kind: 'booking', calendar: null, each: true },
+    }).success,
   ).toBe(true);
 });
 
