@@ -53,7 +53,16 @@ const kinds = {
       '0',
       '.',
     ]);
-    return whole(format + lint);
+    const layers = await runTool('depcruise', [
+      '--config',
+      '.dependency-cruiser.mjs',
+      '--output-type',
+      'err',
+      'apps/server/src',
+      'apps/web/src',
+      'packages/core/src',
+    ]);
+    return whole(format + lint + layers);
   },
   types: async () => whole(await runTool('tsc', ['-b'])),
   unit: () => jest('unit', ['core', 'contract', 'page-kit', 'web', 'screens']),

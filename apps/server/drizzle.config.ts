@@ -2,6 +2,6 @@ import { defineConfig } from 'drizzle-kit';
 
 export default defineConfig({
   dialect: 'postgresql',
-  schema: './src/platform/database/schema.ts',
+  schema: './src/records/schema.ts',
   out: './migrations',
 });

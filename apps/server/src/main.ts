@@ -1,8 +1,8 @@
 import './production.ts';
 import 'reflect-metadata';
 import { Temporal } from 'temporal-polyfill';
-import { AccountService } from './accounts/account.service.ts';
-import { SetUpCode } from './accounts/set-up-code.ts';
+import { AccountService } from './domains/accounts/account.service.ts';
+import { SetUpCode } from './domains/accounts/set-up-code.ts';
 import { keepClock, keptClock } from './demo/demo-time.ts';
 import { makeDemo, demoSignIns, demoStart } from './demo/make-demo.ts';
 import { Clock, MovableClock, SystemClock } from './platform/clock.ts';

@@ -11,48 +11,32 @@ import { NestFactory } from '@nestjs/core';
 import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
 import { describeApi, type Endpoint } from '@plumgate/contract';
 import { LogController, type FastifyInstance } from 'fastify';
-import { AppModule, STAND_IN, type Foundations } from './app.module.ts';
-import { HeldService } from './intake/held.service.ts';
-import { IntakeService } from './intake/intake.service.ts';
-import { FileService } from './pictures/file.service.ts';
-import { PictureService } from './pictures/picture.service.ts';
+import { Admission } from './api/admission.ts';
+import { AppModule } from './app.module.ts';
+import { SiteVersions } from './domains/clients/site-versions.ts';
+import { DomainService } from './domains/own-domains/domain.service.ts';
+import { VisitCounter } from './domains/results/visit-counter.ts';
 import { Database } from './platform/database/database.ts';
+import type { DnsStandIn } from './platform/dns/dns-stand-in.ts';
+import { DNS_STAND_IN } from './platform/dns/token.ts';
+import type { Foundations } from './platform/foundations.ts';
 import { Housekeeping } from './platform/housekeeping.ts';
-import { Admission } from './platform/http/admission.ts';
 import { AppProblem } from './platform/http/app-problem.ts';
 import { addBodyParsers } from './platform/http/body-parsers.ts';
 import { isSecure } from './platform/http/cookies.ts';
 import type { PinoLogger } from './platform/logging.ts';
 import { MailDoor } from './platform/mail/mail-door.ts';
 import type { SmtpStandIn } from './platform/mail/smtp-stand-in.ts';
+import { MAIL_STAND_IN } from './platform/mail/token.ts';
 import type { PlacesStandIn } from './platform/maps/places-stand-in.ts';
 import { PLACES_STAND_IN } from './platform/maps/token.ts';
-import { KeyRing } from './platform/key-ring.ts';
-import { secret } from './platform/settings.ts';
+import { SiteAddress } from './platform/site-address.ts';
 import type { GatewayStandIn } from './platform/texts/gateway-stand-in.ts';
 import { TEXT_STAND_IN } from './platform/texts/stand-in-token.ts';
-import { BookingService } from './booking/booking.service.ts';
-import { ClientService } from './clients/client.service.ts';
-import { CalendarService } from './booking/calendar.service.ts';
-import { ReachService } from './messages/reach.service.ts';
-import { textHook } from './messages/text-hook.ts';
-import { PersonLinks } from './site/person-links.ts';
-import { SiteAddress } from './platform/site-address.ts';
 import { Worker } from './platform/worker.ts';
-import { VisitCounter } from './results/visit-counter.ts';
-import { CarryOver } from './site/carry-over.ts';
-import { LivePages } from './site/live-pages.ts';
-import type { SiteParts } from './site/site-parts.ts';
-import { DomainService } from './domains/domain.service.ts';
-import { hostAllowed } from './domains/host-allowed.ts';
-import type { DnsStandIn } from './platform/dns/dns-stand-in.ts';
-import { DNS_STAND_IN } from './platform/dns/token.ts';
-import { ReviewService } from './reviews/review.service.ts';
-import { Walks } from './walk/walks.ts';
-import { visitorCookie } from './site/visitor.ts';
-import { ShareCards } from './site/share-cards.ts';
-import { siteRoutes, siteUrl } from './site/site.routes.ts';
-import { answerStraight, type Straight } from './site/straight-pages.ts';
+import { DirectPages } from './site/direct-pages.ts';
+import { siteUrl } from './site/site-host.ts';
+import { SiteRoutes } from './site/site.routes.ts';
 
 const webApp = fileURLToPath(new URL('../../web/dist/app', import.meta.url));
 
@@ -72,7 +56,7 @@ const keepAliveTimeout = 72_000;
 export async function assemble(given: Foundations): Promise<Running> {
   // The app's own, once there is one: it knows the hosts that clients add.
   let address = new SiteAddress(given.config);
-  let straight: Straight | null = null;
+  let directPages: DirectPages | null = null;
   const secure = isSecure(given.config);
   const adapter = new FastifyAdapter({
     loggerInstance: given.log as never,
@@ -88,7 +72,7 @@ export async function assemble(given: Foundations): Promise<Running> {
     serverFactory: (handle: RequestListener) =>
       createServer({ keepAliveTimeout }, (request, answer) => {
         if (secure) answer.setHeader('strict-transport-security', httpsOnly);
-        if (!straight || !answerStraight(straight, request, answer)) handle(request, answer);
+        if (!directPages?.serve(fastify, request, answer)) handle(request, answer);
       }),
     rewriteUrl: (request: IncomingMessage) =>
       siteUrl(address, request.headers.host ?? '', request.url ?? '/'),
@@ -114,44 +98,14 @@ export async function assemble(given: Foundations): Promise<Running> {
     const { endpoint } = request.routeOptions.config as { endpoint?: Endpoint };
     if (endpoint) await admission.admit(request, endpoint);
   });
-  const parts: SiteParts = {
-    address: app.get(SiteAddress),
-    pages: app.get(LivePages),
-    intake: app.get(IntakeService),
-    held: app.get(HeldService),
-    counter: app.get(VisitCounter),
-    pictures: app.get(PictureService),
-    cards: new ShareCards(given.database),
-    files: app.get(FileService),
-    database: given.database,
-    clock: given.clock,
-    log: given.log,
-    carryOver: new CarryOver(
-      new KeyRing(given.database, given.clock, 'carry-over-keys'),
-      given.config,
-    ),
-    visitorCookie: visitorCookie(given.config),
-    bookings: app.get(BookingService),
-    calendars: app.get(CalendarService),
-    reach: app.get(ReachService),
-    links: app.get(PersonLinks),
-    clients: app.get(ClientService),
-    walks: app.get(Walks),
-    reviews: app.get(ReviewService),
-  };
-  straight = { ...parts, cookies: fastify };
-  await siteRoutes(fastify, parts);
-  await textHook(
-    fastify,
-    app.get(ReachService),
-    given.config.textSecret ?? (await secret(given.database.db, 'text-hook-secret')),
-  );
-  await hostAllowed(fastify, app.get(SiteAddress), app.get(ClientService));
+  directPages = app.get(DirectPages);
+  await app.get(SiteRoutes).register(fastify);
   const description = JSON.stringify(describeApi());
   fastify.get('/api/openapi.json', (_request, reply) =>
     reply.type('application/json').send(description),
   );
   if (existsSync(webApp)) await serveWebApp(fastify);
+  await app.get(SiteVersions).start();
   await app.get(DomainService).start();
   app.get(VisitCounter).start();
   app.get(Worker).start();
@@ -201,12 +155,13 @@ async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void>
   const parts: (() => unknown)[] = [
     () => Promise.race([app.close(), setTimeout(requestTimeoutMs, null, { ref: false })]),
     () => app.get(DomainService).stop(),
+    () => app.get(SiteVersions).stop(),
     () => app.get(Housekeeping).stop(),
     () => app.get<DnsStandIn | null>(DNS_STAND_IN)?.stop(),
     () => worker.stop(),
     () => app.get(VisitCounter).stop(),
     () => app.get(MailDoor).close(),
-    () => app.get<SmtpStandIn | null>(STAND_IN)?.stop(),
+    () => app.get<SmtpStandIn | null>(MAIL_STAND_IN)?.stop(),
     () => app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop(),
     () => app.get<PlacesStandIn | null>(PLACES_STAND_IN)?.stop(),
     () => app.get(Database).close(),

@@ -1,11 +1,6 @@
 import { ownValue } from '@plumgate/core/basics';
-import {
-  fieldWords,
-  isTick,
-  questionKinds,
-  type FieldProblem,
-  type Question,
-} from '@plumgate/core/forms';
+import { isTick, questionKinds, type FieldProblem, type Question } from '@plumgate/core/forms';
+import { fieldWords } from '@plumgate/core/languages';
 import type { FormState } from './page-context.ts';
 import { useSaid } from './said.ts';
 

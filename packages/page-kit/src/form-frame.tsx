@@ -1,6 +1,6 @@
-import { fieldWords, type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
+import { type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
 import type { ReactNode } from 'react';
-import type { PageWords } from '@plumgate/core/languages';
+import { type PageWords, fieldWords } from '@plumgate/core/languages';
 import { usePage, type FormState } from './page-context.ts';
 import { Lines, Words } from './words.tsx';
 import { useSaid } from './said.ts';

@@ -1,4 +1,4 @@
-import type { Focus, PictureRef } from '@plumgate/core/page';
+import type { Focus, PictureRef } from '@plumgate/core/basics';
 import { usePage } from './page-context.ts';
 
 /** The widths that pictures are asked for in, in pixels. */

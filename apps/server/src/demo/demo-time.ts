@@ -5,9 +5,9 @@ import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { keepSetting, readSetting } from '../platform/settings.ts';
-import { SessionService } from '../accounts/session.service.ts';
-import { DomainService } from '../domains/domain.service.ts';
-import { LivePages } from '../site/live-pages.ts';
+import { SessionService } from '../domains/accounts/session.service.ts';
+import { DomainService } from '../domains/own-domains/domain.service.ts';
+import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { Worker } from '../platform/worker.ts';
 
 const setting = 'demo-clock-ahead-by';

@@ -3,20 +3,20 @@ import type { ClientId, FormId, FunnelId, Instant, UserId } from '@plumgate/core
 import type { Band, PageDocument } from '@plumgate/core/page';
 import type { Make, TakenPage } from '@plumgate/core/templates';
 import { Temporal } from 'temporal-polyfill';
-import { AccountService } from '../accounts/account.service.ts';
-import { CalendarService } from '../booking/calendar.service.ts';
-import { ClientService } from '../clients/client.service.ts';
-import { SequenceService } from '../followup/sequence.service.ts';
-import { FormService } from '../forms/form.service.ts';
-import { FunnelService } from '../funnels/funnel.service.ts';
-import { LinkedBandService } from '../pages/linked-band.service.ts';
-import { PageService } from '../pages/page.service.ts';
-import { PublishService } from '../pages/publish.service.ts';
-import { PictureService } from '../pictures/picture.service.ts';
+import { AccountService } from '../domains/accounts/account.service.ts';
+import { CalendarService } from '../domains/booking/calendar.service.ts';
+import { ClientService } from '../domains/clients/client.service.ts';
+import { SequenceService } from '../domains/followup/sequence.service.ts';
+import { FormService } from '../domains/forms/form.service.ts';
+import { FunnelService } from '../domains/funnels/funnel.service.ts';
+import { LinkedBandService } from '../domains/pages/linked-band.service.ts';
+import { PageService } from '../domains/pages/page.service.ts';
+import { PublishService } from '../domains/pages/publish.service.ts';
+import { PictureService } from '../domains/pictures/picture.service.ts';
 import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { IdSource } from '../platform/id-source.ts';
-import { RuleService } from '../routing/rule.service.ts';
+import { RuleService } from '../domains/routing/rule.service.ts';
 import { fernhill, otherClients, quayside } from './clients.ts';
 import {
   asPicture,

@@ -4,18 +4,26 @@ import type { Instant } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import { PinoLogger } from './logging.ts';
 import { Clock } from './clock.ts';
-import { StepWorker } from '../followup/step-worker.ts';
-import { sql } from 'drizzle-orm';
-import { runSteps } from '../followup/table.ts';
+import { sql, type SQLWrapper } from 'drizzle-orm';
 import { Database } from './database/database.ts';
-import { Outbox } from './outbox/outbox.ts';
-import { outbox } from './outbox/table.ts';
 
 const pollMilliseconds = 1000;
 
+/** A kind of work that falls due at moments which the database knows. */
+export interface Lane {
+  /** The lowest is done first: steps owe messages. */
+  order: number;
+  /** The query for the moment at which the next of it falls due. */
+  firstDue: () => SQLWrapper;
+  /** Does some of what is due, and gives how much; 0 when there was nothing or others have it in hand. */
+  doDue: (now: Instant, worker: string) => Promise<number>;
+  /** Begins nothing more. */
+  finishSoon?: () => void;
+}
+
 /**
- * Does what has fallen due: sequence steps first, since they owe messages, then the outbox. One pass at a time in this
- * process; other processes are kept apart by row locks.
+ * Does what has fallen due, lane by lane. One pass at a time in this process; other processes are kept apart by row
+ * locks. It knows that there are lanes, not what they carry: domains register theirs.
  */
 @Injectable()
 export class Worker {
@@ -24,14 +32,17 @@ export class Worker {
   private again = false;
   private isStopping = false;
   private timer: NodeJS.Timeout | undefined;
+  private lanes: Lane[] = [];
 
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
-    private readonly steps: StepWorker,
-    private readonly outbox: Outbox,
     private readonly log: PinoLogger,
   ) {}
+
+  register(lane: Lane): void {
+    this.lanes = [...this.lanes, lane].sort((a, b) => a.order - b.order);
+  }
 
   start(): void {
     this.timer = setInterval(() => this.wake(), pollMilliseconds);
@@ -42,7 +53,7 @@ export class Worker {
   finishSoon(): void {
     clearInterval(this.timer);
     this.isStopping = true;
-    this.outbox.finishSoon();
+    for (const lane of this.lanes) lane.finishSoon?.();
   }
 
   async stop(): Promise<void> {
@@ -67,16 +78,15 @@ export class Worker {
 
   /** When the next thing falls due, or null: the demo clock stops there on its way. */
   async nextDue(): Promise<Instant | null> {
-    const [row] = await this.database.db
-      .select({
-        step: sql`(${this.steps.firstDue()})`.mapWith(runSteps.dueAt),
-        message: sql`(${this.outbox.firstDue()})`.mapWith(outbox.dueAt),
-      })
-      .from(sql`(select 1) as once`);
-    const due = [row?.step as Instant | null, row?.message as Instant | null].filter(
-      (at) => at !== null && at !== undefined,
+    if (this.lanes.length === 0) return null;
+    const first = sql.join(
+      this.lanes.map((lane) => sql`(${lane.firstDue()})`),
+      sql`, `,
     );
-    return due.sort(Temporal.Instant.compare)[0] ?? null;
+    const [row] = await this.database.db
+      .select({ at: sql`least(${first})`.mapWith(Temporal.Instant.from) })
+      .from(sql`(select 1) as once`);
+    return row?.at ?? null;
   }
 
   /** Asks first, with one query, whether anything is due: most of the time nothing is. */
@@ -87,7 +97,8 @@ export class Worker {
         const now = this.clock.now();
         const due = await this.nextDue();
         if (!due || Temporal.Instant.compare(due, now) > 0) break;
-        const done = (await this.steps.doDue(now)) + (await this.outbox.sendDue(now, this.name));
+        let done = 0;
+        for (const lane of this.lanes) done += await lane.doDue(now, this.name);
         if (done === 0) break; // leased by another worker
       }
     } while (this.again && !this.isStopping);

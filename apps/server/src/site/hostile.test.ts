@@ -4,12 +4,12 @@ import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import type { PageId } from '@plumgate/core/basics';
 import type { Draft } from '@plumgate/core/page';
 import { eq } from 'drizzle-orm';
-import { pages } from '../pages/table.ts';
-import { people } from '../people/table.ts';
-import { PersonLinks } from './person-links.ts';
-import { pageDays } from '../results/table.ts';
-import { VisitCounter } from '../results/visit-counter.ts';
-import { LivePages } from './live-pages.ts';
+import { pages } from '../records/pages/table.ts';
+import { people } from '../records/people/table.ts';
+import { PersonLinks } from '../domains/messages/person-links.ts';
+import { pageDays } from '../records/results/table.ts';
+import { VisitCounter } from '../domains/results/visit-counter.ts';
+import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { agent, buildWorld, someAddress, TestApp, type World } from '../testing/test-app.ts';
 
 /** What strangers send to visitors' hosts, over real HTTP: each is answered, and nobody else notices. */
@@ -82,12 +82,12 @@ it('refuses NUL in addresses, also while a page is being changed', async () => {
   const asked = ['/x%00', '/%00', '/first-visit%00', '/~/card/%00.png', '/~/code/%00/%00'].map(
     (path) => send('GET', path),
   );
-  live.forget(world.client.id as never);
+  live.forgetAll();
   const statuses = (await Promise.all(asked)).map(({ status }) => status);
   expect(statuses.every((status) => status === 400 || status === 404)).toBe(true);
   // A page that can't be loaded leaves nothing behind either.
   const failing = live.find('quayside', 'x\0').catch(() => null);
-  live.forget(world.client.id as never);
+  live.forgetAll();
   expect(await failing).toBeNull();
 });
 

@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import type { IncomingHttpHeaders, OutgoingHttpHeaders } from 'node:http';
-import type { LivePage } from './live-pages.ts';
-import { headersOf } from './site-parts.ts';
+import type { LivePage } from '../domains/live-pages/live-page.ts';
+import { headersOf } from './page-headers.ts';
 
 /** Whether every visitor sees a page alike, so that it can be answered from memory as it is. */
 export const isPlain = (page: LivePage): boolean =>

@@ -1,8 +1,9 @@
 import { randomBytes } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
 import { arrivalSource, cleanSource } from '@plumgate/core/results';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { isbot } from 'isbot';
-import type { Config } from '../platform/config.ts';
+import { CONFIG, type Config } from '../platform/config.ts';
 import { cookieSpec, type CookieSpec } from '../platform/http/cookies.ts';
 
 export interface Visitor {
@@ -13,10 +14,6 @@ export interface Visitor {
   device: 'phone' | 'wide';
   bot: boolean;
 }
-
-/** A first-party number for a browser, kept for a year. */
-export const visitorCookie = (config: Pick<Config, 'origin'>): CookieSpec =>
-  cookieSpec(config, 'gate_visitor', 31_536_000);
 
 /** What is read of a request to know who sent it. */
 export interface VisitorRequest {
@@ -53,22 +50,28 @@ export function visitorOf(request: VisitorRequest): Visitor & { keep: string | n
   };
 }
 
-/** The same for a request to Fastify, whose answer sets the cookie. */
-export function readVisitor(
-  { visitorCookie: spec }: { visitorCookie: CookieSpec },
-  request: FastifyRequest,
-  reply: FastifyReply,
-): Visitor {
-  const { headers } = request;
-  const visitor = visitorOf({
-    url: request.url,
-    agent: headers['user-agent'] ?? '',
-    referrer: headers.referer ?? '',
-    host: headers.host ?? '',
-    cookie: request.cookies[spec.name] ?? '',
-  });
-  if (visitor.keep) void reply.setCookie(spec.name, visitor.keep, spec.options);
-  return visitor;
+/** Reads who sent a request to Fastify, whose answer sets the cookie. */
+@Injectable()
+export class Visitors {
+  /** A first-party number for a browser, kept for a year. */
+  readonly cookie: CookieSpec;
+
+  constructor(@Inject(CONFIG) config: Config) {
+    this.cookie = cookieSpec(config, 'gate_visitor', 31_536_000);
+  }
+
+  read(request: FastifyRequest, reply: FastifyReply): Visitor {
+    const { headers } = request;
+    const visitor = visitorOf({
+      url: request.url,
+      agent: headers['user-agent'] ?? '',
+      referrer: headers.referer ?? '',
+      host: headers.host ?? '',
+      cookie: request.cookies[this.cookie.name] ?? '',
+    });
+    if (visitor.keep) void reply.setCookie(this.cookie.name, visitor.keep, this.cookie.options);
+    return visitor;
+  }
 }
 
 const noQuery = new URLSearchParams();

@@ -2,10 +2,10 @@ import type { BookingId, ClientId, Instant, SequenceId } from '@plumgate/core/ba
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { asc } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
-import { BookingService } from '../booking/booking.service.ts';
-import { bookings } from '../booking/table.ts';
-import { SequenceService } from '../followup/sequence.service.ts';
-import { postRoom } from '../messages/table.ts';
+import { BookingService } from '../domains/booking/booking.service.ts';
+import { bookings } from '../records/booking/table.ts';
+import { SequenceService } from '../domains/followup/sequence.service.ts';
+import { postRoom } from '../records/messages/table.ts';
 import { addBookingStep, TestApp, type World } from './test-app.ts';
 
 const zone = 'America/New_York';

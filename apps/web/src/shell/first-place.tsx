@@ -1,7 +1,7 @@
 import { Link, Navigate } from 'react-router';
 import { useClients, useSession } from '../api/hooks.ts';
 import { Empty, Failed, Skeleton } from '../ui/states.tsx';
-import { lastClient } from './client.ts';
+import { lastClient } from '../api/client.ts';
 
 /** Where one lands after signing in: the client one worked on last, else the first. */
 export function FirstPlace() {

@@ -4,7 +4,7 @@ import { useClients, useSession } from '../api/hooks.ts';
 import { Skeleton } from '../ui/states.tsx';
 import { AccountMenu } from './account-menu.tsx';
 import { ClientPicker } from './client-picker.tsx';
-import { lastClient, useClient } from './client.ts';
+import { lastClient, useClient } from '../api/client.ts';
 import { ClockChip } from './clock-chip.tsx';
 import { NoSuchPlace } from './no-such-place.tsx';
 

@@ -7,3 +7,6 @@ export * from './clean-text.ts';
 export * from './json-depth.ts';
 export * from './reference.ts';
 export * from './own-value.ts';
+export * from './node-id.ts';
+export * from './picture-ref.ts';
+export * from './text-shapes.ts';

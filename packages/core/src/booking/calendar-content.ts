@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { SequenceId } from '../basics/index.ts';
-import { mergeWords } from '../followup/sequence.ts';
+import { mergeWords } from '../messages/index.ts';
 import { Calendar, plainCalendar } from './calendar.ts';
 
 /** A calendar as the agency keeps it: which starts it offers, and what a booking in it causes. */

@@ -1,14 +1,7 @@
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
-import {
-  Calendar,
-  fitsBeside,
-  nearestSlots,
-  openSlots,
-  plainCalendar,
-  spansProblem,
-  type Span,
-} from './index.ts';
+import { Calendar, fitsBeside, nearestSlots, openSlots, plainCalendar } from './index.ts';
+import { spansProblem, type Span } from '../opening/index.ts';
 
 const instant = (text: string) => Temporal.Instant.from(text);
 const always = (spans: Span[]): Span[][] => Array.from({ length: 7 }, () => spans);

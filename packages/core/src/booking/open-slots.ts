@@ -1,6 +1,7 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
-import { minuteOf, type Calendar, type Span } from './calendar.ts';
+import { type Calendar } from './calendar.ts';
+import { minuteOf, type Span } from '../opening/index.ts';
 import { joined, wallDays, type Stretch, type WallDay } from './wall-day.ts';
 
 /** A booking that holds time in a calendar; a cancelled one holds none and does not belong here. */

@@ -1,5 +1,4 @@
-import { wallClock } from '../opening/index.ts';
-import { minuteOf } from './calendar.ts';
+import { wallClock, minuteOf } from '../opening/index.ts';
 import type { Slot } from './open-slots.ts';
 
 /** A free start, here or on its way over the wire: of its moment only the writing matters. */

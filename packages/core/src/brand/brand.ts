@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PictureRef } from '../page/picture-ref.ts';
+import { PictureRef } from '../basics/picture-ref.ts';
 import { TypePairName } from './type-pairs.ts';
 
 export const HexColour = z

@@ -6,8 +6,8 @@ import {
   geoAddress,
   mapTiles,
   tileSize,
-  Week,
 } from './index.ts';
+import { Week } from '../opening/index.ts';
 
 const facts = {
   ...emptyFacts('America/New_York'),

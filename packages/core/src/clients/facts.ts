@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { spansProblem, Span, weekdays } from '../booking/index.ts';
+import { Week } from '../opening/index.ts';
 import { Zone } from '../basics/index.ts';
 import { Country, countryOfZone } from './country.ts';
 
@@ -11,18 +11,6 @@ export const Place = z.strictObject({
   lng: z.number().min(-180).max(180),
 });
 export type Place = z.infer<typeof Place>;
-
-/** Opening hours by local wall time, Monday first; a closed day has no spans. */
-export const Week = z
-  .array(z.array(Span).max(4))
-  .length(7)
-  .superRefine((week, context) => {
-    for (const [index, spans] of week.entries()) {
-      const message = spansProblem(spans, `for ${weekdays[index]!}`);
-      if (message) context.addIssue({ code: 'custom', path: [index], message });
-    }
-  });
-export type Week = z.infer<typeof Week>;
 
 /** What is known of a client and returns on pages and in messages: typed once, on the fact sheet. */
 export const Facts = z.strictObject({

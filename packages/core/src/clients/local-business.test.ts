@@ -1,4 +1,4 @@
-import { weekdays } from '../booking/index.ts';
+import { weekdays } from '../opening/index.ts';
 import { emptyFacts, localBusiness, type Facts } from './index.ts';
 
 const full: Facts = {

@@ -1,4 +1,4 @@
-import { weekdays } from '../booking/index.ts';
+import { weekdays } from '../opening/index.ts';
 import type { Facts } from './facts.ts';
 
 const empty = (value: unknown) =>

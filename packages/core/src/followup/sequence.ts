@@ -1,20 +1,8 @@
 import { z } from 'zod';
 import { CalendarId, SequenceId, TimeOfDay } from '../basics/index.ts';
-import { mergeProblem } from '../messages/index.ts';
-import { NodeId } from '../page/node-id.ts';
+import { mergeWords } from '../messages/index.ts';
+import { NodeId } from '../basics/node-id.ts';
 import { Tag } from '../routing/rule.ts';
-
-/** Words of a message: merge fields are checked as they are written. */
-export const mergeWords = (most: number, needed: string) =>
-  z
-    .string()
-    .trim()
-    .min(1, needed)
-    .max(most, `Keep it to ${most} characters.`)
-    .superRefine((text, context) => {
-      const problem = mergeProblem(text);
-      if (problem) context.addIssue({ code: 'custom', message: problem });
-    });
 
 /** How far a step lies from what it counts from; whole days may name the local time they happen at. */
 export const Delay = z

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { SafeHref, words } from '../page/block-kind.ts';
-import { NodeId } from '../page/node-id.ts';
+import { SafeHref, words } from '../basics/text-shapes.ts';
+import { NodeId } from '../basics/node-id.ts';
 
 /** What a question asks for. The first five tell us who the person is; the rest are kept as answers. */
 export const questionKinds = {

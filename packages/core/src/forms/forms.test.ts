@@ -1,6 +1,5 @@
-import { pageWords } from '../languages/index.ts';
+import { pageWords, fieldWords } from '../languages/index.ts';
 import {
-  fieldWords,
   FormDefinition,
   isEmail,
   newQuestion,

@@ -1,5 +1,4 @@
 export * from './form.ts';
 export * from './email.ts';
 export * from './read-answers.ts';
-export * from './field-words.ts';
 export * from './sample-answers.ts';

@@ -1,12 +1,18 @@
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
-import type { CalendarId, FileId, FormId, PageId, PictureId } from '../basics/index.ts';
+import {
+  type CalendarId,
+  type FileId,
+  type FormId,
+  type PageId,
+  type PictureId,
+  middle,
+} from '../basics/index.ts';
 import { plainBrand } from '../brand/index.ts';
 import { emptyFacts } from '../clients/index.ts';
 import { newQuestion, shortForm, type FormDefinition } from '../forms/index.ts';
 import {
   emptyPage,
-  middle,
   newBand,
   newBlock,
   prose,

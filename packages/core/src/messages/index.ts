@@ -4,3 +4,4 @@ export * from './plain-to-html.ts';
 export * from './text-parts.ts';
 export * from './text-keyword.ts';
 export * from './without-links.ts';
+export * from './merge-words.ts';

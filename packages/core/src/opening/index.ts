@@ -1,2 +1,3 @@
+export * from './week.ts';
 export * from './open-at.ts';
 export * from './wall-clock.ts';

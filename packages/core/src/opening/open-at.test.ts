@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
-import type { Week } from '../clients/index.ts';
-import { openAt, type OpenState, type WallMinute } from './index.ts';
+import { openAt, type OpenState, type WallMinute, type Week } from './index.ts';
 
 const open = (from: string, to: string) => ({ from, to });
 const week: Week = [

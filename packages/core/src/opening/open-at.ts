@@ -1,4 +1,4 @@
-import type { Week } from '../clients/facts.ts';
+import type { Week } from './week.ts';
 
 /** A time on the wall: Monday is 0, minutes since midnight. */
 export interface WallMinute {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { NodeId } from './node-id.ts';
+import { NodeId } from '../basics/node-id.ts';
 
 /**
  * What core knows of a kind of block: its settings' shape and what a new one starts with.
@@ -36,26 +36,3 @@ export function blockKind<Kind extends string, Settings extends z.ZodRawShape>(g
 }
 
 export const Align = z.enum(['start', 'centre', 'end']);
-
-/** Words with merge fields. Control characters other than line breaks have no place on a page. */
-export const words = (most: number) =>
-  z
-    .string()
-    .max(most, `Keep it to ${most} characters.`)
-    .refine((text) => !hasControl(text), 'Remove the control characters from the text.');
-
-function hasControl(text: string): boolean {
-  return [...text].some((character) => {
-    const code = character.charCodeAt(0);
-    return code < 32 ? code !== 10 && code !== 9 : code === 127;
-  });
-}
-
-/** An address a visitor may be sent to: http, https, mail or phone. Anything else could run script. */
-export const SafeHref = z
-  .string()
-  .max(2000)
-  .regex(
-    /^(?:https?:\/\/|mailto:|tel:|\/(?!\/)|#)\S*$/i,
-    'Give a full address that begins with https://.',
-  );

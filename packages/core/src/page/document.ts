@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { LinkedBandId, type FormId } from '../basics/index.ts';
-import { words } from './block-kind.ts';
+import { words } from '../basics/text-shapes.ts';
 import { blockKinds, type BlockKindName } from './blocks/index.ts';
-import { NodeId } from './node-id.ts';
-import { Focus, PictureRef } from './picture-ref.ts';
+import { NodeId } from '../basics/node-id.ts';
+import { Focus, PictureRef } from '../basics/picture-ref.ts';
 
 const schemas = Object.values(blockKinds).map((kind) => kind.schema);
 

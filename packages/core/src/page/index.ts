@@ -1,7 +1,5 @@
-export * from './node-id.ts';
-export { Align, SafeHref, words, type BlockKind } from './block-kind.ts';
+export { Align, type BlockKind } from './block-kind.ts';
 export * from './rich-text.ts';
-export * from './picture-ref.ts';
 export * from './blocks/index.ts';
 export * from './document.ts';
 export * from './upgrade.ts';

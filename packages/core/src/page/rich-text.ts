@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { SafeHref, words } from './block-kind.ts';
+import { SafeHref, words } from '../basics/text-shapes.ts';
 
 /** A stretch of words with one look. `href` is empty where the words lead nowhere; a line break is a `\n` in them. */
 export const Run = z.strictObject({

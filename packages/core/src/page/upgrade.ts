@@ -1,6 +1,6 @@
 import { failed, done, type Outcome } from '../basics/index.ts';
 import { emptyPage, PageDocument, plainSettings, spaces, type Band } from './document.ts';
-import { middle } from './picture-ref.ts';
+import { middle } from '../basics/picture-ref.ts';
 import { prose } from './rich-text.ts';
 
 /** The newest version of the page document that this program writes. */

@@ -1,6 +1,5 @@
 import { withValues } from '@plumgate/core/basics';
-import { minuteOf, type Span } from '@plumgate/core/booking';
-import { wallClock, weekdayIn } from '@plumgate/core/opening';
+import { wallClock, weekdayIn, minuteOf, type Span } from '@plumgate/core/opening';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
 import { useSaid } from '../said.ts';

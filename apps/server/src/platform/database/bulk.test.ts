@@ -1,6 +1,6 @@
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { eq, sql } from 'drizzle-orm';
-import { people, timeline } from '../../people/table.ts';
+import { people, timeline } from '../../records/people/table.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { insertMany, isAnyOf } from './bulk.ts';
 import { inOneTrip } from './one-trip.ts';

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { EventEmitter } from 'node:events';
@@ -5,14 +6,13 @@ import { readdir, statfs } from 'node:fs/promises';
 import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { Pool, type PoolClient, type PoolConfig } from 'pg';
+import { listenTo, type Hearer } from './listen.ts';
 import { startPglite, type RunningPglite } from './pglite.ts';
-import * as schema from './schema.ts';
 import { sqlState } from './sql-state.ts';
 
-export type Tables = typeof schema;
 /** The database or one transaction of it: what a query needs, whichever it runs in. */
 export type Queries = Pick<
-  NodePgDatabase<Tables>,
+  NodePgDatabase,
   'select' | 'selectDistinct' | 'selectDistinctOn' | 'insert' | 'update' | 'delete' | 'execute'
 >;
 
@@ -37,7 +37,8 @@ const pgliteQueryTimeout = 120_000;
 
 /** Where the data is: at a PostgreSQL server, or with the PGlite of this process, in a folder or (null) in memory. */
 type Place =
-  { kind: 'server' } | { kind: 'embedded'; pglite: RunningPglite; folder: string | null };
+  | { kind: 'server'; config: PoolConfig }
+  | { kind: 'embedded'; pglite: RunningPglite; folder: string | null };
 
 const maxTurns = 4;
 
@@ -57,9 +58,10 @@ export class DatabaseDiedError extends Error {
 /** The open database. One driver for PGlite and PostgreSQL: what holds on one holds on the other. */
 export class Database {
   private readonly events = new EventEmitter<{ died: [DatabaseDiedError] }>();
+  private readonly afterwards = new WeakMap<Queries, (() => unknown)[]>();
 
   private constructor(
-    readonly db: NodePgDatabase<Tables>,
+    readonly db: NodePgDatabase,
     readonly pool: Pool,
     private readonly place: Place,
     /** Where health is asked: at a server by a connection of its own, since all others may be waiting for a lock. */
@@ -75,7 +77,11 @@ export class Database {
       const server = { connectionString: where.url, keepAlive: true };
       const probe = new Pool({ ...server, ...probeTimeouts, max: 1 });
       ignoreIdleErrors(probe);
-      return Database.over({ ...server, max: 10, ...timeouts }, { kind: 'server' }, probe);
+      return Database.over(
+        { ...server, max: 10, ...timeouts },
+        { kind: 'server', config: server },
+        probe,
+      );
     }
     const deaths = new EventEmitter<{ died: [Error] }>();
     const pglite = await startPglite(where.folder, where.dump, (reason) =>
@@ -102,7 +108,7 @@ export class Database {
     await bringUpToDate(config);
     const pool = new Pool(config);
     ignoreIdleErrors(pool);
-    const database = new Database(drizzle(pool, { schema }), pool, place, probe ?? pool);
+    const database = new Database(drizzle(pool), pool, place, probe ?? pool);
     pool.on('connect', (client) => database.watch(client));
     return database;
   }
@@ -154,13 +160,52 @@ export class Database {
    * each other (class 40), it is done anew, a few times: `work` begins from what it was given.
    */
   async transaction<Result>(work: (tx: Queries) => Promise<Result>): Promise<Result> {
+    const [result, afterwards] = await this.tryTransaction(work);
+    for (const then of afterwards) await then();
+    return result;
+  }
+
+  private async tryTransaction<Result>(
+    work: (tx: Queries) => Promise<Result>,
+  ): Promise<[Result, (() => unknown)[]]> {
     for (let turn = 1; ; turn++) {
+      const afterwards: (() => unknown)[] = [];
       try {
-        return await this.db.transaction(work);
+        const result = await this.db.transaction((tx) => {
+          this.afterwards.set(tx, afterwards);
+          return work(tx);
+        });
+        return [result, afterwards];
       } catch (error) {
         if (turn === maxTurns || !sqlState(error)?.startsWith('40')) throw error;
       }
     }
+  }
+
+  /**
+   * Does something as soon as a transaction of `transaction` is done, before its caller goes on; at once for queries
+   * outside of one. It must not fail: what the transaction did is done.
+   */
+  async afterCommit(tx: Queries, then: () => unknown): Promise<void> {
+    const afterwards = this.afterwards.get(tx);
+    if (afterwards) afterwards.push(then);
+    else await then();
+  }
+
+  /** Whether other processes may use the same database. */
+  get isShared(): boolean {
+    return this.place.kind === 'server';
+  }
+
+  /** Tells every process that listens, once the transaction is done. An embedded database has only this one. */
+  async notify(tx: Queries, channel: string, message: string): Promise<void> {
+    if (this.isShared) await tx.execute(sql`select pg_notify(${channel}, ${message})`);
+  }
+
+  /** Hears what other processes tell, by a connection of its own that comes back after it was cut. Gives how to stop. */
+  async listen(channel: string, hearer: Hearer): Promise<() => Promise<void>> {
+    if (this.place.kind === 'embedded') return () => Promise.resolve();
+    return listenTo(this.place.config, channel, hearer);
   }
 
   async close(): Promise<void> {

@@ -1,7 +1,7 @@
 import { connect, type Socket } from 'node:net';
 import type { ClientId, Instant } from '@plumgate/core/basics';
 import { createTransport, type Transporter } from 'nodemailer';
-import type { EmailPayload } from '../outbox/table.ts';
+import type { EmailPayload } from './email-payload.ts';
 
 export interface OutgoingMail extends EmailPayload {
   id: string;

@@ -1,4 +1,4 @@
-import type { TextPayload } from '../outbox/table.ts';
+import type { TextPayload } from './text-payload.ts';
 
 /** A gateway's answer that will be the same tomorrow: it must not be tried again. */
 class RefusedText extends Error {

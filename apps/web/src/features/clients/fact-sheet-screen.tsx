@@ -1,12 +1,13 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { api, type ClientSheet } from '@plumgate/contract';
-import { addressLine, countries, Week } from '@plumgate/core/clients';
+import { addressLine, countries } from '@plumgate/core/clients';
+import { Week } from '@plumgate/core/opening';
 import { Controller, useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';

@@ -1,5 +1,4 @@
-import { weekdays, type Span } from '@plumgate/core/booking';
-import type { Week } from '@plumgate/core/clients';
+import { type Week, weekdays, type Span } from '@plumgate/core/opening';
 import { Plus, X } from 'lucide-react';
 import { IconButton } from '../../ui/button.tsx';
 

@@ -1,11 +1,12 @@
 import { api, type CalendarView } from '@plumgate/contract';
-import { CalendarContent, weekdays, type Calendar, type Span } from '@plumgate/core/booking';
+import { CalendarContent, type Calendar } from '@plumgate/core/booking';
+import { weekdays, type Span } from '@plumgate/core/opening';
 import { Plus, Trash2 } from 'lucide-react';
 import { Link, useParams } from 'react-router';
 import { Temporal } from 'temporal-polyfill';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { KeepButtons } from '../../ui/keep-buttons.tsx';

@@ -1,5 +1,5 @@
 import type { BookingView, CalendarView } from '@plumgate/contract';
-import { minuteOf } from '@plumgate/core/booking';
+import { minuteOf } from '@plumgate/core/opening';
 import { placeOf } from './week.ts';
 
 type Timed = Pick<BookingView, 'id' | 'startsAt' | 'endsAt'>;

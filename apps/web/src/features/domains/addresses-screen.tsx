@@ -3,7 +3,7 @@ import { hostWords, readHost } from '@plumgate/core/domains';
 import { useState } from 'react';
 import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { copyText } from '../../ui/copy-text.ts';
 import { TextField } from '../../ui/field.tsx';

@@ -1,11 +1,6 @@
 import { api, type Picture } from '@plumgate/contract';
-import {
-  locate,
-  type BlockOf,
-  type Draft,
-  type DropPlace,
-  type PictureRef,
-} from '@plumgate/core/page';
+import { locate, type BlockOf, type Draft, type DropPlace } from '@plumgate/core/page';
+import { type PictureRef } from '@plumgate/core/basics';
 import { toast } from 'sonner';
 import { messageOf } from '../../api/call.ts';
 import { upload } from '../../api/upload.ts';

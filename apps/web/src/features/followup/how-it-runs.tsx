@@ -2,7 +2,7 @@ import { api } from '@plumgate/contract';
 import type { EndsWhen, SequenceContent } from '@plumgate/core/followup';
 import { useAsk } from '../../api/hooks.ts';
 import { SelectField, TextField } from '../../ui/field.tsx';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 
 const ends: [EndsWhen['when'], string][] = [
   ['booked', 'they book'],

@@ -3,7 +3,7 @@ import { SequenceContent } from '@plumgate/core/followup';
 import { Link, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 import { KeepButtons } from '../../ui/keep-buttons.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';

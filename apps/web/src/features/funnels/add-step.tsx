@@ -4,7 +4,7 @@ import { readyTemplates, takeTemplate, unanswered } from '@plumgate/core/templat
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { useAct } from '../../ui/use-act.ts';

@@ -3,7 +3,7 @@ import { shareText } from '@plumgate/core/results';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAsk, useClients } from '../../api/hooks.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 import { LinkButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { StatePill } from '../../ui/pill.tsx';

@@ -2,7 +2,7 @@ import { api, type MessageSummary } from '@plumgate/contract';
 import { useDeferredValue, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useAsk } from '../../api/hooks.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 import { PageHead } from '../../ui/page-head.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';

@@ -4,7 +4,7 @@ import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { call, type CallError } from '../../api/call.ts';
 import { keyOf } from '../../api/hooks.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';

@@ -9,7 +9,7 @@ import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { whenText } from '../../ui/when.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 
 const select = 'h-8 max-w-full rounded-control border border-strong-line bg-sheet px-2';
 const abouts = {

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
-import { useClient } from '../../shell/client.ts';
+import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { putOnClipboard } from '../../ui/copy-text.ts';
 import { Pill } from '../../ui/pill.tsx';

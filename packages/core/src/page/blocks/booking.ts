@@ -1,5 +1,6 @@
 import { CalendarId, FormId } from '../../basics/index.ts';
-import { blockKind, words } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 const nowhere = '00000000-0000-4000-8000-000000000000';
 

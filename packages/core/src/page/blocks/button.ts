@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { FileId, PageId } from '../../basics/index.ts';
-import { Align, blockKind, SafeHref, words } from '../block-kind.ts';
-import { NodeId } from '../node-id.ts';
+import { Align, blockKind } from '../block-kind.ts';
+import { SafeHref, words } from '../../basics/text-shapes.ts';
+import { NodeId } from '../../basics/node-id.ts';
 
 /** The one thing that a button does. `call`, `text` and `email` reach the client by the fact sheet. */
 export const ButtonAction = z.discriminatedUnion('kind', [

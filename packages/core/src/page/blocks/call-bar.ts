@@ -1,4 +1,5 @@
-import { blockKind, words } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** Stays at the bottom of a phone's screen; a wide screen shows nothing of it. */
 export const callBar = blockKind({

@@ -1,4 +1,5 @@
-import { Align, blockKind, words } from '../block-kind.ts';
+import { Align, blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** A tap-to-call number from the client's fact sheet, with a line above it. */
 export const callButton = blockKind({

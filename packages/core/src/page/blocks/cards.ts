@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { blockKind, words } from '../block-kind.ts';
-import { PictureRef } from '../picture-ref.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
+import { PictureRef } from '../../basics/picture-ref.ts';
 
 /** Services or reasons side by side, each with a title and a line or two. */
 export const cards = blockKind({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Align, blockKind, words } from '../block-kind.ts';
+import { Align, blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** The time left until a moment in the client's zone, or so many minutes from a visitor's first visit, and what it says when that is over. */
 export const countdown = blockKind({

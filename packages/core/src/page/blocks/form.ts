@@ -1,5 +1,6 @@
 import { FormId } from '../../basics/index.ts';
-import { blockKind, words } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** A form's place on a page. Its questions live in the form itself, which several pages may show. */
 export const form = blockKind({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Align, blockKind, words } from '../block-kind.ts';
+import { Align, blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 export const heading = blockKind({
   kind: 'heading',

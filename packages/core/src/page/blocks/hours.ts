@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { blockKind, words } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** The week's opening hours from the fact sheet, and whether it is open now. */
 export const hours = blockKind({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { blockKind, SafeHref, words } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { SafeHref, words } from '../../basics/text-shapes.ts';
 
 export const legalFooter = blockKind({
   kind: 'legal-footer',

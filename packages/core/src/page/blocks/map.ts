@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { addressLine, Place, type Facts } from '../../clients/index.ts';
-import { blockKind, words } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** Where the client is, from the fact sheet, or another address, such as that of a home for sale. */
 export const map = blockKind({

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { PageId } from '../../basics/index.ts';
-import { blockKind, words } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** Links to other pages of the client. Only on site pages: on a landing page they lead visitors away from the one thing it asks. */
 export const navigation = blockKind({

@@ -1,4 +1,5 @@
-import { Align, blockKind, words } from '../block-kind.ts';
+import { Align, blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** A price, or what is offered, in one strong line. */
 export const offer = blockKind({

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { blockKind, words } from '../block-kind.ts';
-import { Focus, middle, PictureRef } from '../picture-ref.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
+import { Focus, middle, PictureRef } from '../../basics/picture-ref.ts';
 
 /** Scenes drawn in the client's own colours, for pages that have no photograph yet. */
 export const Drawing = z.enum(['none', 'house', 'room', 'drive', 'care', 'harbour', 'people']);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { blockKind, words } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** Questions that people ask, each opening its answer. */
 export const questions = blockKind({

@@ -1,4 +1,5 @@
-import { Align, blockKind, words } from '../block-kind.ts';
+import { Align, blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
 
 /** Where else the client can be found, from the fact sheet. */
 export const social = blockKind({

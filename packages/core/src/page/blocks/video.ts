@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { FileId } from '../../basics/index.ts';
-import { blockKind, words } from '../block-kind.ts';
-import { PictureRef } from '../picture-ref.ts';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
+import { PictureRef } from '../../basics/picture-ref.ts';
 
 /** A film that loads when it is pressed: the client's own file, or a player at an address. */
 export const video = blockKind({

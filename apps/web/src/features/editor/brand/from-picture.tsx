@@ -1,5 +1,5 @@
 import type { Palette } from '@plumgate/core/brand';
-import type { PictureRef } from '@plumgate/core/page';
+import type { PictureRef } from '@plumgate/core/basics';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { messageOf } from '../../../api/call.ts';

@@ -1,14 +1,7 @@
 import { api, type EditorPage } from '@plumgate/contract';
-import type { LinkedBandId } from '@plumgate/core/basics';
+import { type LinkedBandId, middle } from '@plumgate/core/basics';
 import { brandVariables } from '@plumgate/core/brand';
-import {
-  copyNode,
-  middle,
-  spaces,
-  type Band,
-  type Surface,
-  type TreeNode,
-} from '@plumgate/core/page';
+import { copyNode, spaces, type Band, type Surface, type TreeNode } from '@plumgate/core/page';
 import { Trash2 } from 'lucide-react';
 import type { CSSProperties } from 'react';
 import { Link } from 'react-router';

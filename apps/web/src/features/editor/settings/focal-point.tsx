@@ -1,4 +1,4 @@
-import type { Focus, PictureRef } from '@plumgate/core/page';
+import type { Focus, PictureRef } from '@plumgate/core/basics';
 
 /** The point of a picture that stays in sight, set by a press, a drag or the arrow keys. */
 export function FocalPoint({

@@ -1,4 +1,4 @@
-import type { PictureRef } from '@plumgate/core/page';
+import type { PictureRef } from '@plumgate/core/basics';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button, IconButton } from '../../../ui/button.tsx';

@@ -1,6 +1,6 @@
 import { FileInput } from '../../../ui/file-input.tsx';
 import { api, type Picture } from '@plumgate/contract';
-import type { PictureRef } from '@plumgate/core/page';
+import type { PictureRef } from '@plumgate/core/basics';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { messageOf } from '../../../api/call.ts';

@@ -1,0 +1,137 @@
+/**
+ * Which folder may import which, as docs/architecture.md draws it: imports go down only, and nothing goes in a circle.
+ * What happens below is told upwards by events (`records/causes`).
+ *
+ * @type {import('dependency-cruiser').IConfiguration}
+ */
+
+/** The domains of the server, the highest first: each may import those after it. */
+const serverDomains = [
+  'formats',
+  'test-runs',
+  'approvals',
+  'path',
+  'today',
+  'live-pages',
+  'intake',
+  'routing',
+  'followup',
+  'booking',
+  'messages',
+  'people',
+  'funnels',
+  'pages',
+  'forms',
+  'templates',
+  'pictures',
+  'results',
+  'own-domains',
+  'clients',
+  'accounts',
+];
+
+/** The folders of core, the highest first. */
+const coreFolders = [
+  'launch',
+  'formats',
+  'templates',
+  'page',
+  'followup',
+  'booking',
+  'routing',
+  'people',
+  'results',
+  'funnels',
+  'domains',
+  'languages',
+  'messages',
+  'brand',
+  'clients',
+  'opening',
+  'forms',
+  'basics',
+];
+
+/** The floors of the web app, the highest first. */
+const webFloors = ['shell', 'features', 'ui', 'api'];
+
+/** The features of the web app, the highest first. */
+const webFeatures = [
+  'editor',
+  'funnels',
+  'today',
+  'domains',
+  'sharing',
+  'messages',
+  'routing',
+  'followup',
+  'people',
+  'held',
+  'diary',
+  'pages',
+  'launch',
+  'clients',
+  'accounts',
+];
+
+const serverRoot = '^apps/server/src';
+
+/** Each folder of a list may import those after it and none before it. */
+const downOnly = (name, root, folders) =>
+  folders.slice(1).map((folder, index) => ({
+    name: `${name}: ${folder}`,
+    severity: 'error',
+    from: { path: `${root}/${folder}/` },
+    to: { path: `${root}/(${folders.slice(0, index + 1).join('|')})/` },
+  }));
+
+const mayNot = (name, from, to) => ({
+  name,
+  severity: 'error',
+  from: { path: from },
+  to: { path: to },
+});
+
+export default {
+  forbidden: [
+    { name: 'no circles', severity: 'error', from: {}, to: { circular: true } },
+    mayNot(
+      'platform knows no domain',
+      `${serverRoot}/platform/`,
+      `${serverRoot}/(records|domains|api|site|demo)/`,
+    ),
+    mayNot(
+      'records stand on platform',
+      `${serverRoot}/records/`,
+      `${serverRoot}/(domains|api|site|demo)/`,
+    ),
+    mayNot(
+      'domains are below api and site',
+      `${serverRoot}/domains/`,
+      `${serverRoot}/(api|site|demo)/`,
+    ),
+    mayNot('api does not know site', `${serverRoot}/api/`, `${serverRoot}/(site|demo)/`),
+    mayNot('site does not know api', `${serverRoot}/site/`, `${serverRoot}/(api|demo)/`),
+    ...downOnly('domains go down', `${serverRoot}/domains`, serverDomains),
+    ...downOnly('core goes down', '^packages/core/src', coreFolders),
+    ...downOnly('web goes down', '^apps/web/src', webFloors),
+    ...downOnly('features go down', '^apps/web/src/features', webFeatures),
+    ...[
+      ['apps/server/src/domains', serverDomains],
+      ['packages/core/src', coreFolders],
+      ['apps/web/src/features', webFeatures],
+    ].map(([root, folders]) => ({
+      name: `a folder of ${root} without a place in the order`,
+      severity: 'error',
+      from: { path: `^${root}/(?!(${folders.join('|')})/)[^/]+/` },
+      to: {},
+    })),
+  ],
+  options: {
+    // Swc reads TypeScript of every version; imports of types count as well.
+    parser: 'swc',
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+    exclude: 'node_modules|/dist/|\\.test\\.|/testing/',
+  },
+};

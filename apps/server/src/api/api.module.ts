@@ -1,0 +1,97 @@
+import { Module } from '@nestjs/common';
+import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR } from '@nestjs/core';
+import { AnswerInterceptor } from '../platform/http/answer.interceptor.ts';
+import { ProblemFilter } from '../platform/http/problem.filter.ts';
+import { AccountsModule } from '../domains/accounts/accounts.module.ts';
+import { ApprovalsModule } from '../domains/approvals/approvals.module.ts';
+import { BookingModule } from '../domains/booking/booking.module.ts';
+import { ClientsModule } from '../domains/clients/clients.module.ts';
+import { FollowupModule } from '../domains/followup/followup.module.ts';
+import { FormatsModule } from '../domains/formats/formats.module.ts';
+import { FormsModule } from '../domains/forms/forms.module.ts';
+import { FunnelsModule } from '../domains/funnels/funnels.module.ts';
+import { IntakeModule } from '../domains/intake/intake.module.ts';
+import { MessagesModule } from '../domains/messages/messages.module.ts';
+import { OwnDomainsModule } from '../domains/own-domains/own-domains.module.ts';
+import { PagesModule } from '../domains/pages/pages.module.ts';
+import { PathModule } from '../domains/path/path.module.ts';
+import { PeopleModule } from '../domains/people/people.module.ts';
+import { PicturesModule } from '../domains/pictures/pictures.module.ts';
+import { RoutingModule } from '../domains/routing/routing.module.ts';
+import { TemplatesModule } from '../domains/templates/templates.module.ts';
+import { TestRunsModule } from '../domains/test-runs/test-runs.module.ts';
+import { TodayModule } from '../domains/today/today.module.ts';
+import { AccountController } from './account.controller.ts';
+import { Admission } from './admission.ts';
+import { BookingController } from './booking.controller.ts';
+import { ClientController } from './client.controller.ts';
+import { DomainController } from './domain.controller.ts';
+import { EndpointGuard } from './endpoint.guard.ts';
+import { FormController } from './form.controller.ts';
+import { FormatController } from './format.controller.ts';
+import { FunnelController } from './funnel.controller.ts';
+import { HealthController } from './health.controller.ts';
+import { HeldController } from './held.controller.ts';
+import { MessageController } from './message.controller.ts';
+import { PageController } from './page.controller.ts';
+import { PeopleController } from './people.controller.ts';
+import { PictureController } from './picture.controller.ts';
+import { PlaceController } from './place.controller.ts';
+import { ReviewController } from './review.controller.ts';
+import { RuleController } from './rule.controller.ts';
+import { SequenceController } from './sequence.controller.ts';
+import { TemplateController } from './template.controller.ts';
+import { WalkController } from './walk.controller.ts';
+
+/** What the web app speaks to: a controller a domain, each bound to the contract. */
+@Module({
+  imports: [
+    AccountsModule,
+    ApprovalsModule,
+    BookingModule,
+    ClientsModule,
+    FollowupModule,
+    FormatsModule,
+    FormsModule,
+    FunnelsModule,
+    IntakeModule,
+    MessagesModule,
+    OwnDomainsModule,
+    PagesModule,
+    PathModule,
+    PeopleModule,
+    PicturesModule,
+    RoutingModule,
+    TemplatesModule,
+    TestRunsModule,
+    TodayModule,
+  ],
+  controllers: [
+    AccountController,
+    BookingController,
+    ClientController,
+    DomainController,
+    FormController,
+    FormatController,
+    FunnelController,
+    HealthController,
+    HeldController,
+    MessageController,
+    PageController,
+    PeopleController,
+    PictureController,
+    PlaceController,
+    ReviewController,
+    RuleController,
+    SequenceController,
+    TemplateController,
+    WalkController,
+  ],
+  providers: [
+    Admission,
+    { provide: APP_GUARD, useClass: EndpointGuard },
+    { provide: APP_INTERCEPTOR, useClass: AnswerInterceptor },
+    { provide: APP_FILTER, useClass: ProblemFilter },
+  ],
+})
+export class ApiModule {}

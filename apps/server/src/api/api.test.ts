@@ -1,0 +1,284 @@
+import type { INestApplicationContext } from '@nestjs/common';
+import { DiscoveryService, MetadataScanner, ModulesContainer } from '@nestjs/core';
+import { endpoints, problemCodes, rights, type Endpoint, roleMay } from '@plumgate/contract';
+import { ENDPOINT } from '../platform/http/bind.ts';
+import { AccountService } from '../domains/accounts/account.service.ts';
+import { SetUpCode } from '../domains/accounts/set-up-code.ts';
+import { buildWorld, password, TestApp, type World } from '../testing/test-app.ts';
+
+let app: TestApp;
+let world: World;
+beforeAll(async () => {
+  app = await TestApp.start();
+  world = await buildWorld(app);
+  await app.get(AccountService).addUser({
+    name: 'Mabel',
+    email: 'marketer@example.com',
+    password,
+    role: 'marketer',
+    clientId: null,
+  });
+  for (const email of ['marketer@example.com', 'desk@example.com']) await app.signIn(email);
+});
+afterAll(() => app.stop());
+
+/** Every handler of every controller, with what it is bound to. */
+function handlers(
+  context: INestApplicationContext,
+): { name: string; endpoint: Endpoint | undefined }[] {
+  const discovery = new DiscoveryService(context.get(ModulesContainer, { strict: false }));
+  const scanner = new MetadataScanner();
+  return discovery.getControllers().flatMap(({ instance, metatype }) =>
+    scanner
+      .getAllMethodNames(Object.getPrototypeOf(instance) as object)
+      .map((name) => ({
+        name: `${metatype?.name}.${name}`,
+        handler: (instance as Record<string, object>)[name]!,
+      }))
+      .filter(({ handler }) => Reflect.hasMetadata('path', handler))
+      .map(({ name, handler }) => ({
+        name,
+        endpoint: Reflect.getMetadata(ENDPOINT, handler) as Endpoint | undefined,
+      })),
+  );
+}
+
+describe('every route', () => {
+  it('declares its right, and every endpoint of the contract has a handler', () => {
+    const bound = handlers(app.running.app);
+    for (const { name, endpoint } of bound)
+      expect([name, rights.includes(endpoint?.right as never)]).toEqual([name, true]);
+    expect(bound.map(({ endpoint }) => endpoint)).toEqual(
+      expect.arrayContaining(endpoints.map(([, endpoint]) => endpoint)),
+    );
+    expect(bound).toHaveLength(endpoints.length);
+  });
+
+  const example = (path: string) => path.replace(/:\w+/g, '00000000-0000-4000-8000-000000000000');
+  it.each(endpoints.filter(([, endpoint]) => endpoint.right !== 'anyone'))(
+    '%s asks for a sign-in',
+    async (_name, endpoint) => {
+      const answer = await app.api(
+        endpoint.method,
+        example(endpoint.path),
+        endpoint.method === 'GET' ? undefined : {},
+      );
+      expect(answer.json()).toMatchObject({ status: 401, code: 'not-signed-in' });
+      expect(answer.headers['content-type']).toContain('application/problem+json');
+    },
+  );
+
+  it.each(endpoints.filter(([, { right }]) => !roleMay('front-desk', right)))(
+    '%s is refused to the front desk',
+    async (_name, endpoint) => {
+      const answer = await app.api(
+        endpoint.method,
+        example(endpoint.path),
+        endpoint.method === 'GET' ? undefined : {},
+        'desk@example.com',
+      );
+      expect(answer.json()).toMatchObject({ status: 403, code: 'not-allowed' });
+    },
+  );
+});
+
+describe('the front desk', () => {
+  it('sees its own client, and of others nothing', async () => {
+    const other = (
+      await app.api(
+        'POST',
+        '/api/clients',
+        { name: 'Alder Grove', slug: 'alder-grove', zone: 'UTC' },
+        'owner@example.com',
+      )
+    ).json<{ id: string }>();
+    const get = async (url: string) =>
+      (await app.api('GET', url, undefined, 'desk@example.com')).statusCode;
+    expect(await get(`/api/clients/${world.client.id}/people`)).toBe(200);
+    expect(await get(`/api/clients/${other.id}/people`)).toBe(404);
+    expect(await get(`/api/clients/${other.id}/messages`)).toBe(404);
+    const list = (await app.api('GET', '/api/clients', undefined, 'desk@example.com')).json<{
+      clients: { name: string }[];
+    }>();
+    expect(list.clients.map(({ name }) => name)).toEqual(['Quayside Dental']);
+    const { personId } = await lead(other.id);
+    expect(await get(`/api/people/${personId}`)).toBe(404);
+  });
+
+  async function lead(clientId: string): Promise<{ personId: string }> {
+    const { rows } = await app.database.pool.query<{ id: string }>(
+      `insert into people (id, client_id, first_name, last_name, email, email_key, phone, source, added_at, last_seen_at)
+       values (gen_random_uuid(), $1, 'A', 'B', 'a@example.com', 'a@example.com', '', '', now(), now()) returning id`,
+      [clientId],
+    );
+    return { personId: rows[0]!.id };
+  }
+});
+
+describe('signing in', () => {
+  it('sets a cookie that scripts and other sites do not get', async () => {
+    const answer = await app.api('POST', '/api/session', { email: 'OWNER@example.com ', password });
+    const cookie = answer.cookies.find(({ name }) => name === 'plumgate_session')!;
+    expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax', path: '/' });
+    expect(cookie.secure).toBeUndefined();
+  });
+
+  it('marks the cookie for https only where people come by https', async () => {
+    const secure = await TestApp.start({ PLUMGATE_ORIGIN: 'https://app.example.com' });
+    const answer = await secure.running.app.inject({
+      method: 'POST',
+      url: '/api/set-up',
+      headers: { host: 'app.example.com' },
+      payload: {
+        agency: 'A',
+        zone: 'UTC',
+        name: 'O',
+        email: 'o@example.com',
+        password,
+        code: await secure.get(SetUpCode).read(),
+      },
+    });
+    // The prefix keeps a sister host's page from setting one of its own (RFC 6265bis).
+    expect(answer.cookies.find(({ name }) => name === '__Host-plumgate_session')).toMatchObject({
+      secure: true,
+      path: '/',
+    });
+    await secure.stop();
+  });
+
+  it('says the same for a wrong password and an unknown address', async () => {
+    const wrong = await app.api('POST', '/api/session', {
+      email: 'owner@example.com',
+      password: 'nope',
+    });
+    const unknown = await app.api('POST', '/api/session', {
+      email: 'nobody@example.com',
+      password: 'nope',
+    });
+    expect(wrong.json()).toMatchObject({ status: 401, code: 'wrong-sign-in' });
+    expect(unknown.json<{ title: string }>().title).toBe(wrong.json<{ title: string }>().title);
+  });
+
+  it('stops guessing after ten tries in a minute', async () => {
+    const tries = await Promise.all(
+      Array.from({ length: 12 }, () =>
+        app.api('POST', '/api/session', { email: 'guess@example.com', password: 'x' }),
+      ),
+    );
+    const statuses = tries.map(({ statusCode }) => statusCode).sort();
+    expect(statuses).toEqual([...Array<number>(10).fill(401), 429, 429]);
+    const refused = tries.find(({ statusCode }) => statusCode === 429)!;
+    expect(refused.json()).toMatchObject({ code: 'too-many-tries' });
+  });
+
+  it('ends with the session', async () => {
+    await app.signIn('marketer@example.com');
+    await app.api('DELETE', '/api/session', undefined, 'marketer@example.com');
+    expect(
+      (await app.api('GET', '/api/session', undefined, 'marketer@example.com')).statusCode,
+    ).toBe(401);
+  });
+
+  it('refuses to set up a second owner', async () => {
+    const answer = await app.api('POST', '/api/set-up', {
+      agency: 'Other',
+      zone: 'UTC',
+      name: 'X',
+      email: 'x@example.com',
+      password,
+      code: 'any',
+    });
+    expect(answer.json()).toMatchObject({ status: 409, code: 'already-set-up' });
+  });
+});
+
+describe('a request that is not right', () => {
+  it.each([
+    ['another site', { origin: 'https://elsewhere.test' }],
+    ['a client’s host', { origin: 'http://quayside.localhost:4310' }],
+    ['a browser that says cross-site', { 'sec-fetch-site': 'cross-site' }],
+  ])('from %s can’t write', async (_what, headers) => {
+    const answer = await app.running.app.inject({
+      method: 'POST',
+      url: '/api/session',
+      headers: { host: 'localhost:4310', ...headers } as never,
+      payload: { email: 'a', password: 'b' },
+    });
+    expect(answer.json()).toMatchObject({ status: 403, code: 'other-origin' });
+  });
+
+  it('gets a problem document with the fields that are wrong', async () => {
+    const answer = await app.api(
+      'POST',
+      '/api/clients',
+      { name: '', slug: 'Not A Slug', zone: 'Mars' },
+      'owner@example.com',
+    );
+    const problem = answer.json<{ code: string; requestId: string; fields: { field: string }[] }>();
+    expect(problem.code).toBe('bad-request');
+    expect(problem.fields.map(({ field }) => field)).toEqual([
+      'body.name',
+      'body.slug',
+      'body.zone',
+    ]);
+    expect(answer.headers['x-request-id']).toBe(problem.requestId);
+  });
+
+  it('that is not JSON is told so', async () => {
+    const answer = await app.running.app.inject({
+      method: 'POST',
+      url: '/api/session',
+      headers: { host: 'localhost:4310', 'content-type': 'application/json' },
+      payload: '{nope',
+    });
+    expect(answer.json()).toMatchObject({ status: 400, code: 'not-json' });
+  });
+
+  it('for an address that is taken learns that', async () => {
+    const answer = await app.api(
+      'POST',
+      '/api/clients',
+      { name: 'Again', slug: 'quayside', zone: 'UTC' },
+      'owner@example.com',
+    );
+    expect(answer.json()).toMatchObject({
+      status: 409,
+      code: 'address-taken',
+      fields: [{ field: 'body.slug' }],
+    });
+  });
+
+  it('for an id that can’t be one finds nothing', async () => {
+    expect(
+      (await app.api('GET', '/api/people/nope', undefined, 'owner@example.com')).statusCode,
+    ).toBe(404);
+    expect(
+      (await app.api('GET', '/api/nothing', undefined, 'owner@example.com')).json(),
+    ).toMatchObject({ code: 'not-found' });
+  });
+
+  it('with a cursor we never gave is told to start again', async () => {
+    const answer = await app.api(
+      'GET',
+      `/api/clients/${world.client.id}/people?after=nonsense`,
+      undefined,
+      'owner@example.com',
+    );
+    expect(answer.json()).toMatchObject({ status: 400, code: 'bad-request' });
+  });
+});
+
+it('describes itself by the contract', async () => {
+  const { paths, components } = (await app.api('GET', '/api/openapi.json')).json<{
+    paths: Record<string, object>;
+    components: { schemas: { Problem: { properties: { code: { enum: string[] } } } } };
+  }>();
+  for (const [, endpoint] of endpoints)
+    expect(paths[endpoint.path.replace(/:(\w+)/g, '{$1}')]).toHaveProperty(
+      endpoint.method.toLowerCase(),
+    );
+  expect(components.schemas.Problem.properties.code.enum).toEqual(Object.keys(problemCodes));
+});
+
+it('is healthy', async () =>
+  expect((await app.api('GET', '/api/health')).json()).toEqual({ status: 'ok' }));

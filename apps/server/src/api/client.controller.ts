@@ -1,0 +1,40 @@
+import { Controller } from '@nestjs/common';
+import { api, type Answer, type Asked } from '@plumgate/contract';
+import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { ClientService } from '../domains/clients/client.service.ts';
+
+@Controller()
+export class ClientController {
+  constructor(private readonly clients: ClientService) {}
+
+  @Bind(api.listClients)
+  async list(@Caller() who: Who): Promise<Answer<typeof api.listClients>> {
+    return { clients: await this.clients.list(who) };
+  }
+
+  @Bind(api.createClient)
+  create(
+    @Ask() { body }: Asked<typeof api.createClient>,
+  ): Promise<Answer<typeof api.createClient>> {
+    return this.clients.create(body);
+  }
+
+  @Bind(api.getClient)
+  get(@Ask() { params }: Asked<typeof api.getClient>): Promise<Answer<typeof api.getClient>> {
+    return this.clients.get(params.clientId);
+  }
+
+  @Bind(api.saveFacts)
+  saveFacts(
+    @Ask() { params, body }: Asked<typeof api.saveFacts>,
+  ): Promise<Answer<typeof api.saveFacts>> {
+    return this.clients.change(params.clientId, body);
+  }
+
+  @Bind(api.saveBrand)
+  saveBrand(
+    @Ask() { params, body }: Asked<typeof api.saveBrand>,
+  ): Promise<Answer<typeof api.saveBrand>> {
+    return this.clients.change(params.clientId, { brand: body });
+  }
+}

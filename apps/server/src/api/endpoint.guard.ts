@@ -1,0 +1,49 @@
+import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { Endpoint } from '@plumgate/contract';
+import { cleanData } from '@plumgate/core/basics';
+import type { z } from 'zod';
+import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import { ENDPOINT, type CheckedRequest } from '../platform/http/bind.ts';
+
+/** The one way into every handler: the request was admitted to this very endpoint, and its parts have the right shape. */
+@Injectable()
+export class EndpointGuard implements CanActivate {
+  constructor(private readonly reflector: Reflector) {}
+
+  canActivate(context: ExecutionContext): boolean {
+    const endpoint = this.reflector.get<Endpoint | undefined>(ENDPOINT, context.getHandler());
+    const request = context.switchToHttp().getRequest<CheckedRequest>();
+    if (!endpoint || request.admittedTo !== endpoint) throw new AppProblem('not-allowed');
+    request.asked = {
+      params: check('params', endpoint.params, request.params),
+      query: check('query', endpoint.query, request.query),
+      body: endpoint.bodyType
+        ? fileIn(request.body, endpoint.bodyType)
+        : check('body', endpoint.body, request.body),
+    };
+    return true;
+  }
+}
+
+/** A body that is a file comes as bytes, or it was not sent as one. */
+function fileIn(body: unknown, type: string): Buffer {
+  if (Buffer.isBuffer(body)) return body;
+  throw new AppProblem('bad-request', { detail: `Send the file itself, as ${type}.` });
+}
+
+/** Text is cleaned here, once, for every handler: no NUL, no half characters. */
+function check(part: string, schema: z.ZodType | undefined, input: unknown): unknown {
+  if (!schema) return undefined;
+  const read = schema.safeParse(cleanData(input ?? {}));
+  if (read.success) return read.data;
+  // An id that can't be one names nothing.
+  if (part === 'params') throw notFound();
+  throw new AppProblem('bad-request', {
+    detail: read.error.issues[0]!.message,
+    fields: read.error.issues.map((issue) => ({
+      field: [part, ...issue.path].join('.'),
+      message: issue.message,
+    })),
+  });
+}

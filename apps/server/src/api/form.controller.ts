@@ -1,0 +1,39 @@
+import { Controller } from '@nestjs/common';
+import { api, type Answer, type Asked } from '@plumgate/contract';
+import { Database } from '../platform/database/database.ts';
+import { Ask, Bind } from '../platform/http/bind.ts';
+import { FormService } from '../domains/forms/form.service.ts';
+
+@Controller()
+export class FormController {
+  constructor(
+    private readonly forms: FormService,
+    private readonly database: Database,
+  ) {}
+
+  @Bind(api.listForms)
+  async list(
+    @Ask() { params }: Asked<typeof api.listForms>,
+  ): Promise<Answer<typeof api.listForms>> {
+    const forms = await this.forms.list(params.clientId);
+    return {
+      forms: forms.map(({ id, definition }) => ({
+        id,
+        name: definition.name,
+        questions: definition.questions.length,
+      })),
+    };
+  }
+
+  @Bind(api.createForm)
+  async create(
+    @Ask() { params, body }: Asked<typeof api.createForm>,
+  ): Promise<Answer<typeof api.createForm>> {
+    const { id, definition } = await this.forms.create(
+      this.database.db,
+      params.clientId,
+      body.name,
+    );
+    return { formId: id, definition };
+  }
+}

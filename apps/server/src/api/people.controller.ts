@@ -1,0 +1,65 @@
+import { Controller } from '@nestjs/common';
+import { api, type Answer, type Asked } from '@plumgate/contract';
+import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { AlsoGivenService } from '../domains/people/also-given.service.ts';
+import { PeopleService } from '../domains/people/people.service.ts';
+import { BookingService } from '../domains/booking/booking.service.ts';
+import { TodayService } from '../domains/today/today.service.ts';
+
+@Controller()
+export class PeopleController {
+  constructor(
+    private readonly people: PeopleService,
+    private readonly alsoGiven: AlsoGivenService,
+    private readonly bookings: BookingService,
+    private readonly day: TodayService,
+  ) {}
+
+  @Bind(api.listPeople)
+  list(
+    @Ask() { params, query }: Asked<typeof api.listPeople>,
+  ): Promise<Answer<typeof api.listPeople>> {
+    return this.people.list(params.clientId, query);
+  }
+
+  @Bind(api.getPerson)
+  async get(
+    @Ask() { params }: Asked<typeof api.getPerson>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.getPerson>> {
+    const person = await this.people.get(who, params.personId);
+    return { ...person, bookings: await this.bookings.ofPerson(params.personId) };
+  }
+
+  @Bind(api.touchPerson)
+  async touch(
+    @Ask() { params, body }: Asked<typeof api.touchPerson>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.touchPerson>> {
+    await this.people.touch(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.useAlsoGiven)
+  async useAlsoGiven(
+    @Ask() { params, body }: Asked<typeof api.useAlsoGiven>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.useAlsoGiven>> {
+    await this.alsoGiven.use(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.dismissAlsoGiven)
+  async dismissAlsoGiven(
+    @Ask() { params, body }: Asked<typeof api.dismissAlsoGiven>,
+    @Caller() who: Who,
+  ): Promise<Answer<typeof api.dismissAlsoGiven>> {
+    await this.alsoGiven.dismiss(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.getToday)
+  today(@Ask() { params }: Asked<typeof api.getToday>): Promise<Answer<typeof api.getToday>> {
+    return this.day.board(params.clientId);
+  }
+}

@@ -1,0 +1,19 @@
+import type { CalendarRow, BookingRow } from '../../records/booking/table.ts';
+import type { ClientRow } from '../../records/clients/table.ts';
+import type { Instant } from '@plumgate/core/basics';
+import type { EventKind } from '../../records/causes/consequences.ts';
+import type { PersonRow } from '../../records/people/person-store.ts';
+
+export interface BookingHappening {
+  booking: BookingRow;
+  calendar: CalendarRow;
+  person: PersonRow;
+  client: ClientRow;
+  at: Instant;
+}
+
+/** Somebody has booked a time. */
+export const bookingMade: EventKind<BookingHappening> = { name: 'booking made' };
+
+/** A booking has another time, or was cancelled. */
+export const bookingChanged: EventKind<BookingHappening> = { name: 'booking changed' };

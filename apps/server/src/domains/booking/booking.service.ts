@@ -1,0 +1,553 @@
+import { Injectable } from '@nestjs/common';
+import type { BookingView } from '@plumgate/contract';
+import type {
+  BookingId,
+  CalendarId,
+  ClientId,
+  Instant,
+  PersonId,
+  SubmissionId,
+} from '@plumgate/core/basics';
+import { withoutLinks } from '@plumgate/core/messages';
+import { whenWords, zoneNote } from '@plumgate/core/basics';
+import { fitsBeside, openSlots, spaceBetween, type Slot } from '@plumgate/core/booking';
+import { emailKey, phoneKey, splitName } from '@plumgate/core/people';
+import { and, asc, eq, gt, isNull, lt, ne } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
+import { clients, type ClientRow } from '../../records/clients/table.ts';
+import {
+  bookingFields,
+  clientEmail,
+  emailToPerson,
+  personFields,
+  textToPerson,
+} from '../messages/compose.ts';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
+import { people } from '../../records/people/table.ts';
+import { Clock } from '../../platform/clock.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { sqlState } from '../../platform/database/sql-state.ts';
+import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import type { Who } from '../../platform/http/bind.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { Worker } from '../../platform/worker.ts';
+import { PersonLinks } from '../messages/person-links.ts';
+import { bookingChanged, bookingMade } from './booking-events.ts';
+import { calendarFile } from './calendar-file.ts';
+import {
+  bookings,
+  calendars,
+  type CalendarRow,
+  type BookingRow,
+} from '../../records/booking/table.ts';
+
+/** Who does something to a booking: the person from their link, or somebody of the business. */
+export type By = 'visitor' | 'business';
+
+/** A booking with all that its messages speak of. */
+export interface LoadedBooking {
+  booking: BookingRow;
+  calendar: CalendarRow;
+  person: PersonRow;
+  client: ClientRow;
+}
+
+/** The start was taken a moment ago, is past, or was never offered. Undoes the transaction it happens in. */
+export class SlotGone extends Error {
+  constructor() {
+    super('This time is not free any more.');
+  }
+}
+
+/**
+ * `booked` → `came` or `missed`; `booked` → `cancelled`. A change of time keeps the state and adds to `changes`. Every
+ * change tells the other side, and the runs that count on the booking.
+ */
+@Injectable()
+export class BookingService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    private readonly causes: Causes,
+    private readonly store: PersonStore,
+    private readonly links: PersonLinks,
+    private readonly worker: Worker,
+  ) {}
+
+  /** The free starts of a calendar. `except` is a booking that is about to move: its own time counts as free. */
+  async slots(
+    calendar: CalendarRow,
+    from: Instant,
+    until: Instant,
+    db: Queries = this.database.db,
+    except?: BookingId,
+  ): Promise<Slot[]> {
+    const taken = await this.taken(db, calendar, from, until, except);
+    return openSlots({
+      calendar: calendar.content.rules,
+      bookings: taken,
+      from,
+      until,
+      now: this.clock.now(),
+    });
+  }
+
+  /**
+   * Takes a start for a person, in the transaction of its cause; throws `SlotGone` when it is not free. The calendar's
+   * row is locked while its bookings are counted; for one seat the database itself refuses a second.
+   */
+  async book(
+    tx: Queries,
+    so: Consequences,
+    given: {
+      client: ClientRow;
+      calendarId: CalendarId;
+      person: PersonRow;
+      start: Instant;
+      by: By;
+      submission?: SubmissionId;
+    },
+  ): Promise<BookingRow> {
+    const { client, person, start, by } = given;
+    const now = this.clock.now();
+    const calendar = await this.lock(tx, given.calendarId, client.id);
+    await this.mustFit(tx, calendar, start, by);
+    const [booking] = await refusingDoubles(() =>
+      tx
+        .insert(bookings)
+        .values({
+          id: this.ids.next<BookingId>(),
+          clientId: client.id,
+          calendarId: calendar.id,
+          personId: person.id,
+          submissionId: given.submission ?? null,
+          ...timeOf(calendar, start),
+          state: 'booked',
+          madeAt: now,
+        })
+        .returning(),
+    );
+    const loaded = { booking: booking!, calendar, person, client };
+    this.noteAndTell(so, loaded, 'booked', by, now);
+    so.raise(bookingMade, { ...loaded, at: now });
+    return booking!;
+  }
+
+  /** Somebody of the business books for a person: one they know, or one they name now. */
+  async bookByHand(
+    calendar: CalendarRow,
+    start: Instant,
+    who: { personId?: PersonId | undefined; name: string; email: string; phone: string },
+  ): Promise<BookingView> {
+    return this.change(async (tx, so) => {
+      const client = await this.clientRow(tx, calendar.clientId);
+      const person = await this.personFor(tx, client, who);
+      // Whoever books for somebody has spoken with them: that lead waits no longer.
+      await tx
+        .update(people)
+        .set({ touchedAt: this.clock.now() })
+        .where(and(eq(people.id, person.id), isNull(people.touchedAt)));
+      const booking = await this.book(tx, so, {
+        client,
+        calendarId: calendar.id,
+        person,
+        start,
+        by: 'business',
+      });
+      return view({ booking, calendar, person, client });
+    });
+  }
+
+  async move(
+    id: BookingId,
+    start: Instant,
+    by: By,
+    who: Pick<Who, 'clientId'> | null,
+  ): Promise<BookingView> {
+    return this.change(async (tx, so) => {
+      const loaded = await this.loadForChange(tx, id, who);
+      const now = this.clock.now();
+      if (by === 'visitor' && !this.mayChange(loaded)) throw new AppProblem('too-late-to-change');
+      if (loaded.booking.state !== 'booked') throw new AppProblem('booking-is-over');
+      if (loaded.booking.startsAt.equals(start)) return view(loaded);
+      await this.mustFit(tx, loaded.calendar, start, by, id);
+      const [booking] = await refusingDoubles(() =>
+        tx
+          .update(bookings)
+          .set({ ...timeOf(loaded.calendar, start), changes: loaded.booking.changes + 1 })
+          .where(eq(bookings.id, id))
+          .returning(),
+      );
+      const moved = { ...loaded, booking: booking! };
+      this.noteAndTell(so, moved, 'moved', by, now);
+      so.raise(bookingChanged, { ...moved, at: now });
+      return view(moved);
+    });
+  }
+
+  async cancel(id: BookingId, by: By, who: Pick<Who, 'clientId'> | null): Promise<BookingView> {
+    return this.change(async (tx, so) => {
+      const loaded = await this.loadForChange(tx, id, who);
+      const now = this.clock.now();
+      if (loaded.booking.state === 'cancelled') return view(loaded);
+      if (by === 'visitor' && !this.mayChange(loaded)) throw new AppProblem('too-late-to-change');
+      if (loaded.booking.state !== 'booked') throw new AppProblem('booking-is-over');
+      const [booking] = await tx
+        .update(bookings)
+        .set({ state: 'cancelled', changes: loaded.booking.changes + 1 })
+        .where(eq(bookings.id, id))
+        .returning();
+      const cancelled = { ...loaded, booking: booking! };
+      this.noteAndTell(so, cancelled, 'cancelled', by, now);
+      so.raise(bookingChanged, { ...cancelled, at: now });
+      return view(cancelled);
+    });
+  }
+
+  /** What came of it. Putting it back to booked corrects a slip. */
+  async mark(
+    id: BookingId,
+    as: 'came' | 'missed' | 'booked',
+    who: Pick<Who, 'clientId'>,
+  ): Promise<BookingView> {
+    return this.change(async (tx, so) => {
+      const loaded = await this.loadForChange(tx, id, who);
+      if (loaded.booking.state === 'cancelled') throw new AppProblem('booking-is-over');
+      const [booking] = await tx
+        .update(bookings)
+        .set({ state: as })
+        .where(eq(bookings.id, id))
+        .returning();
+      if (as !== 'booked')
+        so.note(loaded.person, this.clock.now(), { kind: as, ...this.spoken(loaded) });
+      return view({ ...loaded, booking: booking! });
+    });
+  }
+
+  async between(clientId: ClientId, from: Instant, until: Instant): Promise<BookingView[]> {
+    const rows = await this.select(this.database.db)
+      .where(
+        and(
+          eq(bookings.clientId, clientId),
+          lt(bookings.startsAt, until),
+          gt(bookings.endsAt, from),
+        ),
+      )
+      .orderBy(asc(bookings.startsAt));
+    return rows.map(view);
+  }
+
+  async ofPerson(id: PersonId): Promise<BookingView[]> {
+    const rows = await this.select(this.database.db)
+      .where(eq(bookings.personId, id))
+      .orderBy(asc(bookings.startsAt));
+    return rows.map(view);
+  }
+
+  async load(
+    id: BookingId,
+    who: Pick<Who, 'clientId'> | null = null,
+    db: Queries = this.database.db,
+  ): Promise<LoadedBooking> {
+    const [row] = await this.select(db).where(eq(bookings.id, id));
+    if (!row || (who?.clientId && who.clientId !== row.client.id)) throw notFound();
+    return row;
+  }
+
+  /** Until when a person may change their booking by the link: the calendar's shortest notice before it. */
+  mayChange({ booking, calendar }: Pick<LoadedBooking, 'booking' | 'calendar'>): boolean {
+    const last = booking.startsAt.subtract({ minutes: calendar.content.rules.notice });
+    return booking.state === 'booked' && Temporal.Instant.compare(this.clock.now(), last) < 0;
+  }
+
+  file(loaded: LoadedBooking) {
+    const { booking, calendar, person, client } = loaded;
+    const { name, email } = personFields(person);
+    return calendarFile(
+      {
+        ...booking,
+        calendarName: calendar.content.name,
+        where: calendar.content.where,
+        person: { name: name!, email: email! },
+      },
+      client,
+      { changeLink: this.links.booking(client, booking.id), now: this.clock.now() },
+    );
+  }
+
+  private async change<Result>(
+    work: (tx: Queries, so: Consequences) => Promise<Result>,
+  ): Promise<Result> {
+    try {
+      const result = await this.database.transaction(async (tx) => {
+        const so = this.causes.begin();
+        const result = await work(tx, so);
+        await so.write(tx);
+        return result;
+      });
+      this.worker.wake();
+      return result;
+    } catch (error) {
+      if (error instanceof SlotGone) throw new AppProblem('slot-taken');
+      throw error;
+    }
+  }
+
+  private async lock(tx: Queries, id: CalendarId, clientId: ClientId): Promise<CalendarRow> {
+    const [row] = await tx
+      .select()
+      .from(calendars)
+      .where(and(eq(calendars.id, id), eq(calendars.clientId, clientId)))
+      .for('update');
+    if (!row) throw new SlotGone();
+    return row;
+  }
+
+  /** A visitor may take what is offered; the business also times outside of hours, as long as a seat is free. */
+  private async mustFit(
+    tx: Queries,
+    calendar: CalendarRow,
+    start: Instant,
+    by: By,
+    except?: BookingId,
+  ): Promise<void> {
+    const { rules } = calendar.content;
+    const end = start.add({ minutes: rules.length });
+    const fits =
+      by === 'visitor'
+        ? (await this.slots(calendar, start, start.add({ seconds: 1 }), tx, except)).some((slot) =>
+            slot.start.equals(start),
+          )
+        : fitsBeside(rules, await this.taken(tx, calendar, start, end, except), start);
+    if (!fits) throw new SlotGone();
+  }
+
+  /** The bookings that hold time in a stretch or on the local days it touches. */
+  private async taken(
+    db: Queries,
+    calendar: CalendarRow,
+    from: Instant,
+    until: Instant,
+    except?: BookingId,
+  ) {
+    // A booking may last a day and keep a day free after it; a local day of a clock change has 25 hours.
+    const near = { hours: 50 };
+    const rows = await db
+      .select({ start: bookings.startsAt, end: bookings.endsAt })
+      .from(bookings)
+      .where(
+        and(
+          eq(bookings.calendarId, calendar.id),
+          ne(bookings.state, 'cancelled'),
+          lt(bookings.startsAt, until.add(near)),
+          gt(bookings.startsAt, from.subtract(near)),
+          except ? ne(bookings.id, except) : undefined,
+        ),
+      );
+    return rows;
+  }
+
+  private async loadForChange(
+    tx: Queries,
+    id: BookingId,
+    who: Pick<Who, 'clientId'> | null,
+  ): Promise<LoadedBooking> {
+    const { calendar } = await this.load(id, who, tx);
+    await this.lock(tx, calendar.id, calendar.clientId);
+    return this.load(id, who, tx);
+  }
+
+  private select(db: Queries) {
+    return db
+      .select({ booking: bookings, calendar: calendars, person: people, client: clients })
+      .from(bookings)
+      .innerJoin(calendars, eq(calendars.id, bookings.calendarId))
+      .innerJoin(people, eq(people.id, bookings.personId))
+      .innerJoin(clients, eq(clients.id, bookings.clientId));
+  }
+
+  private async clientRow(tx: Queries, id: ClientId): Promise<ClientRow> {
+    const [row] = await tx.select().from(clients).where(eq(clients.id, id));
+    return row!;
+  }
+
+  private async personFor(
+    tx: Queries,
+    client: ClientRow,
+    who: { personId?: PersonId | undefined; name: string; email: string; phone: string },
+  ): Promise<PersonRow> {
+    if (who.personId) {
+      const [person] = await tx
+        .select()
+        .from(people)
+        .where(and(eq(people.id, who.personId), eq(people.clientId, client.id)));
+      if (!person) throw notFound();
+      return person;
+    }
+    const [firstName, lastName] = splitName(who.name);
+    const sketch = {
+      firstName,
+      lastName,
+      email: who.email,
+      emailKey: who.email ? emailKey(who.email) : null,
+      phone: who.phone,
+      phoneKey: who.phone ? phoneKey(who.phone, client.facts.country) : null,
+      textConsent: false,
+    };
+    return this.store.arrive(tx, client.id, sketch, 'Added by hand', this.clock.now(), 0);
+  }
+
+  private spoken({ booking, calendar, client }: LoadedBooking) {
+    return {
+      calendar: calendar.content.name,
+      when: whenOf({ booking, calendar, client }),
+    };
+  }
+
+  /** The timeline's line, the message to the person, and the notice to the business where the person did it. */
+  private noteAndTell(
+    so: Consequences,
+    loaded: LoadedBooking,
+    what: 'booked' | 'moved' | 'cancelled',
+    by: By,
+    now: Instant,
+  ): void {
+    const { booking, calendar, person, client } = loaded;
+    so.note(person, now, { kind: what, by, ...this.spoken(loaded) });
+    const key = `booking:${booking.id}:${booking.changes}`;
+    const link = this.links.booking(client, booking.id);
+    const words = what === 'booked' ? calendar.content.confirmation : changeWords[what];
+    const context = {
+      person: personFields(person),
+      booking: bookingFields(
+        {
+          startsAt: booking.startsAt,
+          zone: calendar.content.rules.zone,
+          where: calendar.content.where,
+        },
+        client,
+        link,
+      ),
+    };
+    const owed = { clientId: client.id, key, dueAt: now, personId: person.id };
+    if (person.email && !person.mailRefusedAt) {
+      const email = emailToPerson(
+        client,
+        person.email,
+        words,
+        context,
+        this.links.unsubscribe(client, person.id),
+      );
+      so.owe({ ...owed, payload: { ...email, calendar: this.file(loaded) } });
+      so.note(person, now, {
+        kind: 'sent',
+        subject: email.subject,
+        sequence: calendar.content.name,
+      });
+    } else if (person.phone && person.textConsent) {
+      const text = textToPerson(client, person.phone, words.subject, context);
+      so.owe({ ...owed, payload: text });
+      so.note(person, now, { kind: 'texted', body: text.body, sequence: calendar.content.name });
+    }
+    if (by !== 'visitor') return;
+    const name = personFields(person).name || person.email || person.phone;
+    const { when } = this.spoken(loaded);
+    const subject = withoutLinks(`${headline[what]}: ${name}, ${when}`);
+    const lines = [
+      `${name} ${sentence[what]} ${calendar.content.name}: ${when}.`,
+      person.phone && `Phone: ${person.phone}`,
+      person.email && `Email: ${person.email}`,
+    ]
+      .filter(Boolean)
+      .join('\n');
+    const body = withoutLinks(lines);
+    for (const email of calendar.content.tell) {
+      const stop = this.links.stopNotices(client, email);
+      const payload = clientEmail(client, email, subject, body, stop);
+      so.owe({
+        clientId: client.id,
+        key: `${key}:tell:${email}`,
+        dueAt: now,
+        payload: { ...payload, replyTo: person.email || payload.replyTo },
+      });
+    }
+  }
+}
+
+/** When a booking is, by the clock of its calendar; the zone is named where it is not the client's. */
+export function whenOf({
+  booking,
+  calendar,
+  client,
+}: Pick<LoadedBooking, 'booking' | 'calendar' | 'client'>): string {
+  const { zone } = calendar.content.rules;
+  return whenWords(booking.startsAt, zone) + zoneNote(booking.startsAt, zone, client.facts.zone);
+}
+
+const headline = { booked: 'New booking', moved: 'Booking moved', cancelled: 'Booking cancelled' };
+const sentence = { booked: 'has booked', moved: 'has moved', cancelled: 'has cancelled' };
+
+const changeWords = {
+  moved: {
+    subject: 'New time: {{ booking.when }}',
+    body: `Hello {{ person.first_name | default: "there" }},
+
+your booking has a new time: {{ booking.when }}.
+Where: {{ booking.where }}
+
+What we wrote about the earlier time does not hold any more. To move or cancel again:
+{{ booking.change_link }}
+
+{{ client.name }}
+{{ client.phone }}`,
+  },
+  cancelled: {
+    subject: 'Cancelled: {{ booking.when }}',
+    body: `Hello {{ person.first_name | default: "there" }},
+
+your booking on {{ booking.when }} is cancelled. You need not do anything more.
+
+If you would like another time, answer this email or call {{ client.phone }}.
+
+{{ client.name }}`,
+  },
+};
+
+function timeOf({ content: { rules } }: CalendarRow, start: Instant) {
+  const endsAt = start.add({ minutes: rules.length });
+  return {
+    startsAt: start,
+    endsAt,
+    heldUntil: endsAt.add({ minutes: spaceBetween(rules) }),
+    alone: rules.seats === 1,
+  };
+}
+
+/** The exclusion constraint's refusal (SQLSTATE 23P01) as what it means here. */
+async function refusingDoubles<Result>(write: () => Promise<Result>): Promise<Result> {
+  try {
+    return await write();
+  } catch (error) {
+    if (sqlState(error) === '23P01') throw new SlotGone();
+    throw error;
+  }
+}
+
+function view({ booking, calendar, person }: LoadedBooking): BookingView {
+  return {
+    id: booking.id,
+    calendarId: calendar.id,
+    calendarName: calendar.content.name,
+    startsAt: booking.startsAt.toString(),
+    endsAt: booking.endsAt.toString(),
+    state: booking.state,
+    person: {
+      id: person.id,
+      name: personFields(person).name!,
+      email: person.email,
+      phone: person.phone,
+    },
+  };
+}

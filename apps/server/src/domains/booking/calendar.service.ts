@@ -1,0 +1,69 @@
+import { Injectable } from '@nestjs/common';
+import type { CalendarView } from '@plumgate/contract';
+import type { CalendarId, ClientId } from '@plumgate/core/basics';
+import { calendarReferences, type CalendarContent } from '@plumgate/core/booking';
+import { and, eq, sql } from 'drizzle-orm';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { checkReferences } from '../../records/references/check-references.ts';
+import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import type { Who } from '../../platform/http/bind.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { SiteVersions } from '../clients/site-versions.ts';
+import { calendars, type CalendarRow } from '../../records/booking/table.ts';
+
+@Injectable()
+export class CalendarService {
+  constructor(
+    private readonly database: Database,
+    private readonly ids: IdSource,
+    private readonly sites: SiteVersions,
+  ) {}
+
+  list(clientId: ClientId): Promise<CalendarView[]> {
+    return this.database.db
+      .select()
+      .from(calendars)
+      .where(eq(calendars.clientId, clientId))
+      .orderBy(sql`${calendars.content}->>'name'`);
+  }
+
+  async create(clientId: ClientId, content: CalendarContent): Promise<CalendarView> {
+    const [row] = await this.database.db
+      .insert(calendars)
+      .values({ id: this.ids.next<CalendarId>(), clientId, content })
+      .returning();
+    return row!;
+  }
+
+  /** A calendar that somebody may see; to a front desk another client's does not exist. */
+  async row(
+    id: CalendarId,
+    who: Pick<Who, 'clientId'> | null,
+    db: Queries = this.database.db,
+  ): Promise<CalendarRow> {
+    const mine = who?.clientId ? eq(calendars.clientId, who.clientId) : undefined;
+    const [row] = await db
+      .select()
+      .from(calendars)
+      .where(and(eq(calendars.id, id), mine));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  /** Changes a calendar when nobody else did since `version`. Bookings that are made stay as they were made. */
+  async save(id: CalendarId, version: number, content: CalendarContent): Promise<CalendarView> {
+    return this.database.transaction(async (tx) => {
+      const before = await this.row(id, null, tx);
+      const [named, stored] = [calendarReferences(content), calendarReferences(before.content)];
+      await checkReferences(tx, before.clientId, named, 'body.content', stored);
+      const [row] = await tx
+        .update(calendars)
+        .set({ content, version: version + 1 })
+        .where(and(eq(calendars.id, id), eq(calendars.version, version)))
+        .returning();
+      if (!row) throw new AppProblem('changed-elsewhere');
+      await this.sites.changed(tx, row.clientId);
+      return row;
+    });
+  }
+}

@@ -1,0 +1,10 @@
+import type { Slot } from '@plumgate/core/booking';
+
+/** A free start on the wire. */
+export const slotView = ({ start, local, offset, repeated, left }: Slot) => ({
+  start: start.toString(),
+  local,
+  offset,
+  repeated,
+  left,
+});

@@ -1,0 +1,119 @@
+import { isDeepStrictEqual } from 'node:util';
+import { Inject, Injectable } from '@nestjs/common';
+import type { ClientId } from '@plumgate/core/basics';
+import { plainBrand, type Brand } from '@plumgate/core/brand';
+import { emptyFacts, type Facts } from '@plumgate/core/clients';
+import type { ClientSheet, ClientSummary } from '@plumgate/contract';
+import { and, asc, eq, isNotNull } from 'drizzle-orm';
+import { Clock } from '../../platform/clock.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import type { Who } from '../../platform/http/bind.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { SiteAddress } from '../../platform/site-address.ts';
+import { pages } from '../../records/pages/table.ts';
+import { clients, type ClientRow } from '../../records/clients/table.ts';
+
+@Injectable()
+export class ClientService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    @Inject(SiteAddress) private readonly address: SiteAddress,
+  ) {}
+
+  /** The clients somebody may see, by name. */
+  async list(who: Pick<Who, 'clientId'>): Promise<ClientSummary[]> {
+    const rows = await this.database.db
+      .select()
+      .from(clients)
+      .where(who.clientId ? eq(clients.id, who.clientId) : undefined)
+      .orderBy(asc(clients.name));
+    return rows.map((row) => this.sheet(row));
+  }
+
+  async row(id: ClientId, db: Queries = this.database.db): Promise<ClientRow> {
+    const [row] = await db.select().from(clients).where(eq(clients.id, id));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  /** The client that answers at an address; null when none does. */
+  async bySlug(slug: string): Promise<ClientRow | null> {
+    const [row] = await this.database.db.select().from(clients).where(eq(clients.slug, slug));
+    return row ?? null;
+  }
+
+  async isThere(id: ClientId): Promise<boolean> {
+    const rows = await this.database.db
+      .select({ id: clients.id })
+      .from(clients)
+      .where(eq(clients.id, id));
+    return rows.length > 0;
+  }
+
+  async get(id: ClientId): Promise<ClientSheet> {
+    return this.sheet(await this.row(id));
+  }
+
+  async create(given: {
+    name: string;
+    slug: string;
+    zone: string;
+    facts?: Facts;
+    brand?: Brand;
+  }): Promise<ClientSheet> {
+    const [row] = await this.database.db
+      .insert(clients)
+      .values({
+        id: this.ids.next<ClientId>(),
+        name: given.name,
+        slug: given.slug,
+        facts: given.facts ?? emptyFacts(given.zone),
+        brand: given.brand ?? plainBrand,
+        createdAt: this.clock.now(),
+      })
+      .onConflictDoNothing()
+      .returning();
+    if (!row) {
+      throw new AppProblem('address-taken', {
+        detail: `Another client already answers at “${given.slug}”. Choose another address.`,
+        fields: [{ field: 'body.slug', message: 'This address is taken.' }],
+      });
+    }
+    return this.sheet(row);
+  }
+
+  async change(
+    id: ClientId,
+    changes: Partial<Pick<ClientRow, 'name' | 'facts' | 'brand'>>,
+  ): Promise<ClientSheet> {
+    return this.database.transaction(async (tx) => {
+      const before = await this.row(id, tx);
+      const [row] = await tx.update(clients).set(changes).where(eq(clients.id, id)).returning();
+      // What every page shows is another: visitors see it once the pages are published again.
+      if (!isDeepStrictEqual(before, row))
+        await tx
+          .update(pages)
+          .set({ liveVersion: 0 })
+          .where(and(eq(pages.clientId, id), isNotNull(pages.liveVersion)));
+      return this.sheet(row!);
+    });
+  }
+
+  sheet(row: ClientRow): ClientSheet {
+    return {
+      id: row.id,
+      name: row.name,
+      slug: row.slug,
+      trade: row.facts.trade,
+      zone: row.facts.zone,
+      site: this.address.of(row.slug),
+      knownSite: this.address.known(row.slug),
+      colour: row.brand.colours.action,
+      facts: row.facts,
+      brand: row.brand,
+    };
+  }
+}

@@ -1,0 +1,157 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import type { Instant } from '@plumgate/core/basics';
+import { and, eq, inArray, isNotNull, ne, sql } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
+import { bookingChanged, bookingMade, type BookingHappening } from '../booking/booking-events.ts';
+import { isAnyOf } from '../../platform/database/bulk.ts';
+import type { Queries } from '../../platform/database/database.ts';
+import { outbox } from '../../records/messages/outbox.table.ts';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import { loadRuns, type LoadedRun } from './run-loading.ts';
+import { countingFrom, RunService } from './run.service.ts';
+import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
+
+/** What follow-up does about bookings: each has its reminders, at the time that it has now. */
+@Injectable()
+export class BookingRuns implements OnModuleInit {
+  constructor(
+    private readonly causes: Causes,
+    private readonly runs: RunService,
+  ) {}
+
+  onModuleInit(): void {
+    this.causes.on(bookingMade, async (made, tx, so) => {
+      await this.joinByCalendar(tx, so, made);
+      await this.booked(tx, so, made);
+    });
+    this.causes.on(bookingChanged, ({ booking, at }, tx, so) =>
+      this.changed(tx, so, booking.id, at),
+    );
+  }
+
+  private async joinByCalendar(
+    tx: Queries,
+    so: Consequences,
+    { booking, calendar, person, client, at }: BookingHappening,
+  ): Promise<void> {
+    const { sequence } = calendar.content;
+    const submission = booking.submissionId;
+    if (sequence)
+      await this.runs.join(tx, so, { client, person, sequence, booking, submission, at });
+  }
+
+  /**
+   * In each sequence that counts from such bookings, the run that waits for one takes it, or whose own was cancelled. For
+   * somebody whose run has another booking a further run begins, unless the last was ended: only joining brings them back.
+   * Sequences that end on booking end, except what began with this very booking.
+   */
+  private async booked(tx: Queries, so: Consequences, made: BookingHappening): Promise<void> {
+    const { booking, person, at } = made;
+    const all = await loadRuns(tx, eq(sequenceRuns.personId, person.id), { lock: true });
+    const counting = all.filter(({ content }) => countsFrom(content, booking));
+    for (const id of new Set(counting.map(({ run }) => run.sequenceId)))
+      await this.giveRun(
+        tx,
+        so,
+        made,
+        counting.filter(({ run }) => run.sequenceId === id),
+      );
+    const before = all.filter(
+      ({ run }) =>
+        run.state === 'running' &&
+        run.bookingId !== booking.id &&
+        (run.submissionId === null || run.submissionId !== booking.submissionId),
+    );
+    await this.runs.endWhere(tx, so, before, at, (end) => end.when === 'booked', 'booked');
+  }
+
+  /** Gives a booking to one of a person's runs of a sequence, or a run of its own. */
+  private async giveRun(
+    tx: Queries,
+    so: Consequences,
+    { booking, person, client, at }: BookingHappening,
+    runs: LoadedRun[],
+  ): Promise<void> {
+    if (runs.some(({ run }) => run.bookingId === booking.id)) return;
+    const byAge = runs.toSorted((a, b) => Temporal.Instant.compare(a.run.joinedAt, b.run.joinedAt));
+    const last = byAge.at(-1)!;
+    const { content } = last;
+    const waiting = byAge.find(
+      ({ run, booking: own }) =>
+        run.state === 'running' && (run.bookingId === null || own?.state === 'cancelled'),
+    );
+    if (waiting) {
+      const taken = eq(sequenceRuns.id, waiting.run.id);
+      await tx.update(sequenceRuns).set(countingFrom(content, booking)).where(taken);
+      await this.runs.planAnew(tx, so, await loadRuns(tx, taken), at);
+    } else if (
+      content.event.kind === 'booking' &&
+      content.event.each &&
+      last.run.state !== 'ended' &&
+      !content.endsWhen.some(({ when }) => when === 'booked')
+    ) {
+      const { submissionId: submission } = booking;
+      const sequence = last.run.sequenceId;
+      const joining = { client, sequence, person, submission, booking, at };
+      await this.runs.begin(tx, so, { ...joining, content, onlyFromEvent: true });
+    }
+  }
+
+  /**
+   * A booking moved or was cancelled: what counts on it is planned anew, also of runs that were over. A message for the
+   * old time that has not left falls away, and its step waits again; one that has left is sent again for the new time.
+   */
+  private async changed(
+    tx: Queries,
+    so: Consequences,
+    id: BookingHappening['booking']['id'],
+    now: Instant,
+  ): Promise<void> {
+    const all = await loadRuns(
+      tx,
+      and(eq(sequenceRuns.bookingId, id), ne(sequenceRuns.state, 'ended')),
+      { lock: true },
+    );
+    if (all.length === 0) return;
+    const runs = await this.runs.mayGoOn(tx, all);
+    const recalled = await tx
+      .update(outbox)
+      .set({ state: 'dropped', lastError: 'its event changed' })
+      .where(
+        and(
+          inArray(
+            outbox.runId,
+            all.map(({ run }) => run.id),
+          ),
+          eq(outbox.state, 'owed'),
+          isNotNull(outbox.expiresAt),
+        ),
+      )
+      .returning({ key: outbox.key });
+    const steps = recalled.flatMap(({ key }) => stepOfMessage(key) ?? []);
+    if (steps.length > 0)
+      await tx
+        .update(runSteps)
+        .set({ state: 'waiting', doneAt: null, planVersion: sql`${runSteps.planVersion} + 1` })
+        .where(
+          and(
+            isAnyOf(runSteps.id, steps),
+            isAnyOf(
+              runSteps.runId,
+              runs.map(({ run }) => run.id),
+            ),
+            eq(runSteps.state, 'done'),
+          ),
+        );
+    await this.runs.planAnew(tx, so, runs, now, true);
+  }
+}
+
+const countsFrom = (
+  { event }: LoadedRun['content'],
+  { calendarId }: BookingHappening['booking'],
+): boolean =>
+  event.kind === 'booking' && (event.calendar === null || event.calendar === calendarId);
+
+/** The step that owed a message, by the message's key; null for any other message. */
+const stepOfMessage = (key: string): string | null => /^step:([^:]+)/.exec(key)?.[1] ?? null;

@@ -1,0 +1,32 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import type { Queries } from '../../platform/database/database.ts';
+import {
+  reachChanged,
+  replied,
+  unsubscribed,
+  type PersonHappening,
+} from '../people/person-events.ts';
+import { RunService } from './run.service.ts';
+
+/** What follow-up does about what people say: a sequence may end on it, and another channel may be open or closed. */
+@Injectable()
+export class PersonRuns implements OnModuleInit {
+  constructor(
+    private readonly causes: Causes,
+    private readonly runs: RunService,
+  ) {}
+
+  onModuleInit(): void {
+    const endsOn =
+      (when: 'unsubscribed' | 'replied') =>
+      async ({ person, at }: PersonHappening, tx: Queries, so: Consequences): Promise<void> => {
+        await this.runs.endOn(tx, so, person.id, at, (end) => end.when === when, when);
+      };
+    this.causes.on(unsubscribed, endsOn('unsubscribed'));
+    this.causes.on(replied, endsOn('replied'));
+    this.causes.on(reachChanged, ({ person, at }, tx, so) =>
+      this.runs.personChanged(tx, so, person.id, at),
+    );
+  }
+}

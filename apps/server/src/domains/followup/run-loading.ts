@@ -1,0 +1,142 @@
+import type { Instant } from '@plumgate/core/basics';
+import {
+  planRun,
+  type PlannedStep,
+  type Reachable,
+  type SequenceContent,
+} from '@plumgate/core/followup';
+import { asc, eq, sql, type SQL } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
+import { bookings, calendars } from '../../records/booking/table.ts';
+import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { submissions } from '../../records/intake/table.ts';
+import type { PersonRow } from '../../records/people/person-store.ts';
+import { people } from '../../records/people/table.ts';
+import { isAnyOf } from '../../platform/database/bulk.ts';
+import type { Queries } from '../../platform/database/database.ts';
+import { sequenceRuns, sequences } from '../../records/followup/table.ts';
+
+/** A run with everything its steps may speak of. */
+export interface LoadedRun {
+  run: typeof sequenceRuns.$inferSelect;
+  content: SequenceContent;
+  person: PersonRow;
+  client: ClientRow;
+  answers: Record<string, unknown> | null;
+  booking: typeof bookings.$inferSelect | null;
+  where: string | null;
+  /** The zone of the booking's calendar. */
+  bookingZone: string | null;
+}
+
+/**
+ * Loads the runs that meet a condition; with `lock` nobody else changes them or does their steps until the transaction
+ * ends. Whoever changes a run or its steps takes this lock first, always in the order of the runs' ids. Sequences and clients are read once each, not once for every run: their words
+ * and facts are by far the largest part.
+ */
+export async function loadRuns(
+  tx: Queries,
+  condition: SQL | undefined,
+  { lock = false } = {},
+): Promise<LoadedRun[]> {
+  const asked = tx
+    .select({
+      run: sequenceRuns,
+      person: people,
+      answers: submissions.answers,
+      booking: bookings,
+      where: sql<string | null>`${calendars.content}->>'where'`,
+      bookingZone: sql<string | null>`${calendars.content}->'rules'->>'zone'`,
+    })
+    .from(sequenceRuns)
+    .innerJoin(people, eq(people.id, sequenceRuns.personId))
+    .leftJoin(submissions, eq(submissions.id, sequenceRuns.submissionId))
+    .leftJoin(bookings, eq(bookings.id, sequenceRuns.bookingId))
+    .leftJoin(calendars, eq(calendars.id, bookings.calendarId))
+    .where(condition)
+    .orderBy(asc(sequenceRuns.id));
+  const rows = await (lock ? asked.for('update', { of: sequenceRuns }) : asked);
+  if (rows.length === 0) return [];
+  const contents = await byId(
+    rows,
+    ({ run }) => run.sequenceId,
+    (ids) => tx.select().from(sequences).where(isAnyOf(sequences.id, ids)),
+  );
+  const owners = await byId(
+    rows,
+    ({ run }) => run.clientId,
+    (ids) => tx.select().from(clients).where(isAnyOf(clients.id, ids)),
+  );
+  return rows.map((row) => ({
+    ...row,
+    content: contents.get(row.run.sequenceId)!.content,
+    client: owners.get(row.run.clientId)!,
+  }));
+}
+
+/** What some rows point to, each read once. */
+async function byId<Row, Id extends string, Found extends { id: Id }>(
+  rows: readonly Row[],
+  idOf: (row: Row) => Id,
+  find: (ids: Id[]) => PromiseLike<Found[]>,
+): Promise<Map<Id, Found>> {
+  const found = await find([...new Set(rows.map(idOf))]);
+  return new Map(found.map((one) => [one.id, one]));
+}
+
+/** What a run counts back from; null while there is nothing. */
+export function eventOf(
+  content: Pick<SequenceContent, 'event'>,
+  booking: { startsAt: Instant; state: string } | null,
+  zone: string,
+): { at: Instant; cancelled: boolean } | null {
+  switch (content.event.kind) {
+    case 'none':
+      return null;
+    case 'booking':
+      return booking && { at: booking.startsAt, cancelled: booking.state === 'cancelled' };
+    case 'fixed':
+      return { at: fixedMoment(content.event.at, zone), cancelled: false };
+  }
+}
+
+/** The zone in which a run's event is told and its days are counted: its calendar's, or the client's. */
+export const eventZone = ({
+  content,
+  client,
+  bookingZone,
+}: Pick<LoadedRun, 'content' | 'client' | 'bookingZone'>): string =>
+  (content.event.kind === 'booking' && bookingZone) || client.facts.zone;
+
+/** A wall time of a client as a moment. */
+export const fixedMoment = (local: string, zone: string): Instant =>
+  Temporal.PlainDateTime.from(local).toZonedDateTime(zone).toInstant();
+
+/** A person as core's plan asks for them. */
+export const reachable = (person: PersonRow): Reachable => ({
+  email: person.email,
+  phone: person.phone,
+  textConsent: person.textConsent,
+  unsubscribed: person.unsubscribedAt !== null,
+  mailRefused: person.mailRefusedAt !== null,
+});
+
+/** The plan of a run as core works it out. */
+export function planOf(
+  loaded: Pick<LoadedRun, 'content' | 'person' | 'client' | 'booking' | 'bookingZone'> & {
+    run: Pick<LoadedRun['run'], 'joinedAt' | 'changedAt' | 'onlyFromEvent'>;
+  },
+  now: Instant,
+): PlannedStep[] {
+  const { content, client, booking, run } = loaded;
+  const event = eventOf(content, booking, client.facts.zone);
+  return planRun({
+    sequence: { ...content, zone: client.facts.zone },
+    joinedAt: run.joinedAt,
+    changedAt: run.changedAt,
+    onlyFromEvent: run.onlyFromEvent,
+    event: event && { ...event, zone: eventZone(loaded) },
+    person: reachable(loaded.person),
+    now,
+  });
+}

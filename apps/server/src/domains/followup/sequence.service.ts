@@ -1,0 +1,212 @@
+import { Injectable } from '@nestjs/common';
+import type { SequenceEffect, SequenceView } from '@plumgate/contract';
+import type { ClientId, Instant, SequenceId } from '@plumgate/core/basics';
+import {
+  actionWords,
+  emptySequence,
+  sequenceReferences,
+  type SequenceContent,
+} from '@plumgate/core/followup';
+import { momentFields } from '@plumgate/core/messages';
+import { and, count, eq, inArray, sql } from 'drizzle-orm';
+import { Clock } from '../../platform/clock.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { checkReferences } from '../../records/references/check-references.ts';
+import { PersonLinks } from '../messages/person-links.ts';
+import { emailToPerson, personFields } from '../messages/compose.ts';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import { fixedMoment } from './run-loading.ts';
+import { RunService, type RunChange } from './run.service.ts';
+import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
+
+@Injectable()
+export class SequenceService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    private readonly runs: RunService,
+    private readonly causes: Causes,
+    private readonly links: PersonLinks,
+  ) {}
+
+  async create(clientId: ClientId, content: SequenceContent): Promise<SequenceId> {
+    const id = this.ids.next<SequenceId>();
+    await this.database.db.insert(sequences).values({ id, clientId, content });
+    return id;
+  }
+
+  async begin(clientId: ClientId, name: string): Promise<SequenceView> {
+    return this.get(await this.create(clientId, emptySequence(name)));
+  }
+
+  async list(clientId: ClientId): Promise<SequenceView[]> {
+    const rows = await this.database.db
+      .select()
+      .from(sequences)
+      .where(eq(sequences.clientId, clientId))
+      .orderBy(sql`${sequences.content}->>'name'`);
+    return this.views(rows);
+  }
+
+  async get(id: SequenceId): Promise<SequenceView> {
+    const [view] = await this.views([await this.row(this.database.db, id)]);
+    return view!;
+  }
+
+  /**
+   * Changes the content when nobody else did since `version`. Everybody in the sequence is planned anew: words are read
+   * when a step is due, times move, what was sent stays sent. Whoever was told of an event that moves is told its new time.
+   */
+  async save(id: SequenceId, version: number, content: SequenceContent): Promise<SequenceView> {
+    const now = this.clock.now();
+    await this.database.transaction(async (tx) => {
+      const before = await this.row(tx, id);
+      await checkReferences(
+        tx,
+        before.clientId,
+        sequenceReferences(content),
+        'body.content',
+        sequenceReferences(before.content),
+      );
+      const [row] = await tx
+        .update(sequences)
+        .set({ content, version: version + 1 })
+        .where(and(eq(sequences.id, id), eq(sequences.version, version)))
+        .returning();
+      if (!row) throw new AppProblem('changed-elsewhere');
+      const so = this.causes.begin();
+      const changed = await this.runs.changesBy(tx, id, content, now, { lock: true });
+      await this.runs.carryOut(tx, so, changed, now);
+      await this.runs.takeOrder(tx, id);
+      this.tellNewTime(so, before.content, content, changed, now);
+      await so.write(tx);
+    });
+    return this.get(id);
+  }
+
+  /** What a change would mean for the people in the sequence. */
+  async weigh(id: SequenceId, content: SequenceContent): Promise<SequenceEffect> {
+    const { db } = this.database;
+    const before = await this.row(db, id);
+    const changed = await this.runs.changesBy(db, id, content, this.clock.now());
+    const steps = [
+      ...content.steps,
+      ...before.content.steps.filter((old) => !content.steps.some((step) => step.id === old.id)),
+    ];
+    return {
+      people: changed.length,
+      steps: steps
+        .map((step) => {
+          const changes = changed.flatMap((run) =>
+            run.changes.filter((one) => one.step === step.id),
+          );
+          const many = (wanted: (change: (typeof changes)[number]) => boolean) =>
+            changes.filter(wanted).length;
+          return {
+            step: step.id,
+            name: actionWords(step.action),
+            moved: many((one) => one.becomes === 'waiting' && !one.isNew),
+            added: many((one) => one.becomes === 'waiting' && one.isNew),
+            leftOut: many((one) => one.becomes === 'left-out'),
+            removed: many((one) => one.becomes === 'removed'),
+          };
+        })
+        .filter((step) => step.moved + step.added + step.leftOut + step.removed > 0),
+    };
+  }
+
+  private tellNewTime(
+    so: Consequences,
+    before: SequenceContent,
+    after: SequenceContent,
+    changed: RunChange[],
+    now: Instant,
+  ): void {
+    if (
+      before.event.kind !== 'fixed' ||
+      after.event.kind !== 'fixed' ||
+      before.event.at === after.event.at
+    )
+      return;
+    const { event } = after;
+    for (const { loaded, standing } of changed) {
+      const { client, person, run } = loaded;
+      const wasTold = standing.some((step) => step.state === 'done');
+      if (!wasTold || !person.email || person.mailRefusedAt) continue;
+      const context = {
+        person: personFields(person),
+        event: {
+          name: event.name,
+          ...momentFields(fixedMoment(event.at, client.facts.zone), client.facts.zone),
+        },
+      };
+      const payload = emailToPerson(
+        client,
+        person.email,
+        newTimeWords,
+        context,
+        this.links.unsubscribe(client, person.id),
+      );
+      so.owe({
+        clientId: client.id,
+        personId: person.id,
+        runId: run.id,
+        key: `new-time:${run.id}:${event.at}`,
+        dueAt: now,
+        payload,
+      });
+      so.note(person, now, { kind: 'sent', subject: payload.subject, sequence: after.name });
+    }
+  }
+
+  private async row(db: Queries, id: SequenceId): Promise<typeof sequences.$inferSelect> {
+    const [row] = await db.select().from(sequences).where(eq(sequences.id, id));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  private async views(rows: (typeof sequences.$inferSelect)[]): Promise<SequenceView[]> {
+    if (rows.length === 0) return [];
+    const ids = rows.map((row) => row.id);
+    const runs = await this.database.db
+      .select({
+        id: sequenceRuns.sequenceId,
+        joined: count(),
+        running: sql<number>`count(*) filter (where ${sequenceRuns.state} = 'running')`.mapWith(
+          Number,
+        ),
+      })
+      .from(sequenceRuns)
+      .where(inArray(sequenceRuns.sequenceId, ids))
+      .groupBy(sequenceRuns.sequenceId);
+    const sent = await this.database.db
+      .select({ id: runSteps.sequenceId, step: runSteps.stepId, count: count() })
+      .from(runSteps)
+      .where(and(inArray(runSteps.sequenceId, ids), eq(runSteps.state, 'done')))
+      .groupBy(runSteps.sequenceId, runSteps.stepId);
+    return rows.map((row) => {
+      const counted = runs.find((run) => run.id === row.id);
+      const steps = sent.filter((step) => step.id === row.id);
+      return {
+        ...row,
+        joined: counted?.joined ?? 0,
+        running: counted?.running ?? 0,
+        sent: Object.fromEntries(steps.map(({ step, count }) => [step, count])),
+      };
+    });
+  }
+}
+
+const newTimeWords = {
+  subject: 'New time for {{ event.name }}: {{ event.when }}',
+  body: `Hello {{ person.first_name | default: "there" }},
+
+{{ event.name }} has a new time: {{ event.when }}.
+
+What we wrote about the earlier time does not hold any more. If the new one does not suit you, answer this email or call {{ client.phone }}.
+
+{{ client.name }}`,
+};

@@ -1,0 +1,357 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import type { Instant, RunId } from '@plumgate/core/basics';
+import { unreachable } from '@plumgate/core/basics';
+import {
+  actionWords,
+  whyUnreachable,
+  type LeftOut,
+  type SequenceStep,
+} from '@plumgate/core/followup';
+import { momentFields, withoutLinks, type MergeContext } from '@plumgate/core/messages';
+import { and, asc, eq, inArray, lte, min, type SQL } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
+import { PersonStore } from '../../records/people/person-store.ts';
+import { isAnyOf } from '../../platform/database/bulk.ts';
+import { Worker } from '../../platform/worker.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { isolateFailures } from '../../platform/database/isolate-failures.ts';
+import { isDataError, sqlState } from '../../platform/database/sql-state.ts';
+import { PersonLinks } from '../messages/person-links.ts';
+import {
+  bookingFields,
+  clientEmail,
+  emailToPerson,
+  fillFor,
+  personFields,
+  textToPerson,
+} from '../messages/compose.ts';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import { eventOf, eventZone, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
+import { messageOfStep, RunService } from './run.service.ts';
+import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
+
+type StepRow = typeof runSteps.$inferSelect;
+
+/** By time; what falls due at one moment as the words have it, and then as the sequence does. */
+const inOrder = [runSteps.dueAt, runSteps.nominalAt, runSteps.position, runSteps.id].map((column) =>
+  asc(column),
+);
+
+/** Steps taken at a time: their effects and marks are written by a handful of statements (bench: `due-steps`). */
+const batch = 400;
+
+/** Does the steps that have fallen due, each once. */
+@Injectable()
+export class StepWorker implements OnModuleInit {
+  constructor(
+    private readonly database: Database,
+    private readonly runs: RunService,
+    private readonly causes: Causes,
+    private readonly store: PersonStore,
+    private readonly links: PersonLinks,
+    private readonly worker: Worker,
+  ) {}
+
+  onModuleInit(): void {
+    this.worker.register({
+      order: 1,
+      firstDue: () => this.firstDue(),
+      doDue: (now) => this.doDue(now),
+    });
+  }
+
+  /**
+   * Does a batch of due steps and gives how many there were. Effects and marks are one transaction: a crash leaves both
+   * or neither. Rows are taken with SKIP LOCKED, so that two workers never hold the same step. When the database refuses
+   * something in a batch, the steps it refuses fail alone and the others are done.
+   */
+  async doDue(now: Instant): Promise<number> {
+    const isDue = and(eq(runSteps.state, 'waiting'), lte(runSteps.dueAt, now));
+    try {
+      return await this.doSteps(isDue, now);
+    } catch (error) {
+      if (!isDataError(error)) throw error;
+    }
+    const due = await this.database.db
+      .select({ id: runSteps.id })
+      .from(runSteps)
+      .where(isDue)
+      .orderBy(...inOrder)
+      .limit(batch);
+    const ids = due.map(({ id }) => id);
+    await isolateFailures(
+      ids,
+      (some) => this.doSteps(and(isDue, isAnyOf(runSteps.id, some)), now),
+      (id, error) => this.fail(id, now, error),
+    );
+    return ids.length;
+  }
+
+  private doSteps(condition: SQL | undefined, now: Instant): Promise<number> {
+    return this.database.transaction(async (tx) => {
+      // The runs first, as everybody who changes them does: what is being planned anew just now is left to the next turn.
+      const held = await tx
+        .select({ id: sequenceRuns.id })
+        .from(sequenceRuns)
+        .where(
+          inArray(
+            sequenceRuns.id,
+            tx
+              .select({ id: runSteps.runId })
+              .from(runSteps)
+              .where(condition)
+              .orderBy(...inOrder)
+              .limit(batch),
+          ),
+        )
+        .for('update', { skipLocked: true });
+      const runIds = held.map(({ id }) => id);
+      if (runIds.length === 0) return 0;
+      const due = await tx
+        .select()
+        .from(runSteps)
+        .where(and(condition, isAnyOf(runSteps.runId, runIds)))
+        .orderBy(...inOrder)
+        .limit(batch)
+        .for('update', { skipLocked: true });
+      if (due.length === 0) return 0;
+      const loaded = await loadRuns(tx, isAnyOf(sequenceRuns.id, runIds));
+      const pass = new Pass(tx, this.causes.begin(), now, loaded);
+      for (const step of due) await this.doStep(pass, step);
+      await pass.write();
+      await this.runs.finish(tx, runIds);
+      return due.length;
+    });
+  }
+
+  /** Writes down that a step could not be carried out; its reason is a code, since the words may be anybody's. */
+  private fail(id: string, now: Instant, error: unknown): Promise<void> {
+    return this.database.transaction(async (tx) => {
+      const [row] = await tx
+        .update(runSteps)
+        .set({ state: 'failed', doneAt: now, failedBecause: sqlState(error) })
+        .where(and(eq(runSteps.id, id), eq(runSteps.state, 'waiting')))
+        .returning();
+      if (!row) return;
+      const [loaded] = await loadRuns(tx, eq(sequenceRuns.id, row.runId));
+      const step = loaded?.content.steps.find((one) => one.id === row.stepId);
+      if (loaded && step) {
+        const so = this.causes.begin();
+        so.note(loaded.person, now, {
+          kind: 'step-failed',
+          what: actionWords(step.action),
+          sequence: loaded.content.name,
+        });
+        await so.write(tx);
+      }
+      await this.runs.finish(tx, [row.runId]);
+    });
+  }
+
+  /** The query for the moment at which the next step falls due. */
+  firstDue() {
+    return this.database.db
+      .select({ at: min(runSteps.dueAt) })
+      .from(runSteps)
+      .where(eq(runSteps.state, 'waiting'));
+  }
+
+  private async doStep(pass: Pass, row: StepRow): Promise<void> {
+    const loaded = pass.loaded.get(row.runId);
+    const step = loaded?.content.steps.find((one) => one.id === row.stepId);
+    if (!loaded || !step || pass.ended.has(row.runId)) return pass.mark(row, 'dropped');
+    const reason = this.whyNotNow(step, loaded, pass.now);
+    if (reason) {
+      pass.so.note(loaded.person, pass.now, {
+        kind: 'left-out',
+        what: actionWords(step.action),
+        sequence: loaded.content.name,
+        because: reason,
+      });
+      return pass.leaveOut(row, reason);
+    }
+    await this.act(pass, row, step, loaded);
+    pass.mark(row, 'done');
+  }
+
+  /** What has changed since the step was planned: a person who can't be reached any more, an event that is over. */
+  private whyNotNow(step: SequenceStep, loaded: LoadedRun, now: Instant): LeftOut | null {
+    const event = eventOf(loaded.content, loaded.booking, loaded.client.facts.zone);
+    const isReminder = step.anchor === 'event' && step.side === 'before' && step.delay.amount > 0;
+    if (isReminder && event && Temporal.Instant.compare(event.at, now) <= 0) return 'event-past';
+    return whyUnreachable(step, reachable(loaded.person));
+  }
+
+  private async act(
+    pass: Pass,
+    row: StepRow,
+    step: SequenceStep,
+    loaded: LoadedRun,
+  ): Promise<void> {
+    const { client, person, content } = loaded;
+    const { tx, so, now } = pass;
+    const { action } = step;
+    const owed = {
+      clientId: client.id,
+      key: messageOfStep(row),
+      dueAt: now,
+      personId: person.id,
+      runId: row.runId,
+      expiresAt: this.expiry(step, loaded),
+    };
+    switch (action.kind) {
+      case 'email': {
+        const unsubscribe = this.links.unsubscribe(client, person.id);
+        const payload = emailToPerson(
+          client,
+          person.email,
+          action,
+          this.context(loaded),
+          unsubscribe,
+        );
+        so.owe({ ...owed, payload });
+        so.note(person, now, { kind: 'sent', subject: payload.subject, sequence: content.name });
+        return;
+      }
+      case 'text': {
+        const payload = textToPerson(client, person.phone, action.body, this.context(loaded));
+        so.owe({ ...owed, payload });
+        so.note(person, now, { kind: 'texted', body: payload.body, sequence: content.name });
+        return;
+      }
+      case 'tell': {
+        const body = fillFor(client, action.body, this.context(loaded));
+        const subject = withoutLinks(
+          `${personFields(person).name || person.email}: ${content.name}`,
+        );
+        so.owe({
+          clientId: client.id,
+          key: owed.key,
+          dueAt: now,
+          payload: clientEmail(
+            client,
+            action.email,
+            subject,
+            body,
+            this.links.stopNotices(client, action.email),
+          ),
+        });
+        so.note(person, now, { kind: 'told', to: action.email, subject });
+        return;
+      }
+      case 'tag': {
+        const tags = await this.store.tag(tx, person, [action.tag]);
+        if (tags.length > 0) so.note(person, now, { kind: 'tagged', tags, rule: content.name });
+        const ended = await this.runs.endOn(
+          tx,
+          so,
+          person.id,
+          now,
+          endsOnTag(tags),
+          `tagged ${action.tag}`,
+        );
+        for (const id of ended) pass.ended.add(id);
+        return;
+      }
+      case 'untag':
+        if (await this.store.untag(tx, person, action.tag))
+          so.note(person, now, { kind: 'untagged', tag: action.tag, sequence: content.name });
+        return;
+      case 'start':
+        await this.runs.join(tx, so, {
+          client,
+          person,
+          sequence: action.sequence,
+          booking: loaded.booking,
+          at: now,
+        });
+        return;
+      case 'end':
+        await this.runs.end(tx, so, [loaded], now, 'its end step');
+        pass.ended.add(row.runId);
+        return;
+      default:
+        unreachable(action);
+    }
+  }
+
+  /** A message about what is still to come makes no sense after it. */
+  private expiry(step: SequenceStep, { content, booking, client }: LoadedRun): Instant | null {
+    if (step.anchor !== 'event' || step.side !== 'before') return null;
+    return eventOf(content, booking, client.facts.zone)?.at ?? null;
+  }
+
+  private context(loaded: LoadedRun): MergeContext {
+    const { client, person, content, booking, where, bookingZone } = loaded;
+    const event = eventOf(content, booking, client.facts.zone);
+    const name = content.event.kind === 'fixed' ? content.event.name : '';
+    return {
+      person: personFields(person),
+      answers: Object.fromEntries(
+        Object.entries(loaded.answers ?? {}).map(([key, answer]) => [key, String(answer)]),
+      ),
+      booking:
+        booking && booking.state !== 'cancelled'
+          ? bookingFields(
+              {
+                startsAt: booking.startsAt,
+                zone: bookingZone ?? client.facts.zone,
+                where: where ?? '',
+              },
+              client,
+              this.links.booking(client, booking.id),
+            )
+          : {},
+      event: event ? { name, ...momentFields(event.at, eventZone(loaded), client.facts.zone) } : {},
+    };
+  }
+}
+
+/** Tells whether a sequence ends on one of the tags. */
+export const endsOnTag =
+  (tags: string[]) =>
+  (end: { when: string; tag?: string }): boolean =>
+    end.when === 'tagged' && tags.includes(end.tag!);
+
+/** One batch under way: what is loaded, what it leads to, and which steps are done with. */
+class Pass {
+  readonly loaded: Map<RunId, LoadedRun>;
+  /** Runs that ended within this batch: their later steps don't happen. */
+  readonly ended = new Set<RunId>();
+  private readonly marks = { done: [] as string[], dropped: [] as string[] };
+  private readonly leftOut = new Map<LeftOut, string[]>();
+
+  constructor(
+    readonly tx: Queries,
+    readonly so: Consequences,
+    readonly now: Instant,
+    loaded: LoadedRun[],
+  ) {
+    this.loaded = new Map(loaded.map((one) => [one.run.id, one]));
+  }
+
+  mark(row: StepRow, as: 'done' | 'dropped'): void {
+    this.marks[as].push(row.id);
+  }
+
+  leaveOut(row: StepRow, reason: LeftOut): void {
+    this.leftOut.set(reason, [...(this.leftOut.get(reason) ?? []), row.id]);
+  }
+
+  async write(): Promise<void> {
+    const set = (ids: string[], values: Partial<StepRow>) =>
+      this.tx
+        .update(runSteps)
+        .set({ doneAt: this.now, ...values })
+        .where(isAnyOf(runSteps.id, ids));
+    const marks = [
+      ...(['done', 'dropped'] as const)
+        .filter((state) => this.marks[state].length > 0)
+        .map((state) => set(this.marks[state], { state })),
+      ...[...this.leftOut].map(([leftOut, ids]) =>
+        set(ids, { state: 'left-out', dueAt: null, leftOut }),
+      ),
+    ];
+    await this.so.write(this.tx, marks);
+  }
+}

@@ -1,0 +1,25 @@
+import { Module } from '@nestjs/common';
+import { ClientsModule } from '../clients/clients.module.ts';
+import { FormsModule } from '../forms/forms.module.ts';
+import { FunnelsModule } from '../funnels/funnels.module.ts';
+import { LivePagesModule } from '../live-pages/live-pages.module.ts';
+import { PagesModule } from '../pages/pages.module.ts';
+import { PicturesModule } from '../pictures/pictures.module.ts';
+import { TemplatesModule } from '../templates/templates.module.ts';
+import { ExportService } from './export.service.ts';
+import { ImportService } from './import.service.ts';
+
+@Module({
+  imports: [
+    ClientsModule,
+    FormsModule,
+    FunnelsModule,
+    LivePagesModule,
+    PagesModule,
+    PicturesModule,
+    TemplatesModule,
+  ],
+  providers: [ExportService, ImportService],
+  exports: [ExportService, ImportService],
+})
+export class FormatsModule {}

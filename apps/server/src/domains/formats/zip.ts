@@ -1,0 +1,62 @@
+import { once } from 'node:events';
+import { Readable } from 'node:stream';
+import { fileURLToPath } from 'node:url';
+import { Worker } from 'node:worker_threads';
+import { bundleFile } from '@plumgate/core/formats';
+import { ZipFile } from 'yazl';
+
+const thread = fileURLToPath(new URL('../../../zip/unpack.mjs', import.meta.url));
+
+/** What a zip may unpack to: a picture bomb is refused before it takes anybody's time or memory. */
+const limits = { maxBytes: 80 * 2 ** 20, maxFiles: 300 } as const;
+const timeoutMs = 15_000;
+/** The names that a bundle's zip may hold; none of them leads out of it. */
+const names = `^(?:${bundleFile.replace('.', '\\.')}|(?:pictures|files)/[0-9a-f-]{36})$`;
+
+export class BadZip extends Error {}
+
+/** Unpacks a zip; throws a `BadZip` with a sentence for one that is not readable, too large, or holds what it should not. */
+export async function unpack(zip: Buffer): Promise<Record<string, Uint8Array>> {
+  const worker = new Worker(thread, {
+    workerData: { zip, names, ...limits },
+    resourceLimits: { maxOldGenerationSizeMb: 256 },
+  });
+  try {
+    const [said] = (await once(worker, 'message', { signal: AbortSignal.timeout(timeoutMs) })) as [
+      { files: Record<string, Uint8Array> } | { refused: string },
+    ];
+    if ('refused' in said) throw new BadZip(said.refused);
+    return said.files;
+  } catch (error) {
+    if (error instanceof BadZip) throw error;
+    // It took too long, or more memory than it may have.
+    throw new BadZip('The zip takes too much to unpack.');
+  } finally {
+    await worker.terminate();
+  }
+}
+
+/** What goes into a zip under a name: text, or bytes that are loaded when their turn comes. */
+export type ZipContent = string | (() => Promise<Uint8Array>);
+
+/**
+ * Packs files into a stream, one after the other, so that a funnel with hours of film takes the memory of its longest
+ * film. Pictures mostly are compressed and don't get smaller: only text is.
+ */
+export function pack(files: Record<string, ZipContent>): Readable {
+  const zip = new ZipFile();
+  for (const [name, content] of Object.entries(files)) {
+    if (typeof content === 'string') zip.addBuffer(Buffer.from(content), name);
+    else
+      zip.addReadStreamLazy(name, { compress: false }, (give) => {
+        content().then(
+          (bytes) => give(null, Readable.from([Buffer.from(bytes)], { objectMode: false })),
+          (error: unknown) => give(error as Error, null as never),
+        );
+      });
+  }
+  zip.end();
+  const stream = zip.outputStream as Readable;
+  zip.on('error', (error: Error) => stream.destroy(error));
+  return stream;
+}

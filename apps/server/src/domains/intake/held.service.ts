@@ -1,0 +1,160 @@
+import { Injectable } from '@nestjs/common';
+import type { HeldView } from '@plumgate/contract';
+import type { BookingId, ClientId, SubmissionId } from '@plumgate/core/basics';
+import { done, type Outcome } from '@plumgate/core/basics';
+import { type FieldProblem } from '@plumgate/core/forms';
+import { pageWords, fieldWords } from '@plumgate/core/languages';
+import { personFromAnswers, type ContactDetails } from '@plumgate/core/people';
+import { and, count, desc, eq, inArray } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
+import { clients } from '../../records/clients/table.ts';
+import { pageRevisions, pages } from '../../records/pages/table.ts';
+import { Clock } from '../../platform/clock.ts';
+import { Database } from '../../platform/database/database.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { incomingOf, type Incoming } from './incoming.ts';
+import { IntakeService, labelledAnswers, readIncoming, submissionKeys } from './intake.service.ts';
+import { SubmissionLimits, type HoldReason } from './submission-limits.ts';
+import { heldSubmissions } from '../../records/intake/table.ts';
+
+const maxShown = 200;
+
+/** What a visitor's browser is answered with: what it typed itself, and the booking that came of it. */
+export interface Taken {
+  details: ContactDetails;
+  bookingId: BookingId | null;
+}
+
+interface Held {
+  row: typeof heldSubmissions.$inferSelect;
+  incoming: Incoming;
+  language: string;
+}
+
+/**
+ * Stands before intake for what comes from the outside: submissions over a limit are held as they came, so that nothing
+ * is lost and nobody is written to, until somebody has looked at them.
+ */
+@Injectable()
+export class HeldService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    private readonly intake: IntakeService,
+    private readonly limits: SubmissionLimits,
+  ) {}
+
+  /** Takes a submission in, or holds it; whoever sent it is answered alike. */
+  async receiveFrom(address: string, incoming: Incoming): Promise<Outcome<Taken, FieldProblem[]>> {
+    const answers = readIncoming(incoming);
+    if (!answers.ok) return answers;
+    const details = personFromAnswers(incoming.form, answers.value, incoming.country);
+    const reason = await this.limits.exceeded(address, incoming, details);
+    if (!reason) return this.intake.receive(incoming);
+    await this.hold(incoming, reason);
+    return done({ details, bookingId: null });
+  }
+
+  private async hold(incoming: Incoming, reason: HoldReason): Promise<void> {
+    const { clientId, formId, pageId, revisionId, block, booking, ...rest } = incoming;
+    const { typed, once, visitorId, source, device } = rest;
+    const [client] = await this.database.db
+      .select({ facts: clients.facts })
+      .from(clients)
+      .where(eq(clients.id, clientId));
+    const now = this.clock.now();
+    const start = booking?.start?.toString() ?? null;
+    await this.database.db
+      .insert(heldSubmissions)
+      .values({
+        id: this.ids.next<SubmissionId>(),
+        ...{ clientId, formId, pageId, revisionId, block, reason },
+        content: { typed, once, visitorId, source, device, start },
+        ...submissionKeys(incoming, now, client!.facts.zone),
+        receivedAt: now,
+      })
+      .onConflictDoNothing();
+  }
+
+  /** What is held for a client, newest first. */
+  async list(clientId: ClientId): Promise<{ held: HeldView[]; total: number }> {
+    const mine = eq(heldSubmissions.clientId, clientId);
+    const [counted] = await this.database.db
+      .select({ total: count() })
+      .from(heldSubmissions)
+      .where(mine);
+    return { held: (await this.load(mine)).map(view), total: counted?.total ?? 0 };
+  }
+
+  /** Lets held submissions in, as if they came now; gives why those could not that are still held. */
+  async accept(
+    clientId: ClientId,
+    ids: SubmissionId[],
+  ): Promise<{ done: number; refused: { id: SubmissionId; message: string }[] }> {
+    const refused: { id: SubmissionId; message: string }[] = [];
+    const found = await this.load(chosen(clientId, ids));
+    // In the order they came: the first of somebody's is the one that made them a lead.
+    for (const { row, incoming, language } of found.toReversed()) {
+      const received = await this.intake.receive(incoming);
+      if (received.ok) await this.forget(clientId, [row.id]);
+      else refused.push({ id: row.id, message: whyNot(received.problem, language) });
+    }
+    return { done: found.length - refused.length, refused };
+  }
+
+  /** Deletes held submissions for good; gives how many there were. */
+  async forget(clientId: ClientId, ids: SubmissionId[]): Promise<number> {
+    const gone = await this.database.db
+      .delete(heldSubmissions)
+      .where(chosen(clientId, ids))
+      .returning({ id: heldSubmissions.id });
+    return gone.length;
+  }
+
+  private async load(condition: ReturnType<typeof and>): Promise<Held[]> {
+    const rows = await this.database.db
+      .select({
+        row: heldSubmissions,
+        page: { name: pages.name, funnelId: pages.funnelId },
+        revision: {
+          document: pageRevisions.document,
+          forms: pageRevisions.forms,
+          facts: pageRevisions.facts,
+        },
+      })
+      .from(heldSubmissions)
+      .innerJoin(pages, eq(pages.id, heldSubmissions.pageId))
+      .innerJoin(pageRevisions, eq(pageRevisions.id, heldSubmissions.revisionId))
+      .where(condition)
+      .orderBy(desc(heldSubmissions.receivedAt), desc(heldSubmissions.id))
+      .limit(maxShown);
+    return rows.flatMap(({ row, page, revision }) => {
+      const { start, ...sent } = row.content;
+      const incoming = incomingOf({ ...row, ...page, ...revision }, row.block, {
+        ...sent,
+        start: start === null ? null : Temporal.Instant.from(start),
+      });
+      return incoming ? [{ row, incoming, language: revision.document.language }] : [];
+    });
+  }
+}
+
+const chosen = (clientId: ClientId, ids: SubmissionId[]) =>
+  and(eq(heldSubmissions.clientId, clientId), inArray(heldSubmissions.id, ids));
+
+function view({ row, incoming }: Held): HeldView {
+  const answers = readIncoming(incoming);
+  return {
+    id: row.id,
+    form: incoming.form.name,
+    page: incoming.pageName,
+    source: incoming.source,
+    reason: row.reason,
+    receivedAt: row.receivedAt.toString(),
+    answers: answers.ok ? labelledAnswers(incoming.form, answers.value) : [],
+  };
+}
+
+const whyNot = (problems: FieldProblem[], language: string): string =>
+  problems.map((problem) => fieldWords(problem, problem.field, pageWords(language))).join(' ');

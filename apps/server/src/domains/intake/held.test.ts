@@ -1,0 +1,125 @@
+import type { HeldView, TodayBoard } from '@plumgate/contract';
+import type { ClientId } from '@plumgate/core/basics';
+import { count, eq } from 'drizzle-orm';
+import { people } from '../../records/people/table.ts';
+import { outbox } from '../../records/messages/outbox.table.ts';
+import { addBookingStep, buildWorld, TestApp, type World } from '../../testing/test-app.ts';
+
+let app: TestApp;
+let world: World;
+beforeEach(async () => {
+  app = await TestApp.start();
+  world = await buildWorld(app);
+});
+afterEach(() => app.stop());
+
+const send = (index: number, more: Record<string, string> = {}, address?: string) =>
+  app.site('POST', '/first-visit', {
+    form: { name: `P ${index}`, email: `p${index}@example.com`, ...more },
+    headers: address ? { 'x-forwarded-for': address } : {},
+  });
+const held = async () =>
+  (
+    await app.api(
+      'GET',
+      `/api/clients/${world.client.id}/held-submissions`,
+      undefined,
+      'owner@example.com',
+    )
+  ).json<{ held: HeldView[]; total: number }>();
+const decide = (what: 'accept' | 'delete', ids: string[]) =>
+  app.api(
+    'POST',
+    `/api/clients/${world.client.id}/held-submissions/${what}`,
+    { ids },
+    'owner@example.com',
+  );
+const total = async (table: typeof people | typeof outbox) =>
+  (await app.database.db.select({ count: count() }).from(table))[0]!.count;
+
+it('holds what one address sends beyond its limit, and writes to nobody because of it', async () => {
+  const answers = [];
+  for (let index = 0; index < 60; index++)
+    answers.push(await send(index, { name: 'http://evil.test' }, '198.51.100.9'));
+  expect(new Set(answers.map(({ statusCode }) => statusCode))).toEqual(new Set([303]));
+  expect(await total(people)).toBe(40);
+  const messages = await total(outbox);
+  const list = await held();
+  expect([list.total, list.held.length, list.held[0]!.reason]).toEqual([20, 20, 'address']);
+  expect(list.held.flatMap(({ answers }) => answers)).toContainEqual({
+    question: 'Email',
+    answer: 'p40@example.com',
+  });
+  const today = await app.api(
+    'GET',
+    `/api/clients/${world.client.id}/today`,
+    undefined,
+    'owner@example.com',
+  );
+  expect(today.json<TodayBoard>().held).toBe(20);
+  // Another address is let in meanwhile, and the first one again ten minutes later.
+  await send(100, {}, '198.51.100.10');
+  await app.move('PT11M');
+  await send(101, {}, '198.51.100.9');
+  expect(await total(people)).toBe(42);
+  expect(await total(outbox)).toBeGreaterThan(messages);
+});
+
+it('holds what names one person over and over, from wherever it comes', async () => {
+  for (let index = 0; index < 12; index++)
+    await send(index, { email: index % 2 ? 'Victim@example.com' : 'victim@example.com ' });
+  expect((await held()).held.map(({ reason }) => reason)).toEqual(['recipient', 'recipient']);
+});
+
+it('counts a network of IPv6 as one address', async () => {
+  for (let index = 0; index < 42; index++) await send(index, {}, `2001:db8:1:2::${index + 1}`);
+  expect((await held()).total).toBe(2);
+});
+
+it('accepts what is real, once, and deletes the rest', async () => {
+  for (let index = 0; index < 44; index++) await send(index, {}, '198.51.100.9');
+  const ids = (await held()).held.map(({ id }) => id);
+  const accepted = await decide('accept', ids.slice(0, 2));
+  expect(accepted.json()).toEqual({ done: 2, refused: [] });
+  expect(await total(people)).toBe(42);
+  expect((await decide('accept', ids.slice(0, 2))).json()).toEqual({ done: 0, refused: [] });
+  expect((await decide('delete', ids.slice(2))).json()).toEqual({ done: 2 });
+  expect(await held()).toEqual({ held: [], total: 0 });
+  const rows = await app.database.db
+    .select({ email: people.email, tags: people.submissionCount })
+    .from(people)
+    .where(eq(people.clientId, world.client.id as ClientId));
+  expect(rows.every(({ tags }) => tags === 1)).toBe(true);
+});
+
+it('holds a doubled post once', async () => {
+  for (let index = 0; index < 40; index++) await send(index, {}, '198.51.100.9');
+  for (let press = 0; press < 3; press++) await send(77, { _once: 'same' }, '198.51.100.9');
+  expect((await held()).total).toBe(1);
+});
+
+it('takes no time of a calendar while it is held, and says so when the time is gone', async () => {
+  const { path } = await addBookingStep(app, world);
+  for (let index = 0; index < 40; index++) await send(index, {}, '198.51.100.9');
+  const book = (index: number, address: string) =>
+    app.site('POST', path, {
+      form: {
+        name: `B ${index}`,
+        email: `b${index}@example.com`,
+        _form: 'times',
+        _slot: '2026-11-09T15:00:00Z',
+      },
+      headers: { 'x-forwarded-for': address },
+    });
+  await book(1, '198.51.100.9');
+  const other = await book(2, '198.51.100.44');
+  expect(other.statusCode).toBe(303);
+  const [{ id }] = (await held()).held as [HeldView];
+  const { done, refused } = (await decide('accept', [id])).json<{
+    done: number;
+    refused: { message: string }[];
+  }>();
+  expect(done).toBe(0);
+  expect(refused[0]!.message).toMatch(/taken/);
+  expect((await held()).total).toBe(1);
+});

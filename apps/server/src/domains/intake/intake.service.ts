@@ -1,0 +1,422 @@
+import type { ClientRow } from '../../records/clients/table.ts';
+import { createHash } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
+import { cleanText, done, failed, localDay, ownValue, type Outcome } from '@plumgate/core/basics';
+import {
+  readAnswers,
+  type Answers,
+  type FieldProblem,
+  type FormDefinition,
+} from '@plumgate/core/forms';
+import { withoutLinks } from '@plumgate/core/messages';
+import {
+  fullName,
+  personFromAnswers,
+  type AlsoGiven,
+  type ContactDetails,
+} from '@plumgate/core/people';
+import { routeLead, type RoutePlan } from '@plumgate/core/routing';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import { BookingService, SlotGone } from '../booking/booking.service.ts';
+import { bookings, type BookingRow } from '../../records/booking/table.ts';
+import { clientEmail } from '../messages/compose.ts';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import { RunService } from '../followup/run.service.ts';
+import { endsOnTag } from '../followup/step-worker.ts';
+import { timeline } from '../../records/people/table.ts';
+import type { TimelineFact } from '../../records/people/timeline.ts';
+import { outbox } from '../../records/messages/outbox.table.ts';
+import type { EmailPayload } from '../../platform/mail/email-payload.ts';
+import type { TextPayload } from '../../platform/texts/text-payload.ts';
+import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
+import { Clock } from '../../platform/clock.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import type { Write } from '../../platform/database/one-trip.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { Worker } from '../../platform/worker.ts';
+import { PersonLinks } from '../messages/person-links.ts';
+import { addToDays } from '../results/visit-counter.ts';
+import { RuleService } from '../routing/rule.service.ts';
+import { slotField, type Incoming } from './incoming.ts';
+import { submissions } from '../../records/intake/table.ts';
+
+/** What a submission came to, as far as whoever sent it may know. */
+export interface Received {
+  submissionId: SubmissionId;
+  /** What they typed of themselves now, and nothing that was known before. */
+  details: ContactDetails;
+  bookingId: BookingId | null;
+}
+
+/** Undoes the transaction of a post under a key that was used before; that is rare, so nothing looks for one first. */
+class DuplicateSubmission extends Error {
+  constructor(readonly keys: SubmissionKeys) {
+    super('A submission has been received under this key before.');
+  }
+}
+
+/** What a lead caused: the lines of its timeline, and the messages owed at once. */
+export interface Effects {
+  facts: TimelineFact[];
+  owed: (EmailPayload | TextPayload)[];
+}
+
+/** Undoes a rehearsal's transaction, and carries out of it what would have been. */
+class Rehearsed extends Error {
+  constructor(
+    readonly received: Received,
+    readonly effects: Effects,
+  ) {
+    super('This was a rehearsal.');
+  }
+}
+
+/** A lead while it is taken in: what is known of it so far. */
+interface Arriving {
+  incoming: Incoming;
+  answers: Answers;
+  client: ClientRow;
+  details: ContactDetails;
+  person: PersonRow & { isNew: boolean; also: AlsoGiven };
+  plan: RoutePlan;
+  /** Other answers under a key that was used before: kept and told, and nothing else. */
+  isChange: boolean;
+  submission: SubmissionId;
+  at: Instant;
+}
+
+/**
+ * The one way in for a lead. Everything that a submission causes is written in one transaction: when the visitor has
+ * the answer, the person, the answers, the booking, the tags and every message owed are safe; when anything fails, none
+ * of it happened.
+ */
+@Injectable()
+export class IntakeService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    private readonly store: PersonStore,
+    private readonly rules: RuleService,
+    private readonly runs: RunService,
+    private readonly causes: Causes,
+    private readonly bookings: BookingService,
+    private readonly links: PersonLinks,
+    private readonly worker: Worker,
+  ) {}
+
+  async receive(incoming: Incoming): Promise<Outcome<Received, FieldProblem[]>> {
+    const answers = readIncoming(incoming);
+    if (!answers.ok) return answers;
+    try {
+      const received = await this.database.transaction((tx) =>
+        this.write(tx, incoming, answers.value),
+      );
+      this.worker.wake();
+      return done(received);
+    } catch (error) {
+      if (error instanceof DuplicateSubmission)
+        return done(await this.again(incoming, answers.value, error.keys));
+      if (error instanceof SlotGone) return failed([{ field: slotField, code: 'slot-taken' }]);
+      throw error;
+    }
+  }
+
+  /**
+   * Takes a lead in just as `receive` does, reads what that caused, and undoes all of it: for a walk, which leaves nobody
+   * and owes nothing.
+   */
+  async rehearse(
+    incoming: Incoming,
+  ): Promise<Outcome<{ received: Received; effects: Effects }, FieldProblem[]>> {
+    const answers = readIncoming(incoming);
+    if (!answers.ok) return answers;
+    try {
+      await this.database.transaction(async (tx) => {
+        const received = await this.write(tx, incoming, answers.value);
+        throw new Rehearsed(received, await this.effectsOf(tx, received));
+      });
+      throw new Error('A rehearsal never ends by itself.');
+    } catch (error) {
+      if (error instanceof Rehearsed) return done(error);
+      if (error instanceof SlotGone) return failed([{ field: slotField, code: 'slot-taken' }]);
+      throw error;
+    }
+  }
+
+  /** What a submission caused, read from what its transaction wrote. */
+  private async effectsOf(tx: Queries, { submissionId }: Received): Promise<Effects> {
+    const [row] = await tx.select().from(submissions).where(eq(submissions.id, submissionId));
+    const facts = await tx
+      .select({ fact: timeline.fact })
+      .from(timeline)
+      .where(eq(timeline.personId, row!.personId))
+      .orderBy(asc(timeline.id));
+    const owed = await tx
+      .select({ payload: outbox.payload })
+      .from(outbox)
+      .where(sql`${outbox}.xmin = pg_current_xact_id()::xid`)
+      .orderBy(asc(outbox.order));
+    return { facts: facts.map(({ fact }) => fact), owed: owed.map(({ payload }) => payload) };
+  }
+
+  private async write(
+    tx: Queries,
+    incoming: Incoming,
+    answers: Answers,
+    isChange = false,
+  ): Promise<Received> {
+    const at = this.clock.now();
+    const { client, rules } = await this.rules.forArrival(tx, incoming.clientId);
+    const details = personFromAnswers(incoming.form, answers, incoming.country);
+    const person = await this.store.arrive(tx, incoming.clientId, details, incoming.source, at);
+    const plan = routeLead(isChange ? [] : rules, {
+      form: incoming.formId,
+      page: incoming.pageId,
+      funnel: incoming.funnelId,
+      source: incoming.source,
+    });
+    const submission = this.ids.next<SubmissionId>();
+    const arriving = { incoming, answers, client, details, person, plan, submission, at, isChange };
+    const first = await this.isFirst(tx, person, incoming);
+    await this.keepSubmission(tx, arriving);
+    const so = this.causes.begin();
+    await this.noteArrival(tx, so, arriving);
+    const booking = isChange ? null : await this.takeTime(tx, so, arriving);
+    for (const sequence of plan.sequences)
+      await this.runs.join(tx, so, { client, person, sequence, submission, booking, at });
+    this.tell(so, arriving);
+    await so.write(tx, [
+      ...this.store.noteAlsoGiven(tx, person, person.also, details.textConsent, at),
+      ...(first.onPage && !isChange ? [this.countLead(tx, arriving, first.inFunnel)] : []),
+    ]);
+    return { submissionId: submission, details, bookingId: booking?.id ?? null };
+  }
+
+  /**
+   * A key that was used before. The same answers from the same browser again: a doubled press, which has no effect. Other
+   * answers: somebody went back and changed them, so they are kept as a second submission and told to the business, and
+   * rules and follow-up don't run again.
+   */
+  private async again(
+    incoming: Incoming,
+    answers: Answers,
+    keys: SubmissionKeys,
+  ): Promise<Received> {
+    const details = personFromAnswers(incoming.form, answers, incoming.country);
+    const known = await this.identical(incoming, keys);
+    // Without the browser's own number anybody could have sent it: then nothing of the first is told.
+    if (known) return { ...known, details, bookingId: incoming.visitorId ? known.bookingId : null };
+    try {
+      const changed = await this.database.transaction((tx) =>
+        this.write(tx, incoming, answers, true),
+      );
+      this.worker.wake();
+      return changed;
+    } catch (error) {
+      if (error instanceof DuplicateSubmission)
+        return { ...(await this.identical(incoming, keys))!, details, bookingId: null };
+      throw error;
+    }
+  }
+
+  private async identical(
+    { clientId }: Incoming,
+    { once, digest }: SubmissionKeys,
+  ): Promise<Pick<Received, 'submissionId' | 'bookingId'> | undefined> {
+    const [row] = await this.database.db
+      .select({ submissionId: submissions.id, bookingId: bookings.id })
+      .from(submissions)
+      .leftJoin(bookings, eq(bookings.submissionId, submissions.id))
+      .where(
+        and(
+          eq(submissions.clientId, clientId),
+          eq(submissions.once, once),
+          eq(submissions.digest, digest),
+        ),
+      );
+    return row;
+  }
+
+  /** A person counts once as a lead of a page, and once as one of its funnel, however often they write. */
+  private async isFirst(
+    tx: Queries,
+    person: PersonRow,
+    { pageId, funnelId }: Incoming,
+  ): Promise<{ onPage: boolean; inFunnel: boolean }> {
+    if (person.submissionCount === 1) return { onPage: true, inFunnel: true };
+    const before = await tx
+      .selectDistinct({ pageId: submissions.pageId })
+      .from(submissions)
+      .where(and(eq(submissions.personId, person.id), eq(submissions.funnelId, funnelId)));
+    return { onPage: !before.some((row) => row.pageId === pageId), inFunnel: before.length === 0 };
+  }
+
+  private async keepSubmission(tx: Queries, arriving: Arriving): Promise<void> {
+    const { incoming, answers, client, person, plan, at } = arriving;
+    const keys = submissionKeys(incoming, at, client.facts.zone);
+    const kept = await tx
+      .insert(submissions)
+      .values({
+        id: arriving.submission,
+        clientId: incoming.clientId,
+        personId: person.id,
+        formId: incoming.formId,
+        pageId: incoming.pageId,
+        funnelId: incoming.funnelId,
+        revisionId: incoming.revisionId,
+        answers,
+        source: incoming.source,
+        rulesMet: plan.met,
+        ...keys,
+        isChange: arriving.isChange,
+        receivedAt: at,
+      })
+      .onConflictDoNothing()
+      .returning({ id: submissions.id });
+    if (kept.length === 0) throw new DuplicateSubmission(keys);
+  }
+
+  /** Does what the rules planned for the person and notes it on their timeline. */
+  private async noteArrival(tx: Queries, so: Consequences, arriving: Arriving): Promise<void> {
+    const { incoming, answers, person, plan, at } = arriving;
+    so.note(person, at, {
+      kind: 'submitted',
+      form: incoming.form.name,
+      page: incoming.pageName,
+      source: incoming.source,
+      answers: labelledAnswers(incoming.form, answers),
+    });
+    if (person.also.name || person.also.phone)
+      so.note(person, at, { kind: 'also-given', ...person.also });
+    const rule = plan.met.map((met) => met.name).join(', ');
+    if (rule) so.note(person, at, { kind: 'met', rules: plan.met.map((met) => met.name) });
+    const tags = await this.store.tag(tx, person, plan.tags);
+    if (tags.length > 0) {
+      so.note(person, at, { kind: 'tagged', tags, rule });
+      // Only somebody who was here before can be running through a sequence that this ends.
+      if (!person.isNew)
+        await this.runs.endOn(tx, so, person.id, at, endsOnTag(tags), `tagged ${tags.join(', ')}`);
+    }
+    if (plan.owner && plan.owner !== person.ownerId) {
+      const to = await this.store.give(tx, person, plan.owner);
+      if (to !== null) so.note(person, at, { kind: 'given', to, rule });
+    }
+    for (const to of noticesOf(arriving))
+      so.note(person, at, { kind: 'told', to, subject: noticeSubject(arriving) });
+  }
+
+  private async takeTime(
+    tx: Queries,
+    so: Consequences,
+    { incoming, client, person, submission }: Arriving,
+  ): Promise<BookingRow | null> {
+    if (!incoming.booking?.start) return null;
+    const { calendarId, start } = incoming.booking;
+    return this.bookings.book(tx, so, {
+      client,
+      calendarId,
+      person,
+      start,
+      by: 'visitor',
+      submission,
+    });
+  }
+
+  /** Tells the business who wrote and what they said; an answer to the notice goes to the person. */
+  private tell(so: Consequences, arriving: Arriving): void {
+    const { incoming, answers, client, person, submission, at } = arriving;
+    const lines = labelledAnswers(incoming.form, answers).map(
+      ({ question, answer }) => `${question}: ${answer}`,
+    );
+    const body = [
+      arriving.isChange
+        ? 'Somebody changed answers that they had sent before. Rules and follow-up have not run again.'
+        : 'A new lead has arrived.',
+      withoutLinks(lines.join('\n')),
+      `Page: ${incoming.pageName}\nSource: ${withoutLinks(incoming.source)}`,
+    ].join('\n\n');
+    for (const email of noticesOf(arriving)) {
+      const stop = this.links.stopNotices(client, email);
+      const payload = clientEmail(client, email, noticeSubject(arriving), body, stop);
+      so.owe({
+        clientId: client.id,
+        key: `tell:${submission}:${email}`,
+        dueAt: at,
+        payload: { ...payload, replyTo: person.email || payload.replyTo },
+      });
+    }
+  }
+
+  private countLead(tx: Queries, { incoming, client, at }: Arriving, isNew: boolean): Write {
+    const { clientId, pageId, source, device } = incoming;
+    const day = localDay(at, client.facts.zone);
+    return addToDays(tx, [
+      {
+        clientId,
+        pageId,
+        source,
+        device,
+        day,
+        views: 0,
+        visitors: 0,
+        leads: 1,
+        newLeads: isNew ? 1 : 0,
+      },
+    ]);
+  }
+}
+
+/** The answers of a form on its way in, or everything that is wrong with them and with the time that goes with them. */
+export function readIncoming({ form, typed, booking }: Incoming): Outcome<Answers, FieldProblem[]> {
+  const answers = readAnswers(form, typed);
+  const problems = answers.ok ? [] : answers.problem;
+  if (booking && !booking.start) problems.push({ field: slotField, code: 'no-slot' });
+  return answers.ok && problems.length === 0 ? answers : failed(problems);
+}
+
+const noticesOf = ({ incoming, plan }: Arriving): string[] => [
+  ...new Set([...incoming.form.tell, ...plan.tell]),
+];
+
+/** The answers with the questions' own words, in the form's order; what was left empty is left out. */
+export function labelledAnswers(
+  form: FormDefinition,
+  answers: Answers,
+): { question: string; answer: string }[] {
+  return form.questions.flatMap((question) => {
+    const answer = ownValue(answers, question.key);
+    if (answer === undefined || answer === false) return [];
+    return { question: question.label, answer: answer === true ? 'yes' : String(answer) };
+  });
+}
+
+function noticeSubject({ person, incoming, isChange }: Arriving): string {
+  const who = fullName(person) || person.email || person.phone || 'no name given';
+  return withoutLinks(
+    `${isChange ? 'Changed answers' : 'New lead'}: ${who}, ${incoming.form.name}`,
+  );
+}
+
+/** By what a submission is known again. */
+export interface SubmissionKeys {
+  once: string;
+  digest: string;
+}
+
+/**
+ * The page's script fills `_once` anew for each page load; without script, the same visitor sending the same answers on
+ * the same day has pressed twice. `digest` says whether it is the same submission: the same browser, the same answers.
+ */
+export function submissionKeys(incoming: Incoming, at: Instant, zone: string): SubmissionKeys {
+  const { _once, ...typed } = incoming.typed;
+  const sent = [incoming.visitorId, Object.entries(typed).sort()];
+  const once = incoming.once
+    ? cleanText(incoming.once, 100)
+    : `sent-${digestOf([localDay(at, zone), ...sent])}`;
+  return { once: `${incoming.formId}:${once}`, digest: digestOf(sent) };
+}
+
+const digestOf = (parts: unknown[]): string =>
+  createHash('sha256').update(JSON.stringify(parts)).digest('base64url');

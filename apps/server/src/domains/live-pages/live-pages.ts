@@ -1,0 +1,105 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { LRUCache } from 'lru-cache';
+import { PinoLogger } from '../../platform/logging.ts';
+import { SiteVersions, type SiteChange } from '../clients/site-versions.ts';
+import { bodyOf, compressFully, sizeOf, type LivePage, type PageBody } from './live-page.ts';
+import { PageLoader } from './page-loader.ts';
+import { PageRenderer } from './page-renderer.ts';
+
+/** Some two thousand pages, in bytes. */
+const maxBytes = 256 * 2 ** 20;
+
+/**
+ * The published pages, rendered and compressed once and served from memory until something of their client's site
+ * changes, in this process or in another. Misses are not cached: the page may be published a moment later, and addresses
+ * that nobody has can't push out those that everybody asks for.
+ */
+@Injectable()
+export class LivePages implements OnModuleInit {
+  private isCompressing = false;
+  private readonly cache = new LRUCache<string, LivePage>({
+    maxSize: maxBytes,
+    sizeCalculation: sizeOf,
+  });
+  /** What is being loaded: however many ask at once, it is made once. */
+  private readonly loading = new Map<string, Promise<LivePage | null>>();
+
+  constructor(
+    private readonly loader: PageLoader,
+    private readonly renderer: PageRenderer,
+    private readonly sites: SiteVersions,
+    private readonly log: PinoLogger,
+  ) {}
+
+  onModuleInit(): void {
+    this.sites.onChange((change) => this.renew(change));
+  }
+
+  /** The live page at an address; null when there is none. */
+  async find(clientSlug: string, pageSlug: string): Promise<LivePage | null> {
+    const key = keyOf(clientSlug, pageSlug);
+    return this.cache.get(key) ?? this.loading.get(key) ?? this.load(key, clientSlug, pageSlug);
+  }
+
+  /** The live page at an address when it is in memory already; null sends the asker to `find`. */
+  inMemory(clientSlug: string, pageSlug: string): LivePage | null {
+    const page = this.cache.get(keyOf(clientSlug, pageSlug)) ?? null;
+    if (page && !page.body.isFullyCompressed) this.compress(page.body);
+    return page;
+  }
+
+  /** Every page is made anew when it is next asked for: the demo's clock was moved, and countdowns carry how far it is ahead. */
+  forgetAll(): void {
+    this.cache.clear();
+    this.loading.clear();
+  }
+
+  private load(key: string, clientSlug: string, pageSlug: string): Promise<LivePage | null> {
+    const loading = this.loader
+      .published(clientSlug, pageSlug)
+      .then((page) => page && { ...page, body: bodyOf(this.renderer.render(page, {})) })
+      .then((page) => {
+        // Not what was changed while it was read.
+        if (page && this.loading.get(key) === loading) this.cache.set(key, page);
+        return page;
+      })
+      .finally(() => {
+        if (this.loading.get(key) === loading) this.loading.delete(key);
+      });
+    this.loading.set(key, loading);
+    return loading;
+  }
+
+  /** Drops what a change makes out of date, and makes the pages that were published anew, so that no visitor waits for them. */
+  private async renew({ clientSlug, published }: SiteChange): Promise<void> {
+    const ofClient = keyOf(clientSlug, '');
+    for (const key of [...this.cache.keys(), ...this.loading.keys()])
+      if (key.startsWith(ofClient)) {
+        this.cache.delete(key);
+        this.loading.delete(key);
+      }
+    // It is published already: what can't be made just now is made for the first visitor.
+    await Promise.all(
+      published.map((slug) =>
+        this.find(clientSlug, slug).catch((error: unknown) =>
+          this.log.error({ err: error }, 'published page not ready beforehand'),
+        ),
+      ),
+    );
+  }
+
+  /**
+   * A page that is asked for again is worth compressing fully, in the background. One at a time and no queue, so that many
+   * cold pages neither take the processor from visitors nor wait in memory: whichever is asked for next has its turn.
+   */
+  private compress(body: PageBody): void {
+    if (this.isCompressing) return;
+    this.isCompressing = true;
+    compressFully(body).then(
+      () => (this.isCompressing = false),
+      () => (this.isCompressing = false),
+    );
+  }
+}
+
+const keyOf = (clientSlug: string, pageSlug: string) => `${clientSlug}/${pageSlug}`;

@@ -1,0 +1,190 @@
+import { Injectable } from '@nestjs/common';
+import { RevisionId, type ClientId } from '@plumgate/core/basics';
+import type { Brand } from '@plumgate/core/brand';
+import { nextOf } from '@plumgate/core/funnels';
+import { isPersonal } from '@plumgate/core/messages';
+import { bindingsOf, blocksOf, formsOn, textsIn, type PageDocument } from '@plumgate/core/page';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { Database } from '../../platform/database/database.ts';
+import { SiteAddress } from '../../platform/site-address.ts';
+import { clients } from '../../records/clients/table.ts';
+import { forms } from '../../records/forms/table.ts';
+import { funnels } from '../../records/funnels/table.ts';
+import { codeOn, stepsOf } from '../../records/pages/page-row.ts';
+import { isLive, pageRevisions, pages } from '../../records/pages/table.ts';
+import { files } from '../../records/pictures/table.ts';
+import { shownPictures } from '../pictures/picture-address.ts';
+import type { PageReferences, ShownPage } from './live-page.ts';
+
+/** Reads what a page shows from the database. */
+@Injectable()
+export class PageLoader {
+  constructor(
+    private readonly database: Database,
+    private readonly address: SiteAddress,
+  ) {}
+
+  /** What is published at an address; null when nothing is. */
+  async published(clientSlug: string, pageSlug: string): Promise<ShownPage | null> {
+    const { db } = this.database;
+    // The draft is as large as the page, and nothing of it is shown here.
+    const [found] = await db
+      .select({
+        page: {
+          id: pages.id,
+          clientId: pages.clientId,
+          funnelId: pages.funnelId,
+          name: pages.name,
+          slug: pages.slug,
+          position: pages.position,
+        },
+        revision: pageRevisions,
+      })
+      .from(pages)
+      .innerJoin(clients, eq(clients.id, pages.clientId))
+      .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
+      .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isLive));
+    if (!found) return null;
+    const { page, revision } = found;
+    const beside = await db
+      .select({
+        id: pages.id,
+        slug: pages.slug,
+        next: pageRevisions.nextPage,
+        // The forms themselves would be as much to read again as the page.
+        asks: sql<boolean>`jsonb_path_exists(${pageRevisions.forms}, '$.*.after.kind ? (@ == "next-step")')`,
+      })
+      .from(pages)
+      .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
+      .where(and(eq(pages.funnelId, page.funnelId), isLive));
+    const next = beside.find((step) => step.id === revision.nextPage);
+    const before = beside.filter((step) => step.next === page.id);
+    return {
+      clientId: page.clientId,
+      zone: revision.facts.zone,
+      funnelId: page.funnelId,
+      pageId: page.id,
+      name: page.name,
+      slug: page.slug,
+      address: `${this.address.known(clientSlug)}/${page.slug}`,
+      revisionId: revision.id,
+      code: { head: revision.head, body: revision.body },
+      document: revision.document,
+      forms: revision.forms,
+      clientName: revision.clientName,
+      facts: revision.facts,
+      brand: revision.brand,
+      nextStep: next ? `/${next.slug}` : null,
+      gated: before.length > 0 && before.every(({ asks }) => asks),
+      personal: isPersonalPage(revision.document, page.position),
+      calendars: bindingsOf(revision.document).calendars,
+      references: await this.referencesOf(page.clientId, revision),
+    };
+  }
+
+  /**
+   * A page as it would be if the whole funnel were published now, for those who may see drafts: a test run and an approval.
+   * Null when there is none at the address.
+   */
+  async draft(clientSlug: string, pageSlug: string): Promise<ShownPage | null> {
+    const { db } = this.database;
+    const [found] = await db
+      .select({ page: pages, client: clients, funnel: funnels })
+      .from(pages)
+      .innerJoin(clients, eq(clients.id, pages.clientId))
+      .innerJoin(funnels, eq(funnels.id, pages.funnelId))
+      .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isNull(pages.removedAt)));
+    if (!found) return null;
+    const { page, client, funnel } = found;
+    const steps = await stepsOf(db, page.funnelId);
+    const at = steps.findIndex(({ id }) => id === page.id);
+    const next = steps.find(({ id }) => id === nextOf(steps, at));
+    const ids = [...new Set(steps.flatMap((step) => formsOn(step.draft)))];
+    const kept = ids.length ? await db.select().from(forms).where(inArray(forms.id, ids)) : [];
+    const defined = Object.fromEntries(
+      kept.map(({ id, definition }) => [id, definition]),
+    ) as ShownPage['forms'];
+    const before = steps.filter((_step, index) => nextOf(steps, index) === page.id);
+    const references = await this.referencesOf(page.clientId, {
+      document: page.draft,
+      brand: client.brand,
+    });
+    // Pages that are not live yet would be, by the same press.
+    for (const step of steps) references.pages.set(step.id, `/${step.slug}`);
+    return {
+      clientId: page.clientId,
+      zone: client.facts.zone,
+      funnelId: page.funnelId,
+      pageId: page.id,
+      name: page.name,
+      slug: page.slug,
+      address: `${this.address.known(clientSlug)}/${page.slug}`,
+      revisionId: page.liveRevision ?? (page.id as string as RevisionId),
+      code: codeOn(funnel, page.draft),
+      document: page.draft,
+      forms: defined,
+      clientName: client.name,
+      facts: client.facts,
+      brand: client.brand,
+      nextStep: next ? `/${next.slug}` : null,
+      gated:
+        before.length > 0 &&
+        before.every((step) =>
+          formsOn(step.draft).some((id) => defined[id]?.after.kind === 'next-step'),
+        ),
+      personal: isPersonalPage(page.draft, page.position),
+      calendars: bindingsOf(page.draft).calendars,
+      references,
+    };
+  }
+
+  /** An earlier revision of a live page, for a form that was opened before the page was published again. */
+  async atRevision(
+    page: ShownPage,
+    revision: string,
+  ): Promise<Pick<ShownPage, 'revisionId' | 'document' | 'forms'>> {
+    const asked = RevisionId.safeParse(revision);
+    if (revision === page.revisionId || !asked.success) return page;
+    const [row] = await this.database.db
+      .select({
+        revisionId: pageRevisions.id,
+        document: pageRevisions.document,
+        forms: pageRevisions.forms,
+      })
+      .from(pageRevisions)
+      .where(and(eq(pageRevisions.id, asked.data), eq(pageRevisions.pageId, page.pageId)));
+    return row ?? page;
+  }
+
+  private async referencesOf(
+    clientId: ClientId,
+    { document, brand }: { document: PageDocument; brand: Brand },
+  ): Promise<PageReferences> {
+    const { db } = this.database;
+    const bound = bindingsOf([document, { logo: brand.logo }]);
+    const linked =
+      bound.pages.length > 0
+        ? await db
+            .select({ id: pages.id, slug: pages.slug })
+            .from(pages)
+            .where(and(eq(pages.clientId, clientId), inArray(pages.id, bound.pages), isLive))
+        : [];
+    const kept =
+      bound.files.length > 0
+        ? await db
+            .select({ id: files.id })
+            .from(files)
+            .where(and(eq(files.clientId, clientId), inArray(files.id, bound.files)))
+        : [];
+    return {
+      pictures: await shownPictures(db, bound.pictures),
+      pages: new Map(linked.map(({ id, slug }) => [id, `/${slug}`])),
+      files: new Set(kept.map(({ id }) => id)),
+    };
+  }
+}
+
+const isPersonalPage = (document: PageDocument, position: number) =>
+  textsIn(document).some(isPersonal) ||
+  (position > 0 && formsOn(document).length > 0) ||
+  blocksOf(document).some((block) => block.kind === 'your-booking');

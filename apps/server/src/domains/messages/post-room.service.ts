@@ -1,0 +1,177 @@
+import { Injectable } from '@nestjs/common';
+import type { Answered, api, MessageRecord, MessageSummary } from '@plumgate/contract';
+import { cleanData, ClientId } from '@plumgate/core/basics';
+import type { MessageId } from '@plumgate/core/basics';
+import { and, asc, desc, eq, or, sql } from 'drizzle-orm';
+import type { ParsedMail } from 'mailparser';
+import { Clock } from '../../platform/clock.ts';
+import { Database } from '../../platform/database/database.ts';
+import { notFound } from '../../platform/http/app-problem.ts';
+import type { Who } from '../../platform/http/bind.ts';
+import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { clientHeader } from '../../platform/mail/mail-door.ts';
+import { outbox } from '../../records/messages/outbox.table.ts';
+import type { WireText } from '../../platform/texts/gateway-stand-in.ts';
+import { postRoom } from '../../records/messages/table.ts';
+
+type Row = typeof postRoom.$inferSelect;
+
+/** Shows what the built-in mail server and text gateway received. */
+@Injectable()
+export class PostRoomService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+  ) {}
+
+  /** Keeps a message from the wire; one that was delivered before, by its Message-ID, is not kept again. */
+  async keep(mail: ParsedMail, recipients: string[]): Promise<void> {
+    const client = ClientId.safeParse(mail.headers.get(clientHeader.toLowerCase()));
+    if (!client.success) return;
+    const file = mail.attachments.find(({ contentType }) => contentType === 'text/calendar');
+    await this.insert({
+      clientId: client.data,
+      wireId: mail.messageId ?? this.ids.next<string>(),
+      from: mail.from?.text ?? '',
+      to: recipients.join(', '),
+      subject: mail.subject ?? '',
+      text: mail.text ?? '',
+      html: mail.html || '',
+      unsubscribe: leaveAddress(mail),
+      calendar: file?.content.toString() ?? '',
+    });
+  }
+
+  /** Keeps a text that the gateway was given; the same id again is the same text. */
+  async keepText(text: WireText): Promise<void> {
+    const [owed] = await this.database.db
+      .select({ clientId: outbox.clientId })
+      .from(outbox)
+      .where(sql`${outbox.id}::text = ${text.id}`);
+    if (!owed) return;
+    await this.insert({ ...asText(text), clientId: owed.clientId, wireId: text.id });
+  }
+
+  /** Writes a reply to a text down as its recipient's, and gives it as it goes over the wire. */
+  async writeReply(who: Who, to: MessageId, body: string): Promise<WireText> {
+    const row = await this.row(who, to);
+    if (row.kind !== 'text') throw notFound();
+    // Whoever the text came from is answered, also where the reply follows another reply.
+    const [from, number] = row.isReply ? [row.from, row.to] : [row.to, row.from];
+    const text = { id: this.ids.next<string>(), from, to: number, body };
+    await this.insert({ ...asText(text), clientId: row.clientId, wireId: text.id, isReply: true });
+    return text;
+  }
+
+  async list(
+    clientId: ClientId,
+    query: { search: string; after?: string | undefined; limit: number },
+  ): Promise<Answered<typeof api.listMessages>> {
+    const like = `%${query.search.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`;
+    const matching = query.search
+      ? sql`lower(${postRoom.to} || ' ' || ${postRoom.subject} || ' ' || ${postRoom.from}) like ${like}`
+      : undefined;
+    const rows = await this.database.db
+      .select()
+      .from(postRoom)
+      .where(
+        and(
+          eq(postRoom.clientId, clientId),
+          matching,
+          afterCursor(query.after, postRoom.receivedAt, postRoom.id),
+        ),
+      )
+      .orderBy(desc(postRoom.receivedAt), asc(postRoom.id))
+      .limit(query.limit + 1);
+    const shown = rows.slice(0, query.limit);
+    const last = shown.at(-1);
+    return {
+      messages: shown.map(view),
+      next: rows.length > query.limit && last ? cursorOf(last.receivedAt, last.id) : null,
+    };
+  }
+
+  async get(who: Who, id: MessageId): Promise<MessageRecord> {
+    const row = await this.row(who, id);
+    const { html, unsubscribe, calendar } = row;
+    return {
+      ...view(row),
+      html,
+      unsubscribe,
+      calendar,
+      conversation: await this.conversation(row),
+    };
+  }
+
+  private async conversation(row: Row): Promise<MessageSummary[]> {
+    if (row.kind !== 'text') return [];
+    const { from, to } = row;
+    const rows = await this.database.db
+      .select()
+      .from(postRoom)
+      .where(
+        and(
+          eq(postRoom.clientId, row.clientId),
+          eq(postRoom.kind, 'text'),
+          or(
+            and(eq(postRoom.from, from), eq(postRoom.to, to)),
+            and(eq(postRoom.from, to), eq(postRoom.to, from)),
+          ),
+        ),
+      )
+      .orderBy(asc(postRoom.receivedAt), asc(postRoom.id));
+    return rows.map(view);
+  }
+
+  private async row(who: Who, id: MessageId): Promise<Row> {
+    const mine = who.clientId ? eq(postRoom.clientId, who.clientId) : undefined;
+    const [row] = await this.database.db
+      .select()
+      .from(postRoom)
+      .where(and(eq(postRoom.id, id), mine));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  private async insert(
+    values: Omit<typeof postRoom.$inferInsert, 'id' | 'receivedAt'>,
+  ): Promise<void> {
+    await this.database.db
+      .insert(postRoom)
+      .values({
+        id: this.ids.next<MessageId>(),
+        receivedAt: this.clock.now(),
+        ...cleanData(values),
+      })
+      .onConflictDoNothing();
+  }
+}
+
+const asText = ({ from, to, body }: WireText) => ({
+  kind: 'text' as const,
+  from,
+  to,
+  subject: body,
+  text: body,
+  html: '',
+});
+
+/** The address of List-Unsubscribe, when the message may be left by one press (RFC 8058). */
+function leaveAddress(mail: ParsedMail): string {
+  const list = mail.headers.get('list') as
+    { unsubscribe?: { url?: string }; 'unsubscribe-post'?: { name?: string } } | undefined;
+  return list?.['unsubscribe-post'] ? (list.unsubscribe?.url ?? '') : '';
+}
+
+const view = (row: Row): MessageSummary => ({
+  id: row.id,
+  kind: row.kind,
+  isReply: row.isReply,
+  from: row.from,
+  to: row.to,
+  subject: row.subject,
+  text: row.text,
+  receivedAt: row.receivedAt.toString(),
+});

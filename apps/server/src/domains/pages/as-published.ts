@@ -1,0 +1,35 @@
+import type { ClientRow } from '../../records/clients/table.ts';
+import { isDeepStrictEqual } from 'node:util';
+import { nextOf } from '@plumgate/core/funnels';
+import type { Draft } from '@plumgate/core/page';
+import { codeOn, type OwnCode, type PageRow } from '../../records/pages/page-row.ts';
+import type { pageRevisions } from '../../records/pages/table.ts';
+
+type Revision = typeof pageRevisions.$inferSelect;
+/** All of a revision that visitors see something of. */
+type Published = Pick<
+  Revision,
+  'document' | 'forms' | 'clientName' | 'facts' | 'brand' | 'nextPage' | 'head' | 'body'
+>;
+
+/** What publishing a step would write, as everything around it stands. */
+export const asPublished = (
+  page: PageRow,
+  { steps, funnel, client }: { steps: PageRow[]; funnel: OwnCode; client: ClientRow },
+  forms: Draft['forms'],
+): Published => ({
+  document: page.draft,
+  forms,
+  clientName: client.name,
+  facts: client.facts,
+  brand: client.brand,
+  nextPage: nextOf(
+    steps,
+    steps.findIndex(({ id }) => id === page.id),
+  ),
+  ...codeOn(funnel, page.draft),
+});
+
+/** True where publishing would show visitors nothing that they do not see already. */
+export const isAsLive = (would: Published, live: Revision): boolean =>
+  Object.entries(would).every(([name, value]) => isDeepStrictEqual(value, live[name as 'facts']));

@@ -1,0 +1,209 @@
+import { Injectable } from '@nestjs/common';
+import type { PathBoard, PathStep } from '@plumgate/contract';
+import type { CalendarId, ClientId, FormId, FunnelId, PageId } from '@plumgate/core/basics';
+import { unreachable } from '@plumgate/core/basics';
+import type { FormDefinition } from '@plumgate/core/forms';
+import { nextOf, weakestHop } from '@plumgate/core/funnels';
+import { blocksOf, formsOn } from '@plumgate/core/page';
+import { routeLead, type RuleAction } from '@plumgate/core/routing';
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import { users } from '../../records/accounts/table.ts';
+import { calendars } from '../../records/booking/table.ts';
+import { ClientService } from '../clients/client.service.ts';
+import { sequences } from '../../records/followup/table.ts';
+import { FormService } from '../forms/form.service.ts';
+import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
+import { Clock } from '../../platform/clock.ts';
+import { Database } from '../../platform/database/database.ts';
+import { noCounts, ResultsService } from '../results/results.service.ts';
+import { RuleService } from '../routing/rule.service.ts';
+import { days, FunnelService, leadsOf } from '../funnels/funnel.service.ts';
+
+/** What the Path shows: where visitors come from, each step with its numbers and wires, and what happens there. */
+@Injectable()
+export class PathBoardService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly clients: ClientService,
+    private readonly funnels: FunnelService,
+    private readonly forms: FormService,
+    private readonly rules: RuleService,
+    private readonly results: ResultsService,
+  ) {}
+
+  async board(id: FunnelId): Promise<PathBoard> {
+    const { name, clientId, folder, head, body } = await this.funnels.row(id);
+    const client = await this.clients.get(clientId);
+    const rows = await stepsOf(this.database.db, id);
+    const now = this.clock.now();
+    const counts = await this.results.byPage(client.id, now, client.zone, days);
+    const first = rows[0];
+    const steps = await Promise.all(
+      rows.map(async (page, index): Promise<PathStep> => {
+        const forms = await this.forms.some(this.database.db, client.id, formsOn(page.draft));
+        const next = nextOf(rows, index);
+        const carriers = carriersOn(page, forms);
+        return {
+          pageId: page.id,
+          name: page.name,
+          slug: page.slug,
+          address: `${client.site}/${page.slug}`,
+          state: stateOf(page),
+          ...(counts.get(page.id) ?? noCounts),
+          books: blocksOf(page.draft).some((block) => block.kind === 'booking'),
+          next,
+          movesOnBy: next && movesOnBy(page, carriers),
+          carriers,
+          happenings: await this.happenings(clientId, id, page, Object.entries(forms)),
+        };
+      }),
+    );
+    return {
+      funnel: { id, name, clientId, folder, head, body },
+      days,
+      leads: leadsOf(rows, counts),
+      weakest: weakestOf(steps),
+      arrivals: await this.results.bySource(first ? [first.id] : [], now, client.zone, days),
+      steps,
+    };
+  }
+
+  /** What happens when a form of a page arrives: the form's own notices, then what the rules do with a lead from it. */
+  private async happenings(
+    clientId: ClientId,
+    funnel: FunnelId,
+    page: PageRow,
+    forms: [id: string, form: FormDefinition][],
+  ): Promise<PathStep['happenings']> {
+    const rules = await this.rules.active(this.database.db, clientId);
+    const lines: PathStep['happenings'] = [];
+    for (const [form, definition] of forms) {
+      const met = routeLead(rules, {
+        form: form as never,
+        page: page.id as PageId,
+        funnel,
+        source: '',
+      }).met;
+      for (const rule of rules.filter((rule) => met.some(({ id }) => id === rule.id))) {
+        for (const action of rule.actions) lines.push(await this.inWords(action, rule.name));
+      }
+      for (const email of definition.tell) {
+        lines.push({
+          kind: 'tell',
+          text: `Tell ${email}`,
+          note: `by email · ${definition.name}`,
+          sequenceId: null,
+        });
+      }
+    }
+    for (const block of blocksOf(page.draft))
+      if (block.kind === 'booking')
+        lines.push(...(await this.bookingLines(clientId, block.calendarId)));
+    return lines;
+  }
+
+  /** What a booking in a calendar causes. */
+  private async bookingLines(clientId: ClientId, id: CalendarId): Promise<PathStep['happenings']> {
+    const [found] = await this.database.db
+      .select({ calendar: calendars.content, sequence: sequences.content })
+      .from(calendars)
+      .leftJoin(sequences, sql`${sequences.id}::text = ${calendars.content}->>'sequence'`)
+      .where(and(eq(calendars.id, id), eq(calendars.clientId, clientId)));
+    if (!found) return [];
+    const { calendar, sequence } = found;
+    const line = { note: `calendar: ${calendar.name}`, sequenceId: null };
+    return [
+      { ...line, kind: 'book' as const, text: `Book in ${calendar.name}` },
+      ...(sequence
+        ? [
+            {
+              ...line,
+              kind: 'start' as const,
+              text: `Start ${sequence.name}`,
+              sequenceId: calendar.sequence,
+            },
+          ]
+        : []),
+      ...calendar.tell.map((email) => ({ ...line, kind: 'tell' as const, text: `Tell ${email}` })),
+    ];
+  }
+
+  private async inWords(action: RuleAction, rule: string): Promise<PathStep['happenings'][number]> {
+    const line = { note: `rule: ${rule}`, sequenceId: null };
+    switch (action.do) {
+      case 'tag':
+        return { ...line, kind: 'tag', text: `Tag ${action.tag}` };
+      case 'give': {
+        const [user] = await this.database.db
+          .select({ name: users.name })
+          .from(users)
+          .where(inArray(users.id, [action.to]));
+        return { ...line, kind: 'give', text: `Give to ${user?.name ?? 'somebody who left'}` };
+      }
+      case 'start': {
+        const [sequence] = await this.database.db
+          .select({ content: sequences.content })
+          .from(sequences)
+          .where(eq(sequences.id, action.sequence));
+        const messages = sequence?.content.steps.length ?? 0;
+        return {
+          kind: 'start',
+          text: `Start ${sequence?.content.name ?? 'a sequence that is gone'}`,
+          note: `${messages} ${messages === 1 ? 'message' : 'messages'} · rule: ${rule}`,
+          sequenceId: action.sequence,
+        };
+      }
+      case 'tell':
+        return { ...line, kind: 'tell', text: `Tell ${action.email}` };
+      default:
+        return unreachable(action);
+    }
+  }
+}
+
+/** What on a page could carry a visitor on: its forms and its buttons. */
+function carriersOn(page: PageRow, forms: Record<FormId, FormDefinition>): PathStep['carriers'] {
+  const buttons = blocksOf(page.draft).flatMap((block) =>
+    block.kind === 'button'
+      ? [
+          {
+            kind: 'button' as const,
+            id: block.id,
+            words: block.label,
+            leadsOn: block.action.kind === 'next-step',
+          },
+        ]
+      : [],
+  );
+  return [
+    ...Object.entries(forms).map(([id, form]) => ({
+      kind: 'form' as const,
+      id,
+      words: form.name,
+      leadsOn: form.after.kind === 'next-step',
+    })),
+    ...buttons,
+  ];
+}
+
+/** What carries a visitor on from a page: its form, else a button; null when nothing does. */
+function movesOnBy(page: PageRow, carriers: PathStep['carriers']): PathStep['movesOnBy'] {
+  const by = carriers.find(({ leadsOn }) => leadsOn);
+  if (!by) return null;
+  if (by.kind === 'button') return { kind: 'button', words: `“${by.words}”` };
+  const books = blocksOf(page.draft).some(
+    (block) => block.kind === 'booking' && block.formId === by.id,
+  );
+  return { kind: books ? 'booking' : 'form', words: by.words };
+}
+
+function weakestOf(steps: PathStep[]): PageId | null {
+  const weakest = weakestHop(
+    steps.map(({ movesOnBy, visitors, next }) => {
+      const to = steps.find(({ pageId }) => pageId === next);
+      return movesOnBy && to ? { by: movesOnBy.kind, visitors, passed: to.visitors } : null;
+    }),
+  );
+  return weakest === null ? null : steps[weakest]!.pageId;
+}

@@ -1,0 +1,95 @@
+import { Injectable } from '@nestjs/common';
+import type { AlsoGivenView } from '@plumgate/contract';
+import type { PersonId } from '@plumgate/core/basics';
+import { fullName, phoneKey, splitName } from '@plumgate/core/people';
+import { and, asc, eq } from 'drizzle-orm';
+import { clients } from '../../records/clients/table.ts';
+import { Causes } from '../../records/causes/consequences.ts';
+import { reachChanged } from './person-events.ts';
+import { Clock } from '../../platform/clock.ts';
+import { Database } from '../../platform/database/database.ts';
+import { notFound } from '../../platform/http/app-problem.ts';
+import type { Who } from '../../platform/http/bind.ts';
+import type { PersonRow } from '../../records/people/person-store.ts';
+import { alsoGiven, people } from '../../records/people/table.ts';
+
+type Row = typeof alsoGiven.$inferSelect;
+
+/** What was given of a known person and differs from what is known: shown in their record, and taken over by somebody who has asked them. */
+@Injectable()
+export class AlsoGivenService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly causes: Causes,
+  ) {}
+
+  async of(person: PersonId): Promise<AlsoGivenView[]> {
+    const rows = await this.database.db
+      .select()
+      .from(alsoGiven)
+      .where(eq(alsoGiven.personId, person))
+      .orderBy(asc(alsoGiven.givenAt));
+    return rows.map(({ field, value, givenAt }) => ({
+      field,
+      value,
+      givenAt: givenAt.toString(),
+    }));
+  }
+
+  /** Makes it what is known of the person; what was known until now is kept in its place. */
+  async use(who: Who, id: PersonId, choice: Pick<Row, 'field' | 'value'>): Promise<void> {
+    const now = this.clock.now();
+    await this.database.transaction(async (tx) => {
+      const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
+      const [found] = await tx
+        .select({ person: people, facts: clients.facts })
+        .from(people)
+        .innerJoin(clients, eq(clients.id, people.clientId))
+        .where(and(eq(people.id, id), mine))
+        .for('update', { of: people });
+      const [given] = await tx.delete(alsoGiven).where(chosen(id, choice)).returning();
+      if (!found || !given) throw notFound();
+      const { person, facts } = found;
+      const before = {
+        personId: id,
+        clientId: person.clientId,
+        givenAt: now,
+        ...knownAs(person, given),
+      };
+      if (before.value) await tx.insert(alsoGiven).values(before).onConflictDoNothing();
+      await tx.update(people).set(changeBy(given, facts.country)).where(eq(people.id, id));
+      const so = this.causes.begin();
+      so.note(person, now, { kind: 'also-given-used', ...choice, by: who.name });
+      if (given.field === 'phone') so.raise(reachChanged, { person, at: now });
+      await so.write(tx);
+    });
+  }
+
+  /** Takes something that was given off the record. */
+  async dismiss(who: Who, id: PersonId, choice: Pick<Row, 'field' | 'value'>): Promise<void> {
+    const mine = who.clientId ? eq(alsoGiven.clientId, who.clientId) : undefined;
+    const gone = await this.database.db
+      .delete(alsoGiven)
+      .where(and(chosen(id, choice), mine))
+      .returning({ field: alsoGiven.field });
+    if (gone.length === 0) throw notFound();
+  }
+}
+
+const chosen = (person: PersonId, { field, value }: Pick<Row, 'field' | 'value'>) =>
+  and(eq(alsoGiven.personId, person), eq(alsoGiven.field, field), eq(alsoGiven.value, value));
+
+/** What is known now in the place of what is taken over. */
+function knownAs(person: PersonRow, { field }: Row): Pick<Row, 'field' | 'value' | 'textConsent'> {
+  return field === 'name'
+    ? { field, value: fullName(person), textConsent: false }
+    : { field, value: person.phone, textConsent: person.textConsent };
+}
+
+/** An agreement to texts goes with the number it was given for. */
+function changeBy({ field, value, textConsent }: Row, country: string): Partial<PersonRow> {
+  if (field === 'phone') return { phone: value, phoneKey: phoneKey(value, country), textConsent };
+  const [firstName, lastName] = splitName(value);
+  return { firstName, lastName };
+}

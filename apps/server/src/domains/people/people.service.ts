@@ -1,0 +1,218 @@
+import { Injectable } from '@nestjs/common';
+import type { Answered, api, PersonRecord, TimelineEntry } from '@plumgate/contract';
+import type { ClientId, PersonId } from '@plumgate/core/basics';
+import { unreachable } from '@plumgate/core/basics';
+import { actionWords, leftOutWords } from '@plumgate/core/followup';
+import { and, asc, count, desc, eq, sql, type SQL } from 'drizzle-orm';
+import { users } from '../../records/accounts/table.ts';
+import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
+import { Database } from '../../platform/database/database.ts';
+import { notFound } from '../../platform/http/app-problem.ts';
+import type { Who } from '../../platform/http/bind.ts';
+import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
+import { Clock } from '../../platform/clock.ts';
+import { AlsoGivenService } from './also-given.service.ts';
+import { summary, wire } from '../../records/people/person-summary.ts';
+import { people, personTags, timeline } from '../../records/people/table.ts';
+import type { TimelineFact } from '../../records/people/timeline.ts';
+
+@Injectable()
+export class PeopleService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly alsoGiven: AlsoGivenService,
+  ) {}
+
+  async list(
+    clientId: ClientId,
+    query: { search: string; after?: string | undefined; limit: number },
+  ): Promise<Answered<typeof api.listPeople>> {
+    const among = and(eq(people.clientId, clientId), matching(query.search));
+    const rows = await this.database.db
+      .select(summary)
+      .from(people)
+      .leftJoin(users, eq(users.id, people.ownerId))
+      .where(and(among, afterCursor(query.after, people.addedAt, people.id)))
+      .orderBy(desc(people.addedAt), asc(people.id))
+      .limit(query.limit + 1);
+    const [total] = await this.database.db.select({ count: count() }).from(people).where(among);
+    const shown = rows.slice(0, query.limit);
+    const last = shown.at(-1);
+    return {
+      people: shown.map(wire),
+      total: total?.count ?? 0,
+      next: rows.length > query.limit && last ? cursorOf(last.addedAt, last.id) : null,
+    };
+  }
+
+  async get(who: Who, id: PersonId): Promise<Omit<PersonRecord, 'bookings'>> {
+    const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
+    const [row] = await this.database.db
+      .select({
+        ...summary,
+        textConsent: people.textConsent,
+        unsubscribedAt: people.unsubscribedAt,
+        mailRefusedAt: people.mailRefusedAt,
+      })
+      .from(people)
+      .leftJoin(users, eq(users.id, people.ownerId))
+      .where(and(eq(people.id, id), mine));
+    if (!row) throw notFound();
+    const happened = await this.database.db
+      .select()
+      .from(timeline)
+      .where(eq(timeline.personId, id))
+      .orderBy(desc(timeline.at), desc(timeline.id))
+      .limit(200);
+    return {
+      ...wire(row),
+      clientId: row.clientId,
+      alsoGiven: await this.alsoGiven.of(id),
+      reach: {
+        textConsent: row.textConsent,
+        unsubscribed: row.unsubscribedAt !== null,
+        mailRefused: row.mailRefusedAt !== null,
+      },
+      comingUp: await this.comingUp(id),
+      timeline: happened.map(({ at, fact }) => ({ at: at.toString(), ...inWords(fact) })),
+    };
+  }
+
+  /** Notes that somebody called or wrote; from then on the lead waits no longer. */
+  async touch(
+    who: Who,
+    id: PersonId,
+    given: { how: 'called' | 'no-answer' | 'wrote'; note: string },
+  ): Promise<void> {
+    const at = this.clock.now();
+    const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
+    await this.database.transaction(async (tx) => {
+      const [person] = await tx
+        .update(people)
+        .set({ touchedAt: sql`coalesce(${people.touchedAt}, ${at.toString()}::timestamptz)` })
+        .where(and(eq(people.id, id), mine))
+        .returning();
+      if (!person) throw notFound();
+      const fact: TimelineFact = { kind: 'touched', by: who.name, ...given };
+      await tx.insert(timeline).values({ personId: id, clientId: person.clientId, at, fact });
+    });
+  }
+
+  private async comingUp(id: PersonId): Promise<PersonRecord['comingUp']> {
+    const waiting = await this.database.db
+      .select({ at: runSteps.dueAt, step: runSteps.stepId, content: sequences.content })
+      .from(runSteps)
+      .innerJoin(sequenceRuns, eq(sequenceRuns.id, runSteps.runId))
+      .innerJoin(sequences, eq(sequences.id, sequenceRuns.sequenceId))
+      .where(and(eq(sequenceRuns.personId, id), eq(runSteps.state, 'waiting')))
+      .orderBy(asc(runSteps.dueAt));
+    return waiting.flatMap(({ at, step, content }) => {
+      const index = content.steps.findIndex((one) => one.id === step);
+      const found = content.steps[index];
+      if (!found || !at) return [];
+      return {
+        at: at.toString(),
+        text: actionWords(found.action),
+        note: `${content.name}, ${index + 1} of ${content.steps.length}`,
+      };
+    });
+  }
+}
+
+/** Every word must be found, in a name, an email address, a number or a tag. */
+function matching(search: string): SQL | undefined {
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
+  return and(
+    ...words.map((word) => {
+      const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
+      return sql`(${people.searchText} like ${like} or exists (select 1 from ${personTags} where ${personTags.personId} = ${people.id} and ${personTags.tag} like ${like}))`;
+    }),
+  );
+}
+
+/** A line of the timeline as people read it. */
+function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
+  const line = (kind: TimelineEntry['kind'], text: string, note = '') => ({
+    kind,
+    text,
+    note,
+    answers: [],
+  });
+  switch (fact.kind) {
+    case 'submitted':
+      return {
+        ...line('form', `Sent “${fact.form}”`, `on ${fact.page}, from ${fact.source}`),
+        answers: fact.answers,
+      };
+    case 'met':
+      return line(
+        'tag',
+        `Met the ${fact.rules.length === 1 ? 'rule' : 'rules'} ${fact.rules.join(', ')}`,
+      );
+    case 'also-given':
+      return line(
+        'form',
+        `Also gave ${[fact.name && `the name ${fact.name}`, fact.phone && `the phone ${fact.phone}`].filter(Boolean).join(' and ')}`,
+        'what was known is unchanged',
+      );
+    case 'also-given-used':
+      return line('touch', `${fact.by} changed the ${fact.field} to ${fact.value}`);
+    case 'step-failed':
+      return line('trouble', `Could not be carried out: ${fact.what}`, fact.sequence);
+    case 'tagged':
+      return line('tag', `Tagged ${fact.tags.join(', ')}`, `by ${fact.rule}`);
+    case 'untagged':
+      return line('tag', `The tag ${fact.tag} was taken away`, `by ${fact.sequence}`);
+    case 'given':
+      return line('owner', `Given to ${fact.to}`, `by rule ${fact.rule}`);
+    case 'joined':
+      return line('sequence', `Joined “${fact.sequence}”`);
+    case 'ended':
+      return line('sequence', `“${fact.sequence}” ended`, `because of: ${fact.because}`);
+    case 'sent':
+      return line('message', `Sent email “${fact.subject}”`, fact.sequence);
+    case 'texted':
+      return line('message', `Sent text “${fact.body}”`, fact.sequence);
+    case 'left-out':
+      return line(
+        'message',
+        `Left out: ${fact.what}`,
+        [fact.sequence, leftOutWords(fact.because)].filter(Boolean).join(', '),
+      );
+    case 'told':
+      return line('notice', `Told ${fact.to} by email`, fact.subject);
+    case 'booked':
+    case 'moved':
+    case 'cancelled':
+      return line(
+        'booking',
+        `${bookingWords[fact.kind]} ${fact.calendar}`,
+        `${fact.when}, by ${fact.by === 'visitor' ? 'themselves' : 'the business'}`,
+      );
+    case 'came':
+    case 'missed':
+      return line(
+        'booking',
+        `${fact.kind === 'came' ? 'Came to' : 'Missed'} ${fact.calendar}`,
+        fact.when,
+      );
+    case 'replied':
+      return line('reply', `Texted “${fact.body}”`);
+    case 'texts-stopped':
+      return line('reply', 'Stopped texts');
+    case 'texts-allowed':
+      return line('reply', 'Allowed texts again');
+    case 'unsubscribed':
+      return line('reply', 'Unsubscribed from email');
+    case 'refused':
+      return line('trouble', `Could not be delivered: ${fact.what}`);
+    case 'touched':
+      return line('touch', `${fact.by} ${touchWords[fact.how]}`, fact.note);
+    default:
+      return unreachable(fact);
+  }
+}
+
+const bookingWords = { booked: 'Booked', moved: 'Moved', cancelled: 'Cancelled' };
+const touchWords = { called: 'called', 'no-answer': 'called, no answer', wrote: 'wrote to them' };

@@ -1,0 +1,68 @@
+import { Injectable } from '@nestjs/common';
+import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
+import { and, desc, eq, gt, inArray, sql } from 'drizzle-orm';
+import { Database } from '../../platform/database/database.ts';
+import { pageDays } from '../../records/results/table.ts';
+
+export interface PageCounts {
+  visitors: number;
+  phoneVisitors: number;
+  /** People who sent a form of the page; and of them, those who had written nowhere in its funnel before. */
+  leads: number;
+  newLeads: number;
+}
+export const noCounts: PageCounts = { visitors: 0, phoneVisitors: 0, leads: 0, newLeads: 0 };
+
+const total = (
+  column: typeof pageDays.visitors | typeof pageDays.leads | typeof pageDays.newLeads,
+) => sql<number>`coalesce(sum(${column}), 0)`.mapWith(Number);
+
+/** Reads counts from the roll-up of days. */
+@Injectable()
+export class ResultsService {
+  constructor(private readonly database: Database) {}
+
+  /** Counts by page over the last `days` local days, today included. */
+  async byPage(
+    clientId: ClientId,
+    now: Instant,
+    zone: string,
+    days: number,
+  ): Promise<Map<PageId, PageCounts>> {
+    const rows = await this.database.db
+      .select({
+        pageId: pageDays.pageId,
+        visitors: total(pageDays.visitors),
+        phoneVisitors:
+          sql<number>`coalesce(sum(${pageDays.visitors}) filter (where ${pageDays.device} = 'phone'), 0)`.mapWith(
+            Number,
+          ),
+        leads: total(pageDays.leads),
+        newLeads: total(pageDays.newLeads),
+      })
+      .from(pageDays)
+      .where(and(eq(pageDays.clientId, clientId), gt(pageDays.day, daysBefore(now, zone, days))))
+      .groupBy(pageDays.pageId);
+    return new Map(rows.map(({ pageId, ...counts }) => [pageId, counts]));
+  }
+
+  /** First-time visitors of some pages by where they came from, most first. */
+  async bySource(
+    pages: PageId[],
+    now: Instant,
+    zone: string,
+    days: number,
+  ): Promise<{ source: string; visitors: number }[]> {
+    if (pages.length === 0) return [];
+    const rows = await this.database.db
+      .select({ source: pageDays.source, visitors: total(pageDays.visitors) })
+      .from(pageDays)
+      .where(and(inArray(pageDays.pageId, pages), gt(pageDays.day, daysBefore(now, zone, days))))
+      .groupBy(pageDays.source)
+      .orderBy(desc(total(pageDays.visitors)), pageDays.source);
+    return rows.filter((row) => row.visitors > 0);
+  }
+}
+
+const daysBefore = (now: Instant, zone: string, days: number) =>
+  now.toZonedDateTimeISO(zone).toPlainDate().subtract({ days }).toString();

@@ -1,0 +1,147 @@
+import { Injectable } from '@nestjs/common';
+import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
+import { localDay } from '@plumgate/core/basics';
+import { sql } from 'drizzle-orm';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { isolateFailures } from '../../platform/database/isolate-failures.ts';
+import { PinoLogger } from '../../platform/logging.ts';
+import { pageDays, pageVisitors } from '../../records/results/table.ts';
+
+export interface Visit {
+  clientId: ClientId;
+  pageId: PageId;
+  visitorId: string;
+  source: string;
+  device: 'phone' | 'wide';
+  at: Instant;
+  zone: string;
+}
+
+const flushMilliseconds = 1000;
+const mostWaiting = 5000;
+
+/**
+ * Counts visits without making a visitor wait: they gather here and are written in batches into the roll-up. A crash
+ * loses at most the last second of counts, never a submission.
+ */
+@Injectable()
+export class VisitCounter {
+  private waiting: Visit[] = [];
+  private writing: Promise<void> = Promise.resolve();
+  private timer: NodeJS.Timeout | undefined;
+
+  constructor(
+    private readonly database: Database,
+    private readonly log: PinoLogger,
+  ) {}
+
+  start(): void {
+    this.timer = setInterval(() => {
+      this.flush().catch((error: unknown) => this.log.error({ err: error }, 'visits not written'));
+    }, flushMilliseconds);
+    this.timer.unref();
+  }
+
+  /** Writes what is counted; what can't be written any more is lost, and keeps nothing from stopping. */
+  async stop(): Promise<void> {
+    clearInterval(this.timer);
+    await this.flush().catch((error: unknown) =>
+      this.log.error({ err: error, lost: this.waiting.length }, 'visits not written'),
+    );
+  }
+
+  count(visit: Visit): void {
+    if (this.waiting.length < mostWaiting * 10) this.waiting.push(visit);
+  }
+
+  /** Writes everything counted so far. */
+  flush(): Promise<void> {
+    this.writing = this.writing.catch(() => {}).then(() => this.write());
+    return this.writing;
+  }
+
+  private async write(): Promise<void> {
+    while (this.waiting.length > 0) {
+      const batch = this.waiting.slice(0, mostWaiting);
+      await isolateFailures(
+        batch,
+        (visits) => this.database.transaction((tx) => this.writeBatch(tx, visits)),
+        (_visit, error) => this.log.error({ err: error }, 'a visit could not be counted'),
+      );
+      this.waiting = this.waiting.slice(batch.length);
+    }
+  }
+
+  private async writeBatch(tx: Queries, batch: readonly Visit[]): Promise<void> {
+    const first = new Map<string, Visit>();
+    for (const visit of batch) {
+      const key = `${visit.pageId} ${visit.visitorId}`;
+      if (!first.has(key)) first.set(key, visit);
+    }
+    const fresh = await tx
+      .insert(pageVisitors)
+      .values(
+        [...first.values()].map((visit) => ({
+          clientId: visit.clientId,
+          pageId: visit.pageId,
+          visitorId: visit.visitorId,
+          day: dayOf(visit),
+        })),
+      )
+      .onConflictDoNothing()
+      .returning({ pageId: pageVisitors.pageId, visitorId: pageVisitors.visitorId });
+    const newcomers = new Set(fresh.map((row) => `${row.pageId} ${row.visitorId}`));
+    const rows = new Map<string, typeof pageDays.$inferInsert>();
+    for (const visit of batch) {
+      const key = [visit.pageId, dayOf(visit), visit.source, visit.device].join(' ');
+      const row = rows.get(key) ?? {
+        ...pick(visit),
+        day: dayOf(visit),
+        views: 0,
+        visitors: 0,
+        leads: 0,
+      };
+      row.views += 1;
+      if (newcomers.delete(`${visit.pageId} ${visit.visitorId}`)) row.visitors += 1;
+      rows.set(key, row);
+    }
+    await addToDays(tx, [...rows.values()]);
+  }
+}
+
+/** The last minute's local days: thousands of visits a second share a few of them, and no zone changes its day within a minute. */
+const days = new Map<string, string>();
+const mostDays = 1000;
+function dayOf({ at, zone }: Visit): string {
+  const key = `${zone} ${Math.floor(at.epochMilliseconds / 60_000)}`;
+  const known = days.get(key);
+  if (known) return known;
+  if (days.size >= mostDays) days.clear();
+  const day = localDay(at, zone);
+  days.set(key, day);
+  return day;
+}
+const pick = ({ clientId, pageId, source, device }: Visit) => ({
+  clientId,
+  pageId,
+  source,
+  device,
+});
+
+/** Adds counts to the roll-up: a write to be sent. Rows are taken in one order, so that two writers never wait for each other in a ring. */
+export function addToDays(tx: Queries, rows: (typeof pageDays.$inferInsert)[]) {
+  const key = (row: (typeof rows)[number]) =>
+    [row.pageId, row.day, row.source, row.device].join(' ');
+  return tx
+    .insert(pageDays)
+    .values(rows.toSorted((a, b) => (key(a) < key(b) ? -1 : 1)))
+    .onConflictDoUpdate({
+      target: [pageDays.pageId, pageDays.day, pageDays.source, pageDays.device],
+      set: {
+        views: sql`${pageDays.views} + excluded.views`,
+        visitors: sql`${pageDays.visitors} + excluded.visitors`,
+        leads: sql`${pageDays.leads} + excluded.leads`,
+        newLeads: sql`${pageDays.newLeads} + excluded.new_leads`,
+      },
+    });
+}

@@ -1,0 +1,203 @@
+import { Injectable } from '@nestjs/common';
+import type { RuleChoices, RulePreviewView, RuleView } from '@plumgate/contract';
+import type { ClientId, Instant, RuleId } from '@plumgate/core/basics';
+import { fullName } from '@plumgate/core/people';
+import {
+  previewRule,
+  ruleReferences,
+  type PastLead,
+  type Rule,
+  type RuleContent,
+} from '@plumgate/core/routing';
+import { and, asc, desc, eq, gte, isNull, max, or, sql } from 'drizzle-orm';
+import { users } from '../../records/accounts/table.ts';
+import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { sequences } from '../../records/followup/table.ts';
+import { forms } from '../../records/forms/table.ts';
+import { funnels } from '../../records/funnels/table.ts';
+import { submissions } from '../../records/intake/table.ts';
+import { pages } from '../../records/pages/table.ts';
+import { people } from '../../records/people/table.ts';
+import { Clock } from '../../platform/clock.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { checkReferences } from '../../records/references/check-references.ts';
+import { notFound } from '../../platform/http/app-problem.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { routingRules } from '../../records/routing/table.ts';
+
+const previewDays = 30;
+const mostShown = 50;
+
+@Injectable()
+export class RuleService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+  ) {}
+
+  /** The rules that are on, in their order. */
+  async active(db: Queries, clientId: ClientId): Promise<Rule[]> {
+    const rows = await db
+      .select()
+      .from(routingRules)
+      .where(and(eq(routingRules.clientId, clientId), eq(routingRules.on, true)))
+      .orderBy(asc(routingRules.position));
+    return rows.map((row) => ({ id: row.id, ...row.content }));
+  }
+
+  /** The client and its rules that are on, in one query: what an arriving lead asks for. */
+  async forArrival(tx: Queries, clientId: ClientId): Promise<{ client: ClientRow; rules: Rule[] }> {
+    const rows = await tx
+      .select({ client: clients, rule: routingRules })
+      .from(clients)
+      .leftJoin(routingRules, and(eq(routingRules.clientId, clients.id), eq(routingRules.on, true)))
+      .where(eq(clients.id, clientId))
+      .orderBy(asc(routingRules.position));
+    return {
+      client: rows[0]!.client,
+      rules: rows.flatMap(({ rule }) => (rule ? [{ id: rule.id, ...rule.content }] : [])),
+    };
+  }
+
+  async list(clientId: ClientId): Promise<RuleView[]> {
+    const since = this.since();
+    const met = sql<number>`(select count(*) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMet} @> jsonb_build_array(jsonb_build_object('id', routing_rules.id)))`;
+    return this.database.db
+      .select({
+        id: routingRules.id,
+        on: routingRules.on,
+        content: routingRules.content,
+        met30: met.mapWith(Number),
+      })
+      .from(routingRules)
+      .where(eq(routingRules.clientId, clientId))
+      .orderBy(asc(routingRules.position));
+  }
+
+  /** What the sentence of a rule may name. */
+  async choices(clientId: ClientId): Promise<RuleChoices> {
+    const { db } = this.database;
+    const sources = await db
+      .selectDistinct({ source: submissions.source })
+      .from(submissions)
+      .where(eq(submissions.clientId, clientId));
+    return {
+      form: await db
+        .select({ id: forms.id, name: sql<string>`${forms.definition}->>'name'` })
+        .from(forms)
+        .where(eq(forms.clientId, clientId)),
+      page: await db
+        .select({ id: pages.id, name: pages.name })
+        .from(pages)
+        .where(and(eq(pages.clientId, clientId), isNull(pages.removedAt))),
+      funnel: await db
+        .select({ id: funnels.id, name: funnels.name })
+        .from(funnels)
+        .where(eq(funnels.clientId, clientId)),
+      source: sources.map(({ source }) => ({ id: source, name: source })),
+      users: await db
+        .select({ id: users.id, name: users.name })
+        .from(users)
+        .where(or(isNull(users.clientId), eq(users.clientId, clientId))),
+      sequences: await db
+        .select({ id: sequences.id, name: sql<string>`${sequences.content}->>'name'` })
+        .from(sequences)
+        .where(eq(sequences.clientId, clientId)),
+    };
+  }
+
+  /** Adds a rule at the end; switched off unless told otherwise, so that its preview is read first. */
+  async add(clientId: ClientId, content: RuleContent, on = true): Promise<RuleId> {
+    await checkReferences(this.database.db, clientId, ruleReferences(content), 'body');
+    const [last] = await this.database.db
+      .select({ position: max(routingRules.position) })
+      .from(routingRules)
+      .where(eq(routingRules.clientId, clientId));
+    const id = this.ids.next<RuleId>();
+    const position = (last?.position ?? -1) + 1;
+    await this.database.db.insert(routingRules).values({ id, clientId, position, on, content });
+    return id;
+  }
+
+  async save(id: RuleId, values: { on: boolean; content: RuleContent }): Promise<void> {
+    await this.database.transaction(async (tx) => {
+      const [before] = await tx.select().from(routingRules).where(eq(routingRules.id, id));
+      if (!before) throw notFound();
+      // One that is switched on has to be whole; one that is off may go on naming what is gone.
+      const stored = values.on ? [] : ruleReferences(before.content);
+      const named = ruleReferences(values.content);
+      await checkReferences(tx, before.clientId, named, 'body.content', stored);
+      await tx.update(routingRules).set(values).where(eq(routingRules.id, id));
+    });
+  }
+
+  async remove(id: RuleId): Promise<void> {
+    await this.database.db.delete(routingRules).where(eq(routingRules.id, id));
+  }
+
+  order(clientId: ClientId, ids: RuleId[]): Promise<void> {
+    return this.database.transaction(async (tx) => {
+      for (const [position, id] of ids.entries())
+        await tx
+          .update(routingRules)
+          .set({ position })
+          .where(and(eq(routingRules.id, id), eq(routingRules.clientId, clientId)));
+    });
+  }
+
+  /** What a rule would have met among the leads of the last 30 days. */
+  async preview(
+    clientId: ClientId,
+    rule: Pick<RuleContent, 'meets' | 'conditions'>,
+  ): Promise<RulePreviewView> {
+    const leads = await this.database.db
+      .select({
+        submission: submissions.id,
+        form: submissions.formId,
+        page: submissions.pageId,
+        funnel: submissions.funnelId,
+        source: submissions.source,
+        pageName: pages.name,
+        funnelName: funnels.name,
+        at: submissions.receivedAt,
+        person: {
+          id: people.id,
+          firstName: people.firstName,
+          lastName: people.lastName,
+          email: people.email,
+        },
+      })
+      .from(submissions)
+      .innerJoin(people, eq(people.id, submissions.personId))
+      .innerJoin(pages, eq(pages.id, submissions.pageId))
+      .innerJoin(funnels, eq(funnels.id, submissions.funnelId))
+      .where(and(eq(submissions.clientId, clientId), gte(submissions.receivedAt, this.since())))
+      .orderBy(desc(submissions.receivedAt));
+    const seen = previewRule(rule, leads satisfies PastLead[]);
+    const met = new Set(seen.met);
+    return {
+      days: previewDays,
+      leads: leads.length,
+      met: seen.met.length,
+      others: seen.others,
+      pages: seen.pages.map((line) => {
+        const lead = leads.find((one) => one.page === line.page)!;
+        return { page: lead.pageName, funnel: lead.funnelName, leads: line.leads, own: line.own };
+      }),
+      people: leads
+        .filter((lead) => met.has(lead.submission))
+        .slice(0, mostShown)
+        .map(({ person, pageName, at }) => ({
+          id: person.id,
+          name: fullName(person) || person.email,
+          page: pageName,
+          at: at.toString(),
+        })),
+    };
+  }
+
+  private since(): Instant {
+    return this.clock.now().subtract({ hours: 24 * previewDays });
+  }
+}

@@ -1,0 +1,66 @@
+import { Injectable } from '@nestjs/common';
+import type { TemplateContent, TemplateKind, TemplateView } from '@plumgate/contract';
+import type { TemplateId } from '@plumgate/core/basics';
+import { Draft, readPageDocument } from '@plumgate/core/page';
+import { asc, desc, eq } from 'drizzle-orm';
+import { Clock } from '../../platform/clock.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { templates } from '../../records/templates/table.ts';
+
+@Injectable()
+export class TemplateService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+  ) {}
+
+  async list(): Promise<TemplateView[]> {
+    const rows = await this.database.db
+      .select()
+      .from(templates)
+      .orderBy(desc(templates.keptAt), asc(templates.id));
+    return rows.map(({ id, kind, name, content }) => ({
+      id,
+      kind,
+      name,
+      content: upToDate(content),
+    }));
+  }
+
+  async keep(
+    kind: TemplateKind,
+    name: string,
+    content: TemplateContent,
+    db: Queries = this.database.db,
+  ): Promise<TemplateId> {
+    for (const { draft } of content.pages) {
+      const read = Draft.safeParse(draft);
+      if (!read.success)
+        throw new AppProblem('bad-request', { detail: read.error.issues[0]!.message });
+    }
+    const id = this.ids.next<TemplateId>();
+    const keptAt = this.clock.now();
+    await db.insert(templates).values({ id, kind, name, content, keptAt });
+    return id;
+  }
+
+  async remove(id: TemplateId): Promise<void> {
+    const gone = await this.database.db
+      .delete(templates)
+      .where(eq(templates.id, id))
+      .returning({ id: templates.id });
+    if (gone.length === 0) throw notFound();
+  }
+}
+
+/** A template kept by an earlier version of the program, as this one reads it. */
+const upToDate = ({ pages }: TemplateContent): TemplateContent => ({
+  pages: pages.map(({ name, draft }) => {
+    const read = readPageDocument(draft.page);
+    if (!read.ok) throw new Error(read.problem);
+    return { name, draft: { ...draft, page: read.value } };
+  }),
+});

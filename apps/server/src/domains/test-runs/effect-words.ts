@@ -1,0 +1,36 @@
+import { truncate } from '@plumgate/core/basics';
+import type { Effects } from '../intake/intake.service.ts';
+import type { TimelineFact } from '../../records/people/timeline.ts';
+
+/** What a form caused, a line each: who came of it, what the rules did, and what would leave. */
+export function effectWords({ facts, owed }: Effects): string[] {
+  return [
+    ...facts.flatMap(factWords),
+    ...owed.map((message) =>
+      message.kind === 'email'
+        ? `Email to ${message.to}: ${message.subject}`
+        : `Text to ${message.to}: ${truncate(message.body, 60)}`,
+    ),
+  ];
+}
+
+function factWords(fact: TimelineFact): string[] {
+  switch (fact.kind) {
+    case 'submitted':
+      return [`A person with ${fact.answers.length} answers of “${fact.form}”`];
+    case 'met':
+      return [`Met the rules ${fact.rules.map((rule) => `“${rule}”`).join(', ')}`];
+    case 'tagged':
+      return [`Tagged ${fact.tags.join(', ')}`];
+    case 'given':
+      return [`Given to ${fact.to}`];
+    case 'joined':
+      return [`Started “${fact.sequence}”`];
+    case 'ended':
+      return [`Ended “${fact.sequence}”`];
+    case 'booked':
+      return [`Booked ${fact.when} in “${fact.calendar}”`];
+    default:
+      return [];
+  }
+}

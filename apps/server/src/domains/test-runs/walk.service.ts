@@ -1,0 +1,241 @@
+import { Injectable } from '@nestjs/common';
+import type { WalkPoint, WalkView } from '@plumgate/contract';
+import { localDay, type FunnelId } from '@plumgate/core/basics';
+import { sampleAnswers } from '@plumgate/core/forms';
+import { blocksOf, formIdOf, type Block } from '@plumgate/core/page';
+import { ClientService } from '../clients/client.service.ts';
+import { FunnelService } from '../funnels/funnel.service.ts';
+import { stepsOf } from '../../records/pages/page-row.ts';
+import { Clock } from '../../platform/clock.ts';
+import { Database } from '../../platform/database/database.ts';
+import { notFound } from '../../platform/http/app-problem.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { SiteAddress } from '../../platform/site-address.ts';
+import type { ShownPage } from '../live-pages/live-page.ts';
+import { LivePages } from '../live-pages/live-pages.ts';
+import { PageLoader } from '../live-pages/page-loader.ts';
+import { effectWords } from './effect-words.ts';
+import { Walker } from './walker.ts';
+import { walkHeader, Walks, type Which } from './walks.ts';
+
+const widths = {
+  wide: 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36',
+  phone: 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/140 Mobile Safari/537.36',
+} as const;
+type Width = keyof typeof widths;
+/** Ways lead in circles where somebody drew them so. */
+const mostPages = 40;
+
+type Shown = ShownPage;
+interface Way {
+  walker: Walker;
+  width: Width;
+  email: string;
+  seen: Set<string>;
+}
+
+/**
+ * Leads a test visitor through a funnel by real HTTP, once wide and once on a phone: every page, every form with good
+ * answers, a booking where there is one, every button and popup. What a form causes is rehearsed and undone, no visit is
+ * counted, and nothing is sent; what happened at each point is told as it happens.
+ */
+@Injectable()
+export class WalkService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    private readonly clients: ClientService,
+    private readonly funnels: FunnelService,
+    private readonly address: SiteAddress,
+    private readonly live: LivePages,
+    private readonly loader: PageLoader,
+    private readonly walks: Walks,
+  ) {}
+
+  /** Sets out; the walk goes on by itself. Gives its id, by which to ask after it. */
+  async start(funnelId: FunnelId, which: Which): Promise<string> {
+    const funnel = await this.funnels.row(funnelId);
+    const { slug } = await this.clients.row(funnel.clientId);
+    const steps = await stepsOf(this.database.db, funnelId);
+    const id = this.ids.next<string>();
+    const walk = this.walks.begin(id, funnel.clientId, funnelId, which);
+    this.goAll(id, slug, steps[0]?.slug ?? '')
+      .catch((error: unknown) => {
+        this.walks.note(walk, broke('', 'wide', 'The walk itself failed.', [String(error)]));
+      })
+      .finally(() => {
+        walk.over = true;
+      });
+    return id;
+  }
+
+  report(id: string): WalkView {
+    const walk = this.walks.of(id);
+    if (!walk) throw notFound();
+    return { points: walk.points, over: walk.over };
+  }
+
+  private async goAll(id: string, client: string, first: string): Promise<void> {
+    const { host } = new URL(this.address.of(client));
+    const port = Number(new URL(this.address.own()).port);
+    for (const width of Object.keys(widths) as Width[]) {
+      const walker = new Walker(
+        { port, host },
+        { [walkHeader]: this.walks.headerFor(id), 'user-agent': widths[width] },
+      );
+      const email = `walk-${id.slice(0, 8)}-${width}@example.com`;
+      await this.goTo(id, client, `/${first}`, { walker, width, email, seen: new Set() });
+    }
+  }
+
+  /** Opens a page, and tries everything on it that leads on. */
+  private async goTo(id: string, client: string, path: string, way: Way): Promise<void> {
+    const walk = this.walks.of(id)!;
+    const slug = path.split(/[/?#]/)[1] ?? '';
+    if (way.seen.has(slug) || way.seen.size >= mostPages) return;
+    way.seen.add(slug);
+    const page =
+      walk.which === 'draft'
+        ? await this.loader.draft(client, slug)
+        : await this.live.find(client, slug);
+    const heard = await way.walker.get(path);
+    if (!page || heard.status !== 200) {
+      const why = page ? `It answered ${heard.status}.` : 'No page answers there.';
+      return this.walks.note(walk, broke(slug, way.width, `/${slug} did not open`, [why]));
+    }
+    this.walks.note(walk, {
+      page: page.name,
+      width: way.width,
+      what: 'Opened',
+      took: heard.took,
+      ok: true,
+      lines: [`/${slug}, ${Math.round(heard.body.length / 102.4) / 10} KB of HTML`],
+    });
+    for (const block of blocksOf(page.document)) {
+      if (block.kind === 'button')
+        await this.press(id, client, page, block.label, block, heard.body, way);
+      if (formIdOf(block) !== null) await this.fill(id, client, page, block, heard.body, way);
+    }
+    for (const popup of page.document.popups)
+      this.walks.note(walk, {
+        page: page.name,
+        width: way.width,
+        what: `Popup “${popup.name || 'without a name'}”`,
+        took: 0,
+        ok: heard.body.includes(`id="${popup.id}"`),
+        lines: [
+          popup.opens === 'button' ? 'opened by a button' : `opens by itself: ${popup.opens}`,
+        ],
+      });
+  }
+
+  /** Follows a button that leads to another page or a file of the client's; what leads elsewhere is only named. */
+  private async press(
+    id: string,
+    client: string,
+    page: Shown,
+    label: string,
+    block: Extract<Block, { kind: 'button' }>,
+    html: string,
+    way: Way,
+  ): Promise<void> {
+    const { action } = block;
+    if (!['next-step', 'page', 'download'].includes(action.kind)) return;
+    const walk = this.walks.of(id)!;
+    const to =
+      action.kind === 'next-step'
+        ? page.nextStep
+        : action.kind === 'page'
+          ? page.references.pages.get(action.page)
+          : /href="(\/~\/files\/[^"]+)"/.exec(html)?.[1];
+    if (!to)
+      return this.walks.note(
+        walk,
+        broke(page.name, way.width, `Button “${label}”`, [
+          'It leads nowhere, so visitors are not shown it.',
+        ]),
+      );
+    if (action.kind !== 'download') return this.goTo(id, client, to, way);
+    const heard = await way.walker.get(to);
+    const ok = heard.status === 200;
+    this.walks.note(walk, {
+      page: page.name,
+      width: way.width,
+      what: `Button “${label}”`,
+      took: heard.took,
+      ok,
+      lines: [ok ? 'gives its file' : `The file answered ${heard.status}.`],
+    });
+  }
+
+  /** Fills a form in and sends it; then goes where it leads. */
+  private async fill(
+    id: string,
+    client: string,
+    page: Shown,
+    block: Block,
+    html: string,
+    way: Way,
+  ): Promise<void> {
+    const walk = this.walks.of(id)!;
+    const form = page.forms[formIdOf(block)!];
+    if (!form)
+      return this.walks.note(walk, broke(page.name, way.width, 'A form', ['It no longer exists.']));
+    const what = block.kind === 'booking' ? `Booked with “${form.name}”` : `Sent “${form.name}”`;
+    const today = localDay(this.clock.now(), page.zone);
+    const slot = block.kind === 'booking' ? firstSlot(html, block.id) : null;
+    if (block.kind === 'booking' && !slot)
+      return this.walks.note(
+        walk,
+        broke(page.name, way.width, what, ['There is no free time to choose.']),
+      );
+    walk.effects = null;
+    const heard = await way.walker.post(`/${page.slug}`, {
+      _form: block.id,
+      ...sampleAnswers(form, { email: way.email, today }),
+      ...(slot && { _slot: slot }),
+    });
+    const to = heard.headers.location;
+    const effects = walk.effects as typeof walk.effects;
+    const ok = heard.status === 303 && effects !== null;
+    const after = form.after;
+    const lines = [
+      ...(effects ? effectWords(effects) : [wrongIn(heard.body) ?? `It answered ${heard.status}.`]),
+      ...(ok ? [`Then ${wayOn(to ?? '', page)}`] : []),
+    ];
+    const isLost = ok && after.kind === 'next-step' && to !== page.nextStep;
+    this.walks.note(walk, {
+      page: page.name,
+      width: way.width,
+      what,
+      took: heard.took,
+      ok: ok && !isLost,
+      lines: isLost ? [...lines, 'It should lead to a next step, and none is there.'] : lines,
+    });
+    if (ok && to?.startsWith('/') && !to.startsWith(`/${page.slug}?`))
+      await this.goTo(id, client, to, way);
+  }
+}
+
+const broke = (page: string, width: Width, what: string, lines: string[]): WalkPoint => ({
+  page,
+  width,
+  what,
+  took: 0,
+  ok: false,
+  lines,
+});
+
+const wayOn = (to: string, page: Shown): string =>
+  to.startsWith(`/${page.slug}?`) ? 'thanked in place' : `to ${to}`;
+
+/** The first free time that a booking's form offers. */
+function firstSlot(html: string, block: string): string | null {
+  const form = html.slice(html.indexOf(`id="${block}"`));
+  return /name="_slot"[^>]*value="([^"]+)"/.exec(form)?.[1] ?? null;
+}
+
+/** What a form that came back says is wrong. */
+const wrongIn = (html: string): string | null =>
+  /class="(?:form-wrong|wrong)"[^>]*>([^<]+)</.exec(html)?.[1] ?? null;

@@ -1,0 +1,95 @@
+import { Injectable } from '@nestjs/common';
+import type { TodayBoard } from '@plumgate/contract';
+import { truncate, type ClientId } from '@plumgate/core/basics';
+import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { servedUntil } from '@plumgate/core/domains';
+import { users } from '../../records/accounts/table.ts';
+import { BookingService } from '../booking/booking.service.ts';
+import { ClientService } from '../clients/client.service.ts';
+import { domains } from '../../records/own-domains/table.ts';
+import { heldSubmissions } from '../../records/intake/table.ts';
+import { stoppedNotices } from '../../records/messages/table.ts';
+import { Clock } from '../../platform/clock.ts';
+import { Database } from '../../platform/database/database.ts';
+import { outbox } from '../../records/messages/outbox.table.ts';
+import { summary, wire } from '../../records/people/person-summary.ts';
+import { people } from '../../records/people/table.ts';
+
+const mostShown = 100;
+
+/** What a client's day asks for. */
+@Injectable()
+export class TodayService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly clients: ClientService,
+    private readonly bookings: BookingService,
+  ) {}
+
+  async board(clientId: ClientId): Promise<TodayBoard> {
+    const { db } = this.database;
+    const untouched = and(eq(people.clientId, clientId), isNull(people.touchedAt));
+    const waiting = await db
+      .select(summary)
+      .from(people)
+      .leftJoin(users, eq(users.id, people.ownerId))
+      .where(untouched)
+      .orderBy(asc(people.addedAt))
+      .limit(mostShown);
+    const [total] = await db.select({ count: count() }).from(people).where(untouched);
+    const failed = await db
+      .select()
+      .from(outbox)
+      .where(and(eq(outbox.clientId, clientId), eq(outbox.state, 'failed')))
+      .orderBy(desc(outbox.order))
+      .limit(mostShown);
+    const stopped = await db
+      .select()
+      .from(stoppedNotices)
+      .where(eq(stoppedNotices.clientId, clientId))
+      .orderBy(asc(stoppedNotices.address));
+    const lost = await db
+      .select()
+      .from(domains)
+      .where(and(eq(domains.clientId, clientId), inArray(domains.state, ['lost', 'gone'])))
+      .orderBy(asc(domains.host));
+    const [held] = await db
+      .select({ count: count() })
+      .from(heldSubmissions)
+      .where(eq(heldSubmissions.clientId, clientId));
+    const { zone } = await this.clients.get(clientId);
+    const day = this.clock.now().toZonedDateTimeISO(zone).startOfDay();
+    return {
+      waiting: waiting.map(wire),
+      waitingTotal: total?.count ?? 0,
+      held: held?.count ?? 0,
+      bookings: await this.bookings.between(
+        clientId,
+        day.toInstant(),
+        day.add({ days: 1 }).toInstant(),
+      ),
+      stoppedNotices: stopped.map(({ address, stoppedAt }) => ({
+        address,
+        stoppedAt: stoppedAt.toString(),
+      })),
+      lostHosts: lost.map((host) => ({
+        shown: host.shown,
+        servedUntil: servedUntil(host)?.toString() ?? null,
+      })),
+      failed: failed.map(({ id, payload, lastError, personId, dueAt }) => ({
+        id,
+        what:
+          payload.kind === 'email'
+            ? `Email “${payload.subject}”`
+            : `Text “${truncate(payload.body, 60)}”`,
+        to: payload.to,
+        why: /\b[45]\d\d\b/.test(lastError ?? '')
+          ? 'The address or number was refused for good.'
+          : 'It could not be delivered in two days of tries.',
+        personId,
+        at: dueAt.toString(),
+      })),
+    };
+  }
+}

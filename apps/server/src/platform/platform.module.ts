@@ -1,0 +1,56 @@
+import { Global, Module, type DynamicModule, type Provider } from '@nestjs/common';
+import { Clock } from './clock.ts';
+import { CONFIG, type Config } from './config.ts';
+import { Database } from './database/database.ts';
+import type { Foundations } from './foundations.ts';
+import { Housekeeping } from './housekeeping.ts';
+import { IdSource } from './id-source.ts';
+import { Limits } from './limits/limits.ts';
+import { PinoLogger } from './logging.ts';
+import { PlaceDoor } from './maps/place-door.ts';
+import { PlacesStandIn } from './maps/places-stand-in.ts';
+import { PLACES_STAND_IN } from './maps/token.ts';
+import { Seal } from './seal.ts';
+import { secret } from './settings.ts';
+import { SiteAddress } from './site-address.ts';
+import { Worker } from './worker.ts';
+
+const parts: Provider[] = [
+  {
+    provide: Seal,
+    useFactory: async (database: Database) => new Seal(await secret(database.db, 'signing-secret')),
+    inject: [Database],
+  },
+  {
+    provide: PLACES_STAND_IN,
+    useFactory: (config: Config) => (config.placesUrl ? null : PlacesStandIn.start()),
+    inject: [CONFIG],
+  },
+  {
+    provide: PlaceDoor,
+    useFactory: (config: Config, standIn: PlacesStandIn | null) =>
+      new PlaceDoor(config.placesUrl ?? standIn!.url),
+    inject: [CONFIG, PLACES_STAND_IN],
+  },
+  SiteAddress,
+  Limits,
+  Housekeeping,
+  Worker,
+];
+
+/** The ground: it knows no domain, and every other part may use it. */
+@Global()
+@Module({})
+export class PlatformModule {
+  static on(foundations: Foundations): DynamicModule {
+    const given: Provider[] = [
+      { provide: CONFIG, useValue: foundations.config },
+      { provide: Database, useValue: foundations.database },
+      { provide: Clock, useValue: foundations.clock },
+      { provide: IdSource, useValue: foundations.ids },
+      { provide: PinoLogger, useValue: foundations.log },
+    ];
+    const providers = [...given, ...parts];
+    return { module: PlatformModule, providers, exports: providers };
+  }
+}

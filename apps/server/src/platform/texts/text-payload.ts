@@ -1,0 +1,7 @@
+/** A text message as it leaves the program. */
+export interface TextPayload {
+  kind: 'text';
+  from: string;
+  to: string;
+  body: string;
+}

@@ -1,0 +1,61 @@
+import { sql } from 'drizzle-orm';
+import { boolean, check, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { BookingId, CalendarId, PersonId, SubmissionId } from '@plumgate/core/basics';
+import type { CalendarContent } from '@plumgate/core/booking';
+import { ofClient } from '../clients/table.ts';
+import { people } from '../people/table.ts';
+import { instant, json } from '../../platform/database/columns.ts';
+
+export const calendars = pgTable(
+  'calendars',
+  {
+    id: uuid().$type<CalendarId>().primaryKey(),
+    clientId: ofClient(),
+    content: json<CalendarContent>().notNull(),
+    version: integer().notNull().default(1),
+  },
+  (table) => [index('calendars_by_client').on(table.clientId)],
+);
+
+/**
+ * `booked` → `came` or `missed`, or `cancelled` before. In a calendar of one seat no two that hold time may overlap: an
+ * exclusion constraint, `bookings_never_doubled`, written by hand in the migrations keeps it so. With several seats a
+ * count under the calendar's row lock does.
+ */
+export const bookings = pgTable(
+  'bookings',
+  {
+    id: uuid().$type<BookingId>().primaryKey(),
+    clientId: ofClient(),
+    calendarId: uuid('calendar_id')
+      .$type<CalendarId>()
+      .notNull()
+      .references(() => calendars.id),
+    personId: uuid('person_id')
+      .$type<PersonId>()
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    /** The form it came with; null for one made by hand. */
+    submissionId: uuid('submission_id').$type<SubmissionId>(),
+    startsAt: instant('starts_at').notNull(),
+    endsAt: instant('ends_at').notNull(),
+    /** Its end with the space that is kept free after it. */
+    heldUntil: instant('held_until').notNull(),
+    /** Made while the calendar had one seat: nothing else may lie in its time. */
+    alone: boolean().notNull(),
+    state: text().$type<'booked' | 'came' | 'missed' | 'cancelled'>().notNull(),
+    /** Grows with every change: the SEQUENCE of its calendar file. */
+    changes: integer().notNull().default(0),
+    madeAt: instant('made_at').notNull(),
+  },
+  (table) => [
+    index('bookings_by_time').on(table.calendarId, table.startsAt),
+    index('bookings_of_client').on(table.clientId, table.startsAt),
+    index('bookings_of_person').on(table.personId),
+    check('bookings_end_after_start', sql`${table.endsAt} > ${table.startsAt}`),
+  ],
+);
+
+export type CalendarRow = typeof calendars.$inferSelect;
+
+export type BookingRow = typeof bookings.$inferSelect;

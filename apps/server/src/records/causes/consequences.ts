@@ -1,0 +1,111 @@
+import { Injectable } from '@nestjs/common';
+import type { ClientId, Instant, PersonId, RunId } from '@plumgate/core/basics';
+import { timeline } from '../people/table.ts';
+import type { TimelineFact } from '../people/timeline.ts';
+import type { Queries } from '../../platform/database/database.ts';
+import { sql } from 'drizzle-orm';
+import { insertMany } from '../../platform/database/bulk.ts';
+import { inOneTrip, type Write } from '../../platform/database/one-trip.ts';
+import { outbox } from '../messages/outbox.table.ts';
+import type { EmailPayload } from '../../platform/mail/email-payload.ts';
+import type { TextPayload } from '../../platform/texts/text-payload.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { runSteps } from '../followup/table.ts';
+
+export interface OwedMessage {
+  clientId: ClientId;
+  /** Names the cause: the same one again owes nothing more. */
+  key: string;
+  dueAt: Instant;
+  payload: EmailPayload | TextPayload;
+  /** Whom of the people it goes to; left out for the business. */
+  personId?: PersonId;
+  runId?: RunId;
+  /** After this moment it makes no sense any more. */
+  expiresAt?: Instant | null;
+}
+
+/** A kind of thing that happens in one domain and that domains above it act on. */
+export interface EventKind<Payload> {
+  readonly name: string;
+  /** Carries the type; never there. */
+  readonly payload?: Payload;
+}
+
+/** What a domain does about something that happened below it, in the transaction in which it happened. */
+export type EventHandler<Payload> = (
+  payload: Payload,
+  tx: Queries,
+  so: Consequences,
+) => Promise<void>;
+
+/**
+ * Where causes begin, and where domains say which events from below they act on. Handlers run in the order in which they
+ * were registered, just before the consequences are written: what the cause itself does comes first.
+ */
+@Injectable()
+export class Causes {
+  private readonly handlers = new Map<string, EventHandler<unknown>[]>();
+
+  constructor(private readonly ids: IdSource) {}
+
+  on<Payload>(kind: EventKind<Payload>, handler: EventHandler<Payload>): void {
+    const others = this.handlers.get(kind.name) ?? [];
+    this.handlers.set(kind.name, [...others, handler as EventHandler<unknown>]);
+  }
+
+  /** A new collection of what a cause leads to. */
+  begin(): Consequences {
+    return new Consequences(
+      () => this.ids.next<string>(),
+      (kind) => this.handlers.get(kind) ?? [],
+    );
+  }
+}
+
+/**
+ * What one cause leads to, gathered while it is worked out and written together, in the transaction of the cause:
+ * messages owed, lines of the timeline, steps planned.
+ */
+export class Consequences {
+  private readonly events: { kind: string; payload: unknown }[] = [];
+  private readonly messages: (typeof outbox.$inferInsert)[] = [];
+  private readonly facts: (typeof timeline.$inferInsert)[] = [];
+  private readonly steps: (typeof runSteps.$inferInsert)[] = [];
+
+  constructor(
+    private readonly nextId: () => string,
+    private readonly handlersOf: (kind: string) => readonly EventHandler<unknown>[],
+  ) {}
+
+  /** Tells the domains above that something happened; they act on it when this is written. */
+  raise<Payload>(kind: EventKind<Payload>, payload: Payload): void {
+    this.events.push({ kind: kind.name, payload });
+  }
+
+  owe(message: OwedMessage): void {
+    this.messages.push({ id: this.nextId(), state: 'owed', ...message });
+  }
+
+  note(person: { id: PersonId; clientId: ClientId }, at: Instant, ...facts: TimelineFact[]): void {
+    for (const fact of facts)
+      this.facts.push({ personId: person.id, clientId: person.clientId, at, fact });
+  }
+
+  plan(step: Omit<typeof runSteps.$inferInsert, 'id'>): void {
+    this.steps.push({ id: this.nextId(), ...step });
+  }
+
+  /** Lets the events take effect, then writes everything, with other writes of the same cause beside it. */
+  async write(tx: Queries, beside: readonly Write[] = []): Promise<void> {
+    for (let event = this.events.shift(); event; event = this.events.shift())
+      for (const handle of this.handlersOf(event.kind)) await handle(event.payload, tx, this);
+    const { messages, facts, steps } = this;
+    const writes: Write[] = [...beside];
+    if (facts.length > 0) writes.push(insertMany(timeline, facts));
+    if (steps.length > 0) writes.push(insertMany(runSteps, steps));
+    if (messages.length > 0)
+      writes.push(insertMany(outbox, messages, sql` on conflict (key) do nothing`));
+    return inOneTrip(tx, writes);
+  }
+}

@@ -1,0 +1,87 @@
+import { sql } from 'drizzle-orm';
+import { boolean, index, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import type {
+  FormId,
+  FunnelId,
+  PageId,
+  PersonId,
+  RevisionId,
+  RuleId,
+  SubmissionId,
+} from '@plumgate/core/basics';
+import type { Answers } from '@plumgate/core/forms';
+import { people } from '../people/table.ts';
+import { ofClient } from '../clients/table.ts';
+import { instant, json } from '../../platform/database/columns.ts';
+
+/** What a visitor sent, as they sent it; rows are never changed. */
+export const submissions = pgTable(
+  'submissions',
+  {
+    id: uuid().$type<SubmissionId>().primaryKey(),
+    clientId: ofClient(),
+    personId: uuid('person_id')
+      .$type<PersonId>()
+      .notNull()
+      .references(() => people.id),
+    formId: uuid('form_id').$type<FormId>().notNull(),
+    pageId: uuid('page_id').$type<PageId>().notNull(),
+    funnelId: uuid('funnel_id').$type<FunnelId>().notNull(),
+    revisionId: uuid('revision_id').$type<RevisionId>().notNull(),
+    answers: json<Answers>().notNull(),
+    source: text().notNull(),
+    rulesMet: json<{ id: RuleId; name: string }[]>('rules_met').notNull(),
+    /** The form's idempotency field, or a digest of what was sent where there is no script to fill it. */
+    once: text().notNull(),
+    /** A digest of who sent what: the same again under the same `once` is the same submission. */
+    digest: text().notNull().default(''),
+    /** Other answers under a `once` that was used before: kept, and told to the business, without rules and follow-up. */
+    isChange: boolean('is_change').notNull().default(false),
+    receivedAt: instant('received_at').notNull(),
+  },
+  (table) => [
+    uniqueIndex('submissions_first_once')
+      .on(table.clientId, table.once)
+      .where(sql`not ${table.isChange}`),
+    unique('submissions_once').on(table.clientId, table.once, table.digest),
+    index('submissions_of_person').on(table.personId, table.pageId),
+  ],
+);
+
+/** A submission as it came in, without what the database knows of its page. */
+export interface HeldContent {
+  typed: Record<string, string>;
+  once: string;
+  visitorId: string;
+  source: string;
+  device: 'phone' | 'wide';
+  /** The time that was chosen with it; null where none was, or where the form offers none. */
+  start: string | null;
+}
+
+/**
+ * Submissions over a limit, as they came: nothing has happened because of them. Somebody looks at them and lets them in
+ * or deletes them.
+ */
+export const heldSubmissions = pgTable(
+  'held_submissions',
+  {
+    id: uuid().$type<SubmissionId>().primaryKey(),
+    clientId: ofClient(),
+    formId: uuid('form_id').$type<FormId>().notNull(),
+    pageId: uuid('page_id').$type<PageId>().notNull(),
+    revisionId: uuid('revision_id').$type<RevisionId>().notNull(),
+    /** The block of the page that asked. */
+    block: text().notNull(),
+    content: json<HeldContent>().notNull(),
+    reason: text().$type<'address' | 'form' | 'recipient'>().notNull(),
+    /** The same key as a submission's, so that a doubled post is held once. */
+    once: text().notNull(),
+    digest: text().notNull(),
+    receivedAt: instant('received_at').notNull(),
+  },
+  (table) => [
+    unique('held_submissions_once').on(table.clientId, table.once, table.digest),
+    index('held_submissions_newest').on(table.clientId, table.receivedAt.desc(), table.id),
+  ],
+);

@@ -1,0 +1,42 @@
+import { boolean, index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { MessageId } from '@plumgate/core/basics';
+import { ofClient } from '../clients/table.ts';
+import { instant } from '../../platform/database/columns.ts';
+
+/** What the built-in mail server and text gateway received, as it came over the wire, and the replies written in the post room. */
+export const postRoom = pgTable(
+  'post_room',
+  {
+    id: uuid().$type<MessageId>().primaryKey(),
+    clientId: ofClient(),
+    kind: text().$type<'email' | 'text'>().notNull().default('email'),
+    /** A reply that somebody wrote in the post room, on its way to the program. */
+    isReply: boolean('is_reply').notNull().default(false),
+    /** The Message-ID: a message delivered twice is kept once. */
+    wireId: text('wire_id').notNull().unique(),
+    from: text().notNull(),
+    to: text().notNull(),
+    subject: text().notNull(),
+    text: text().notNull(),
+    html: text().notNull(),
+    /** The address that ends mail with one press, from the message's header. */
+    unsubscribe: text().notNull().default(''),
+    /** The calendar file that came along. */
+    calendar: text().notNull().default(''),
+    receivedAt: instant('received_at').notNull(),
+  },
+  (table) => [index('post_room_newest').on(table.clientId, table.receivedAt.desc(), table.id)],
+);
+
+/** The replies that the text gateway has told of: told again (it may, until it hears that we did), they do nothing. */
+export const receivedTexts = pgTable('received_texts', {
+  id: text().primaryKey(),
+  receivedAt: instant('received_at').notNull(),
+});
+
+/** Addresses of the business that pressed a notice's unsubscribe: no notice of that client goes there. */
+export const stoppedNotices = pgTable(
+  'stopped_notices',
+  { clientId: ofClient(), address: text().notNull(), stoppedAt: instant('stopped_at').notNull() },
+  (table) => [primaryKey({ columns: [table.clientId, table.address] })],
+);

@@ -1,0 +1,113 @@
+import { sql } from 'drizzle-orm';
+import {
+  bigserial,
+  boolean,
+  index,
+  integer,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import type { PersonId, UserId } from '@plumgate/core/basics';
+import { users } from '../accounts/table.ts';
+import { ofClient } from '../clients/table.ts';
+import { instant, json } from '../../platform/database/columns.ts';
+import type { TimelineFact } from './timeline.ts';
+
+export const people = pgTable(
+  'people',
+  {
+    id: uuid().$type<PersonId>().primaryKey(),
+    clientId: ofClient(),
+    firstName: text('first_name').notNull(),
+    lastName: text('last_name').notNull(),
+    email: text().notNull(),
+    emailKey: text('email_key'),
+    phone: text().notNull(),
+    phoneKey: text('phone_key'),
+    source: text().notNull(),
+    ownerId: uuid('owner_id')
+      .$type<UserId>()
+      .references(() => users.id),
+    submissionCount: integer('submission_count').notNull().default(0),
+    addedAt: instant('added_at').notNull(),
+    lastSeenAt: instant('last_seen_at').notNull(),
+    /** Agreed to texts, and has not stopped them since. */
+    textConsent: boolean('text_consent').notNull().default(false),
+    unsubscribedAt: instant('unsubscribed_at'),
+    /** Their mail host refused them for good: mail is not tried any more. */
+    mailRefusedAt: instant('mail_refused_at'),
+    /** When somebody of the business first called or wrote; a lead waits until then. */
+    touchedAt: instant('touched_at'),
+    /** What search looks in, kept by the database. */
+    searchText: text('search_text').generatedAlwaysAs(
+      sql`lower(first_name || ' ' || last_name || ' ' || email || ' ' || phone || ' ' || coalesce(phone_key, ''))`,
+    ),
+  },
+  (table) => [
+    uniqueIndex('people_one_by_email').on(table.clientId, table.emailKey),
+    uniqueIndex('people_one_by_phone')
+      .on(table.clientId, table.phoneKey)
+      .where(sql`${table.emailKey} is null`),
+    index('people_newest').on(table.clientId, table.addedAt.desc(), table.id),
+    index('people_waiting')
+      .on(table.clientId, table.addedAt)
+      .where(sql`${table.touchedAt} is null`),
+    index('people_search').using('gin', sql`${table.searchText} gin_trgm_ops`),
+  ],
+);
+
+/**
+ * What somebody gave of a known person that differs from what is known: a form never changes a name or a number that is
+ * there already, since anybody can type anybody's email address. The front desk may take it over.
+ */
+export const alsoGiven = pgTable(
+  'also_given',
+  {
+    personId: uuid('person_id')
+      .$type<PersonId>()
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    clientId: ofClient(),
+    field: text().$type<'name' | 'phone'>().notNull(),
+    value: text().notNull(),
+    /** Whether texts to a phone given so were agreed to on the same form. */
+    textConsent: boolean('text_consent').notNull().default(false),
+    givenAt: instant('given_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.field, table.value] })],
+);
+
+export const personTags = pgTable(
+  'person_tags',
+  {
+    personId: uuid('person_id')
+      .$type<PersonId>()
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    clientId: ofClient(),
+    tag: text().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.personId, table.tag] }),
+    index('person_tags_by_tag').on(table.clientId, table.tag),
+  ],
+);
+
+/** What happened to a person, in the order it happened; rows are only added. */
+export const timeline = pgTable(
+  'timeline',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    personId: uuid('person_id')
+      .$type<PersonId>()
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    clientId: ofClient(),
+    at: instant().notNull(),
+    fact: json<TimelineFact>().notNull(),
+  },
+  (table) => [index('timeline_of_person').on(table.personId, table.at)],
+);

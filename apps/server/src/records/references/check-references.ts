@@ -1,0 +1,86 @@
+import type { ClientId, Reference, ReferenceKind } from '@plumgate/core/basics';
+import { and, eq, isNull, or, type SQL } from 'drizzle-orm';
+import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
+import { users } from '../accounts/table.ts';
+import { calendars } from '../booking/table.ts';
+import { sequences } from '../followup/table.ts';
+import { forms } from '../forms/table.ts';
+import { funnels } from '../funnels/table.ts';
+import { pages } from '../pages/table.ts';
+import { isAnyOf } from '../../platform/database/bulk.ts';
+import type { Queries } from '../../platform/database/database.ts';
+import { AppProblem } from '../../platform/http/app-problem.ts';
+
+/** Where each kind of thing is, and which of them a client may name. */
+const kinds: Record<
+  ReferenceKind,
+  {
+    table: PgTable & { id: AnyPgColumn; clientId: AnyPgColumn };
+    mine: (clientId: ClientId) => SQL | undefined;
+    word: string;
+  }
+> = {
+  form: { table: forms, mine: (id) => eq(forms.clientId, id), word: 'form' },
+  page: {
+    table: pages,
+    mine: (id) => and(eq(pages.clientId, id), isNull(pages.removedAt)),
+    word: 'page',
+  },
+  funnel: {
+    table: funnels,
+    mine: (id) => and(eq(funnels.clientId, id), isNull(funnels.removedAt)),
+    word: 'funnel',
+  },
+  sequence: { table: sequences, mine: (id) => eq(sequences.clientId, id), word: 'sequence' },
+  calendar: { table: calendars, mine: (id) => eq(calendars.clientId, id), word: 'calendar' },
+  // The agency's own people look after every client's.
+  user: {
+    table: users,
+    mine: (id) => or(isNull(users.clientId), eq(users.clientId, id)),
+    word: 'person',
+  },
+};
+
+/**
+ * Refuses to save what names something that is not there or is another client's, with the place of each. What was named
+ * before already (`stored`) may stay while it is being changed: a rule whose page was deleted can still be switched off.
+ *
+ * @param under the part of the request's body in which the references lie, such as `body.content`
+ */
+export async function checkReferences(
+  db: Queries,
+  clientId: ClientId,
+  references: readonly Reference[],
+  under: string,
+  stored: readonly Reference[] = [],
+): Promise<void> {
+  const known = new Set(stored.map(keyOf));
+  const asked = references.filter((reference) => !known.has(keyOf(reference)));
+  const missing: Reference[] = [];
+  for (const kind of new Set(asked.map((reference) => reference.kind))) {
+    const { table, mine } = kinds[kind];
+    const these = asked.filter((reference) => reference.kind === kind);
+    const found = await db
+      .select({ id: table.id })
+      .from(table as PgTable)
+      .where(
+        and(
+          isAnyOf(
+            table.id,
+            these.map(({ id }) => id),
+          ),
+          mine(clientId),
+        ),
+      );
+    const there = new Set(found.map(({ id }) => id as string));
+    missing.push(...these.filter(({ id }) => !there.has(id)));
+  }
+  if (missing.length === 0) return;
+  const fields = missing.map(({ kind, at }) => ({
+    field: `${under}.${at}`,
+    message: `This ${kinds[kind].word} is not there any more. Choose another.`,
+  }));
+  throw new AppProblem('bad-request', { detail: fields[0]!.message, fields });
+}
+
+const keyOf = ({ kind, id }: Reference) => `${kind} ${id}`;

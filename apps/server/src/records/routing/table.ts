@@ -1,0 +1,17 @@
+import { boolean, index, integer, pgTable, uuid } from 'drizzle-orm/pg-core';
+import type { RuleId } from '@plumgate/core/basics';
+import type { RuleContent } from '@plumgate/core/routing';
+import { ofClient } from '../clients/table.ts';
+import { json } from '../../platform/database/columns.ts';
+
+export const routingRules = pgTable(
+  'routing_rules',
+  {
+    id: uuid().$type<RuleId>().primaryKey(),
+    clientId: ofClient(),
+    position: integer().notNull(),
+    on: boolean().notNull(),
+    content: json<RuleContent>().notNull(),
+  },
+  (table) => [index('routing_rules_in_order').on(table.clientId, table.position)],
+);

@@ -1,0 +1,206 @@
+import { Injectable } from '@nestjs/common';
+import { done, failed, ownValue, type CalendarId, type Outcome } from '@plumgate/core/basics';
+import { clientFields } from '@plumgate/core/clients';
+import { type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
+import { pageWords, fieldWords } from '@plumgate/core/languages';
+import { fillOrKeep } from '@plumgate/core/messages';
+import type { Block } from '@plumgate/core/page';
+import type { FreeTimes } from '@plumgate/page-kit';
+import { renderTimes } from '@plumgate/page-kit/render';
+import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
+import { HeldService, type Taken } from '../domains/intake/held.service.ts';
+import { askingBlock, incomingOf, slotField, type Incoming } from '../domains/intake/incoming.ts';
+import { IntakeService } from '../domains/intake/intake.service.ts';
+import { chosenTime, ShownTimes } from '../domains/live-pages/booking-shown.ts';
+import { PageLoader } from '../domains/live-pages/page-loader.ts';
+import { PageRenderer } from '../domains/live-pages/page-renderer.ts';
+import { personFields } from '../domains/messages/compose.ts';
+import type { Walk } from '../domains/test-runs/walks.ts';
+import { PinoLogger } from '../platform/logging.ts';
+import { CarryOver, carriedOn } from './carry-over.ts';
+import { headersOf, notHere } from './page-headers.ts';
+import { PageRoutes } from './page.routes.ts';
+import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
+import { siteOptions } from './site-host.ts';
+import { Visitors } from './visitor.ts';
+
+/** A form as it was sent: on which page, by which block, and how the answer is wanted. */
+interface SentForm {
+  page: ServedPage;
+  block: Block;
+  form: FormDefinition;
+  typed: Record<string, string>;
+  /** The page's script asks for JSON; without script the browser wants a page. */
+  wantsJson: boolean;
+}
+
+/** The forms on pages, which work with and without script. */
+@Injectable()
+export class FormRoutes {
+  constructor(
+    private readonly pages: PageRoutes,
+    private readonly visits: PageVisits,
+    private readonly visitors: Visitors,
+    private readonly loader: PageLoader,
+    private readonly renderer: PageRenderer,
+    private readonly times: ShownTimes,
+    private readonly intake: IntakeService,
+    private readonly held: HeldService,
+    private readonly carryOver: CarryOver,
+    private readonly log: PinoLogger,
+  ) {}
+
+  register(site: FastifyInstance): void {
+    site.post('/:client/:page', siteOptions, (request, reply) =>
+      this.takeForm(request as SiteRequest, reply),
+    );
+  }
+
+  private async takeForm(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
+    const page = await this.visits.pageFor(request);
+    if (!page) return this.pages.movedOrNotHere(request, reply);
+    const typed = (request.body ?? {}) as Record<string, string>;
+    const revision = await this.loader.atRevision(page, typed._revision ?? '');
+    const visitor = this.visitors.read(request, reply);
+    const incoming = incomingOf({ ...page, ...revision }, typed._form ?? '', {
+      typed,
+      start: chosenTime(typed[slotField]),
+      once: typed._once ?? '',
+      visitorId: visitor.known ? visitor.id : '',
+      source: visitor.source,
+      device: visitor.device,
+    });
+    if (!incoming) return notHere(reply);
+    const sent: SentForm = {
+      page: { ...page, ...revision },
+      block: askingBlock(revision.document, incoming.block)!,
+      form: incoming.form,
+      typed,
+      wantsJson: request.headers.accept?.includes('application/json') ?? false,
+    };
+    const received = await this.takeIn(this.visits.walkOf(request), request.ip, incoming);
+    if (!received.ok) return this.refuse(sent, received.problem, reply);
+    await this.carryOn(page, received.value, request, reply);
+    return goOn({ ...sent, page }, received.value, reply);
+  }
+
+  /** A lead is taken in; a test run's is rehearsed, and what it would have caused is noted for the report. */
+  private async takeIn(
+    walk: Walk | null,
+    address: string,
+    incoming: Incoming,
+  ): Promise<Outcome<Taken, FieldProblem[]>> {
+    if (!walk)
+      return this.held.receiveFrom(address, incoming).catch((error: unknown) => {
+        this.log.error({ err: error }, 'submission not stored');
+        return failed([{ field: '', code: 'unavailable' as const }]);
+      });
+    const rehearsed = await this.intake.rehearse(incoming);
+    if (!rehearsed.ok) return rehearsed;
+    walk.effects = rehearsed.value.effects;
+    return done(rehearsed.value.received);
+  }
+
+  /** The page comes back with everything as it was typed and a sentence at each answer. */
+  private async refuse(
+    sent: SentForm,
+    problems: FieldProblem[],
+    reply: FastifyReply,
+  ): Promise<unknown> {
+    const { page, typed } = sent;
+    const isUnavailable = problems.some((problem) => problem.code === 'unavailable');
+    void reply
+      .status(isUnavailable ? 503 : 422)
+      .headers({ ...headersOf(page), 'cache-control': 'no-store' });
+    if (isUnavailable) void reply.header('retry-after', '10');
+    const isTaken = problems.some((problem) => problem.code === 'slot-taken');
+    const wished = isTaken ? chosenTime(typed[slotField]) : null;
+    const times = await this.times
+      .freeTimes(page, { wished })
+      .catch(() => new Map<CalendarId, FreeTimes>());
+    return sent.wantsJson
+      ? reply
+          .type('application/json; charset=utf-8')
+          .send(problemsOf(sent, problems, isTaken ? times : null))
+      : reply.send(this.pageWith(sent, problems, times));
+  }
+
+  private pageWith(
+    { page, block, form, typed }: SentForm,
+    problems: FieldProblem[],
+    times: Map<CalendarId, FreeTimes>,
+  ): string {
+    const name = form.questions
+      .filter(({ kind }) => ['full-name', 'first-name', 'last-name'].includes(kind))
+      .map(({ key }) => ownValue(typed, key))
+      .filter(Boolean)
+      .join(' ');
+    return this.renderer.render(page, {
+      times,
+      known: name ? { name, email: '' } : null,
+      formState: (id) =>
+        id === block.id ? { kind: 'refused', typed, problems } : { kind: 'fresh', typed: {} },
+    });
+  }
+
+  private async carryOn(
+    page: ServedPage,
+    { details, bookingId }: Taken,
+    request: FastifyRequest,
+    reply: FastifyReply,
+  ): Promise<void> {
+    const { cookie } = this.carryOver;
+    const before = await this.visits.carriedTo(page, request);
+    const carried = carriedOn(before, page.funnelId, details, bookingId);
+    void reply.setCookie(cookie.name, await this.carryOver.close(carried), cookie.options);
+  }
+}
+
+/** The problems for the page's script, with the free times where the chosen one was taken. */
+function problemsOf(
+  { page, block, form }: SentForm,
+  problems: FieldProblem[],
+  times: Map<CalendarId, FreeTimes> | null,
+): object {
+  const words = pageWords(page.document.language);
+  const free = block.kind === 'booking' ? times?.get(block.calendarId) : undefined;
+  return {
+    problems: problems.map((problem) => {
+      const question = form.questions.find((question) => question.key === problem.field);
+      return {
+        field: problem.field,
+        known: question !== undefined,
+        message: fieldWords(problem, question?.label ?? problem.field, words),
+      };
+    }),
+    ...(free && { times: renderTimes(free, page.document.language) }),
+  };
+}
+
+/** To the next step, to an address, or the message in place; a form whose next step is not live says thank you in place. */
+function goOn(
+  { page, block, form, wantsJson }: SentForm,
+  { details }: Taken,
+  reply: FastifyReply,
+): unknown {
+  const { after } = form;
+  const next =
+    after.kind === 'address'
+      ? uriOf(after.href)
+      : after.kind === 'next-step'
+        ? page.nextStep
+        : null;
+  const message = fillOrKeep(
+    after.kind === 'message' ? after.text : 'Thank you. Your answers have arrived.',
+    {
+      client: clientFields(page.clientName, page.facts),
+      person: personFields(details),
+    },
+  );
+  if (wantsJson) return reply.send(next ? { next } : { message });
+  return reply.redirect(next ?? `/${page.slug}?sent=${block.id}#${block.id}`, 303);
+}
+
+/** An address as it travels in a header: other letters than Latin ones are encoded (RFC 3987, section 3.1). */
+const uriOf = (href: string): string =>
+  URL.canParse(href) ? new URL(href).href : encodeURI(href).replaceAll('%25', '%');

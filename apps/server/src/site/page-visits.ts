@@ -1,0 +1,105 @@
+import { Injectable } from '@nestjs/common';
+import { Slug } from '@plumgate/core/basics';
+import type { FastifyReply, FastifyRequest } from 'fastify';
+import { ShownTimes } from '../domains/live-pages/booking-shown.ts';
+import type { LivePage, ShownPage } from '../domains/live-pages/live-page.ts';
+import { LivePages } from '../domains/live-pages/live-pages.ts';
+import { PageLoader } from '../domains/live-pages/page-loader.ts';
+import type { Reader } from '../domains/live-pages/page-renderer.ts';
+import { personFields } from '../domains/messages/compose.ts';
+import { VisitCounter } from '../domains/results/visit-counter.ts';
+import { walkHeader, Walks, type Walk } from '../domains/test-runs/walks.ts';
+import { Clock } from '../platform/clock.ts';
+import { SiteAddress } from '../platform/site-address.ts';
+import { CarryOver, type Carried } from './carry-over.ts';
+import { clientOf } from './site-host.ts';
+import { Visitors } from './visitor.ts';
+
+export type SiteRequest = FastifyRequest<{ Params: { client: string; page: string } }>;
+
+/** A page as it is answered: a live one has its body ready, a test run through drafts has none. */
+export type ServedPage = ShownPage & Partial<Pick<LivePage, 'body'>>;
+
+/** Which page a request is about, and what is known of whoever asks. */
+@Injectable()
+export class PageVisits {
+  constructor(
+    private readonly address: SiteAddress,
+    private readonly pages: LivePages,
+    private readonly loader: PageLoader,
+    private readonly walks: Walks,
+    private readonly carryOver: CarryOver,
+    private readonly times: ShownTimes,
+    private readonly counter: VisitCounter,
+    private readonly visitors: Visitors,
+    private readonly clock: Clock,
+  ) {}
+
+  /** The test run that a request belongs to; null for a visitor's. */
+  walkOf(request: FastifyRequest): Walk | null {
+    return this.walks.belonging(request.headers[walkHeader]);
+  }
+
+  async pageFor(request: SiteRequest): Promise<ServedPage | null> {
+    const { client, page } = request.params;
+    if (!Slug.safeParse(page).success) return null;
+    // Only the Host header says whose page it is; a path that names the mount itself leads nowhere.
+    if (clientOf(this.address, request) === null) return null;
+    return this.walkOf(request)?.which === 'draft'
+      ? this.loader.draft(client, page)
+      : this.pages.find(client, page);
+  }
+
+  async carriedTo(page: ServedPage, request: FastifyRequest): Promise<Carried | null> {
+    const carried = await this.carryOver.open(request.cookies[this.carryOver.cookie.name]);
+    return carried?.funnel === page.funnelId ? carried : null;
+  }
+
+  /** A page that is reached only by completing the one before counts only those who did. */
+  count(
+    page: ServedPage,
+    request: FastifyRequest,
+    reply: FastifyReply,
+    carried: Carried | null,
+  ): void {
+    const visitor = this.visitors.read(request, reply);
+    if (visitor.bot || (page.gated && !carried)) return;
+    this.counter.count({
+      clientId: page.clientId,
+      pageId: page.pageId,
+      visitorId: visitor.id,
+      source: visitor.source,
+      device: visitor.device,
+      at: this.clock.now(),
+      zone: page.zone,
+    });
+  }
+
+  /** What a known visitor sees: their name in the words, their booking, and what they typed before in the questions that ask it again. */
+  async readerOf(page: ServedPage, carried: Carried): Promise<Reader> {
+    const person = personFields({
+      firstName: carried.first,
+      lastName: carried.last,
+      email: carried.email,
+      phone: carried.phone,
+    });
+    const answers: Partial<Record<string, string>> = {
+      'full-name': person.name,
+      'first-name': carried.first,
+      'last-name': carried.last,
+      email: carried.email,
+      phone: carried.phone,
+    };
+    const typed = Object.fromEntries(
+      Object.values(page.forms).flatMap((form) =>
+        form.questions.map((question) => [question.key, answers[question.kind] ?? '']),
+      ),
+    );
+    return {
+      person,
+      known: { name: person.name, email: carried.email },
+      booking: carried.booking && (await this.times.shownBooking(carried.booking, page)),
+      formState: () => ({ kind: 'fresh', typed }),
+    };
+  }
+}

@@ -1,0 +1,106 @@
+import { Injectable } from '@nestjs/common';
+import { Slug } from '@plumgate/core/basics';
+import { renderLinkPage } from '@plumgate/page-kit/render';
+import type { FastifyInstance, FastifyReply } from 'fastify';
+import { formIn } from '../domains/intake/incoming.ts';
+import { ShownTimes } from '../domains/live-pages/booking-shown.ts';
+import type { LivePage } from '../domains/live-pages/live-page.ts';
+import { PageAddresses } from '../domains/live-pages/page-addresses.ts';
+import { PageRenderer, type Reader } from '../domains/live-pages/page-renderer.ts';
+import { SiteAddress } from '../platform/site-address.ts';
+import { headersOf, notHere, pageHeaders } from './page-headers.ts';
+import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
+import { plainAnswer } from './plain-page.ts';
+import { clientOf, siteOptions } from './site-host.ts';
+
+/** The pages themselves, and where those went that are not there any more. */
+@Injectable()
+export class PageRoutes {
+  constructor(
+    private readonly address: SiteAddress,
+    private readonly addresses: PageAddresses,
+    private readonly renderer: PageRenderer,
+    private readonly times: ShownTimes,
+    private readonly visits: PageVisits,
+  ) {}
+
+  register(site: FastifyInstance): void {
+    site.get('/:client/:page', siteOptions, (request, reply) =>
+      this.showPage(request as SiteRequest, reply),
+    );
+  }
+
+  /** An address that a page had before leads to where it is now, for ever and with all that came along (RFC 9110, 308). */
+  async movedOrNotHere(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
+    const { client, page } = request.params;
+    const isHost = clientOf(this.address, request) !== null && Slug.safeParse(page).success;
+    const slug = isHost ? await this.addresses.movedTo(client, page) : null;
+    if (slug === null) return isHost ? this.shutOrNotHere(request, reply) : notHere(reply);
+    const [, query] = request.url.split(/(?=\?)/);
+    return reply.header('cache-control', 'no-cache').redirect(`/${slug}${query ?? ''}`, 308);
+  }
+
+  /** A page that was taken off leaves whoever still has its address with the client's name and number. */
+  private async shutOrNotHere(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
+    const { client, page } = request.params;
+    const shut = await this.addresses.shut(client, page);
+    if (!shut) return notHere(reply);
+    const { clientName, facts, brand } = shut;
+    const html = renderLinkPage({
+      clientName,
+      phone: facts.phone,
+      country: facts.country,
+      brand,
+      assets: '/~',
+      title: 'This page is not here any more',
+      lines: [
+        facts.phone
+          ? `What it offered may be over. Call ${clientName} and they will help you.`
+          : `What it offered may be over. Please get in touch with ${clientName}.`,
+      ],
+      presses: [],
+    });
+    return reply
+      .status(404)
+      .headers({ ...pageHeaders, 'cache-control': 'no-store', 'x-robots-tag': 'noindex' })
+      .send(html);
+  }
+
+  private async showPage(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
+    const page = await this.visits.pageFor(request);
+    if (!page) return this.movedOrNotHere(request, reply);
+    const carried = page.personal || page.gated ? await this.visits.carriedTo(page, request) : null;
+    if (!this.visits.walkOf(request)) this.visits.count(page, request, reply, carried);
+    const { sent, from } = request.query as { sent?: string; from?: string };
+    const isLive = page.calendars.length > 0;
+    if (!hasBody(page) || sent !== undefined || isLive || (page.personal && carried)) {
+      const reader = carried ? await this.visits.readerOf(page, carried) : {};
+      const state = sent === undefined ? {} : arrivedState(page, sent, reader);
+      const times = await this.times.freeTimes(page, { from });
+      return reply
+        .headers({
+          ...headersOf(page),
+          'cache-control': carried ? 'private, no-store' : 'no-store',
+        })
+        .send(this.renderer.render(page, { ...reader, ...state, times }));
+    }
+    const { status, headers, body } = plainAnswer(page, request.headers);
+    return reply
+      .status(status)
+      .headers(headers)
+      .send(body ?? undefined);
+  }
+}
+
+const hasBody = (page: ServedPage): page is LivePage => page.body !== undefined;
+
+function arrivedState(page: ServedPage, block: string, reader: Reader): Reader {
+  return {
+    formState: (id) => {
+      const form = formIn(page, id);
+      return id === block && form?.after.kind === 'message'
+        ? { kind: 'arrived', message: form.after.text }
+        : (reader.formState?.(id) ?? { kind: 'fresh', typed: {} });
+    },
+  };
+}

@@ -1,0 +1,65 @@
+import { Module, type Provider } from '@nestjs/common';
+import { ApprovalsModule } from '../domains/approvals/approvals.module.ts';
+import { BookingModule } from '../domains/booking/booking.module.ts';
+import { ClientsModule } from '../domains/clients/clients.module.ts';
+import { IntakeModule } from '../domains/intake/intake.module.ts';
+import { LivePagesModule } from '../domains/live-pages/live-pages.module.ts';
+import { MessagesModule } from '../domains/messages/messages.module.ts';
+import { PicturesModule } from '../domains/pictures/pictures.module.ts';
+import { ResultsModule } from '../domains/results/results.module.ts';
+import { TestRunsModule } from '../domains/test-runs/test-runs.module.ts';
+import { ApprovalRoutes } from './approval.routes.ts';
+import { AssetRoutes } from './asset.routes.ts';
+import { CONFIG, type Config } from '../platform/config.ts';
+import { Clock } from '../platform/clock.ts';
+import { Database } from '../platform/database/database.ts';
+import { KeyRing } from '../platform/key-ring.ts';
+import { CarryOver } from './carry-over.ts';
+import { CrawlerRoutes } from './crawler.routes.ts';
+import { DirectPages } from './direct-pages.ts';
+import { FormRoutes } from './form.routes.ts';
+import { HostCheckRoutes } from './host-check.routes.ts';
+import { LinkRoutes } from './link.routes.ts';
+import { PageRoutes } from './page.routes.ts';
+import { PageVisits } from './page-visits.ts';
+import { SiteRoutes } from './site.routes.ts';
+import { TextHookRoutes } from './text-hook.routes.ts';
+import { Visitors } from './visitor.ts';
+
+const carryOver: Provider = {
+  provide: CarryOver,
+  useFactory: (database: Database, clock: Clock, config: Config) =>
+    new CarryOver(new KeyRing(database, clock, 'carry-over-keys'), config),
+  inject: [Database, Clock, CONFIG],
+};
+
+/** What visitors' hosts are answered with. */
+@Module({
+  imports: [
+    ApprovalsModule,
+    BookingModule,
+    ClientsModule,
+    IntakeModule,
+    LivePagesModule,
+    MessagesModule,
+    PicturesModule,
+    ResultsModule,
+    TestRunsModule,
+  ],
+  providers: [
+    ApprovalRoutes,
+    AssetRoutes,
+    carryOver,
+    CrawlerRoutes,
+    DirectPages,
+    FormRoutes,
+    HostCheckRoutes,
+    LinkRoutes,
+    PageRoutes,
+    PageVisits,
+    SiteRoutes,
+    TextHookRoutes,
+    Visitors,
+  ],
+})
+export class SiteModule {}
