@@ -13,7 +13,7 @@ async function launchCheck(app: Page): Promise<Locator> {
   return check;
 }
 
-test('a three-step funnel from nothing: wired, checked, published, walked, given another address, copied and launched elsewhere', async ({
+test('a three-step funnel from nothing: wired, checked, published, tested, given another address, copied and launched elsewhere', async ({
   browser,
 }) => {
   const app = await atFunnels(browser, 'stonecroft-paving');
@@ -56,8 +56,8 @@ test('a three-step funnel from nothing: wired, checked, published, walked, given
   await expect(app.getByText('Published 3 steps.', { exact: false })).toBeVisible();
   await expect(app.getByRole('button', { name: 'All published' })).toBeDisabled();
 
-  await app.getByRole('button', { name: 'Walk it' }).click();
-  await app.getByRole('button', { name: 'Set out' }).click();
+  await app.getByRole('button', { name: 'Test run' }).click();
+  await app.getByRole('button', { name: 'Start' }).click();
   await expect(app.getByText(/The path works: \d+ things done, nothing left behind/)).toBeVisible();
   await app.keyboard.press('Escape');
 
@@ -151,14 +151,14 @@ async function pull(app: Page, from: Locator, to: Locator): Promise<void> {
   await app.mouse.up();
 }
 
-test('a client looks at the drafts by a review link, on a phone, and says what to change', async ({
+test('a client looks at the drafts by an approval link, on a phone, and says what to change', async ({
   browser,
 }) => {
   const app = await atFunnels(browser, 'fernhill-physio');
   await app.getByRole('row').nth(1).getByRole('link').first().click();
   await app.getByRole('button', { name: 'Share', exact: true }).click();
-  await app.getByRole('button', { name: 'Make a review link' }).click();
-  const href = await app.getByText('/~/review/').innerText();
+  await app.getByRole('button', { name: 'Make an approval link' }).click();
+  const href = await app.getByText('/~/approval/').innerText();
   const guest = await browser.newPage({ viewport: { width: 390, height: 844 } });
   await guest.goto(href);
   const draft = guest.frameLocator('iframe');

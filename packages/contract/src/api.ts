@@ -50,7 +50,7 @@ import {
   PersonRecord,
   PersonSummary,
   Picture,
-  ReviewView,
+  ApprovalView,
   RevisionView,
   RuleChoices,
   RulePreviewView,
@@ -64,7 +64,7 @@ import {
   TemplateKind,
   TemplateView,
   TodayBoard,
-  WalkView,
+  TestRunView,
 } from './shapes.ts';
 
 const name = (what: string) => z.string().trim().min(1, `Give ${what} a name.`).max(80);
@@ -373,29 +373,29 @@ export const importBundle = endpoint({
   bodyType: 'application/octet-stream',
   answer: z.object({ funnelId: FunnelId.nullable(), templateId: TemplateId.nullable() }),
 });
-export const listReviews = endpoint({
+export const listApprovals = endpoint({
   method: 'GET',
-  path: '/api/funnels/:funnelId/reviews',
-  summary: "A funnel's review links, with what was said by them",
+  path: '/api/funnels/:funnelId/approvals',
+  summary: "A funnel's approval links, with what was said by them",
   right: 'funnels.read',
   params: ofFunnel,
-  answer: z.object({ reviews: z.array(ReviewView) }),
+  answer: z.object({ approvals: z.array(ApprovalView) }),
 });
-export const createReview = endpoint({
+export const createApproval = endpoint({
   method: 'POST',
-  path: '/api/funnels/:funnelId/reviews',
+  path: '/api/funnels/:funnelId/approvals',
   summary: 'Make a link by which a client looks at the drafts; it is said this once',
   right: 'funnels.write',
   params: ofFunnel,
   body: z.object({ days: z.int().min(1).max(90) }),
   answer: z.object({ href: z.string() }),
 });
-export const closeReview = endpoint({
+export const closeApproval = endpoint({
   method: 'DELETE',
-  path: '/api/reviews/:reviewId',
-  summary: 'End a review link',
+  path: '/api/approvals/:approvalId',
+  summary: 'End an approval link',
   right: 'funnels.write',
-  params: z.object({ reviewId: z.uuid() }),
+  params: z.object({ approvalId: z.uuid() }),
   answer: nothing,
 });
 export const finishRemark = endpoint({
@@ -461,28 +461,28 @@ export const addStandInRecord = endpoint({
 });
 export const removeStandInRecord = endpoint({
   method: 'DELETE',
-  path: '/api/stand-in-records/:id',
+  path: '/api/stand-in-records/:recordId',
   summary: 'Remove a record at the DNS stand-in',
   right: 'funnels.write',
-  params: z.object({ id: RowNumber }),
+  params: z.object({ recordId: RowNumber }),
   answer: nothing,
 });
-export const startWalk = endpoint({
+export const startTestRun = endpoint({
   method: 'POST',
-  path: '/api/funnels/:funnelId/walks',
+  path: '/api/funnels/:funnelId/test-runs',
   summary: 'Lead a test visitor through the draft or the published funnel; nothing is left behind',
   right: 'funnels.write',
   params: ofFunnel,
   body: z.object({ which: z.enum(['draft', 'live']) }),
-  answer: z.object({ walkId: z.string() }),
+  answer: z.object({ testRunId: z.string() }),
 });
-export const getWalk = endpoint({
+export const getTestRun = endpoint({
   method: 'GET',
-  path: '/api/walks/:walkId',
-  summary: 'What happened on a walk so far',
+  path: '/api/test-runs/:testRunId',
+  summary: 'What happened on a test run so far',
   right: 'funnels.read',
-  params: z.object({ walkId: z.uuid() }),
-  answer: WalkView,
+  params: z.object({ testRunId: z.uuid() }),
+  answer: TestRunView,
 });
 export const checkLaunch = endpoint({
   method: 'GET',

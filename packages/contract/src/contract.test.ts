@@ -1,4 +1,13 @@
-import { describeApi, endpoints, problemCodes, rights, Role, roleMay } from './index.ts';
+import {
+  clientOwnedIds,
+  describeApi,
+  endpoints,
+  otherIds,
+  problemCodes,
+  rights,
+  Role,
+  roleMay,
+} from './index.ts';
 
 it('has each method and path once', () => {
   const all = endpoints.map(([, { method, path }]) => `${method} ${path}`);
@@ -9,6 +18,11 @@ it.each(endpoints)('%s names the parts of its path', (_name, { path, params }) =
   const named = [...path.matchAll(/:(\w+)/g)].map(([, name]) => name);
   const shape = (params as { shape?: object } | undefined)?.shape ?? {};
   expect(Object.keys(shape)).toEqual(named);
+});
+
+it.each(endpoints)('%s says whose each part of its path is', (_name, { path }) => {
+  const known: readonly string[] = [...clientOwnedIds, ...otherIds];
+  for (const [, part] of path.matchAll(/:(\w+)/g)) expect(known).toContain(part);
 });
 
 it('gives owner and marketer everything, and the front desk people, diary and messages', () => {

@@ -6,6 +6,7 @@ export { api };
 export * from './endpoint.ts';
 export * from './problem.ts';
 export * from './rights.ts';
+export * from './scope.ts';
 export * from './shapes.ts';
 
 /** Every endpoint by name. */

@@ -155,7 +155,7 @@ export const PageLaunch = z.object({
 export type PageLaunch = z.infer<typeof PageLaunch>;
 
 /** A link by which a client looks at drafts, and what was said by it. */
-export const ReviewView = z.object({
+export const ApprovalView = z.object({
   id: z.uuid(),
   createdAt: InstantText,
   expiresAt: InstantText,
@@ -175,7 +175,7 @@ export const ReviewView = z.object({
     }),
   ),
 });
-export type ReviewView = z.infer<typeof ReviewView>;
+export type ApprovalView = z.infer<typeof ApprovalView>;
 
 export const DnsLine = z.object({
   name: z.string(),
@@ -196,8 +196,8 @@ export type DomainView = z.infer<typeof DomainView>;
 export const StandInRecord = DnsLine.extend({ id: z.int() });
 export type StandInRecord = z.infer<typeof StandInRecord>;
 
-/** One thing that happened on a walk, or where it broke and why. */
-export const WalkPoint = z.object({
+/** One thing that happened on a test run, or where it broke and why. */
+export const TestRunPoint = z.object({
   page: z.string(),
   width: z.enum(['wide', 'phone']),
   what: z.string(),
@@ -206,9 +206,9 @@ export const WalkPoint = z.object({
   ok: z.boolean(),
   lines: z.array(z.string()),
 });
-export type WalkPoint = z.infer<typeof WalkPoint>;
-export const WalkView = z.object({ points: z.array(WalkPoint), over: z.boolean() });
-export type WalkView = z.infer<typeof WalkView>;
+export type TestRunPoint = z.infer<typeof TestRunPoint>;
+export const TestRunView = z.object({ points: z.array(TestRunPoint), over: z.boolean() });
+export type TestRunView = z.infer<typeof TestRunView>;
 
 /** One time that a page was published: when, by whom, and whether visitors see it now. */
 export const RevisionView = z.object({

@@ -8,7 +8,7 @@ export const runtimeParts = [
   'hours',
   'video',
   'popups',
-  'review',
+  'approval',
 ] as const;
 export type RuntimePart = (typeof runtimeParts)[number];
 
@@ -19,8 +19,8 @@ const needs: Record<RuntimePart, (block: Block) => boolean> = {
   hours: (block) => block.kind === 'hours' && block.saysNow,
   video: (block) => block.kind === 'video',
   popups: () => false,
-  // Of review pages alone.
-  review: () => false,
+  // Of approval pages alone.
+  approval: () => false,
 };
 
 /** The parts that a page uses, and no others. */

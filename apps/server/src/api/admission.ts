@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { roleMay, type Endpoint } from '@plumgate/contract';
-import { ClientId } from '@plumgate/core/basics';
-import { ClientService } from '../domains/clients/client.service.ts';
+import { roleMay, scopeOf, type ClientOwnedId, type Endpoint } from '@plumgate/contract';
+import { Database } from '../platform/database/database.ts';
+import { ownerOf } from '../records/scope.ts';
 import { SessionService } from '../domains/accounts/session.service.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import type { CheckedRequest, Who } from '../platform/http/bind.ts';
@@ -14,7 +14,7 @@ import type { CheckedRequest, Who } from '../platform/http/bind.ts';
 export class Admission {
   constructor(
     private readonly sessions: SessionService,
-    private readonly clients: ClientService,
+    private readonly database: Database,
   ) {}
 
   async admit(request: CheckedRequest, endpoint: Endpoint): Promise<void> {
@@ -23,19 +23,26 @@ export class Admission {
       const who = await this.sessions.whoHas(request.cookies[this.sessions.cookie.name]);
       if (!who) throw new AppProblem('not-signed-in');
       if (!roleMay(who.role, endpoint.right)) throw new AppProblem('not-allowed');
-      await this.refuseOtherClient(who, request.params);
+      await this.refuseOtherClient(who, scopeOf(endpoint), request.params);
       request.who = who;
     }
     request.admittedTo = endpoint;
   }
 
-  /** A client that is not there, and to a front desk every other one, has nothing to be found under it. */
-  private async refuseOtherClient(who: Who, params: unknown): Promise<void> {
-    const { clientId } = params as { clientId?: string };
-    if (clientId === undefined) return;
-    const id = ClientId.safeParse(clientId);
-    if (!id.success || (who.clientId && who.clientId !== id.data)) throw notFound();
-    if (!who.clientId && !(await this.clients.isThere(id.data))) throw notFound();
+  /** What is not there, and to a front desk everything of other clients, has nothing to be found under its id. */
+  private async refuseOtherClient(
+    who: Who,
+    scope: readonly ClientOwnedId[],
+    params: unknown,
+  ): Promise<void> {
+    for (const kind of scope) {
+      const owner = await ownerOf(
+        this.database.db,
+        kind,
+        (params as Record<string, string>)[kind]!,
+      );
+      if (owner === null || (who.clientId && who.clientId !== owner)) throw notFound();
+    }
   }
 }
 

@@ -37,11 +37,11 @@ import { PageController } from './page.controller.ts';
 import { PeopleController } from './people.controller.ts';
 import { PictureController } from './picture.controller.ts';
 import { PlaceController } from './place.controller.ts';
-import { ReviewController } from './review.controller.ts';
+import { ApprovalController } from './approval.controller.ts';
 import { RuleController } from './rule.controller.ts';
 import { SequenceController } from './sequence.controller.ts';
 import { TemplateController } from './template.controller.ts';
-import { WalkController } from './walk.controller.ts';
+import { TestRunController } from './test-run.controller.ts';
 
 /** What the web app speaks to: a controller a domain, each bound to the contract. */
 @Module({
@@ -81,11 +81,11 @@ import { WalkController } from './walk.controller.ts';
     PeopleController,
     PictureController,
     PlaceController,
-    ReviewController,
+    ApprovalController,
     RuleController,
     SequenceController,
     TemplateController,
-    WalkController,
+    TestRunController,
   ],
   providers: [
     Admission,

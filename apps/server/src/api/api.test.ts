@@ -1,6 +1,14 @@
 import type { INestApplicationContext } from '@nestjs/common';
 import { DiscoveryService, MetadataScanner, ModulesContainer } from '@nestjs/core';
-import { endpoints, problemCodes, rights, type Endpoint, roleMay } from '@plumgate/contract';
+import {
+  clientOwnedIds,
+  endpoints,
+  problemCodes,
+  rights,
+  type Endpoint,
+  roleMay,
+  scopeOf,
+} from '@plumgate/contract';
 import { ENDPOINT } from '../platform/http/bind.ts';
 import { AccountService } from '../domains/accounts/account.service.ts';
 import { SetUpCode } from '../domains/accounts/set-up-code.ts';
@@ -80,6 +88,84 @@ describe('every route', () => {
       expect(answer.json()).toMatchObject({ status: 403, code: 'not-allowed' });
     },
   );
+});
+
+describe('every id in an address', () => {
+  const scoped = endpoints.filter(([, endpoint]) => scopeOf(endpoint).length > 0);
+  const call = (endpoint: Endpoint, ids: Record<string, string>, as: string) =>
+    app.api(
+      endpoint.method,
+      endpoint.path.replace(/:(\w+)/g, (_, part: string) => ids[part] ?? '1'),
+      endpoint.method === 'GET' ? undefined : {},
+      as,
+    );
+  const nobodys = Object.fromEntries(
+    clientOwnedIds.map((id) => [id, '00000000-0000-4000-8000-000000000000']),
+  );
+
+  it.each(scoped)('%s finds nothing under an id that is nobody’s', async (_name, endpoint) => {
+    const answer = await call(endpoint, nobodys, 'owner@example.com');
+    expect(answer.json()).toMatchObject({ status: 404, code: 'not-found' });
+  });
+
+  it.each(scoped)('%s finds nothing under what can’t be an id', async (_name, endpoint) => {
+    const odd = Object.fromEntries(clientOwnedIds.map((id) => [id, 'constructor']));
+    const answer = await call(endpoint, odd, 'owner@example.com');
+    expect(answer.json()).toMatchObject({ status: 404, code: 'not-found' });
+  });
+
+  it.each(scoped.filter(([, { right }]) => roleMay('front-desk', right)))(
+    '%s shows the front desk nothing of another client',
+    async (_name, endpoint) => {
+      theirs ??= await otherClient();
+      for (const id of scopeOf(endpoint)) expect(theirs).toHaveProperty(id);
+      const answer = await call(endpoint, theirs, 'desk@example.com');
+      expect(answer.json()).toMatchObject({ status: 404, code: 'not-found' });
+      // The same ids let the owner in, whatever comes of the rest of the request.
+      const owners = await call(endpoint, theirs, 'owner@example.com');
+      expect(owners.statusCode).not.toBe(404);
+    },
+  );
+
+  let theirs: Record<string, string> | undefined;
+  /** A client that the front desk is not of, with something of each kind that a front desk can ask for. */
+  async function otherClient(): Promise<Record<string, string>> {
+    const { id: clientId } = (
+      await app.api(
+        'POST',
+        '/api/clients',
+        { name: 'Other', slug: 'other', zone: 'UTC' },
+        'owner@example.com',
+      )
+    ).json<{ id: string }>();
+    const { id: calendarId } = (
+      await app.api(
+        'POST',
+        `/api/clients/${clientId}/calendars`,
+        { name: 'Calls' },
+        'owner@example.com',
+      )
+    ).json<{ id: string }>();
+    const booking = (
+      await app.api(
+        'POST',
+        `/api/calendars/${calendarId}/bookings`,
+        { start: '2026-11-09T15:00:00Z', name: 'A B', email: 'a@example.com', phone: '' },
+        'owner@example.com',
+      )
+    ).json<{ id: string; person: { id: string } }>();
+    await app.settle();
+    const { messages } = (
+      await app.api('GET', `/api/clients/${clientId}/messages`, undefined, 'owner@example.com')
+    ).json<{ messages: { id: string }[] }>();
+    return {
+      clientId,
+      calendarId,
+      bookingId: booking.id,
+      personId: booking.person.id,
+      messageId: messages[0]!.id,
+    };
+  }
 });
 
 describe('the front desk', () => {

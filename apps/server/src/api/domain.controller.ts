@@ -53,7 +53,7 @@ export class DomainController {
   async removeRecord(
     @Ask() { params }: Asked<typeof api.removeStandInRecord>,
   ): Promise<Answer<typeof api.removeStandInRecord>> {
-    await this.records.remove(params.id);
+    await this.records.remove(params.recordId);
     return {};
   }
 }

@@ -17,3 +17,4 @@ export * from '../platform/settings.table.ts';
 export * from '../platform/limits/limits.table.ts';
 export * from './own-domains/table.ts';
 export * from './approvals/table.ts';
+export * from './test-runs/table.ts';

@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { dayWords } from '@plumgate/core/basics';
-import { renderLinkPage, renderReviewPage, type ReviewPage } from '@plumgate/page-kit/render';
+import { renderLinkPage, renderApprovalPage, type ApprovalPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { z } from 'zod';
-import { ReviewService, type ReviewRow } from '../domains/approvals/review.service.ts';
+import { ApprovalService, type ApprovalLinkRow } from '../domains/approvals/approval.service.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { scriptName } from '../domains/live-pages/assets.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
@@ -25,35 +25,40 @@ const Said = z.object({
 });
 
 interface Opened {
-  link: ReviewRow & { funnel: string };
+  link: ApprovalLinkRow & { funnel: string };
   client: ClientRow;
   steps: PageRow[];
   step: PageRow;
   isPhone: boolean;
 }
 
-/** What a review link opens: drafts with the remarks on them, on the client's own host. */
+/** What an approval link opens: drafts with the remarks on them, on the client's own host. */
 @Injectable()
 export class ApprovalRoutes {
   constructor(
     private readonly address: SiteAddress,
     private readonly clients: ClientService,
-    private readonly approvals: ReviewService,
+    private readonly approvals: ApprovalService,
     private readonly loader: PageLoader,
     private readonly renderer: PageRenderer,
     private readonly database: Database,
   ) {}
 
   register(site: FastifyInstance): void {
-    site.get('/:client/~/review/:token', siteOptions, async (request, reply) => {
+    site.get('/:client/~/approval/:token', siteOptions, async (request, reply) => {
       const opened = await this.open(request, reply);
       return opened && this.show(request, reply, opened, null);
     });
-    site.post('/:client/~/review/:token', siteOptions, async (request, reply) => {
+    // Links that were sent before they had this name.
+    site.get('/:client/~/review/:token', siteOptions, (request, reply) => {
+      const { token } = request.params as { token: string };
+      return reply.headers(linkHeaders).redirect(`/~/approval/${token}`, 308);
+    });
+    site.post('/:client/~/approval/:token', siteOptions, async (request, reply) => {
       const opened = await this.open(request, reply);
       return opened && this.say(request, reply, opened);
     });
-    site.get('/:client/~/review/:token/page/:slug', siteOptions, async (request, reply) => {
+    site.get('/:client/~/approval/:token/page/:slug', siteOptions, async (request, reply) => {
       const opened = await this.open(request, reply);
       if (!opened) return;
       const { client, slug } = request.params as { client: string; slug: string };
@@ -66,7 +71,7 @@ export class ApprovalRoutes {
     });
   }
 
-  /** The review that a request may see; else it has been answered, and null comes back. */
+  /** The approval that a request may see; else it has been answered, and null comes back. */
   private async open(request: FastifyRequest, reply: FastifyReply): Promise<Opened | null> {
     const { client: slug, token } = request.params as { client: string; token: string };
     const isHost = clientOf(this.address, request) !== null;
@@ -104,19 +109,19 @@ export class ApprovalRoutes {
     request: FastifyRequest,
     reply: FastifyReply,
     { link, client, steps, step, isPhone }: Opened,
-    wrong: ReviewPage['wrong'],
+    wrong: ApprovalPage['wrong'],
   ): Promise<unknown> {
     const { token } = request.params as { token: string };
     const { zone } = client.facts;
     const remarks = await this.approvals.remarksOn(link.id, step.id);
-    const html = renderReviewPage({
+    const html = renderApprovalPage({
       clientName: client.name,
       brand: client.brand,
       assets: '/~',
       script: scriptName,
       funnel: link.funnel,
       pages: steps.map(({ id, slug, name }) => ({ slug, name, isOpen: id === step.id })),
-      frame: `/~/review/${token}/page/${step.slug}`,
+      frame: `/~/approval/${token}/page/${step.slug}`,
       isPhone,
       remarks: remarks.map(({ part, x, y, who, words, doneAt }, index) => ({
         number: index + 1,
@@ -160,6 +165,6 @@ export class ApprovalRoutes {
     }
     const { token } = request.params as { token: string };
     const as = opened.isPhone ? '&as=phone' : '';
-    return reply.redirect(`/~/review/${token}?page=${step.slug}${as}`, 303);
+    return reply.redirect(`/~/approval/${token}?page=${step.slug}${as}`, 303);
   }
 }

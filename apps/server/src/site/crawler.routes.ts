@@ -26,7 +26,7 @@ export class CrawlerRoutes {
     const lines = [
       'User-agent: *',
       'Disallow: /~/booking/',
-      'Disallow: /~/review/',
+      'Disallow: /~/approval/',
       'Disallow: /~/unsubscribe/',
       '',
       `Sitemap: ${this.address.known(client)}/sitemap.xml`,

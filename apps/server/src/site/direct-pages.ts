@@ -3,7 +3,7 @@ import { Injectable } from '@nestjs/common';
 import type { FastifyInstance } from 'fastify';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
-import { walkHeader } from '../domains/test-runs/walks.ts';
+import { testRunHeader } from '../domains/test-runs/test-runs.ts';
 import { Clock } from '../platform/clock.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { isPlain, plainAnswer } from './plain-page.ts';
@@ -30,7 +30,7 @@ export class DirectPages {
     answer: ServerResponse,
   ): boolean {
     const visitorCookie = this.visitors.cookie;
-    if (request.method !== 'GET' || request.headers[walkHeader]) return false;
+    if (request.method !== 'GET' || request.headers[testRunHeader]) return false;
     const { host = '', cookie = '', referer = '' } = request.headers;
     const url = request.url ?? '/';
     const [, slug] = /^\/([\w-]+)(?:\?|$)/.exec(url) ?? [];

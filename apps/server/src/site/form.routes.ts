@@ -15,7 +15,7 @@ import { chosenTime, ShownTimes } from '../domains/live-pages/booking-shown.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import { PageRenderer } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';
-import type { Walk } from '../domains/test-runs/walks.ts';
+import type { TestRun } from '../domains/test-runs/test-runs.ts';
 import { PinoLogger } from '../platform/logging.ts';
 import { CarryOver, carriedOn } from './carry-over.ts';
 import { headersOf, notHere } from './page-headers.ts';
@@ -78,7 +78,7 @@ export class FormRoutes {
       typed,
       wantsJson: request.headers.accept?.includes('application/json') ?? false,
     };
-    const received = await this.takeIn(this.visits.walkOf(request), request.ip, incoming);
+    const received = await this.takeIn(this.visits.testRunOf(request), request.ip, incoming);
     if (!received.ok) return this.refuse(sent, received.problem, reply);
     await this.carryOn(page, received.value, request, reply);
     return goOn({ ...sent, page }, received.value, reply);
@@ -86,18 +86,18 @@ export class FormRoutes {
 
   /** A lead is taken in; a test run's is rehearsed, and what it would have caused is noted for the report. */
   private async takeIn(
-    walk: Walk | null,
+    testRun: TestRun | null,
     address: string,
     incoming: Incoming,
   ): Promise<Outcome<Taken, FieldProblem[]>> {
-    if (!walk)
+    if (!testRun)
       return this.held.receiveFrom(address, incoming).catch((error: unknown) => {
         this.log.error({ err: error }, 'submission not stored');
         return failed([{ field: '', code: 'unavailable' as const }]);
       });
     const rehearsed = await this.intake.rehearse(incoming);
     if (!rehearsed.ok) return rehearsed;
-    walk.effects = rehearsed.value.effects;
+    testRun.effects = rehearsed.value.effects;
     return done(rehearsed.value.received);
   }
 

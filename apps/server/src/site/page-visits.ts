@@ -8,7 +8,7 @@ import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
-import { walkHeader, Walks, type Walk } from '../domains/test-runs/walks.ts';
+import { testRunHeader, TestRuns, type TestRun } from '../domains/test-runs/test-runs.ts';
 import { Clock } from '../platform/clock.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { CarryOver, type Carried } from './carry-over.ts';
@@ -27,7 +27,7 @@ export class PageVisits {
     private readonly address: SiteAddress,
     private readonly pages: LivePages,
     private readonly loader: PageLoader,
-    private readonly walks: Walks,
+    private readonly testRuns: TestRuns,
     private readonly carryOver: CarryOver,
     private readonly times: ShownTimes,
     private readonly counter: VisitCounter,
@@ -36,8 +36,8 @@ export class PageVisits {
   ) {}
 
   /** The test run that a request belongs to; null for a visitor's. */
-  walkOf(request: FastifyRequest): Walk | null {
-    return this.walks.belonging(request.headers[walkHeader]);
+  testRunOf(request: FastifyRequest): TestRun | null {
+    return this.testRuns.belonging(request.headers[testRunHeader]);
   }
 
   async pageFor(request: SiteRequest): Promise<ServedPage | null> {
@@ -45,7 +45,7 @@ export class PageVisits {
     if (!Slug.safeParse(page).success) return null;
     // Only the Host header says whose page it is; a path that names the mount itself leads nowhere.
     if (clientOf(this.address, request) === null) return null;
-    return this.walkOf(request)?.which === 'draft'
+    return this.testRunOf(request)?.which === 'draft'
       ? this.loader.draft(client, page)
       : this.pages.find(client, page);
   }

@@ -70,7 +70,7 @@ export class PageRoutes {
     const page = await this.visits.pageFor(request);
     if (!page) return this.movedOrNotHere(request, reply);
     const carried = page.personal || page.gated ? await this.visits.carriedTo(page, request) : null;
-    if (!this.visits.walkOf(request)) this.visits.count(page, request, reply, carried);
+    if (!this.visits.testRunOf(request)) this.visits.count(page, request, reply, carried);
     const { sent, from } = request.query as { sent?: string; from?: string };
     const isLive = page.calendars.length > 0;
     if (!hasBody(page) || sent !== undefined || isLive || (page.personal && carried)) {

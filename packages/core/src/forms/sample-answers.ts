@@ -2,7 +2,7 @@ import { isTick } from './read-answers.ts';
 import type { FormDefinition, Question } from './form.ts';
 
 /** Who answers forms when nobody does: a test visitor. The number is of those kept free for fiction. */
-export const sampleVisitor = { first: 'Walk', last: 'Through', phone: '(207) 555-0199' } as const;
+export const sampleVisitor = { first: 'Test', last: 'Visitor', phone: '(207) 555-0199' } as const;
 
 /** Answers to every question of a form that it takes as good, as a browser would send them. `today` is `2026-11-05`. */
 export function sampleAnswers(

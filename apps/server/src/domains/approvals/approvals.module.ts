@@ -1,10 +1,10 @@
 import { Module } from '@nestjs/common';
 import { FunnelsModule } from '../funnels/funnels.module.ts';
-import { ReviewService } from './review.service.ts';
+import { ApprovalService } from './approval.service.ts';
 
 @Module({
   imports: [FunnelsModule],
-  providers: [ReviewService],
-  exports: [ReviewService],
+  providers: [ApprovalService],
+  exports: [ApprovalService],
 })
 export class ApprovalsModule {}

@@ -15,13 +15,8 @@ import { emailKey, phoneKey, splitName } from '@plumgate/core/people';
 import { and, asc, eq, gt, isNull, lt, ne } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
-import {
-  bookingFields,
-  clientEmail,
-  emailToPerson,
-  personFields,
-  textToPerson,
-} from '../messages/compose.ts';
+import { personFields } from '../messages/compose.ts';
+import { Messenger, nameFor } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
@@ -44,6 +39,7 @@ import {
 
 /** Who does something to a booking: the person from their link, or somebody of the business. */
 export type By = 'visitor' | 'business';
+type Happened = 'booked' | 'moved' | 'cancelled';
 
 /** A booking with all that its messages speak of. */
 export interface LoadedBooking {
@@ -73,6 +69,7 @@ export class BookingService {
     private readonly causes: Causes,
     private readonly store: PersonStore,
     private readonly links: PersonLinks,
+    private readonly messenger: Messenger,
     private readonly worker: Worker,
   ) {}
 
@@ -410,69 +407,65 @@ export class BookingService {
   private noteAndTell(
     so: Consequences,
     loaded: LoadedBooking,
-    what: 'booked' | 'moved' | 'cancelled',
+    what: Happened,
     by: By,
     now: Instant,
   ): void {
-    const { booking, calendar, person, client } = loaded;
+    const { booking, person } = loaded;
     so.note(person, now, { kind: what, by, ...this.spoken(loaded) });
     const key = `booking:${booking.id}:${booking.changes}`;
-    const link = this.links.booking(client, booking.id);
-    const words = what === 'booked' ? calendar.content.confirmation : changeWords[what];
+    this.tellPerson(so, loaded, what, key, now);
+    if (by === 'visitor') this.tellBusiness(so, loaded, what, key, now);
+  }
+
+  /** By email, or where there is none by text. */
+  private tellPerson(
+    so: Consequences,
+    loaded: LoadedBooking,
+    what: Happened,
+    key: string,
+    at: Instant,
+  ): void {
+    const { booking, calendar, person, client } = loaded;
+    const { confirmation, name, where, rules } = calendar.content;
+    const words = what === 'booked' ? confirmation : changeWords[what];
     const context = {
-      person: personFields(person),
-      booking: bookingFields(
-        {
-          startsAt: booking.startsAt,
-          zone: calendar.content.rules.zone,
-          where: calendar.content.where,
-        },
-        client,
-        link,
-      ),
+      ...this.messenger.personIn(person),
+      ...this.messenger.bookingIn({ ...booking, zone: rules.zone, where }, client),
     };
-    const owed = { clientId: client.id, key, dueAt: now, personId: person.id };
-    if (person.email && !person.mailRefusedAt) {
-      const email = emailToPerson(
-        client,
-        person.email,
-        words,
-        context,
-        this.links.unsubscribe(client, person.id),
-      );
-      so.owe({ ...owed, payload: { ...email, calendar: this.file(loaded) } });
-      so.note(person, now, {
-        kind: 'sent',
-        subject: email.subject,
-        sequence: calendar.content.name,
-      });
-    } else if (person.phone && person.textConsent) {
-      const text = textToPerson(client, person.phone, words.subject, context);
-      so.owe({ ...owed, payload: text });
-      so.note(person, now, { kind: 'texted', body: text.body, sequence: calendar.content.name });
-    }
-    if (by !== 'visitor') return;
-    const name = personFields(person).name || person.email || person.phone;
+    const to = { client, person, key, at, from: name, context };
+    if (person.email && !person.mailRefusedAt)
+      this.messenger.emailPerson(so, to, words, this.file(loaded));
+    else if (person.phone && person.textConsent) this.messenger.textPerson(so, to, words.subject);
+  }
+
+  private tellBusiness(
+    so: Consequences,
+    loaded: LoadedBooking,
+    what: Happened,
+    key: string,
+    at: Instant,
+  ): void {
+    const { calendar, person, client } = loaded;
+    const name = nameFor(person);
     const { when } = this.spoken(loaded);
     const subject = withoutLinks(`${headline[what]}: ${name}, ${when}`);
     const lines = [
       `${name} ${sentence[what]} ${calendar.content.name}: ${when}.`,
       person.phone && `Phone: ${person.phone}`,
       person.email && `Email: ${person.email}`,
-    ]
-      .filter(Boolean)
-      .join('\n');
-    const body = withoutLinks(lines);
-    for (const email of calendar.content.tell) {
-      const stop = this.links.stopNotices(client, email);
-      const payload = clientEmail(client, email, subject, body, stop);
-      so.owe({
-        clientId: client.id,
-        key: `${key}:tell:${email}`,
-        dueAt: now,
-        payload: { ...payload, replyTo: person.email || payload.replyTo },
+    ];
+    const body = withoutLinks(lines.filter(Boolean).join('\n'));
+    for (const to of calendar.content.tell)
+      this.messenger.notify(so, {
+        client,
+        to,
+        key: `${key}:tell:${to}`,
+        at,
+        subject,
+        body,
+        person,
       });
-    }
   }
 }
 

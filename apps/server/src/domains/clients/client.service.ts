@@ -45,14 +45,6 @@ export class ClientService {
     return row ?? null;
   }
 
-  async isThere(id: ClientId): Promise<boolean> {
-    const rows = await this.database.db
-      .select({ id: clients.id })
-      .from(clients)
-      .where(eq(clients.id, id));
-    return rows.length > 0;
-  }
-
   async get(id: ClientId): Promise<ClientSheet> {
     return this.sheet(await this.row(id));
   }

@@ -14,8 +14,7 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
-import { PersonLinks } from '../messages/person-links.ts';
-import { emailToPerson, personFields } from '../messages/compose.ts';
+import { Messenger } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { fixedMoment } from './run-loading.ts';
 import { RunService, type RunChange } from './run.service.ts';
@@ -29,7 +28,7 @@ export class SequenceService {
     private readonly ids: IdSource,
     private readonly runs: RunService,
     private readonly causes: Causes,
-    private readonly links: PersonLinks,
+    private readonly messenger: Messenger,
   ) {}
 
   async create(clientId: ClientId, content: SequenceContent): Promise<SequenceId> {
@@ -136,29 +135,24 @@ export class SequenceService {
       const { client, person, run } = loaded;
       const wasTold = standing.some((step) => step.state === 'done');
       if (!wasTold || !person.email || person.mailRefusedAt) continue;
-      const context = {
-        person: personFields(person),
-        event: {
-          name: event.name,
-          ...momentFields(fixedMoment(event.at, client.facts.zone), client.facts.zone),
+      const { zone } = client.facts;
+      const moment = momentFields(fixedMoment(event.at, zone), zone);
+      this.messenger.emailPerson(
+        so,
+        {
+          client,
+          person,
+          key: `new-time:${run.id}:${event.at}`,
+          at: now,
+          from: after.name,
+          context: {
+            ...this.messenger.personIn(person),
+            event: { name: event.name, ...moment },
+          },
+          runId: run.id,
         },
-      };
-      const payload = emailToPerson(
-        client,
-        person.email,
         newTimeWords,
-        context,
-        this.links.unsubscribe(client, person.id),
       );
-      so.owe({
-        clientId: client.id,
-        personId: person.id,
-        runId: run.id,
-        key: `new-time:${run.id}:${event.at}`,
-        dueAt: now,
-        payload,
-      });
-      so.note(person, now, { kind: 'sent', subject: payload.subject, sequence: after.name });
     }
   }
 

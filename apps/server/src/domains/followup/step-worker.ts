@@ -16,15 +16,7 @@ import { Worker } from '../../platform/worker.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { isolateFailures } from '../../platform/database/isolate-failures.ts';
 import { isDataError, sqlState } from '../../platform/database/sql-state.ts';
-import { PersonLinks } from '../messages/person-links.ts';
-import {
-  bookingFields,
-  clientEmail,
-  emailToPerson,
-  fillFor,
-  personFields,
-  textToPerson,
-} from '../messages/compose.ts';
+import { Messenger, nameFor, type ToPerson } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { eventOf, eventZone, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
 import { messageOfStep, RunService } from './run.service.ts';
@@ -48,7 +40,7 @@ export class StepWorker implements OnModuleInit {
     private readonly runs: RunService,
     private readonly causes: Causes,
     private readonly store: PersonStore,
-    private readonly links: PersonLinks,
+    private readonly messenger: Messenger,
     private readonly worker: Worker,
   ) {}
 
@@ -191,50 +183,31 @@ export class StepWorker implements OnModuleInit {
     const { client, person, content } = loaded;
     const { tx, so, now } = pass;
     const { action } = step;
-    const owed = {
-      clientId: client.id,
+    const to: ToPerson = {
+      client,
+      person,
       key: messageOfStep(row),
-      dueAt: now,
-      personId: person.id,
+      at: now,
+      from: content.name,
+      context: this.context(loaded),
       runId: row.runId,
       expiresAt: this.expiry(step, loaded),
     };
     switch (action.kind) {
-      case 'email': {
-        const unsubscribe = this.links.unsubscribe(client, person.id);
-        const payload = emailToPerson(
-          client,
-          person.email,
-          action,
-          this.context(loaded),
-          unsubscribe,
-        );
-        so.owe({ ...owed, payload });
-        so.note(person, now, { kind: 'sent', subject: payload.subject, sequence: content.name });
-        return;
-      }
-      case 'text': {
-        const payload = textToPerson(client, person.phone, action.body, this.context(loaded));
-        so.owe({ ...owed, payload });
-        so.note(person, now, { kind: 'texted', body: payload.body, sequence: content.name });
-        return;
-      }
+      case 'email':
+        return this.messenger.emailPerson(so, to, action);
+      case 'text':
+        return this.messenger.textPerson(so, to, action.body);
       case 'tell': {
-        const body = fillFor(client, action.body, this.context(loaded));
-        const subject = withoutLinks(
-          `${personFields(person).name || person.email}: ${content.name}`,
-        );
-        so.owe({
-          clientId: client.id,
-          key: owed.key,
-          dueAt: now,
-          payload: clientEmail(
-            client,
-            action.email,
-            subject,
-            body,
-            this.links.stopNotices(client, action.email),
-          ),
+        const subject = withoutLinks(`${nameFor(person)}: ${content.name}`);
+        this.messenger.notify(so, {
+          client,
+          to: action.email,
+          key: to.key,
+          at: now,
+          subject,
+          body: this.messenger.fill(client, action.body, to.context),
+          person,
         });
         so.note(person, now, { kind: 'told', to: action.email, subject });
         return;
@@ -286,22 +259,16 @@ export class StepWorker implements OnModuleInit {
     const event = eventOf(content, booking, client.facts.zone);
     const name = content.event.kind === 'fixed' ? content.event.name : '';
     return {
-      person: personFields(person),
+      ...this.messenger.personIn(person),
       answers: Object.fromEntries(
         Object.entries(loaded.answers ?? {}).map(([key, answer]) => [key, String(answer)]),
       ),
-      booking:
-        booking && booking.state !== 'cancelled'
-          ? bookingFields(
-              {
-                startsAt: booking.startsAt,
-                zone: bookingZone ?? client.facts.zone,
-                where: where ?? '',
-              },
-              client,
-              this.links.booking(client, booking.id),
-            )
-          : {},
+      ...(booking && booking.state !== 'cancelled'
+        ? this.messenger.bookingIn(
+            { ...booking, zone: bookingZone ?? client.facts.zone, where: where ?? '' },
+            client,
+          )
+        : { booking: {} }),
       event: event ? { name, ...momentFields(event.at, eventZone(loaded), client.facts.zone) } : {},
     };
   }

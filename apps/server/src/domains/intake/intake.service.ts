@@ -10,17 +10,12 @@ import {
   type FormDefinition,
 } from '@plumgate/core/forms';
 import { withoutLinks } from '@plumgate/core/messages';
-import {
-  fullName,
-  personFromAnswers,
-  type AlsoGiven,
-  type ContactDetails,
-} from '@plumgate/core/people';
+import { personFromAnswers, type AlsoGiven, type ContactDetails } from '@plumgate/core/people';
 import { routeLead, type RoutePlan } from '@plumgate/core/routing';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { BookingService, SlotGone } from '../booking/booking.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
-import { clientEmail } from '../messages/compose.ts';
+import { Messenger, nameFor } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { RunService } from '../followup/run.service.ts';
 import { endsOnTag } from '../followup/step-worker.ts';
@@ -35,7 +30,6 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import type { Write } from '../../platform/database/one-trip.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
-import { PersonLinks } from '../messages/person-links.ts';
 import { addToDays } from '../results/visit-counter.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { slotField, type Incoming } from './incoming.ts';
@@ -102,7 +96,7 @@ export class IntakeService {
     private readonly runs: RunService,
     private readonly causes: Causes,
     private readonly bookings: BookingService,
-    private readonly links: PersonLinks,
+    private readonly messenger: Messenger,
     private readonly worker: Worker,
   ) {}
 
@@ -124,7 +118,7 @@ export class IntakeService {
   }
 
   /**
-   * Takes a lead in just as `receive` does, reads what that caused, and undoes all of it: for a walk, which leaves nobody
+   * Takes a lead in just as `receive` does, reads what that caused, and undoes all of it: for a test run, which leaves nobody
    * and owes nothing.
    */
   async rehearse(
@@ -337,16 +331,16 @@ export class IntakeService {
       withoutLinks(lines.join('\n')),
       `Page: ${incoming.pageName}\nSource: ${withoutLinks(incoming.source)}`,
     ].join('\n\n');
-    for (const email of noticesOf(arriving)) {
-      const stop = this.links.stopNotices(client, email);
-      const payload = clientEmail(client, email, noticeSubject(arriving), body, stop);
-      so.owe({
-        clientId: client.id,
-        key: `tell:${submission}:${email}`,
-        dueAt: at,
-        payload: { ...payload, replyTo: person.email || payload.replyTo },
+    for (const to of noticesOf(arriving))
+      this.messenger.notify(so, {
+        client,
+        to,
+        key: `tell:${submission}:${to}`,
+        at,
+        subject: noticeSubject(arriving),
+        body,
+        person,
       });
-    }
   }
 
   private countLead(tx: Queries, { incoming, client, at }: Arriving, isNew: boolean): Write {
@@ -393,9 +387,8 @@ export function labelledAnswers(
 }
 
 function noticeSubject({ person, incoming, isChange }: Arriving): string {
-  const who = fullName(person) || person.email || person.phone || 'no name given';
   return withoutLinks(
-    `${isChange ? 'Changed answers' : 'New lead'}: ${who}, ${incoming.form.name}`,
+    `${isChange ? 'Changed answers' : 'New lead'}: ${nameFor(person)}, ${incoming.form.name}`,
   );
 }
 

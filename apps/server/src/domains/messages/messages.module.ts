@@ -9,6 +9,7 @@ import { GatewayStandIn } from '../../platform/texts/gateway-stand-in.ts';
 import { TEXT_STAND_IN } from '../../platform/texts/stand-in-token.ts';
 import { TextDoor } from '../../platform/texts/text-door.ts';
 import { ConsentService } from './consent.service.ts';
+import { Messenger } from './messenger.ts';
 import { Outbox } from './outbox.ts';
 import { PersonLinks } from './person-links.ts';
 import { PostRoomService } from './post-room.service.ts';
@@ -47,7 +48,7 @@ const gateways: Provider[] = [
 ];
 
 @Module({
-  providers: [ConsentService, Outbox, PersonLinks, PostRoomService, ...gateways],
-  exports: [ConsentService, PersonLinks, PostRoomService, TEXT_STAND_IN],
+  providers: [ConsentService, Messenger, Outbox, PersonLinks, PostRoomService, ...gateways],
+  exports: [ConsentService, Messenger, PersonLinks, PostRoomService, TEXT_STAND_IN],
 })
 export class MessagesModule {}

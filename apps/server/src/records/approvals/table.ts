@@ -6,8 +6,8 @@ import { pages } from '../pages/table.ts';
 import { instant } from '../../platform/database/columns.ts';
 
 /** A link by which a client looks at a funnel's drafts without an account. Only a hash of what is in the link is kept. */
-export const reviewLinks = pgTable(
-  'review_links',
+export const approvalLinks = pgTable(
+  'approval_links',
   {
     id: uuid().primaryKey(),
     clientId: ofClient(),
@@ -23,7 +23,7 @@ export const reviewLinks = pgTable(
     approvedAt: instant('approved_at'),
     approvedBy: text('approved_by'),
   },
-  (table) => [index('review_links_by_funnel').on(table.funnelId)],
+  (table) => [index('approval_links_by_funnel').on(table.funnelId)],
 );
 
 /** What somebody said of a page by such a link, pinned to a part of it or to the page as a whole. */
@@ -34,7 +34,7 @@ export const remarks = pgTable(
     clientId: ofClient(),
     linkId: uuid('link_id')
       .notNull()
-      .references(() => reviewLinks.id, { onDelete: 'cascade' }),
+      .references(() => approvalLinks.id, { onDelete: 'cascade' }),
     pageId: uuid('page_id')
       .$type<PageId>()
       .notNull()

@@ -36,7 +36,7 @@ export function DnsHostScreen() {
   };
   const remove = ({ id, ...gone }: StandInRecord) =>
     act(async () => {
-      await call(api.removeStandInRecord, { params: { id: String(id) } });
+      await call(api.removeStandInRecord, { params: { recordId: String(id) } });
       return {
         said: `${gone.type} ${gone.name} is gone.`,
         undo: () => call(api.addStandInRecord, { body: gone }),

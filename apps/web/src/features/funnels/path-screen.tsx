@@ -17,7 +17,7 @@ import { FunnelMenu } from './funnel-menu.tsx';
 import { Hop } from './hop.tsx';
 import { PathBench, StepPlace } from './path-bench.tsx';
 import { Step } from './step.tsx';
-import { WalkDialog } from './walk-dialog.tsx';
+import { TestRunDialog } from './test-run-dialog.tsx';
 
 /** A funnel's home: where visitors come from, its pages, what carries them on and how many it carries. */
 export function PathScreen() {
@@ -38,7 +38,7 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
   /** The place at which a step is being added; null while none is. */
   const [adding, setAdding] = useState<number | null>(null);
   const [sharing, setSharing] = useState(false);
-  const [walking, setWalking] = useState(false);
+  const [isTesting, setTesting] = useState(false);
   const visitors = steps[0]?.visitors ?? 0;
   return (
     <div className="flex min-h-full flex-col">
@@ -58,8 +58,8 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
           Last {days} days: {visitors.toLocaleString('en-US')} visitors,{' '}
           {leads.toLocaleString('en-US')} leads, {shareText(leads, visitors)} of visitors
         </p>
-        <Button disabled={steps.length === 0} onClick={() => setWalking(true)}>
-          Walk it
+        <Button disabled={steps.length === 0} onClick={() => setTesting(true)}>
+          Test run
         </Button>
         <Button disabled={steps.length === 0} onClick={() => setSharing(true)}>
           Share
@@ -92,7 +92,7 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
         </div>
       </PathBench>
       {sharing && <ShareDialog board={board} onClose={() => setSharing(false)} />}
-      {walking && <WalkDialog board={board} onClose={() => setWalking(false)} />}
+      {isTesting && <TestRunDialog board={board} onClose={() => setTesting(false)} />}
       {adding !== null && (
         <AddStep board={board} position={adding} onClose={() => setAdding(null)} />
       )}

@@ -1,4 +1,4 @@
-import { api, type ReviewView } from '@plumgate/contract';
+import { api, type ApprovalView } from '@plumgate/contract';
 import { emptyPage, newBand, newBlock, type Block } from '@plumgate/core/page';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { boardOf, pageOf, sheet, stepOf } from '../../testing/samples.ts';
@@ -14,7 +14,7 @@ const page = pageOf({
   },
   forms: {},
 });
-const reviewOf = (changes: Partial<ReviewView> = {}): ReviewView => ({
+const approvalOf = (changes: Partial<ApprovalView> = {}): ApprovalView => ({
   id: idOf(40),
   createdAt: '2026-11-05T16:30:00Z',
   expiresAt: '2026-11-19T16:30:00Z',
@@ -35,11 +35,11 @@ beforeEach(() => {
   copied.length = 0;
   clipboard();
 });
-const opened = async (reviews: ReviewView[] = [], state: 'live' | 'draft' = 'live') => {
+const opened = async (approvals: ApprovalView[] = [], state: 'live' | 'draft' = 'live') => {
   const server = serverOf()
     .on(api.getClient, sheet)
     .on(api.getEditorPage, page)
-    .on(api.listReviews, { reviews });
+    .on(api.listApprovals, { approvals });
   show(<ShareDialog board={boardOf([{ ...step, state }])} onClose={() => {}} />, server);
   await screen.findByText(`${quayside.knownSite}/first-visit`);
   return server;
@@ -86,23 +86,23 @@ describe('the link', () => {
 });
 
 describe('the client’s own look', () => {
-  const href = 'http://quayside-dental.localhost:4310/~/review/abc';
+  const href = 'http://quayside-dental.localhost:4310/~/approval/abc';
   it.each([
     [true, /^Copied\. It works for 14 days/],
     [false, /^Copy it now\. It works for 14 days/],
   ])('is a link said this once; copied by itself: %s', async (works, words) => {
     clipboard(works);
     const server = await opened();
-    server.on(api.createReview, { href });
-    fireEvent.click(screen.getByRole('button', { name: 'Make a review link' }));
+    server.on(api.createApproval, { href });
+    fireEvent.click(screen.getByRole('button', { name: 'Make an approval link' }));
     expect(await screen.findByText(href)).toBeTruthy();
     expect(screen.getByText(words)).toBeTruthy();
-    expect(server.sent(api.createReview)[0]!.body).toEqual({ days: 14 });
+    expect(server.sent(api.createApproval)[0]!.body).toEqual({ days: 14 });
   });
 
   it('shows what was said, where, and who found it good', async () => {
     const server = await opened([
-      reviewOf({
+      approvalOf({
         approved: { by: 'Ines Farrow', at: '2026-11-06T10:00:00Z' },
         remarks: [
           {
@@ -134,15 +134,15 @@ describe('the client’s own look', () => {
 
   it('is ended by one press; what is over can’t be ended again', async () => {
     const server = await opened([
-      reviewOf(),
-      reviewOf({ id: idOf(41), state: 'expired' }),
-      reviewOf({ id: idOf(42), state: 'closed' }),
+      approvalOf(),
+      approvalOf({ id: idOf(41), state: 'expired' }),
+      approvalOf({ id: idOf(42), state: 'closed' }),
     ]);
     await screen.findByText('Over');
     expect(screen.getByText('Ended')).toBeTruthy();
-    server.on(api.closeReview, {});
+    server.on(api.closeApproval, {});
     fireEvent.click(screen.getByRole('button', { name: 'End it' }));
     await screen.findByText(/^The link has ended\./);
-    expect(server.sent(api.closeReview)[0]!.params).toEqual({ reviewId: idOf(40) });
+    expect(server.sent(api.closeApproval)[0]!.params).toEqual({ approvalId: idOf(40) });
   });
 });

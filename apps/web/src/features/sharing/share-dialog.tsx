@@ -11,7 +11,7 @@ import { SelectField, TextField } from '../../ui/field.tsx';
 import { pageContext } from '../pages/page-context.ts';
 import { printSheet } from './print-sheet.ts';
 import { qrPng, qrSvg } from './qr.ts';
-import { Reviews } from './reviews.tsx';
+import { Approvals } from './approvals.tsx';
 
 /** A funnel's way out: its link, told apart by where it is put, as a code and on a sheet; and the client's own look at it. */
 export function ShareDialog({ board, onClose }: { board: PathBoard; onClose: () => void }) {
@@ -20,7 +20,7 @@ export function ShareDialog({ board, onClose }: { board: PathBoard; onClose: () 
     <Dialog title="Share" width="w-[760px]" onClose={onClose}>
       <div className="grid gap-6">
         {first && <Links board={board} first={first} />}
-        <Reviews funnelId={board.funnel.id} />
+        <Approvals funnelId={board.funnel.id} />
       </div>
     </Dialog>
   );

@@ -1,4 +1,4 @@
-import { api, type PathBoard, type WalkPoint } from '@plumgate/contract';
+import { api, type PathBoard, type TestRunPoint } from '@plumgate/contract';
 import { Check, X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -12,34 +12,34 @@ import { Choice } from '../../ui/field.tsx';
 const often = 300;
 
 /** Leads a test visitor through the funnel and shows each thing as it happens. */
-export function WalkDialog({ board, onClose }: { board: PathBoard; onClose: () => void }) {
+export function TestRunDialog({ board, onClose }: { board: PathBoard; onClose: () => void }) {
   const isDraft = board.steps.some(({ state }) => state !== 'live');
   const [which, setWhich] = useState<'draft' | 'live'>(isDraft ? 'draft' : 'live');
-  const [walkId, setWalkId] = useState('');
+  const [testRunId, setTestRunId] = useState('');
   const [over, setOver] = useState(false);
-  const walk = useAsk(
-    api.getWalk,
-    { params: { walkId } },
-    { enabled: walkId !== '', ...(!over && { refetchInterval: often }) },
+  const testRun = useAsk(
+    api.getTestRun,
+    { params: { testRunId } },
+    { enabled: testRunId !== '', ...(!over && { refetchInterval: often }) },
   ).data;
-  if (walk?.over && !over) setOver(true);
+  if (testRun?.over && !over) setOver(true);
   const start = async () => {
     try {
-      const started = await call(api.startWalk, {
+      const started = await call(api.startTestRun, {
         params: { funnelId: board.funnel.id },
         body: { which },
       });
       setOver(false);
-      setWalkId(started.walkId);
+      setTestRunId(started.testRunId);
     } catch (error) {
       toast.error(messageOf(error));
     }
   };
-  const isOn = walkId !== '' && !over;
-  const points = walk?.points ?? [];
+  const isOn = testRunId !== '' && !over;
+  const points = testRun?.points ?? [];
   const broken = points.filter(({ ok }) => !ok).length;
   return (
-    <Dialog title="Walk it as a visitor" width="w-[720px]" onClose={onClose}>
+    <Dialog title="Test run" width="w-[720px]" onClose={onClose}>
       <div className="grid gap-4">
         <div className="flex items-end gap-3">
           <div className="w-72">
@@ -51,10 +51,10 @@ export function WalkDialog({ board, onClose }: { board: PathBoard; onClose: () =
             />
           </div>
           <Button look="main" disabled={isOn} onClick={() => void start()}>
-            {isOn ? 'On the way…' : walkId ? 'Walk again' : 'Set out'}
+            {isOn ? 'Running…' : testRunId ? 'Run again' : 'Start'}
           </Button>
         </div>
-        {walkId === '' ? (
+        {testRunId === '' ? (
           <p className="text-muted">
             A test visitor opens every page, fills in every form, books where there is a time, and
             follows every button: once wide, once on a phone. Afterwards there is no person, no
@@ -73,7 +73,7 @@ export function WalkDialog({ board, onClose }: { board: PathBoard; onClose: () =
           </p>
         )}
         <div className="grid grid-cols-2 gap-5 max-md:grid-cols-1">
-          {walkId !== '' &&
+          {testRunId !== '' &&
             (['wide', 'phone'] as const).map((width) => (
               <section key={width} aria-label={width === 'wide' ? 'Wide' : 'On a phone'}>
                 <h3 className="mb-1 text-base">{width === 'wide' ? 'Wide' : 'On a phone'}</h3>
@@ -92,7 +92,7 @@ export function WalkDialog({ board, onClose }: { board: PathBoard; onClose: () =
   );
 }
 
-function Point({ point }: { point: WalkPoint }) {
+function Point({ point }: { point: TestRunPoint }) {
   const Icon = point.ok ? Check : X;
   return (
     <li className="flex items-start gap-2 border-b border-line py-1.5 last:border-0">

@@ -1,4 +1,4 @@
-import type { EditorPage, WalkView } from '@plumgate/contract';
+import type { EditorPage, TestRunView } from '@plumgate/contract';
 import type { Draft } from '@plumgate/core/page';
 import { sql } from 'drizzle-orm';
 import { addBookingStep, buildWorld, TestApp, type World } from '../../testing/test-app.ts';
@@ -15,12 +15,12 @@ afterAll(() => app.stop());
 
 const owner = (method: 'GET' | 'POST' | 'PUT', url: string, body?: object) =>
   app.api(method, url, body, 'owner@example.com');
-/** A walk to its end, asked after until it is over. */
-async function walk(which: 'draft' | 'live'): Promise<WalkView> {
-  const url = `/api/funnels/${world.first.funnel.id}/walks`;
-  const { walkId } = (await owner('POST', url, { which })).json<{ walkId: string }>();
+/** A test run to its end, asked after until it is over. */
+async function testRun(which: 'draft' | 'live'): Promise<TestRunView> {
+  const url = `/api/funnels/${world.first.funnel.id}/test-runs`;
+  const { testRunId } = (await owner('POST', url, { which })).json<{ testRunId: string }>();
   for (;;) {
-    const report = (await owner('GET', `/api/walks/${walkId}`)).json<WalkView>();
+    const report = (await owner('GET', `/api/test-runs/${testRunId}`)).json<TestRunView>();
     if (report.over) return report;
     await new Promise((resolve) => setImmediate(resolve));
   }
@@ -45,12 +45,12 @@ async function traces(): Promise<number[]> {
   }
   return counts;
 }
-const told = ({ points }: WalkView, width: 'wide' | 'phone') =>
+const told = ({ points }: TestRunView, width: 'wide' | 'phone') =>
   points.filter((point) => point.width === width).map(({ page, what, ok }) => [page, what, ok]);
 
 it('leads through form, booking and thanks in both widths, tells what each caused, and leaves nothing', async () => {
   const before = await traces();
-  const report = await walk('live');
+  const report = await testRun('live');
   for (const width of ['wide', 'phone'] as const)
     expect(told(report, width)).toEqual([
       ['First visit', 'Opened', true],
@@ -67,7 +67,7 @@ it('leads through form, booking and thanks in both widths, tells what each cause
       'Tagged first-visit',
       'Given to Front desk',
       'Started “Gentle welcome”',
-      expect.stringMatching(/^Email to desk@quayside-dental\.test: New lead: Walk Through/),
+      expect.stringMatching(/^Email to desk@quayside-dental\.test: New lead: Test Visitor/),
       'Then to /choose',
     ]),
   );
@@ -79,7 +79,7 @@ it('says where it breaks and why: a booking that leads to a page which is off', 
   const setOffline = (offline: boolean) =>
     app.api('PATCH', `/api/pages/${world.thanks.pageId}`, { offline }, 'owner@example.com');
   await setOffline(true);
-  const broken = (await walk('live')).points.filter(({ ok }) => !ok);
+  const broken = (await testRun('live')).points.filter(({ ok }) => !ok);
   expect(broken.map(({ page, width }) => [page, width])).toEqual([
     ['Choose a time', 'wide'],
     ['Choose a time', 'phone'],
@@ -100,12 +100,16 @@ it('goes through drafts as they would be once published', async () => {
     draft: { page, forms: { [id!]: { ...form, name: 'Only in the draft' } } },
   });
   const before = await traces();
-  expect(told(await walk('draft'), 'phone')[1]).toEqual([
+  expect(told(await testRun('draft'), 'phone')[1]).toEqual([
     'First visit',
     'Sent “Only in the draft”',
     true,
   ]);
-  expect(told(await walk('live'), 'phone')[1]).toEqual(['First visit', 'Sent “First visit”', true]);
+  expect(told(await testRun('live'), 'phone')[1]).toEqual([
+    'First visit',
+    'Sent “First visit”',
+    true,
+  ]);
   expect(await traces()).toEqual(before);
 });
 
@@ -113,7 +117,7 @@ it('nobody else can send what leaves no trace', async () => {
   const before = await traces();
   await app.site('POST', `/${world.first.slug}`, {
     form: { _form: world.formBlock, name: 'Ana', email: 'ana@example.com', phone: '207 555 0117' },
-    headers: { 'x-plumgate-walk': 'bWFkZS11cA.bm90LXNlYWxlZA' },
+    headers: { 'x-plumgate-test-run': 'bWFkZS11cA.bm90LXNlYWxlZA' },
   });
   expect((await traces())[0]).toBe(before[0]! + 1);
 });

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { WalkPoint, WalkView } from '@plumgate/contract';
+import type { TestRunPoint, TestRunView } from '@plumgate/contract';
 import { localDay, type FunnelId } from '@plumgate/core/basics';
 import { sampleAnswers } from '@plumgate/core/forms';
 import { blocksOf, formIdOf, type Block } from '@plumgate/core/page';
@@ -9,14 +9,15 @@ import { stepsOf } from '../../records/pages/page-row.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
+import { PinoLogger } from '../../platform/logging.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import type { ShownPage } from '../live-pages/live-page.ts';
 import { LivePages } from '../live-pages/live-pages.ts';
 import { PageLoader } from '../live-pages/page-loader.ts';
 import { effectWords } from './effect-words.ts';
-import { Walker } from './walker.ts';
-import { walkHeader, Walks, type Which } from './walks.ts';
+import { TestVisitor } from './test-visitor.ts';
+import { testRunHeader, TestRuns, type TestRun, type Which } from './test-runs.ts';
 
 const widths = {
   wide: 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36',
@@ -26,9 +27,8 @@ type Width = keyof typeof widths;
 /** Ways lead in circles where somebody drew them so. */
 const mostPages = 40;
 
-type Shown = ShownPage;
 interface Way {
-  walker: Walker;
+  visitor: TestVisitor;
   width: Width;
   email: string;
   seen: Set<string>;
@@ -40,7 +40,7 @@ interface Way {
  * counted, and nothing is sent; what happened at each point is told as it happens.
  */
 @Injectable()
-export class WalkService {
+export class TestRunService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
@@ -50,61 +50,67 @@ export class WalkService {
     private readonly address: SiteAddress,
     private readonly live: LivePages,
     private readonly loader: PageLoader,
-    private readonly walks: Walks,
+    private readonly testRuns: TestRuns,
+    private readonly log: PinoLogger,
   ) {}
 
-  /** Sets out; the walk goes on by itself. Gives its id, by which to ask after it. */
+  /** Sets out; the test run goes on by itself. Gives its id, by which to ask after it. */
   async start(funnelId: FunnelId, which: Which): Promise<string> {
     const funnel = await this.funnels.row(funnelId);
     const { slug } = await this.clients.row(funnel.clientId);
     const steps = await stepsOf(this.database.db, funnelId);
     const id = this.ids.next<string>();
-    const walk = this.walks.begin(id, funnel.clientId, funnelId, which);
-    this.goAll(id, slug, steps[0]?.slug ?? '')
-      .catch((error: unknown) => {
-        this.walks.note(walk, broke('', 'wide', 'The walk itself failed.', [String(error)]));
-      })
-      .finally(() => {
-        walk.over = true;
-      });
+    const testRun = await this.testRuns.begin(id, funnel.clientId, funnelId, which);
+    this.lead(testRun, slug, steps[0]?.slug ?? '').catch((error: unknown) =>
+      this.log.error({ err: error }, 'test run not recorded'),
+    );
     return id;
   }
 
-  report(id: string): WalkView {
-    const walk = this.walks.of(id);
-    if (!walk) throw notFound();
-    return { points: walk.points, over: walk.over };
+  async report(id: string): Promise<TestRunView> {
+    const report = await this.testRuns.report(id);
+    if (!report) throw notFound();
+    return report;
   }
 
-  private async goAll(id: string, client: string, first: string): Promise<void> {
+  private async lead(testRun: TestRun, client: string, first: string): Promise<void> {
+    try {
+      await this.goAll(testRun, client, first);
+    } catch (error) {
+      const why = broke('', 'wide', 'The test run itself failed.', [String(error)]);
+      await this.testRuns.note(testRun, why);
+    }
+    await this.testRuns.end(testRun);
+  }
+
+  private async goAll(testRun: TestRun, client: string, first: string): Promise<void> {
     const { host } = new URL(this.address.of(client));
     const port = Number(new URL(this.address.own()).port);
     for (const width of Object.keys(widths) as Width[]) {
-      const walker = new Walker(
+      const visitor = new TestVisitor(
         { port, host },
-        { [walkHeader]: this.walks.headerFor(id), 'user-agent': widths[width] },
+        { [testRunHeader]: this.testRuns.headerFor(testRun.id), 'user-agent': widths[width] },
       );
-      const email = `walk-${id.slice(0, 8)}-${width}@example.com`;
-      await this.goTo(id, client, `/${first}`, { walker, width, email, seen: new Set() });
+      const email = `test-run-${testRun.id.slice(0, 8)}-${width}@example.com`;
+      await this.goTo(testRun, client, `/${first}`, { visitor, width, email, seen: new Set() });
     }
   }
 
   /** Opens a page, and tries everything on it that leads on. */
-  private async goTo(id: string, client: string, path: string, way: Way): Promise<void> {
-    const walk = this.walks.of(id)!;
+  private async goTo(testRun: TestRun, client: string, path: string, way: Way): Promise<void> {
     const slug = path.split(/[/?#]/)[1] ?? '';
     if (way.seen.has(slug) || way.seen.size >= mostPages) return;
     way.seen.add(slug);
     const page =
-      walk.which === 'draft'
+      testRun.which === 'draft'
         ? await this.loader.draft(client, slug)
         : await this.live.find(client, slug);
-    const heard = await way.walker.get(path);
+    const heard = await way.visitor.get(path);
     if (!page || heard.status !== 200) {
       const why = page ? `It answered ${heard.status}.` : 'No page answers there.';
-      return this.walks.note(walk, broke(slug, way.width, `/${slug} did not open`, [why]));
+      return this.testRuns.note(testRun, broke(slug, way.width, `/${slug} did not open`, [why]));
     }
-    this.walks.note(walk, {
+    await this.testRuns.note(testRun, {
       page: page.name,
       width: way.width,
       what: 'Opened',
@@ -114,11 +120,11 @@ export class WalkService {
     });
     for (const block of blocksOf(page.document)) {
       if (block.kind === 'button')
-        await this.press(id, client, page, block.label, block, heard.body, way);
-      if (formIdOf(block) !== null) await this.fill(id, client, page, block, heard.body, way);
+        await this.press(testRun, client, page, block.label, block, heard.body, way);
+      if (formIdOf(block) !== null) await this.fill(testRun, client, page, block, heard.body, way);
     }
     for (const popup of page.document.popups)
-      this.walks.note(walk, {
+      await this.testRuns.note(testRun, {
         page: page.name,
         width: way.width,
         what: `Popup “${popup.name || 'without a name'}”`,
@@ -132,9 +138,9 @@ export class WalkService {
 
   /** Follows a button that leads to another page or a file of the client's; what leads elsewhere is only named. */
   private async press(
-    id: string,
+    testRun: TestRun,
     client: string,
-    page: Shown,
+    page: ShownPage,
     label: string,
     block: Extract<Block, { kind: 'button' }>,
     html: string,
@@ -142,7 +148,6 @@ export class WalkService {
   ): Promise<void> {
     const { action } = block;
     if (!['next-step', 'page', 'download'].includes(action.kind)) return;
-    const walk = this.walks.of(id)!;
     const to =
       action.kind === 'next-step'
         ? page.nextStep
@@ -150,16 +155,16 @@ export class WalkService {
           ? page.references.pages.get(action.page)
           : /href="(\/~\/files\/[^"]+)"/.exec(html)?.[1];
     if (!to)
-      return this.walks.note(
-        walk,
+      return this.testRuns.note(
+        testRun,
         broke(page.name, way.width, `Button “${label}”`, [
           'It leads nowhere, so visitors are not shown it.',
         ]),
       );
-    if (action.kind !== 'download') return this.goTo(id, client, to, way);
-    const heard = await way.walker.get(to);
+    if (action.kind !== 'download') return this.goTo(testRun, client, to, way);
+    const heard = await way.visitor.get(to);
     const ok = heard.status === 200;
-    this.walks.note(walk, {
+    await this.testRuns.note(testRun, {
       page: page.name,
       width: way.width,
       what: `Button “${label}”`,
@@ -171,33 +176,35 @@ export class WalkService {
 
   /** Fills a form in and sends it; then goes where it leads. */
   private async fill(
-    id: string,
+    testRun: TestRun,
     client: string,
-    page: Shown,
+    page: ShownPage,
     block: Block,
     html: string,
     way: Way,
   ): Promise<void> {
-    const walk = this.walks.of(id)!;
     const form = page.forms[formIdOf(block)!];
     if (!form)
-      return this.walks.note(walk, broke(page.name, way.width, 'A form', ['It no longer exists.']));
+      return this.testRuns.note(
+        testRun,
+        broke(page.name, way.width, 'A form', ['It no longer exists.']),
+      );
     const what = block.kind === 'booking' ? `Booked with “${form.name}”` : `Sent “${form.name}”`;
     const today = localDay(this.clock.now(), page.zone);
     const slot = block.kind === 'booking' ? firstSlot(html, block.id) : null;
     if (block.kind === 'booking' && !slot)
-      return this.walks.note(
-        walk,
+      return this.testRuns.note(
+        testRun,
         broke(page.name, way.width, what, ['There is no free time to choose.']),
       );
-    walk.effects = null;
-    const heard = await way.walker.post(`/${page.slug}`, {
+    testRun.effects = null;
+    const heard = await way.visitor.post(`/${page.slug}`, {
       _form: block.id,
       ...sampleAnswers(form, { email: way.email, today }),
       ...(slot && { _slot: slot }),
     });
     const to = heard.headers.location;
-    const effects = walk.effects as typeof walk.effects;
+    const effects = testRun.effects as typeof testRun.effects;
     const ok = heard.status === 303 && effects !== null;
     const after = form.after;
     const lines = [
@@ -205,7 +212,7 @@ export class WalkService {
       ...(ok ? [`Then ${wayOn(to ?? '', page)}`] : []),
     ];
     const isLost = ok && after.kind === 'next-step' && to !== page.nextStep;
-    this.walks.note(walk, {
+    await this.testRuns.note(testRun, {
       page: page.name,
       width: way.width,
       what,
@@ -214,11 +221,11 @@ export class WalkService {
       lines: isLost ? [...lines, 'It should lead to a next step, and none is there.'] : lines,
     });
     if (ok && to?.startsWith('/') && !to.startsWith(`/${page.slug}?`))
-      await this.goTo(id, client, to, way);
+      await this.goTo(testRun, client, to, way);
   }
 }
 
-const broke = (page: string, width: Width, what: string, lines: string[]): WalkPoint => ({
+const broke = (page: string, width: Width, what: string, lines: string[]): TestRunPoint => ({
   page,
   width,
   what,
@@ -227,7 +234,7 @@ const broke = (page: string, width: Width, what: string, lines: string[]): WalkP
   lines,
 });
 
-const wayOn = (to: string, page: Shown): string =>
+const wayOn = (to: string, page: ShownPage): string =>
   to.startsWith(`/${page.slug}?`) ? 'thanked in place' : `to ${to}`;
 
 /** The first free time that a booking's form offers. */

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { ReviewView } from '@plumgate/contract';
+import type { ApprovalView } from '@plumgate/contract';
 import type { FunnelId, PageId } from '@plumgate/core/basics';
 import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
@@ -14,16 +14,16 @@ import type { Who } from '../../platform/http/bind.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
-import { remarks, reviewLinks } from '../../records/approvals/table.ts';
+import { remarks, approvalLinks } from '../../records/approvals/table.ts';
 
-export type ReviewRow = typeof reviewLinks.$inferSelect;
+export type ApprovalLinkRow = typeof approvalLinks.$inferSelect;
 export type RemarkRow = typeof remarks.$inferSelect;
 
 const mostRemarks = 300;
 
 /** Links by which a client looks at drafts, says what to change, and approves; no account, an end, and no second guess. */
 @Injectable()
-export class ReviewService {
+export class ApprovalService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
@@ -37,7 +37,7 @@ export class ReviewService {
     const { clientId } = await this.funnels.row(funnelId);
     const token = randomBytes(24).toString('base64url');
     const now = this.clock.now();
-    await this.database.db.insert(reviewLinks).values({
+    await this.database.db.insert(approvalLinks).values({
       id: this.ids.next<string>(),
       clientId,
       funnelId,
@@ -50,23 +50,23 @@ export class ReviewService {
       .select({ slug: clients.slug })
       .from(clients)
       .where(eq(clients.id, clientId));
-    return `${this.address.known(client!.slug)}/~/review/${token}`;
+    return `${this.address.known(client!.slug)}/~/approval/${token}`;
   }
 
   /** A funnel's links with what was said by them, newest first. */
-  async list(funnelId: FunnelId): Promise<ReviewView[]> {
+  async list(funnelId: FunnelId): Promise<ApprovalView[]> {
     await this.funnels.row(funnelId);
     const rows = await this.database.db
       .select()
-      .from(reviewLinks)
-      .where(eq(reviewLinks.funnelId, funnelId))
-      .orderBy(desc(reviewLinks.createdAt));
+      .from(approvalLinks)
+      .where(eq(approvalLinks.funnelId, funnelId))
+      .orderBy(desc(approvalLinks.createdAt));
     const said = await this.database.db
       .select({ remark: remarks, page: pages.name })
       .from(remarks)
-      .innerJoin(reviewLinks, eq(reviewLinks.id, remarks.linkId))
+      .innerJoin(approvalLinks, eq(approvalLinks.id, remarks.linkId))
       .innerJoin(pages, eq(pages.id, remarks.pageId))
-      .where(eq(reviewLinks.funnelId, funnelId))
+      .where(eq(approvalLinks.funnelId, funnelId))
       .orderBy(asc(remarks.id));
     return rows.map((row) => ({
       id: row.id,
@@ -91,9 +91,9 @@ export class ReviewService {
 
   async close(id: string): Promise<void> {
     const closed = await this.database.db
-      .update(reviewLinks)
+      .update(approvalLinks)
       .set({ closedAt: this.clock.now() })
-      .where(and(eq(reviewLinks.id, id), isNull(reviewLinks.closedAt)))
+      .where(and(eq(approvalLinks.id, id), isNull(approvalLinks.closedAt)))
       .returning();
     if (closed.length === 0) throw notFound();
   }
@@ -111,17 +111,17 @@ export class ReviewService {
   async byToken(
     clientSlug: string,
     token: string,
-  ): Promise<(ReviewRow & { funnel: string }) | null> {
+  ): Promise<(ApprovalLinkRow & { funnel: string }) | null> {
     const [row] = await this.database.db
-      .select({ link: reviewLinks, funnel: funnels.name })
-      .from(reviewLinks)
-      .innerJoin(clients, eq(clients.id, reviewLinks.clientId))
-      .innerJoin(funnels, eq(funnels.id, reviewLinks.funnelId))
-      .where(and(eq(reviewLinks.tokenHash, hashOf(token)), eq(clients.slug, clientSlug)));
+      .select({ link: approvalLinks, funnel: funnels.name })
+      .from(approvalLinks)
+      .innerJoin(clients, eq(clients.id, approvalLinks.clientId))
+      .innerJoin(funnels, eq(funnels.id, approvalLinks.funnelId))
+      .where(and(eq(approvalLinks.tokenHash, hashOf(token)), eq(clients.slug, clientSlug)));
     return row ? { ...row.link, funnel: row.funnel } : null;
   }
 
-  stateOf({ closedAt, expiresAt }: ReviewRow): ReviewView['state'] {
+  stateOf({ closedAt, expiresAt }: ApprovalLinkRow): ApprovalView['state'] {
     if (closedAt) return 'closed';
     return Temporal.Instant.compare(expiresAt, this.clock.now()) > 0 ? 'open' : 'expired';
   }
@@ -136,7 +136,7 @@ export class ReviewService {
 
   /** Keeps a remark; false when there are so many already that nobody could mean them. */
   async say(
-    link: ReviewRow,
+    link: ApprovalLinkRow,
     pageId: PageId,
     said: Pick<RemarkRow, 'part' | 'x' | 'y' | 'who' | 'words'>,
   ): Promise<boolean> {
@@ -149,11 +149,11 @@ export class ReviewService {
     return true;
   }
 
-  async approve(link: ReviewRow, by: string): Promise<void> {
+  async approve(link: ApprovalLinkRow, by: string): Promise<void> {
     await this.database.db
-      .update(reviewLinks)
+      .update(approvalLinks)
       .set({ approvedAt: this.clock.now(), approvedBy: by })
-      .where(and(eq(reviewLinks.id, link.id), isNull(reviewLinks.approvedAt)));
+      .where(and(eq(approvalLinks.id, link.id), isNull(approvalLinks.approvedAt)));
   }
 }
 

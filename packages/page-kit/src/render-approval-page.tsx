@@ -17,8 +17,8 @@ export interface ShownRemark {
   isDone: boolean;
 }
 
-/** What a client sees by a review link: the draft of one page, what was said of it, and a way to say more. */
-export interface ReviewPage {
+/** What a client sees by an approval link: the draft of one page, what was said of it, and a way to say more. */
+export interface ApprovalPage {
   clientName: string;
   brand: Brand;
   assets: string;
@@ -36,26 +36,26 @@ export interface ReviewPage {
 }
 
 const css = `
-.review{font-size:16px;line-height:1.5;max-width:1240px;margin:0 auto;padding:18px;display:grid;gap:16px}
-.review h1{font-family:var(--title-face);font-size:1.6rem;line-height:1.2;margin:0}
-.review p{margin:0}
-.review .ways{display:flex;flex-wrap:wrap;gap:6px 14px}
-.review .ways a{color:inherit}
-.review .ways [aria-current]{font-weight:700;text-decoration:none}
-.review .sides{display:grid;grid-template-columns:minmax(0,1fr) 320px;gap:20px;align-items:start}
-.review iframe{width:100%;height:78vh;border:1px solid #0003;border-radius:10px;background:#fff}
-.review .phone iframe{width:390px;max-width:100%}
-.review ol{margin:0;padding:0;list-style:none;display:grid;gap:10px}
-.review li{border-left:3px solid var(--action);padding-left:10px}
-.review li.done{opacity:.6}
-.review form{display:grid;gap:8px}
-.review input,.review textarea{font:inherit;width:100%;padding:10px;border:1px solid #8b8b86;border-radius:8px;background:#fff;color:#1b1b1b}
-.review .approve{margin-top:24px}
-.review .wrong{color:#a02f1e;font-weight:600}
-@media (max-width:820px){.review .sides{grid-template-columns:minmax(0,1fr)}.review iframe{height:62vh}.review .as{display:none}}`;
+.approval{font-size:16px;line-height:1.5;max-width:1240px;margin:0 auto;padding:18px;display:grid;gap:16px}
+.approval h1{font-family:var(--title-face);font-size:1.6rem;line-height:1.2;margin:0}
+.approval p{margin:0}
+.approval .ways{display:flex;flex-wrap:wrap;gap:6px 14px}
+.approval .ways a{color:inherit}
+.approval .ways [aria-current]{font-weight:700;text-decoration:none}
+.approval .sides{display:grid;grid-template-columns:minmax(0,1fr) 320px;gap:20px;align-items:start}
+.approval iframe{width:100%;height:78vh;border:1px solid #0003;border-radius:10px;background:#fff}
+.approval .phone iframe{width:390px;max-width:100%}
+.approval ol{margin:0;padding:0;list-style:none;display:grid;gap:10px}
+.approval li{border-left:3px solid var(--action);padding-left:10px}
+.approval li.done{opacity:.6}
+.approval form{display:grid;gap:8px}
+.approval input,.approval textarea{font:inherit;width:100%;padding:10px;border:1px solid #8b8b86;border-radius:8px;background:#fff;color:#1b1b1b}
+.approval .approve{margin-top:24px}
+.approval .wrong{color:#a02f1e;font-weight:600}
+@media (max-width:820px){.approval .sides{grid-template-columns:minmax(0,1fr)}.approval iframe{height:62vh}.approval .as{display:none}}`;
 
-/** The page behind a review link. It works without script; with it, a press on the draft pins the next remark there. */
-export function renderReviewPage(page: ReviewPage): string {
+/** The page behind an approval link. It works without script; with it, a press on the draft pins the next remark there. */
+export function renderApprovalPage(page: ApprovalPage): string {
   const { brand, assets } = page;
   const sheet = [
     `:root{${brandVariables(brand)}}`,
@@ -75,11 +75,11 @@ export function renderReviewPage(page: ReviewPage): string {
         <meta name="robots" content="noindex" />
         <FontPreloads pair={brand.typePair} folder={`${assets}/fonts`} />
         <style dangerouslySetInnerHTML={{ __html: sheet.replace(/\n/g, '') }} />
-        <script defer src={`${assets}/${page.script(['review'])}`} />
+        <script defer src={`${assets}/${page.script(['approval'])}`} />
       </head>
       <body>
         <main className="page">
-          <div className="review">
+          <div className="approval">
             <p>{page.clientName}</p>
             <h1>{page.funnel}</h1>
             <p>
@@ -115,7 +115,7 @@ export function renderReviewPage(page: ReviewPage): string {
                   sandbox="allow-same-origin"
                   src={page.frame}
                   title={`The draft of ${open?.name ?? 'the page'}`}
-                  data-review=""
+                  data-approval=""
                   data-pins={JSON.stringify(
                     page.remarks.map(({ number, band, x, y }) => ({ number, band, x, y })),
                   )}

@@ -1,10 +1,10 @@
-import type { EditorPage, ReviewView } from '@plumgate/contract';
+import type { EditorPage, ApprovalView } from '@plumgate/contract';
 import type { Draft } from '@plumgate/core/page';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 
 let app: TestApp;
 let world: World;
-/** The path of a review link on the client's host. */
+/** The path of an approval link on the client's host. */
 let path: string;
 beforeAll(async () => {
   app = await TestApp.start();
@@ -23,10 +23,11 @@ afterAll(() => app.stop());
 
 const owner = (method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', url: string, body?: object) =>
   app.api(method, url, body, 'owner@example.com');
-const funnel = () => `/api/funnels/${world.first.funnel.id}/reviews`;
+const funnel = () => `/api/funnels/${world.first.funnel.id}/approvals`;
 const linkFor = async (days: number) =>
   new URL((await owner('POST', funnel(), { days })).json<{ href: string }>().href).pathname;
-const listed = async () => (await owner('GET', funnel())).json<{ reviews: ReviewView[] }>().reviews;
+const listed = async () =>
+  (await owner('GET', funnel())).json<{ approvals: ApprovalView[] }>().approvals;
 const send = (form: Record<string, string>, to = path) => app.site('POST', to, { form });
 
 it('shows the drafts to whoever has the link, and tells nobody else', async () => {
@@ -43,11 +44,17 @@ it('shows the drafts to whoever has the link, and tells nobody else', async () =
   expect((await app.site('GET', `/${world.first.slug}`)).body).not.toContain('Only in the draft');
 });
 
+it('leads on from a link that was sent under its earlier name', async () => {
+  const answer = await app.site('GET', path.replace('/approval/', '/review/'));
+  expect(answer.statusCode).toBe(308);
+  expect(answer.headers.location).toBe(path);
+});
+
 it('a guess, another host and a page of no step get nothing', async () => {
   const token = path.split('/').at(-1)!;
   for (const [url, client] of [
-    [`/~/review/${token.slice(0, -1)}A`, 'quayside'],
-    ['/~/review/x', 'quayside'],
+    [`/~/approval/${token.slice(0, -1)}A`, 'quayside'],
+    ['/~/approval/x', 'quayside'],
     [path, 'other'],
     [`${path}/page/nowhere`, 'quayside'],
   ] as const)
@@ -72,12 +79,12 @@ it('keeps a remark where it was pinned, and gives back what was typed when a nam
   ]);
   expect(nameless.body).toContain('Bigger, please &lt;b&gt;</textarea>');
   await send({ ...remark, words: 'In all', band: 'gone', x: '9', y: 'no' });
-  const [review] = await listed();
-  expect(review!.remarks).toMatchObject([
+  const [approval] = await listed();
+  expect(approval!.remarks).toMatchObject([
     { who: 'Ines', words: 'Bigger, please <b>', part: band!.id, page: 'First visit', done: false },
     { words: 'In all', part: '' },
   ]);
-  const { id } = review!.remarks[0]!;
+  const { id } = approval!.remarks[0]!;
   await owner('PATCH', `/api/remarks/${id}`, { done: true });
   expect((await app.site('GET', path)).body).toMatch(/Ines<!-- -->, done|Ines, done/);
 });
@@ -92,10 +99,10 @@ it('is approved once, by the first who says so', async () => {
 it('ends when it is closed, and when its days are over', async () => {
   await app.move('PT1M');
   const short = await linkFor(1);
-  const [review] = await listed();
-  await owner('DELETE', `/api/reviews/${review!.id}`);
+  const [approval] = await listed();
+  await owner('DELETE', `/api/approvals/${approval!.id}`);
   expect((await app.site('GET', short)).statusCode).toBe(410);
-  expect((await owner('DELETE', `/api/reviews/${review!.id}`)).statusCode).toBe(404);
+  expect((await owner('DELETE', `/api/approvals/${approval!.id}`)).statusCode).toBe(404);
   await app.move('P15D');
   for (const url of [path, `${path}/page/${world.first.slug}`])
     expect((await app.site('GET', url)).statusCode).toBe(410);
@@ -106,7 +113,7 @@ it('ends when it is closed, and when its days are over', async () => {
 
 it('what leads to drafts is never kept as it is', async () => {
   const { rows } = await app.database.db.execute<{ token_hash: string }>(
-    'select token_hash from review_links',
+    'select token_hash from approval_links',
   );
   expect(rows.map(({ token_hash }) => token_hash)).not.toContain(path.split('/').at(-1));
 });

@@ -10,8 +10,8 @@ export interface Heard {
 
 const patience = 10_000;
 
-/** A browser as far as a walk needs one: real HTTP to this program, under a client's host, with the cookies it is given. */
-export class Walker {
+/** A browser as far as a test run needs one: real HTTP to this program, under a client's host, with the cookies it is given. */
+export class TestVisitor {
   private readonly cookies = new Map<string, string>();
 
   constructor(

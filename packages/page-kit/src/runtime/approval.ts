@@ -1,5 +1,5 @@
 /**
- * On a review page: shows where remarks are pinned on the draft, and pins the next one where the draft is pressed. The
+ * On an approval page: shows where remarks are pinned on the draft, and pins the next one where the draft is pressed. The
  * draft is in a frame of the same host whose own scripts do not run.
  */
 interface Pin {
@@ -8,8 +8,8 @@ interface Pin {
   x: number;
   y: number;
 }
-const frame = document.querySelector<HTMLIFrameElement>('iframe[data-review]');
-const form = document.querySelector<HTMLFormElement>('.review form');
+const frame = document.querySelector<HTMLIFrameElement>('iframe[data-approval]');
+const form = document.querySelector<HTMLFormElement>('.approval form');
 const about = document.querySelector('#about');
 
 function put(inner: Document, { number, band, x, y }: Pin, id = ''): void {

@@ -1,4 +1,4 @@
-import { api, type ReviewView } from '@plumgate/contract';
+import { api, type ApprovalView } from '@plumgate/contract';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
@@ -14,14 +14,14 @@ import { dayText, whenText } from '../../ui/when.ts';
 const days = 14;
 
 /** Links by which the client looks at the drafts, and what was said by them. */
-export function Reviews({ funnelId }: { funnelId: string }) {
+export function Approvals({ funnelId }: { funnelId: string }) {
   const params = { funnelId };
-  const reviews = useAsk(api.listReviews, { params }).data?.reviews ?? [];
+  const approvals = useAsk(api.listApprovals, { params }).data?.approvals ?? [];
   const refresh = useRefreshAll();
   const [made, setMade] = useState<{ href: string; isCopied: boolean } | null>(null);
   const make = async () => {
     try {
-      const { href } = await call(api.createReview, { params, body: { days } });
+      const { href } = await call(api.createApproval, { params, body: { days } });
       setMade({ href, isCopied: await putOnClipboard(href) });
       await refresh();
     } catch (error) {
@@ -32,7 +32,7 @@ export function Reviews({ funnelId }: { funnelId: string }) {
     <section className="grid gap-3 border-t border-line pt-5">
       <div className="flex flex-wrap items-center gap-3">
         <h3 className="flex-1 text-lg">The client’s own look</h3>
-        <Button onClick={() => void make()}>Make a review link</Button>
+        <Button onClick={() => void make()}>Make an approval link</Button>
       </div>
       {made ? (
         <div className="grid gap-1">
@@ -45,15 +45,15 @@ export function Reviews({ funnelId }: { funnelId: string }) {
           </p>
         </div>
       ) : (
-        reviews.length === 0 && (
+        approvals.length === 0 && (
           <p className="text-muted">
-            A review link shows the drafts to whoever has it, on phone and wide, without an account.
-            They pin remarks to the page, or say that it is good.
+            An approval link shows the drafts to whoever has it, on phone and wide, without an
+            account. They pin remarks to the page, or say that it is good.
           </p>
         )
       )}
-      {reviews.map((review) => (
-        <Review key={review.id} review={review} />
+      {approvals.map((approval) => (
+        <Approval key={approval.id} approval={approval} />
       ))}
     </section>
   );
@@ -61,13 +61,13 @@ export function Reviews({ funnelId }: { funnelId: string }) {
 
 const states = { open: 'Open', expired: 'Over', closed: 'Ended' } as const;
 
-function Review({ review }: { review: ReviewView }) {
+function Approval({ approval }: { approval: ApprovalView }) {
   const { client: slug } = useParams();
   const zone = useClient()?.zone ?? 'UTC';
   const act = useAct();
   const close = () =>
     act(async () => {
-      await call(api.closeReview, { params: { reviewId: review.id } });
+      await call(api.closeApproval, { params: { approvalId: approval.id } });
       return { said: 'The link has ended. What was said by it stays here.' };
     });
   const finish = (id: number, done: boolean) =>
@@ -81,19 +81,19 @@ function Review({ review }: { review: ReviewView }) {
     <div className="rounded-card border border-line p-3">
       <div className="flex flex-wrap items-center gap-2">
         <span className="flex-1">
-          Made {dayText(review.createdAt, zone)}, until {dayText(review.expiresAt, zone)}
+          Made {dayText(approval.createdAt, zone)}, until {dayText(approval.expiresAt, zone)}
         </span>
-        {review.approved && <Pill tone="leaf">Good, says {review.approved.by}</Pill>}
-        <Pill>{states[review.state]}</Pill>
-        {review.state === 'open' && (
+        {approval.approved && <Pill tone="leaf">Good, says {approval.approved.by}</Pill>}
+        <Pill>{states[approval.state]}</Pill>
+        {approval.state === 'open' && (
           <Button look="quiet" onClick={() => void close()}>
             End it
           </Button>
         )}
       </div>
-      {review.remarks.length > 0 && (
+      {approval.remarks.length > 0 && (
         <ul className="mt-2 grid">
-          {review.remarks.map((remark) => (
+          {approval.remarks.map((remark) => (
             <li
               key={remark.id}
               className="flex items-start gap-2 border-t border-line py-2 first:border-0"

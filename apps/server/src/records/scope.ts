@@ -1,0 +1,54 @@
+import type { ClientOwnedId } from '@plumgate/contract';
+import type { ClientId } from '@plumgate/core/basics';
+import { eq } from 'drizzle-orm';
+import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
+import type { Queries } from '../platform/database/database.ts';
+import { sqlState } from '../platform/database/sql-state.ts';
+import { approvalLinks, remarks } from './approvals/table.ts';
+import { bookings, calendars } from './booking/table.ts';
+import { clients } from './clients/table.ts';
+import { sequences } from './followup/table.ts';
+import { funnels } from './funnels/table.ts';
+import { postRoom } from './messages/table.ts';
+import { pages } from './pages/table.ts';
+import { people } from './people/table.ts';
+import { pictures } from './pictures/table.ts';
+import { routingRules } from './routing/table.ts';
+import { testRuns } from './test-runs/table.ts';
+
+type Owned = PgTable & { id: AnyPgColumn; clientId: AnyPgColumn };
+
+const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
+  funnelId: funnels,
+  pageId: pages,
+  personId: people,
+  bookingId: bookings,
+  calendarId: calendars,
+  sequenceId: sequences,
+  ruleId: routingRules,
+  messageId: postRoom,
+  pictureId: pictures,
+  approvalId: approvalLinks,
+  remarkId: remarks,
+  testRunId: testRuns,
+};
+
+/** Whose something is, by an id as an address gives it; null when there is no such thing. */
+export async function ownerOf(
+  db: Queries,
+  kind: ClientOwnedId,
+  id: string,
+): Promise<ClientId | null> {
+  const { table, owner, key } =
+    kind === 'clientId'
+      ? { table: clients as PgTable, owner: clients.id, key: clients.id }
+      : { table: tables[kind] as PgTable, owner: tables[kind].clientId, key: tables[kind].id };
+  try {
+    const [row] = await db.select({ owner }).from(table).where(eq(key, id));
+    return (row?.owner as ClientId | undefined) ?? null;
+  } catch (error) {
+    // What can't be an id (class 22: data exception) is nobody's.
+    if (sqlState(error)?.startsWith('22')) return null;
+    throw error;
+  }
+}

@@ -1,0 +1,26 @@
+import type { Endpoint } from './endpoint.ts';
+
+/** Ids in addresses that each belong to one client: the server proves that the caller may see that client. */
+export const clientOwnedIds = [
+  'clientId',
+  'funnelId',
+  'pageId',
+  'personId',
+  'bookingId',
+  'calendarId',
+  'sequenceId',
+  'ruleId',
+  'messageId',
+  'pictureId',
+  'approvalId',
+  'remarkId',
+  'testRunId',
+] as const;
+export type ClientOwnedId = (typeof clientOwnedIds)[number];
+
+/** Parts of addresses that are the agency's, or belong to what another part of the address names. */
+export const otherIds = ['templateId', 'revisionId', 'host', 'recordId'] as const;
+
+/** By which ids of its address an endpoint is narrowed to a client; none for what is the agency's. */
+export const scopeOf = ({ path }: Pick<Endpoint, 'path'>): ClientOwnedId[] =>
+  clientOwnedIds.filter((id) => path.split('/').includes(`:${id}`));
