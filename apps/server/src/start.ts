@@ -13,6 +13,7 @@ import { describeApi, type Endpoint } from '@plumgate/contract';
 import { LogController, type FastifyInstance } from 'fastify';
 import { Admission } from './api/admission.ts';
 import { AppModule } from './app.module.ts';
+import { DemoTime } from './demo/demo-time.ts';
 import { SiteVersions } from './domains/clients/site-versions.ts';
 import { DomainService } from './domains/own-domains/domain.service.ts';
 import { VisitCounter } from './domains/results/visit-counter.ts';
@@ -156,6 +157,7 @@ async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void>
     () => Promise.race([app.close(), setTimeout(requestTimeoutMs, null, { ref: false })]),
     () => app.get(DomainService).stop(),
     () => app.get(SiteVersions).stop(),
+    () => app.get(DemoTime).stop(),
     () => app.get(Housekeeping).stop(),
     () => app.get<DnsStandIn | null>(DNS_STAND_IN)?.stop(),
     () => worker.stop(),

@@ -1,8 +1,9 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Instant } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import { Clock, MovableClock, SystemClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
+import { PinoLogger } from '../platform/logging.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { keepSetting, readSetting } from '../platform/settings.ts';
 import { SessionService } from '../domains/accounts/session.service.ts';
@@ -11,12 +12,16 @@ import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { Worker } from '../platform/worker.ts';
 
 const setting = 'demo-clock-ahead-by';
+const channel = 'demo_clock';
 const farthest = { hours: 24 * 400 };
 
 /** Moves the demo's time forward and lets everything on the way happen at its own moment. */
 @Injectable()
-export class DemoTime {
+export class DemoTime implements OnModuleInit {
+  private stopListening: () => Promise<void> = () => Promise.resolve();
+
   constructor(
+    private readonly log: PinoLogger,
     private readonly clock: Clock,
     private readonly worker: Worker,
     private readonly database: Database,
@@ -24,6 +29,31 @@ export class DemoTime {
     private readonly domains: DomainService,
     private readonly sessions: SessionService,
   ) {}
+
+  /** The demo's time is one for all processes. */
+  async onModuleInit(): Promise<void> {
+    const { clock } = this;
+    if (!(clock instanceof MovableClock) || !this.database.isShared) return;
+    const follow = () =>
+      this.follow(clock).catch((error: unknown) =>
+        this.log.error({ err: error }, 'clock not followed'),
+      );
+    this.stopListening = await this.database.listen(channel, {
+      onMessage: follow,
+      onState: (isListening) => isListening && follow(),
+    });
+  }
+
+  async stop(): Promise<void> {
+    await this.stopListening();
+  }
+
+  private async follow(clock: MovableClock): Promise<void> {
+    const kept = await keptClock(this.database);
+    if (!kept) return;
+    clock.moveTo(kept);
+    this.pages.forgetAll();
+  }
 
   /** Moves on by an ISO 8601 duration, days of 24 hours; gives the new time. Only the demo's clock can be moved. */
   async advance(duration: string): Promise<Instant> {
@@ -41,6 +71,7 @@ export class DemoTime {
     this.pages.forgetAll();
     await this.domains.checkDue();
     await keepClock(this.database, this.clock);
+    await this.database.notify(this.database.db, channel, '');
     return this.clock.now();
   }
 

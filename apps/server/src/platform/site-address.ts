@@ -34,10 +34,15 @@ export class SiteAddress {
     return this.of(clientSlug);
   }
 
-  /** From now on a host leads to a client, or with null to nobody. */
-  serve(host: string, clientSlug: string | null): void {
-    if (clientSlug === null) this.hosts.delete(host);
-    else if (this.hosts.get(host) !== clientSlug) this.hosts.set(host, clientSlug);
+  /** From now on a host leads to a client. */
+  serve(host: string, clientSlug: string): void {
+    this.hosts.set(host, clientSlug);
+  }
+
+  /** From now on these hosts lead to a client, in their order, and no others do. */
+  serveOnly(clientSlug: string, hosts: readonly string[]): void {
+    for (const [host, slug] of this.hosts) if (slug === clientSlug) this.hosts.delete(host);
+    for (const host of hosts) this.serve(host, clientSlug);
   }
 
   /** Whether a host is the program's own and no client can have it. */

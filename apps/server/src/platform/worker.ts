@@ -4,15 +4,14 @@ import type { Instant } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import { PinoLogger } from './logging.ts';
 import { Clock } from './clock.ts';
-import { sql, type SQLWrapper } from 'drizzle-orm';
+import { sql, type SQL, type SQLWrapper } from 'drizzle-orm';
 import { Database } from './database/database.ts';
 
 const pollMilliseconds = 1000;
 
-/** A kind of work that falls due at moments which the database knows. */
+/** A kind of work that falls due at moments which the database knows. Lanes don't wait for each other. */
 export interface Lane {
-  /** The lowest is done first: steps owe messages. */
-  order: number;
+  name: string;
   /** The query for the moment at which the next of it falls due. */
   firstDue: () => SQLWrapper;
   /** Does some of what is due, and gives how much; 0 when there was nothing or others have it in hand. */
@@ -21,18 +20,24 @@ export interface Lane {
   finishSoon?: () => void;
 }
 
+interface Running {
+  lane: Lane;
+  /** The pass that is under way, with how much it has done. */
+  pass: Promise<number> | undefined;
+  again: boolean;
+}
+
 /**
- * Does what has fallen due, lane by lane. One pass at a time in this process; other processes are kept apart by row
- * locks. It knows that there are lanes, not what they carry: domains register theirs.
+ * Does what has fallen due, each lane by itself: a mail server that is slow keeps no sequence step waiting. One pass of a
+ * lane at a time in this process; other processes are kept apart by row locks. It knows that there are lanes, not what
+ * they carry: domains register theirs.
  */
 @Injectable()
 export class Worker {
   private readonly name = randomUUID();
-  private pass: Promise<void> | undefined;
-  private again = false;
+  private readonly lanes: Running[] = [];
   private isStopping = false;
   private timer: NodeJS.Timeout | undefined;
-  private lanes: Lane[] = [];
 
   constructor(
     private readonly database: Database,
@@ -41,7 +46,7 @@ export class Worker {
   ) {}
 
   register(lane: Lane): void {
-    this.lanes = [...this.lanes, lane].sort((a, b) => a.order - b.order);
+    this.lanes.push({ lane, pass: undefined, again: false });
   }
 
   start(): void {
@@ -53,54 +58,80 @@ export class Worker {
   finishSoon(): void {
     clearInterval(this.timer);
     this.isStopping = true;
-    for (const lane of this.lanes) lane.finishSoon?.();
+    for (const { lane } of this.lanes) lane.finishSoon?.();
   }
 
   async stop(): Promise<void> {
     this.finishSoon();
-    await this.pass?.catch(() => {});
+    await Promise.allSettled(this.lanes.map(({ pass }) => pass));
   }
 
   /** Says that something may have fallen due; returns at once. */
   wake(): void {
-    this.catchUp().catch((error: unknown) => this.log.error({ err: error }, 'worker pass failed'));
+    this.begin().catch((error: unknown) => this.log.error({ err: error }, 'worker pass failed'));
   }
 
-  /** Resolves when nothing that was due at the call is left undone. */
+  /** Resolves when nothing that was due at the call is left undone, in any lane; a step may owe a message. */
   async catchUp(): Promise<void> {
-    if (this.pass) {
-      this.again = true;
-      return this.pass;
+    for (;;) {
+      // What is done meanwhile may owe something that the look at what is due came too early for.
+      const underWay = this.lanes.flatMap(({ pass }) => pass ?? []);
+      const done = await Promise.all([...underWay, ...(await this.begin())]);
+      if (done.every((count) => count === 0)) return;
     }
-    this.pass = this.passes().finally(() => (this.pass = undefined));
-    return this.pass;
   }
 
-  /** When the next thing falls due, or null: the demo clock stops there on its way. */
+  /** When the next thing falls due in any lane, or null: the demo clock stops there on its way. */
   async nextDue(): Promise<Instant | null> {
-    if (this.lanes.length === 0) return null;
-    const first = sql.join(
-      this.lanes.map((lane) => sql`(${lane.firstDue()})`),
-      sql`, `,
-    );
-    const [row] = await this.database.db
-      .select({ at: sql`least(${first})`.mapWith(Temporal.Instant.from) })
-      .from(sql`(select 1) as once`);
-    return row?.at ?? null;
+    const due = (await this.firstDue()).filter((at) => at !== null);
+    return due.sort(Temporal.Instant.compare)[0] ?? null;
   }
 
-  /** Asks first, with one query, whether anything is due: most of the time nothing is. */
-  private async passes(): Promise<void> {
+  /** Begins a pass in every lane in which something is due; gives these and those that are under way. */
+  private async begin(): Promise<Promise<number>[]> {
+    if (this.isStopping) return [];
+    const now = this.clock.now();
+    const due = await this.firstDue();
+    return this.lanes.flatMap((running, index) => {
+      const at = due[index];
+      const isDue = at && Temporal.Instant.compare(at, now) <= 0;
+      return isDue ? this.run(running) : (running.pass ?? []);
+    });
+  }
+
+  private run(running: Running): Promise<number> {
+    if (running.pass) {
+      running.again = true;
+      return running.pass;
+    }
+    running.pass = this.pass(running).finally(() => (running.pass = undefined));
+    // Whoever waits is told; a pass for which nobody waits is told to the log.
+    running.pass.catch((error: unknown) =>
+      this.log.error({ err: error, lane: running.lane.name }, 'lane failed'),
+    );
+    return running.pass;
+  }
+
+  private async pass(running: Running): Promise<number> {
+    let total = 0;
     do {
-      this.again = false;
-      while (!this.isStopping) {
-        const now = this.clock.now();
-        const due = await this.nextDue();
-        if (!due || Temporal.Instant.compare(due, now) > 0) break;
-        let done = 0;
-        for (const lane of this.lanes) done += await lane.doDue(now, this.name);
-        if (done === 0) break; // leased by another worker
-      }
-    } while (this.again && !this.isStopping);
+      running.again = false;
+      for (let done = -1; done !== 0 && !this.isStopping; total += done)
+        done = await running.lane.doDue(this.clock.now(), this.name);
+    } while (running.again && !this.isStopping);
+    return total;
+  }
+
+  /** One query for all lanes: most of the time nothing is due. */
+  private async firstDue(): Promise<(Instant | null)[]> {
+    const columns = Object.fromEntries(
+      this.lanes.map(({ lane }, index) => [
+        String(index),
+        sql`(${lane.firstDue()})`.mapWith(Temporal.Instant.from) as SQL<Instant | null>,
+      ]),
+    );
+    if (this.lanes.length === 0) return [];
+    const [row] = await this.database.db.select(columns).from(sql`(select 1) as once`);
+    return this.lanes.map((_lane, index) => row?.[String(index)] ?? null);
   }
 }

@@ -1,12 +1,14 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
 import type { Answer } from '@plumgate/contract';
 import type { api } from '@plumgate/contract';
-import { and, eq, gt, sql } from 'drizzle-orm';
+import { and, eq, gt, lte, sql } from 'drizzle-orm';
 import type { Temporal } from 'temporal-polyfill';
 import { Clock } from '../../platform/clock.ts';
 import { CONFIG, type Config } from '../../platform/config.ts';
+import { deleteSome } from '../../platform/database/delete-some.ts';
+import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Database } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
 import type { Who } from '../../platform/http/bind.ts';
@@ -21,16 +23,23 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 const days = 14;
 
 @Injectable()
-export class SessionService {
+export class SessionService implements OnModuleInit {
   readonly cookie: CookieSpec;
   private decoy: Promise<string> | undefined;
 
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly housekeeping: Housekeeping,
     @Inject(CONFIG) config: Config,
   ) {
     this.cookie = cookieSpec(config, 'plumgate_session', days * 86_400);
+  }
+
+  onModuleInit(): void {
+    this.housekeeping.register('sessions', (mostRows) =>
+      deleteSome(this.database.db, sessions, lte(sessions.expiresAt, this.clock.now()), mostRows),
+    );
   }
 
   /** Checks a sign-in and opens a session; gives the token for the cookie. A wrong address takes as long as a wrong password. */

@@ -33,8 +33,10 @@ export class SiteVersions {
     private readonly log: PinoLogger,
   ) {}
 
-  onChange(listener: (change: SiteChange) => unknown): void {
-    this.listeners.push(listener);
+  /** Listeners hear of a change one after the other; `first` before those that build on what it does. */
+  onChange(listener: (change: SiteChange) => unknown, { first = false } = {}): void {
+    if (first) this.listeners.unshift(listener);
+    else this.listeners.push(listener);
   }
 
   /** Notes, in the transaction of the change, that a client's site changed; `published` names pages to make ready at once. */

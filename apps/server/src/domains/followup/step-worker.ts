@@ -46,7 +46,7 @@ export class StepWorker implements OnModuleInit {
 
   onModuleInit(): void {
     this.worker.register({
-      order: 1,
+      name: 'steps',
       firstDue: () => this.firstDue(),
       doDue: (now) => this.doDue(now),
     });

@@ -56,7 +56,7 @@ it('owes the same cause once', async () => {
 it('shares rows between two workers without sending one twice', async () => {
   for (let n = 0; n < 30; n++) await owe(`shared-${n}`, 'shared@example.com');
   const done = await Promise.all(
-    ['a', 'b'].map((worker) => app.get(Outbox).sendDue(app.clock.now(), worker)),
+    ['a', 'b'].map((worker) => app.get(Outbox).sendDue(app.clock.now(), worker, 'email')),
   );
   await app.settle();
   expect(done[0]! + done[1]!).toBeLessThanOrEqual(40);

@@ -1,11 +1,14 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { truncate, type Instant, type PersonId } from '@plumgate/core/basics';
-import { and, asc, eq, inArray, isNotNull, isNull, lte, min, or, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, lte, min, ne, or, sql } from 'drizzle-orm';
 import { stoppedNotices } from '../../records/messages/table.ts';
 import { people, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
+import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { isDataError } from '../../platform/database/sql-state.ts';
+import { deleteSome } from '../../platform/database/delete-some.ts';
+import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Worker } from '../../platform/worker.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { MailDoor } from '../../platform/mail/mail-door.ts';
@@ -14,11 +17,18 @@ import { outbox } from '../../records/messages/outbox.table.ts';
 
 type OutboxRow = typeof outbox.$inferSelect;
 
-/** A try must end within the lease; after it another worker may take the row. */
+/** While a try lasts its lease is renewed; when a lease has run out, another worker may take the row. */
 const lease = { seconds: 60 };
+const renewMs = 20_000;
 const batch = 20;
-/** Messages on their way at once. */
-const lanes = 8;
+/** What was sent or failed is on the person's record; the row itself is of no use after a quarter. */
+const keptFor = { hours: 24 * 92 };
+
+/** Each kind of message has a lane of its own, with so many on their way at once. */
+const atOnce = { email: 8, text: 4 };
+type Kind = keyof typeof atOnce;
+const kinds = Object.keys(atOnce) as Kind[];
+const isOf = (kind: Kind) => sql`${outbox.payload}->>'kind' = ${kind}`;
 /** Waits between tries, in minutes: about two days in all, so that a mail server down for a night loses nothing. */
 const backOff = [1, 2, 5, 10, 20, 30, 60, 120, 240, 480, 720, 1440];
 
@@ -35,18 +45,26 @@ export class Outbox implements OnModuleInit {
 
   constructor(
     private readonly database: Database,
+    private readonly clock: Clock,
     private readonly mail: MailDoor,
     private readonly texts: TextDoor,
     private readonly worker: Worker,
+    private readonly housekeeping: Housekeeping,
     private readonly log: PinoLogger,
   ) {}
 
   onModuleInit(): void {
-    this.worker.register({
-      order: 2,
-      firstDue: () => this.firstDue(),
-      doDue: (now, worker) => this.sendDue(now, worker),
-      finishSoon: () => this.finishSoon(),
+    for (const kind of kinds)
+      this.worker.register({
+        name: kind,
+        firstDue: () => this.firstDue(kind),
+        doDue: (now, worker) => this.sendDue(now, worker, kind),
+        finishSoon: () => this.finishSoon(),
+      });
+    this.housekeeping.register('outbox', (mostRows) => {
+      const before = this.clock.now().subtract(keptFor);
+      const isOld = and(ne(outbox.state, 'owed'), lte(outbox.dueAt, before))!;
+      return deleteSome(this.database.db, outbox, isOld, mostRows);
     });
   }
 
@@ -60,38 +78,38 @@ export class Outbox implements OnModuleInit {
    * many rows were tried. A crash between the sending and the mark sends again after the lease; the message's id on the
    * wire is the row's, by which a receiver knows the second for the first.
    */
-  async sendDue(now: Instant, worker: string): Promise<number> {
+  async sendDue(now: Instant, worker: string, kind: Kind): Promise<number> {
     await this.dropExpired(now);
     await this.dropStopped();
-    const rows = await this.take(now, worker);
+    const rows = await this.take(now, worker, kind);
     // All of a batch go to different people, or to the business: no order among them to keep.
     const left = [...rows];
     const lane = async () => {
       for (let row = left.shift(); row && !this.isStopping; row = left.shift())
         await this.attempt(row, now, worker);
     };
-    await Promise.all(Array.from({ length: lanes }, lane));
-    if (this.isStopping) await this.release(worker);
+    await Promise.all(Array.from({ length: atOnce[kind] }, lane));
+    if (this.isStopping) await this.release(worker, kind);
     return rows.length;
   }
 
   /** Gives back what was taken and not tried, so that the next start need not wait for the lease to end. */
-  private async release(worker: string): Promise<void> {
+  private async release(worker: string, kind: Kind): Promise<void> {
     await this.database.db
       .update(outbox)
       .set({ leasedBy: null, leasedUntil: null })
-      .where(and(eq(outbox.leasedBy, worker), eq(outbox.state, 'owed')));
+      .where(and(eq(outbox.leasedBy, worker), eq(outbox.state, 'owed'), isOf(kind)));
   }
 
   /**
    * The query for the moment at which the next message falls due: one that somebody holds (a process that was killed,
    * perhaps) when its lease ends. Those that wait behind another of their person are not counted.
    */
-  firstDue() {
+  firstDue(kind: Kind) {
     return this.database.db
       .select({ at: min(sql`greatest(${outbox.dueAt}, ${outbox.leasedUntil})`) })
       .from(outbox)
-      .where(and(eq(outbox.state, 'owed'), isFirstOfPerson));
+      .where(and(eq(outbox.state, 'owed'), isOf(kind), isFirstOfPerson));
   }
 
   private async dropExpired(now: Instant): Promise<void> {
@@ -123,7 +141,7 @@ export class Outbox implements OnModuleInit {
       );
   }
 
-  private take(now: Instant, worker: string): Promise<OutboxRow[]> {
+  private take(now: Instant, worker: string, kind: Kind): Promise<OutboxRow[]> {
     return this.database.transaction(async (tx) => {
       const due = await tx
         .select({ id: outbox.id })
@@ -133,6 +151,7 @@ export class Outbox implements OnModuleInit {
             eq(outbox.state, 'owed'),
             lte(outbox.dueAt, now),
             or(isNull(outbox.leasedUntil), lte(outbox.leasedUntil, now)),
+            isOf(kind),
             isFirstOfPerson,
           ),
         )
@@ -157,7 +176,7 @@ export class Outbox implements OnModuleInit {
   /** Tries one message and writes down how it went. When even that fails, the others go on: its lease ends by itself. */
   private async attempt(row: OutboxRow, now: Instant, worker: string): Promise<void> {
     try {
-      const failure = await this.send(row, now).then(
+      const failure = await this.underLease(row, worker, this.send(row, now)).then(
         () => null,
         (error: unknown) => ({ error }),
       );
@@ -169,6 +188,22 @@ export class Outbox implements OnModuleInit {
           state: 'failed',
           lastError: 'could not be recorded',
         });
+    }
+  }
+
+  /** Renews the lease for as long as a try lasts: a server that is slow, but speaks, has all the time it takes. */
+  private async underLease(row: OutboxRow, worker: string, trying: Promise<void>): Promise<void> {
+    const renewal = setInterval(() => {
+      this.database.db
+        .update(outbox)
+        .set({ leasedUntil: this.clock.now().add(lease) })
+        .where(and(eq(outbox.id, row.id), eq(outbox.leasedBy, worker)))
+        .catch((error: unknown) => this.log.error({ err: error }, 'lease not renewed'));
+    }, renewMs);
+    try {
+      await trying;
+    } finally {
+      clearInterval(renewal);
     }
   }
 
@@ -217,13 +252,7 @@ export class Outbox implements OnModuleInit {
       await tx
         .update(outbox)
         .set({ state: 'dropped', lastError: 'mail to them is refused' })
-        .where(
-          and(
-            eq(outbox.personId, row.personId),
-            eq(outbox.state, 'owed'),
-            sql`${outbox.payload}->>'kind' = 'email'`,
-          ),
-        );
+        .where(and(eq(outbox.personId, row.personId), eq(outbox.state, 'owed'), isOf('email')));
     });
   }
 

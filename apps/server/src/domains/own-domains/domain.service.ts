@@ -27,6 +27,8 @@ import { domains } from '../../records/own-domains/table.ts';
 
 type DomainRow = typeof domains.$inferSelect;
 
+const claim = { minutes: 5 };
+
 /** Clients' own hosts: added, checked through DNS until their records are right, and watched from then on. */
 @Injectable()
 export class DomainService {
@@ -44,14 +46,28 @@ export class DomainService {
 
   /** Reads which hosts are served, and watches from now on what falls due. */
   async start(): Promise<void> {
+    await this.readServed();
+    // Pages name the host they are known by, so this comes before they are made anew.
+    this.sites.onChange(({ clientSlug }) => this.readServed(clientSlug), { first: true });
+    this.timer = setInterval(() => this.watch(), 30_000);
+    this.timer.unref();
+  }
+
+  /** Serves what the database says is served: of one client, or of all. */
+  private async readServed(clientSlug?: string): Promise<void> {
     const rows = await this.database.db
       .select({ domain: domains, slug: clients.slug })
       .from(domains)
       .innerJoin(clients, eq(clients.id, domains.clientId))
+      .where(clientSlug === undefined ? undefined : eq(clients.slug, clientSlug))
       .orderBy(asc(domains.addedAt));
-    for (const { domain, slug } of rows) this.serve(domain, slug);
-    this.timer = setInterval(() => this.watch(), 30_000);
-    this.timer.unref();
+    const served = rows.filter(({ domain }) => isServed(domain.state));
+    if (clientSlug !== undefined)
+      this.address.serveOnly(
+        clientSlug,
+        served.map(({ domain }) => domain.host),
+      );
+    else for (const { domain, slug } of served) this.address.serve(domain.host, slug);
   }
 
   private watch(): void {
@@ -119,7 +135,6 @@ export class DomainService {
       if (gone.length === 0) throw notFound();
       await this.sites.changed(tx, clientId);
     });
-    this.address.serve(host, null);
   }
 
   /** Looks at a host's records now. */
@@ -132,11 +147,14 @@ export class DomainService {
 
   /** Looks at every host whose time has come. */
   async checkDue(): Promise<void> {
+    const now = this.clock.now();
+    // Claimed by putting them off, so that of several processes one looks; where that one dies, another does later.
     const due = await this.database.db
-      .select({ host: domains.host, slug: clients.slug })
-      .from(domains)
-      .innerJoin(clients, eq(clients.id, domains.clientId))
-      .where(lte(domains.checkDue, this.clock.now()));
+      .update(domains)
+      .set({ checkDue: now.add(claim) })
+      .from(clients)
+      .where(and(eq(clients.id, domains.clientId), lte(domains.checkDue, now)))
+      .returning({ host: domains.host, slug: clients.slug });
     for (const { host, slug } of due) await this.check(host, slug);
   }
 
@@ -168,17 +186,11 @@ export class DomainService {
         .where(eq(domains.host, host))
         .returning();
       if (!after) throw notFound();
-      // Before the pages are made anew: they name the host they are known by.
-      this.serve(after, slug);
       if (isServed(before.state) !== isServed(after.state))
         await this.sites.changed(tx, after.clientId);
       return after;
     });
     return this.view(after, slug);
-  }
-
-  private serve({ host, state }: DomainRow, slug: string): void {
-    this.address.serve(host, isServed(state) ? slug : null);
   }
 
   private needed({ host, shown, proof }: DomainRow, slug: string): DnsRecord[] {

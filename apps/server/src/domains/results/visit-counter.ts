@@ -1,7 +1,10 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
 import { localDay } from '@plumgate/core/basics';
-import { sql } from 'drizzle-orm';
+import { lt, sql } from 'drizzle-orm';
+import { Clock } from '../../platform/clock.ts';
+import { deleteSome } from '../../platform/database/delete-some.ts';
+import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { isolateFailures } from '../../platform/database/isolate-failures.ts';
 import { PinoLogger } from '../../platform/logging.ts';
@@ -19,21 +22,32 @@ export interface Visit {
 
 const flushMilliseconds = 1000;
 const mostWaiting = 5000;
+/** A browser's number lives for a year: after that no visitor comes back by it. */
+const cookieLife = { hours: 24 * 370 };
 
 /**
  * Counts visits without making a visitor wait: they gather here and are written in batches into the roll-up. A crash
  * loses at most the last second of counts, never a submission.
  */
 @Injectable()
-export class VisitCounter {
+export class VisitCounter implements OnModuleInit {
   private waiting: Visit[] = [];
   private writing: Promise<void> = Promise.resolve();
   private timer: NodeJS.Timeout | undefined;
 
   constructor(
     private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly housekeeping: Housekeeping,
     private readonly log: PinoLogger,
   ) {}
+
+  onModuleInit(): void {
+    this.housekeeping.register('visitors', (mostRows) => {
+      const firstDay = localDay(this.clock.now().subtract(cookieLife), 'UTC');
+      return deleteSome(this.database.db, pageVisitors, lt(pageVisitors.day, firstDay), mostRows);
+    });
+  }
 
   start(): void {
     this.timer = setInterval(() => {
@@ -81,12 +95,15 @@ export class VisitCounter {
     const fresh = await tx
       .insert(pageVisitors)
       .values(
-        [...first.values()].map((visit) => ({
-          clientId: visit.clientId,
-          pageId: visit.pageId,
-          visitorId: visit.visitorId,
-          day: dayOf(visit),
-        })),
+        // In one order for all, so that two processes never wait for each other in a ring.
+        [...first.entries()]
+          .sort(([a], [b]) => (a < b ? -1 : 1))
+          .map(([, visit]) => ({
+            clientId: visit.clientId,
+            pageId: visit.pageId,
+            visitorId: visit.visitorId,
+            day: dayOf(visit),
+          })),
       )
       .onConflictDoNothing()
       .returning({ pageId: pageVisitors.pageId, visitorId: pageVisitors.visitorId });

@@ -40,6 +40,9 @@ type Place =
   | { kind: 'server'; config: PoolConfig }
   | { kind: 'embedded'; pglite: RunningPglite; folder: string | null };
 
+/** Names the lock under which a database is brought up to date; any number will do, as long as it stays. */
+const migrationLock = 71_104_310;
+
 const maxTurns = 4;
 
 /** The database that ships with the program has died and can't be used again in this process. */
@@ -226,6 +229,8 @@ async function bringUpToDate(config: PoolConfig): Promise<void> {
   });
   ignoreIdleErrors(pool);
   try {
+    // Processes that start at once wait for the first; the lock ends with its connection.
+    await pool.query('select pg_advisory_lock($1)', [migrationLock]);
     await migrate(drizzle(pool), { migrationsFolder });
   } finally {
     await pool.end();

@@ -1,10 +1,12 @@
 import { createHash } from 'node:crypto';
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { lte, sql } from 'drizzle-orm';
 import ipaddr from 'ipaddr.js';
 import { Clock } from '../clock.ts';
 import { isAnyKey } from '../database/bulk.ts';
+import { deleteSome } from '../database/delete-some.ts';
 import { Database } from '../database/database.ts';
+import { Housekeeping } from '../housekeeping.ts';
 import { limitCounts } from './limits.table.ts';
 
 /** At most `max` tries under a key in each stretch of `seconds`. */
@@ -16,11 +18,19 @@ export interface Limit {
 
 /** Counts tries in the database, so that several processes keep one limit between them. */
 @Injectable()
-export class Limits {
+export class Limits implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly housekeeping: Housekeeping,
   ) {}
+
+  onModuleInit(): void {
+    this.housekeeping.register('limits', (mostRows) => {
+      const isOver = lte(limitCounts.endsAt, this.clock.now());
+      return deleteSome(this.database.db, limitCounts, isOver, mostRows);
+    });
+  }
 
   /**
    * Counts one try under each limit and gives the first that is exceeded, or null. Counting and asking are one
@@ -59,11 +69,6 @@ export class Limits {
       .update(limitCounts)
       .set({ count: sql`greatest(${limitCounts.count} - 1, 0)` })
       .where(isAnyKey(limitCounts.key, keys));
-  }
-
-  /** Forgets what is over. */
-  async tidy(): Promise<void> {
-    await this.database.db.delete(limitCounts).where(lte(limitCounts.endsAt, this.clock.now()));
   }
 }
 

@@ -45,5 +45,8 @@ export const outbox = pgTable(
       .on(table.clientId)
       .where(sql`${table.state} = 'failed'`),
     index('outbox_of_run').on(table.runId),
+    index('outbox_over')
+      .on(table.dueAt)
+      .where(sql`${table.state} <> 'owed'`),
   ],
 );

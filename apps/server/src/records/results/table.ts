@@ -11,7 +11,10 @@ export const pageVisitors = pgTable(
     visitorId: text('visitor_id').notNull(),
     day: date({ mode: 'string' }).notNull(),
   },
-  (table) => [primaryKey({ columns: [table.pageId, table.visitorId] })],
+  (table) => [
+    primaryKey({ columns: [table.pageId, table.visitorId] }),
+    index('page_visitors_by_day').on(table.day),
+  ],
 );
 
 /** The roll-up that every count is read from: one row for a page, a local day, a source and a kind of device. */
