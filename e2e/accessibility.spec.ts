@@ -15,14 +15,14 @@ async function expectClean(page: Page): Promise<void> {
 
 for (const [name, path, see] of [
   ['funnels', '/quayside-dental/funnels', 'Conversion rate'],
-  ['people', '/quayside-dental/people', 'Came from'],
+  ['people', '/quayside-dental/people', 'Source'],
   ['today', '/quayside-dental/today', 'Booked today'],
   ['diary', '/quayside-dental/diary', 'Add a booking'],
   ['follow-up', '/quayside-dental/follow-up', 'Gentle welcome'],
   ['rules', '/quayside-dental/follow-up/rules', 'New patients'],
   ['post room', '/quayside-dental/follow-up/post-room', 'From'],
   ['fact sheet', '/quayside-dental/set-up', 'Areas served'],
-  ['new client', '/clients/new', 'Take on a client'],
+  ['new client', '/clients/new', 'New client'],
 ] as const) {
   test(`${name} is free of serious faults`, async ({ browser }) => {
     const page = await signedIn(browser, path);
@@ -43,7 +43,7 @@ test('the Path, the editor and a person are free of serious faults', async ({ br
   await expectClean(page);
   await page.goto(page.url().replace(/pages.*/, 'people'));
   await page.getByRole('row').nth(1).getByRole('link').first().click();
-  await expect(page.getByText('So far')).toBeVisible();
+  await expect(page.getByText('History')).toBeVisible();
   await expectClean(page);
 });
 
@@ -52,17 +52,17 @@ test('a sequence with its dry run, a rule and a calendar are free of serious fau
 }) => {
   const page = await signedIn(browser, '/fernhill-physio/follow-up');
   await page.getByRole('link', { name: 'Runner’s knee evening' }).click();
-  await page.getByText('How it runs').click();
+  await page.getByText('Settings').click();
   await page.getByRole('button', { name: /^Text “/ }).click();
-  await expect(page.getByText('Try it on one person')).toBeVisible();
+  await expect(page.getByText('Preview for one person')).toBeVisible();
   await expectClean(page);
   await page.goto(`${origin}/quayside-dental/follow-up/rules`);
   await page.getByRole('button', { name: 'Change' }).click();
-  await expect(page.getByText('Who they were')).toBeVisible();
+  await expect(page.getByText('Matched leads')).toBeVisible();
   await expectClean(page);
   await page.goto(`${origin}/quayside-dental/diary`);
   await page.getByRole('link', { name: 'First visit' }).click();
-  await expect(page.getByText('What a booking causes')).toBeVisible();
+  await expect(page.getByText('After booking')).toBeVisible();
   await expectClean(page);
 });
 

@@ -243,7 +243,7 @@ test('what runs on a page runs: a popup, a call bar, a film on its press, hours,
             'top-1',
             newBlock('heading', 'title', { text: 'Runs', level: 1 }) as Block,
             newBlock('button', 'opens', {
-              label: 'Open it',
+              label: 'Open',
               action: { kind: 'popup', popup: 'offer' },
             }) as Block,
             newBlock('video', 'film', {
@@ -301,7 +301,7 @@ test('what runs on a page runs: a popup, a call bar, a film on its press, hours,
   await visitor.reload();
   await expect(visitor.getByRole('heading', { name: 'Runs' })).toBeVisible();
   await expect(dialog).toBeHidden();
-  await visitor.getByRole('link', { name: 'Open it' }).click();
+  await visitor.getByRole('link', { name: 'Open' }).click();
   await expect(dialog).toBeVisible();
   await visitor.getByRole('link', { name: 'Close' }).click();
   await expect(dialog).toBeHidden();

@@ -110,7 +110,7 @@ test('two press the same time: the second keeps what they typed and sees the nea
 
 test('the diary: adds by hand, moves by keys and by dragging, marks', async ({ browser }) => {
   const app = await signedIn(browser, '/quayside-dental/diary');
-  await app.getByRole('button', { name: 'The week after' }).click();
+  await app.getByRole('button', { name: 'Next week' }).click();
   const dialog = app.getByRole('dialog');
   const day = (await app.getByRole('heading', { name: /^Sun / }).innerText()).replace('Sun ', '');
   const date = new Date(`${day} 2026 12:00 UTC`).toISOString().slice(0, 10);
@@ -118,7 +118,7 @@ test('the diary: adds by hand, moves by keys and by dragging, marks', async ({ b
   await dialog.getByLabel(/Day and time/).fill(`${date}T09:00`);
   await dialog.getByLabel('Name').fill('Nell Abara');
   await dialog.getByLabel('Email').fill('nell.abara@example.com');
-  await dialog.getByRole('button', { name: 'Book it' }).click();
+  await dialog.getByRole('button', { name: 'Book' }).click();
   const booking = app.getByRole('button', { name: /^Nell Abara, First visit/ });
   await expect(booking).toContainText('09:00');
 
@@ -143,7 +143,7 @@ test('the diary: adds by hand, moves by keys and by dragging, marks', async ({ b
   await drawer.getByRole('button', { name: 'Came' }).click();
   await expect(drawer.getByText('Came', { exact: true }).first()).toBeVisible();
   await drawer.getByRole('button', { name: 'Not known yet' }).click();
-  await drawer.getByRole('button', { name: 'Cancel it' }).click();
+  await drawer.getByRole('button', { name: 'Cancel booking' }).click();
   await expect(booking).toHaveCount(0);
   await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
   await searchPostRoom(app, 'nell.abara@example.com');
@@ -164,6 +164,6 @@ test('a text is answered on its phone, STOP ends texts, and a rule shows what it
   await app.getByRole('button', { name: 'Add a rule' }).click();
   await app.getByLabel('Condition 1', { exact: true }).selectOption('source');
   await expect(app.getByText('The rule names no campaign')).toBeVisible();
-  await app.getByRole('button', { name: 'Keep it switched off' }).click();
-  await expect(app.getByText('Kept, and off.')).toBeVisible();
+  await app.getByRole('button', { name: 'Save, turned off' }).click();
+  await expect(app.getByText('Saved and turned off.')).toBeVisible();
 });

@@ -75,7 +75,7 @@ test('a lead goes from the page to a followed-up person', async ({ browser }, { 
 
   await app.getByRole('button', { name: 'Demo clock' }).click();
   await app.getByRole('menuitem', { name: 'One day on' }).click();
-  await expect(app.getByText('It is now Fri 6 Nov')).toBeVisible();
+  await expect(app.getByText('It is now Fri, Nov 6')).toBeVisible();
   await searchPostRoom(app, mailbox);
   await expect(app.getByRole('link', { name: 'What the half hour feels like' })).toHaveCount(1);
 });
@@ -88,10 +88,10 @@ test('the words of a sequence change, and the next message goes out in them', as
   await app.getByRole('button', { name: /^Email “Your place is saved/ }).click();
   await app.getByLabel('Subject').fill('We kept it for you, {{ person.first_name');
   await expect(app.getByText(/A merge field can't be read/).first()).toBeVisible();
-  await expect(app.getByRole('button', { name: 'Keep the changes' })).toBeDisabled();
+  await expect(app.getByRole('button', { name: 'Save' })).toBeDisabled();
   await app.getByLabel('Subject').fill('We kept it for you, {{ person.first_name }}');
   await expect(app.getByText('We kept it for you, Ana').first()).toBeVisible();
-  await app.getByRole('button', { name: 'Keep the changes' }).click();
+  await app.getByRole('button', { name: 'Save' }).click();
   await expect(app.getByText('Kept. What has been sent stays sent')).toBeVisible();
 
   const visitor = await browser.newPage();
@@ -110,7 +110,7 @@ test('the front desk finds its people on a phone and can call them', async ({ br
   await expect(app.getByRole('navigation', { name: 'Places' }).getByRole('link')).toHaveText([
     'Today',
     'People',
-    'Diary',
+    'Bookings',
   ]);
   await app.getByRole('link', { name: 'People' }).click();
   await app.getByRole('row').nth(1).getByRole('link').first().click();

@@ -17,7 +17,7 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   await app.keyboard.press('ControlOrMeta+A');
   await app.keyboard.type('Afraid of the dentist?');
   await expect(phone.locator('h1')).toHaveText('Afraid of the dentist?');
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   await app.keyboard.press('ControlOrMeta+z');
   await expect(phone.locator('h1')).toContainText('Dread the dentist?');
   await app.keyboard.press('ControlOrMeta+Shift+z');
@@ -33,7 +33,7 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   await expect(wide.locator('.field').nth(1)).toContainText('Your mobile');
   await settings.getByLabel('Add a question').selectOption('long-text');
   await expect(phone.locator('textarea')).toBeVisible();
-  await settings.getByLabel('Button says').fill('Keep my place');
+  await settings.getByLabel('Button label').fill('Keep my place');
   await expect(phone.getByRole('button', { name: 'Keep my place' })).toBeVisible();
 
   // Blocks and bands: added, copied, moved by key, removed.
@@ -67,13 +67,13 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   );
 
   // Kept over a reload, and live only once it is published.
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   const visitor = await browser.newPage();
   await visitor.goto(`${site}/first-visit`);
   await expect(visitor.getByRole('heading', { level: 1 })).toContainText('Dread the dentist?');
   await app.reload();
   await expect(wide.locator('h1')).toHaveText('Afraid of the dentist?');
-  await app.getByRole('button', { name: 'Publish changes' }).click();
+  await app.getByRole('button', { name: 'Publish' }).click();
   await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
   await visitor.reload();
   await expect(visitor.getByRole('heading', { level: 1 })).toHaveText('Afraid of the dentist?');
@@ -132,11 +132,11 @@ test('a change made elsewhere is told, and nothing written is lost silently', as
     await page.getByLabel('Title').fill(text);
   };
   await write(other, 'Changed by somebody else');
-  await expect(other.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(other.getByText('Saved', { exact: true })).toBeVisible();
   await write(app, 'Mine');
   await expect(app.getByText('Somebody changed this page in the meantime.')).toBeVisible();
   await expect(app.getByLabel('Title')).toHaveValue('Mine');
-  await app.getByRole('button', { name: 'Take theirs' }).click();
+  await app.getByRole('button', { name: 'Use their version' }).click();
   await expect(app.getByLabel('Title')).toHaveValue('Changed by somebody else');
   await app.getByRole('button', { name: 'Undo' }).click();
   await expect(app.getByLabel('Title')).toHaveValue('Mine');
@@ -145,18 +145,18 @@ test('a change made elsewhere is told, and nothing written is lost silently', as
 test('a new client gets a funnel from nothing to live', async ({ browser }) => {
   const app = await signedIn(browser, '/clients/new');
   await app.getByLabel('Name').fill('Saltmarsh Roofing');
-  await expect(app.getByLabel('Address of the pages')).toHaveValue('saltmarsh-roofing');
+  await expect(app.getByLabel('Page address')).toHaveValue('saltmarsh-roofing');
   await app.getByRole('button', { name: 'Add the client' }).click();
   await app.getByLabel('Phone').fill('(207) 555-0155');
-  await app.getByRole('button', { name: 'Keep the facts' }).click();
+  await app.getByRole('button', { name: 'Save' }).click();
   await expect(app.getByText('Kept. Live pages show it')).toBeVisible();
   await app.getByRole('link', { name: 'Funnels' }).click();
-  await app.getByRole('link', { name: 'Start a funnel' }).click();
+  await app.getByRole('link', { name: 'New funnel' }).click();
   await app.getByLabel('Name of the new funnel').fill('Roof check');
-  await app.getByRole('button', { name: 'Start the funnel' }).click();
+  await app.getByRole('button', { name: 'Create funnel' }).click();
   for (const name of ['Roof check', 'Thank you']) {
     await app.getByRole('link', { name: `Edit ${name}` }).click();
-    await app.getByRole('button', { name: 'Publish the page' }).click();
+    await app.getByRole('button', { name: 'Publish' }).click();
     await expect(app.getByRole('button', { name: 'Published', exact: true })).toBeVisible();
     await app.getByRole('link', { name: '← Path' }).click();
   }

@@ -189,7 +189,7 @@ test('the first visit asks for the owner and the agency, and a demo’s clock ca
   await expect(page.getByText('That is not the set-up code.')).toBeVisible();
   await page.getByLabel('Set-up code').fill(setUpCodeIn(server.output()).toLowerCase());
   await page.getByRole('button', { name: 'Create the agency' }).click();
-  await expect(page.getByText('Take on the first client')).toBeVisible();
+  await expect(page.getByText('Add the first client')).toBeVisible();
   expect(
     (
       await page.request.post(`http://127.0.0.1:${port}/api/demo/clock`, {

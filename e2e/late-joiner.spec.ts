@@ -49,7 +49,7 @@ test('a late joiner’s dry run equals what the post room shows after the clock 
   };
   await app.goto(`${origin}/fernhill-physio/follow-up`);
   await app.getByRole('link', { name: 'Runner’s knee evening' }).click();
-  const dryRun = app.getByRole('complementary', { name: 'Dry run' });
+  const dryRun = app.getByRole('complementary', { name: 'Preview' });
   const lines = dryRun.getByRole('listitem');
   await expect(lines.first()).toContainText('left out: its time was already past');
   const planned = (await lines.allInnerTexts())

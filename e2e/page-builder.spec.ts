@@ -49,14 +49,14 @@ test('a listing page from its template, live in a dozen actions', async ({ brows
     actions++;
     await does();
   };
-  await act(() => app.getByRole('link', { name: 'Start a funnel' }).click());
+  await act(() => app.getByRole('link', { name: 'New funnel' }).click());
   await act(() => app.getByRole('button', { name: /^One home for sale/ }).click());
   await act(() => app.getByLabel('The home’s address').fill('3 Ropewalk Loft'));
   await act(() => app.getByLabel('Asking price').fill('$612,000'));
   await act(() => app.getByLabel('Size in a line').fill('3 bedrooms, 2 baths, 1,840 sq ft'));
-  await act(() => app.getByRole('button', { name: 'Start the funnel' }).click());
+  await act(() => app.getByRole('button', { name: 'Create funnel' }).click());
   await act(() => app.getByRole('link', { name: 'Edit 3 Ropewalk Loft' }).click());
-  await act(() => app.getByRole('button', { name: 'Publish the page' }).click());
+  await act(() => app.getByRole('button', { name: 'Publish' }).click());
   await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
   expect(actions).toBeLessThanOrEqual(12);
   const visitor = await browser.newPage();
@@ -70,9 +70,9 @@ test('the rich service page from nothing: bands, words, a picture, a button, pub
   browser,
 }) => {
   const app = await atFunnels(browser, 'stonecroft-paving');
-  await app.getByRole('link', { name: 'Start a funnel' }).click();
+  await app.getByRole('link', { name: 'New funnel' }).click();
   await app.getByLabel('Name of the new funnel').fill('Patio survey');
-  await app.getByRole('button', { name: 'Start the funnel' }).click();
+  await app.getByRole('button', { name: 'Create funnel' }).click();
   await app.getByRole('link', { name: 'Edit Patio survey' }).click();
   const { wide, phone, outline, settings } = builderOf(app);
   const addBand = async (after: string, band: string) => {
@@ -96,7 +96,7 @@ test('the rich service page from nothing: bands, words, a picture, a button, pub
   await outline.getByRole('button', { name: /^Cards/ }).click();
   await settings.getByLabel('Title').first().fill('Block paving');
   await expect(phone.getByText('Block paving')).toBeVisible();
-  await app.getByRole('button', { name: 'Publish the page' }).click();
+  await app.getByRole('button', { name: 'Publish' }).click();
   await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
   const visitor = await browser.newPage();
   await visitor.goto(`${origin.replace('//', '//stonecroft-paving.')}/patio-survey`);
@@ -118,7 +118,7 @@ test('one header changed once changes on three pages, and unlinked it is a copy'
   await outline.getByRole('button', { name: 'Orchard' }).click();
   await settings.getByRole('button', { name: 'Share this band between pages' }).click();
   await expect(settings.getByText('On no other page yet.')).toBeVisible();
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   for (const { pageId } of pages.slice(1)) {
     await openMade(app, 'alder-grove-dental', pageId);
     await outline.getByRole('button', { name: 'Orchard' }).click();
@@ -128,11 +128,11 @@ test('one header changed once changes on three pages, and unlinked it is a copy'
     await app.getByRole('button', { name: /^Orchard/ }).click();
     await app.getByRole('tab', { name: 'Outline' }).click();
     await expect(outline.getByLabel('linked')).toBeVisible();
-    await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+    await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   }
   await outline.getByRole('button', { name: 'Apple' }).click();
   await settings.getByLabel('Words').fill('Quince');
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   for (const { pageId } of pages) {
     const { wide } = await openMade(app, 'alder-grove-dental', pageId);
     await expect(wide.getByText('Quince')).toBeVisible();
@@ -142,7 +142,7 @@ test('one header changed once changes on three pages, and unlinked it is a copy'
   await settings.getByRole('button', { name: 'Unlink: a copy for this page' }).click();
   await outline.getByRole('button', { name: 'Quince' }).click();
   await settings.getByLabel('Words').fill('Only here');
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   const { wide } = await openMade(app, 'alder-grove-dental', pages[0]!.pageId);
   await expect(wide.getByText('Quince')).toBeVisible();
 });
@@ -330,7 +330,7 @@ test('the same page by keyboard alone: added, written, picked up and put down, u
   await app.keyboard.type('Medlar');
   await app.keyboard.press('Escape');
   await expect.poll(() => orderOn(app)).toEqual(['Pear', 'Plum', 'Apple', 'Medlar', 'Fig']);
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   await app.reload();
   await expect.poll(() => orderOn(app)).toEqual(['Pear', 'Plum', 'Apple', 'Medlar', 'Fig']);
   for (let presses = 0; presses < 3; presses++) await app.keyboard.press('ControlOrMeta+z');
@@ -363,7 +363,7 @@ test('parts are copied to another client, with a form and pictures of their own 
   await second.outline.getByRole('button', { name: 'Orchard' }).click();
   await app.keyboard.press('ControlOrMeta+v');
   await expect(second.wide.getByRole('button', { name: 'Ring me' })).toBeVisible();
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   const formOn = async (pageId: string) =>
     Object.keys((await api<{ draft: Draft }>(app, 'GET', `/api/pages/${pageId}`)).draft.forms);
   expect(await formOn(to.pageId)).not.toEqual(await formOn(from.pageId));
@@ -386,7 +386,7 @@ test('text in place: bold, a link, a list, a fact from the list; a paste from a 
   await app.getByRole('button', { name: 'Bold (Ctrl B)' }).click();
   await expect(phone.locator('.text strong')).toHaveText('Call us any time.');
   await app.keyboard.press('End');
-  await app.getByLabel('Put in a fact').selectOption({ label: 'Phone' });
+  await app.getByLabel('Insert merge field').selectOption({ label: 'Phone' });
   await expect(phone.locator('.text')).toContainText('(207) 555-0190');
   await app.keyboard.press('Enter');
   const paste = {
@@ -415,7 +415,7 @@ test('text in place: bold, a link, a list, a fact from the list; a paste from a 
   }
   await expect(phone.locator('.text li')).toHaveText(['One', 'Two']);
   await app.keyboard.press('Escape');
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   const visitor = await browser.newPage();
   await visitor.goto(await publish(app, pageId));
   await expect(visitor.locator('.text strong').first()).toHaveText('Call us any time.');
@@ -438,7 +438,7 @@ test('colours from a picture are seen before they are taken, and can be put back
     wide.locator('.press').evaluate((element) => getComputedStyle(element).backgroundColor);
   const before = await colour();
   await app.getByRole('tab', { name: 'Brand' }).click();
-  await app.getByText('Colours from a picture').click();
+  await app.getByText('Colors from a picture').click();
   const drawn = await app.evaluate(async () => {
     const canvas = new OffscreenCanvas(64, 64);
     const context = canvas.getContext('2d')!;
@@ -454,10 +454,10 @@ test('colours from a picture are seen before they are taken, and can be put back
     .setInputFiles({ name: 'plum.png', mimeType: 'image/png', buffer: Buffer.from(drawn) });
   await app.getByRole('button', { name: 'Palette 1: try it on the page' }).click();
   await expect.poll(colour).not.toBe(before);
-  await app.getByRole('button', { name: 'Put back' }).click();
+  await app.getByRole('button', { name: 'Discard changes' }).click();
   await expect.poll(colour).toBe(before);
   await app.getByRole('button', { name: 'Palette 1: try it on the page' }).click();
-  await app.getByRole('button', { name: 'Take these' }).click();
+  await app.getByRole('button', { name: 'Use these' }).click();
   const after = await colour();
   await app.waitForResponse((answer) => answer.url().endsWith('/brand') && answer.ok());
   await app.reload();
@@ -477,7 +477,7 @@ test('without a connection the work stays in the browser, and is sent when it is
   await app.reload();
   await expect(wide.getByText('Typed in a tunnel')).toBeVisible();
   await app.unroute('**/api/pages/*/draft');
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   const { draft } = await api<{ draft: Draft }>(app, 'GET', `/api/pages/${pageId}`);
   expect(JSON.stringify(draft)).toContain('Typed in a tunnel');
 });

@@ -17,10 +17,10 @@ test('a three-step funnel from nothing: wired, checked, published, tested, given
   browser,
 }) => {
   const app = await atFunnels(browser, 'stonecroft-paving');
-  await app.getByRole('link', { name: 'Start a funnel' }).click();
+  await app.getByRole('link', { name: 'New funnel' }).click();
   await app.getByRole('button', { name: /^From nothing/ }).click();
   await app.getByLabel('Name of the new funnel').fill('Winter drains');
-  await app.getByRole('button', { name: 'Start the funnel' }).click();
+  await app.getByRole('button', { name: 'Create funnel' }).click();
   await expect(step(app, 1, 'Winter drains')).toBeVisible();
 
   // A step between the two, which nothing leads on from until a wire is drawn.
@@ -36,7 +36,7 @@ test('a three-step funnel from nothing: wired, checked, published, tested, given
   await expect(app.getByText(/What to expect: Nothing leads on/)).toBeVisible();
 
   await app.getByRole('button', { name: 'Where What to expect leads, and by what' }).click();
-  await app.getByRole('button', { name: 'Draw the wire' }).click();
+  await app.getByRole('button', { name: 'Connect' }).click();
   await expect(app.getByText('Nothing leads on from here.')).toHaveCount(0);
 
   // The check empties itself as what it names is mended where it leads.
@@ -46,7 +46,7 @@ test('a three-step funnel from nothing: wired, checked, published, tested, given
   const before = await descriptions.count();
   await check.getByRole('button', { name: 'Page settings' }).first().click();
   await app.getByLabel('Description').fill('Drains that last the winter, looked at for nothing.');
-  await expect(app.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   await app.getByRole('link', { name: '← Path' }).click();
   check = await launchCheck(app);
   await expect(descriptions).toHaveCount(before - 1);
@@ -63,7 +63,7 @@ test('a three-step funnel from nothing: wired, checked, published, tested, given
 
   // Another address; the old one leads to it, with all that was asked.
   await app.getByRole('link', { name: 'Edit Winter drains' }).click();
-  await app.getByLabel('Address ending').fill('drains-for-winter');
+  await app.getByLabel('Page address').fill('drains-for-winter');
   await app.getByRole('button', { name: 'Change the address' }).click();
   await expect(
     app.getByText('The earlier address leads here from now on.', { exact: false }),
@@ -77,7 +77,7 @@ test('a three-step funnel from nothing: wired, checked, published, tested, given
   await app.getByRole('button', { name: 'What to do with the funnel' }).click();
   await app.getByRole('menuitem', { name: 'Copy the funnel…' }).click();
   await app.getByLabel('For', { exact: true }).selectOption({ label: 'Alder Grove Dental' });
-  await app.getByRole('button', { name: 'Copy it' }).click();
+  await app.getByRole('button', { name: 'Copy' }).click();
   await expect(app).toHaveURL(/alder-grove-dental\/funnels\//);
   await app.getByRole('button', { name: /^Publish 3 steps/ }).click();
   await expect(app.getByText('Published 3 steps.', { exact: false })).toBeVisible();
@@ -90,10 +90,10 @@ test('steps are moved by pointer and by keys, deleted and brought back; a wire i
   browser,
 }) => {
   const app = await atFunnels(browser, 'stonecroft-paving');
-  await app.getByRole('link', { name: 'Start a funnel' }).click();
+  await app.getByRole('link', { name: 'New funnel' }).click();
   await app.getByRole('button', { name: /^From nothing/ }).click();
   await app.getByLabel('Name of the new funnel').fill('Moved about');
-  await app.getByRole('button', { name: 'Start the funnel' }).click();
+  await app.getByRole('button', { name: 'Create funnel' }).click();
   await app.getByRole('button', { name: 'Add a step after Moved about' }).click();
   await app.getByLabel('Name', { exact: true }).fill('Between');
   await app.getByRole('dialog').getByRole('button', { name: 'Add the step' }).click();
@@ -157,7 +157,7 @@ test('a client looks at the drafts by an approval link, on a phone, and says wha
   const app = await atFunnels(browser, 'fernhill-physio');
   await app.getByRole('row').nth(1).getByRole('link').first().click();
   await app.getByRole('button', { name: 'Share', exact: true }).click();
-  await app.getByRole('button', { name: 'Make an approval link' }).click();
+  await app.getByRole('button', { name: 'Create approval link' }).click();
   const href = await app.getByText('/~/approval/').innerText();
   const guest = await browser.newPage({ viewport: { width: 390, height: 844 } });
   await guest.goto(href);
@@ -175,7 +175,7 @@ test('a client looks at the drafts by an approval link, on a phone, and says wha
   );
   expect(await guest.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await guest.getByLabel('Your name').fill('Ines');
-  await guest.getByRole('button', { name: 'It is good as it is' }).click();
+  await guest.getByRole('button', { name: 'Approve as is' }).click();
   await expect(guest.getByText(/^Ines found it good on/)).toBeVisible();
   await guest.close();
   await app.reload();
@@ -188,12 +188,12 @@ test('a host of the client’s own is right once its record stands at the DNS ho
   browser,
 }) => {
   const app = await atFunnels(browser, 'marram-coast-homes');
-  await app.getByRole('link', { name: 'Set-up' }).click();
-  await app.getByRole('link', { name: 'Addresses' }).click();
-  await app.getByLabel('A host of the client’s own').fill('*.marram-coast.test');
+  await app.getByRole('link', { name: 'Settings' }).click();
+  await app.getByRole('link', { name: 'Domains' }).click();
+  await app.getByLabel('Own domain').fill('*.marram-coast.test');
   await expect(app.getByText('a star for all of them', { exact: false })).toBeVisible();
-  await app.getByLabel('A host of the client’s own').fill('homes.marram-coast.test');
-  await app.getByRole('button', { name: 'Add the host' }).click();
+  await app.getByLabel('Own domain').fill('homes.marram-coast.test');
+  await app.getByRole('button', { name: 'Add domain' }).click();
   const domain = app.getByRole('region', { name: 'homes.marram-coast.test' });
   await expect(domain.getByText('Waiting for its record')).toBeVisible();
   await expect(domain.getByText('Nothing', { exact: true })).toBeVisible();
@@ -204,7 +204,7 @@ test('a host of the client’s own is right once its record stands at the DNS ho
   await expect(
     app.getByRole('cell', { name: 'homes.marram-coast.test', exact: true }),
   ).toBeVisible();
-  await app.getByRole('link', { name: 'Addresses' }).click();
-  await domain.getByRole('button', { name: 'Look again' }).click();
+  await app.getByRole('link', { name: 'Domains' }).click();
+  await domain.getByRole('button', { name: 'Check again' }).click();
   await expect(domain.getByText('Right', { exact: true })).toBeVisible();
 });

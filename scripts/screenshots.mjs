@@ -60,13 +60,13 @@ const shots = [
     name: 'calendar',
     at: `${client}/diary`,
     then: (page) => page.getByRole('link', { name: 'First visit' }).click(),
-    see: 'text=What a booking causes',
+    see: 'text=After booking',
   },
   {
     name: 'sequence',
     at: '/fernhill-physio/follow-up',
     then: openFirst('li a'),
-    see: 'text=Try it on one person',
+    see: 'text=Preview for one person',
   },
   {
     name: 'rules',

@@ -12,7 +12,7 @@ import {
   root,
   runTool,
 } from './lib.mjs';
-import { ensurePostgres } from './postgres.mjs';
+import { ensurePostgres, startPostgres } from './postgres.mjs';
 
 const results = join(root, '.tmp', 'results');
 const file = (name) => join(results, `${name}.json`);
@@ -27,12 +27,12 @@ const read = (name) => {
 /** A check that is one test by itself: it passes or it fails. */
 const whole = (code) => (code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
 
-async function jest(name, projects) {
+async function jest(name, projects, environment = {}) {
   const code = await runTool(
     'jest',
     ['--selectProjects', ...projects, '--json', `--outputFile=${file(name)}`],
     {
-      env: { ...process.env, NODE_OPTIONS: '--no-warnings' },
+      env: { ...process.env, NODE_OPTIONS: '--no-warnings', ...environment },
     },
   );
   const counted = read(name);
@@ -69,6 +69,17 @@ const kinds = {
   server: async () => {
     await buildVisitorScript();
     return jest('server', ['server']);
+  },
+  // The same tests on a PostgreSQL cluster of their own: what holds on one database holds on the other.
+  postgres: async () => {
+    await buildVisitorScript();
+    await ensurePostgres();
+    const cluster = startPostgres();
+    try {
+      return await jest('postgres', ['server'], { TEST_DATABASE_URL: cluster.url() });
+    } finally {
+      cluster.remove();
+    }
   },
   browser: async () => {
     await ensureChromium();

@@ -161,7 +161,7 @@ export const listClients = endpoint({
 export const createClient = endpoint({
   method: 'POST',
   path: '/api/clients',
-  summary: 'Take on a client',
+  summary: 'New client',
   right: 'clients.write',
   body: z.object({ name: name('the client'), slug: Slug, zone: Zone }),
   answer: ClientSheet,
@@ -359,7 +359,7 @@ export const exportPage = endpoint({
 export const exportTemplate = endpoint({
   method: 'GET',
   path: '/api/templates/:templateId/export',
-  summary: 'A kept template as a zip in the open format',
+  summary: 'A saved template as a zip in the open format',
   right: 'funnels.read',
   params: z.object({ templateId: TemplateId }),
   ...zipped,
@@ -367,7 +367,7 @@ export const exportTemplate = endpoint({
 export const importBundle = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/imports',
-  summary: 'Take in a zip in the open format, at most 20 MB: all of it or nothing',
+  summary: 'Import a zip in the open format, at most 20 MB: all of it or nothing',
   right: 'funnels.write',
   params: ofClient,
   bodyType: 'application/octet-stream',
@@ -427,7 +427,7 @@ export const addDomain = endpoint({
 export const checkDomain = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/domains/:host/check',
-  summary: 'Look at the records of a host now',
+  summary: 'Check the records of a domain now',
   right: 'funnels.write',
   params: ofDomain,
   answer: DomainView,
@@ -435,7 +435,7 @@ export const checkDomain = endpoint({
 export const removeDomain = endpoint({
   method: 'DELETE',
   path: '/api/clients/:clientId/domains/:host',
-  summary: 'Take a host off a client',
+  summary: 'Remove a domain from a client',
   right: 'funnels.write',
   params: ofDomain,
   answer: nothing,
@@ -487,7 +487,7 @@ export const getTestRun = endpoint({
 export const checkLaunch = endpoint({
   method: 'GET',
   path: '/api/funnels/:funnelId/launch-check',
-  summary: 'What stands between each page of a funnel and publishing',
+  summary: 'What keeps each page of a funnel from being published',
   right: 'funnels.read',
   params: ofFunnel,
   answer: z.object({ pages: z.array(PageLaunch) }),
@@ -504,7 +504,7 @@ export const getEditorPage = endpoint({
 export const saveDraft = endpoint({
   method: 'PUT',
   path: '/api/pages/:pageId/draft',
-  summary: 'Keep a draft; `version` is the one it was made from',
+  summary: 'Save a draft; `version` is the one it was made from',
   right: 'funnels.write',
   params: ofPage,
   body: z.object({ version: Version, draft: DraftBody }),
@@ -513,7 +513,7 @@ export const saveDraft = endpoint({
 export const checkAddress = endpoint({
   method: 'GET',
   path: '/api/pages/:pageId/address',
-  summary: 'Whether a page may have an address ending; `by` says whose it is when it may not',
+  summary: 'Whether a page address is free; `by` says who has it when it is not',
   right: 'funnels.read',
   params: ofPage,
   query: z.object({ slug: Slug }),
@@ -522,7 +522,7 @@ export const checkAddress = endpoint({
 export const changeAddress = endpoint({
   method: 'PUT',
   path: '/api/pages/:pageId/address',
-  summary: 'Give a page another address ending; the earlier one leads to it for ever',
+  summary: 'Change a page address; the earlier one redirects to it for good',
   right: 'funnels.write',
   params: ofPage,
   body: z.object({ slug: Slug }),
@@ -659,7 +659,7 @@ export const listLinkedBands = endpoint({
 export const createLinkedBand = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/linked-bands',
-  summary: 'Keep a band once, so that pages can share it',
+  summary: 'Save a band once, so that pages can share it',
   right: 'funnels.write',
   params: ofClient,
   body: z.object({ band: z.unknown() }),
@@ -676,7 +676,7 @@ export const listTemplates = endpoint({
 export const keepTemplate = endpoint({
   method: 'POST',
   path: '/api/templates',
-  summary: 'Keep a band, a page or a funnel as a template',
+  summary: 'Save a band, a page or a funnel as a template',
   right: 'funnels.write',
   body: z.object({ kind: TemplateKind, name: name('the template'), content: TemplateContent }),
   answer: z.object({ id: TemplateId }),
@@ -896,7 +896,7 @@ export const orderRules = endpoint({
 export const previewRule = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/rules/preview',
-  summary: 'Which leads of the last 30 days a rule would have met, and from which pages',
+  summary: 'Which leads of the last 30 days a rule would have matched, and from which pages',
   right: 'followup.read',
   params: ofClient,
   body: RuleContent.pick({ meets: true, conditions: true }),
@@ -967,7 +967,7 @@ export const listBookings = endpoint({
 export const addBooking = endpoint({
   method: 'POST',
   path: '/api/calendars/:calendarId/bookings',
-  summary: 'Book by hand, outside of hours too: for somebody known, or somebody named now',
+  summary: 'Book for someone, outside of hours too: for a known person or a new one',
   right: 'diary.write',
   params: ofCalendar,
   body: z
@@ -1016,7 +1016,7 @@ export const markBooking = endpoint({
 export const getToday = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/today',
-  summary: "Leads nobody has touched, today's bookings, and what failed to send",
+  summary: "Leads nobody has contacted, today's bookings, and what failed to send",
   right: 'people.read',
   params: ofClient,
   answer: TodayBoard,
@@ -1033,7 +1033,7 @@ export const resumeNotices = endpoint({
 export const touchPerson = endpoint({
   method: 'POST',
   path: '/api/people/:personId/touches',
-  summary: 'Note that somebody called or wrote; a lead that waited waits no longer',
+  summary: 'Note that someone called or wrote; the lead is no longer waiting',
   right: 'people.write',
   params: z.object({ personId: PersonId }),
   body: z.object({

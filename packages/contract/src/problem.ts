@@ -20,7 +20,7 @@ export const problemCodes = {
   'address-taken': { status: 409, title: 'That address is taken.' },
   'changed-elsewhere': {
     status: 409,
-    title: 'Somebody changed this in the meantime. Load it again to see both.',
+    title: 'Another user changed this in the meantime. Reload to see their version.',
   },
   'slot-taken': { status: 409, title: 'That time is not free. Choose another.' },
   'booking-is-over': {
@@ -38,11 +38,11 @@ export const problemCodes = {
   },
   'not-a-file': {
     status: 422,
-    title: 'The file is not one that can be kept. Use PDF for documents, MP4 or WebM for films.',
+    title: 'This kind of file can’t be stored. Use PDF for documents, MP4 or WebM for video.',
   },
   'not-a-bundle': {
     status: 422,
-    title: 'The zip can’t be taken in. Nothing was changed.',
+    title: 'The zip can’t be imported. Nothing was changed.',
   },
   'unsupported-type': {
     status: 415,

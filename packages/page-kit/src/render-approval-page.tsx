@@ -164,7 +164,7 @@ export function renderApprovalPage(page: ApprovalPage): string {
                     <p role="status">{page.approved}</p>
                   ) : (
                     <button className="press approve" name="do" value="approve">
-                      It is good as it is
+                      Approve as is
                     </button>
                   )}
                 </form>

@@ -77,7 +77,7 @@ export function renderLinkPage(page: LinkPage): string {
               )}
               {page.times && (
                 <form className="form" method="post">
-                  <p className="form-title">Move it</p>
+                  <p className="form-title">Move</p>
                   <Times times={page.times.free} chosen="" />
                   <button className="press" name="do" value="move">
                     {page.times.label}

@@ -281,7 +281,7 @@ const reminder = (id: string, days: number, subject: string, body: string): Sequ
   },
 });
 
-/** Counts back from the evening: 4, 2 and 1 days and 2 hours before; a thank-you the day after. */
+/** Counts from the evening: 4, 2 and 1 days and 2 hours before; a thank-you the day after. */
 export const eveningSequence = (at: string): SequenceContent => ({
   ...emptySequence(name),
   event: { kind: 'fixed', name, at },

@@ -412,7 +412,7 @@ That is all of it. If you have a question before then, answer this email or call
   ],
 };
 
-/** Counts back from the booking. */
+/** Counts from the booking. */
 export const beforeYourVisit: SequenceContent = {
   ...emptySequence('Before your visit'),
   event: { kind: 'booking', calendar: null, each: true },

@@ -63,7 +63,7 @@ export class Worker {
 
   async stop(): Promise<void> {
     this.finishSoon();
-    await Promise.allSettled(this.lanes.map(({ pass }) => pass));
+    await Promise.allSettled(this.lanes.flatMap(({ pass }) => pass ?? []));
   }
 
   /** Says that something may have fallen due; returns at once. */

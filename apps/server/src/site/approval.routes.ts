@@ -96,7 +96,7 @@ export class ApprovalRoutes {
             brand: client.brand,
             assets: '/~',
             title: 'This link has ended',
-            lines: ['Ask whoever sent it to you for a new one. What you said by it is kept.'],
+            lines: ['Ask the person who sent it for a new one. Your remarks are saved.'],
             presses: [],
           }),
         );
@@ -134,7 +134,7 @@ export class ApprovalRoutes {
       })),
       until: dayWords(link.expiresAt, zone),
       approved: link.approvedAt
-        ? `${link.approvedBy ?? 'Somebody'} found it good on ${dayWords(link.approvedAt, zone)}.`
+        ? `${link.approvedBy ?? 'Someone'} approved it on ${dayWords(link.approvedAt, zone)}.`
         : null,
       wrong,
     });

@@ -19,7 +19,7 @@ export function FirstPlace() {
       />
     );
   return (
-    <Empty title="Take on the first client">
+    <Empty title="Add the first client">
       <p>A client is a local business that you build pages for. Everything else belongs to one.</p>
       <Link
         className="rounded-control bg-plum px-4 py-2 font-semibold text-sheet"

@@ -12,9 +12,9 @@ const places = [
   { path: 'today', label: 'Today', desk: true },
   { path: 'funnels', label: 'Funnels', desk: false },
   { path: 'people', label: 'People', desk: true },
-  { path: 'diary', label: 'Diary', desk: true },
+  { path: 'diary', label: 'Bookings', desk: true },
   { path: 'follow-up', label: 'Follow-up', desk: false },
-  { path: 'set-up', label: 'Set-up', desk: false },
+  { path: 'set-up', label: 'Settings', desk: false },
 ] as const;
 
 /** The one bar on top, and the place below it. Whoever is not signed in is sent to sign in first. */

@@ -51,7 +51,7 @@ export function DialogFoot({
         </p>
       )}
       <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button look="main" type="submit" disabled={off}>
           {does}
         </Button>

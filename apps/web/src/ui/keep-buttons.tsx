@@ -5,7 +5,7 @@ export function KeepButtons({
   problem,
   changed,
   busy,
-  label = 'Keep the changes',
+  label = 'Save',
   onPutBack,
   onKeep,
 }: {
@@ -24,7 +24,7 @@ export function KeepButtons({
         </span>
       )}
       <Button disabled={!changed} onClick={onPutBack}>
-        Put back
+        Discard changes
       </Button>
       <Button look="main" disabled={!changed || busy || problem !== undefined} onClick={onKeep}>
         {label}

@@ -4,22 +4,26 @@ import { Temporal } from 'temporal-polyfill';
 const formatter = (zone: string, options: Intl.DateTimeFormatOptions) =>
   new Intl.DateTimeFormat('en-US', { timeZone: zone, ...options });
 
-/** `Thu 5 Nov, 09:12`: the day first, 24 hours. */
+/** `Thu, Nov 5, 9:12 AM`. */
 export function whenText(at: string, zone: string): string {
   return `${dayText(at, zone)}, ${timeText(at, zone)}`;
 }
 
-export function dayText(at: string, zone: string): string {
-  const parts = Object.fromEntries(
-    formatter(zone, { weekday: 'short', day: 'numeric', month: 'short' })
-      .formatToParts(new Date(at))
-      .map(({ type, value }) => [type, value]),
-  );
-  return `${parts.weekday} ${parts.day} ${parts.month}`;
-}
+/** `Thu, Nov 5`. */
+export const dayText = (at: string, zone: string): string =>
+  formatter(zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(new Date(at));
 
-export const timeText = (at: string, zone: string) =>
-  formatter(zone, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(new Date(at));
+/** `9:12 AM`; with an ordinary space, so that it can be searched and compared. */
+export const timeText = (at: string, zone: string): string =>
+  formatter(zone, { hour: 'numeric', minute: '2-digit' })
+    .format(new Date(at))
+    .replace('\u202f', ' ');
+
+/** `Eastern Time (America/New_York)`. */
+export function zoneName(zone: string): string {
+  const parts = formatter(zone, { timeZoneName: 'longGeneric' }).formatToParts(new Date(0));
+  return `${parts.find(({ type }) => type === 'timeZoneName')?.value ?? zone} (${zone})`;
+}
 
 /** How long ago a moment was, in the largest whole unit that says enough: `4 min`, `3 h 20 min`, `2 days 5 h`. */
 export function lengthText(from: string, to: string): string {

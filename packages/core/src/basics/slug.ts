@@ -8,7 +8,7 @@ export const Slug = z
     /^[a-z0-9]+(?:-[a-z0-9]+)*$/,
     'Use lower-case letters, numbers and single hyphens, such as first-visit.',
   )
-  .max(60, 'Keep the address ending to 60 characters.');
+  .max(60, 'Keep the page address to 60 characters.');
 
 /**
  * Makes an address ending from a title: other letters are written in Latin ones (`ø` as `o`, `ß` as `ss`, Greek and Cyrillic

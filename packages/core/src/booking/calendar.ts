@@ -46,7 +46,7 @@ export const Calendar = z
     for (const [index, special] of calendar.days.entries()) {
       const message =
         spansProblem(special.spans, `on ${special.date}`) ??
-        (dates.has(special.date) ? `${special.date} stands here twice. Keep one of them.` : null);
+        (dates.has(special.date) ? `${special.date} is listed twice. Remove one of them.` : null);
       if (message) context.addIssue({ code: 'custom', path: ['days', index], message });
       dates.add(special.date);
     }

@@ -523,8 +523,8 @@ it.each<[SequenceStep['action'], string]>([
   [email, 'Email “S”'],
   [text, 'Text “B”'],
   [{ kind: 'tag', tag: 'warm' }, 'Tag warm'],
-  [{ kind: 'untag', tag: 'warm' }, 'Take the tag warm away'],
-  [{ kind: 'tell', email: 'desk@example.com', body: 'B' }, 'Tell desk@example.com'],
+  [{ kind: 'untag', tag: 'warm' }, 'Remove tag warm'],
+  [{ kind: 'tell', email: 'desk@example.com', body: 'B' }, 'Notify desk@example.com'],
   [{ kind: 'end' }, 'End: nothing happens after this'],
 ])('says what a step does: %#', (action, words) => expect(actionWords(action)).toBe(words));
 

@@ -29,7 +29,7 @@ export const StepAction = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('tell'),
     email: z.email('Give an email address such as desk@example.com.'),
-    body: mergeWords(2000, 'Write what they are told.'),
+    body: mergeWords(2000, 'Write the message.'),
   }),
   z.strictObject({ kind: z.literal('start'), sequence: SequenceId }),
   z.strictObject({ kind: z.literal('end') }),
@@ -86,7 +86,7 @@ export type EndsWhen = z.infer<typeof EndsWhen>;
 export const QuietHours = z
   .strictObject({ from: TimeOfDay, to: TimeOfDay })
   .refine((quiet) => quiet.from !== quiet.to, {
-    error: 'Quiet hours that end as they begin would never end. Change one of the times.',
+    error: 'Quiet hours can’t start and end at the same time. Change one of the times.',
   });
 export type QuietHours = z.infer<typeof QuietHours>;
 

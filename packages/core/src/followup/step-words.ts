@@ -25,9 +25,9 @@ export function actionWords(action: StepAction, sequence = 'another sequence'): 
     case 'tag':
       return `Tag ${action.tag}`;
     case 'untag':
-      return `Take the tag ${action.tag} away`;
+      return `Remove tag ${action.tag}`;
     case 'tell':
-      return `Tell ${action.email}`;
+      return `Notify ${action.email}`;
     case 'start':
       return `Start ${sequence}`;
     case 'end':

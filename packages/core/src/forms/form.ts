@@ -47,7 +47,7 @@ export type AfterForm = z.infer<typeof AfterForm>;
 
 export const mostQuestions = 30;
 
-/** A form: its questions in order, the button's words, the consent line and what happens after it. */
+/** A form: its questions in order, the button's words, the consent line and after the form. */
 export const FormDefinition = z
   .strictObject({
     version: z.literal(1),

@@ -6,7 +6,7 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
   'empty-page': ['The page is empty.', 'A visitor would see a white screen. Add a band first.'],
   'no-title': [
     'The page has no title.',
-    'It stands in the browser’s tab and in search results. Give it one.',
+    'It shows in the browser tab and in search results. Add one.',
   ],
   'no-description': [
     'The page has no description.',
@@ -22,11 +22,11 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
   ],
   'link-nowhere': [
     '“{words}” leads to nothing that is live.',
-    'Whoever presses it is lost, or does not see it at all.',
+    'Visitors who press it get lost, or don’t see it at all.',
   ],
   'form-without-contact': [
     '“{name}” asks for neither email nor phone.',
-    'Nobody could be answered. Add one of the two.',
+    'You could not reply to anyone. Add one of the two.',
   ],
   'form-missing': ['A form here no longer exists.', 'Choose another one, or remove the block.'],
   'foreign-form': [
@@ -34,16 +34,16 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'Its leads would go to them. Choose one of this client’s.',
   ],
   'form-tells-nobody': [
-    'Nobody is told when “{name}” arrives.',
-    'A lead that waits goes elsewhere. Say who gets an email.',
+    'Nobody is notified when “{name}” comes in.',
+    'A lead that waits goes elsewhere. Choose who gets an email.',
   ],
   'no-consent': [
     '“{name}” has no consent line and no privacy link near it.',
     'People want to know what happens with what they type, and the law often asks for it.',
   ],
   'no-thank-you': [
-    'After the form comes no thank-you page.',
-    'It is thanked for in place, and no step counts the conversion. Add a step, or say so in the form.',
+    'There is no thank-you page after the form.',
+    'The thank-you shows on the same page, so no step counts the conversion. Add a step, or confirm this in the form.',
   ],
   'no-calendar': [
     'The booking has no calendar.',
@@ -54,16 +54,16 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'It offers no time at all until it has some.',
   ],
   'no-alternative': [
-    '“{part}” has a picture without words for it.',
-    'Whoever can’t see it hears nothing. Say in a few words what it shows.',
+    '“{part}” has a picture without a description.',
+    'People who can’t see it get nothing. Say in a few words what it shows.',
   ],
   'low-contrast': [
     '{what} reach a contrast of {ratio} to 1, of the {wanted} that WCAG asks for.',
     'In sunlight or with weaker eyes it can’t be read.',
   ],
   'words-over-picture': [
-    'The words on “{part}” lie on a picture that shows through.',
-    'Let more of the colour over it, so that they can be read on every picture.',
+    'The words on “{part}” are over a picture that shows through.',
+    'Add more color over it, so they can be read on any picture.',
   ],
   'unknown-field': [
     'The merge field {field} is not known here.',
@@ -71,19 +71,19 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
   ],
   'unreadable-field': [
     'A merge field in “{words}” can’t be read.',
-    'Visitors would see it just as it is typed.',
+    'Visitors would see it exactly as typed.',
   ],
   'empty-field': [
-    'The page names {field}, and the fact sheet has nothing there.',
-    'Visitors see a gap. Fill it in once, and it stands everywhere.',
+    'The page uses {field}, which is empty on the fact sheet.',
+    'Visitors see a gap. Fill it in once on the fact sheet and it appears everywhere.',
   ],
-  'date-past': ['{date} is over.', 'A past date says that nobody looks after the page.'],
+  'date-past': ['{date} is over.', 'A past date makes the page look neglected.'],
   'countdown-over': [
     'The countdown is over.',
-    'Visitors would come too late from the first day on. Give it another moment.',
+    'Visitors would already be too late. Set another time.',
   ],
-  'countdown-unset': ['The countdown has no moment to count to.', 'Give it a day and a time.'],
-  'address-taken': ['“{by}” has this address already.', 'Choose another ending.'],
+  'countdown-unset': ['The countdown has no end time.', 'Set a day and a time.'],
+  'address-taken': ['“{by}” has this address already.', 'Choose another address.'],
   'heading-order': [
     'The headings are out of order: {fault}.',
     'Search engines and screen readers find their way by them.',
@@ -93,42 +93,42 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'One page, one offer, one action: more choices mean fewer answers.',
   ],
   'stray-navigation': [
-    'Navigation stands on a landing page.',
+    'There is navigation on a landing page.',
     'It leads visitors away. Remove it, or make this a site page.',
   ],
   'number-not-tappable': [
     'A phone number here can only be read.',
     'Most visitors hold the phone they would call with. Use a call button, or link the number.',
   ],
-  'hidden-band': ['“{part}” is shown to nobody.', 'It is empty, or nothing opens it.'],
+  'hidden-band': ['“{part}” is never shown.', 'It is empty, or nothing opens it.'],
   'below-the-fold': [
-    'The first thing to press is {pixels} px down on a phone.',
-    'It should be seen without scrolling: move the form, a button or the number up.',
+    'The first button, form or phone number is {pixels} px down on a phone.',
+    'It should be visible without scrolling: move the form, a button or the number up.',
   ],
   'small-words': [
     '“{part}” has words under 14 px on a phone.',
     'Many can’t read them at arm’s length. Make them larger.',
   ],
   'small-target': [
-    '“{part}” has something to press under 24 px on a phone.',
-    'A thumb misses it, as WCAG 2.2 says. Make it larger, or give it room.',
+    '“{part}” has a tap target under 24 px on a phone.',
+    'Thumbs miss it (WCAG 2.2). Make it larger, or add space around it.',
   ],
   'too-heavy': [
     'The page weighs about {kilobytes} KB, with {pictures} pictures.',
-    'On a phone’s connection visitors leave before it is there. Take some out.',
+    'On a phone connection visitors leave before it loads. Remove some pictures.',
   ],
   'areas-not-named': [
     'No town is named on the page.',
-    'Whoever comes by an ad for {areas} looks for that name. Add the areas served.',
+    'People who click an ad for {areas} look for that name. Add the areas served.',
   ],
   'not-set-up': ['“{part}” shows nothing yet: it needs {lack}.', 'Visitors are shown a gap.'],
   'own-words-english': [
-    'The page is in {language}, which the program does not speak.',
-    'What it says beside fields, times and opening hours is English. It speaks {spoken}.',
+    'The page is in {language}, which Plum Gate does not translate.',
+    'Labels beside fields, times and opening hours are in English. Available: {spoken}.',
   ],
   'first-words': [
-    '“{part}” still has the words it began with.',
-    'They tell you what to write, and a visitor nothing.',
+    '“{part}” still has its placeholder words.',
+    'They tell you what to write; to a visitor they say nothing.',
   ],
 };
 
@@ -137,7 +137,7 @@ const fixes: Record<FixPlace['at'], string> = {
   page: 'Page settings',
   facts: 'Fact sheet',
   brand: 'Brand',
-  calendars: 'Diary',
+  calendars: 'Bookings',
   path: 'Path',
 };
 

@@ -12,22 +12,22 @@ const kinds = {
 
 /** Settings whose names in the document are not what they are called on screen. */
 const called: Record<string, string> = {
-  alt: 'words for the picture',
-  besideBand: 'where the second button leads',
+  alt: 'picture description',
+  besideBand: 'second button’s target',
   besideLabel: 'second button',
   formId: 'form',
   calendarId: 'calendar',
-  must: 'must be answered',
-  after: 'what happens after it',
-  tell: 'who is told',
+  must: 'required',
+  after: 'after the form',
+  tell: 'notify',
   hidden: 'hidden from search engines',
   share: 'picture where it is shared',
-  icon: 'small picture in the tab',
+  icon: 'favicon',
   head: 'code in the head',
   body: 'code at the end of the body',
   shown: 'where it is shown',
-  phone: 'how it stands on a phone',
-  until: 'moment it counts to',
+  phone: 'layout on phones',
+  until: 'end time',
 };
 
 const short = (words: string) => (words.length > 80 ? `${truncate(words, 79)}…` : words);
@@ -50,7 +50,7 @@ export function changeWords(change: Change): string {
     case 'removed':
       return `${of} is gone`;
     case 'moved':
-      return `${of} stands further up or elsewhere`;
+      return `${of} moved`;
     case 'changed':
       return `${change.kind === 'page' ? 'Page settings' : of}: ${change.settings.map(settingWords).join('; ')}`;
   }

@@ -75,17 +75,17 @@ it.each<[string, Edit[], string[]]>([
   [
     'two that changed places',
     [{ do: 'move', id: 'foot', parent: pageNode, index: 0 }],
-    ['Band “Foot” stands further up or elsewhere'],
+    ['Band “Foot” moved'],
   ],
   [
     'a block in another band',
     [{ do: 'move', id: 't', parent: 'c2', index: 0 }],
-    ['“Half an hour.” stands further up or elsewhere'],
+    ['“Half an hour.” moved'],
   ],
   [
     'a question',
     [{ do: 'set', id: 'q3', changes: { must: true } }],
-    ['Question “Mobile”: must be answered: “false” is now “true”'],
+    ['Question “Mobile”: required: “false” is now “true”'],
   ],
   [
     'the page’s own settings',

@@ -203,7 +203,7 @@ export class BookingService {
     });
   }
 
-  /** What came of it. Putting it back to booked corrects a slip. */
+  /** Records the outcome. Setting it back to booked corrects a mistake. */
   async mark(
     id: BookingId,
     as: 'came' | 'missed' | 'booked',
@@ -393,7 +393,7 @@ export class BookingService {
       phoneKey: who.phone ? phoneKey(who.phone, client.facts.country) : null,
       textConsent: false,
     };
-    return this.store.arrive(tx, client.id, sketch, 'Added by hand', this.clock.now(), 0);
+    return this.store.arrive(tx, client.id, sketch, 'Added manually', this.clock.now(), 0);
   }
 
   private spoken({ booking, calendar, client }: LoadedBooking) {

@@ -30,7 +30,7 @@ export async function unpack(zip: Buffer): Promise<Record<string, Uint8Array>> {
   } catch (error) {
     if (error instanceof BadZip) throw error;
     // It took too long, or more memory than it may have.
-    throw new BadZip('The zip takes too much to unpack.');
+    throw new BadZip('The zip is too large to unpack.');
   } finally {
     await worker.terminate();
   }

@@ -326,7 +326,7 @@ export class IntakeService {
     );
     const body = [
       arriving.isChange
-        ? 'Somebody changed answers that they had sent before. Rules and follow-up have not run again.'
+        ? 'Someone changed answers they had sent before. Rules and follow-up did not run again.'
         : 'A new lead has arrived.',
       withoutLinks(lines.join('\n')),
       `Page: ${incoming.pageName}\nSource: ${withoutLinks(incoming.source)}`,

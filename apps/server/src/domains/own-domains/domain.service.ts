@@ -97,7 +97,7 @@ export class DomainService {
     if (!read.ok) throw badHost(hostWords[read.problem]);
     const { host, shown } = read.value;
     if (this.address.isOurs(host))
-      throw badHost('This is the program’s own. Give a host of the client’s.');
+      throw badHost('This domain belongs to Plum Gate itself. Enter one of the client’s.');
     const now = this.clock.now();
     const made = await this.database.db
       .insert(domains)
@@ -118,9 +118,9 @@ export class DomainService {
       throw new AppProblem('address-taken', {
         detail:
           other.clientId === clientId
-            ? 'This host is on the list already.'
-            : 'Another client has this host. A host leads to one client only.',
-        fields: [{ field: 'body.host', message: 'This host is taken.' }],
+            ? 'This domain is on the list already.'
+            : 'Another client has this domain. A domain can lead to one client only.',
+        fields: [{ field: 'body.host', message: 'This domain is taken.' }],
       });
     }
     return this.check(host, slug);

@@ -67,8 +67,8 @@ export class AddressService {
       const by = await holder(tx, clientId, pageId, slug);
       if (by !== null)
         throw new AppProblem('address-taken', {
-          detail: `“${by}” answers at /${slug}, or did so earlier. Choose another ending.`,
-          fields: [{ field: 'body.slug', message: 'This ending is taken.' }],
+          detail: `“${by}” answers at /${slug}, or did so earlier. Choose another address.`,
+          fields: [{ field: 'body.slug', message: 'This address is taken.' }],
         });
       const own = { clientId, pageId };
       if (before.liveRevision !== null && before.slug !== slug)

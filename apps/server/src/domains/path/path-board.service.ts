@@ -91,7 +91,7 @@ export class PathBoardService {
       for (const email of definition.tell) {
         lines.push({
           kind: 'tell',
-          text: `Tell ${email}`,
+          text: `Notify ${email}`,
           note: `by email · ${definition.name}`,
           sequenceId: null,
         });
@@ -125,7 +125,11 @@ export class PathBoardService {
             },
           ]
         : []),
-      ...calendar.tell.map((email) => ({ ...line, kind: 'tell' as const, text: `Tell ${email}` })),
+      ...calendar.tell.map((email) => ({
+        ...line,
+        kind: 'tell' as const,
+        text: `Notify ${email}`,
+      })),
     ];
   }
 
@@ -139,7 +143,7 @@ export class PathBoardService {
           .select({ name: users.name })
           .from(users)
           .where(inArray(users.id, [action.to]));
-        return { ...line, kind: 'give', text: `Give to ${user?.name ?? 'somebody who left'}` };
+        return { ...line, kind: 'give', text: `Assign to ${user?.name ?? 'somebody who left'}` };
       }
       case 'start': {
         const [sequence] = await this.database.db
@@ -155,7 +159,7 @@ export class PathBoardService {
         };
       }
       case 'tell':
-        return { ...line, kind: 'tell', text: `Tell ${action.email}` };
+        return { ...line, kind: 'tell', text: `Notify ${action.email}` };
       default:
         return unreachable(action);
     }

@@ -148,7 +148,7 @@ function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
     case 'met':
       return line(
         'tag',
-        `Met the ${fact.rules.length === 1 ? 'rule' : 'rules'} ${fact.rules.join(', ')}`,
+        `Matched the ${fact.rules.length === 1 ? 'rule' : 'rules'} ${fact.rules.join(', ')}`,
       );
     case 'also-given':
       return line(
@@ -163,9 +163,9 @@ function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
     case 'tagged':
       return line('tag', `Tagged ${fact.tags.join(', ')}`, `by ${fact.rule}`);
     case 'untagged':
-      return line('tag', `The tag ${fact.tag} was taken away`, `by ${fact.sequence}`);
+      return line('tag', `Tag ${fact.tag} removed`, `by ${fact.sequence}`);
     case 'given':
-      return line('owner', `Given to ${fact.to}`, `by rule ${fact.rule}`);
+      return line('owner', `Assigned to ${fact.to}`, `by rule ${fact.rule}`);
     case 'joined':
       return line('sequence', `Joined “${fact.sequence}”`);
     case 'ended':
@@ -181,7 +181,7 @@ function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
         [fact.sequence, leftOutWords(fact.because)].filter(Boolean).join(', '),
       );
     case 'told':
-      return line('notice', `Told ${fact.to} by email`, fact.subject);
+      return line('notice', `Notified ${fact.to} by email`, fact.subject);
     case 'booked':
     case 'moved':
     case 'cancelled':
@@ -194,7 +194,7 @@ function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
     case 'missed':
       return line(
         'booking',
-        `${fact.kind === 'came' ? 'Came to' : 'Missed'} ${fact.calendar}`,
+        `${fact.kind === 'came' ? 'Attended' : 'Missed'} ${fact.calendar}`,
         fact.when,
       );
     case 'replied':

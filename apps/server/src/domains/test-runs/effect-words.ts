@@ -19,11 +19,11 @@ function factWords(fact: TimelineFact): string[] {
     case 'submitted':
       return [`A person with ${fact.answers.length} answers of “${fact.form}”`];
     case 'met':
-      return [`Met the rules ${fact.rules.map((rule) => `“${rule}”`).join(', ')}`];
+      return [`Matched the rules ${fact.rules.map((rule) => `“${rule}”`).join(', ')}`];
     case 'tagged':
       return [`Tagged ${fact.tags.join(', ')}`];
     case 'given':
-      return [`Given to ${fact.to}`];
+      return [`Assigned to ${fact.to}`];
     case 'joined':
       return [`Started “${fact.sequence}”`];
     case 'ended':

@@ -112,13 +112,13 @@ describe('taking on a client', () => {
     const server = serverOf();
     return { server, ...show(<NewClientScreen />, server) };
   };
-  const address = () => screen.getByLabelText<HTMLInputElement>('Address of the pages');
+  const address = () => screen.getByLabelText<HTMLInputElement>('Page address');
 
   it('suggests the address from the name, until one is typed', async () => {
     opened();
     type('Name', 'Alder Grove Dental');
     await waitFor(() => expect(address().value).toBe('alder-grove-dental'));
-    type('Address of the pages', 'alder');
+    type('Page address', 'alder');
     type('Name', 'Alder Grove');
     expect(address().value).toBe('alder');
   });

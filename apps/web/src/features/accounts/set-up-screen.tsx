@@ -46,7 +46,7 @@ export function SetUpScreen() {
         />
         <TextField
           label="Time zone"
-          help="A place name such as America/New_York"
+          help="A name such as America/New_York"
           error={errors.zone?.message}
           {...form.register('zone')}
         />

@@ -15,7 +15,7 @@ const opened = async (facts: Partial<Facts> = {}) => {
 };
 const type = (label: string, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
-const keep = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Keep the facts' });
+const keep = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
 const keptFacts = (server: ReturnType<typeof serverOf>) =>
   (server.sent(api.saveFacts)[0]?.body as { facts: Facts } | undefined)?.facts;
 
@@ -33,7 +33,7 @@ it('has nothing to keep before something is changed, nor after it was kept', asy
   type('Town', 'Gull Neck');
   expect(keep().disabled).toBe(false);
   fireEvent.click(keep());
-  await screen.findByText('Kept. Live pages show it when they are next published.');
+  await screen.findByText('Saved. Live pages show it when they are next published.');
   await waitFor(() => expect(keep().disabled).toBe(true));
   expect(keptFacts(server)).toMatchObject({ town: 'Gull Neck', phone: '(207) 555-0142' });
 });
@@ -41,7 +41,7 @@ it('has nothing to keep before something is changed, nor after it was kept', asy
 it('reads lists without empty lines and spaces around', async () => {
   const server = await opened();
   type('Services', ' Check-ups \n\n  Whitening\n');
-  type('Elsewhere on the web', 'https://pictures.quayside.test/');
+  type('Social links', 'https://pictures.quayside.test/');
   fireEvent.click(keep());
   await waitFor(() => expect(keptFacts(server)).toBeTruthy());
   expect(keptFacts(server)).toMatchObject({

@@ -85,7 +85,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
       });
       form.reset(form.getValues());
       await refresh();
-      toast('Kept. Live pages show it when they are next published.');
+      toast('Saved. Live pages show it when they are next published.');
     } catch (error) {
       form.setError('root', { message: messageOf(error) });
     }
@@ -111,7 +111,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
           </p>
         )}
         <Button look="main" type="submit" disabled={!isDirty || isSubmitting}>
-          Keep the facts
+          Save
         </Button>
       </PageHead>
       <SetUpTabs slug={sheet.slug} />
@@ -119,11 +119,11 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
         <TextField label="Name" error={errors.name?.message} {...form.register('name')} />
         {field('trade', 'Trade')}
         {field('phone', 'Phone', 'Shown on pages as a number to tap')}
-        {field('email', 'Email', 'Where answers to messages go')}
+        {field('email', 'Email', 'Where replies to messages go')}
         {field('street', 'Street')}
         {field('town', 'Town')}
         {field('region', 'State or region')}
-        {field('postcode', 'Postcode')}
+        {field('postcode', 'ZIP or postal code')}
         <SelectField
           label="Country"
           help="How people write phone numbers here"
@@ -133,22 +133,12 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
         />
         {field('zone', 'Time zone')}
         {field('hours', 'Opening hours, in words')}
-        {field('licence', 'Licence or registration')}
+        {field('licence', 'License or registration')}
+        <LongField label="Areas served" help="One per line" rows={7} {...form.register('areas')} />
+        <LongField label="Services" help="One per line" rows={7} {...form.register('services')} />
         <LongField
-          label="Areas served"
-          help="One on each line"
-          rows={7}
-          {...form.register('areas')}
-        />
-        <LongField
-          label="Services"
-          help="One on each line"
-          rows={7}
-          {...form.register('services')}
-        />
-        <LongField
-          label="Elsewhere on the web"
-          help="Full addresses, one on each line"
+          label="Social links"
+          help="Full addresses, one per line"
           rows={7}
           {...form.register('social')}
         />

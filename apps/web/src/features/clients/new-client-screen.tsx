@@ -29,7 +29,7 @@ export function NewClientScreen() {
   });
   return (
     <>
-      <PageHead title="Take on a client" />
+      <PageHead title="New client" />
       <form noValidate className="grid max-w-md gap-4 p-6" onSubmit={(event) => void create(event)}>
         <TextField
           label="Name"
@@ -43,7 +43,7 @@ export function NewClientScreen() {
           })}
         />
         <TextField
-          label="Address of the pages"
+          label="Page address"
           help="The first word of the host, such as quayside-dental"
           error={errors.slug?.message}
           {...form.register('slug')}

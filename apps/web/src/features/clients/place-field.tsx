@@ -25,7 +25,7 @@ export function PlaceField({
     try {
       const found = await call(api.findPlace, { body: { address: address() } });
       if (found.place) onChange(found.place);
-      else setProblem('That address was not found. Give street and number, and the town.');
+      else setProblem('That address was not found. Enter street, number and town.');
     } catch (error) {
       setProblem(messageOf(error));
     }
@@ -45,7 +45,7 @@ export function PlaceField({
         <>
           <button
             type="button"
-            aria-label="Press where it really is"
+            aria-label="Click where it really is"
             className="relative block overflow-hidden rounded-control border border-strong-line"
             style={{ width, height }}
             onClick={(event) => {

@@ -6,10 +6,10 @@ export function SetUpTabs({ slug }: { slug: string }) {
   const demo = useSession().data?.demo ?? false;
   return (
     <PlaceTabs
-      label="Set-up"
+      label="Settings"
       tabs={{
         [`/${slug}/set-up`]: 'Fact sheet',
-        [`/${slug}/set-up/addresses`]: 'Addresses',
+        [`/${slug}/set-up/addresses`]: 'Domains',
         ...(demo && { [`/${slug}/set-up/dns-host`]: 'DNS host (stand-in)' }),
       }}
     />

@@ -5,7 +5,7 @@ import { call, CallError } from '../../api/call.ts';
 import { useRefreshAll } from '../../api/hooks.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
-import { localOf, momentOf } from '../../ui/when.ts';
+import { localOf, momentOf, zoneName } from '../../ui/when.ts';
 
 /** A booking by hand: for whom, in which calendar, when. Nothing typed is lost when the time is taken. */
 export function AddBooking({
@@ -56,7 +56,7 @@ export function AddBooking({
           />
         )}
         <TextField
-          label={`Day and time in ${zone}`}
+          label={`Day and time, ${zoneName(zone)}`}
           type="datetime-local"
           required
           value={time}
@@ -74,7 +74,7 @@ export function AddBooking({
             onChange={(event) => setWho({ ...who, [field]: event.target.value })}
           />
         ))}
-        <DialogFoot does="Book it" off={!time || !who.name} failure={failure} onClose={onClose} />
+        <DialogFoot does="Book" off={!time || !who.name} failure={failure} onClose={onClose} />
       </form>
     </Dialog>
   );

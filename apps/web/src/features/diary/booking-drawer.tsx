@@ -7,7 +7,7 @@ import { call, messageOf } from '../../api/call.ts';
 import { useRefreshAll } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
-import { localOf, momentOf, whenText } from '../../ui/when.ts';
+import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
 import { BookingPill } from './booking-pill.tsx';
 
 /** One booking: who comes, and what can be done with it. */
@@ -38,7 +38,7 @@ export function BookingDrawer({
   };
   const params = { bookingId: booking.id };
   const mark = (as: 'came' | 'missed' | 'booked') =>
-    void tell(call(api.markBooking, { params, body: { as } }), 'Noted.');
+    void tell(call(api.markBooking, { params, body: { as } }), 'Saved.');
   return (
     <aside
       aria-label="Booking"
@@ -61,7 +61,7 @@ export function BookingDrawer({
           className="text-[13px] font-semibold text-plum-dark hover:underline"
           to={`/${slug}/people/${person.id}`}
         >
-          Open the person
+          Open record
         </Link>
       </div>
       {person.phone && (
@@ -74,7 +74,7 @@ export function BookingDrawer({
       )}
       {person.email && <p className="mt-2 text-muted break-words">{person.email}</p>}
       <section className="mt-6 grid gap-2">
-        <h3>What came of it</h3>
+        <h3>Outcome</h3>
         <div className="flex gap-2">
           <Button disabled={booking.state === 'came'} onClick={() => mark('came')}>
             Came
@@ -91,12 +91,12 @@ export function BookingDrawer({
       </section>
       {booking.state === 'booked' && (
         <section className="mt-6 grid gap-3">
-          <h3>Another time</h3>
+          <h3>Move to another time</h3>
           <TextField
-            label={`Day and time in ${zone}`}
+            label={`Day and time, ${zoneName(zone)}`}
             type="datetime-local"
             value={time}
-            help="They are told at once; reminders follow the new time."
+            help="They get a message right away; reminders follow the new time."
             onChange={(event) => setTime(event.target.value)}
           />
           <div className="flex gap-2">
@@ -105,16 +105,17 @@ export function BookingDrawer({
               disabled={!time || time === localOf(booking.startsAt, zone)}
               onClick={() => onMove(momentOf(time, zone))}
             >
-              Move it
+              Move
             </Button>
             <Button
               onClick={() =>
-                void tell(call(api.cancelBooking, { params }), 'Cancelled. They are told.').then(
-                  onClose,
-                )
+                void tell(
+                  call(api.cancelBooking, { params }),
+                  'Canceled. They get a message.',
+                ).then(onClose)
               }
             >
-              Cancel it
+              Cancel booking
             </Button>
           </div>
         </section>

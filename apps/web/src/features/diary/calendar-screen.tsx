@@ -41,11 +41,11 @@ export function CalendarScreen() {
 
 type Minutes = 'length' | 'startEvery' | 'before' | 'after' | 'notice';
 const minuteFields: [Minutes, string, string][] = [
-  ['length', 'How long it takes', 'minutes'],
-  ['startEvery', 'A start every', 'minutes'],
-  ['before', 'Space before', 'minutes kept free'],
-  ['after', 'Space after', 'minutes kept free'],
-  ['notice', 'Shortest notice', 'minutes, for booking and for changing'],
+  ['length', 'Length', 'minutes'],
+  ['startEvery', 'Start times every', 'minutes'],
+  ['before', 'Buffer before', 'minutes'],
+  ['after', 'Buffer after', 'minutes'],
+  ['notice', 'Minimum notice', 'minutes, for booking and for changing'],
 ];
 
 function Settings({
@@ -62,7 +62,7 @@ function Settings({
       params: { calendarId: calendar.id },
       body: { version: calendar.version, content },
     });
-    return 'Kept. Bookings that are made stay as they are.';
+    return 'Saved. Existing bookings stay as they are.';
   });
   const sequences = useAsk(api.listSequences, { params: { clientId: calendar.clientId } });
   const { value: content, setValue: set } = kept;
@@ -76,7 +76,7 @@ function Settings({
         title={content.name || 'Calendar'}
         above={
           <Link className="hover:underline" to={`/${slug}/diary`}>
-            Diary
+            Bookings
           </Link>
         }
       >
@@ -95,7 +95,7 @@ function Settings({
             <TextField
               label="Time zone"
               value={rules.zone}
-              help="A place name such as America/New_York. Every message and page about a booking tells its time by this clock."
+              help="A name such as America/New_York. Every message and page about a booking shows its time in this zone."
               onChange={(event) => setRules({ zone: event.target.value.trim() })}
             />
             {weekdays.map((weekday, index) => (
@@ -122,7 +122,7 @@ function Settings({
               label="Where"
               value={content.where}
               maxLength={200}
-              help="Empty takes the address of the fact sheet"
+              help="Leave empty to use the address on the fact sheet"
               onChange={(event) => set({ ...content, where: event.target.value })}
             />
             {minuteFields.map(([field, label, help]) => (
@@ -137,7 +137,7 @@ function Settings({
               />
             ))}
             <TextField
-              label="How far ahead"
+              label="Bookable up to"
               type="number"
               min={0}
               help="days"
@@ -145,7 +145,7 @@ function Settings({
               onChange={(event) => setRules({ ahead: event.target.valueAsNumber || 0 })}
             />
             <TextField
-              label="Most a day"
+              label="Daily limit"
               type="number"
               min={1}
               help="empty for no limit"
@@ -162,7 +162,7 @@ function Settings({
             />
           </section>
           <section className="grid gap-3">
-            <h2 className="text-lg">What a booking causes</h2>
+            <h2 className="text-lg">After booking</h2>
             <TextField
               label="Confirmation: subject"
               value={content.confirmation.subject}
@@ -186,9 +186,9 @@ function Settings({
               }
             />
             <TextField
-              label="Who is told"
+              label="Notify"
               value={content.tell.join(', ')}
-              help="Email addresses, commas between them"
+              help="Email addresses, separated by commas"
               onChange={(event) =>
                 set({ ...content, tell: event.target.value.split(/[\s,]+/).filter(Boolean) })
               }
@@ -291,7 +291,7 @@ function SpecialDays({
       <h2 className="text-lg">Days off and special days</h2>
       {days.length === 0 && (
         <p className="text-muted">
-          None. A date listed here takes its own hours instead of its weekday’s.
+          None. A date listed here uses its own hours instead of the usual ones.
         </p>
       )}
       {days.map((day, index) => (

@@ -62,7 +62,7 @@ function Diary({
   const move = async (booking: BookingView, start: string) => {
     try {
       await call(api.moveBooking, { params: { bookingId: booking.id }, body: { start } });
-      toast(`Moved. ${booking.person.name} is told the new time.`, {
+      toast(`Moved. ${booking.person.name} gets a message with the new time.`, {
         action: {
           label: 'Undo',
           onClick: () => void move({ ...booking, startsAt: start }, booking.startsAt),
@@ -76,18 +76,18 @@ function Diary({
   return (
     <div className="flex h-full flex-col">
       <PageHead
-        title="Diary"
+        title="Bookings"
         beside={
           <span className="text-muted tabular-nums">
             {dateText(week.days[0]!)} to {dateText(week.days[6]!)}
           </span>
         }
       >
-        <IconButton label="The week before" onClick={() => setDate(weeksOn(week.monday, -1))}>
+        <IconButton label="Previous week" onClick={() => setDate(weeksOn(week.monday, -1))}>
           <ChevronLeft />
         </IconButton>
         <Button onClick={() => setDate(today)}>This week</Button>
-        <IconButton label="The week after" onClick={() => setDate(weeksOn(week.monday, 1))}>
+        <IconButton label="Next week" onClick={() => setDate(weeksOn(week.monday, 1))}>
           <ChevronRight />
         </IconButton>
         {calendars.length > 0 && (
@@ -99,9 +99,7 @@ function Diary({
       <Calendars calendars={calendars} client={client} maySetUp={maySetUp} />
       {calendars.length === 0 ? (
         <Empty title={`${client.name} has no calendar yet`}>
-          <p>
-            A calendar says when people may book: a consultation, a viewing, a call, an evening.
-          </p>
+          <p>A calendar sets when people can book a consultation, a showing or a call.</p>
         </Empty>
       ) : (
         <div className="flex min-h-0 flex-1">

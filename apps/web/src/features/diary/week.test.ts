@@ -24,4 +24,4 @@ it.each([
 it('knows today by the zone, not by the machine', () =>
   expect(todayIn('2026-11-11T03:00:00Z', zone)).toBe('2026-11-10'));
 it('steps by weeks', () => expect(weeksOn('2026-11-02', -1)).toBe('2026-10-26'));
-it('writes a date the short way', () => expect(dateText('2026-11-10')).toBe('Tue 10 Nov'));
+it('writes a date the short way', () => expect(dateText('2026-11-10')).toBe('Tue, Nov 10'));

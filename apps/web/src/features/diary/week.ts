@@ -45,9 +45,10 @@ export const momentAt = (date: string, minute: number, zone: string): string =>
     .toInstant()
     .toString();
 
-/** `Tue 10 Nov` for a local date. */
-export function dateText(date: string): string {
-  const day = Temporal.PlainDate.from(date);
-  const weekday = day.toLocaleString('en-US', { weekday: 'short' });
-  return `${weekday} ${day.day} ${day.toLocaleString('en-US', { month: 'short' })}`;
-}
+/** `Tue, Nov 10` for a local date. */
+export const dateText = (date: string): string =>
+  Temporal.PlainDate.from(date).toLocaleString('en-US', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+  });

@@ -27,7 +27,7 @@ export function AddressesScreen() {
   if (!client || !asked.data) return <Skeleton />;
   return (
     <>
-      <PageHead title="Addresses" />
+      <PageHead title="Domains" />
       <SetUpTabs slug={client.slug} />
       <div className="grid max-w-3xl gap-5 px-6 py-6">
         <section className="rounded-card border border-line bg-sheet p-4">
@@ -69,7 +69,7 @@ function Domain({
     act(async () => {
       const { state } = await call(api.checkDomain, { params });
       return {
-        said: state === 'right' ? `${domain.shown} is right.` : 'Looked again: not right yet.',
+        said: state === 'right' ? `${domain.shown} is right.` : 'Checked again: not right yet.',
       };
     });
   const remove = () =>
@@ -88,9 +88,9 @@ function Domain({
       <div className="flex flex-wrap items-center gap-3">
         <h2 className="min-w-0 flex-1 text-lg break-words max-md:basis-full">{domain.shown}</h2>
         <Pill tone={tone}>{words}</Pill>
-        <Button onClick={() => void check()}>Look again</Button>
+        <Button onClick={() => void check()}>Check again</Button>
         <Button look="quiet" onClick={() => void remove()}>
-          Take it off
+          Remove
         </Button>
       </div>
       {domain.servedUntil && (
@@ -102,7 +102,7 @@ function Domain({
       <p className="text-muted">
         {domain.state === 'right'
           ? 'Keep this at the client’s DNS host:'
-          : 'Add this at the client’s DNS host. It can take from minutes to a day until it is seen.'}
+          : 'Add this at the client’s DNS host. It can take from a few minutes to a day to show up.'}
       </p>
       <div className="overflow-x-auto">
         <table className="w-full text-left max-md:block md:min-w-[560px]">
@@ -153,7 +153,7 @@ function Domain({
         </table>
       </div>
       <p className="text-xs text-muted">
-        {domain.checkedAt ? `Last looked ${whenText(domain.checkedAt, zone)}` : 'Not looked at yet'}
+        {domain.checkedAt ? `Last checked ${whenText(domain.checkedAt, zone)}` : 'Not checked yet'}
       </p>
     </section>
   );
@@ -184,7 +184,7 @@ function AddHost({ clientId }: { clientId: string }) {
       }}
     >
       <TextField
-        label="A host of the client’s own"
+        label="Own domain"
         help="A subdomain such as visit.quayside-dental.test leaves their website as it is."
         error={problem ?? (failure === null ? undefined : messageOf(failure))}
         maxLength={400}
@@ -196,7 +196,7 @@ function AddHost({ clientId }: { clientId: string }) {
       />
       <div>
         <Button look="main" type="submit" disabled={!read?.ok}>
-          Add the host
+          Add domain
         </Button>
       </div>
     </form>

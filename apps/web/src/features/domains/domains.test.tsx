@@ -21,7 +21,7 @@ describe('a client’s addresses', () => {
   const opened = async (...domains: DomainView[]) => {
     const server = serverOf().on(api.listDomains, { domains });
     show(<AddressesScreen />, server, { at: 'set-up/addresses' });
-    await screen.findByRole('heading', { name: 'Addresses' });
+    await screen.findByRole('heading', { name: 'Domains' });
     return server;
   };
   const card = () => within(screen.getByRole('region', { name: host }));
@@ -42,7 +42,7 @@ describe('a client’s addresses', () => {
       expect(card().getByText(pill)).toBeTruthy();
       expect(card().getByText(needed.value)).toBeTruthy();
       expect(card().getByText(found)).toBeTruthy();
-      expect(card().getByText('Last looked Thu 5 Nov, 11:30')).toBeTruthy();
+      expect(card().getByText('Last checked Thu, Nov 5, 11:30 AM')).toBeTruthy();
     },
   );
 
@@ -54,13 +54,15 @@ describe('a client’s addresses', () => {
 
   it('warn of one whose record went, with the end of its grace', async () => {
     await opened(domainOf({ state: 'lost', servedUntil: '2026-11-08T16:30:00Z' }));
-    expect(card().getByText(/^Visitors are still answered until Sun 8 Nov, 11:30\./)).toBeTruthy();
+    expect(
+      card().getByText(/^Visitors are still answered until Sun, Nov 8, 11:30 AM\./),
+    ).toBeTruthy();
   });
 
   it('are looked at again by one press', async () => {
     const server = await opened(domainOf());
     server.on(api.checkDomain, domainOf({ state: 'right' }));
-    fireEvent.click(card().getByRole('button', { name: 'Look again' }));
+    fireEvent.click(card().getByRole('button', { name: 'Check again' }));
     await screen.findByText(`${host} is right.`);
     expect(server.sent(api.checkDomain)[0]!.params).toEqual({ clientId: quayside.id, host });
   });
@@ -68,15 +70,15 @@ describe('a client’s addresses', () => {
   it('are taken off, and back by Undo', async () => {
     const server = await opened(domainOf({ state: 'right' }));
     server.on(api.removeDomain, {}).on(api.addDomain, domainOf());
-    fireEvent.click(card().getByRole('button', { name: 'Take it off' }));
+    fireEvent.click(card().getByRole('button', { name: 'Remove' }));
     fireEvent.click(await screen.findByRole('button', { name: 'Undo' }));
     await waitFor(() => expect(server.sent(api.addDomain)[0]?.body).toEqual({ host }));
   });
 
   describe('a new one', () => {
     const typed = (value: string) =>
-      fireEvent.change(screen.getByLabelText('A host of the client’s own'), { target: { value } });
-    const press = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Add the host' });
+      fireEvent.change(screen.getByLabelText('Own domain'), { target: { value } });
+    const press = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Add domain' });
 
     it.each(['visit', '*.quayside-dental.test', '203.0.113.9', 'quаyside-dental.test'])(
       'that can’t be one is said while it is typed: %s',
@@ -85,7 +87,7 @@ describe('a client’s addresses', () => {
         typed(value);
         expect(press().disabled).toBe(true);
         const note = document.getElementById(
-          screen.getByLabelText('A host of the client’s own').getAttribute('aria-describedby')!,
+          screen.getByLabelText('Own domain').getAttribute('aria-describedby')!,
         );
         expect(note?.textContent).not.toMatch(/leaves their website as it is/);
       },
@@ -100,9 +102,7 @@ describe('a client’s addresses', () => {
         expect(server.sent(api.addDomain)[0]?.body).toEqual({ host: `https://${host}/` }),
       );
       await waitFor(() =>
-        expect(screen.getByLabelText<HTMLInputElement>('A host of the client’s own').value).toBe(
-          '',
-        ),
+        expect(screen.getByLabelText<HTMLInputElement>('Own domain').value).toBe(''),
       );
     });
 
@@ -112,9 +112,7 @@ describe('a client’s addresses', () => {
       typed(host);
       fireEvent.click(press());
       await screen.findByText('Another client has this host.');
-      expect(screen.getByLabelText<HTMLInputElement>('A host of the client’s own').value).toBe(
-        host,
-      );
+      expect(screen.getByLabelText<HTMLInputElement>('Own domain').value).toBe(host);
     });
   });
 });
@@ -161,6 +159,6 @@ describe('the DNS host', () => {
     fireEvent.click(screen.getByRole('button', { name: `Remove CNAME ${host}` }));
     fireEvent.click(await screen.findByRole('button', { name: 'Undo' }));
     await waitFor(() => expect(server.sent(api.addStandInRecord)[0]?.body).toEqual(needed));
-    expect(server.sent(api.removeStandInRecord)[0]!.params).toEqual({ id: '3' });
+    expect(server.sent(api.removeStandInRecord)[0]!.params).toEqual({ recordId: '3' });
   });
 });

@@ -264,7 +264,7 @@ function ReadyBands({ page, isWanted }: Wanted) {
       )}
       {parts.every(({ shown }) => shown.length === 0) && (
         <p className="text-xs text-muted">
-          No ready-made band is like that. Take fewer words, or another aim or trade.
+          No ready-made band matches. Use fewer words, or another aim or trade.
         </p>
       )}
     </>

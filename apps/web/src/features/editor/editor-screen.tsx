@@ -122,7 +122,7 @@ function Toolbar({ page }: { page: EditorPage }) {
       const address = await store.getState().publish();
       await refresh();
       toast.success('Published. Visitors see it from now on.', {
-        action: { label: 'Open it', onClick: () => window.open(address, '_blank') },
+        action: { label: 'Open', onClick: () => window.open(address, '_blank') },
       });
     } catch (error) {
       toast.error(messageOf(error));
@@ -175,11 +175,7 @@ function Toolbar({ page }: { page: EditorPage }) {
         <LaunchPanel page={page} />
         <SeeChanges page={page} />
         <Button look="main" disabled={publishing || live === 'live'} onClick={() => void publish()}>
-          {live === 'draft'
-            ? 'Publish the page'
-            : live === 'live'
-              ? 'Published'
-              : 'Publish changes'}
+          {live === 'draft' ? 'Publish' : live === 'live' ? 'Published' : 'Publish'}
         </Button>
       </div>
     </div>
@@ -187,11 +183,11 @@ function Toolbar({ page }: { page: EditorPage }) {
 }
 
 const words: Record<Keeping, string> = {
-  kept: 'Kept',
-  keeping: 'Keeping…',
+  kept: 'Saved',
+  keeping: 'Saving…',
   offline: 'No connection. Your changes are safe in this browser and are sent when it is back.',
-  failed: 'Not kept yet',
-  apart: 'Somebody changed this page in the meantime. Undo leads back to the other one.',
+  failed: 'Not saved yet',
+  apart: 'Another user saved a newer version of this page. Undo goes back to theirs.',
 };
 
 /** Whether everything is safe, in a word. */
@@ -236,8 +232,8 @@ function KeepingTrouble() {
       )}
       {keeping === 'apart' && (
         <>
-          <Button onClick={() => settle('theirs')}>Take theirs</Button>
-          <Button onClick={() => settle('mine')}>Keep mine</Button>
+          <Button onClick={() => settle('theirs')}>Use their version</Button>
+          <Button onClick={() => settle('mine')}>Keep my version</Button>
         </>
       )}
     </div>

@@ -48,7 +48,7 @@ function Choices({ page }: { page: EditorPage }) {
         className="h-11 w-full border-b border-line px-4 outline-none"
       />
       <Command.List className="max-h-80 overflow-auto p-1.5 [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-muted">
-        <Command.Empty className="px-2.5 py-3 text-muted">Nothing has that name.</Command.Empty>
+        <Command.Empty className="px-2.5 py-3 text-muted">No match.</Command.Empty>
         <Command.Group heading="Add after what is selected">
           {(Object.keys(blockKinds) as BlockKindName[]).map((kind) => {
             const Icon = blockIcons[kind];

@@ -3,7 +3,7 @@ import type { EditProblem } from '@plumgate/core/page';
 const words: Record<EditProblem, string> = {
   'no-such-part': 'That part is no longer on the page.',
   'no-such-place': 'There is no such place on the page any more.',
-  'wrong-place': 'That can’t stand there.',
+  'wrong-place': 'That can’t go there.',
   'place-full':
     'There is no more room there: 60 bands, 4 columns in a band, 40 blocks in a column, 30 questions in a form.',
   'last-one-stays': 'The last one has to stay. Remove what holds it instead.',

@@ -101,18 +101,18 @@ it('says when there is no difference', async () => {
 
 it('shows who published when, and what an earlier one differs in', async () => {
   await opened(both);
-  const now = rowOf(/^Wed 4 Nov, 10:00 by Maren Oriel/);
+  const now = rowOf(/^Wed, Nov 4, 10:00 AM by Maren Oriel/);
   expect(within(now).getByText('Live')).toBeTruthy();
-  expect(within(now).queryByRole('button', { name: 'Make it live again' })).toBeNull();
-  fireEvent.click(screen.getByRole('button', { name: /^Tue 3 Nov, 10:00/ }));
+  expect(within(now).queryByRole('button', { name: 'Restore' })).toBeNull();
+  fireEvent.click(screen.getByRole('button', { name: /^Tue, Nov 3, 10:00 AM/ }));
   await screen.findByRole('heading', { name: '2 changes' });
 });
 
 it('makes an earlier one live again, leaves the draft, and takes that back by Undo', async () => {
   const { server, store } = await opened(both);
   server.on(api.putBack, {});
-  fireEvent.click(within(rowOf(/^Tue 3 Nov/)).getByRole('button', { name: 'Make it live again' }));
-  await screen.findByText(/^Visitors see the page of Tue 3 Nov, 10:00 again\./);
+  fireEvent.click(within(rowOf(/^Tue, Nov 3/)).getByRole('button', { name: 'Restore' }));
+  await screen.findByText(/^Visitors see the page of Tue, Nov 3, 10:00 AM again\./);
   expect(store.getState().draft.page.title).toBe('A first visit');
   fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
   await waitFor(() =>
@@ -124,7 +124,7 @@ it('makes an earlier one live again, leaves the draft, and takes that back by Un
 
 it('takes an earlier one into the draft, and its undo leads back', async () => {
   const { store } = await opened(both);
-  fireEvent.click(within(rowOf(/^Tue 3 Nov/)).getByRole('button', { name: 'Into the draft' }));
+  fireEvent.click(within(rowOf(/^Tue, Nov 3/)).getByRole('button', { name: 'Restore as draft' }));
   await screen.findByText(/^The draft is that page now\./);
   expect(store.getState().draft).toEqual(older);
   store.getState().undo();

@@ -60,7 +60,7 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
     <div className="grid grid-cols-[1fr_250px_250px] items-start gap-5 max-md:grid-cols-1">
       <section className="grid max-h-[560px] gap-3 overflow-auto">
         {revisions.length === 0 ? (
-          <p>Nothing is live yet: publishing shows visitors the page as it stands on the right.</p>
+          <p>Nothing is live yet: publishing shows visitors the page on the right.</p>
         ) : (
           <>
             <h3 className="text-base">
@@ -152,10 +152,10 @@ function Published({
             ) : (
               <>
                 <Button look="quiet" onClick={() => void takeUp(revision)}>
-                  Into the draft
+                  Restore as draft
                 </Button>
                 <Button look="quiet" onClick={() => void putBack(revision)}>
-                  Make it live again
+                  Restore
                 </Button>
               </>
             )}

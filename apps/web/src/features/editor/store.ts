@@ -246,7 +246,7 @@ export function createEditorStore(page: EditorPage): EditorStore {
       keep: () => {
         clearTimeout(timer);
         if (get().keeping === 'apart')
-          return Promise.reject(new Error('Choose first whose changes stand.'));
+          return Promise.reject(new Error('First choose which version to use.'));
         if (get().keeping === 'kept') return sending ?? Promise.resolve();
         sending ??= send().finally(() => (sending = undefined));
         return sending;

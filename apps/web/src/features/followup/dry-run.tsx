@@ -46,10 +46,10 @@ function Tried({
   const plan = valid ? planFor(content, zone, joins, event, person) : [];
   return (
     <aside
-      aria-label="Dry run"
+      aria-label="Preview"
       className="w-[380px] shrink-0 border-l border-line bg-sheet p-5 max-lg:w-full max-lg:border-t max-lg:border-l-0 lg:overflow-auto"
     >
-      <h2 className="text-lg">Try it on one person</h2>
+      <h2 className="text-lg">Preview for one person</h2>
       <p className="mb-3 text-xs text-muted">Nothing is sent. Times in {zone}.</p>
       <div className="grid gap-3">
         <TextField
@@ -82,9 +82,7 @@ function Tried({
         </div>
       </div>
       {plan.length === 0 ? (
-        <p className="mt-4 text-muted">
-          {valid ? 'No steps yet.' : 'Put the sequence right first.'}
-        </p>
+        <p className="mt-4 text-muted">{valid ? 'No steps yet.' : 'Fix the sequence first.'}</p>
       ) : (
         <ol className="mt-4 border-t border-line">
           {withEvent(plan, event, zone).map((line) => (

@@ -25,10 +25,10 @@ export function EffectOnPeople({
   );
   const words =
     running === 0
-      ? ['Nobody is in it now. Whoever joins from now on gets it as it stands here.']
+      ? ['Nobody is in this sequence now. New people get this version.']
       : effect.data
         ? effectWords(effect.data, mergeFields(sheet, content.event))
-        : ['Working out what this means for the people who are in it.'];
+        : ['Checking what this changes for people in the sequence.'];
   return (
     <div role="status" className="border-b border-line bg-tide-tint px-6 py-2.5 text-tide">
       {words.map((line) => (

@@ -1,3 +1,4 @@
+import { zoneName } from '../../ui/when.ts';
 import { api } from '@plumgate/contract';
 import type { EndsWhen, SequenceContent } from '@plumgate/core/followup';
 import { useAsk } from '../../api/hooks.ts';
@@ -39,7 +40,7 @@ export function HowItRuns({
   return (
     <details className="border-b border-line px-6 py-2 [&_summary]:cursor-pointer">
       <summary className="font-semibold text-plum-dark">
-        How it runs <span className="font-normal text-muted">{inWords(content)}</span>
+        Settings <span className="font-normal text-muted">{inWords(content)}</span>
       </summary>
       <div className="grid max-w-3xl grid-cols-2 gap-4 py-3 max-md:grid-cols-1">
         <TextField
@@ -49,11 +50,11 @@ export function HowItRuns({
           onChange={(change) => set({ name: change.target.value })}
         />
         <SelectField
-          label="Counts back from"
+          label="Counts from"
           options={{
-            none: 'Nothing: only from sign-up',
+            none: 'Sign-up only',
             booking: 'The person’s booking',
-            fixed: 'A fixed moment',
+            fixed: 'A fixed date',
           }}
           value={event.kind}
           onChange={(change) =>
@@ -88,7 +89,7 @@ export function HowItRuns({
               checked={event.each}
               onChange={(change) => set({ event: { ...event, each: change.target.checked } })}
             />
-            Every booking gets its own reminders, also a second one
+            Every booking gets its own reminders
           </label>
         )}
         {event.kind === 'fixed' && (
@@ -100,7 +101,7 @@ export function HowItRuns({
               onChange={(change) => set({ event: { ...event, name: change.target.value } })}
             />
             <TextField
-              label={`When, in ${client?.zone ?? 'the client’s zone'}`}
+              label={client ? `When, ${zoneName(client.zone)}` : 'When'}
               type="datetime-local"
               value={event.at}
               onChange={(change) => set({ event: { ...event, at: change.target.value } })}
@@ -147,7 +148,7 @@ export function HowItRuns({
                 set({ quiet: change.target.checked ? { from: '21:00', to: '08:00' } : null })
               }
             />
-            No unasked message at night
+            Hold messages at night
           </label>
           {quiet && (
             <div className="flex items-center gap-2">
@@ -179,7 +180,7 @@ export function HowItRuns({
               checked={content.again}
               onChange={(change) => set({ again: change.target.checked })}
             />
-            Whoever has been through it may join again
+            People can go through it more than once
           </label>
         </fieldset>
       </div>

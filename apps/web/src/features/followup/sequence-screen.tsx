@@ -32,7 +32,7 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
       params: { sequenceId: sequence.id },
       body: { version: sequence.version, content },
     });
-    return 'Kept. What has been sent stays sent; everything else follows the changes.';
+    return 'Saved. Sent messages stay as they are; everything else follows the new version.';
   });
   const { value: content, setValue } = kept;
   const problem = SequenceContent.safeParse(content).error?.issues[0]?.message;

@@ -50,7 +50,7 @@ export function SequencesScreen() {
       <FollowUpTabs slug={client.slug} />
       {list.data.sequences.length === 0 ? (
         <Empty title={`No sequences for ${client.name} yet`}>
-          <p>A sequence is a run of messages that a rule starts when a form arrives.</p>
+          <p>A sequence is a series of messages that a rule starts when a form comes in.</p>
         </Empty>
       ) : (
         <ul className="grid max-w-3xl gap-3 p-6">

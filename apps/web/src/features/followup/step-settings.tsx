@@ -33,7 +33,7 @@ export function StepSettings({
       <div className="grid content-start gap-3">
         <div className="grid grid-cols-3 gap-2">
           <TextField
-            label="How far"
+            label="Delay"
             type="number"
             min={0}
             max={1000}
@@ -41,7 +41,7 @@ export function StepSettings({
             onChange={(event) => setDelay({ amount: event.target.valueAsNumber || 0 })}
           />
           <SelectField
-            label="Counted in"
+            label="Unit"
             options={{ minutes: 'minutes', hours: 'hours', days: 'days' }}
             value={delay.unit}
             onChange={(event) =>
@@ -61,7 +61,7 @@ export function StepSettings({
           />
         </div>
         <Choice
-          label="Counting"
+          label="Counts from"
           value={place}
           options={
             {
@@ -81,7 +81,7 @@ export function StepSettings({
           }
         />
         <Choice
-          label="For somebody who joins when its time is past"
+          label="If late"
           value={step.late}
           options={{ 'leave-out': 'leave it out', 'send-now': 'do it at once' }}
           onChange={(late) => onChange({ ...step, late })}
@@ -172,7 +172,7 @@ function ActionFields({
             onChange={(event) => onChange({ ...action, email: event.target.value })}
           />
           <LongField
-            label="What they are told"
+            label="Message"
             rows={4}
             value={action.body}
             error={wrong(action.body)}
@@ -193,7 +193,7 @@ function ActionFields({
         />
       );
     case 'end':
-      return <p className="text-muted">Whoever gets here is done with the sequence.</p>;
+      return <p className="text-muted">The sequence ends here for this person.</p>;
   }
 }
 
@@ -207,7 +207,7 @@ function AsRead({
   if (action.kind !== 'email' && action.kind !== 'text') return null;
   return (
     <div>
-      <p className="mb-1 text-xs font-semibold">As Ana reads it</p>
+      <p className="mb-1 text-xs font-semibold">Preview as Ana</p>
       {action.kind === 'email' ? (
         <div className="rounded-control bg-paper px-4 py-3">
           <p className="mb-2 border-b border-line pb-2 font-semibold">

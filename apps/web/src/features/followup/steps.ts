@@ -5,8 +5,8 @@ export const actionKinds: Record<StepAction['kind'], string> = {
   email: 'Send an email',
   text: 'Send a text',
   tag: 'Tag the person',
-  untag: 'Take a tag away',
-  tell: 'Tell somebody',
+  untag: 'Remove a tag',
+  tell: 'Notify someone',
   start: 'Start another sequence',
   end: 'End the sequence',
 };

@@ -20,7 +20,7 @@ const opened = async (position: number, templates: TemplateView[] = []) => {
 };
 const name = () => screen.getByLabelText<HTMLInputElement>('Name');
 const beginsAs = (label: string) =>
-  fireEvent.change(screen.getByLabelText('Begins as'), {
+  fireEvent.change(screen.getByLabelText('Start from'), {
     target: { value: screen.getByRole<HTMLOptionElement>('option', { name: label }).value },
   });
 const press = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Add the step' });
@@ -97,7 +97,7 @@ it('a ready-made page at the end thanks in place', async () => {
 });
 
 it('takes a kept template or a copy of a page as it is', async () => {
-  const kept = { page: emptyPage('Kept'), forms: {} };
+  const kept = { page: emptyPage('Saved'), forms: {} };
   const { server } = await opened(1, [
     {
       id: idOf(70),

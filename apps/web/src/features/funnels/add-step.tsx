@@ -86,7 +86,7 @@ export function AddStep({
           onChange={(event) => setName(event.target.value)}
         />
         <SelectField
-          label="Begins as"
+          label="Start from"
           {...(ready && { help: ready.about })}
           value={from}
           options={beginnings(own, pages)}

@@ -45,7 +45,7 @@ it('shows each page with its state, address, numbers and last change', async () 
     '1,640',
     '126',
     '7.7%',
-    'Thu 5 Nov, 11:30',
+    'Thu, Nov 5, 11:30 AM',
   ]);
   expect(within(rowOf('Times')).getByText('Draft')).toBeTruthy();
   expect(within(rowOf('Fees')).getByText('Offline')).toBeTruthy();
@@ -70,7 +70,7 @@ it.each([
       .some((link) => link.className.includes('font-semibold')),
   );
   expect(names).toEqual(left);
-  if (left.length === 0) expect(screen.getByText('No page like that')).toBeTruthy();
+  if (left.length === 0) expect(screen.getByText('No page matches')).toBeTruthy();
 });
 
 it('takes a page offline, and back by Undo', async () => {
@@ -91,7 +91,7 @@ it('takes a page offline, and back by Undo', async () => {
 it('offers what is offline to be put online again, and a draft neither', async () => {
   await opened();
   const menu = await menuOf('Fees');
-  expect(within(menu).getByRole('menuitem', { name: 'Put it online again' })).toBeTruthy();
+  expect(within(menu).getByRole('menuitem', { name: 'Put back online' })).toBeTruthy();
   fireEvent.keyDown(menu, { key: 'Escape' });
   const other = await menuOf('Times');
   const offline = within(other).getByRole('menuitem', { name: 'Take it offline' });
@@ -120,10 +120,10 @@ it('gives it another name, and nothing is sent when it stays', async () => {
   server.on(api.changeStep, { state: 'live' });
   for (const name of ['Fees', 'What it costs']) {
     const menu = await menuOf('Fees');
-    fireEvent.click(within(menu).getByRole('menuitem', { name: 'Name it…' }));
+    fireEvent.click(within(menu).getByRole('menuitem', { name: 'Rename…' }));
     const dialog = await screen.findByRole('dialog', { name: 'Name the page' });
     fireEvent.change(within(dialog).getByLabelText('Name'), { target: { value: name } });
-    fireEvent.click(within(dialog).getByRole('button', { name: 'Name it' }));
+    fireEvent.click(within(dialog).getByRole('button', { name: 'Rename' }));
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
   }
   await screen.findByText('Named “What it costs”.');

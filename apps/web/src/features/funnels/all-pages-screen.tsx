@@ -42,11 +42,11 @@ export function AllPagesScreen() {
       </PageHead>
       <FunnelsTabs clientSlug={client.slug} />
       {list.length === 0 ? (
-        <Empty title={words ? 'No page like that' : `No page for ${client.name} yet`}>
+        <Empty title={words ? 'No page matches' : `No page for ${client.name} yet`}>
           <p>
             {words
               ? 'No page of this client has that in its name, funnel or address.'
-              : 'Start a funnel, and its pages stand here.'}
+              : 'Create a funnel and its pages appear here.'}
           </p>
         </Empty>
       ) : (
@@ -127,7 +127,7 @@ function Row({ page, slug, zone }: { page: PageChoice; slug: string; zone: strin
           }
           items={[
             { label: 'Edit the page', does: () => void navigate(edit) },
-            { label: 'Name it…', does: () => setAsking('name') },
+            { label: 'Rename…', does: () => setAsking('name') },
             { label: 'Change its address…', does: () => setAsking('address') },
             { label: 'Copy it into a funnel…', does: () => setAsking('copy') },
             null,

@@ -13,11 +13,11 @@ export function Arrivals({ arrivals }: { arrivals: PathBoard['arrivals'] }) {
   const height = Math.max(meet + 60, top + shown.length * row);
   let met = meet - 24;
   return (
-    <section aria-label="Arriving from" className="flex shrink-0">
+    <section aria-label="Sources" className="flex shrink-0">
       <div className="w-40">
-        <h2 className="h-[26px] font-sans text-xs font-semibold text-muted">Arriving from</h2>
+        <h2 className="h-[26px] font-sans text-xs font-semibold text-muted">Sources</h2>
         {shown.length === 0 && (
-          <p className="text-muted">Nobody yet. Publish the page and send people there.</p>
+          <p className="text-muted">No visitors yet. Publish and send people there.</p>
         )}
         <ul className="grid gap-2">
           {shown.map(({ source, visitors }) => (

@@ -67,17 +67,12 @@ export function CopyFunnel({
           required
           maxLength={80}
           value={name}
-          error={isTaken ? 'There is one of this name. Say what this one is for.' : undefined}
+          error={isTaken ? 'There is already a funnel with this name. Choose another.' : undefined}
           help="Forms and pages that carry the old name get this one."
           onChange={(event) => setTyped(event.target.value)}
         />
         <OtherLanguage value={language} onChange={setLanguage} />
-        <DialogFoot
-          does="Copy it"
-          off={!name.trim() || isTaken}
-          failure={failure}
-          onClose={onClose}
-        />
+        <DialogFoot does="Copy" off={!name.trim() || isTaken} failure={failure} onClose={onClose} />
       </form>
     </Dialog>
   );

@@ -38,7 +38,7 @@ export function CopyStep({
       await refresh();
       const slug = clients.find(({ id }) => id === to.clientId)?.slug;
       toast(`Copied to the end of ${to.name}.`, {
-        action: { label: 'Open it', onClick: () => void navigate(`/${slug}/funnels/${to.id}`) },
+        action: { label: 'Open', onClick: () => void navigate(`/${slug}/funnels/${to.id}`) },
       });
       onClose();
     } catch (error) {
@@ -67,7 +67,7 @@ export function CopyStep({
           onChange={(event) => setChosen(event.target.value)}
         />
         <OtherLanguage value={language} onChange={setLanguage} />
-        <DialogFoot does="Copy it" off={!chosen} failure={failure} onClose={onClose} />
+        <DialogFoot does="Copy" off={!chosen} failure={failure} onClose={onClose} />
       </form>
     </Dialog>
   );

@@ -33,13 +33,13 @@ const server = () =>
     });
 const type = (label: string, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
-const press = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Copy it' });
+const press = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Copy' });
 
 describe('a funnel', () => {
   const opened = async (answers = server()) => {
     const shown = show(<CopyFunnel funnel={board.funnel} onClose={() => {}} />, answers);
     await screen.findByRole('option', { name: 'Alder Grove' });
-    await screen.findByText('There is one of this name. Say what this one is for.');
+    await screen.findByText('There is already a funnel with this name. Choose another.');
     return { ...shown, answers };
   };
 
@@ -103,7 +103,7 @@ describe('a step', () => {
       body: { name: 'Times', position: 3, from: { pageId: idOf(4), language: 'es' } },
     });
     expect(onClose).toHaveBeenCalled();
-    fireEvent.click(screen.getByRole('button', { name: 'Open it' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Open' }));
     await waitFor(() => expect(whereabouts()).toBe(`/alder-grove/funnels/${idOf(901)}`));
   });
 });

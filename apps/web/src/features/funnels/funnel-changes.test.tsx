@@ -45,6 +45,6 @@ it('says of every step that waits what visitors would see other, and leaves out 
   within(row('3 · Thank you')).getByText('It is new: visitors see it from then on.');
   await within(row('3 · Thank you')).findByText('Visitors see nothing yet.');
   within(row('4 · Prices')).getByText('It is off now, and is shown again.');
-  await within(row('4 · Prices')).findByText('Nothing that visitors see is another.');
+  await within(row('4 · Prices')).findByText('Visitors would see no difference.');
   expect(screen.queryByRole('heading', { name: /Choose a time/ })).toBeNull();
 });

@@ -51,7 +51,7 @@ function StepChanges({
         {state === 'draft' && <p>It is new: visitors see it from then on.</p>}
         {state === 'offline' && <p>It is off now, and is shown again.</p>}
         {isReady && state !== 'draft' && words.length === 0 && (
-          <p className="text-muted">Nothing that visitors see is another.</p>
+          <p className="text-muted">Visitors would see no difference.</p>
         )}
         <ChangeList words={words} />
       </section>

@@ -69,7 +69,7 @@ describe('the list', () => {
     expect(
       within(dialog).getAllByText('212 words, read in 53 seconds, at school grade 6'),
     ).toHaveLength(2);
-    expect(within(dialog).getByText('“Picture” has a picture without words for it.')).toBeTruthy();
+    expect(within(dialog).getByText('“Picture” has a picture without a description.')).toBeTruthy();
   });
 
   it.each([

@@ -25,7 +25,7 @@ it('names the funnel and puts it in a folder, and takes both back', async () => 
   const { server } = await chosen('Name and folder…');
   type('Name', ' First visit, evenings ');
   type('Folder', '');
-  press('Keep it');
+  press('Save');
   await screen.findByText('Named “First visit, evenings”.');
   press('Undo');
   await waitFor(() => expect(server.sent(api.changeFunnel)).toHaveLength(2));
@@ -39,8 +39,8 @@ it('keeps code for all its pages, and says when it takes effect', async () => {
   const { server } = await chosen('Code on all its pages…');
   expect(screen.getByLabelText<HTMLTextAreaElement>('In the head').value).toBe('<!-- tag -->');
   type('At the end of the body', '<script>1</script>');
-  press('Keep it');
-  await screen.findByText('Kept. It is on each page once that is published.');
+  press('Save');
+  await screen.findByText('Saved. It applies to each page once that page is published.');
   expect(server.sent(api.changeFunnel)[0]!.body).toEqual({
     head: '<!-- tag -->',
     body: '<script>1</script>',
@@ -65,6 +65,6 @@ it('deletes it, leads to the list, and brings it back', async () => {
 it('says why it could not be changed', async () => {
   const { server } = await chosen('Name and folder…');
   server.on(api.changeFunnel, () => refusal(404, 'This funnel is gone.'));
-  press('Keep it');
+  press('Save');
   await screen.findByText('This funnel is gone.');
 });

@@ -51,10 +51,10 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
           { label: 'Code on all its pages…', does: () => setAsking('code') },
           { label: 'Copy the funnel…', does: () => setAsking('copy') },
           {
-            label: 'Save as a zip',
+            label: 'Export as a zip',
             does: () => void act(() => giveOut(api.exportFunnel, { params })),
           },
-          { label: 'Keep as a template', does: () => void act(() => keepFunnel(board)) },
+          { label: 'Save as a template', does: () => void act(() => keepFunnel(board)) },
           null,
           { label: 'Delete the funnel', grave: true, does: () => void act(remove) },
         ]}
@@ -70,7 +70,9 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
         <FunnelCode
           {...{ head, body }}
           onClose={() => setAsking(null)}
-          onKeep={(changes) => keep(changes, 'Kept. It is on each page once that is published.')}
+          onKeep={(changes) =>
+            keep(changes, 'Saved. It applies to each page once that page is published.')
+          }
         />
       )}
       {asking === 'copy' && <CopyFunnel funnel={funnel} onClose={() => setAsking(null)} />}
@@ -108,12 +110,12 @@ function NameAndFolder({
         />
         <TextField
           label="Folder"
-          help="Funnels of one folder stand together. Leave it empty for none."
+          help="Funnels in the same folder are listed together. Leave empty for none."
           maxLength={60}
           value={folder}
           onChange={(event) => setFolder(event.target.value)}
         />
-        <DialogFoot does="Keep it" off={!name.trim()} failure={null} onClose={onClose} />
+        <DialogFoot does="Save" off={!name.trim()} failure={null} onClose={onClose} />
       </form>
     </Dialog>
   );
@@ -158,7 +160,7 @@ function FunnelCode({
           value={body}
           onChange={(event) => setBody(event.target.value)}
         />
-        <DialogFoot does="Keep it" failure={null} onClose={onClose} />
+        <DialogFoot does="Save" failure={null} onClose={onClose} />
       </form>
     </Dialog>
   );

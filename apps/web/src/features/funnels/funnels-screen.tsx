@@ -35,7 +35,7 @@ export function FunnelsScreen() {
         <SearchField label="Search all clients’ funnels" value={sought} onChange={setSought} />
         <TakeIn client={client} />
         <LinkButton look="main" to={`/${client.slug}/funnels/new`}>
-          Start a funnel
+          New funnel
         </LinkButton>
       </PageHead>
       <FunnelsTabs clientSlug={client.slug} />
@@ -76,14 +76,14 @@ export function FunnelsScreen() {
           </table>
         </div>
       ) : words ? (
-        <Empty title="No funnel like that">
+        <Empty title="No funnel matches">
           <p>No client has a funnel whose name, folder or address says “{sought.trim()}”.</p>
         </Empty>
       ) : (
         <Empty title={`Nothing built for ${client.name} yet`}>
           <p>
-            A funnel is a page with a form and the page that thanks for it. Start the first one from
-            a template or from nothing; you can change every word later.
+            A funnel is a page with a form and a thank-you page. Start from a template or from
+            blank; you can change every word later.
           </p>
         </Empty>
       )}

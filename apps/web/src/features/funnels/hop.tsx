@@ -56,7 +56,7 @@ export function Hop({
           )}
           {isWeakest && (
             <p className="mt-1.5">
-              <Pill tone="brick">Weakest hop</Pill>
+              <Pill tone="brick">Biggest drop-off</Pill>
             </p>
           )}
         </>
@@ -166,14 +166,14 @@ function WireChoice({
         onChange={(event) => setTo(event.target.value)}
       />
       <SelectField
-        label="Visitors are carried there by"
+        label="Continue via"
         value={by}
         options={waysOn}
         onChange={(event) => setBy(event.target.value)}
       />
       <div className="flex justify-end">
         <Button look="main" type="submit">
-          Draw the wire
+          Connect
         </Button>
       </div>
     </form>

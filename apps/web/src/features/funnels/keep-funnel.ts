@@ -14,7 +14,7 @@ export async function keepFunnel({ funnel: { name }, steps }: PathBoard): Promis
     body: { kind: 'funnel', name, content: { pages } },
   });
   return {
-    said: `Kept as a template: “${name}”. Start a funnel from it for any client.`,
+    said: `Saved as a template: “${name}”. Create a funnel from it for any client.`,
     undo: () => call(api.removeTemplate, { params: { templateId: id } }),
   };
 }

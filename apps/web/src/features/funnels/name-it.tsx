@@ -34,7 +34,7 @@ export function NameIt({
           value={wanted}
           onChange={(event) => setWanted(event.target.value)}
         />
-        <DialogFoot does="Name it" off={!wanted.trim()} failure={null} onClose={onClose} />
+        <DialogFoot does="Rename" off={!wanted.trim()} failure={null} onClose={onClose} />
       </form>
     </Dialog>
   );

@@ -19,14 +19,14 @@ const opened = async (templates: TemplateView[] = []) => {
     .on(api.listTemplates, { templates })
     .on(api.createFunnel, { funnelId: idOf<FunnelId>(950) });
   const shown = show(<NewFunnelScreen />, server, { at: 'funnels/new' });
-  await screen.findByRole('heading', { name: 'Start a funnel' });
+  await screen.findByRole('heading', { name: 'New funnel' });
   return { server, ...shown };
 };
 const cards = () => screen.getAllByRole('listitem').map(({ textContent }) => textContent!);
 const choose = (name: RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 const type = (label: string, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
-const start = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Start the funnel' });
+const start = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Create funnel' });
 
 it('begins from nothing with a name alone', async () => {
   const { server, whereabouts } = await opened();
@@ -58,7 +58,7 @@ it.each([
 it('searches names, what they are about, and their pages', async () => {
   await opened();
   type('Search templates', 'twilight pelican');
-  expect(screen.getByText(/^No template is like that/)).toBeTruthy();
+  expect(screen.getByText(/^No template matches/)).toBeTruthy();
   type('Search templates', 'TABLET');
   expect(cards()).toHaveLength(1);
 });
@@ -79,7 +79,7 @@ it('asks for what only its taker knows, names the funnel after the first answer,
 it('takes only the pages that are wanted', async () => {
   const { server } = await opened();
   choose(/^First visit with a time/);
-  const pages = within(screen.getByRole('group', { name: 'Pages to take' }));
+  const pages = within(screen.getByRole('group', { name: 'Pages to include' }));
   fireEvent.click(pages.getByLabelText('Choose a time'));
   type('Name of the new funnel', 'Visits');
   fireEvent.click(start());

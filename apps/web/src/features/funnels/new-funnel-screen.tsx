@@ -103,7 +103,7 @@ function Choosing({ sheet, offered }: { sheet: ClientSheet; offered: Offered[] }
   return (
     <div className="flex h-full flex-col">
       <PageHead
-        title="Start a funnel"
+        title="New funnel"
         above={
           <Link className="hover:underline" to={`/${sheet.slug}/funnels`}>
             Funnels
@@ -124,7 +124,7 @@ function Choosing({ sheet, offered }: { sheet: ClientSheet; offered: Offered[] }
           </div>
           {shown.length === 0 && (
             <p className="px-6 py-8 text-muted">
-              No template is like that. Take fewer words, or another aim.
+              No template matches. Use fewer words, or another aim.
             </p>
           )}
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(190px,1fr))] gap-5 p-6">
@@ -279,7 +279,7 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
         help={
           named && !name.trim()
             ? `“${named}”, if you leave it empty`
-            : 'Its pages take their names from it'
+            : 'Its pages are named after it'
         }
         maxLength={80}
         value={name}
@@ -287,7 +287,7 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
       />
       {offered.pageNames.length > 1 && (
         <fieldset className="grid gap-1.5">
-          <legend className="mb-1 text-xs font-semibold">Pages to take</legend>
+          <legend className="mb-1 text-xs font-semibold">Pages to include</legend>
           {offered.pageNames.map((page, index) => (
             <label key={index} className="flex items-center gap-2">
               <input
@@ -310,7 +310,7 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
         type="submit"
         disabled={busy || !named || open.length > 0 || pages.length === 0}
       >
-        {busy ? 'Making the pages' : 'Start the funnel'}
+        {busy ? 'Making the pages' : 'Create funnel'}
       </Button>
       {open.length > 0 && (
         <p className="text-xs text-muted">

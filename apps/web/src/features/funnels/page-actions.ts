@@ -20,14 +20,14 @@ export const stepActions = {
   offline: async ({ pageId, name }: Page): Promise<Done> => {
     await change(pageId, { offline: true });
     return {
-      said: `${name} is offline. Whoever has its address finds the client’s name and number.`,
+      said: `${name} is offline. Visitors see the client’s name and number instead.`,
       undo: () => change(pageId, { offline: false }),
     };
   },
   online: async ({ pageId, name }: Page): Promise<Done> => {
     await change(pageId, { offline: false });
     return {
-      said: `${name} is online again, as it was published last.`,
+      said: `${name} is back online, as last published.`,
       undo: () => change(pageId, { offline: true }),
     };
   },
@@ -51,7 +51,7 @@ export function endOfMenu(
   });
   return [
     page.state === 'offline'
-      ? item('Put it online again', stepActions.online)
+      ? item('Put back online', stepActions.online)
       : { ...item('Take it offline', stepActions.offline), off: page.state === 'draft' },
     { ...item('Delete it', stepActions.remove), grave: true },
   ];

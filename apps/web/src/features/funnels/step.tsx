@@ -92,7 +92,7 @@ export function Step({
       </div>
       {step.happenings.length > 0 && (
         <div className="mt-5">
-          <h3 className="mb-2 font-sans text-xs font-semibold text-muted">When the form arrives</h3>
+          <h3 className="mb-2 font-sans text-xs font-semibold text-muted">After the form</h3>
           <ul className="grid gap-1.5">
             {step.happenings.map((line) => (
               <li
@@ -171,11 +171,11 @@ function StepMenu({
         }
         items={[
           { label: 'Edit the page', does: () => void navigate(editor) },
-          { label: 'Name it…', does: () => setAsking('name') },
-          { label: 'Copy it behind this one', does: () => void act(copyHere) },
+          { label: 'Rename…', does: () => setAsking('name') },
+          { label: 'Duplicate', does: () => void act(copyHere) },
           { label: 'Copy it into another funnel…', does: () => setAsking('copy') },
-          { label: 'Save as a zip', does: () => void act(() => out('bundle')) },
-          { label: 'Save as plain HTML', does: () => void act(() => out('html')) },
+          { label: 'Export as a zip', does: () => void act(() => out('bundle')) },
+          { label: 'Export as plain HTML', does: () => void act(() => out('html')) },
           null,
           ...endOfMenu(step, act),
         ]}

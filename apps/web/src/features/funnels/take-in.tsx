@@ -28,8 +28,8 @@ export function TakeIn({ client }: { client: ClientSummary }) {
       if (funnelId) await navigate(`/${client.slug}/funnels/${funnelId}`);
       toast(
         funnelId
-          ? 'Taken in. Its pages are drafts until you publish them.'
-          : 'Taken in as a template. Start a funnel from it for any client.',
+          ? 'Imported. Its pages are drafts until you publish them.'
+          : 'Imported as a template. Create a funnel from it for any client.',
       );
     } catch (error) {
       setFailure(error);
@@ -41,11 +41,11 @@ export function TakeIn({ client }: { client: ClientSummary }) {
   return (
     <>
       <Button disabled={busy} onClick={() => input.current?.click()}>
-        {busy ? 'Taking it in…' : 'Take in a zip'}
+        {busy ? 'Importing…' : 'Import a zip'}
       </Button>
       <FileInput input={input} accept=".zip,application/zip" onFile={(file) => void take(file)} />
       {failure !== null && (
-        <Dialog title="The zip was not taken in" onClose={() => setFailure(null)}>
+        <Dialog title="The zip was not imported" onClose={() => setFailure(null)}>
           <p className="mb-3">{places.length === 0 && messageOf(failure)} Nothing was changed.</p>
           <ul className="grid gap-1.5">
             {places.map(({ field, message }) => (

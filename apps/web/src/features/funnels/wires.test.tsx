@@ -47,12 +47,12 @@ it('says which share passes on, and by what', () => {
   opened(three());
   expect(screen.getByText('19.7%')).toBeTruthy();
   expect(screen.getByText('Sends the form')).toBeTruthy();
-  expect(screen.queryByText('Weakest hop')).toBeNull();
+  expect(screen.queryByText('Biggest drop-off')).toBeNull();
 });
 
 it('marks the weakest', () => {
   opened(three(), 0, true);
-  expect(screen.getByText('Weakest hop')).toBeTruthy();
+  expect(screen.getByText('Biggest drop-off')).toBeTruthy();
 });
 
 it('says when nothing leads on', () => {
@@ -81,7 +81,7 @@ it('leads elsewhere by what leads on now', async () => {
   openChoice();
   expect(screen.getByRole('option', { name: 'As now: First-visit request' })).toBeTruthy();
   pick('Leads to', idOf(3));
-  fireEvent.click(screen.getByRole('button', { name: 'Draw the wire' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Connect' }));
   await screen.findByText(/^First visit leads to Thank you now\./);
   expect(server.sent(api.drawWire)[0]).toMatchObject({
     params: { pageId: idOf(1) },
@@ -94,19 +94,17 @@ it('lets a form that stays lead on, or makes a button for it', async () => {
   const { server } = opened(three({ movesOnBy: null, next: null, carriers: [stays] }));
   openChoice();
   expect(
-    [...screen.getByLabelText<HTMLSelectElement>('Visitors are carried there by').options].map(
-      ({ text }) => text,
-    ),
+    [...screen.getByLabelText<HTMLSelectElement>('Continue via').options].map(({ text }) => text),
   ).toEqual(['The form “First-visit request”', 'A new button at the end of the page']);
-  fireEvent.click(screen.getByRole('button', { name: 'Draw the wire' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Connect' }));
   await waitFor(() => expect(server.sent(api.drawWire)).toHaveLength(1));
   expect(server.sent(api.drawWire)[0]!.body).toEqual({
     to: idOf(2),
     by: { kind: 'form', id: idOf(60) },
   });
   openChoice();
-  pick('Visitors are carried there by', 'new-button');
-  fireEvent.click(screen.getByRole('button', { name: 'Draw the wire' }));
+  pick('Continue via', 'new-button');
+  fireEvent.click(screen.getByRole('button', { name: 'Connect' }));
   await waitFor(() => expect(server.sent(api.drawWire)).toHaveLength(2));
   expect(server.sent(api.drawWire)[1]!.body).toMatchObject({ by: { kind: 'new-button' } });
 });
@@ -115,6 +113,6 @@ it('says why a wire could not be drawn', async () => {
   const { server } = opened(three());
   server.on(api.drawWire, () => refusal(400, 'That form stands on another page too.'));
   openChoice();
-  fireEvent.click(screen.getByRole('button', { name: 'Draw the wire' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Connect' }));
   await screen.findByText('That form stands on another page too.');
 });

@@ -75,7 +75,7 @@ export function HeldScreen() {
         <Empty title="Nothing is held">
           <p>
             When many submissions come at once from one place, or name one person, they wait here.
-            Nobody is written to until you accept them.
+            Nobody gets a message until you accept them.
           </p>
         </Empty>
       ) : (

@@ -11,7 +11,7 @@ export function FindingsList({
   onFix: (place: FixPlace) => void;
 }) {
   if (findings.length === 0)
-    return <p className="py-2 text-leaf">Nothing stands in the way. Publish it when you like.</p>;
+    return <p className="py-2 text-leaf">Nothing to fix. You can publish.</p>;
   return (
     <ul className="grid">
       {findings.map((finding) => {
@@ -24,7 +24,7 @@ export function FindingsList({
             className="flex items-start gap-2.5 border-b border-line py-2.5 last:border-0"
           >
             <Icon
-              aria-label={stops ? 'Stops publishing' : 'Look at this'}
+              aria-label={stops ? 'Stops publishing' : 'Worth checking'}
               className={`mt-0.5 size-4 shrink-0 ${stops ? 'text-brick' : 'text-honey'}`}
             />
             <div className="min-w-0 flex-1">

@@ -30,7 +30,7 @@ export function PageAddress({
   const problem = !read.success
     ? read.error.issues[0]!.message
     : taken
-      ? `Taken: “${taken}” answers there, or did so earlier.`
+      ? `Taken by “${taken}”, now or earlier.`
       : undefined;
   const change = async () => {
     try {
@@ -49,10 +49,10 @@ export function PageAddress({
   return (
     <div className="grid gap-1.5">
       <TextField
-        label="Address ending"
+        label="Page address"
         value={typed}
         error={problem}
-        help={isOther && check.data?.free ? 'Free.' : `Answers at ${kept.address}`}
+        help={isOther && check.data?.free ? 'Available.' : `Live at ${kept.address}`}
         onChange={(event) => setTyped(event.target.value.trim())}
       />
       <div className="flex flex-wrap gap-1.5">
@@ -62,7 +62,7 @@ export function PageAddress({
               Change the address
             </Button>
             <Button look="quiet" onClick={() => setTyped(kept.slug)}>
-              Put back
+              Discard changes
             </Button>
           </>
         )}

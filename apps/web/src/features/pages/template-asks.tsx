@@ -1,3 +1,4 @@
+import { zoneName } from '../../ui/when.ts';
 import type { Ask } from '@plumgate/core/templates';
 import { TextField } from '../../ui/field.tsx';
 
@@ -18,7 +19,7 @@ export function TemplateAsks({
       key={key}
       label={label}
       type={kind === 'moment' ? 'datetime-local' : 'text'}
-      help={kind === 'moment' ? `Wall time in ${zone}` : `Such as ${example}`}
+      help={kind === 'moment' ? zoneName(zone) : `Such as ${example}`}
       maxLength={120}
       value={answers[key] ?? ''}
       onChange={(event) => onAnswers({ ...answers, [key]: event.target.value })}

@@ -20,7 +20,7 @@ const search = (value: string) =>
 
 it('says when nobody has written yet', async () => {
   await opened(serverOf().on(api.listPeople, listOf([])));
-  expect(await screen.findByText('Nobody has written yet')).toBeTruthy();
+  expect(await screen.findByText('No people yet')).toBeTruthy();
 });
 
 it('shows who, how many in all, and more when asked', async () => {

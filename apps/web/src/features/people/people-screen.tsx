@@ -101,8 +101,8 @@ function NobodyHere({ searched }: { searched: string }) {
       <p>Every word must be found in a name, an email address, a number or a tag.</p>
     </Empty>
   ) : (
-    <Empty title="Nobody has written yet">
-      <p>Whoever sends a form of a live page appears here at once.</p>
+    <Empty title="No people yet">
+      <p>Anyone who sends a form on a live page appears here right away.</p>
     </Empty>
   );
 }
@@ -125,7 +125,7 @@ function PeopleTable({
           <th className="w-[24%]">Name</th>
           <th className="w-[20%]">Reach</th>
           <th>Tags</th>
-          <th className="w-[18%]">Came from</th>
+          <th className="w-[18%]">Source</th>
           <th className="w-[12%]">With</th>
           <th className="w-24">Added</th>
         </tr>
@@ -161,7 +161,7 @@ function PeopleTable({
               ))}
             </td>
             <td className="max-md:hidden">{person.source}</td>
-            <td className="max-md:hidden">{person.ownerName ?? 'nobody yet'}</td>
+            <td className="max-md:hidden">{person.ownerName ?? 'nobody'}</td>
             <td className="text-muted tabular-nums max-md:hidden">
               {dayText(person.addedAt, zone).slice(4)}
             </td>

@@ -20,14 +20,14 @@ const opened = async (changes: Partial<PersonRecord> = {}) => {
     <PersonDrawer personId={odalys.id} zone={quayside.zone} backTo="/quayside-dental/people" />,
     server,
   );
-  await screen.findByRole('heading', { name: 'So far' });
+  await screen.findByRole('heading', { name: 'History' });
   return server;
 };
 
 it('says how to reach them, whose they are, and how often they wrote', async () => {
   await opened();
   expect(screen.getByText('odalys@example.com · (207) 555-0117')).toBeTruthy();
-  expect(screen.getByText('With nobody yet · came from Search ads · wrote once')).toBeTruthy();
+  expect(screen.getByText('Assigned to nobody · Source: Search ads · 1 submission')).toBeTruthy();
   expect(screen.getByRole('link', { name: 'Call (207) 555-0117' }).getAttribute('href')).toBe(
     'tel:2075550117',
   );
@@ -35,7 +35,7 @@ it('says how to reach them, whose they are, and how often they wrote', async () 
 
 it('says how many times, and with whom', async () => {
   await opened({ submissions: 3, ownerName: 'Front desk', phone: '' });
-  expect(screen.getByText(/^With Front desk .* wrote 3 times$/)).toBeTruthy();
+  expect(screen.getByText(/^Assigned to Front desk .* 3 submissions$/)).toBeTruthy();
   expect(screen.queryByRole('link', { name: /^Call/ })).toBeNull();
 });
 
@@ -62,9 +62,9 @@ it('shows what comes, what is booked and what happened, in the client’s time',
     ],
   });
   const next = screen.getByText('Email “Tomorrow”', { exact: false }).closest('li')!;
-  expect(within(next).getByText('Fri 6 Nov, 09:00')).toBeTruthy();
+  expect(within(next).getByText('Fri, Nov 6, 9:00 AM')).toBeTruthy();
   const past = screen.getByText('Sent First-visit request').closest('li')!;
-  expect(within(past).getByText('Thu 5 Nov, 11:30 · First visit')).toBeTruthy();
+  expect(within(past).getByText('Thu, Nov 5, 11:30 AM · First visit')).toBeTruthy();
   expect(within(past).getByText(/Needles\s+and noise/)).toBeTruthy();
 });
 

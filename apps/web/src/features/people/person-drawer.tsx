@@ -56,8 +56,8 @@ function Record({ person, zone }: { person: PersonRecord; zone: string }) {
           {[person.email, person.phone].filter(Boolean).join(' · ')}
         </p>
         <p className="mt-1 text-muted">
-          With {person.ownerName ?? 'nobody yet'} · came from {person.source} · wrote{' '}
-          {person.submissions === 1 ? 'once' : `${person.submissions} times`}
+          Assigned to {person.ownerName ?? 'nobody'} · Source: {person.source} ·{' '}
+          {person.submissions} {person.submissions === 1 ? 'submission' : 'submissions'}
         </p>
         <div className="mt-2 flex flex-wrap gap-1">
           {person.tags.map((tag) => (
@@ -116,7 +116,7 @@ function Record({ person, zone }: { person: PersonRecord; zone: string }) {
         </section>
       )}
       <section>
-        <h3 className="mb-2">So far</h3>
+        <h3 className="mb-2">History</h3>
         <ol className="grid gap-3 border-l-2 border-line pl-4">
           {person.timeline.map((entry, index) => (
             <Happened key={index} entry={entry} zone={zone} />
@@ -155,7 +155,7 @@ function Touch({ person }: { person: PersonRecord }) {
       await call(api.touchPerson, { params: { personId: person.id }, body: { how, note } });
       setNote('');
       await refresh();
-      toast('Noted.');
+      toast('Saved.');
     } catch (error) {
       toast.error(messageOf(error));
     }

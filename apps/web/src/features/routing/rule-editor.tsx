@@ -18,7 +18,7 @@ const abouts = {
   funnel: 'from the funnel',
   source: 'by',
 };
-const does = { tag: 'tag', give: 'give to', start: 'start', tell: 'tell' };
+const does = { tag: 'tag', give: 'assign to', start: 'start', tell: 'notify' };
 
 /** A rule's sentence, each part a choice, with what it would have met beside it before it is switched on. */
 export function RuleEditor({
@@ -41,7 +41,7 @@ export function RuleEditor({
     try {
       await call(api.saveRule, { params: { ruleId: rule.id }, body: { on, content } });
       await refresh();
-      toast(on ? 'Kept, and on: it meets every lead from now on.' : 'Kept, and off.');
+      toast(on ? 'Saved and turned on. It checks every new lead.' : 'Saved and turned off.');
       onKept();
     } catch (error) {
       toast.error(messageOf(error));
@@ -69,7 +69,7 @@ export function RuleEditor({
           onChange={(event) => set({ ...content, name: event.target.value })}
         />
         <div className="flex flex-wrap items-center gap-2">
-          When a lead meets
+          When a lead matches
           <select
             aria-label="All or any of the conditions"
             className={select}
@@ -183,10 +183,10 @@ export function RuleEditor({
         )}
         <div className="flex flex-wrap gap-2">
           <Button look="main" disabled={problem !== undefined} onClick={() => void keep(true)}>
-            {rule.on ? 'Keep the changes' : 'Keep and switch on'}
+            {rule.on ? 'Save' : 'Save and turn on'}
           </Button>
           <Button disabled={problem !== undefined} onClick={() => void keep(false)}>
-            {rule.on ? 'Keep and switch off' : 'Keep it switched off'}
+            {rule.on ? 'Save and turn off' : 'Save, turned off'}
           </Button>
         </div>
       </div>
@@ -299,7 +299,7 @@ function Preview({
       <p className="rounded-card bg-paper p-4 text-muted">
         {preview.isError
           ? messageOf(preview.error)
-          : 'Say in each condition what it is about; then it stands here whom the rule would have met.'}
+          : 'Complete the conditions to see which leads the rule would have matched.'}
       </p>
     );
   if (!preview.data)
@@ -312,7 +312,7 @@ function Preview({
     );
   const { met, leads, others, pages, people, days } = preview.data;
   return (
-    <section aria-label="What it would have met" className="grid gap-2 rounded-card bg-paper p-4">
+    <section aria-label="Preview" className="grid gap-2 rounded-card bg-paper p-4">
       <h3>
         In the last {days} days: {met.toLocaleString('en-US')} of {leads.toLocaleString('en-US')}{' '}
         leads
@@ -320,11 +320,11 @@ function Preview({
       {others > 0 && (
         <p className="rounded-control bg-honey-tint px-3 py-2 font-semibold text-honey">
           {others === met
-            ? 'The rule names no campaign: it would take in leads of every one of these.'
+            ? 'The rule names no campaign, so it matches leads from all of these.'
             : `${others.toLocaleString('en-US')} of them belong to other campaigns than the ones named.`}
         </p>
       )}
-      {met === 0 && <p className="text-muted">It would have met nobody.</p>}
+      {met === 0 && <p className="text-muted">It would have matched nobody.</p>}
       <ul className="grid gap-1">
         {pages.map((line) => (
           <li key={line.funnel + line.page} className="flex gap-3">
@@ -341,7 +341,7 @@ function Preview({
       {people.length > 0 && (
         <details>
           <summary className="cursor-pointer text-[13px] font-semibold text-plum-dark">
-            Who they were
+            Matched leads
           </summary>
           <ul className="mt-1 max-h-44 overflow-auto">
             {people.map((person, index) => (

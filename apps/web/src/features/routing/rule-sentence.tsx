@@ -5,7 +5,7 @@ import type { Condition, RuleAction, RuleContent } from '@plumgate/core/routing'
 export function RuleSentence({ content, choices }: { content: RuleContent; choices: RuleChoices }) {
   const { conditions, actions, meets } = content;
   if (conditions.length === 0)
-    return <p className="text-honey">It has no condition yet, so it meets nobody.</p>;
+    return <p className="text-honey">No conditions yet, so it matches nobody.</p>;
   const joint = meets === 'all' ? ' and ' : ' or ';
   return (
     <p className="text-muted">
@@ -33,10 +33,10 @@ export function actionWords(action: RuleAction, choices: RuleChoices): string {
     case 'tag':
       return `tag ${action.tag}`;
     case 'give':
-      return `give to ${nameIn(choices.users, action.to)}`;
+      return `assign to ${nameIn(choices.users, action.to)}`;
     case 'start':
       return `start ${nameIn(choices.sequences, action.sequence)}`;
     case 'tell':
-      return `tell ${action.email}`;
+      return `notify ${action.email}`;
   }
 }

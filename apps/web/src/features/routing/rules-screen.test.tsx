@@ -71,14 +71,14 @@ describe('the rules', () => {
     await opened([ruleOf(1, { content, met30: 1240 })]);
     expect(
       screen.getByText(
-        'When a lead comes from the form “First-visit request”: tag first-visit, give to Front desk.',
+        'When a lead comes from the form “First-visit request”: tag first-visit, assign to Front desk.',
       ),
     ).toBeTruthy();
     expect(screen.getByText('met 1,240 leads in the last 30 days')).toBeTruthy();
   });
 
   it.each([
-    [{ ...content, conditions: [] }, 'It has no condition yet, so it meets nobody.'],
+    [{ ...content, conditions: [] }, 'No conditions yet, so it matches nobody.'],
     [{ ...content, actions: [] }, /: nothing is done yet\.$/],
     [
       {
@@ -141,11 +141,11 @@ describe('a rule', () => {
       pages: [{ page: 'First visit', funnel: 'Nervous patients', leads: 126, own: true }],
     });
     await screen.findByRole('heading', { name: 'In the last 30 days: 126 of 1,204 leads' });
-    expect(screen.getByRole('button', { name: 'Keep and switch on' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Save and turn on' })).toBeTruthy();
   });
 
   it.each([
-    [126, 'The rule names no campaign: it would take in leads of every one of these.'],
+    [126, 'The rule names no campaign, so it matches leads from all of these.'],
     [4, '4 of them belong to other campaigns than the ones named.'],
   ])('warns when %i of the leads are of campaigns it does not name', async (others, words) => {
     await change(ruleOf(1), { others });
@@ -162,7 +162,7 @@ describe('a rule', () => {
     press('Add an action');
     pick('Action 3', 'start');
     press('Remove action 2');
-    press('Keep the changes');
+    press('Save');
     await waitFor(() => expect(kept(server)).toBeTruthy());
     expect(kept(server)).toEqual({
       on: true,
@@ -185,9 +185,7 @@ describe('a rule', () => {
     await change(ruleOf(1, { content }));
     pick('Action 1', 'tell');
     expect(screen.getByRole('alert')).toBeTruthy();
-    expect(
-      screen.getByRole<HTMLButtonElement>('button', { name: 'Keep the changes' }).disabled,
-    ).toBe(true);
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true);
     pick('Action 1, which', 'desk@quayside-dental.test');
     expect(screen.queryByRole('alert')).toBeNull();
   });
@@ -199,7 +197,7 @@ describe('a rule', () => {
     show(<RulesScreen />, server, { at: 'follow-up/rules' });
     fireEvent.click(await screen.findByRole('button', { name: 'Change' }));
     pick('Condition 1', 'funnel');
-    expect(screen.getByText(/^Say in each condition what it is about/)).toBeTruthy();
+    expect(screen.getByText(/^Complete the conditions/)).toBeTruthy();
     expect(screen.queryByRole('status', { name: 'Loading' })).toBeNull();
   });
 
@@ -207,7 +205,7 @@ describe('a rule', () => {
     const server = await change(ruleOf(1, { content }));
     server.on(api.saveRule, () => refusal(400, 'That sequence is gone.'));
     pick('Action 1, which', 'whitening');
-    press('Keep the changes');
+    press('Save');
     await screen.findByText('That sequence is gone.');
     expect(screen.getByLabelText<HTMLInputElement>('Action 1, which').value).toBe('whitening');
   });

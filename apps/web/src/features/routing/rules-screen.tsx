@@ -98,8 +98,8 @@ function Rules({
       {rules.length === 0 ? (
         <Empty title={`No routing rules for ${client.name} yet`}>
           <p>
-            A rule says what is done with a lead: its tags, who it goes to, and which sequence
-            starts.
+            A rule says what happens to a new lead: its tags, who it is assigned to and which
+            sequence starts.
           </p>
         </Empty>
       ) : (

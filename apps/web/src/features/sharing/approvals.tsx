@@ -31,8 +31,8 @@ export function Approvals({ funnelId }: { funnelId: string }) {
   return (
     <section className="grid gap-3 border-t border-line pt-5">
       <div className="flex flex-wrap items-center gap-3">
-        <h3 className="flex-1 text-lg">The client’s own look</h3>
-        <Button onClick={() => void make()}>Make an approval link</Button>
+        <h3 className="flex-1 text-lg">Client approval</h3>
+        <Button onClick={() => void make()}>Create approval link</Button>
       </div>
       {made ? (
         <div className="grid gap-1">
@@ -47,8 +47,8 @@ export function Approvals({ funnelId }: { funnelId: string }) {
       ) : (
         approvals.length === 0 && (
           <p className="text-muted">
-            An approval link shows the drafts to whoever has it, on phone and wide, without an
-            account. They pin remarks to the page, or say that it is good.
+            An approval link shows the drafts, on phone and wide, without an account. People who
+            have it can pin remarks to the page or approve it.
           </p>
         )
       )}
@@ -68,7 +68,7 @@ function Approval({ approval }: { approval: ApprovalView }) {
   const close = () =>
     act(async () => {
       await call(api.closeApproval, { params: { approvalId: approval.id } });
-      return { said: 'The link has ended. What was said by it stays here.' };
+      return { said: 'The link has ended. Its remarks stay here.' };
     });
   const finish = (id: number, done: boolean) =>
     act(async () => {

@@ -45,7 +45,7 @@ const opened = async (approvals: ApprovalView[] = [], state: 'live' | 'draft' = 
   return server;
 };
 const goesInto = (value: string) =>
-  fireEvent.change(screen.getByLabelText('The link goes into'), { target: { value } });
+  fireEvent.change(screen.getByLabelText('Where the link goes'), { target: { value } });
 
 describe('the link', () => {
   it('warns while nobody answers there', async () => {
@@ -68,7 +68,7 @@ describe('the link', () => {
     await opened();
     goesInto('own');
     expect(screen.getByText(`${quayside.knownSite}/first-visit`)).toBeTruthy();
-    fireEvent.change(screen.getByLabelText('Call it'), { target: { value: 'Harbour Fair' } });
+    fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Harbour Fair' } });
     expect(
       screen.getByText(`${quayside.knownSite}/first-visit?utm_source=harbour+fair`),
     ).toBeTruthy();
@@ -94,7 +94,7 @@ describe('the client’s own look', () => {
     clipboard(works);
     const server = await opened();
     server.on(api.createApproval, { href });
-    fireEvent.click(screen.getByRole('button', { name: 'Make an approval link' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Create approval link' }));
     expect(await screen.findByText(href)).toBeTruthy();
     expect(screen.getByText(words)).toBeTruthy();
     expect(server.sent(api.createApproval)[0]!.body).toEqual({ days: 14 });

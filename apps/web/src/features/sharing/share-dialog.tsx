@@ -56,8 +56,7 @@ function Links({ board, first }: { board: PathBoard; first: PathStep }) {
   const says = page ? headlineOf(page) : first.name;
   const print = () => {
     const sheet = window.open('', '_blank');
-    if (!sheet)
-      return toast.error('The browser kept the sheet from opening. Allow it to, and try again.');
+    if (!sheet) return toast.error('The browser blocked the sheet. Allow pop-ups and try again.');
     sheet.document.write(printSheet(client, says, link, svg, location.origin));
     sheet.document.close();
     return void sheet.document.fonts.ready.then(() => sheet.print());
@@ -71,8 +70,8 @@ function Links({ board, first }: { board: PathBoard; first: PathStep }) {
           </p>
         )}
         <SelectField
-          label="The link goes into"
-          help="Visitors are counted by it under “Arriving from”."
+          label="Where the link goes"
+          help="Visitors who use it are counted under Sources."
           value={place}
           options={{
             plain: 'Anything, untagged',
@@ -85,8 +84,8 @@ function Links({ board, first }: { board: PathBoard; first: PathStep }) {
         />
         {place === 'own' && (
           <TextField
-            label="Call it"
-            help="As it shall stand under “Arriving from”"
+            label="Name"
+            help="As it should appear under Sources"
             maxLength={60}
             value={own}
             onChange={(event) => setOwn(event.target.value)}

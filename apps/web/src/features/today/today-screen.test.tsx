@@ -27,8 +27,8 @@ const opened = async (board: Partial<TodayBoard>) => {
 
 it('says of a quiet day that it is one', async () => {
   await opened({});
-  expect(screen.getByText('Thu 5 Nov')).toBeTruthy();
-  for (const words of [/^Nobody waits/, /^No bookings today/, /^Every message got through/])
+  expect(screen.getByText('Thu, Nov 5')).toBeTruthy();
+  for (const words of [/^Nobody is waiting/, /^No bookings today/, /^Every message got through/])
     expect(screen.getByText(words)).toBeTruthy();
 });
 
@@ -70,7 +70,7 @@ it('warns of a host whose record is gone, before and after it is served no more'
   });
   const words = (host: string) => screen.getByText(host).closest('p')!.textContent;
   expect(words('visit.quayside.test')).toBe(
-    'The DNS record of visit.quayside.test is gone. Visitors are still answered there until Sun 8 Nov, 12:00.',
+    'The DNS record of visit.quayside.test is gone. Visitors are still answered there until Sun, Nov 8, 12:00 PM.',
   );
   expect(words('old.quayside.test')).toMatch('Visitors are no longer answered there.');
   expect(screen.getAllByRole('link', { name: 'See what it needs' })).toHaveLength(2);
@@ -82,7 +82,7 @@ it('warns of an address that unsubscribed from notices, and takes it back', asyn
   });
   server.on(api.resumeNotices, {} as never);
   fireEvent.click(screen.getByRole('button', { name: 'Send notices again' }));
-  await screen.findByText('desk@quayside-dental.test is told again from now on.');
+  await screen.findByText('desk@quayside-dental.test gets notices again from now on.');
   expect(server.sent(api.resumeNotices)[0]).toMatchObject({
     params: { clientId: quayside.id },
     body: { address: 'desk@quayside-dental.test' },

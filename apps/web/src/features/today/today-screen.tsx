@@ -75,7 +75,7 @@ export function TodayScreen() {
             </span>
           </h2>
           {waiting.length === 0 ? (
-            <Quiet>Nobody waits. Whoever sends a form appears here at once.</Quiet>
+            <Quiet>Nobody is waiting. New leads appear here right away.</Quiet>
           ) : (
             <ul className="grid gap-2">
               {waiting.map((person) => (
@@ -98,7 +98,7 @@ export function TodayScreen() {
               <Quiet>
                 No bookings today.{' '}
                 <Link className="font-semibold text-plum-dark" to={`/${client.slug}/diary`}>
-                  Open the diary
+                  Open bookings
                 </Link>
               </Quiet>
             ) : (
@@ -226,7 +226,7 @@ function StoppedNotices({
     try {
       await call(api.resumeNotices, { params: { clientId }, body: { address } });
       await refresh();
-      toast(`${address} is told again from now on.`);
+      toast(`${address} gets notices again from now on.`);
     } catch (error) {
       toast.error(messageOf(error));
     }

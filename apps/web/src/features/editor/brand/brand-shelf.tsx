@@ -42,7 +42,7 @@ export function BrandShelf({ page }: { page: EditorPage }) {
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <Logo brand={brand} onChange={change} />
       <fieldset className="grid gap-1.5">
-        <legend className="mb-1 text-xs font-semibold">Colours</legend>
+        <legend className="mb-1 text-xs font-semibold">Colors</legend>
         {colourRoles.map((one) => (
           <div key={one} onFocus={() => setRole(one)}>
             <ColourField
@@ -115,12 +115,12 @@ function Logo({ brand, onChange }: { brand: Brand; onChange: (changes: Partial<B
       <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-3">
         <PictureShelf chosen={brand.logo} onChoose={(logo) => onChange({ logo })} />
         {brand.logo && (
-          <IconButton label="Take the logo out" onClick={() => onChange({ logo: null })}>
+          <IconButton label="Remove logo" onClick={() => onChange({ logo: null })}>
             <Trash2 />
           </IconButton>
         )}
         <TextField
-          label="Letters where there is no logo"
+          label="Initials"
           maxLength={4}
           value={brand.mark}
           onChange={(event) => onChange({ mark: event.target.value })}

@@ -50,7 +50,7 @@ export function FromPicture({
   };
   return (
     <details className="rounded-control border border-line p-2.5">
-      <summary className="cursor-pointer text-xs font-semibold">Colours from a picture</summary>
+      <summary className="cursor-pointer text-xs font-semibold">Colors from a picture</summary>
       <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-3">
         {logo && <Button onClick={() => void look(logo)}>From the logo</Button>}
         <PictureShelf chosen={picture} onChoose={(chosen) => void look(chosen)} />
@@ -63,7 +63,7 @@ export function FromPicture({
             }}
           />
         )}
-        {picture && !palettes && <p className="text-xs text-muted">Reading its colours.</p>}
+        {picture && !palettes && <p className="text-xs text-muted">Reading its colors.</p>}
         {palettes?.map((palette, index) => (
           <button
             key={index}
@@ -87,15 +87,15 @@ export function FromPicture({
                 setTried(null);
               }}
             >
-              Take these
+              Use these
             </Button>
-            <Button onClick={putBack}>Put back</Button>
+            <Button onClick={putBack}>Discard changes</Button>
           </div>
         )}
         {palettes && (
           <p className="text-xs text-muted">
-            In each of them words and buttons can be read (contrast AA). Nothing is kept until you
-            take one.
+            Text and buttons are readable in each of them (contrast AA). Nothing is saved until you
+            choose one.
           </p>
         )}
       </div>
@@ -124,7 +124,7 @@ function Dropper({ src, onDrop }: { src: string; onDrop: (colour: string) => voi
       <img
         ref={image}
         src={src}
-        alt="Press a colour of the picture to use it for actions"
+        alt="Click a color in the picture to use it for actions"
         className="block w-full cursor-crosshair rounded-control border border-strong-line"
         onPointerMove={(event) => setOver(colourAt(event))}
         onPointerLeave={() => setOver(null)}
@@ -140,7 +140,7 @@ function Dropper({ src, onDrop }: { src: string; onDrop: (colour: string) => voi
             {over}: press to use it for actions
           </>
         ) : (
-          'Press a colour to use it for actions'
+          'Click a color to use it for actions'
         )}
       </figcaption>
     </figure>

@@ -7,7 +7,7 @@ export async function palettesOf(src: string): Promise<Palette[]> {
   try {
     return await new Promise((resolve, reject) => {
       worker.onmessage = ({ data }: MessageEvent<Palette[]>) => resolve(data);
-      worker.onerror = () => reject(new Error('The picture’s colours could not be read.'));
+      worker.onerror = () => reject(new Error('The picture’s colors could not be read.'));
       worker.postMessage(bitmap, [bitmap]);
     });
   } finally {

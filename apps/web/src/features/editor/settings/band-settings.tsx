@@ -45,7 +45,7 @@ export function BandSettings({ band, page }: { band: Band; page: EditorPage }) {
       />
       <LinkedBand band={band} page={page} />
       <fieldset>
-        <legend className="mb-1.5 text-xs font-semibold">Surface</legend>
+        <legend className="mb-1.5 text-xs font-semibold">Background</legend>
         <div className="flex gap-2" style={variables}>
           {(Object.keys(surfaces) as Surface[]).map((surface) => (
             <label key={surface} className="grid cursor-pointer justify-items-center gap-1 text-xs">
@@ -74,7 +74,7 @@ export function BandSettings({ band, page }: { band: Band; page: EditorPage }) {
         min={0}
         max={spaces.most}
         value={band.space}
-        help="Or draw the handle at the band’s lower edge"
+        help="Or drag the handle at the band’s lower edge"
         onChange={(event) => set({ space: Number(event.target.value) })}
       />
       <Choice
@@ -107,7 +107,7 @@ export function BandSettings({ band, page }: { band: Band; page: EditorPage }) {
       />
       {popups.length > 0 && (
         <SelectField
-          label="Stands"
+          label="Shown in"
           options={{
             '': 'On the page',
             ...Object.fromEntries(popups.map(({ id, name }) => [id, `In ${name || 'a popup'}`])),
@@ -186,7 +186,7 @@ function BandPicture({ band }: { band: Band }) {
   const { picture } = band;
   return (
     <details className="rounded-control border border-line p-2.5" open={picture !== null}>
-      <summary className="cursor-pointer text-xs font-semibold">Picture behind it</summary>
+      <summary className="cursor-pointer text-xs font-semibold">Background picture</summary>
       <div className="mt-2 grid gap-3">
         <PictureShelf
           chosen={picture && { id: picture.id, width: picture.width, height: picture.height }}
@@ -214,7 +214,7 @@ function BandPicture({ band }: { band: Band }) {
               focus={picture.focus}
               onChange={(focus) => set({ picture: { ...picture, focus } })}
             />
-            <IconButton label="Take the picture out" onClick={() => set({ picture: null })}>
+            <IconButton label="Remove picture" onClick={() => set({ picture: null })}>
               <Trash2 />
             </IconButton>
           </>

@@ -1,3 +1,4 @@
+import { zoneName } from '../../../ui/when.ts';
 import type { EditorPage } from '@plumgate/contract';
 import type { Block, BlockKindName, BlockOf } from '@plumgate/core/page';
 import { Link } from 'react-router';
@@ -100,11 +101,11 @@ const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
       options: { small: 'Small', normal: 'Normal', lead: 'Lead' },
     },
   ],
-  ticks: [{ as: 'lines', setting: 'items', label: 'Ticks, one on each line', most: 12 }],
-  badges: [{ as: 'lines', setting: 'items', label: 'Badges, one on each line', most: 10 }],
+  ticks: [{ as: 'lines', setting: 'items', label: 'Checklist, one per line', most: 12 }],
+  badges: [{ as: 'lines', setting: 'items', label: 'Badges, one per line', most: 10 }],
   'call-button': [words('above', 'Line above', 80), words('label', 'Words', 80)],
   'call-bar': [
-    note('Stays at the bottom of a phone’s screen. A wide screen shows nothing of it.'),
+    note('Stays at the bottom of the screen on phones. Not shown on wide screens.'),
     words('label', 'Words', 60),
     words('besideLabel', 'Second button, if any', 60),
   ],
@@ -125,7 +126,7 @@ const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
   'your-booking': [
     words('title', 'Title', 200),
     note(
-      'Shows when and where, the calendar file and the way to change it. Somebody who has not booked sees nothing here.',
+      'Shows when and where, the calendar file and how to change it. People without a booking see nothing here.',
     ),
   ],
   areas: [words('title', 'Title', 120), note('The towns come from the fact sheet.')],
@@ -154,7 +155,7 @@ const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
   ],
   social: [words('title', 'Title', 120), note('The addresses come from the fact sheet.')],
   logo: [note('The client’s logo from the brand, or its mark and name.')],
-  divider: [note('A line across. It has nothing to set.')],
+  divider: [note('A divider line. It has no settings.')],
 };
 
 /** The settings of a block, by its kind. */
@@ -316,7 +317,7 @@ function CountdownSettings({ block, page }: { block: BlockOf<'countdown'>; page:
           label="Counts to"
           type="datetime-local"
           value={block.until}
-          help={`Wall time in ${page.client.facts.zone}`}
+          help={zoneName(page.client.facts.zone)}
           onChange={(event) => set({ until: event.target.value })}
         />
       ) : (
@@ -326,7 +327,7 @@ function CountdownSettings({ block, page }: { block: BlockOf<'countdown'>; page:
           min={1}
           max={20160}
           value={block.minutes}
-          help="Kept in the visitor’s browser: it does not begin anew with every visit"
+          help="Remembered in the visitor’s browser, so it does not restart on every visit"
           onChange={(event) => set({ minutes: Number(event.target.value) })}
         />
       )}

@@ -20,7 +20,7 @@ export function BookingSettings({ block, page }: { block: BlockOf<'booking'>; pa
         <p className="rounded-control bg-honey-tint px-2.5 py-1.5 text-xs text-honey">
           {page.client.name} has no calendar yet.{' '}
           <Link className="font-semibold underline" to={diary}>
-            Add one in the diary
+            Add one under Bookings
           </Link>{' '}
           and choose it here.
         </p>
@@ -29,7 +29,7 @@ export function BookingSettings({ block, page }: { block: BlockOf<'booking'>; pa
           label="Calendar"
           options={chosen ? names : { '': 'Choose a calendar', ...names }}
           value={chosen ? block.calendarId : ''}
-          help="Its free times show here. Hours and lengths are set in the diary."
+          help="Its free times appear here. Set hours and lengths under Bookings."
           onChange={(event) => event.target.value && set({ calendarId: event.target.value })}
         />
       )}

@@ -27,7 +27,7 @@ const afters: Record<AfterForm['kind'], AfterForm> = {
   address: { kind: 'address', href: 'https://example.com' },
 };
 
-/** The form where it stands: its questions, its button, and what happens after it. */
+/** The form where it stands: its questions, its button, and after the form. */
 export function FormSettings({
   block,
   page,
@@ -50,13 +50,13 @@ export function FormSettings({
         </p>
       )}
       <TextField
-        label="Form’s name"
+        label="Form name"
         maxLength={120}
         value={form.name}
         onChange={(event) => set({ name: event.target.value })}
       />
       <TextField
-        label="Title above it"
+        label="Title"
         maxLength={200}
         value={block.title}
         onChange={(event) => setBlock({ title: event.target.value })}
@@ -125,7 +125,7 @@ export function FormSettings({
         </select>
       </section>
       <TextField
-        label="Button says"
+        label="Button label"
         maxLength={80}
         value={form.button}
         onChange={(event) => set({ button: event.target.value })}
@@ -156,10 +156,12 @@ export function FormSettings({
         />
       )}
       {form.after.kind === 'next-step' && (
-        <p className="-mt-2 text-xs text-muted">Carries the answers over, so nobody types twice.</p>
+        <p className="-mt-2 text-xs text-muted">
+          Carries the answers over, so nobody has to type them twice.
+        </p>
       )}
       <LongField
-        label="Line about consent and use"
+        label="Consent and privacy line"
         maxLength={600}
         value={form.consent}
         onChange={(event) => set({ consent: event.target.value })}
@@ -197,14 +199,14 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
       />
       {question.kind === 'choice' && (
         <LongField
-          label="Answers, one on each line"
+          label="Answers, one per line"
           rows={5}
           value={question.options.join('\n')}
           onChange={(event) => set({ options: event.target.value.split('\n').slice(0, 40) })}
         />
       )}
       <TextField
-        label="Hint inside the box"
+        label="Placeholder"
         maxLength={120}
         value={question.placeholder}
         onChange={(event) => set({ placeholder: event.target.value })}
@@ -240,7 +242,7 @@ function TellField({ tell, onChange }: { tell: string[]; onChange: (tell: string
   const wrong = list.find((email) => !emailLike.test(email));
   return (
     <TextField
-      label="Tell by email"
+      label="Notify by email"
       help="Gets every submission, with the answers"
       value={typed}
       error={wrong && `“${wrong}” is not an email address yet`}

@@ -31,7 +31,7 @@ export function GallerySettings({ block }: { block: BlockOf<'gallery'> }) {
               }
             />
             <IconButton
-              label={`Take picture ${index + 1} out`}
+              label={`Remove picture ${index + 1}`}
               onClick={() => set({ items: items.toSpliced(index, 1) })}
             >
               <Trash2 />

@@ -37,7 +37,7 @@ export function KeepAsTemplate({
       });
       await refresh();
       setAsking(null);
-      toast(`Kept as a template: “${called}”.`);
+      toast(`Saved as a template: “${called}”.`);
     } catch (error) {
       toast.error(messageOf(error));
     }
@@ -45,7 +45,7 @@ export function KeepAsTemplate({
   if (asking === null)
     return (
       <Button look="quiet" onClick={() => setAsking(name || 'My template')}>
-        Keep as a template
+        Save as a template
       </Button>
     );
   return (

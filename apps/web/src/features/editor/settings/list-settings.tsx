@@ -122,7 +122,7 @@ function EntryPicture({
           {picture ? 'Another picture' : 'Add a picture'}
         </Button>
         {picture && (
-          <IconButton label="Take the picture out" onClick={() => onChange(null)}>
+          <IconButton label="Remove picture" onClick={() => onChange(null)}>
             <Trash2 />
           </IconButton>
         )}

@@ -28,10 +28,9 @@ export function PageTold({ page }: { page: EditorPage }) {
           onChange={(event) => set({ hidden: event.target.checked })}
         />
         <span>
-          Keep it out of search engines
+          Hide from search engines
           <span className="block text-xs text-muted">
-            For a page that is given only for answers. One that is reached by a form is kept out in
-            any case.
+            For pages meant only for people who answered. Pages behind a form are always hidden.
           </span>
         </span>
       </label>
@@ -98,7 +97,7 @@ function Own({
       <span className="flex items-center text-xs text-muted">
         <span className="flex-1">{label}</span>
         {chosen && (
-          <IconButton label="Take it out" onClick={() => onChange(null)}>
+          <IconButton label="Remove" onClick={() => onChange(null)}>
             <Trash2 />
           </IconButton>
         )}

@@ -23,7 +23,7 @@ export function PictureSettings({ block }: { block: BlockOf<'picture'> }) {
       {!block.picture && (
         <SelectField
           label="Until there is one"
-          help="Drawn in the client’s own colours"
+          help="Drawn in the client’s colors"
           options={drawings}
           value={block.drawing}
           onChange={(event) => set({ drawing: event.target.value })}

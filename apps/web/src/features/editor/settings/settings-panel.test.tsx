@@ -180,10 +180,10 @@ describe('a band', () => {
   it('is kept as a template on its own, bound to no popup and no other page', async () => {
     const { server } = opened(draftOf(block('divider')), 'top');
     server.on(api.keepTemplate, { id: idOf<TemplateId>(70) });
-    press('Keep as a template');
+    press('Save as a template');
     type('Name of the template', 'Our promise');
     press('Keep');
-    await screen.findByText('Kept as a template: “Our promise”.');
+    await screen.findByText('Saved as a template: “Our promise”.');
     const { kind, name, content } = server.sent(api.keepTemplate)[0]!.body as {
       kind: string;
       name: string;
@@ -294,13 +294,13 @@ describe('the page', () => {
         : { free: true, by: null },
     );
     opened(draftOf(null), pageNode, { server });
-    type('Address ending', 'fees');
-    await screen.findByText('Taken: “Fees” answers there, or did so earlier.');
+    type('Page address', 'fees');
+    await screen.findByText('Taken by “Fees”, now or earlier.');
     expect(
       screen.getByRole<HTMLButtonElement>('button', { name: 'Change the address' }).disabled,
     ).toBe(true);
-    type('Address ending', 'free-visit');
-    await screen.findByText('Free.');
+    type('Page address', 'free-visit');
+    await screen.findByText('Available.');
     server.on(api.changeAddress, {
       slug: 'free-visit' as never,
       address: 'http://quayside-dental.localhost:4310/free-visit',
@@ -308,7 +308,7 @@ describe('the page', () => {
     press('Change the address');
     await screen.findByText('Changed. The earlier address leads here from now on.');
     expect(
-      screen.getByText('Answers at http://quayside-dental.localhost:4310/free-visit'),
+      screen.getByText('Live at http://quayside-dental.localhost:4310/free-visit'),
     ).toBeTruthy();
   });
 
@@ -318,7 +318,7 @@ describe('the page', () => {
       pageNode,
     );
     press('From the title');
-    expect(screen.getByLabelText<HTMLInputElement>('Address ending').value).toBe(
+    expect(screen.getByLabelText<HTMLInputElement>('Page address').value).toBe(
       'twilight-viewing-at-3-ropewalk',
     );
   });

@@ -37,7 +37,7 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
           <p className="text-muted">
             {(found.node as unknown as Column).blocks.length === 0
               ? 'Empty. Add a block from the shelf.'
-              : 'Select a block in it to change its words. Select the band to draw its columns wider.'}
+              : 'Select a block to change its words. Select the band to resize its columns.'}
           </p>
         </Panel>
       );

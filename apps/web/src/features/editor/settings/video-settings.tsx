@@ -39,7 +39,7 @@ export function VideoSettings({ block }: { block: BlockOf<'video'> }) {
           onChange={(href) => set({ source: { from: 'address', href } })}
         />
       )}
-      <p className="text-xs text-muted">Nothing of it loads until a visitor presses.</p>
+      <p className="text-xs text-muted">Nothing loads until a visitor presses play.</p>
       <span className="-mb-2 text-xs font-semibold">Picture before it plays</span>
       <PictureShelf chosen={block.poster} onChoose={(poster) => set({ poster })} />
     </>

@@ -11,7 +11,7 @@ const fields: Record<string, string> = {
   '{{ client.address }}': 'Address',
   '{{ client.town }}': 'Town',
   '{{ client.hours }}': 'Opening hours',
-  '{{ client.licence }}': 'Licence',
+  '{{ client.licence }}': 'License',
   '{{ client.areas }}': 'Areas served',
   '{{ person.first_name | default: "there" }}': 'Visitor’s first name, else “there”',
   '{{ person.name | default: "you" }}': 'Visitor’s name, else “you”',
@@ -94,7 +94,7 @@ function Tools({ writing: { editor, isRich } }: { writing: Writing }) {
         </form>
       )}
       <select
-        aria-label="Put in a fact"
+        aria-label="Insert merge field"
         className="h-7 rounded-control border border-strong-line bg-sheet px-1.5 text-[13px]"
         value=""
         onChange={({ target }) =>
@@ -103,7 +103,7 @@ function Tools({ writing: { editor, isRich } }: { writing: Writing }) {
             .run()
         }
       >
-        <option value="">Put in a fact</option>
+        <option value="">Insert merge field</option>
         {Object.entries(fields).map(([code, label]) => (
           <option key={code} value={code}>
             {label}
