@@ -67,7 +67,7 @@ const webFeatures = [
   'followup',
   'people',
   'held',
-  'diary',
+  'bookings',
   'pages',
   'launch',
   'clients',

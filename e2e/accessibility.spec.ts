@@ -17,7 +17,7 @@ for (const [name, path, see] of [
   ['funnels', '/quayside-dental/funnels', 'Conversion rate'],
   ['people', '/quayside-dental/people', 'Source'],
   ['today', '/quayside-dental/today', 'Booked today'],
-  ['diary', '/quayside-dental/diary', 'Add a booking'],
+  ['bookings', '/quayside-dental/bookings', 'Add a booking'],
   ['follow-up', '/quayside-dental/follow-up', 'Gentle welcome'],
   ['rules', '/quayside-dental/follow-up/rules', 'New patients'],
   ['post room', '/quayside-dental/follow-up/post-room', 'From'],
@@ -52,15 +52,15 @@ test('a sequence with its dry run, a rule and a calendar are free of serious fau
 }) => {
   const page = await signedIn(browser, '/fernhill-physio/follow-up');
   await page.getByRole('link', { name: 'Runner’s knee evening' }).click();
-  await page.getByText('Settings').click();
+  await page.locator('summary', { hasText: 'Settings' }).click();
   await page.getByRole('button', { name: /^Text “/ }).click();
   await expect(page.getByText('Preview for one person')).toBeVisible();
   await expectClean(page);
   await page.goto(`${origin}/quayside-dental/follow-up/rules`);
-  await page.getByRole('button', { name: 'Change' }).click();
+  await page.getByRole('button', { name: 'Edit' }).click();
   await expect(page.getByText('Matched leads')).toBeVisible();
   await expectClean(page);
-  await page.goto(`${origin}/quayside-dental/diary`);
+  await page.goto(`${origin}/quayside-dental/bookings`);
   await page.getByRole('link', { name: 'First visit' }).click();
   await expect(page.getByText('After booking')).toBeVisible();
   await expectClean(page);

@@ -188,7 +188,7 @@ test('every block lies on the canvas as it lies live, wide and on a phone, free 
   await app.getByLabel('Title', { exact: true }).fill('Every kind of block');
   await check.click();
   await expect(app.getByText(/has words under 14 px on a phone/)).toHaveCount(1);
-  await expect(app.getByText(/something to press under 24 px on a phone/)).toHaveCount(1);
+  await expect(app.getByText(/a tap target under 24 px on a phone/)).toHaveCount(1);
   await app.keyboard.press('Escape');
 
   const { body } = await ask({
@@ -280,7 +280,7 @@ test('what runs on a page runs: a popup, a call bar, a film on its press, hours,
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const visitor = await context.newPage();
   await visitor.route('https://films.example.test/**', (route) =>
-    route.fulfill({ contentType: 'text/html', body: '<p>The film</p>' }),
+    route.fulfill({ contentType: 'text/html', body: '<p>Video</p>' }),
   );
   await visitor.goto(address);
   const dialog = visitor.getByRole('dialog', { name: 'Before you go' });
@@ -301,14 +301,14 @@ test('what runs on a page runs: a popup, a call bar, a film on its press, hours,
   await visitor.reload();
   await expect(visitor.getByRole('heading', { name: 'Runs' })).toBeVisible();
   await expect(dialog).toBeHidden();
-  await visitor.getByRole('link', { name: 'Open' }).click();
+  await visitor.getByRole('link', { name: 'Open', exact: true }).click();
   await expect(dialog).toBeVisible();
   await visitor.getByRole('link', { name: 'Close' }).click();
   await expect(dialog).toBeHidden();
   // The film is asked for when it is pressed, and not before.
   await expect(visitor.locator('.video iframe')).toHaveCount(0);
   await visitor.getByRole('link', { name: 'Watch' }).click();
-  await expect(visitor.frameLocator('.video iframe').getByText('The film')).toBeVisible();
+  await expect(visitor.frameLocator('.video iframe').getByText('Video')).toBeVisible();
   await expect(visitor.locator('.hours .now')).toContainText(/Open now, until|Closed now, opens/);
   const left = () => visitor.locator('.countdown b').allInnerTexts();
   await expect.poll(async () => Number((await left())[2])).toBeGreaterThan(25);

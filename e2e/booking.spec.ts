@@ -108,27 +108,27 @@ test('two press the same time: the second keeps what they typed and sees the nea
   await expect(two!).toHaveURL(`${site}/first-visit-thank-you`);
 });
 
-test('the diary: adds by hand, moves by keys and by dragging, marks', async ({ browser }) => {
-  const app = await signedIn(browser, '/quayside-dental/diary');
+test('bookings: adds by hand, moves by keys and by dragging, marks', async ({ browser }) => {
+  const app = await signedIn(browser, '/quayside-dental/bookings');
   await app.getByRole('button', { name: 'Next week' }).click();
   const dialog = app.getByRole('dialog');
-  const day = (await app.getByRole('heading', { name: /^Sun / }).innerText()).replace('Sun ', '');
-  const date = new Date(`${day} 2026 12:00 UTC`).toISOString().slice(0, 10);
+  const day = (await app.getByRole('heading', { name: /^Sun, / }).innerText()).replace('Sun, ', '');
+  const date = new Date(`${day}, 2026 12:00 UTC`).toISOString().slice(0, 10);
   await app.getByRole('button', { name: 'Add a booking' }).click();
   await dialog.getByLabel(/Day and time/).fill(`${date}T09:00`);
   await dialog.getByLabel('Name').fill('Nell Abara');
   await dialog.getByLabel('Email').fill('nell.abara@example.com');
-  await dialog.getByRole('button', { name: 'Book' }).click();
+  await dialog.getByRole('button', { name: 'Book', exact: true }).click();
   const booking = app.getByRole('button', { name: /^Nell Abara, First visit/ });
-  await expect(booking).toContainText('09:00');
+  await expect(booking).toContainText('9:00 AM');
 
   await booking.focus();
   await app.keyboard.press('Space');
   await expect(app.getByText(/^Picked up: Sun/)).toBeAttached();
   for (const key of ['ArrowDown', 'ArrowDown', 'ArrowLeft']) await app.keyboard.press(key);
   await app.keyboard.press('Space');
-  await expect(app.getByText('Moved. Nell Abara is told the new time.')).toBeVisible();
-  await expect(booking).toContainText('09:30');
+  await expect(app.getByText('Moved. Nell Abara gets a message with the new time.')).toBeVisible();
+  await expect(booking).toContainText('9:30 AM');
 
   const box = (await booking.boundingBox())!;
   await app.mouse.move(box.x + 20, box.y + 8);
@@ -136,7 +136,7 @@ test('the diary: adds by hand, moves by keys and by dragging, marks', async ({ b
   await app.mouse.move(box.x + 20, box.y + 40, { steps: 4 });
   await app.mouse.move(box.x + 20, box.y + 8 + 52, { steps: 4 });
   await app.mouse.up();
-  await expect(booking).toContainText('10:30');
+  await expect(booking).toContainText('10:30 AM');
 
   await booking.click();
   const drawer = app.getByRole('complementary', { name: 'Booking' });

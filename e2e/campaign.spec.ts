@@ -12,8 +12,8 @@ test('a lead goes from the page to a followed-up person', async ({ browser }, { 
   const first = app.getByRole('region', { name: 'Step 1, First visit' });
   await expect(first.getByText('Tag first-visit')).toBeVisible();
   await expect(first.getByText('Start Gentle welcome')).toBeVisible();
-  await expect(first.getByText('Tell desk@quayside-dental.test')).toBeVisible();
-  await expect(app.getByText('pass on by').first()).toBeVisible();
+  await expect(first.getByText('Notify desk@quayside-dental.test')).toBeVisible();
+  await expect(app.getByText('continue via').first()).toBeVisible();
   await expect(
     app.frameLocator('iframe').first().getByRole('heading', { name: 'Dread the dentist?' }),
   ).toBeVisible();
@@ -55,7 +55,7 @@ test('a lead goes from the page to a followed-up person', async ({ browser }, { 
   await expect(app.getByRole('row')).toHaveCount(2);
   await app.getByRole('link', { name: 'Marguerite Sól' }).click();
   const record = app.getByRole('complementary', { name: 'Person' });
-  await expect(record.getByText('wrote 2 times')).toBeVisible();
+  await expect(record.getByText('2 submissions')).toBeVisible();
   await expect(record.getByText('first-visit', { exact: true })).toBeVisible();
   await expect(record.getByText('Needles').first()).toBeVisible();
   await expect(record.getByText('Sent email “Your place is saved, Marguerite”')).toBeVisible();
@@ -88,11 +88,11 @@ test('the words of a sequence change, and the next message goes out in them', as
   await app.getByRole('button', { name: /^Email “Your place is saved/ }).click();
   await app.getByLabel('Subject').fill('We kept it for you, {{ person.first_name');
   await expect(app.getByText(/A merge field can't be read/).first()).toBeVisible();
-  await expect(app.getByRole('button', { name: 'Save' })).toBeDisabled();
+  await expect(app.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
   await app.getByLabel('Subject').fill('We kept it for you, {{ person.first_name }}');
   await expect(app.getByText('We kept it for you, Ana').first()).toBeVisible();
-  await app.getByRole('button', { name: 'Save' }).click();
-  await expect(app.getByText('Kept. What has been sent stays sent')).toBeVisible();
+  await app.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(app.getByText('Saved. Sent messages stay as they are')).toBeVisible();
 
   const visitor = await browser.newPage();
   await visitor.goto(`${site}/first-visit`);

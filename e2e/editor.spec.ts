@@ -26,7 +26,7 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
 
   // The form's questions: other words, another order, a new one.
   await outline.getByRole('button', { name: 'Form · Save your place' }).click();
-  await settings.getByRole('button', { name: 'Mobile must' }).click();
+  await settings.getByRole('button', { name: 'Mobile required' }).click();
   await settings.getByLabel('Words').fill('Your mobile');
   await expect(wide.getByText('Your mobile')).toBeVisible();
   await settings.getByRole('button', { name: 'Move “Your mobile” up' }).click();
@@ -39,7 +39,7 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   // Blocks and bands: added, copied, moved by key, removed.
   await outline.getByRole('button', { name: 'Kind words' }).click();
   await app.getByRole('tab', { name: 'Add' }).click();
-  await app.getByRole('button', { name: 'Ticks', exact: true }).click();
+  await app.getByRole('button', { name: 'Checklist', exact: true }).click();
   await expect(wide.getByText('A quick reassurance')).toBeVisible();
   await app.getByRole('tab', { name: 'Outline' }).click();
   await outline.getByRole('button', { name: 'Last call' }).click();
@@ -73,7 +73,7 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   await expect(visitor.getByRole('heading', { level: 1 })).toContainText('Dread the dentist?');
   await app.reload();
   await expect(wide.locator('h1')).toHaveText('Afraid of the dentist?');
-  await app.getByRole('button', { name: 'Publish' }).click();
+  await app.getByRole('button', { name: 'Publish', exact: true }).click();
   await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
   await visitor.reload();
   await expect(visitor.getByRole('heading', { level: 1 })).toHaveText('Afraid of the dentist?');
@@ -134,7 +134,7 @@ test('a change made elsewhere is told, and nothing written is lost silently', as
   await write(other, 'Changed by somebody else');
   await expect(other.getByText('Saved', { exact: true })).toBeVisible();
   await write(app, 'Mine');
-  await expect(app.getByText('Somebody changed this page in the meantime.')).toBeVisible();
+  await expect(app.getByText('Another user saved a newer version of this page.')).toBeVisible();
   await expect(app.getByLabel('Title')).toHaveValue('Mine');
   await app.getByRole('button', { name: 'Use their version' }).click();
   await expect(app.getByLabel('Title')).toHaveValue('Changed by somebody else');
@@ -148,16 +148,16 @@ test('a new client gets a funnel from nothing to live', async ({ browser }) => {
   await expect(app.getByLabel('Page address')).toHaveValue('saltmarsh-roofing');
   await app.getByRole('button', { name: 'Add the client' }).click();
   await app.getByLabel('Phone').fill('(207) 555-0155');
-  await app.getByRole('button', { name: 'Save' }).click();
-  await expect(app.getByText('Kept. Live pages show it')).toBeVisible();
+  await app.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(app.getByText('Saved. Live pages show it')).toBeVisible();
   await app.getByRole('link', { name: 'Funnels' }).click();
   await app.getByRole('link', { name: 'New funnel' }).click();
   await app.getByLabel('Name of the new funnel').fill('Roof check');
   await app.getByRole('button', { name: 'Create funnel' }).click();
   for (const name of ['Roof check', 'Thank you']) {
     await app.getByRole('link', { name: `Edit ${name}` }).click();
-    await app.getByRole('button', { name: 'Publish' }).click();
-    await expect(app.getByRole('button', { name: 'Published', exact: true })).toBeVisible();
+    await app.getByRole('button', { name: 'Publish', exact: true }).click();
+    await expect(app.getByText('Up to date')).toBeVisible();
     await app.getByRole('link', { name: '← Path' }).click();
   }
   await app.goto(origin.replace('//', '//saltmarsh-roofing.') + '/roof-check');

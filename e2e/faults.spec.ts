@@ -16,7 +16,7 @@ test.afterEach(async () => {
   await rm(folder, { recursive: true, force: true });
 });
 
-const port = 4392;
+const port = 4399;
 const environment = () => ({ PORT: String(port), PLUMGATE_DATA: folder });
 test('killed in the middle of submissions, it has every answered one after the restart, and sends what it owes once', async () => {
   const first = await startServer(environment());

@@ -56,7 +56,7 @@ test('a listing page from its template, live in a dozen actions', async ({ brows
   await act(() => app.getByLabel('Size in a line').fill('3 bedrooms, 2 baths, 1,840 sq ft'));
   await act(() => app.getByRole('button', { name: 'Create funnel' }).click());
   await act(() => app.getByRole('link', { name: 'Edit 3 Ropewalk Loft' }).click());
-  await act(() => app.getByRole('button', { name: 'Publish' }).click());
+  await act(() => app.getByRole('button', { name: 'Publish', exact: true }).click());
   await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
   expect(actions).toBeLessThanOrEqual(12);
   const visitor = await browser.newPage();
@@ -96,7 +96,7 @@ test('the rich service page from nothing: bands, words, a picture, a button, pub
   await outline.getByRole('button', { name: /^Cards/ }).click();
   await settings.getByLabel('Title').first().fill('Block paving');
   await expect(phone.getByText('Block paving')).toBeVisible();
-  await app.getByRole('button', { name: 'Publish' }).click();
+  await app.getByRole('button', { name: 'Publish', exact: true }).click();
   await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
   const visitor = await browser.newPage();
   await visitor.goto(`${origin.replace('//', '//stonecroft-paving.')}/patio-survey`);
@@ -454,7 +454,7 @@ test('colours from a picture are seen before they are taken, and can be put back
     .setInputFiles({ name: 'plum.png', mimeType: 'image/png', buffer: Buffer.from(drawn) });
   await app.getByRole('button', { name: 'Palette 1: try it on the page' }).click();
   await expect.poll(colour).not.toBe(before);
-  await app.getByRole('button', { name: 'Discard changes' }).click();
+  await app.getByRole('button', { name: 'Discard changes', exact: true }).click();
   await expect.poll(colour).toBe(before);
   await app.getByRole('button', { name: 'Palette 1: try it on the page' }).click();
   await app.getByRole('button', { name: 'Use these' }).click();

@@ -1,14 +1,18 @@
 import { defineConfig } from '@playwright/test';
 
-export const port = 4391;
+/** Journeys run side by side, each worker with a demo of its own. */
+const workers = 2;
+const firstPort = 4391;
+/** Where this worker's demo answers; Playwright numbers its workers from 0. */
+export const port = firstPort + Number(process.env.TEST_PARALLEL_INDEX ?? 0);
 
-/** The browser journeys, against a demo of their own that is made anew for each run. */
+/** The browser journeys, against demos of their own whose data is fresh for each run. */
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   outputDir: '../test-results',
   fullyParallel: false,
-  workers: 1,
+  workers,
   // Generous, since a shared machine may stand still for seconds; nothing here is a measure of speed.
   timeout: 180_000,
   expect: { timeout: 30_000 },
@@ -38,12 +42,12 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: `node e2e/serve-demo.mjs ${port}`,
+  webServer: Array.from({ length: workers }, (_, index) => ({
+    command: `node e2e/serve-demo.mjs ${firstPort + index}`,
     cwd: '..',
-    url: `http://127.0.0.1:${port}/api/health`,
+    url: `http://127.0.0.1:${firstPort + index}/api/health`,
     timeout: 600_000,
     reuseExistingServer: false,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 10_000 },
-  },
+  })),
 });

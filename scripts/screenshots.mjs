@@ -37,7 +37,7 @@ const shots = [
         .click();
       await page.waitForTimeout(2500);
     },
-    see: 'text=Pages to take',
+    see: 'text=Pages to include',
   },
   {
     name: 'editor-adding',
@@ -52,13 +52,13 @@ const shots = [
     },
     see: 'text=Top of the page',
   },
-  { name: 'people', at: `${client}/people`, then: openFirst('tbody a'), see: 'text=So far' },
+  { name: 'people', at: `${client}/people`, then: openFirst('tbody a'), see: 'text=History' },
   { name: 'people-phone', at: `${client}/people`, size: phone, see: 'tbody a' },
   { name: 'today', at: `${client}/today`, see: 'text=Booked today' },
-  { name: 'diary', at: `${client}/diary`, see: 'text=Diary' },
+  { name: 'bookings', at: `${client}/bookings`, see: 'text=Bookings' },
   {
     name: 'calendar',
-    at: `${client}/diary`,
+    at: `${client}/bookings`,
     then: (page) => page.getByRole('link', { name: 'First visit' }).click(),
     see: 'text=After booking',
   },
@@ -71,8 +71,8 @@ const shots = [
   {
     name: 'rules',
     at: `${client}/follow-up/rules`,
-    then: (page) => page.getByRole('button', { name: 'Change' }).click(),
-    see: 'text=Who they were',
+    then: (page) => page.getByRole('button', { name: 'Edit' }).click(),
+    see: 'text=Matched leads',
   },
   {
     name: 'post-room',

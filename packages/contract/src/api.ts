@@ -689,9 +689,9 @@ export const removeTemplate = endpoint({
   params: z.object({ templateId: TemplateId }),
   answer: nothing,
 });
-export const bringOver = endpoint({
+export const copyToClient = endpoint({
   method: 'POST',
-  path: '/api/clients/:clientId/bring-over',
+  path: '/api/clients/:clientId/copies',
   summary:
     'Make parts of pages from elsewhere a client’s own: forms and pictures are copied, what has no counterpart is let go',
   right: 'funnels.write',
@@ -820,9 +820,9 @@ export const createSequence = endpoint({
   body: z.object({ name: name('the sequence') }),
   answer: SequenceView,
 });
-export const weighSequence = endpoint({
+export const previewSequenceChange = endpoint({
   method: 'POST',
-  path: '/api/sequences/:sequenceId/weigh',
+  path: '/api/sequences/:sequenceId/preview',
   summary: 'What a change would mean for the people in a sequence; nothing is changed',
   right: 'followup.read',
   params: ofSequence,
@@ -857,10 +857,10 @@ export const getMessage = endpoint({
   answer: MessageRecord,
 });
 
-export const replyToText = endpoint({
+export const replyToMessage = endpoint({
   method: 'POST',
   path: '/api/messages/:messageId/reply',
-  summary: 'Answer a text as its recipient, by way of the built-in gateway',
+  summary: 'Answer a message as its recipient, by way of the built-in gateway',
   right: 'messages.reply',
   params: z.object({ messageId: MessageId }),
   body: z.object({ body: z.string().trim().min(1, 'Write the reply.').max(1000) }),
@@ -924,7 +924,7 @@ export const listCalendars = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/calendars',
   summary: "A client's calendars",
-  right: 'diary.read',
+  right: 'bookings.read',
   params: ofClient,
   answer: z.object({ calendars: z.array(CalendarView) }),
 });
@@ -932,7 +932,7 @@ export const createCalendar = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/calendars',
   summary: 'Start a calendar with plain hours',
-  right: 'diary.set-up',
+  right: 'bookings.set-up',
   params: ofClient,
   body: z.object({ name: name('the calendar') }),
   answer: CalendarView,
@@ -941,7 +941,7 @@ export const saveCalendar = endpoint({
   method: 'PUT',
   path: '/api/calendars/:calendarId',
   summary: 'Change a calendar; bookings that are made stay as they are',
-  right: 'diary.set-up',
+  right: 'bookings.set-up',
   params: ofCalendar,
   body: z.object({ version: Version, content: CalendarContent }),
   answer: CalendarView,
@@ -950,7 +950,7 @@ export const listSlots = endpoint({
   method: 'GET',
   path: '/api/calendars/:calendarId/slots',
   summary: 'The free starts of a calendar',
-  right: 'diary.read',
+  right: 'bookings.read',
   params: ofCalendar,
   query: z.object({ from: InstantText, until: InstantText }),
   answer: z.object({ slots: z.array(SlotView) }),
@@ -959,7 +959,7 @@ export const listBookings = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/bookings',
   summary: "A client's bookings in a stretch of time",
-  right: 'diary.read',
+  right: 'bookings.read',
   params: ofClient,
   query: z.object({ from: InstantText, until: InstantText }),
   answer: z.object({ bookings: z.array(BookingView) }),
@@ -968,7 +968,7 @@ export const addBooking = endpoint({
   method: 'POST',
   path: '/api/calendars/:calendarId/bookings',
   summary: 'Book for someone, outside of hours too: for a known person or a new one',
-  right: 'diary.write',
+  right: 'bookings.write',
   params: ofCalendar,
   body: z
     .object({
@@ -990,7 +990,7 @@ export const moveBooking = endpoint({
   method: 'PUT',
   path: '/api/bookings/:bookingId/time',
   summary: 'Give a booking another time; the person is told, reminders follow',
-  right: 'diary.write',
+  right: 'bookings.write',
   params: ofBooking,
   body: z.object({ start: InstantText }),
   answer: BookingView,
@@ -999,7 +999,7 @@ export const cancelBooking = endpoint({
   method: 'POST',
   path: '/api/bookings/:bookingId/cancel',
   summary: 'Cancel a booking; the person is told',
-  right: 'diary.write',
+  right: 'bookings.write',
   params: ofBooking,
   answer: BookingView,
 });
@@ -1007,7 +1007,7 @@ export const markBooking = endpoint({
   method: 'POST',
   path: '/api/bookings/:bookingId/mark',
   summary: 'Say what came of a booking',
-  right: 'diary.write',
+  right: 'bookings.write',
   params: ofBooking,
   body: z.object({ as: z.enum(['came', 'missed', 'booked']) }),
   answer: BookingView,

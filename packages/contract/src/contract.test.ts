@@ -25,7 +25,7 @@ it.each(endpoints)('%s says whose each part of its path is', (_name, { path }) =
   for (const [, part] of path.matchAll(/:(\w+)/g)) expect(known).toContain(part);
 });
 
-it('gives owner and marketer everything, and the front desk people, diary and messages', () => {
+it('gives owner and marketer everything, and the front desk people, bookings and messages', () => {
   for (const right of rights)
     expect([roleMay('owner', right), roleMay('marketer', right)]).toEqual([true, true]);
   expect(rights.filter((right) => roleMay('front-desk', right))).toEqual([
@@ -34,8 +34,8 @@ it('gives owner and marketer everything, and the front desk people, diary and me
     'clients.read',
     'people.read',
     'people.write',
-    'diary.read',
-    'diary.write',
+    'bookings.read',
+    'bookings.write',
     'messages.read',
     'messages.reply',
   ]);

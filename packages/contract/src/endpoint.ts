@@ -25,7 +25,7 @@ type Read<Schema> = Schema extends z.ZodType ? z.output<Schema> : undefined;
 type Sent<Schema> = Schema extends z.ZodType ? z.input<Schema> : undefined;
 
 /** What a handler receives, after checking. */
-export interface Asked<E extends Endpoint> {
+export interface InputOf<E extends Endpoint> {
   params: Read<E['params']>;
   query: Read<E['query']>;
   body: Read<E['body']>;

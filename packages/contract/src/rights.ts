@@ -13,9 +13,9 @@ export const rights = [
   'funnels.write',
   'people.read',
   'people.write',
-  'diary.read',
-  'diary.write',
-  'diary.set-up',
+  'bookings.read',
+  'bookings.write',
+  'bookings.set-up',
   'followup.read',
   'followup.write',
   'messages.read',
@@ -26,7 +26,7 @@ export type Right = (typeof rights)[number];
 
 const everything = new Set<Right>(rights);
 
-/** The front desk works with people, the diary and messages, of its own client only; the narrowing to one client is in every query. */
+/** The front desk works with people, bookings and messages, of its own client only; the narrowing to one client is in every query. */
 const allowed: Record<Role, ReadonlySet<Right>> = {
   owner: everything,
   marketer: everything,
@@ -36,8 +36,8 @@ const allowed: Record<Role, ReadonlySet<Right>> = {
     'clients.read',
     'people.read',
     'people.write',
-    'diary.read',
-    'diary.write',
+    'bookings.read',
+    'bookings.write',
     'messages.read',
     'messages.reply',
   ]),

@@ -2,7 +2,7 @@ import { ownValue } from '@plumgate/core/basics';
 import { isTick, questionKinds, type FieldProblem, type Question } from '@plumgate/core/forms';
 import { fieldWords } from '@plumgate/core/languages';
 import type { FormState } from './page-context.ts';
-import { useSaid } from './said.ts';
+import { usePageStrings } from './page-strings.ts';
 
 /** What a browser needs to know to fill a field by itself and show the right keys. */
 const hints: Partial<Record<Question['kind'], { type?: string; autoComplete?: string }>> = {
@@ -45,7 +45,7 @@ export function Field(props: {
   problem: FieldProblem | undefined;
 }) {
   const { question, problem } = props;
-  const said = useSaid();
+  const strings = usePageStrings();
   const id = `${props.block}-${question.key}`;
   const described = [question.help && `${id}-help`, problem && `${id}-wrong`].filter(Boolean);
   const shared = {
@@ -58,7 +58,7 @@ export function Field(props: {
   const label = (
     <>
       {question.label}
-      {!question.must && !isTick(question) && <small> {said.optional}</small>}
+      {!question.must && !isTick(question) && <small> {strings.optional}</small>}
     </>
   );
   const below = (
@@ -70,7 +70,7 @@ export function Field(props: {
       )}
       {problem && (
         <span className="wrong" id={`${id}-wrong`}>
-          {fieldWords(problem, question.label, said)}
+          {fieldWords(problem, question.label, strings)}
         </span>
       )}
     </>
@@ -104,7 +104,7 @@ function Control({
   typed: string;
   shared: Record<string, unknown>;
 }) {
-  const { choose } = useSaid();
+  const { choose } = usePageStrings();
   const { longest } = questionKinds[question.kind];
   if (question.kind === 'choice') {
     return (

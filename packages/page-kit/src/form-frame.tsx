@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { type PageWords, fieldWords } from '@plumgate/core/languages';
 import { usePage, type FormState } from './page-context.ts';
 import { Lines, Words } from './words.tsx';
-import { useSaid } from './said.ts';
+import { usePageStrings } from './page-strings.ts';
 
 type Asking = Exclude<FormState, { kind: 'arrived' }>;
 
@@ -23,7 +23,7 @@ export function FormFrame({
   children: (state: Asking, problems: FieldProblem[]) => ReactNode;
 }) {
   const page = usePage();
-  const said = useSaid();
+  const strings = usePageStrings();
   const state = page.formState(block.id);
   if (state.kind === 'arrived') {
     return (
@@ -42,8 +42,8 @@ export function FormFrame({
       method="post"
       action={page.formAction}
       data-form=""
-      data-marked={said.marked}
-      data-unsent={said.unsent}
+      data-marked={strings.marked}
+      data-unsent={strings.unsent}
       {...data}
     >
       {(block.title || page.editing) && (
@@ -61,7 +61,7 @@ export function FormFrame({
       <input type="hidden" name="_once" value="" />
       {problems.length > 0 && (
         <p className="form-wrong" role="alert">
-          {wholeWords(form, problems, said)}
+          {wholeWords(form, problems, strings)}
         </p>
       )}
       {children(state, problems)}
@@ -78,10 +78,10 @@ export function FormFrame({
 }
 
 /** What is wrong with no question in particular; else that some answers are marked. */
-function wholeWords(form: FormDefinition, problems: FieldProblem[], said: PageWords): string {
+function wholeWords(form: FormDefinition, problems: FieldProblem[], strings: PageWords): string {
   const asked = new Set(form.questions.map((question) => question.key));
   const whole = problems.filter((problem) => !asked.has(problem.field));
   return whole.length > 0
-    ? whole.map((problem) => fieldWords(problem, problem.field, said)).join(' ')
-    : said.marked;
+    ? whole.map((problem) => fieldWords(problem, problem.field, strings)).join(' ')
+    : strings.marked;
 }

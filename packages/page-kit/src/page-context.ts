@@ -17,7 +17,7 @@ export interface FreeTimes {
   days: DayOfTimes[];
   /** The free times closest to one that was wished and taken; empty otherwise. */
   nearest: (TimeChoice & { day: string })[];
-  /** Whether more than one may book the same time, so that seats are told. */
+  /** Whether more than one may book the same time, so that seats are shown. */
   seats: boolean;
   /** Where the next days are shown; null when these are all. */
   later: string | null;

@@ -9,7 +9,7 @@ import { pageWords } from '@plumgate/core/languages';
 import { memo, type CSSProperties, type ReactNode } from 'react';
 import { baseCss, popupCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
-import { SaidProvider, useSaid } from './said.ts';
+import { PageStringsProvider, usePageStrings } from './page-strings.ts';
 import { PageContextProvider, usePage, type PageContext } from './page-context.ts';
 import { Photo } from './photo.tsx';
 
@@ -21,7 +21,7 @@ export function PageView({ page, context }: { page: PageDocument; context: PageC
       .map((band) => <BandView key={band.id} band={band} />);
   return (
     <PageContextProvider value={context}>
-      <SaidProvider value={pageWords(page.language)}>
+      <PageStringsProvider value={pageWords(page.language)}>
         <main className="page">
           {bandsOf('')}
           {page.popups.map((popup) => (
@@ -41,7 +41,7 @@ export function PageView({ page, context }: { page: PageDocument; context: PageC
               </div>
             ))}
         </main>
-      </SaidProvider>
+      </PageStringsProvider>
     </PageContextProvider>
   );
 }
@@ -49,7 +49,7 @@ export function PageView({ page, context }: { page: PageDocument; context: PageC
 /** A dialog on a visitor's page; on the canvas it lies open below the page, so that it can be made. */
 function PopupView({ popup, children }: { popup: Popup; children: ReactNode }) {
   const { editing } = usePage();
-  const { close, more } = useSaid();
+  const { close, more } = usePageStrings();
   const inside = <div className="popup-inside">{children}</div>;
   if (editing)
     return (

@@ -9,7 +9,7 @@ import { fontFaces } from './fonts.ts';
 import { dialled } from '@plumgate/core/people';
 import type { FreeTimes } from './page-context.ts';
 import { Times, timesCss } from './times.tsx';
-import { SaidProvider } from './said.ts';
+import { PageStringsProvider } from './page-strings.ts';
 
 /** A page that a link in a message opens: one thing to read, and forms that post back to the same address. */
 export interface LinkPage {
@@ -118,7 +118,7 @@ export function renderLinkPage(page: LinkPage): string {
 /** The free times alone, in a page's language, for a script to put in place of others. */
 export const renderTimes = (times: FreeTimes, language: string): string =>
   renderToStaticMarkup(
-    <SaidProvider value={pageWords(language)}>
+    <PageStringsProvider value={pageWords(language)}>
       <Times times={times} chosen="" />
-    </SaidProvider>,
+    </PageStringsProvider>,
   );

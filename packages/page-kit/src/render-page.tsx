@@ -4,7 +4,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { FontPreloads } from './font-preloads.tsx';
 import { fontFaces } from './fonts.ts';
 import type { PageContext } from './page-context.ts';
-import { Told, type PageTold } from './told.tsx';
+import { Metadata, type PageMetadata } from './page-metadata.tsx';
 import { runtimePartsOf, type RuntimePart } from './runtime-parts.ts';
 import { cssFor, PageView } from './page-view.tsx';
 
@@ -14,7 +14,7 @@ export interface PageToRender {
   /** Where fonts and the script are served from, such as `/~`. */
   assets: string;
   /** What search engines and whoever the link is shared with are told; left out for a page that stands nowhere. */
-  told?: PageTold;
+  metadata?: PageMetadata;
   /** The agency's own HTML, for the head and for the end of the body. */
   code?: { head: string; body: string };
   /** The file name of a script made of parts; a page asks for those it uses, or for none. */
@@ -22,7 +22,14 @@ export interface PageToRender {
 }
 
 /** A page as one HTML document with its CSS inside, readable and usable without script. */
-export function renderPage({ page, context, assets, script, told, code }: PageToRender): string {
+export function renderPage({
+  page,
+  context,
+  assets,
+  script,
+  metadata,
+  code,
+}: PageToRender): string {
   const { brand } = context;
   const fonts = `${assets}/fonts`;
   const css = `:root{${brandVariables(brand)}}${fontFaces(brand.typePair, fonts)}${cssFor(page)}`;
@@ -34,7 +41,7 @@ export function renderPage({ page, context, assets, script, told, code }: PageTo
         <title>{context.merge(page.title)}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         {page.description && <meta name="description" content={context.merge(page.description)} />}
-        {told && <Told page={page} context={context} told={told} />}
+        {metadata && <Metadata page={page} context={context} metadata={metadata} />}
         <FontPreloads pair={brand.typePair} folder={fonts} />
         <link rel="icon" href={iconOf(page, context)} />
         <style dangerouslySetInnerHTML={{ __html: css }} />

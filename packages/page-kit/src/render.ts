@@ -1,4 +1,4 @@
 export * from './render-page.tsx';
 export * from './render-link-page.tsx';
 export * from './render-approval-page.tsx';
-export type { PageTold } from './told.tsx';
+export type { PageMetadata } from './page-metadata.tsx';

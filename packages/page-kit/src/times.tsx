@@ -1,7 +1,7 @@
 import type { TimeChoice } from '@plumgate/core/booking';
 import { withValues } from '@plumgate/core/basics';
 import type { FreeTimes } from './page-context.ts';
-import { useSaid } from './said.ts';
+import { usePageStrings } from './page-strings.ts';
 
 /** The name of the field that carries a chosen time. */
 export const slotField = '_slot';
@@ -30,14 +30,14 @@ export const timesCss = `
 
 /** Free times to choose one of, by day; the first day is open. Works by keyboard and without script. */
 export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
-  const { times: said, when } = useSaid();
+  const { times: strings, when } = usePageStrings();
   const all = times.days.flatMap((day) => day.times);
   const [day] = times.days;
   const [only] = all;
   if (!day || !only)
     return (
       <fieldset className="times" data-times="">
-        <p className="none">{said.none}</p>
+        <p className="none">{strings.none}</p>
       </fieldset>
     );
   if (all.length === 1 && !times.later)
@@ -55,10 +55,10 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
   const openDay = times.days.find((one) => one.times.some((time) => time.start === chosen)) ?? day;
   return (
     <fieldset className="times" data-times="">
-      <legend>{said.choose}</legend>
+      <legend>{strings.choose}</legend>
       {times.nearest.length > 0 && (
         <>
-          <p className="near">{said.nearest}</p>
+          <p className="near">{strings.nearest}</p>
           <div className="chips">
             {times.nearest.map((time) => (
               <Chip
@@ -75,7 +75,7 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
       {times.days.map((one) => (
         <details key={one.date} name="day" open={times.nearest.length === 0 && one === openDay}>
           <summary>
-            {one.label} <small>{withValues(said.free, { count: one.times.length })}</small>
+            {one.label} <small>{withValues(strings.free, { count: one.times.length })}</small>
           </summary>
           <div className="chips">
             {one.times.map((time) => (
@@ -86,7 +86,7 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
       ))}
       {times.later && (
         <a className="later" href={times.later}>
-          {said.later}
+          {strings.later}
         </a>
       )}
     </fieldset>
@@ -121,6 +121,6 @@ function Chip({
 }
 
 function SeatsLeft({ count }: { count: number }) {
-  const [one, more] = useSaid().times.seats;
+  const [one, more] = usePageStrings().times.seats;
   return <small>{withValues(count === 1 ? one : more, { count })}</small>;
 }

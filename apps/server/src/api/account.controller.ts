@@ -1,8 +1,8 @@
 import { Controller, Inject, Req, Res } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { CONFIG, type Config } from '../platform/config.ts';
-import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { AppProblem } from '../platform/http/app-problem.ts';
 import { accountKey } from '../domains/accounts/account-key.ts';
 import { AccountService } from '../domains/accounts/account.service.ts';
@@ -29,7 +29,7 @@ export class AccountController {
 
   @Bind(api.setUp)
   async setUp(
-    @Ask() { body }: Asked<typeof api.setUp>,
+    @Input() { body }: InputOf<typeof api.setUp>,
     @Req() request: FastifyRequest,
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<Answer<typeof api.setUp>> {
@@ -43,7 +43,7 @@ export class AccountController {
 
   @Bind(api.signIn)
   async signIn(
-    @Ask() { body }: Asked<typeof api.signIn>,
+    @Input() { body }: InputOf<typeof api.signIn>,
     @Req() request: FastifyRequest,
     @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<Answer<typeof api.signIn>> {
@@ -68,7 +68,7 @@ export class AccountController {
   }
 
   @Bind(api.session)
-  session(@Caller() who: Who): Promise<Answer<typeof api.session>> {
+  session(@Caller() who: CurrentUser): Promise<Answer<typeof api.session>> {
     return this.sessions.describe(who, this.config.demo);
   }
 

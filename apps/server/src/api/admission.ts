@@ -4,7 +4,7 @@ import { Database } from '../platform/database/database.ts';
 import { ownerOf } from '../records/scope.ts';
 import { SessionService } from '../domains/accounts/session.service.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
-import type { CheckedRequest, Who } from '../platform/http/bind.ts';
+import type { CheckedRequest, CurrentUser } from '../platform/http/bind.ts';
 
 /**
  * Lets a request in, or refuses it, by its headers and address alone: origin, sign-in, right, client, in this order. It
@@ -31,7 +31,7 @@ export class Admission {
 
   /** What is not there, and to a front desk everything of other clients, has nothing to be found under its id. */
   private async refuseOtherClient(
-    who: Who,
+    who: CurrentUser,
     scope: readonly ClientOwnedId[],
     params: unknown,
   ): Promise<void> {

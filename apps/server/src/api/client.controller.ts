@@ -1,6 +1,6 @@
 import { Controller } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
-import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
 
 @Controller()
@@ -8,32 +8,32 @@ export class ClientController {
   constructor(private readonly clients: ClientService) {}
 
   @Bind(api.listClients)
-  async list(@Caller() who: Who): Promise<Answer<typeof api.listClients>> {
+  async list(@Caller() who: CurrentUser): Promise<Answer<typeof api.listClients>> {
     return { clients: await this.clients.list(who) };
   }
 
   @Bind(api.createClient)
   create(
-    @Ask() { body }: Asked<typeof api.createClient>,
+    @Input() { body }: InputOf<typeof api.createClient>,
   ): Promise<Answer<typeof api.createClient>> {
     return this.clients.create(body);
   }
 
   @Bind(api.getClient)
-  get(@Ask() { params }: Asked<typeof api.getClient>): Promise<Answer<typeof api.getClient>> {
+  get(@Input() { params }: InputOf<typeof api.getClient>): Promise<Answer<typeof api.getClient>> {
     return this.clients.get(params.clientId);
   }
 
   @Bind(api.saveFacts)
   saveFacts(
-    @Ask() { params, body }: Asked<typeof api.saveFacts>,
+    @Input() { params, body }: InputOf<typeof api.saveFacts>,
   ): Promise<Answer<typeof api.saveFacts>> {
     return this.clients.change(params.clientId, body);
   }
 
   @Bind(api.saveBrand)
   saveBrand(
-    @Ask() { params, body }: Asked<typeof api.saveBrand>,
+    @Input() { params, body }: InputOf<typeof api.saveBrand>,
   ): Promise<Answer<typeof api.saveBrand>> {
     return this.clients.change(params.clientId, { brand: body });
   }

@@ -1,6 +1,6 @@
 import { Controller } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
-import { Ask, Bind } from '../platform/http/bind.ts';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { Input, Bind } from '../platform/http/bind.ts';
 import { DomainService } from '../domains/own-domains/domain.service.ts';
 import { StandInRecordService } from '../domains/own-domains/stand-in-record.service.ts';
 
@@ -13,24 +13,28 @@ export class DomainController {
 
   @Bind(api.listDomains)
   async list(
-    @Ask() { params }: Asked<typeof api.listDomains>,
+    @Input() { params }: InputOf<typeof api.listDomains>,
   ): Promise<Answer<typeof api.listDomains>> {
     return { domains: await this.domains.list(params.clientId) };
   }
 
   @Bind(api.addDomain)
-  add(@Ask() { params, body }: Asked<typeof api.addDomain>): Promise<Answer<typeof api.addDomain>> {
+  add(
+    @Input() { params, body }: InputOf<typeof api.addDomain>,
+  ): Promise<Answer<typeof api.addDomain>> {
     return this.domains.add(params.clientId, body.host);
   }
 
   @Bind(api.checkDomain)
-  check(@Ask() { params }: Asked<typeof api.checkDomain>): Promise<Answer<typeof api.checkDomain>> {
+  check(
+    @Input() { params }: InputOf<typeof api.checkDomain>,
+  ): Promise<Answer<typeof api.checkDomain>> {
     return this.domains.checkNow(params.clientId, params.host);
   }
 
   @Bind(api.removeDomain)
   async remove(
-    @Ask() { params }: Asked<typeof api.removeDomain>,
+    @Input() { params }: InputOf<typeof api.removeDomain>,
   ): Promise<Answer<typeof api.removeDomain>> {
     await this.domains.remove(params.clientId, params.host);
     return {};
@@ -43,7 +47,7 @@ export class DomainController {
 
   @Bind(api.addStandInRecord)
   async addRecord(
-    @Ask() { body }: Asked<typeof api.addStandInRecord>,
+    @Input() { body }: InputOf<typeof api.addStandInRecord>,
   ): Promise<Answer<typeof api.addStandInRecord>> {
     await this.records.add(body);
     return {};
@@ -51,7 +55,7 @@ export class DomainController {
 
   @Bind(api.removeStandInRecord)
   async removeRecord(
-    @Ask() { params }: Asked<typeof api.removeStandInRecord>,
+    @Input() { params }: InputOf<typeof api.removeStandInRecord>,
   ): Promise<Answer<typeof api.removeStandInRecord>> {
     await this.records.remove(params.recordId);
     return {};

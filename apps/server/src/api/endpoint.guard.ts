@@ -15,7 +15,7 @@ export class EndpointGuard implements CanActivate {
     const endpoint = this.reflector.get<Endpoint | undefined>(ENDPOINT, context.getHandler());
     const request = context.switchToHttp().getRequest<CheckedRequest>();
     if (!endpoint || request.admittedTo !== endpoint) throw new AppProblem('not-allowed');
-    request.asked = {
+    request.input = {
       params: check('params', endpoint.params, request.params),
       query: check('query', endpoint.query, request.query),
       body: endpoint.bodyType

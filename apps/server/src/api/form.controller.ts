@@ -1,7 +1,7 @@
 import { Controller } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Database } from '../platform/database/database.ts';
-import { Ask, Bind } from '../platform/http/bind.ts';
+import { Input, Bind } from '../platform/http/bind.ts';
 import { FormService } from '../domains/forms/form.service.ts';
 
 @Controller()
@@ -13,7 +13,7 @@ export class FormController {
 
   @Bind(api.listForms)
   async list(
-    @Ask() { params }: Asked<typeof api.listForms>,
+    @Input() { params }: InputOf<typeof api.listForms>,
   ): Promise<Answer<typeof api.listForms>> {
     const forms = await this.forms.list(params.clientId);
     return {
@@ -27,7 +27,7 @@ export class FormController {
 
   @Bind(api.createForm)
   async create(
-    @Ask() { params, body }: Asked<typeof api.createForm>,
+    @Input() { params, body }: InputOf<typeof api.createForm>,
   ): Promise<Answer<typeof api.createForm>> {
     const { id, definition } = await this.forms.create(
       this.database.db,

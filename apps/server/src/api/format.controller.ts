@@ -1,6 +1,6 @@
 import { Controller, StreamableFile } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
-import { Ask, Bind } from '../platform/http/bind.ts';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { Input, Bind } from '../platform/http/bind.ts';
 import { ExportService, type Zipped } from '../domains/formats/export.service.ts';
 import { ImportService } from '../domains/formats/import.service.ts';
 
@@ -12,24 +12,24 @@ export class FormatController {
   ) {}
 
   @Bind(api.exportFunnel)
-  funnel(@Ask() { params }: Asked<typeof api.exportFunnel>): Promise<StreamableFile> {
+  funnel(@Input() { params }: InputOf<typeof api.exportFunnel>): Promise<StreamableFile> {
     return this.out.funnel(params.funnelId).then(asFile);
   }
 
   @Bind(api.exportPage)
-  page(@Ask() { params, query }: Asked<typeof api.exportPage>): Promise<StreamableFile> {
+  page(@Input() { params, query }: InputOf<typeof api.exportPage>): Promise<StreamableFile> {
     const { pageId } = params;
     return (query.as === 'html' ? this.out.html(pageId) : this.out.page(pageId)).then(asFile);
   }
 
   @Bind(api.exportTemplate)
-  template(@Ask() { params }: Asked<typeof api.exportTemplate>): Promise<StreamableFile> {
+  template(@Input() { params }: InputOf<typeof api.exportTemplate>): Promise<StreamableFile> {
     return this.out.template(params.templateId).then(asFile);
   }
 
   @Bind(api.importBundle)
   take(
-    @Ask() { params, body }: Asked<typeof api.importBundle>,
+    @Input() { params, body }: InputOf<typeof api.importBundle>,
   ): Promise<Answer<typeof api.importBundle>> {
     return this.into.take(params.clientId, body as unknown as Buffer);
   }

@@ -1,6 +1,6 @@
 import { Controller } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
-import { Ask, Bind } from '../platform/http/bind.ts';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { Input, Bind } from '../platform/http/bind.ts';
 import { FunnelService } from '../domains/funnels/funnel.service.ts';
 import { PathBoardService } from '../domains/path/path-board.service.ts';
 import { StepService } from '../domains/funnels/step.service.ts';
@@ -15,7 +15,7 @@ export class FunnelController {
 
   @Bind(api.listFunnels)
   async list(
-    @Ask() { params }: Asked<typeof api.listFunnels>,
+    @Input() { params }: InputOf<typeof api.listFunnels>,
   ): Promise<Answer<typeof api.listFunnels>> {
     return { funnels: await this.funnels.list(params.clientId) };
   }
@@ -27,19 +27,19 @@ export class FunnelController {
 
   @Bind(api.createFunnel)
   async create(
-    @Ask() { params, body }: Asked<typeof api.createFunnel>,
+    @Input() { params, body }: InputOf<typeof api.createFunnel>,
   ): Promise<Answer<typeof api.createFunnel>> {
     return { funnelId: await this.funnels.create(params.clientId, body.name, body.from) };
   }
 
   @Bind(api.getPath)
-  path(@Ask() { params }: Asked<typeof api.getPath>): Promise<Answer<typeof api.getPath>> {
+  path(@Input() { params }: InputOf<typeof api.getPath>): Promise<Answer<typeof api.getPath>> {
     return this.boards.board(params.funnelId);
   }
 
   @Bind(api.changeFunnel)
   async change(
-    @Ask() { params, body }: Asked<typeof api.changeFunnel>,
+    @Input() { params, body }: InputOf<typeof api.changeFunnel>,
   ): Promise<Answer<typeof api.changeFunnel>> {
     await this.funnels.change(params.funnelId, body);
     return {};
@@ -47,7 +47,7 @@ export class FunnelController {
 
   @Bind(api.removeFunnel)
   async remove(
-    @Ask() { params }: Asked<typeof api.removeFunnel>,
+    @Input() { params }: InputOf<typeof api.removeFunnel>,
   ): Promise<Answer<typeof api.removeFunnel>> {
     await this.funnels.remove(params.funnelId);
     return {};
@@ -55,7 +55,7 @@ export class FunnelController {
 
   @Bind(api.restoreFunnel)
   async restore(
-    @Ask() { params }: Asked<typeof api.restoreFunnel>,
+    @Input() { params }: InputOf<typeof api.restoreFunnel>,
   ): Promise<Answer<typeof api.restoreFunnel>> {
     await this.funnels.restore(params.funnelId);
     return {};
@@ -63,21 +63,21 @@ export class FunnelController {
 
   @Bind(api.copyFunnel)
   async copy(
-    @Ask() { params, body }: Asked<typeof api.copyFunnel>,
+    @Input() { params, body }: InputOf<typeof api.copyFunnel>,
   ): Promise<Answer<typeof api.copyFunnel>> {
     return { funnelId: await this.funnels.copy(params.funnelId, body) };
   }
 
   @Bind(api.addStep)
   async addStep(
-    @Ask() { params, body }: Asked<typeof api.addStep>,
+    @Input() { params, body }: InputOf<typeof api.addStep>,
   ): Promise<Answer<typeof api.addStep>> {
     return { pageId: await this.steps.add(params.funnelId, body) };
   }
 
   @Bind(api.orderSteps)
   async order(
-    @Ask() { params, body }: Asked<typeof api.orderSteps>,
+    @Input() { params, body }: InputOf<typeof api.orderSteps>,
   ): Promise<Answer<typeof api.orderSteps>> {
     await this.steps.order(params.funnelId, body.pages);
     return {};
@@ -85,14 +85,14 @@ export class FunnelController {
 
   @Bind(api.changeStep)
   async changeStep(
-    @Ask() { params, body }: Asked<typeof api.changeStep>,
+    @Input() { params, body }: InputOf<typeof api.changeStep>,
   ): Promise<Answer<typeof api.changeStep>> {
     return { state: await this.steps.change(params.pageId, body) };
   }
 
   @Bind(api.removeStep)
   async removeStep(
-    @Ask() { params }: Asked<typeof api.removeStep>,
+    @Input() { params }: InputOf<typeof api.removeStep>,
   ): Promise<Answer<typeof api.removeStep>> {
     await this.steps.remove(params.pageId);
     return {};
@@ -100,7 +100,7 @@ export class FunnelController {
 
   @Bind(api.restoreStep)
   async restoreStep(
-    @Ask() { params }: Asked<typeof api.restoreStep>,
+    @Input() { params }: InputOf<typeof api.restoreStep>,
   ): Promise<Answer<typeof api.restoreStep>> {
     await this.steps.restore(params.pageId);
     return {};
@@ -108,7 +108,7 @@ export class FunnelController {
 
   @Bind(api.drawWire)
   async wire(
-    @Ask() { params, body }: Asked<typeof api.drawWire>,
+    @Input() { params, body }: InputOf<typeof api.drawWire>,
   ): Promise<Answer<typeof api.drawWire>> {
     await this.steps.wire(params.pageId, body.to, body.by);
     return {};

@@ -1,14 +1,16 @@
 import { Controller, Inject } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { SystemClock } from '../platform/clock.ts';
 import { notFound } from '../platform/http/app-problem.ts';
-import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import type { GatewayStandIn } from '../platform/texts/gateway-stand-in.ts';
 import { TEXT_STAND_IN } from '../platform/texts/stand-in-token.ts';
+import type { SmtpStandIn } from '../platform/mail/smtp-stand-in.ts';
+import { MAIL_STAND_IN } from '../platform/mail/token.ts';
 import { ConsentService } from '../domains/messages/consent.service.ts';
 import { PostRoomService } from '../domains/messages/post-room.service.ts';
-import { textHookPath } from '../platform/texts/text-hook-path.ts';
+import { hookPaths } from '../platform/http/hook-paths.ts';
 
 @Controller()
 export class MessageController {
@@ -17,41 +19,44 @@ export class MessageController {
     private readonly consent: ConsentService,
     private readonly address: SiteAddress,
     @Inject(TEXT_STAND_IN) private readonly gateway: GatewayStandIn | null,
+    @Inject(MAIL_STAND_IN) private readonly mail: SmtpStandIn | null,
   ) {}
 
   @Bind(api.listMessages)
   list(
-    @Ask() { params, query }: Asked<typeof api.listMessages>,
+    @Input() { params, query }: InputOf<typeof api.listMessages>,
   ): Promise<Answer<typeof api.listMessages>> {
     return this.room.list(params.clientId, query);
   }
 
   @Bind(api.getMessage)
   get(
-    @Ask() { params }: Asked<typeof api.getMessage>,
-    @Caller() who: Who,
+    @Input() { params }: InputOf<typeof api.getMessage>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.getMessage>> {
     return this.room.get(who, params.messageId);
   }
 
   @Bind(api.resumeNotices)
   async resume(
-    @Ask() { params, body }: Asked<typeof api.resumeNotices>,
+    @Input() { params, body }: InputOf<typeof api.resumeNotices>,
   ): Promise<Answer<typeof api.resumeNotices>> {
     await this.consent.resumeNotices(params.clientId, body.address);
     return {};
   }
 
-  @Bind(api.replyToText)
+  @Bind(api.replyToMessage)
   async reply(
-    @Ask() { params, body }: Asked<typeof api.replyToText>,
-    @Caller() who: Who,
-  ): Promise<Answer<typeof api.replyToText>> {
-    if (!this.gateway) throw notFound();
-    const text = await this.room.writeReply(who, params.messageId, body.body);
+    @Input() { params, body }: InputOf<typeof api.replyToMessage>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.replyToMessage>> {
+    if (!this.gateway || !this.mail) throw notFound();
+    const reply = await this.room.writeReply(who, params.messageId, body.body);
     // The signature's time is checked against the machine's clock, not against the demo's.
     const at = new Date(new SystemClock().now().epochMilliseconds);
-    await this.gateway.reply(text, `${this.address.own()}${textHookPath}`, at);
+    const own = this.address.own();
+    if ('text' in reply) await this.gateway.reply(reply.text, `${own}${hookPaths.texts}`, at);
+    else await this.mail.reply(reply.email, `${own}${hookPaths.mail}`, at);
     return {};
   }
 }

@@ -1,8 +1,8 @@
 import { Controller } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { Clock } from '../platform/clock.ts';
-import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { shareCard } from '../domains/live-pages/share-card.ts';
 import { AddressService } from '../domains/pages/address.service.ts';
 import { LaunchService } from '../domains/pages/launch.service.ts';
@@ -24,35 +24,35 @@ export class PageController {
 
   @Bind(api.listPages)
   async list(
-    @Ask() { params }: Asked<typeof api.listPages>,
+    @Input() { params }: InputOf<typeof api.listPages>,
   ): Promise<Answer<typeof api.listPages>> {
     return { pages: await this.pages.list(params.clientId) };
   }
 
   @Bind(api.listLinkedBands)
   async listLinked(
-    @Ask() { params }: Asked<typeof api.listLinkedBands>,
+    @Input() { params }: InputOf<typeof api.listLinkedBands>,
   ): Promise<Answer<typeof api.listLinkedBands>> {
     return { bands: await this.linked.list(params.clientId) };
   }
 
   @Bind(api.createLinkedBand)
   async createLinked(
-    @Ask() { params, body }: Asked<typeof api.createLinkedBand>,
+    @Input() { params, body }: InputOf<typeof api.createLinkedBand>,
   ): Promise<Answer<typeof api.createLinkedBand>> {
     return { id: await this.linked.create(params.clientId, body.band) };
   }
 
   @Bind(api.getEditorPage)
   get(
-    @Ask() { params }: Asked<typeof api.getEditorPage>,
+    @Input() { params }: InputOf<typeof api.getEditorPage>,
   ): Promise<Answer<typeof api.getEditorPage>> {
     return this.pages.forEditor(params.pageId);
   }
 
   @Bind(api.saveDraft)
   async save(
-    @Ask() { params, body }: Asked<typeof api.saveDraft>,
+    @Input() { params, body }: InputOf<typeof api.saveDraft>,
   ): Promise<Answer<typeof api.saveDraft>> {
     const kept = await this.pages.saveDraft(params.pageId, body.version, body.draft);
     return { ...kept, keptAt: this.clock.now().toString() };
@@ -60,7 +60,7 @@ export class PageController {
 
   @Bind(api.checkAddress)
   async checkAddress(
-    @Ask() { params, query }: Asked<typeof api.checkAddress>,
+    @Input() { params, query }: InputOf<typeof api.checkAddress>,
   ): Promise<Answer<typeof api.checkAddress>> {
     const by = await this.addresses.heldBy(params.pageId, query.slug);
     return { free: by === null, by };
@@ -68,22 +68,22 @@ export class PageController {
 
   @Bind(api.changeAddress)
   changeAddress(
-    @Ask() { params, body }: Asked<typeof api.changeAddress>,
+    @Input() { params, body }: InputOf<typeof api.changeAddress>,
   ): Promise<Answer<typeof api.changeAddress>> {
     return this.addresses.change(params.pageId, body.slug);
   }
 
   @Bind(api.publishPage)
   publish(
-    @Ask() { params, body }: Asked<typeof api.publishPage>,
-    @Caller() who: Who,
+    @Input() { params, body }: InputOf<typeof api.publishPage>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.publishPage>> {
     return this.publishing.publish(params.pageId, body.version, who);
   }
 
   @Bind(api.drawCard)
   async drawCard(
-    @Ask() { params, query }: Asked<typeof api.drawCard>,
+    @Input() { params, query }: InputOf<typeof api.drawCard>,
   ): Promise<Answer<typeof api.drawCard>> {
     const { clientId } = await this.pages.row(params.pageId);
     const { name, brand } = await this.clients.get(clientId);
@@ -93,37 +93,37 @@ export class PageController {
 
   @Bind(api.publishFunnel)
   async publishFunnel(
-    @Ask() { params }: Asked<typeof api.publishFunnel>,
-    @Caller() who: Who,
+    @Input() { params }: InputOf<typeof api.publishFunnel>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.publishFunnel>> {
     return { published: await this.publishing.publishFunnel(params.funnelId, who) };
   }
 
   @Bind(api.checkLaunch)
   async checkLaunch(
-    @Ask() { params }: Asked<typeof api.checkLaunch>,
+    @Input() { params }: InputOf<typeof api.checkLaunch>,
   ): Promise<Answer<typeof api.checkLaunch>> {
     return { pages: await this.launch.ofFunnel(params.funnelId) };
   }
 
   @Bind(api.listRevisions)
   async revisions(
-    @Ask() { params }: Asked<typeof api.listRevisions>,
+    @Input() { params }: InputOf<typeof api.listRevisions>,
   ): Promise<Answer<typeof api.listRevisions>> {
     return { revisions: await this.publishing.revisions(params.pageId) };
   }
 
   @Bind(api.getRevision)
   async revision(
-    @Ask() { params }: Asked<typeof api.getRevision>,
+    @Input() { params }: InputOf<typeof api.getRevision>,
   ): Promise<Answer<typeof api.getRevision>> {
     return this.publishing.revisionView(params.pageId, params.revisionId);
   }
 
   @Bind(api.putBack)
   async putBack(
-    @Ask() { params }: Asked<typeof api.putBack>,
-    @Caller() who: Who,
+    @Input() { params }: InputOf<typeof api.putBack>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.putBack>> {
     await this.publishing.putBack(params.pageId, params.revisionId, who);
     return {};

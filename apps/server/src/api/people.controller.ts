@@ -1,6 +1,6 @@
 import { Controller } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
-import { Ask, Bind, Caller, type Who } from '../platform/http/bind.ts';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { AlsoGivenService } from '../domains/people/also-given.service.ts';
 import { PeopleService } from '../domains/people/people.service.ts';
 import { BookingService } from '../domains/booking/booking.service.ts';
@@ -17,15 +17,15 @@ export class PeopleController {
 
   @Bind(api.listPeople)
   list(
-    @Ask() { params, query }: Asked<typeof api.listPeople>,
+    @Input() { params, query }: InputOf<typeof api.listPeople>,
   ): Promise<Answer<typeof api.listPeople>> {
     return this.people.list(params.clientId, query);
   }
 
   @Bind(api.getPerson)
   async get(
-    @Ask() { params }: Asked<typeof api.getPerson>,
-    @Caller() who: Who,
+    @Input() { params }: InputOf<typeof api.getPerson>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.getPerson>> {
     const person = await this.people.get(who, params.personId);
     return { ...person, bookings: await this.bookings.ofPerson(params.personId) };
@@ -33,8 +33,8 @@ export class PeopleController {
 
   @Bind(api.touchPerson)
   async touch(
-    @Ask() { params, body }: Asked<typeof api.touchPerson>,
-    @Caller() who: Who,
+    @Input() { params, body }: InputOf<typeof api.touchPerson>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.touchPerson>> {
     await this.people.touch(who, params.personId, body);
     return {};
@@ -42,8 +42,8 @@ export class PeopleController {
 
   @Bind(api.useAlsoGiven)
   async useAlsoGiven(
-    @Ask() { params, body }: Asked<typeof api.useAlsoGiven>,
-    @Caller() who: Who,
+    @Input() { params, body }: InputOf<typeof api.useAlsoGiven>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.useAlsoGiven>> {
     await this.alsoGiven.use(who, params.personId, body);
     return {};
@@ -51,15 +51,15 @@ export class PeopleController {
 
   @Bind(api.dismissAlsoGiven)
   async dismissAlsoGiven(
-    @Ask() { params, body }: Asked<typeof api.dismissAlsoGiven>,
-    @Caller() who: Who,
+    @Input() { params, body }: InputOf<typeof api.dismissAlsoGiven>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.dismissAlsoGiven>> {
     await this.alsoGiven.dismiss(who, params.personId, body);
     return {};
   }
 
   @Bind(api.getToday)
-  today(@Ask() { params }: Asked<typeof api.getToday>): Promise<Answer<typeof api.getToday>> {
+  today(@Input() { params }: InputOf<typeof api.getToday>): Promise<Answer<typeof api.getToday>> {
     return this.day.board(params.clientId);
   }
 }

@@ -1,6 +1,6 @@
 import { Controller } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
-import { Ask, Bind } from '../platform/http/bind.ts';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { Input, Bind } from '../platform/http/bind.ts';
 import { PlaceDoor } from '../platform/maps/place-door.ts';
 
 @Controller()
@@ -8,7 +8,9 @@ export class PlaceController {
   constructor(private readonly places: PlaceDoor) {}
 
   @Bind(api.findPlace)
-  async find(@Ask() { body }: Asked<typeof api.findPlace>): Promise<Answer<typeof api.findPlace>> {
+  async find(
+    @Input() { body }: InputOf<typeof api.findPlace>,
+  ): Promise<Answer<typeof api.findPlace>> {
     return { place: await this.places.find(body.address) };
   }
 }

@@ -1,6 +1,6 @@
 import { Controller } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
-import { Ask, Bind } from '../platform/http/bind.ts';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { Input, Bind } from '../platform/http/bind.ts';
 import { RuleService } from '../domains/routing/rule.service.ts';
 
 @Controller()
@@ -9,7 +9,7 @@ export class RuleController {
 
   @Bind(api.listRules)
   async list(
-    @Ask() { params }: Asked<typeof api.listRules>,
+    @Input() { params }: InputOf<typeof api.listRules>,
   ): Promise<Answer<typeof api.listRules>> {
     return {
       rules: await this.rules.list(params.clientId),
@@ -19,14 +19,14 @@ export class RuleController {
 
   @Bind(api.createRule)
   async create(
-    @Ask() { params, body }: Asked<typeof api.createRule>,
+    @Input() { params, body }: InputOf<typeof api.createRule>,
   ): Promise<Answer<typeof api.createRule>> {
     return { id: await this.rules.add(params.clientId, body, false) };
   }
 
   @Bind(api.orderRules)
   async order(
-    @Ask() { params, body }: Asked<typeof api.orderRules>,
+    @Input() { params, body }: InputOf<typeof api.orderRules>,
   ): Promise<Answer<typeof api.orderRules>> {
     await this.rules.order(params.clientId, body.ids);
     return {};
@@ -34,14 +34,14 @@ export class RuleController {
 
   @Bind(api.previewRule)
   preview(
-    @Ask() { params, body }: Asked<typeof api.previewRule>,
+    @Input() { params, body }: InputOf<typeof api.previewRule>,
   ): Promise<Answer<typeof api.previewRule>> {
     return this.rules.preview(params.clientId, body);
   }
 
   @Bind(api.saveRule)
   async save(
-    @Ask() { params, body }: Asked<typeof api.saveRule>,
+    @Input() { params, body }: InputOf<typeof api.saveRule>,
   ): Promise<Answer<typeof api.saveRule>> {
     await this.rules.save(params.ruleId, body);
     return {};
@@ -49,7 +49,7 @@ export class RuleController {
 
   @Bind(api.removeRule)
   async remove(
-    @Ask() { params }: Asked<typeof api.removeRule>,
+    @Input() { params }: InputOf<typeof api.removeRule>,
   ): Promise<Answer<typeof api.removeRule>> {
     await this.rules.remove(params.ruleId);
     return {};

@@ -1,6 +1,6 @@
 import { Controller } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
-import { Ask, Bind } from '../platform/http/bind.ts';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { Input, Bind } from '../platform/http/bind.ts';
 import { TestRunService } from '../domains/test-runs/test-run.service.ts';
 
 @Controller()
@@ -9,13 +9,15 @@ export class TestRunController {
 
   @Bind(api.startTestRun)
   async start(
-    @Ask() { params, body }: Asked<typeof api.startTestRun>,
+    @Input() { params, body }: InputOf<typeof api.startTestRun>,
   ): Promise<Answer<typeof api.startTestRun>> {
     return { testRunId: await this.testRuns.start(params.funnelId, body.which) };
   }
 
   @Bind(api.getTestRun)
-  report(@Ask() { params }: Asked<typeof api.getTestRun>): Promise<Answer<typeof api.getTestRun>> {
+  report(
+    @Input() { params }: InputOf<typeof api.getTestRun>,
+  ): Promise<Answer<typeof api.getTestRun>> {
     return this.testRuns.report(params.testRunId);
   }
 }

@@ -32,7 +32,7 @@ export const footer = (privacyHref: string): Band =>
     {
       blocks: [
         newBlock('legal-footer', 'legal', {
-          text: '{{ client.name }} · {{ client.address }}\n{{ client.hours }} · {{ client.licence }}',
+          text: '{{ client.name }} · {{ client.address }}\n{{ client.hours }} · {{ client.license }}',
           privacyHref,
         }),
       ],

@@ -1,8 +1,8 @@
 import { Controller, Inject } from '@nestjs/common';
-import { api, type Answer, type Asked } from '@plumgate/contract';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Clock } from '../platform/clock.ts';
 import { CONFIG, type Config } from '../platform/config.ts';
-import { Ask, Bind } from '../platform/http/bind.ts';
+import { Input, Bind } from '../platform/http/bind.ts';
 import { DemoTime } from './demo-time.ts';
 
 @Controller()
@@ -19,7 +19,9 @@ export class ClockController {
   }
 
   @Bind(api.moveClock)
-  async move(@Ask() { body }: Asked<typeof api.moveClock>): Promise<Answer<typeof api.moveClock>> {
+  async move(
+    @Input() { body }: InputOf<typeof api.moveClock>,
+  ): Promise<Answer<typeof api.moveClock>> {
     return { now: (await this.time.advance(body.advance)).toString() };
   }
 }

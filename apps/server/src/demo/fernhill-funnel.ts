@@ -119,7 +119,7 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
     ),
     band(
       'who',
-      'Who is there',
+      'CurrentUser is there',
       { surface: 'tint' },
       {
         share: 5,

@@ -10,7 +10,7 @@ import { submissions } from '../records/intake/table.ts';
 import { PeopleService } from '../domains/people/people.service.ts';
 import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
-import type { Who } from '../platform/http/bind.ts';
+import type { CurrentUser } from '../platform/http/bind.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
@@ -140,7 +140,7 @@ class Player {
     private readonly app: NestFastifyApplication,
     private readonly given: Given,
     private readonly pages: Record<'first' | 'time' | 'thanks' | 'evening' | 'seat', LivePage>,
-    private readonly desk: Who,
+    private readonly desk: CurrentUser,
   ) {}
 
   static async on(app: NestFastifyApplication, given: Given): Promise<Player> {
@@ -155,7 +155,7 @@ class Player {
       seat: await page(fernhill, 'runners-knee-thanks'),
     };
     const { clientId } = pages.first;
-    const desk: Who = {
+    const desk: CurrentUser = {
       id: given.desk,
       name: 'Front desk',
       email: '',

@@ -25,6 +25,7 @@ const Environment = z.object({
   TEXT_URL: z.url({ protocol: /^https?$/ }).optional(),
   /** What the text gateway signs its webhooks with (Standard Webhooks). */
   TEXT_SECRET: z.string().optional(),
+  MAIL_SECRET: z.string().optional(),
   /** Where addresses are looked up: `GET <url>?q=<address>` answers GeoJSON. Without one, a stand-in invents places. */
   PLACES_URL: z.url({ protocol: /^https?$/ }).optional(),
   /** Where the squares of maps come from, with {z}, {x} and {y}; without it, drawn ones that ship with the program. */
@@ -54,6 +55,7 @@ export interface Config {
   smtpUrl: string | undefined;
   textUrl: string | undefined;
   textSecret: string | undefined;
+  mailSecret: string | undefined;
   placesUrl: string | undefined;
   tilesUrl: string | undefined;
   dnsServer: string | undefined;
@@ -82,6 +84,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     smtpUrl: given.SMTP_URL,
     textUrl: given.TEXT_URL,
     textSecret: given.TEXT_SECRET,
+    mailSecret: given.MAIL_SECRET,
     placesUrl: given.PLACES_URL,
     tilesUrl: given.TILES_URL,
     dnsServer: given.DNS_SERVER,

@@ -23,5 +23,7 @@ export async function madeOnce(db: Queries, name: string, make: () => string): P
 }
 
 /** The secrets made once and kept with the data: one signs cookies and links, one the built-in text gateway's webhooks. */
-export const secret = (db: Queries, name: 'signing-secret' | 'text-hook-secret'): Promise<string> =>
-  madeOnce(db, name, () => randomBytes(32).toString('base64'));
+export const secret = (
+  db: Queries,
+  name: 'signing-secret' | 'text-hook-secret' | 'mail-hook-secret',
+): Promise<string> => madeOnce(db, name, () => randomBytes(32).toString('base64'));

@@ -12,6 +12,7 @@ import { PictureService } from '../domains/pictures/picture.service.ts';
 import { Database } from '../platform/database/database.ts';
 import { drawnTile } from '../platform/maps/drawn-tile.ts';
 import { pageRevisions } from '../records/pages/table.ts';
+import { acceptedEncoding } from './accepted-encoding.ts';
 import { notHere } from './page-headers.ts';
 import { sendFile } from './send-file.ts';
 import { siteOptions } from './site-host.ts';
@@ -32,7 +33,8 @@ export class AssetRoutes {
     app.get(`${base}/~/:script`, siteOptions, (request, reply) => {
       const script = scriptOf((request.params as { script: string }).script);
       if (!script) return notHere(reply);
-      const br = /\bbr\b/.test(request.headers['accept-encoding'] ?? '');
+      const br =
+        acceptedEncoding(request.headers['accept-encoding'] as string | undefined) === 'br';
       void reply.headers({
         'content-type': 'text/javascript; charset=utf-8',
         'cache-control': forEver,

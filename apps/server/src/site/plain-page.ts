@@ -1,6 +1,8 @@
 import { gzipSync } from 'node:zlib';
 import type { IncomingHttpHeaders, OutgoingHttpHeaders } from 'node:http';
+import fresh from 'fresh';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
+import { acceptedEncoding } from './accepted-encoding.ts';
 import { headersOf } from './page-headers.ts';
 
 /** Whether every visitor sees a page alike, so that it can be answered from memory as it is. */
@@ -13,10 +15,9 @@ export function plainAnswer(
   headers: IncomingHttpHeaders,
 ): { status: 200 | 304; headers: OutgoingHttpHeaders; body: Buffer | null } {
   const { etag, plain, br } = page.body;
-  if (headers['if-none-match']?.includes(etag))
+  if (fresh(headers, { etag }))
     return { status: 304, headers: { ...headersOf(page), etag }, body: null };
-  const accepted = String(headers['accept-encoding'] ?? '');
-  const encoding = /\bbr\b/.test(accepted) ? 'br' : /\bgzip\b/.test(accepted) ? 'gzip' : null;
+  const encoding = acceptedEncoding(headers['accept-encoding'] as string | undefined);
   const body =
     encoding === 'br' ? br : encoding === 'gzip' ? (page.body.gzip ??= gzipSync(plain)) : plain;
   return {
@@ -25,7 +26,7 @@ export function plainAnswer(
       ...headersOf(page),
       etag,
       'content-length': body.length,
-      ...(encoding && { 'content-encoding': encoding }),
+      ...(encoding !== 'identity' && { 'content-encoding': encoding }),
     },
     body,
   };

@@ -1,5 +1,6 @@
 import type { FileType } from '@plumgate/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
+import parseRange from 'range-parser';
 
 /**
  * Sends a document for download, or a film by parts: a player asks for stretches of it (RFC 9110, section 14). Nothing
@@ -21,25 +22,15 @@ export function sendFile(
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
     }),
   });
-  const range = rangeOf(request.headers.range, content.length);
-  if (range === null) return reply.send(content);
-  if (range === 'unreachable')
+  const ranges = request.headers.range && parseRange(content.length, request.headers.range);
+  if (ranges === -1)
     return reply.status(416).header('content-range', `bytes */${content.length}`).send();
-  const { from, to } = range;
+  // Several ranges may be answered with all of it, and what is no range of bytes is passed over (section 14.2).
+  if (!Array.isArray(ranges) || ranges.type !== 'bytes' || ranges.length !== 1)
+    return reply.send(content);
+  const { start, end } = ranges[0]!;
   return reply
     .status(206)
-    .header('content-range', `bytes ${from}-${to}/${content.length}`)
-    .send(content.subarray(from, to + 1));
-}
-
-/** One range of bytes; null where all are wanted, or several ranges, which may be answered with all (RFC 9110, 14.2). */
-export function rangeOf(
-  header: string | undefined,
-  length: number,
-): { from: number; to: number } | 'unreachable' | null {
-  const [, first = '', last = ''] = /^bytes=(\d*)-(\d*)$/.exec(header ?? '') ?? [];
-  if (first === '' && last === '') return null;
-  const from = first === '' ? Math.max(0, length - Number(last)) : Number(first);
-  const to = first === '' || last === '' ? length - 1 : Math.min(Number(last), length - 1);
-  return from > to ? 'unreachable' : { from, to };
+    .header('content-range', `bytes ${start}-${end}/${content.length}`)
+    .send(content.subarray(start, end + 1));
 }

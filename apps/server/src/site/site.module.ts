@@ -23,7 +23,7 @@ import { LinkRoutes } from './link.routes.ts';
 import { PageRoutes } from './page.routes.ts';
 import { PageVisits } from './page-visits.ts';
 import { SiteRoutes } from './site.routes.ts';
-import { TextHookRoutes } from './text-hook.routes.ts';
+import { MessageHookRoutes } from './message-hook.routes.ts';
 import { Visitors } from './visitor.ts';
 
 const carryOver: Provider = {
@@ -58,7 +58,7 @@ const carryOver: Provider = {
     PageRoutes,
     PageVisits,
     SiteRoutes,
-    TextHookRoutes,
+    MessageHookRoutes,
     Visitors,
   ],
 })

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { cleanData } from '@plumgate/core/basics';
+import formBody from '@fastify/formbody';
 import type { FastifyInstance } from 'fastify';
 import { ApprovalRoutes } from './approval.routes.ts';
 import { AssetRoutes } from './asset.routes.ts';
@@ -10,7 +11,7 @@ import { LinkRoutes } from './link.routes.ts';
 import { notHere } from './page-headers.ts';
 import { PageRoutes } from './page.routes.ts';
 import { mount, siteOptions } from './site-host.ts';
-import { TextHookRoutes } from './text-hook.routes.ts';
+import { MessageHookRoutes } from './message-hook.routes.ts';
 
 /** Everything that visitors' hosts answer: pages, their forms, and what pages are made of. */
 @Injectable()
@@ -22,19 +23,20 @@ export class SiteRoutes {
     private readonly crawlers: CrawlerRoutes,
     private readonly pages: PageRoutes,
     private readonly forms: FormRoutes,
-    private readonly textHook: TextHookRoutes,
+    private readonly messageHooks: MessageHookRoutes,
     private readonly hostCheck: HostCheckRoutes,
   ) {}
 
   async register(app: FastifyInstance): Promise<void> {
     this.assets.register(app);
-    await this.textHook.register(app);
+    await this.messageHooks.register(app);
     this.hostCheck.register(app);
     await app.register((site) => this.registerSite(site), { prefix: mount });
   }
 
   private async registerSite(site: FastifyInstance): Promise<void> {
-    readForms(site);
+    site.removeAllContentTypeParsers();
+    await site.register(formBody, { parser: (body) => cleanData(parse(body)) });
     answerErrors(site);
     this.assets.register(site, '/:client');
     await this.links.register(site);
@@ -47,15 +49,8 @@ export class SiteRoutes {
   }
 }
 
-function readForms(site: FastifyInstance): void {
-  site.removeAllContentTypeParsers();
-  site.addContentTypeParser(
-    'application/x-www-form-urlencoded',
-    { parseAs: 'string' },
-    (_request, body, parsed) =>
-      parsed(null, cleanData(Object.fromEntries(new URLSearchParams(String(body))))),
-  );
-}
+/** A form's fields by their names; of a name that comes twice the last counts. */
+const parse = (body: string) => Object.fromEntries(new URLSearchParams(body));
 
 function answerErrors(site: FastifyInstance): void {
   site.setErrorHandler((error: Error & { statusCode?: number }, request, reply) => {

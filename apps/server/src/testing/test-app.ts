@@ -22,6 +22,7 @@ import { gentleWelcome } from '../demo/quayside-funnel.ts';
 import { MovableClock } from '../platform/clock.ts';
 import { readConfig } from '../platform/config.ts';
 import { Database, migrationCount } from '../platform/database/database.ts';
+import { startPglite } from '../platform/database/pglite.ts';
 import { RandomIds } from '../platform/id-source.ts';
 import { makeLogger } from '../platform/logging.ts';
 import { Worker } from '../platform/worker.ts';
@@ -29,6 +30,7 @@ import { RuleService } from '../domains/routing/rule.service.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { assemble, listen, type Running } from '../start.ts';
 import { dumpFile } from './dump-file.ts';
+import { leaveByEarlierBuild } from './earlier-build.ts';
 
 export const password = 'correct horse battery';
 export const agent =
@@ -48,9 +50,13 @@ export class TestApp {
     private readonly sites: string,
   ) {}
 
-  static async start(environment: Record<string, string> = {}): Promise<TestApp> {
+  /** `byEarlierBuild` starts on what an earlier build left behind, instead of on nothing. */
+  static async start(
+    environment: Record<string, string> = {},
+    { byEarlierBuild = false } = {},
+  ): Promise<TestApp> {
     const folder = await mkdtemp(join(tmpdir(), 'plumgate-test-'));
-    const database = await openDatabase(folder);
+    const database = await openDatabase(folder, byEarlierBuild);
     const clock = new MovableClock(Temporal.Instant.from('2026-11-05T14:12:00Z'), false);
     const config = readConfig({
       PLUMGATE_DEMO: '1',
@@ -235,15 +241,23 @@ export async function addBookingStep(
 }
 
 /** PGlite from the prepared database, or with TEST_DATABASE_URL a new database of that PostgreSQL server. */
-async function openDatabase(folder: string): Promise<Database> {
+async function openDatabase(folder: string, byEarlierBuild: boolean): Promise<Database> {
   const server = process.env.TEST_DATABASE_URL;
-  if (!server) return Database.open({ folder, dump: dumpFile(await migrationCount()) });
+  if (!server) {
+    if (!byEarlierBuild) return Database.open({ folder, dump: dumpFile(await migrationCount()) });
+    const pglite = await startPglite(folder);
+    const { socketFolder: host, port } = pglite;
+    await leaveByEarlierBuild({ host, port, user: 'postgres', database: 'postgres' });
+    await pglite.stop();
+    return Database.open({ folder });
+  }
   const name = `plumgate_test_${process.pid}_${Math.random().toString(36).slice(2, 10)}`;
   const pool = new Pool({ connectionString: server, max: 1 });
   await pool.query(`create database ${name}`);
   await pool.end();
   const url = new URL(server);
   url.pathname = `/${name}`;
+  if (byEarlierBuild) await leaveByEarlierBuild({ connectionString: url.href });
   return Database.open({ folder, url: url.href });
 }
 

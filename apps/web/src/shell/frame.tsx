@@ -12,7 +12,7 @@ const places = [
   { path: 'today', label: 'Today', desk: true },
   { path: 'funnels', label: 'Funnels', desk: false },
   { path: 'people', label: 'People', desk: true },
-  { path: 'diary', label: 'Bookings', desk: true },
+  { path: 'bookings', label: 'Bookings', desk: true },
   { path: 'follow-up', label: 'Follow-up', desk: false },
   { path: 'set-up', label: 'Settings', desk: false },
 ] as const;

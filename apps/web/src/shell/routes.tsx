@@ -70,15 +70,15 @@ export const router = createBrowserRouter([
         }),
       },
       {
-        path: '/:client/diary',
+        path: '/:client/bookings',
         lazy: async () => ({
-          Component: (await import('../features/diary/diary-screen.tsx')).DiaryScreen,
+          Component: (await import('../features/bookings/bookings-screen.tsx')).BookingsScreen,
         }),
       },
       {
-        path: '/:client/diary/calendars/:calendarId',
+        path: '/:client/bookings/calendars/:calendarId',
         lazy: async () => ({
-          Component: (await import('../features/diary/calendar-screen.tsx')).CalendarScreen,
+          Component: (await import('../features/bookings/calendar-screen.tsx')).CalendarScreen,
         }),
       },
       {

@@ -1,3 +1,4 @@
+import { minuteOf, wallClock } from '@plumgate/core/opening';
 import { Temporal } from 'temporal-polyfill';
 
 /** Moments as people read them, in the client's zone. */
@@ -44,3 +45,6 @@ export const localOf = (at: string, zone: string): string =>
     .toZonedDateTimeISO(zone)
     .toPlainDateTime()
     .toString({ smallestUnit: 'minute' });
+
+/** A wall time such as `21:00` as `9:00 PM`. */
+export const timeOfDay = (time: string): string => wallClock(minuteOf(time), 'en-US');

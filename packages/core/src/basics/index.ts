@@ -10,3 +10,4 @@ export * from './own-value.ts';
 export * from './node-id.ts';
 export * from './picture-ref.ts';
 export * from './text-shapes.ts';
+export * from './document-format.ts';

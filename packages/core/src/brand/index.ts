@@ -4,3 +4,4 @@ export * from './type-pairs.ts';
 export * from './brand-variables.ts';
 export * from './quantise.ts';
 export * from './palettes.ts';
+export * from './brand-format.ts';

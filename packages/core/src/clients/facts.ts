@@ -30,7 +30,7 @@ export const Facts = z.strictObject({
   social: z
     .array(z.url({ protocol: /^https$/, error: 'Give addresses that begin with https://.' }))
     .max(8),
-  licence: line(120),
+  license: line(120),
   areas: z.array(line(60)).max(60),
   services: z.array(line(80)).max(60),
 });
@@ -51,7 +51,7 @@ export const emptyFacts = (zone: string): Facts => ({
   week: [[], [], [], [], [], [], []],
   place: null,
   social: [],
-  licence: '',
+  license: '',
   areas: [],
   services: [],
 });
@@ -72,7 +72,9 @@ export function clientFields(name: string, facts: Facts): Record<string, string>
     address: addressLine(facts),
     town: facts.town,
     hours: facts.hours,
-    licence: facts.licence,
+    license: facts.license,
+    // What pages and messages were written with before.
+    licence: facts.license,
     trade: facts.trade,
     areas: facts.areas.join(', '),
     services: facts.services.join(', '),

@@ -2,3 +2,4 @@ export * from './facts.ts';
 export * from './map-tiles.ts';
 export * from './local-business.ts';
 export * from './country.ts';
+export * from './facts-format.ts';

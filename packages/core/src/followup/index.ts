@@ -4,3 +4,4 @@ export * from './left-out-words.ts';
 export * from './step-words.ts';
 export * from './replan.ts';
 export * from './sequence-references.ts';
+export * from './sequence-format.ts';

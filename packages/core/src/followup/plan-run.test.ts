@@ -158,6 +158,68 @@ describe('counting back from the event', () => {
     ['1 day after at ten', after('one', days(1, '10:00')), '2026-11-20T10:00:00-05:00'],
   ])('%s', (_what, one, at) => expect(spoken({ steps: [one], event })).toEqual([`one ${at}`]));
 
+  const now = { late: 'send-now' } as const;
+  it.each<[string, SequenceStep, string, string, QuietHours | null]>([
+    [
+      'on the day, later than the event',
+      before('one', days(0, '19:00')),
+      '11-05T14:12',
+      'event-past',
+      null,
+    ],
+    [
+      'on the day, at its moment',
+      before('one', days(0, '18:30')),
+      '11-05T14:12',
+      'event-past',
+      null,
+    ],
+    ['late, as the event is over', before('one', days(2), now), '11-20T12:00', 'event-past', null],
+    ['late, as it begins', before('one', hours(2), now), '11-19T23:30', 'event-past', null],
+    [
+      'as it begins, to somebody who comes half an hour later',
+      before('one', minutes(0), now),
+      '11-20T00:00',
+      '2026-11-19T19:00:00-05:00',
+      null,
+    ],
+    [
+      'as it begins, to somebody who comes two hours later',
+      before('one', minutes(0), now),
+      '11-20T01:30',
+      'event-past',
+      null,
+    ],
+    [
+      'as it begins in quiet hours',
+      before('one', minutes(0)),
+      '11-05T14:12',
+      'quiet-until-past-event',
+      { from: '18:00', to: '08:00' },
+    ],
+    [
+      'after it, late',
+      after('one', days(1), now),
+      '11-25T15:00',
+      '2026-11-25T10:00:00-05:00',
+      null,
+    ],
+  ])('a step before the event does not come after it: %s', (_what, one, joined, expected, quiet) =>
+    expect(spoken({ steps: [one], event, joined: `2026-${joined}:00Z`, quiet })).toEqual([
+      `one ${expected}`,
+    ]),
+  );
+
+  it('a late step that quiet hours kept from coming before the event does not come back after it', () => {
+    const early = { event: '2026-11-20T12:00:00Z', joined: '2026-11-20T03:00:00Z' };
+    const steps = [before('one', days(1), now)];
+    const quiet = { from: '21:00', to: '08:00' };
+    expect(spoken({ ...early, steps, quiet })).toEqual(['one quiet-until-past-event']);
+    expect(spoken({ ...early, steps, quiet, changed: '2026-11-20T15:00:00Z' })).toEqual([
+      'one event-past',
+    ]);
+  });
+
   it.each<[string, string, string, SequenceStep, string]>([
     [
       'a day back over New York’s autumn',
@@ -226,7 +288,7 @@ describe('counting back from the event', () => {
   });
   it('keeps what a left-out step would have been', () => {
     const [four] = plan({ steps: reminders, event, joined: '2026-11-16T23:30:00Z' });
-    expect(four!.meant!.toString()).toBe('2026-11-15T14:00:00Z');
+    expect(four!.nominalTime!.toString()).toBe('2026-11-15T14:00:00Z');
   });
   it('without an event, and with a cancelled one, what counts on it is left out', () => {
     const steps = [step('hello', minutes(0)), ...reminders.slice(0, 1), after('thanks', days(1))];
@@ -353,7 +415,7 @@ describe('quiet hours', () => {
     expect(spoken(given)).toEqual(['one 2026-11-01T01:30:00-05:00']);
   });
 
-  it('puts what it holds until one moment in the order it was meant', () => {
+  it('puts what it holds until one moment in the order it was nominalTime', () => {
     const steps = [step('eleven', hours(9)), step('ten', hours(8))];
     expect(spoken({ steps, joined: '2026-11-05T19:00:00Z', quiet })).toEqual([
       'ten 2026-11-06T08:00:00-05:00',
@@ -493,11 +555,11 @@ describe('SequenceContent', () => {
 it.each<[SequenceStep, string]>([
   [step('s', minutes(0)), 'at once'],
   [step('s', minutes(10)), 'after 10 minutes'],
-  [step('s', days(1, '09:00')), 'after 1 day, at 09:00'],
-  [step('s', days(0, '17:00')), 'the same day, at 17:00'],
-  [before('s', days(4, '09:00')), '4 days before, at 09:00'],
+  [step('s', days(1, '09:00')), 'after 1 day, at 9:00 AM'],
+  [step('s', days(0, '17:00')), 'the same day, at 5:00 PM'],
+  [before('s', days(4, '09:00')), '4 days before, at 9:00 AM'],
   [before('s', hours(2)), '2 hours before'],
-  [before('s', days(0, '08:00')), 'on the day, at 08:00'],
+  [before('s', days(0, '08:00')), 'on the day, at 8:00 AM'],
   [before('s', minutes(0)), 'as the event begins'],
   [after('s', days(1)), '1 day after'],
 ])('says when a step happens: %#', (one, words) => expect(stepWhenWords(one)).toBe(words));

@@ -17,6 +17,15 @@ export type LeftOut =
   | 'no-phone'
   | 'no-text-consent';
 
+/** Why a step is left out that may come after all when the person can be reached again. */
+export const reachReasons: readonly LeftOut[] = [
+  'no-email',
+  'mail-refused',
+  'unsubscribed',
+  'no-phone',
+  'no-text-consent',
+];
+
 /** What decides whether a message can reach somebody. */
 export interface Reachable {
   email: string;
@@ -35,7 +44,7 @@ export interface PlannedStep {
   at: Instant | null;
   leftOut: LeftOut | null;
   /** When its words alone would have it, before the late rule and quiet hours; null without an event to count from. */
-  meant: Instant | null;
+  nominalTime: Instant | null;
 }
 
 export interface RunInputs {
@@ -70,6 +79,8 @@ export interface RunInputs {
  *   moves on by the skipped stretch; of one that comes twice the first is taken.
  * - A step before the joining moment (or before `changedAt`, unless quiet hours held it until after that) follows its late
  *   rule: `leave-out`, or `send-now` at that moment. Somebody who joins 3 days before gets no 4-day reminder, and gets the 2-day and 1-day ones.
+ * - A step before the event that would come at or after it is left out: "on the day at 09:00" of an event at 08:30, or one
+ *   sent late to somebody who joins as the event is over.
  * - An email or text due in quiet hours waits for their end, unless the event would be past then: it is left out. Only
  *   a step at once from sign-up, at that very moment, answers what the person just did and is not held.
  * - A run for a further booking (`onlyFromEvent`) leaves out what counts from sign-up.
@@ -77,7 +88,7 @@ export interface RunInputs {
  * - After an `end` step nothing happens any more.
  *
  * Steps come in the order of their times. Equal times, such as the end of quiet hours for several, come in the order that
- * their words alone have (`meant`), then in the sequence's; those without any time come last.
+ * their words alone have (`nominalTime`), then in the sequence's; those without any time come last.
  */
 export function planRun(inputs: RunInputs): PlannedStep[] {
   const planned = inputs.sequence.steps.map((step) => planStep(step, inputs));
@@ -86,8 +97,8 @@ export function planRun(inputs: RunInputs): PlannedStep[] {
     .map((one, index) => ({ one, index }))
     .sort(
       (a, b) =>
-        compare(ms(a.one.at ?? a.one.meant), ms(b.one.at ?? b.one.meant)) ||
-        compare(ms(a.one.meant), ms(b.one.meant)) ||
+        compare(ms(a.one.at ?? a.one.nominalTime), ms(b.one.at ?? b.one.nominalTime)) ||
+        compare(ms(a.one.nominalTime), ms(b.one.nominalTime)) ||
         a.index - b.index,
     )
     .map(({ one }) => one);
@@ -96,27 +107,38 @@ export function planRun(inputs: RunInputs): PlannedStep[] {
 
 function planStep(step: SequenceStep, inputs: RunInputs): PlannedStep {
   const { event, sequence, joinedAt } = inputs;
-  const meant = whenMeant(step, inputs);
-  const out = (leftOut: LeftOut): PlannedStep => ({ step: step.id, at: null, leftOut, meant });
+  const nominalTime = nominalTimeOf(step, inputs);
+  const out = (leftOut: LeftOut): PlannedStep => ({
+    step: step.id,
+    at: null,
+    leftOut,
+    nominalTime,
+  });
   if (step.anchor === 'joined' && inputs.onlyFromEvent) return out('first-run-only');
   if (step.anchor === 'event' && event?.cancelled) return out('event-cancelled');
-  if (meant === null) return out('no-event');
+  if (nominalTime === null) return out('no-event');
   const quietEnds = (at: Instant) =>
     sequence.quiet && isMessage(step) ? endOfQuiet(at, sequence.quiet, sequence.zone) : at;
-  const late = isBefore(meant, joinedAt) || isOver(quietEnds(meant), inputs.changedAt);
+  const late = isBefore(nominalTime, joinedAt) || isOver(quietEnds(nominalTime), inputs.changedAt);
   if (late && step.late === 'leave-out') return out('late');
   const unreachable = whyUnreachable(step, inputs.person);
   if (unreachable) return out(unreachable);
-  const at = late ? latest(joinedAt, inputs.changedAt) : meant;
+  const at = late ? latest(joinedAt, inputs.changedAt) : nominalTime;
+  const until = event && makesSenseUntil(step, event.at);
+  if (until && !isBefore(at, until)) return out('event-past');
   const held = answersJoining(step, at, joinedAt) ? at : quietEnds(at);
   const passesEvent =
-    event && !event.cancelled && isBefore(at, event.at) && !isBefore(held, event.at);
+    (until && !isBefore(held, until)) ||
+    (event && !event.cancelled && isBefore(at, event.at) && !isBefore(held, event.at));
   return held !== at && passesEvent
     ? out('quiet-until-past-event')
-    : { step: step.id, at: held, leftOut: null, meant };
+    : { step: step.id, at: held, leftOut: null, nominalTime };
 }
 
-function whenMeant(step: SequenceStep, { sequence, joinedAt, event }: RunInputs): Instant | null {
+function nominalTimeOf(
+  step: SequenceStep,
+  { sequence, joinedAt, event }: RunInputs,
+): Instant | null {
   if (step.anchor === 'joined') return away(joinedAt, step.delay, 1, sequence.zone);
   if (!event) return null;
   return away(event.at, step.delay, step.side === 'before' ? -1 : 1, event.zone ?? sequence.zone);
@@ -136,6 +158,20 @@ const onDate = (
   time: Temporal.PlainTime | string,
   zone: string,
 ): Instant => date.toZonedDateTime({ timeZone: zone, plainTime: time }).toInstant();
+
+/**
+ * Until when a step that counts back from an event makes sense: until the event, and one at its very moment for an hour
+ * more (common practice, no source). Null for a step that makes sense at any time. Planning leaves out what would come
+ * later; the worker asks the same for what has become late since.
+ */
+export function makesSenseUntil(
+  step: Pick<SequenceStep, 'anchor' | 'side' | 'delay'>,
+  event: Instant,
+): Instant | null {
+  if (step.anchor !== 'event' || step.side !== 'before') return null;
+  const isAtTheMoment = step.delay.amount === 0 && step.delay.at === null;
+  return isAtTheMoment ? event.add({ hours: 1 }) : event;
+}
 
 const isMessage = (step: SequenceStep) =>
   step.action.kind === 'email' || step.action.kind === 'text';

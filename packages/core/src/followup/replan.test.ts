@@ -6,7 +6,7 @@ const planned = (step: string, hour: number | null): PlannedStep => ({
   step,
   at: hour === null ? null : at(hour),
   leftOut: hour === null ? 'late' : null,
-  meant: null,
+  nominalTime: null,
 });
 const standing = (step: string, state: RunStep['state'], hour: number | null = null): RunStep => ({
   step,
@@ -35,6 +35,18 @@ it.each<[string, RunStep[], PlannedStep[], StepChange[]]>([
     [standing('a', 'left-out')],
     [planned('a', 20)],
     [{ step: 'a', becomes: 'waiting', at: at(20), isNew: false }],
+  ],
+  [
+    'what could not reach them and is still to come comes after all',
+    [{ ...standing('a', 'left-out'), leftOut: 'no-text-consent' }],
+    [planned('a', 20)],
+    [{ step: 'a', becomes: 'waiting', at: at(20), isNew: false }],
+  ],
+  [
+    'what could not reach them at its time stays missed',
+    [{ ...standing('a', 'left-out'), leftOut: 'no-text-consent' }],
+    [planned('a', now)],
+    [],
   ],
   [
     'a step that is new in the sequence is added',

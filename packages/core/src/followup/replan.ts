@@ -1,12 +1,13 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
-import type { LeftOut, PlannedStep } from './plan-run.ts';
+import { reachReasons, type LeftOut, type PlannedStep } from './plan-run.ts';
 
 /** A step of a run as it stands; `closed` is one that failed or fell away, which nothing brings back. */
 export interface RunStep {
   step: string;
   state: 'waiting' | 'done' | 'left-out' | 'closed';
   at: Instant | null;
+  leftOut?: LeftOut | null;
 }
 
 /** What becomes of a step when a run is planned anew. */
@@ -34,13 +35,14 @@ export function replan(
     const was = standing.find((one) => one.step === planned.step);
     if (was?.state === 'closed') continue;
     if (was?.state === 'done') {
-      const isToCome = planned.at && Temporal.Instant.compare(planned.at, now) > 0;
-      if (eventMoved && countsFromEvent(planned.step) && isToCome)
+      if (eventMoved && countsFromEvent(planned.step) && isToCome(planned, now))
         changes.push({ step: planned.step, becomes: 'waiting', at: planned.at!, isNew: false });
       continue;
     }
     const inHand = was?.state === 'waiting' && was.at && Temporal.Instant.compare(was.at, now) <= 0;
     if (inHand && !countsFromEvent(planned.step)) continue;
+    // What could not reach them at its time is missed: whoever allows texts again does not get all the earlier ones at once.
+    if (was?.leftOut && reachReasons.includes(was.leftOut) && !isToCome(planned, now)) continue;
     const isNew = was === undefined;
     if (planned.at) {
       const same = was?.state === 'waiting' && was.at && was.at.equals(planned.at);
@@ -55,3 +57,6 @@ export function replan(
   }
   return changes;
 }
+
+const isToCome = ({ at }: PlannedStep, now: Instant): boolean =>
+  at !== null && Temporal.Instant.compare(at, now) > 0;

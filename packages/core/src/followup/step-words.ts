@@ -1,10 +1,11 @@
 import { unreachable } from '../basics/index.ts';
+import { minuteOf, wallClock } from '../opening/index.ts';
 import type { Delay, SequenceStep, StepAction } from './sequence.ts';
 
-/** When a step happens, as people say it: "at once", "2 days before, at 09:00", "1 day after the event". */
+/** When a step happens, as people say it: "at once", "2 days before, at 9:00 AM", "1 day after the event". */
 export function stepWhenWords(step: Pick<SequenceStep, 'anchor' | 'side' | 'delay'>): string {
   const { amount, unit, at } = step.delay;
-  const clock = at ? `, at ${at}` : '';
+  const clock = at ? `, at ${wallClock(minuteOf(at), 'en-US')}` : '';
   if (step.anchor === 'joined') {
     if (amount === 0) return at ? `the same day${clock}` : 'at once';
     return `after ${span(step.delay)}${clock}`;

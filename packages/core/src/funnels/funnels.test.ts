@@ -4,7 +4,7 @@ import {
   copiedName,
   enoughVisitors,
   nextOf,
-  reledSteps,
+  retargetedSteps,
   stepName,
   stepNames,
   weakestHop,
@@ -27,19 +27,21 @@ describe('nextOf', () => {
   ])('leads to %s', (_where, steps, index, next) => expect(nextOf(steps, index)).toBe(next));
 });
 
-describe('reledSteps', () => {
+describe('retargetedSteps', () => {
   it('names those that lead elsewhere after two steps change places', () => {
     const before = [step('a'), step('b'), step('c')];
-    expect(reledSteps(before, [step('b'), step('a'), step('c')])).toEqual(['b', 'a']);
+    expect(retargetedSteps(before, [step('b'), step('a'), step('c')])).toEqual(['b', 'a']);
   });
   it('names the step before one that is put in, and not the new one', () => {
-    expect(reledSteps([step('a'), step('b')], [step('a'), step('n'), step('b')])).toEqual(['a']);
+    expect(retargetedSteps([step('a'), step('b')], [step('a'), step('n'), step('b')])).toEqual([
+      'a',
+    ]);
   });
   it('names none when nothing changes', () => {
     fc.assert(
       fc.property(fc.uniqueArray(fc.string({ minLength: 1 })), (ids) => {
         const steps = ids.map((id) => step(id));
-        expect(reledSteps(steps, steps)).toEqual([]);
+        expect(retargetedSteps(steps, steps)).toEqual([]);
       }),
     );
   });

@@ -17,7 +17,10 @@ export function nextOf(steps: readonly StepOrder[], index: number): PageId | nul
 }
 
 /** The steps that lead elsewhere after a change of the path than before it. */
-export function reledSteps(before: readonly StepOrder[], after: readonly StepOrder[]): PageId[] {
+export function retargetedSteps(
+  before: readonly StepOrder[],
+  after: readonly StepOrder[],
+): PageId[] {
   const led = new Map(before.map(({ id }, index) => [id, nextOf(before, index)]));
   return after.flatMap(({ id }, index) =>
     led.has(id) && led.get(id) !== nextOf(after, index) ? [id] : [],

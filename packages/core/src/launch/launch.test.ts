@@ -233,7 +233,7 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ['unknown-field', 'a name that a client’s fields inherit', text('{{ client.constructor }}')],
   ['unknown-field', 'an answer that is not asked', text('About {{ answers.garden }}')],
   ['unreadable-field', 'not closed', text('Hello {{ person.first_name | shout }}')],
-  ['empty-field', 'nothing on the fact sheet', text('Licence {{ client.licence }}')],
+  ['empty-field', 'nothing on the fact sheet', text('License {{ client.license }}')],
   ['date-past', 'in words', text('Come on November 3, 2026 at six.')],
   ['date-past', 'in figures', text('Until 2026-11-04.')],
   ['countdown-over', 'this morning', withBlocks(block('countdown', { until: '2026-11-05T09:00' }))],
@@ -343,7 +343,7 @@ describe('no rule is met by', () => {
     [
       'an empty fact that falls back',
       'empty-field',
-      text('{{ client.licence | default: "Licensed" }}'),
+      text('{{ client.license | default: "Licensed" }}'),
     ],
     ['a date of today', 'date-past', text('November 5, 2026')],
     ['a date that is none', 'date-past', text('June 31, 2020')],

@@ -22,7 +22,7 @@ const facts: Record<keyof Facts, string> = {
   week: 'opening hours',
   place: 'place on the map',
   social: 'addresses elsewhere',
-  licence: 'licence',
+  license: 'license',
   areas: 'areas served',
   services: 'services',
 };

@@ -349,7 +349,7 @@ export const footer = (): MakeBand =>
     column(
       1,
       block('legal-footer', {
-        text: '{{ client.name }} · {{ client.address }}\n{{ client.hours }} · {{ client.licence }}',
+        text: '{{ client.name }} · {{ client.address }}\n{{ client.hours }} · {{ client.license }}',
       }),
     ),
   );

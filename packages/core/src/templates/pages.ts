@@ -64,7 +64,7 @@ export const service: TemplatePage = {
       'tint',
     ),
     bands.reviewAndBadges(askForOne, theirs, [
-      '{{ client.licence }}',
+      '{{ client.license }}',
       'Licensed and insured',
       'Own people, no subcontractors',
       'A written price',

@@ -67,7 +67,7 @@ const anyTrade: readonly ReadyBand[] = [
   ready(
     'services',
     'tick-columns',
-    'Ticks in two columns',
+    'Checklist in two columns',
     bands.tickColumns(
       'What is always included',
       ['A look before a price', 'The price in writing', 'One person to call'],
@@ -149,7 +149,7 @@ const anyTrade: readonly ReadyBand[] = [
     'review-badges',
     'One review and badges',
     bands.reviewAndBadges(askForOne, theirs, [
-      '{{ client.licence }}',
+      '{{ client.license }}',
       'Licensed and insured',
       'Own people, no subcontractors',
       'A written price',

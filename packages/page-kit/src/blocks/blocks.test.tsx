@@ -16,7 +16,7 @@ import {
   type FreeTimes,
   type PageContext,
 } from '../page-context.ts';
-import { SaidProvider } from '../said.ts';
+import { PageStringsProvider } from '../page-strings.ts';
 import { sampleContext } from '../testing/sample-context.ts';
 import { blockViews } from './index.ts';
 
@@ -29,9 +29,9 @@ const show = (
   const { View } = blockViews[block.kind] as { View: (props: { block: Block }) => React.ReactNode };
   return renderToStaticMarkup(
     <PageContextProvider value={sampleContext(changes, about)}>
-      <SaidProvider value={pageWords(language)}>
+      <PageStringsProvider value={pageWords(language)}>
         <View block={block} />
-      </SaidProvider>
+      </PageStringsProvider>
     </PageContextProvider>,
   );
 };
@@ -299,12 +299,12 @@ describe('in another language', () => {
     });
     const block = newBlock('form', 'x', { formId: id });
     const html = show(block, { forms: { [id]: form }, formState: state }, {}, 'es');
-    for (const said of [
+    for (const words of [
       '(opcional)',
       'No parece una dirección',
       'Revise las respuestas',
       'data-unsent="No se ha',
     ])
-      expect(html).toContain(said);
+      expect(html).toContain(words);
   });
 });

@@ -4,7 +4,7 @@ import { Field, problemAt, typedIn } from '../field.tsx';
 import { FormFrame } from '../form-frame.tsx';
 import { usePage, type BlockView } from '../page-context.ts';
 import { slotField, Times, timesCss } from '../times.tsx';
-import { useSaid } from '../said.ts';
+import { usePageStrings } from '../page-strings.ts';
 
 /** Questions that tell who somebody is: not asked again of a visitor who has answered them. */
 const whoKinds = new Set<Question['kind']>([
@@ -22,7 +22,7 @@ export const booking: BlockView<'booking'> = {
 .who .field:last-child{margin-bottom:14px}`,
   View: function Booking({ block }) {
     const page = usePage();
-    const said = useSaid();
+    const strings = usePageStrings();
     const form = page.forms[block.formId];
     const times = page.times(block.calendarId);
     if (!form || (!times && !page.editing)) return null;
@@ -58,7 +58,7 @@ export const booking: BlockView<'booking'> = {
                   open={known.some((question) => problemAt(problems, question) !== undefined)}
                 >
                   <summary>
-                    {withValues(said.booking.who, {
+                    {withValues(strings.booking.who, {
                       who: [page.known!.name, page.known!.email].filter(Boolean).join(', '),
                     })}
                   </summary>

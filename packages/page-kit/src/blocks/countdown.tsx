@@ -2,7 +2,7 @@ import { Temporal } from 'temporal-polyfill';
 import { whenIn } from '@plumgate/core/languages';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
-import { useSaid } from '../said.ts';
+import { usePageStrings } from '../page-strings.ts';
 
 export const countdown: BlockView<'countdown'> = {
   css: `
@@ -15,7 +15,7 @@ export const countdown: BlockView<'countdown'> = {
 .countdown.over .left{display:none}`,
   View: function Countdown({ block }) {
     const page = usePage();
-    const said = useSaid();
+    const strings = usePageStrings();
     const isFromVisit = block.counts === 'visit';
     if (!isFromVisit && !block.until) return page.editing ? <p>Say until when it counts.</p> : null;
     const until = isFromVisit
@@ -34,10 +34,10 @@ export const countdown: BlockView<'countdown'> = {
           </p>
         )}
         <p className="moment" data-over={page.merge(block.over)}>
-          {until && whenIn(said, until, page.facts.zone)}
+          {until && whenIn(strings, until, page.facts.zone)}
         </p>
         <p className="left" role="timer">
-          {said.left.map((unit) => (
+          {strings.left.map((unit) => (
             <span key={unit}>
               <b>00</b>
               {unit}

@@ -2,7 +2,7 @@ import { withValues } from '@plumgate/core/basics';
 import { wallClock, weekdayIn, minuteOf, type Span } from '@plumgate/core/opening';
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
-import { useSaid } from '../said.ts';
+import { usePageStrings } from '../page-strings.ts';
 
 export const hours: BlockView<'hours'> = {
   css: `
@@ -15,7 +15,7 @@ export const hours: BlockView<'hours'> = {
   View: function Hours({ block }) {
     const page = usePage();
     const { week, zone } = page.facts;
-    const { hours: said, locale } = useSaid();
+    const { hours: strings, locale } = usePageStrings();
     if (week.every((spans) => spans.length === 0))
       return page.editing ? <p>The fact sheet has no opening hours yet.</p> : null;
     return (
@@ -27,12 +27,12 @@ export const hours: BlockView<'hours'> = {
           'data-ahead': page.clockAhead || undefined,
           'data-locale': locale,
           'data-said': JSON.stringify([
-            said.open,
-            said.openUntil,
-            said.openUntilOn,
-            said.opensAt,
-            said.opensOn,
-            said.midnight,
+            strings.open,
+            strings.openUntil,
+            strings.openUntilOn,
+            strings.opensAt,
+            strings.opensOn,
+            strings.midnight,
           ]),
         })}
       >
@@ -43,7 +43,7 @@ export const hours: BlockView<'hours'> = {
             </b>
           </p>
         )}
-        {block.saysNow && <p className="now">{page.editing ? said.open : ''}</p>}
+        {block.saysNow && <p className="now">{page.editing ? strings.open : ''}</p>}
         <dl>
           {week.map((spans, day) => (
             <Row key={day} day={weekdayIn(locale, day)} spans={spans} />
@@ -56,16 +56,16 @@ export const hours: BlockView<'hours'> = {
 
 /** A day and its spans; one that ends at 24:00 ends at midnight. */
 function Row({ day, spans }: { day: string; spans: Span[] }) {
-  const { hours: said, locale } = useSaid();
+  const { hours: strings, locale } = usePageStrings();
   const clock = (time: string) =>
-    time === '24:00' ? said.midnight : wallClock(minuteOf(time), locale, true);
+    time === '24:00' ? strings.midnight : wallClock(minuteOf(time), locale, true);
   return (
     <>
       <dt>{day}</dt>
       <dd>
         {spans
-          .map(({ from, to }) => withValues(said.span, { from: clock(from), to: clock(to) }))
-          .join(', ') || said.closed}
+          .map(({ from, to }) => withValues(strings.span, { from: clock(from), to: clock(to) }))
+          .join(', ') || strings.closed}
       </dd>
     </>
   );

@@ -1,12 +1,12 @@
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
-import { useSaid } from '../said.ts';
+import { usePageStrings } from '../page-strings.ts';
 
 export const legalFooter: BlockView<'legal-footer'> = {
   css: `.legal{font-size:.88rem;line-height:1.6}.legal a{color:inherit}`,
   View: function LegalFooter({ block }) {
     const page = usePage();
-    const { privacy } = useSaid();
+    const { privacy } = usePageStrings();
     return (
       <footer className="legal">
         <Words part={block.id} setting="text" text={block.text} />

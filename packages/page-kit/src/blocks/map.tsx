@@ -2,7 +2,7 @@ import { geoAddress, mapTiles, tileSize } from '@plumgate/core/clients';
 import { mapOf } from '@plumgate/core/page';
 import { withValues } from '@plumgate/core/basics';
 import { usePage, type BlockView } from '../page-context.ts';
-import { useSaid } from '../said.ts';
+import { usePageStrings } from '../page-strings.ts';
 
 /** As wide as a map is ever shown, so that its squares reach both edges. */
 const widest = 1280;
@@ -16,7 +16,7 @@ export const map: BlockView<'map'> = {
 .map-lines a{color:inherit;font-weight:640}`,
   View: function Map({ block }) {
     const page = usePage();
-    const said = useSaid();
+    const strings = usePageStrings();
     const { address: written, place } = mapOf(block, page.facts);
     const address = page.merge(written);
     if (!place)
@@ -31,7 +31,7 @@ export const map: BlockView<'map'> = {
           className="map"
           style={{ height: block.height }}
           role="img"
-          aria-label={withValues(said.map, { address: address || page.clientName })}
+          aria-label={withValues(strings.map, { address: address || page.clientName })}
         >
           {mapTiles(place, block.zoom, widest, block.height).map((tile) => (
             <img

@@ -1,6 +1,6 @@
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
-import { useSaid } from '../said.ts';
+import { usePageStrings } from '../page-strings.ts';
 
 export const navigation: BlockView<'navigation'> = {
   css: `
@@ -9,7 +9,7 @@ export const navigation: BlockView<'navigation'> = {
 .navigation a:hover{text-decoration:underline;text-underline-offset:4px}`,
   View: function Navigation({ block }) {
     const page = usePage();
-    const { site } = useSaid();
+    const { site } = usePageStrings();
     if (block.items.length === 0 && page.editing) return <p>Name the pages it leads to.</p>;
     return (
       <nav className="navigation" aria-label={site}>

@@ -1,6 +1,6 @@
 import { usePage, type BlockView } from '../page-context.ts';
 import { Words } from '../words.tsx';
-import { useSaid } from '../said.ts';
+import { usePageStrings } from '../page-strings.ts';
 
 export const yourBooking: BlockView<'your-booking'> = {
   css: `
@@ -11,7 +11,7 @@ export const yourBooking: BlockView<'your-booking'> = {
 .their-booking .ways a:not(.press){color:inherit}`,
   View: function YourBooking({ block }) {
     const { booking, editing } = usePage();
-    const { booking: said } = useSaid();
+    const { booking: strings } = usePageStrings();
     if (!booking) return null;
     return (
       <div className="their-booking">
@@ -24,9 +24,9 @@ export const yourBooking: BlockView<'your-booking'> = {
         {booking.where && <p>{booking.where}</p>}
         <p className="ways">
           <a className="press outline" href={booking.file}>
-            {said.file}
+            {strings.file}
           </a>
-          <a href={booking.change}>{said.change}</a>
+          <a href={booking.change}>{strings.change}</a>
         </p>
       </div>
     );

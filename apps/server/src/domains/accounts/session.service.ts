@@ -11,7 +11,7 @@ import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Database } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
-import type { Who } from '../../platform/http/bind.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
 import { cookieSpec, type CookieSpec } from '../../platform/http/cookies.ts';
 import { accountKey } from './account-key.ts';
 import { agencies, sessions, users } from '../../records/accounts/table.ts';
@@ -43,7 +43,7 @@ export class SessionService implements OnModuleInit {
   }
 
   /** Checks a sign-in and opens a session; gives the token for the cookie. A wrong address takes as long as a wrong password. */
-  async open(email: string, password: string): Promise<{ who: Who; token: string }> {
+  async open(email: string, password: string): Promise<{ who: CurrentUser; token: string }> {
     const [user] = await this.database.db
       .select()
       .from(users)
@@ -54,7 +54,7 @@ export class SessionService implements OnModuleInit {
     return { who: user, token: await this.openFor(user) };
   }
 
-  async openFor(who: Pick<Who, 'id'>): Promise<string> {
+  async openFor(who: Pick<CurrentUser, 'id'>): Promise<string> {
     const token = randomBytes(32).toString('base64url');
     await this.database.db.insert(sessions).values({
       tokenHash: digest(token),
@@ -64,7 +64,7 @@ export class SessionService implements OnModuleInit {
     return token;
   }
 
-  async whoHas(token: string | undefined): Promise<Who | null> {
+  async whoHas(token: string | undefined): Promise<CurrentUser | null> {
     if (!token) return null;
     const [found] = await this.database.db
       .select({
@@ -93,7 +93,7 @@ export class SessionService implements OnModuleInit {
     if (token) await this.database.db.delete(sessions).where(eq(sessions.tokenHash, digest(token)));
   }
 
-  async describe(who: Who, demo: boolean): Promise<Answer<typeof api.session>> {
+  async describe(who: CurrentUser, demo: boolean): Promise<Answer<typeof api.session>> {
     const [agency] = await this.database.db.select().from(agencies);
     return { user: who, agency: { name: agency?.name ?? '' }, demo };
   }

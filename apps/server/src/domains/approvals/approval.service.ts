@@ -10,7 +10,7 @@ import { funnels } from '../../records/funnels/table.ts';
 import { pages } from '../../records/pages/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
-import type { Who } from '../../platform/http/bind.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
@@ -33,7 +33,7 @@ export class ApprovalService {
   ) {}
 
   /** Makes a link that works for so many days. What is in it is said this once: only a hash of it is kept. */
-  async create(funnelId: FunnelId, days: number, who: Who): Promise<string> {
+  async create(funnelId: FunnelId, days: number, who: CurrentUser): Promise<string> {
     const { clientId } = await this.funnels.row(funnelId);
     const token = randomBytes(24).toString('base64url');
     const now = this.clock.now();

@@ -24,7 +24,7 @@ import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { sqlState } from '../../platform/database/sql-state.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
-import type { Who } from '../../platform/http/bind.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { PersonLinks } from '../messages/person-links.ts';
@@ -37,7 +37,7 @@ import {
   type BookingRow,
 } from '../../records/booking/table.ts';
 
-/** Who does something to a booking: the person from their link, or somebody of the business. */
+/** CurrentUser does something to a booking: the person from their link, or somebody of the business. */
 export type By = 'visitor' | 'business';
 type Happened = 'booked' | 'moved' | 'cancelled';
 
@@ -97,7 +97,7 @@ export class BookingService {
    */
   async book(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     given: {
       client: ClientRow;
       calendarId: CalendarId;
@@ -127,8 +127,8 @@ export class BookingService {
         .returning(),
     );
     const loaded = { booking: booking!, calendar, person, client };
-    this.noteAndTell(so, loaded, 'booked', by, now);
-    so.raise(bookingMade, { ...loaded, at: now });
+    this.noteAndTell(effects, loaded, 'booked', by, now);
+    effects.raise(bookingMade, { ...loaded, at: now });
     return booking!;
   }
 
@@ -138,7 +138,7 @@ export class BookingService {
     start: Instant,
     who: { personId?: PersonId | undefined; name: string; email: string; phone: string },
   ): Promise<BookingView> {
-    return this.change(async (tx, so) => {
+    return this.change(async (tx, effects) => {
       const client = await this.clientRow(tx, calendar.clientId);
       const person = await this.personFor(tx, client, who);
       // Whoever books for somebody has spoken with them: that lead waits no longer.
@@ -146,7 +146,7 @@ export class BookingService {
         .update(people)
         .set({ touchedAt: this.clock.now() })
         .where(and(eq(people.id, person.id), isNull(people.touchedAt)));
-      const booking = await this.book(tx, so, {
+      const booking = await this.book(tx, effects, {
         client,
         calendarId: calendar.id,
         person,
@@ -161,9 +161,9 @@ export class BookingService {
     id: BookingId,
     start: Instant,
     by: By,
-    who: Pick<Who, 'clientId'> | null,
+    who: Pick<CurrentUser, 'clientId'> | null,
   ): Promise<BookingView> {
-    return this.change(async (tx, so) => {
+    return this.change(async (tx, effects) => {
       const loaded = await this.loadForChange(tx, id, who);
       const now = this.clock.now();
       if (by === 'visitor' && !this.mayChange(loaded)) throw new AppProblem('too-late-to-change');
@@ -178,14 +178,18 @@ export class BookingService {
           .returning(),
       );
       const moved = { ...loaded, booking: booking! };
-      this.noteAndTell(so, moved, 'moved', by, now);
-      so.raise(bookingChanged, { ...moved, at: now });
+      this.noteAndTell(effects, moved, 'moved', by, now);
+      effects.raise(bookingChanged, { ...moved, at: now });
       return view(moved);
     });
   }
 
-  async cancel(id: BookingId, by: By, who: Pick<Who, 'clientId'> | null): Promise<BookingView> {
-    return this.change(async (tx, so) => {
+  async cancel(
+    id: BookingId,
+    by: By,
+    who: Pick<CurrentUser, 'clientId'> | null,
+  ): Promise<BookingView> {
+    return this.change(async (tx, effects) => {
       const loaded = await this.loadForChange(tx, id, who);
       const now = this.clock.now();
       if (loaded.booking.state === 'cancelled') return view(loaded);
@@ -197,8 +201,8 @@ export class BookingService {
         .where(eq(bookings.id, id))
         .returning();
       const cancelled = { ...loaded, booking: booking! };
-      this.noteAndTell(so, cancelled, 'cancelled', by, now);
-      so.raise(bookingChanged, { ...cancelled, at: now });
+      this.noteAndTell(effects, cancelled, 'cancelled', by, now);
+      effects.raise(bookingChanged, { ...cancelled, at: now });
       return view(cancelled);
     });
   }
@@ -207,9 +211,9 @@ export class BookingService {
   async mark(
     id: BookingId,
     as: 'came' | 'missed' | 'booked',
-    who: Pick<Who, 'clientId'>,
+    who: Pick<CurrentUser, 'clientId'>,
   ): Promise<BookingView> {
-    return this.change(async (tx, so) => {
+    return this.change(async (tx, effects) => {
       const loaded = await this.loadForChange(tx, id, who);
       if (loaded.booking.state === 'cancelled') throw new AppProblem('booking-is-over');
       const [booking] = await tx
@@ -218,7 +222,7 @@ export class BookingService {
         .where(eq(bookings.id, id))
         .returning();
       if (as !== 'booked')
-        so.note(loaded.person, this.clock.now(), { kind: as, ...this.spoken(loaded) });
+        effects.note(loaded.person, this.clock.now(), { kind: as, ...this.inWords(loaded) });
       return view({ ...loaded, booking: booking! });
     });
   }
@@ -245,7 +249,7 @@ export class BookingService {
 
   async load(
     id: BookingId,
-    who: Pick<Who, 'clientId'> | null = null,
+    who: Pick<CurrentUser, 'clientId'> | null = null,
     db: Queries = this.database.db,
   ): Promise<LoadedBooking> {
     const [row] = await this.select(db).where(eq(bookings.id, id));
@@ -275,13 +279,13 @@ export class BookingService {
   }
 
   private async change<Result>(
-    work: (tx: Queries, so: Consequences) => Promise<Result>,
+    work: (tx: Queries, effects: Consequences) => Promise<Result>,
   ): Promise<Result> {
     try {
       const result = await this.database.transaction(async (tx) => {
-        const so = this.causes.begin();
-        const result = await work(tx, so);
-        await so.write(tx);
+        const effects = this.causes.begin();
+        const result = await work(tx, effects);
+        await effects.write(tx);
         return result;
       });
       this.worker.wake();
@@ -349,7 +353,7 @@ export class BookingService {
   private async loadForChange(
     tx: Queries,
     id: BookingId,
-    who: Pick<Who, 'clientId'> | null,
+    who: Pick<CurrentUser, 'clientId'> | null,
   ): Promise<LoadedBooking> {
     const { calendar } = await this.load(id, who, tx);
     await this.lock(tx, calendar.id, calendar.clientId);
@@ -384,7 +388,7 @@ export class BookingService {
       return person;
     }
     const [firstName, lastName] = splitName(who.name);
-    const sketch = {
+    const details = {
       firstName,
       lastName,
       email: who.email,
@@ -393,10 +397,10 @@ export class BookingService {
       phoneKey: who.phone ? phoneKey(who.phone, client.facts.country) : null,
       textConsent: false,
     };
-    return this.store.arrive(tx, client.id, sketch, 'Added manually', this.clock.now(), 0);
+    return this.store.arrive(tx, client.id, details, 'Added manually', this.clock.now(), 0);
   }
 
-  private spoken({ booking, calendar, client }: LoadedBooking) {
+  private inWords({ booking, calendar, client }: LoadedBooking) {
     return {
       calendar: calendar.content.name,
       when: whenOf({ booking, calendar, client }),
@@ -405,22 +409,22 @@ export class BookingService {
 
   /** The timeline's line, the message to the person, and the notice to the business where the person did it. */
   private noteAndTell(
-    so: Consequences,
+    effects: Consequences,
     loaded: LoadedBooking,
     what: Happened,
     by: By,
     now: Instant,
   ): void {
     const { booking, person } = loaded;
-    so.note(person, now, { kind: what, by, ...this.spoken(loaded) });
+    effects.note(person, now, { kind: what, by, ...this.inWords(loaded) });
     const key = `booking:${booking.id}:${booking.changes}`;
-    this.tellPerson(so, loaded, what, key, now);
-    if (by === 'visitor') this.tellBusiness(so, loaded, what, key, now);
+    this.tellPerson(effects, loaded, what, key, now);
+    if (by === 'visitor') this.tellBusiness(effects, loaded, what, key, now);
   }
 
   /** By email, or where there is none by text. */
   private tellPerson(
-    so: Consequences,
+    effects: Consequences,
     loaded: LoadedBooking,
     what: Happened,
     key: string,
@@ -435,12 +439,13 @@ export class BookingService {
     };
     const to = { client, person, key, at, from: name, context };
     if (person.email && !person.mailRefusedAt)
-      this.messenger.emailPerson(so, to, words, this.file(loaded));
-    else if (person.phone && person.textConsent) this.messenger.textPerson(so, to, words.subject);
+      this.messenger.emailPerson(effects, to, words, this.file(loaded));
+    else if (person.phone && person.textConsent)
+      this.messenger.textPerson(effects, to, words.subject);
   }
 
   private tellBusiness(
-    so: Consequences,
+    effects: Consequences,
     loaded: LoadedBooking,
     what: Happened,
     key: string,
@@ -448,7 +453,7 @@ export class BookingService {
   ): void {
     const { calendar, person, client } = loaded;
     const name = nameFor(person);
-    const { when } = this.spoken(loaded);
+    const { when } = this.inWords(loaded);
     const subject = withoutLinks(`${headline[what]}: ${name}, ${when}`);
     const lines = [
       `${name} ${sentence[what]} ${calendar.content.name}: ${when}.`,
@@ -457,7 +462,7 @@ export class BookingService {
     ];
     const body = withoutLinks(lines.filter(Boolean).join('\n'));
     for (const to of calendar.content.tell)
-      this.messenger.notify(so, {
+      this.messenger.notify(effects, {
         client,
         to,
         key: `${key}:tell:${to}`,
@@ -514,7 +519,7 @@ function timeOf({ content: { rules } }: CalendarRow, start: Instant) {
     startsAt: start,
     endsAt,
     heldUntil: endsAt.add({ minutes: spaceBetween(rules) }),
-    alone: rules.seats === 1,
+    exclusive: rules.seats === 1,
   };
 }
 

@@ -285,7 +285,7 @@ describe('the link in the confirmation', () => {
   });
 });
 
-describe('the diary', () => {
+describe('bookings', () => {
   const api = (
     method: 'GET' | 'POST' | 'PUT',
     url: string,

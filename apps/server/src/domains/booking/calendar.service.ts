@@ -6,7 +6,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
-import type { Who } from '../../platform/http/bind.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { calendars, type CalendarRow } from '../../records/booking/table.ts';
@@ -38,7 +38,7 @@ export class CalendarService {
   /** A calendar that somebody may see; to a front desk another client's does not exist. */
   async row(
     id: CalendarId,
-    who: Pick<Who, 'clientId'> | null,
+    who: Pick<CurrentUser, 'clientId'> | null,
     db: Queries = this.database.db,
   ): Promise<CalendarRow> {
     const mine = who?.clientId ? eq(calendars.clientId, who.clientId) : undefined;

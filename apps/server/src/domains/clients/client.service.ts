@@ -8,7 +8,7 @@ import { and, asc, eq, isNotNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
-import type { Who } from '../../platform/http/bind.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { pages } from '../../records/pages/table.ts';
@@ -24,7 +24,7 @@ export class ClientService {
   ) {}
 
   /** The clients somebody may see, by name. */
-  async list(who: Pick<Who, 'clientId'>): Promise<ClientSummary[]> {
+  async list(who: Pick<CurrentUser, 'clientId'>): Promise<ClientSummary[]> {
     const rows = await this.database.db
       .select()
       .from(clients)

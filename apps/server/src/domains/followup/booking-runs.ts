@@ -20,24 +20,24 @@ export class BookingRuns implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.causes.on(bookingMade, async (made, tx, so) => {
-      await this.joinByCalendar(tx, so, made);
-      await this.booked(tx, so, made);
+    this.causes.on(bookingMade, async (made, tx, effects) => {
+      await this.joinByCalendar(tx, effects, made);
+      await this.booked(tx, effects, made);
     });
-    this.causes.on(bookingChanged, ({ booking, at }, tx, so) =>
-      this.changed(tx, so, booking.id, at),
+    this.causes.on(bookingChanged, ({ booking, at }, tx, effects) =>
+      this.changed(tx, effects, booking.id, at),
     );
   }
 
   private async joinByCalendar(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     { booking, calendar, person, client, at }: BookingHappening,
   ): Promise<void> {
     const { sequence } = calendar.content;
     const submission = booking.submissionId;
     if (sequence)
-      await this.runs.join(tx, so, { client, person, sequence, booking, submission, at });
+      await this.runs.join(tx, effects, { client, person, sequence, booking, submission, at });
   }
 
   /**
@@ -45,14 +45,14 @@ export class BookingRuns implements OnModuleInit {
    * somebody whose run has another booking a further run begins, unless the last was ended: only joining brings them back.
    * Sequences that end on booking end, except what began with this very booking.
    */
-  private async booked(tx: Queries, so: Consequences, made: BookingHappening): Promise<void> {
+  private async booked(tx: Queries, effects: Consequences, made: BookingHappening): Promise<void> {
     const { booking, person, at } = made;
     const all = await loadRuns(tx, eq(sequenceRuns.personId, person.id), { lock: true });
     const counting = all.filter(({ content }) => countsFrom(content, booking));
     for (const id of new Set(counting.map(({ run }) => run.sequenceId)))
       await this.giveRun(
         tx,
-        so,
+        effects,
         made,
         counting.filter(({ run }) => run.sequenceId === id),
       );
@@ -62,13 +62,13 @@ export class BookingRuns implements OnModuleInit {
         run.bookingId !== booking.id &&
         (run.submissionId === null || run.submissionId !== booking.submissionId),
     );
-    await this.runs.endWhere(tx, so, before, at, (end) => end.when === 'booked', 'booked');
+    await this.runs.endWhere(tx, effects, before, at, (end) => end.when === 'booked', 'booked');
   }
 
   /** Gives a booking to one of a person's runs of a sequence, or a run of its own. */
   private async giveRun(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     { booking, person, client, at }: BookingHappening,
     runs: LoadedRun[],
   ): Promise<void> {
@@ -83,7 +83,7 @@ export class BookingRuns implements OnModuleInit {
     if (waiting) {
       const taken = eq(sequenceRuns.id, waiting.run.id);
       await tx.update(sequenceRuns).set(countingFrom(content, booking)).where(taken);
-      await this.runs.planAnew(tx, so, await loadRuns(tx, taken), at);
+      await this.runs.planAnew(tx, effects, await loadRuns(tx, taken), at);
     } else if (
       content.event.kind === 'booking' &&
       content.event.each &&
@@ -93,7 +93,7 @@ export class BookingRuns implements OnModuleInit {
       const { submissionId: submission } = booking;
       const sequence = last.run.sequenceId;
       const joining = { client, sequence, person, submission, booking, at };
-      await this.runs.begin(tx, so, { ...joining, content, onlyFromEvent: true });
+      await this.runs.begin(tx, effects, { ...joining, content, onlyFromEvent: true });
     }
   }
 
@@ -103,7 +103,7 @@ export class BookingRuns implements OnModuleInit {
    */
   private async changed(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     id: BookingHappening['booking']['id'],
     now: Instant,
   ): Promise<void> {
@@ -143,7 +143,7 @@ export class BookingRuns implements OnModuleInit {
             eq(runSteps.state, 'done'),
           ),
         );
-    await this.runs.planAnew(tx, so, runs, now, true);
+    await this.runs.planAnew(tx, effects, runs, now, true);
   }
 }
 

@@ -83,11 +83,11 @@ let phones = 100;
 const join = async (sequence: SequenceId, who: Awaited<ReturnType<typeof person>>) => {
   const client = await app.get(ClientService).row(clientId);
   const begun = await app.database.transaction(async (tx) => {
-    const so = app.get(Causes).begin();
+    const effects = app.get(Causes).begin();
     const begun = await app
       .get(RunService)
-      .join(tx, so, { client, sequence, person: who, at: app.clock.now() });
-    await so.write(tx);
+      .join(tx, effects, { client, sequence, person: who, at: app.clock.now() });
+    await effects.write(tx);
     return begun;
   });
   await app.settle();
@@ -175,10 +175,10 @@ describe('counting back from an evening', () => {
     await app.move('P2D');
     const view = (await owner('GET', `/api/sequences/${sequence}`)).json<SequenceView>();
     const later = { ...view.content, event: { ...event, at: localIn('P10D') } };
-    const weighed = (
-      await owner('POST', `/api/sequences/${sequence}/weigh`, { content: later })
+    const previewed = (
+      await owner('POST', `/api/sequences/${sequence}/preview`, { content: later })
     ).json<SequenceEffect>();
-    expect(weighed).toMatchObject({ people: 1, steps: [{ step: 'one', moved: 1, removed: 0 }] });
+    expect(previewed).toMatchObject({ people: 1, steps: [{ step: 'one', moved: 1, removed: 0 }] });
     await owner('PUT', `/api/sequences/${sequence}`, { version: view.version, content: later });
     await app.settle();
     expect((await received('bo@example.com')).at(-1)).toMatch(/^New time for Evening: /);
@@ -343,6 +343,39 @@ describe('who may be written to', () => {
     const forged = await app.api('POST', '/hooks/texts', {
       type: 'text.received',
       data: { id: 'x', from: fay.phone, to: '+12075550142', body: 'START' },
+    });
+    expect(forged.statusCode).toBe(401);
+  });
+
+  it('an answer by email ends the sequence too, and stands in the record', async () => {
+    const sequence = await make('Two letters', {
+      endsWhen: [{ when: 'replied' }],
+      steps: [step('one', {}), step('two', { delay: days(1) })],
+    });
+    const olga = await person('Olga');
+    await join(sequence, olga);
+    const [mail] = await app.database.db
+      .select()
+      .from(postRoom)
+      .where(eq(postRoom.to, 'olga@example.com'));
+    expect(mail!.replyTo).toBe('desk@quayside-dental.test');
+    await listening();
+    const body = 'Monday suits me.';
+    const answer = await owner('POST', `/api/messages/${mail!.id}/reply`, { body });
+    expect(answer.statusCode).toBe(200);
+    expect(await steps(olga)).toEqual({ one: 'done', two: 'dropped' });
+    expect((await record(olga)).timeline.map(({ text: line }) => line)).toContain(
+      'Replied by email “Monday suits me.”',
+    );
+    const forged = await app.api('POST', '/hooks/mail', {
+      type: 'email.received',
+      data: {
+        id: 'x',
+        from: 'olga@example.com',
+        to: 'desk@quayside-dental.test',
+        subject: '',
+        text: '',
+      },
     });
     expect(forged.statusCode).toBe(401);
   });

@@ -40,7 +40,7 @@ const make = (changes: Partial<SequenceContent>) =>
 async function joinTogether(sequence: SequenceId, count: number): Promise<void> {
   const client = await app.get(ClientService).row(clientId);
   await app.database.transaction(async (tx) => {
-    const so = app.get(Causes).begin();
+    const effects = app.get(Causes).begin();
     for (let index = 0; index < count; index++) {
       const email = `p${index}@example.com`;
       const details = {
@@ -54,9 +54,9 @@ async function joinTogether(sequence: SequenceId, count: number): Promise<void> 
       };
       const at = app.clock.now();
       const person = await app.get(PersonStore).arrive(tx, clientId, details, 'Direct', at, 0);
-      await app.get(RunService).join(tx, so, { client, sequence, person, at });
+      await app.get(RunService).join(tx, effects, { client, sequence, person, at });
     }
-    await so.write(tx);
+    await effects.write(tx);
   });
 }
 

@@ -20,13 +20,17 @@ export class PersonRuns implements OnModuleInit {
   onModuleInit(): void {
     const endsOn =
       (when: 'unsubscribed' | 'replied') =>
-      async ({ person, at }: PersonHappening, tx: Queries, so: Consequences): Promise<void> => {
-        await this.runs.endOn(tx, so, person.id, at, (end) => end.when === when, when);
+      async (
+        { person, at }: PersonHappening,
+        tx: Queries,
+        effects: Consequences,
+      ): Promise<void> => {
+        await this.runs.endOn(tx, effects, person.id, at, (end) => end.when === when, when);
       };
     this.causes.on(unsubscribed, endsOn('unsubscribed'));
     this.causes.on(replied, endsOn('replied'));
-    this.causes.on(reachChanged, ({ person, at }, tx, so) =>
-      this.runs.personChanged(tx, so, person.id, at),
+    this.causes.on(reachChanged, ({ person, at }, tx, effects) =>
+      this.runs.personChanged(tx, effects, person.id, at),
     );
   }
 }

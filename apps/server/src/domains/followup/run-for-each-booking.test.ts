@@ -114,10 +114,10 @@ it('begins nothing by itself for somebody whose run was ended', async () => {
   await reminders.book('flo', reminders.at(4, '10:00'));
   const [{ personId }] = (await app.database.db.select().from(bookings)) as [BookingRow];
   await app.database.transaction(async (tx) => {
-    const so = app.get(Causes).begin();
+    const effects = app.get(Causes).begin();
     const replied = (end: EndsWhen) => end.when === 'replied';
-    await app.get(RunService).endOn(tx, so, personId, app.clock.now(), replied, 'replied');
-    await so.write(tx);
+    await app.get(RunService).endOn(tx, effects, personId, app.clock.now(), replied, 'replied');
+    await effects.write(tx);
   });
   const next = reminders.at(5, '10:00');
   await reminders.book('flo', next);

@@ -10,6 +10,7 @@ import type {
 } from '@plumgate/core/basics';
 import {
   actionWords,
+  reachReasons,
   replan,
   type EndsWhen,
   type LeftOut,
@@ -39,7 +40,7 @@ export interface RunChange {
   changes: StepChange[];
 }
 
-/** Who joins which sequence, and by what. */
+/** CurrentUser joins which sequence, and by what. */
 export interface Joining {
   client: ClientRow;
   sequence: SequenceId;
@@ -62,7 +63,7 @@ export class RunService {
    * and somebody who has been through it joins again only when the sequence says so, or for a further booking: of that they
    * get what counts from the event.
    */
-  async join(tx: Queries, so: Consequences, input: Joining): Promise<boolean> {
+  async join(tx: Queries, effects: Consequences, input: Joining): Promise<boolean> {
     const { client, person, at } = input;
     const [sequence] = await tx
       .select({
@@ -77,13 +78,13 @@ export class RunService {
     const isFurther = sequence.hasBeen && !content.again;
     if (isFurther && !(booking && (await this.isWithoutRun(tx, content, input.sequence, booking))))
       return false;
-    return this.begin(tx, so, { ...input, content, booking, onlyFromEvent: isFurther });
+    return this.begin(tx, effects, { ...input, content, booking, onlyFromEvent: isFurther });
   }
 
   /** Begins a run, unless one is running for the same person and occasion; gives whether it began. */
   async begin(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     input: Joining & {
       content: SequenceContent;
       booking: BookingRow | null;
@@ -110,15 +111,15 @@ export class RunService {
       .onConflictDoNothing()
       .returning({ id: sequenceRuns.id });
     if (begun.length === 0) return false;
-    so.note(person, at, { kind: 'joined', sequence: content.name });
+    effects.note(person, at, { kind: 'joined', sequence: content.name });
     for (const step of plan) {
-      so.plan({
+      effects.plan({
         ...rowOf(step, content),
         clientId: client.id,
         runId: run.id,
         sequenceId: input.sequence,
       });
-      this.noteLeftOut(so, { person, content }, at, step.step, step.leftOut);
+      this.noteLeftOut(effects, { person, content }, at, step.step, step.leftOut);
     }
     return true;
   }
@@ -179,7 +180,7 @@ export class RunService {
    */
   async personChanged(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     person: PersonId,
     now: Instant,
   ): Promise<void> {
@@ -187,7 +188,9 @@ export class RunService {
       tx
         .select({ id: runSteps.id })
         .from(runSteps)
-        .where(and(eq(runSteps.runId, sequenceRuns.id), inArray(runSteps.leftOut, personReasons))),
+        .where(
+          and(eq(runSteps.runId, sequenceRuns.id), inArray(runSteps.leftOut, [...reachReasons])),
+        ),
     );
     const runs = await loadRuns(
       tx,
@@ -200,20 +203,20 @@ export class RunService {
       ),
       { lock: true },
     );
-    await this.planAnew(tx, so, await this.mayGoOn(tx, runs), now);
+    await this.planAnew(tx, effects, await this.mayGoOn(tx, runs), now);
   }
 
   /** Ends the person's runs whose sequence ends on this. */
   async endOn(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     person: PersonId,
     now: Instant,
     ends: (end: EndsWhen) => boolean,
     because: string,
   ): Promise<RunId[]> {
     const running = await loadRuns(tx, runsOf(person), { lock: true });
-    return this.endWhere(tx, so, running, now, ends, because);
+    return this.endWhere(tx, effects, running, now, ends, because);
   }
 
   /** What a changed sequence would mean for everybody who is in it; `lock` for whoever then carries it out. */
@@ -239,15 +242,20 @@ export class RunService {
   /** Works the plans out anew and writes down what differs. */
   async planAnew(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     runs: LoadedRun[],
     now: Instant,
     eventMoved = false,
   ): Promise<void> {
-    await this.carryOut(tx, so, await this.changesOf(tx, runs, now, eventMoved), now);
+    await this.carryOut(tx, effects, await this.changesOf(tx, runs, now, eventMoved), now);
   }
 
-  async carryOut(tx: Queries, so: Consequences, changed: RunChange[], now: Instant): Promise<void> {
+  async carryOut(
+    tx: Queries,
+    effects: Consequences,
+    changed: RunChange[],
+    now: Instant,
+  ): Promise<void> {
     for (const { loaded, standing, plan, changes } of changed) {
       const { run } = loaded;
       for (const change of changes) {
@@ -255,14 +263,14 @@ export class RunService {
         const row = {
           dueAt: change.becomes === 'waiting' ? change.at : null,
           ...(change.becomes === 'waiting' && {
-            nominalAt: plan.find(({ step }) => step === change.step)?.meant ?? null,
+            nominalAt: plan.find(({ step }) => step === change.step)?.nominalTime ?? null,
             position: placeOf(change.step, loaded.content),
           }),
           state: change.becomes === 'removed' ? ('dropped' as const) : change.becomes,
           leftOut: change.becomes === 'left-out' ? change.because : null,
         };
         if (isNew) {
-          so.plan({
+          effects.plan({
             ...row,
             stepId: change.step,
             clientId: run.clientId,
@@ -281,7 +289,7 @@ export class RunService {
             // Only what it was when this was worked out: what was done meanwhile stays done.
             .where(and(eq(runSteps.id, was.id), eq(runSteps.state, was.state)));
         }
-        if (row.leftOut) this.noteLeftOut(so, loaded, now, change.step, row.leftOut);
+        if (row.leftOut) this.noteLeftOut(effects, loaded, now, change.step, row.leftOut);
       }
       const after = standing.map((step) => afterChange(step, changes));
       const added = changes.some((change) => change.becomes !== 'removed' && change.isNew);
@@ -324,7 +332,7 @@ export class RunService {
   /** Ends runs: nothing of them that waits happens any more. */
   async end(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     runs: LoadedRun[],
     now: Instant,
     because: string,
@@ -340,20 +348,20 @@ export class RunService {
       .set({ state: 'dropped' })
       .where(and(inArray(runSteps.runId, ids), eq(runSteps.state, 'waiting')));
     for (const { person, content } of runs)
-      so.note(person, now, { kind: 'ended', sequence: content.name, because });
+      effects.note(person, now, { kind: 'ended', sequence: content.name, because });
   }
 
   /** Ends those of the runs whose sequence ends on this. */
   async endWhere(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     running: LoadedRun[],
     now: Instant,
     ends: (end: EndsWhen) => boolean,
     because: string,
   ): Promise<RunId[]> {
     const over = running.filter(({ content }) => content.endsWhen.some(ends));
-    await this.end(tx, so, over, now, because);
+    await this.end(tx, effects, over, now, because);
     return over.map(({ run }) => run.id);
   }
 
@@ -385,6 +393,7 @@ export class RunService {
           // What failed would fail again: no plan brings it back.
           state: step.state === 'dropped' || step.state === 'failed' ? 'closed' : step.state,
           at: step.dueAt,
+          leftOut: step.leftOut,
         })),
         plan,
         now,
@@ -423,7 +432,7 @@ export class RunService {
   }
 
   private noteLeftOut(
-    so: Consequences,
+    effects: Consequences,
     { person, content }: Pick<LoadedRun, 'person' | 'content'>,
     at: Instant,
     stepId: string,
@@ -432,7 +441,7 @@ export class RunService {
     if (!because || because === 'no-event' || because === 'first-run-only') return;
     const step = content.steps.find((one) => one.id === stepId);
     if (step)
-      so.note(person, at, {
+      effects.note(person, at, {
         kind: 'left-out',
         what: actionWords(step.action),
         sequence: content.name,
@@ -444,15 +453,6 @@ export class RunService {
 /** The key of the message that a step owes; planned again after it was done, the step owes another. */
 export const messageOfStep = ({ id, planVersion }: Pick<StepRow, 'id' | 'planVersion'>): string =>
   planVersion === 0 ? `step:${id}` : `step:${id}:${planVersion}`;
-
-/** Why a step is left out that may come after all when the person can be reached again. */
-const personReasons: LeftOut[] = [
-  'no-email',
-  'mail-refused',
-  'unsubscribed',
-  'no-phone',
-  'no-text-consent',
-];
 
 async function zoneOfCalendar(tx: Queries, id: CalendarId): Promise<string | null> {
   const [row] = await tx
@@ -481,10 +481,10 @@ const runsOf = (person: PersonId) =>
 const placeOf = (step: string, { steps }: Pick<SequenceContent, 'steps'>) =>
   steps.findIndex(({ id }) => id === step);
 
-const rowOf = ({ step, at, leftOut, meant }: PlannedStep, content: SequenceContent) => ({
+const rowOf = ({ step, at, leftOut, nominalTime }: PlannedStep, content: SequenceContent) => ({
   stepId: step,
   dueAt: at,
-  nominalAt: meant,
+  nominalAt: nominalTime,
   position: placeOf(step, content),
   state: at ? ('waiting' as const) : ('left-out' as const),
   leftOut,

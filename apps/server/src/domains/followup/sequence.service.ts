@@ -76,18 +76,18 @@ export class SequenceService {
         .where(and(eq(sequences.id, id), eq(sequences.version, version)))
         .returning();
       if (!row) throw new AppProblem('changed-elsewhere');
-      const so = this.causes.begin();
+      const effects = this.causes.begin();
       const changed = await this.runs.changesBy(tx, id, content, now, { lock: true });
-      await this.runs.carryOut(tx, so, changed, now);
+      await this.runs.carryOut(tx, effects, changed, now);
       await this.runs.takeOrder(tx, id);
-      this.tellNewTime(so, before.content, content, changed, now);
-      await so.write(tx);
+      this.tellNewTime(effects, before.content, content, changed, now);
+      await effects.write(tx);
     });
     return this.get(id);
   }
 
   /** What a change would mean for the people in the sequence. */
-  async weigh(id: SequenceId, content: SequenceContent): Promise<SequenceEffect> {
+  async previewChange(id: SequenceId, content: SequenceContent): Promise<SequenceEffect> {
     const { db } = this.database;
     const before = await this.row(db, id);
     const changed = await this.runs.changesBy(db, id, content, this.clock.now());
@@ -118,7 +118,7 @@ export class SequenceService {
   }
 
   private tellNewTime(
-    so: Consequences,
+    effects: Consequences,
     before: SequenceContent,
     after: SequenceContent,
     changed: RunChange[],
@@ -138,7 +138,7 @@ export class SequenceService {
       const { zone } = client.facts;
       const moment = momentFields(fixedMoment(event.at, zone), zone);
       this.messenger.emailPerson(
-        so,
+        effects,
         {
           client,
           person,

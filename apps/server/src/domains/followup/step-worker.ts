@@ -6,6 +6,7 @@ import {
   whyUnreachable,
   type LeftOut,
   type SequenceStep,
+  makesSenseUntil,
 } from '@plumgate/core/followup';
 import { momentFields, withoutLinks, type MergeContext } from '@plumgate/core/messages';
 import { and, asc, eq, inArray, lte, min, type SQL } from 'drizzle-orm';
@@ -128,13 +129,13 @@ export class StepWorker implements OnModuleInit {
       const [loaded] = await loadRuns(tx, eq(sequenceRuns.id, row.runId));
       const step = loaded?.content.steps.find((one) => one.id === row.stepId);
       if (loaded && step) {
-        const so = this.causes.begin();
-        so.note(loaded.person, now, {
+        const effects = this.causes.begin();
+        effects.note(loaded.person, now, {
           kind: 'step-failed',
           what: actionWords(step.action),
           sequence: loaded.content.name,
         });
-        await so.write(tx);
+        await effects.write(tx);
       }
       await this.runs.finish(tx, [row.runId]);
     });
@@ -154,7 +155,7 @@ export class StepWorker implements OnModuleInit {
     if (!loaded || !step || pass.ended.has(row.runId)) return pass.mark(row, 'dropped');
     const reason = this.whyNotNow(step, loaded, pass.now);
     if (reason) {
-      pass.so.note(loaded.person, pass.now, {
+      pass.effects.note(loaded.person, pass.now, {
         kind: 'left-out',
         what: actionWords(step.action),
         sequence: loaded.content.name,
@@ -168,9 +169,8 @@ export class StepWorker implements OnModuleInit {
 
   /** What has changed since the step was planned: a person who can't be reached any more, an event that is over. */
   private whyNotNow(step: SequenceStep, loaded: LoadedRun, now: Instant): LeftOut | null {
-    const event = eventOf(loaded.content, loaded.booking, loaded.client.facts.zone);
-    const isReminder = step.anchor === 'event' && step.side === 'before' && step.delay.amount > 0;
-    if (isReminder && event && Temporal.Instant.compare(event.at, now) <= 0) return 'event-past';
+    const until = this.expiry(step, loaded);
+    if (until && Temporal.Instant.compare(until, now) <= 0) return 'event-past';
     return whyUnreachable(step, reachable(loaded.person));
   }
 
@@ -181,7 +181,7 @@ export class StepWorker implements OnModuleInit {
     loaded: LoadedRun,
   ): Promise<void> {
     const { client, person, content } = loaded;
-    const { tx, so, now } = pass;
+    const { tx, effects, now } = pass;
     const { action } = step;
     const to: ToPerson = {
       client,
@@ -195,12 +195,12 @@ export class StepWorker implements OnModuleInit {
     };
     switch (action.kind) {
       case 'email':
-        return this.messenger.emailPerson(so, to, action);
+        return this.messenger.emailPerson(effects, to, action);
       case 'text':
-        return this.messenger.textPerson(so, to, action.body);
+        return this.messenger.textPerson(effects, to, action.body);
       case 'tell': {
         const subject = withoutLinks(`${nameFor(person)}: ${content.name}`);
-        this.messenger.notify(so, {
+        this.messenger.notify(effects, {
           client,
           to: action.email,
           key: to.key,
@@ -209,15 +209,16 @@ export class StepWorker implements OnModuleInit {
           body: this.messenger.fill(client, action.body, to.context),
           person,
         });
-        so.note(person, now, { kind: 'told', to: action.email, subject });
+        effects.note(person, now, { kind: 'told', to: action.email, subject });
         return;
       }
       case 'tag': {
         const tags = await this.store.tag(tx, person, [action.tag]);
-        if (tags.length > 0) so.note(person, now, { kind: 'tagged', tags, rule: content.name });
+        if (tags.length > 0)
+          effects.note(person, now, { kind: 'tagged', tags, rule: content.name });
         const ended = await this.runs.endOn(
           tx,
-          so,
+          effects,
           person.id,
           now,
           endsOnTag(tags),
@@ -228,10 +229,10 @@ export class StepWorker implements OnModuleInit {
       }
       case 'untag':
         if (await this.store.untag(tx, person, action.tag))
-          so.note(person, now, { kind: 'untagged', tag: action.tag, sequence: content.name });
+          effects.note(person, now, { kind: 'untagged', tag: action.tag, sequence: content.name });
         return;
       case 'start':
-        await this.runs.join(tx, so, {
+        await this.runs.join(tx, effects, {
           client,
           person,
           sequence: action.sequence,
@@ -240,7 +241,7 @@ export class StepWorker implements OnModuleInit {
         });
         return;
       case 'end':
-        await this.runs.end(tx, so, [loaded], now, 'its end step');
+        await this.runs.end(tx, effects, [loaded], now, 'its end step');
         pass.ended.add(row.runId);
         return;
       default:
@@ -250,8 +251,8 @@ export class StepWorker implements OnModuleInit {
 
   /** A message about what is still to come makes no sense after it. */
   private expiry(step: SequenceStep, { content, booking, client }: LoadedRun): Instant | null {
-    if (step.anchor !== 'event' || step.side !== 'before') return null;
-    return eventOf(content, booking, client.facts.zone)?.at ?? null;
+    const event = eventOf(content, booking, client.facts.zone);
+    return event && makesSenseUntil(step, event.at);
   }
 
   private context(loaded: LoadedRun): MergeContext {
@@ -290,7 +291,7 @@ class Pass {
 
   constructor(
     readonly tx: Queries,
-    readonly so: Consequences,
+    readonly effects: Consequences,
     readonly now: Instant,
     loaded: LoadedRun[],
   ) {
@@ -319,6 +320,6 @@ class Pass {
         set(ids, { state: 'left-out', dueAt: null, leftOut }),
       ),
     ];
-    await this.so.write(this.tx, marks);
+    await this.effects.write(this.tx, marks);
   }
 }

@@ -13,7 +13,7 @@ import { bundleFile, readBundle, type Bundle, type BundleProblem } from '@plumga
 import { formsOn, rebind, type PageDocument } from '@plumgate/core/page';
 import { FunnelService } from '../funnels/funnel.service.ts';
 import { AddressService } from '../pages/address.service.ts';
-import { BringOverService } from '../pages/bring-over.service.ts';
+import { CopyToClientService } from '../pages/copy-to-client.service.ts';
 import { PageService } from '../pages/page.service.ts';
 import { FileService } from '../pictures/file.service.ts';
 import { PictureService, type ReadPicture } from '../pictures/picture.service.ts';
@@ -40,7 +40,7 @@ export class ImportService {
     private readonly funnels: FunnelService,
     private readonly pages: PageService,
     private readonly addresses: AddressService,
-    private readonly over: BringOverService,
+    private readonly over: CopyToClientService,
     private readonly pictures: PictureService,
     private readonly files: FileService,
     private readonly templates: TemplateService,
@@ -52,7 +52,7 @@ export class ImportService {
   ): Promise<{ funnelId: FunnelId | null; templateId: TemplateId | null }> {
     const read = await this.readAll(zip);
     return this.database.transaction(async (tx) => {
-      const free = await this.addresses.freeEnding(tx, clientId);
+      const free = await this.addresses.availableSlug(tx, clientId);
       const documents = await this.withPictures(tx, clientId, read);
       if (read.bundle.kind === 'template')
         return { funnelId: null, templateId: await this.asTemplate(tx, read.bundle, documents) };

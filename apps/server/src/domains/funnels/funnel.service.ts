@@ -9,7 +9,7 @@ import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { AddressService } from '../pages/address.service.ts';
-import { BringOverService } from '../pages/bring-over.service.ts';
+import { CopyToClientService } from '../pages/copy-to-client.service.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { PageService } from '../pages/page.service.ts';
@@ -35,7 +35,7 @@ export class FunnelService {
     private readonly pages: PageService,
     private readonly sites: SiteVersions,
     private readonly forms: FormService,
-    private readonly over: BringOverService,
+    private readonly over: CopyToClientService,
     private readonly addresses: AddressService,
     private readonly results: ResultsService,
   ) {}
@@ -109,7 +109,7 @@ export class FunnelService {
   async create(clientId: ClientId, name: string, from?: TemplateContent): Promise<FunnelId> {
     const given = from?.pages.map(readTemplatePage) ?? this.plainPages(name);
     return this.database.transaction(async (tx) => {
-      const free = await this.addresses.freeEnding(tx, clientId);
+      const free = await this.addresses.availableSlug(tx, clientId);
       const funnelId = await this.begin(tx, clientId, name);
       const { parts } = await this.over.bring(
         tx,
@@ -146,7 +146,7 @@ export class FunnelService {
     const copies = new Map(steps.map((step) => [step.id, this.ids.next<PageId>()]));
     const renamed = (name: string) => copiedName(name, from.name, to.name);
     return this.database.transaction(async (tx) => {
-      const free = await this.addresses.freeEnding(tx, to.clientId);
+      const free = await this.addresses.availableSlug(tx, to.clientId);
       const funnelId = await this.begin(tx, to.clientId, to.name);
       const { head, body } = from;
       await tx.update(funnels).set({ head, body }).where(eq(funnels.id, funnelId));

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { DraftBody, PageState } from '@plumgate/contract';
 import { slugFrom, type FunnelId, type PageId } from '@plumgate/core/basics';
-import { copiedName, reledSteps } from '@plumgate/core/funnels';
+import { copiedName, retargetedSteps } from '@plumgate/core/funnels';
 import {
   blocksOf,
   Draft,
@@ -16,7 +16,7 @@ import { eq, inArray } from 'drizzle-orm';
 import type { z } from 'zod';
 import { FormService } from '../forms/form.service.ts';
 import { AddressService } from '../pages/address.service.ts';
-import { BringOverService } from '../pages/bring-over.service.ts';
+import { CopyToClientService } from '../pages/copy-to-client.service.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { PageService } from '../pages/page.service.ts';
@@ -52,7 +52,7 @@ export class StepService {
     private readonly sites: SiteVersions,
     private readonly forms: FormService,
     private readonly addresses: AddressService,
-    private readonly over: BringOverService,
+    private readonly over: CopyToClientService,
   ) {}
 
   /** Puts a step at a place among the others; with its forms copied where it is a copy of a page. */
@@ -62,7 +62,7 @@ export class StepService {
   ): Promise<PageId> {
     const funnel = await this.funnels.row(funnelId);
     return this.rearranged(funnelId, async (tx) => {
-      const free = await this.addresses.freeEnding(tx, funnel.clientId);
+      const free = await this.addresses.availableSlug(tx, funnel.clientId);
       const source = await this.source(tx, name, from);
       const { parts } = await this.over.bring(
         tx,
@@ -189,9 +189,9 @@ export class StepService {
       const after = await stepsOf(tx, funnelId);
       for (const [position, { id }] of after.entries())
         await tx.update(pages).set({ position }).where(eq(pages.id, id));
-      const reled = reledSteps(before, after);
+      const retargeted = retargetedSteps(before, after);
       const live = after.filter(
-        ({ id, liveVersion }) => liveVersion !== null && reled.includes(id),
+        ({ id, liveVersion }) => liveVersion !== null && retargeted.includes(id),
       );
       if (live.length > 0)
         await tx

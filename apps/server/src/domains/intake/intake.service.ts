@@ -175,13 +175,13 @@ export class IntakeService {
     const arriving = { incoming, answers, client, details, person, plan, submission, at, isChange };
     const first = await this.isFirst(tx, person, incoming);
     await this.keepSubmission(tx, arriving);
-    const so = this.causes.begin();
-    await this.noteArrival(tx, so, arriving);
-    const booking = isChange ? null : await this.takeTime(tx, so, arriving);
+    const effects = this.causes.begin();
+    await this.noteArrival(tx, effects, arriving);
+    const booking = isChange ? null : await this.takeTime(tx, effects, arriving);
     for (const sequence of plan.sequences)
-      await this.runs.join(tx, so, { client, person, sequence, submission, booking, at });
-    this.tell(so, arriving);
-    await so.write(tx, [
+      await this.runs.join(tx, effects, { client, person, sequence, submission, booking, at });
+    this.tell(effects, arriving);
+    await effects.write(tx, [
       ...this.store.noteAlsoGiven(tx, person, person.also, details.textConsent, at),
       ...(first.onPage && !isChange ? [this.countLead(tx, arriving, first.inFunnel)] : []),
     ]);
@@ -273,9 +273,9 @@ export class IntakeService {
   }
 
   /** Does what the rules planned for the person and notes it on their timeline. */
-  private async noteArrival(tx: Queries, so: Consequences, arriving: Arriving): Promise<void> {
+  private async noteArrival(tx: Queries, effects: Consequences, arriving: Arriving): Promise<void> {
     const { incoming, answers, person, plan, at } = arriving;
-    so.note(person, at, {
+    effects.note(person, at, {
       kind: 'submitted',
       form: incoming.form.name,
       page: incoming.pageName,
@@ -283,32 +283,39 @@ export class IntakeService {
       answers: labelledAnswers(incoming.form, answers),
     });
     if (person.also.name || person.also.phone)
-      so.note(person, at, { kind: 'also-given', ...person.also });
+      effects.note(person, at, { kind: 'also-given', ...person.also });
     const rule = plan.met.map((met) => met.name).join(', ');
-    if (rule) so.note(person, at, { kind: 'met', rules: plan.met.map((met) => met.name) });
+    if (rule) effects.note(person, at, { kind: 'met', rules: plan.met.map((met) => met.name) });
     const tags = await this.store.tag(tx, person, plan.tags);
     if (tags.length > 0) {
-      so.note(person, at, { kind: 'tagged', tags, rule });
+      effects.note(person, at, { kind: 'tagged', tags, rule });
       // Only somebody who was here before can be running through a sequence that this ends.
       if (!person.isNew)
-        await this.runs.endOn(tx, so, person.id, at, endsOnTag(tags), `tagged ${tags.join(', ')}`);
+        await this.runs.endOn(
+          tx,
+          effects,
+          person.id,
+          at,
+          endsOnTag(tags),
+          `tagged ${tags.join(', ')}`,
+        );
     }
     if (plan.owner && plan.owner !== person.ownerId) {
       const to = await this.store.give(tx, person, plan.owner);
-      if (to !== null) so.note(person, at, { kind: 'given', to, rule });
+      if (to !== null) effects.note(person, at, { kind: 'given', to, rule });
     }
     for (const to of noticesOf(arriving))
-      so.note(person, at, { kind: 'told', to, subject: noticeSubject(arriving) });
+      effects.note(person, at, { kind: 'told', to, subject: noticeSubject(arriving) });
   }
 
   private async takeTime(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     { incoming, client, person, submission }: Arriving,
   ): Promise<BookingRow | null> {
     if (!incoming.booking?.start) return null;
     const { calendarId, start } = incoming.booking;
-    return this.bookings.book(tx, so, {
+    return this.bookings.book(tx, effects, {
       client,
       calendarId,
       person,
@@ -319,7 +326,7 @@ export class IntakeService {
   }
 
   /** Tells the business who wrote and what they said; an answer to the notice goes to the person. */
-  private tell(so: Consequences, arriving: Arriving): void {
+  private tell(effects: Consequences, arriving: Arriving): void {
     const { incoming, answers, client, person, submission, at } = arriving;
     const lines = labelledAnswers(incoming.form, answers).map(
       ({ question, answer }) => `${question}: ${answer}`,
@@ -332,7 +339,7 @@ export class IntakeService {
       `Page: ${incoming.pageName}\nSource: ${withoutLinks(incoming.source)}`,
     ].join('\n\n');
     for (const to of noticesOf(arriving))
-      this.messenger.notify(so, {
+      this.messenger.notify(effects, {
         client,
         to,
         key: `tell:${submission}:${to}`,

@@ -9,7 +9,7 @@ import type {
   PictureFormat,
   ShownBooking,
 } from '@plumgate/page-kit';
-import { renderPage, type PageTold } from '@plumgate/page-kit/render';
+import { renderPage, type PageMetadata } from '@plumgate/page-kit/render';
 import { Clock, MovableClock, SystemClock } from '../../platform/clock.ts';
 import { CONFIG, type Config } from '../../platform/config.ts';
 import { fileHref } from '../pictures/file.service.ts';
@@ -47,7 +47,7 @@ export class PageRenderer {
       page: page.document,
       assets: '/~',
       script: scriptName,
-      told: this.metadataOf(page),
+      metadata: this.metadataOf(page),
       code: page.code,
       context: this.contextOf(page, reader),
     });
@@ -126,7 +126,7 @@ export class PageRenderer {
   }
 
   /** What a page tells of itself: a hidden or gated one nothing to search engines. */
-  private metadataOf(page: ShownPage): PageTold {
+  private metadataOf(page: ShownPage): PageMetadata {
     const { origin } = new URL(page.address);
     const share = page.document.share;
     const picture = share && page.references.pictures.get(share.id);

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { truncate, type ClientId, type Instant, type PersonId } from '@plumgate/core/basics';
 import { textKeyword } from '@plumgate/core/messages';
-import { phoneKey } from '@plumgate/core/people';
+import { emailKey, phoneKey } from '@plumgate/core/people';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { clients } from '../../records/clients/table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
@@ -12,9 +12,10 @@ import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import type { OptOutTarget } from './person-links.ts';
+import type { ReceivedEmail } from '../../platform/mail/received-email.ts';
 import type { WireText } from '../../platform/texts/gateway-stand-in.ts';
 import { Worker } from '../../platform/worker.ts';
-import { receivedTexts, stoppedNotices } from '../../records/messages/table.ts';
+import { receivedMessages, stoppedNotices } from '../../records/messages/table.ts';
 
 /** What people say about messages to them: no more mail, no more texts, texts again, or simply an answer. */
 @Injectable()
@@ -56,12 +57,12 @@ export class ConsentService {
         .where(and(eq(people.id, id), isNull(people.unsubscribedAt)))
         .returning();
       if (person) {
-        const so = this.causes.begin();
-        so.note(person, now, { kind: 'unsubscribed' });
+        const effects = this.causes.begin();
+        effects.note(person, now, { kind: 'unsubscribed' });
         await this.dropOwed(tx, person, 'email', 'they unsubscribed');
-        so.raise(unsubscribed, { person, at: now });
-        so.raise(reachChanged, { person, at: now });
-        await so.write(tx);
+        effects.raise(unsubscribed, { person, at: now });
+        effects.raise(reachChanged, { person, at: now });
+        await effects.write(tx);
       }
       return found !== undefined;
     });
@@ -71,40 +72,86 @@ export class ConsentService {
   async received(text: WireText): Promise<void> {
     const now = this.clock.now();
     await this.database.transaction(async (tx) => {
-      const isNew = await tx
-        .insert(receivedTexts)
-        .values({ id: text.id, receivedAt: now })
-        .onConflictDoNothing()
-        .returning({ id: receivedTexts.id });
-      if (isNew.length === 0) return;
+      if (!(await this.isNew(tx, text.id, now))) return;
       const [latest, ...others] = await this.senders(tx, text);
       if (!latest) return;
-      const so = this.causes.begin();
+      const effects = this.causes.begin();
       const keyword = textKeyword(text.body);
       if (keyword) {
         // The number speaks, whoever else has given the same one.
         for (const person of [latest, ...others])
-          await this.allowTexts(tx, so, person, keyword === 'start', now);
+          await this.allowTexts(tx, effects, person, keyword === 'start', now);
       } else {
-        so.note(latest, now, { kind: 'replied', body: truncate(text.body, 1000) });
-        so.raise(replied, { person: latest, at: now });
+        effects.note(latest, now, { kind: 'replied', body: truncate(text.body, 1000) });
+        effects.raise(replied, { person: latest, at: now });
       }
-      await so.write(tx);
+      await effects.write(tx);
     });
     this.worker.wake();
   }
 
+  /** An email that came in; the same one again (by its id) does nothing. It is an answer, whatever it says. */
+  async receivedEmail(email: ReceivedEmail): Promise<void> {
+    const now = this.clock.now();
+    await this.database.transaction(async (tx) => {
+      if (!(await this.isNew(tx, `mail:${email.id}`, now))) return;
+      const person = await this.writerOf(tx, email);
+      if (!person) return;
+      const effects = this.causes.begin();
+      const body = truncate(firstWords(email.text) || email.subject, 1000);
+      effects.note(person, now, { kind: 'replied', body, by: 'email' });
+      effects.raise(replied, { person, at: now });
+      await effects.write(tx);
+    });
+    this.worker.wake();
+  }
+
+  private async isNew(tx: Queries, id: string, receivedAt: Instant): Promise<boolean> {
+    const rows = await tx
+      .insert(receivedMessages)
+      .values({ id, receivedAt })
+      .onConflictDoNothing()
+      .returning({ id: receivedMessages.id });
+    return rows.length > 0;
+  }
+
+  /** Who wrote an email: the person with that address, of the client whose address it went to, or who wrote to them last. */
+  private async writerOf(tx: Queries, { from, to }: ReceivedEmail): Promise<PersonRow | undefined> {
+    const address = emailKey(to);
+    const all = await tx.select({ id: clients.id, facts: clients.facts }).from(clients);
+    const addressed = all.find(({ facts }) => facts.email && emailKey(facts.email) === address);
+    const client = addressed?.id ?? (await this.lastMailer(tx, from));
+    if (!client) return undefined;
+    const [person] = await tx
+      .select()
+      .from(people)
+      .where(and(eq(people.clientId, client), eq(people.emailKey, emailKey(from))));
+    return person;
+  }
+
+  private async lastMailer(tx: Queries, to: string): Promise<ClientId | undefined> {
+    const [row] = await tx
+      .select({ clientId: outbox.clientId })
+      .from(outbox)
+      .where(
+        sql`${outbox.payload}->>'kind' = 'email' and lower(${outbox.payload}->>'to') = ${to.toLowerCase()}`,
+      )
+      .orderBy(desc(outbox.order))
+      .limit(1);
+    return row?.clientId;
+  }
+
   private async allowTexts(
     tx: Queries,
-    so: Consequences,
+    effects: Consequences,
     person: PersonRow,
     allow: boolean,
     now: Instant,
   ): Promise<void> {
     await tx.update(people).set({ textConsent: allow }).where(eq(people.id, person.id));
-    so.note(person, now, { kind: allow ? 'texts-allowed' : 'texts-stopped' });
+    effects.note(person, now, { kind: allow ? 'texts-allowed' : 'texts-stopped' });
     if (!allow) await this.dropOwed(tx, person, 'text', 'they stopped texts');
-    so.raise(reachChanged, { person, at: now });
+    effects.raise(reachChanged, { person, at: now });
   }
 
   private async dropOwed(
@@ -125,7 +172,7 @@ export class ConsentService {
       );
   }
 
-  /** Who wrote: the people with that number, of the client whose number they answered, the last seen first. */
+  /** CurrentUser wrote: the people with that number, of the client whose number they answered, the last seen first. */
   private async senders(tx: Queries, text: WireText): Promise<PersonRow[]> {
     const client = (await this.lastSender(tx, text)) ?? (await this.byNumber(tx, text.to));
     if (!client) return [];
@@ -158,3 +205,11 @@ export class ConsentService {
     return rows.find(({ facts }) => phoneKey(facts.phone, facts.country) === number)?.id;
   }
 }
+
+/** What somebody wrote themselves: mail programs quote the letter that is answered below it, each line behind a `>`. */
+const firstWords = (text: string): string =>
+  text
+    .split('\n')
+    .filter((line) => !line.startsWith('>'))
+    .join('\n')
+    .trim();

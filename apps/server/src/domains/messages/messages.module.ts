@@ -35,9 +35,14 @@ const gateways: Provider[] = [
   },
   {
     provide: MAIL_STAND_IN,
-    useFactory: (config: Config, room: PostRoomService) =>
-      config.smtpUrl ? null : SmtpStandIn.start((message, to) => room.keep(message, to)),
-    inject: [CONFIG, PostRoomService],
+    useFactory: async (config: Config, database: Database, room: PostRoomService) =>
+      config.smtpUrl
+        ? null
+        : SmtpStandIn.start(
+            (message, to) => room.keep(message, to),
+            await secret(database.db, 'mail-hook-secret'),
+          ),
+    inject: [CONFIG, Database, PostRoomService],
   },
   {
     provide: MailDoor,
@@ -49,6 +54,6 @@ const gateways: Provider[] = [
 
 @Module({
   providers: [ConsentService, Messenger, Outbox, PersonLinks, PostRoomService, ...gateways],
-  exports: [ConsentService, Messenger, PersonLinks, PostRoomService, TEXT_STAND_IN],
+  exports: [ConsentService, Messenger, PersonLinks, PostRoomService, TEXT_STAND_IN, MAIL_STAND_IN],
 })
 export class MessagesModule {}

@@ -52,7 +52,7 @@ export class Messenger {
 
   /** An email from a client's template to a person who has an address. */
   emailPerson(
-    so: Consequences,
+    effects: Consequences,
     to: ToPerson,
     template: { subject: string; body: string },
     calendar?: EmailPayload['calendar'],
@@ -60,23 +60,23 @@ export class Messenger {
     const { client, person, context } = to;
     const unsubscribe = this.links.unsubscribe(client, person.id);
     const email = emailToPerson(client, person.email, template, context, unsubscribe);
-    so.owe({ ...owedTo(to), payload: { ...email, ...(calendar && { calendar }) } });
-    so.note(person, to.at, { kind: 'sent', subject: email.subject, sequence: to.from });
+    effects.enqueue({ ...queuedTo(to), payload: { ...email, ...(calendar && { calendar }) } });
+    effects.note(person, to.at, { kind: 'sent', subject: email.subject, sequence: to.from });
   }
 
   /** A text from a client's template to a person who has a number and has agreed to texts. */
-  textPerson(so: Consequences, to: ToPerson, template: string): void {
+  textPerson(effects: Consequences, to: ToPerson, template: string): void {
     const text = textToPerson(to.client, to.person.phone, template, to.context);
-    so.owe({ ...owedTo(to), payload: text });
-    so.note(to.person, to.at, { kind: 'texted', body: text.body, sequence: to.from });
+    effects.enqueue({ ...queuedTo(to), payload: text });
+    effects.note(to.person, to.at, { kind: 'texted', body: text.body, sequence: to.from });
   }
 
   /** An email to an address of the business, from which one press stops such notices. */
-  notify(so: Consequences, { client, to, key, at, subject, body, person }: Notice): void {
+  notify(effects: Consequences, { client, to, key, at, subject, body, person }: Notice): void {
     const stop = this.links.stopNotices(client, to);
     const email = clientEmail(client, to, subject, body, stop);
     const replyTo = person?.email || email.replyTo;
-    so.owe({ clientId: client.id, key, dueAt: at, payload: { ...email, replyTo } });
+    effects.enqueue({ clientId: client.id, key, dueAt: at, payload: { ...email, replyTo } });
   }
 
   /** A client's words to its own people, with the fields of the message filled. */
@@ -98,11 +98,11 @@ export class Messenger {
   }
 }
 
-/** Who wrote or booked, for the subject of a notice: nothing in it becomes a link. */
+/** CurrentUser wrote or booked, for the subject of a notice: nothing in it becomes a link. */
 export const nameFor = (person: PersonRow): string =>
   withoutLinks(personFields(person).name || person.email || person.phone || 'no name given');
 
-const owedTo = ({ client, person, key, at, runId, expiresAt }: ToPerson) => ({
+const queuedTo = ({ client, person, key, at, runId, expiresAt }: ToPerson) => ({
   clientId: client.id,
   personId: person.id,
   key,

@@ -27,19 +27,19 @@ const payload = (to: string) => ({
   html: '<p>T</p>',
   unsubscribe: 'http://localhost/leave',
 });
-const owe = (key: string, to = 'a@example.com') =>
-  writing((so) =>
-    so.owe({
+const enqueue = (key: string, to = 'a@example.com') =>
+  writing((effects) =>
+    effects.enqueue({
       clientId: world.client.id as ClientId,
       key,
       dueAt: app.clock.now(),
       payload: payload(to),
     }),
   );
-const writing = (gather: (so: Consequences) => void) => {
-  const so = app.get(Causes).begin();
-  gather(so);
-  return so.write(app.database.db);
+const writing = (gather: (effects: Consequences) => void) => {
+  const effects = app.get(Causes).begin();
+  gather(effects);
+  return effects.write(app.database.db);
 };
 const row = async (key: string) =>
   (await app.database.db.select().from(outbox).where(eq(outbox.key, key)))[0]!;
@@ -47,14 +47,14 @@ const received = async (to: string) =>
   app.database.db.select().from(postRoom).where(eq(postRoom.to, to));
 
 it('owes the same cause once', async () => {
-  await owe('same', 'same@example.com');
-  await owe('same', 'same@example.com');
+  await enqueue('same', 'same@example.com');
+  await enqueue('same', 'same@example.com');
   await app.settle();
   expect(await received('same@example.com')).toHaveLength(1);
 });
 
 it('shares rows between two workers without sending one twice', async () => {
-  for (let n = 0; n < 30; n++) await owe(`shared-${n}`, 'shared@example.com');
+  for (let n = 0; n < 30; n++) await enqueue(`shared-${n}`, 'shared@example.com');
   const done = await Promise.all(
     ['a', 'b'].map((worker) => app.get(Outbox).sendDue(app.clock.now(), worker, 'email')),
   );
@@ -73,7 +73,7 @@ it('tries again later when the mail server fails, and sends once', async () => {
           Object.assign(new Error('refused ana@example.com'), { code: 'ECONNREFUSED' }),
         )
       : real(mail);
-  await owe('retry', 'retry@example.com');
+  await enqueue('retry', 'retry@example.com');
   await app.settle();
   expect(await row('retry')).toMatchObject({
     state: 'owed',
@@ -88,7 +88,7 @@ it('tries again later when the mail server fails, and sends once', async () => {
 });
 
 it('takes over after a crash between sending and marking, and the receiver keeps one', async () => {
-  await owe('crash', 'crash@example.com');
+  await enqueue('crash', 'crash@example.com');
   const { id, payload: mail, clientId } = await row('crash');
   await app.get(MailDoor).send({ ...(mail as EmailPayload), id, clientId, date: app.clock.now() });
   await app.database.db

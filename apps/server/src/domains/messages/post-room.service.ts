@@ -7,11 +7,13 @@ import type { ParsedMail } from 'mailparser';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
-import type { Who } from '../../platform/http/bind.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
 import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { clientHeader } from '../../platform/mail/mail-door.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
+import { plainToHtml } from '@plumgate/core/messages';
+import type { ReceivedEmail } from '../../platform/mail/received-email.ts';
 import type { WireText } from '../../platform/texts/gateway-stand-in.ts';
 import { postRoom } from '../../records/messages/table.ts';
 
@@ -36,6 +38,7 @@ export class PostRoomService {
       wireId: mail.messageId ?? this.ids.next<string>(),
       from: mail.from?.text ?? '',
       to: recipients.join(', '),
+      replyTo: mail.replyTo?.value[0]?.address ?? '',
       subject: mail.subject ?? '',
       text: mail.text ?? '',
       html: mail.html || '',
@@ -54,10 +57,37 @@ export class PostRoomService {
     await this.insert({ ...asText(text), clientId: owed.clientId, wireId: text.id });
   }
 
-  /** Writes a reply to a text down as its recipient's, and gives it as it goes over the wire. */
-  async writeReply(who: Who, to: MessageId, body: string): Promise<WireText> {
+  /** Writes a reply down as the recipient's, and gives it as it goes over the wire. */
+  async writeReply(
+    who: CurrentUser,
+    to: MessageId,
+    body: string,
+  ): Promise<{ text: WireText } | { email: ReceivedEmail }> {
     const row = await this.row(who, to);
-    if (row.kind !== 'text') throw notFound();
+    return row.kind === 'text'
+      ? { text: await this.writeTextReply(row, body) }
+      : { email: await this.writeEmailReply(row, body) };
+  }
+
+  private async writeEmailReply(row: Row, text: string): Promise<ReceivedEmail> {
+    const [from, to] = row.isReply ? [row.from, row.to] : [row.to, row.replyTo || row.from];
+    const subject = row.subject.startsWith('Re: ') ? row.subject : `Re: ${row.subject}`;
+    const email = { id: this.ids.next<string>(), from, to, subject, text };
+    await this.insert({
+      kind: 'email',
+      from,
+      to,
+      subject,
+      text,
+      html: plainToHtml(text),
+      clientId: row.clientId,
+      wireId: email.id,
+      isReply: true,
+    });
+    return email;
+  }
+
+  private async writeTextReply(row: Row, body: string): Promise<WireText> {
     // Whoever the text came from is answered, also where the reply follows another reply.
     const [from, number] = row.isReply ? [row.from, row.to] : [row.to, row.from];
     const text = { id: this.ids.next<string>(), from, to: number, body };
@@ -93,7 +123,7 @@ export class PostRoomService {
     };
   }
 
-  async get(who: Who, id: MessageId): Promise<MessageRecord> {
+  async get(who: CurrentUser, id: MessageId): Promise<MessageRecord> {
     const row = await this.row(who, id);
     const { html, unsubscribe, calendar } = row;
     return {
@@ -125,7 +155,7 @@ export class PostRoomService {
     return rows.map(view);
   }
 
-  private async row(who: Who, id: MessageId): Promise<Row> {
+  private async row(who: CurrentUser, id: MessageId): Promise<Row> {
     const mine = who.clientId ? eq(postRoom.clientId, who.clientId) : undefined;
     const [row] = await this.database.db
       .select()

@@ -162,7 +162,7 @@ export class DomainService {
     const before = await this.row(host);
     const needed = this.needed(before, slug);
     const answers = await Promise.all(
-      needed.flatMap(({ name, type }) => wondered(type).map((one) => this.dns.ask(name, one))),
+      needed.flatMap(({ name, type }) => recordTypes(type).map((one) => this.dns.ask(name, one))),
     );
     const reached = answers.flatMap((answer) => (answer.ok ? [answer.records] : []));
     const compared = compareRecords(needed, reached.flat());
@@ -227,7 +227,7 @@ const proofOf = (clientId: ClientId, host: string) =>
   `plumgate=${createHash('sha256').update(`${clientId} ${host}`).digest('base64url').slice(0, 16)}`;
 
 /** Where a CNAME is wanted, an A record that stands instead is worth telling. */
-const wondered = (type: DnsRecord['type']): DnsRecord['type'][] =>
+const recordTypes = (type: DnsRecord['type']): DnsRecord['type'][] =>
   type === 'CNAME' ? ['CNAME', 'A'] : [type];
 
 const badHost = (detail: string) =>

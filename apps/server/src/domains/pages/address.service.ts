@@ -43,7 +43,7 @@ export class AddressService {
    * Gives address endings that are not taken yet, one after the other: `first-visit`, then `first-visit-2`. Until the
    * transaction ends nobody else is given any of this client's, so that two who add a page at once get two endings.
    */
-  async freeEnding(tx: Queries, clientId: ClientId): Promise<(wanted: string) => string> {
+  async availableSlug(tx: Queries, clientId: ClientId): Promise<(wanted: string) => string> {
     await tx
       .select({ id: clients.id })
       .from(clients)

@@ -4,7 +4,7 @@ import { FormsModule } from '../forms/forms.module.ts';
 import { PicturesModule } from '../pictures/pictures.module.ts';
 import { ResultsModule } from '../results/results.module.ts';
 import { AddressService } from './address.service.ts';
-import { BringOverService } from './bring-over.service.ts';
+import { CopyToClientService } from './copy-to-client.service.ts';
 import { LaunchService } from './launch.service.ts';
 import { LinkedBandService } from './linked-band.service.ts';
 import { PageService } from './page.service.ts';
@@ -14,7 +14,7 @@ import { PublishService } from './publish.service.ts';
   imports: [ClientsModule, FormsModule, PicturesModule, ResultsModule],
   providers: [
     AddressService,
-    BringOverService,
+    CopyToClientService,
     LaunchService,
     LinkedBandService,
     PageService,
@@ -22,7 +22,7 @@ import { PublishService } from './publish.service.ts';
   ],
   exports: [
     AddressService,
-    BringOverService,
+    CopyToClientService,
     LaunchService,
     LinkedBandService,
     PageService,

@@ -10,7 +10,7 @@ import { FormService } from '../forms/form.service.ts';
 import { funnels } from '../../records/funnels/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
-import type { Who } from '../../platform/http/bind.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
@@ -20,7 +20,7 @@ import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts'
 import { PageService } from './page.service.ts';
 import { pageRevisions, pages } from '../../records/pages/table.ts';
 
-type Publisher = Pick<Who, 'id'> | null;
+type Publisher = Pick<CurrentUser, 'id'> | null;
 
 /** Makes drafts live, and what was live before live again. Revisions are only ever added. */
 @Injectable()

@@ -9,7 +9,7 @@ import { reachChanged } from './person-events.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
-import type { Who } from '../../platform/http/bind.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 import { alsoGiven, people } from '../../records/people/table.ts';
 
@@ -38,7 +38,7 @@ export class AlsoGivenService {
   }
 
   /** Makes it what is known of the person; what was known until now is kept in its place. */
-  async use(who: Who, id: PersonId, choice: Pick<Row, 'field' | 'value'>): Promise<void> {
+  async use(who: CurrentUser, id: PersonId, choice: Pick<Row, 'field' | 'value'>): Promise<void> {
     const now = this.clock.now();
     await this.database.transaction(async (tx) => {
       const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
@@ -59,15 +59,19 @@ export class AlsoGivenService {
       };
       if (before.value) await tx.insert(alsoGiven).values(before).onConflictDoNothing();
       await tx.update(people).set(changeBy(given, facts.country)).where(eq(people.id, id));
-      const so = this.causes.begin();
-      so.note(person, now, { kind: 'also-given-used', ...choice, by: who.name });
-      if (given.field === 'phone') so.raise(reachChanged, { person, at: now });
-      await so.write(tx);
+      const effects = this.causes.begin();
+      effects.note(person, now, { kind: 'also-given-used', ...choice, by: who.name });
+      if (given.field === 'phone') effects.raise(reachChanged, { person, at: now });
+      await effects.write(tx);
     });
   }
 
   /** Takes something that was given off the record. */
-  async dismiss(who: Who, id: PersonId, choice: Pick<Row, 'field' | 'value'>): Promise<void> {
+  async dismiss(
+    who: CurrentUser,
+    id: PersonId,
+    choice: Pick<Row, 'field' | 'value'>,
+  ): Promise<void> {
     const mine = who.clientId ? eq(alsoGiven.clientId, who.clientId) : undefined;
     const gone = await this.database.db
       .delete(alsoGiven)

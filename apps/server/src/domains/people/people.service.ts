@@ -8,7 +8,7 @@ import { users } from '../../records/accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 import { Database } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
-import type { Who } from '../../platform/http/bind.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
 import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
 import { Clock } from '../../platform/clock.ts';
 import { AlsoGivenService } from './also-given.service.ts';
@@ -46,7 +46,7 @@ export class PeopleService {
     };
   }
 
-  async get(who: Who, id: PersonId): Promise<Omit<PersonRecord, 'bookings'>> {
+  async get(who: CurrentUser, id: PersonId): Promise<Omit<PersonRecord, 'bookings'>> {
     const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
     const [row] = await this.database.db
       .select({
@@ -81,7 +81,7 @@ export class PeopleService {
 
   /** Notes that somebody called or wrote; from then on the lead waits no longer. */
   async touch(
-    who: Who,
+    who: CurrentUser,
     id: PersonId,
     given: { how: 'called' | 'no-answer' | 'wrote'; note: string },
   ): Promise<void> {
@@ -198,7 +198,7 @@ function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
         fact.when,
       );
     case 'replied':
-      return line('reply', `Texted “${fact.body}”`);
+      return line('reply', `${fact.by === 'email' ? 'Replied by email' : 'Texted'} “${fact.body}”`);
     case 'texts-stopped':
       return line('reply', 'Stopped texts');
     case 'texts-allowed':

@@ -92,7 +92,7 @@ it('parts brought over within a client keep their forms, and a second time copie
   const twice = await Promise.all(
     [1, 2].map(async () =>
       (
-        await owner('POST', `/api/clients/${other}/bring-over`, {
+        await owner('POST', `/api/clients/${other}/copies`, {
           parts: draft.page.bands,
           forms: draft.forms,
         })
@@ -101,7 +101,7 @@ it('parts brought over within a client keep their forms, and a second time copie
   );
   const [first] = twice;
   const again = (
-    await owner('POST', `/api/clients/${other}/bring-over`, {
+    await owner('POST', `/api/clients/${other}/copies`, {
       parts: first!.parts,
       forms: first!.forms,
     })
@@ -111,7 +111,7 @@ it('parts brought over within a client keep their forms, and a second time copie
   const { id, width, height } = theirs;
   const parts = [newBlock('picture', 'p', { picture: { id, width, height } })];
   const bring = async () =>
-    (await owner('POST', `/api/clients/${other}/bring-over`, { parts, forms: {} })).json<{
+    (await owner('POST', `/api/clients/${other}/copies`, { parts, forms: {} })).json<{
       parts: { picture: { id: string } }[];
     }>().parts[0]!.picture.id;
   expect(await bring()).toBe(await bring());
@@ -121,7 +121,7 @@ it.each([
   ['a form that did not come along', { parts: asking().page.bands, forms: {} }, 400],
   ['nothing at all', {}, 400],
 ])('refuses %s', async (_what, body, status) =>
-  expect((await owner('POST', `/api/clients/${other}/bring-over`, body)).statusCode).toBe(status),
+  expect((await owner('POST', `/api/clients/${other}/copies`, body)).statusCode).toBe(status),
 );
 
 it('refuses a template that is no page, and forgets one that is removed', async () => {
@@ -141,7 +141,7 @@ it('a form from elsewhere tells the client it comes to, but a booking’s leaves
   const booking = '00000000-0000-4000-8000-0000000000f2' as FormId;
   const draft = asking(newBlock('booking', 'times', { formId: booking }) as Block);
   const { forms } = (
-    await owner('POST', `/api/clients/${world.client.id}/bring-over`, {
+    await owner('POST', `/api/clients/${world.client.id}/copies`, {
       parts: draft.page.bands,
       forms: {
         [formId]: { ...telling, tell: ['elsewhere@example.com'] },

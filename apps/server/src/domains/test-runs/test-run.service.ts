@@ -105,23 +105,24 @@ export class TestRunService {
       testRun.which === 'draft'
         ? await this.loader.draft(client, slug)
         : await this.live.find(client, slug);
-    const heard = await way.visitor.get(path);
-    if (!page || heard.status !== 200) {
-      const why = page ? `It answered ${heard.status}.` : 'No page answers there.';
+    const response = await way.visitor.get(path);
+    if (!page || response.status !== 200) {
+      const why = page ? `It answered ${response.status}.` : 'No page answers there.';
       return this.testRuns.note(testRun, broke(slug, way.width, `/${slug} did not open`, [why]));
     }
     await this.testRuns.note(testRun, {
       page: page.name,
       width: way.width,
       what: 'Opened',
-      took: heard.took,
+      took: response.took,
       ok: true,
-      lines: [`/${slug}, ${Math.round(heard.body.length / 102.4) / 10} KB of HTML`],
+      lines: [`/${slug}, ${Math.round(response.body.length / 102.4) / 10} KB of HTML`],
     });
     for (const block of blocksOf(page.document)) {
       if (block.kind === 'button')
-        await this.press(testRun, client, page, block.label, block, heard.body, way);
-      if (formIdOf(block) !== null) await this.fill(testRun, client, page, block, heard.body, way);
+        await this.press(testRun, client, page, block.label, block, response.body, way);
+      if (formIdOf(block) !== null)
+        await this.fill(testRun, client, page, block, response.body, way);
     }
     for (const popup of page.document.popups)
       await this.testRuns.note(testRun, {
@@ -129,7 +130,7 @@ export class TestRunService {
         width: way.width,
         what: `Popup “${popup.name || 'without a name'}”`,
         took: 0,
-        ok: heard.body.includes(`id="${popup.id}"`),
+        ok: response.body.includes(`id="${popup.id}"`),
         lines: [
           popup.opens === 'button' ? 'opened by a button' : `opens by itself: ${popup.opens}`,
         ],
@@ -162,15 +163,15 @@ export class TestRunService {
         ]),
       );
     if (action.kind !== 'download') return this.goTo(testRun, client, to, way);
-    const heard = await way.visitor.get(to);
-    const ok = heard.status === 200;
+    const response = await way.visitor.get(to);
+    const ok = response.status === 200;
     await this.testRuns.note(testRun, {
       page: page.name,
       width: way.width,
       what: `Button “${label}”`,
-      took: heard.took,
+      took: response.took,
       ok,
-      lines: [ok ? 'gives its file' : `The file answered ${heard.status}.`],
+      lines: [ok ? 'gives its file' : `The file answered ${response.status}.`],
     });
   }
 
@@ -198,17 +199,19 @@ export class TestRunService {
         broke(page.name, way.width, what, ['There is no free time to choose.']),
       );
     testRun.effects = null;
-    const heard = await way.visitor.post(`/${page.slug}`, {
+    const response = await way.visitor.post(`/${page.slug}`, {
       _form: block.id,
       ...sampleAnswers(form, { email: way.email, today }),
       ...(slot && { _slot: slot }),
     });
-    const to = heard.headers.location;
+    const to = response.headers.location;
     const effects = testRun.effects as typeof testRun.effects;
-    const ok = heard.status === 303 && effects !== null;
+    const ok = response.status === 303 && effects !== null;
     const after = form.after;
     const lines = [
-      ...(effects ? effectWords(effects) : [wrongIn(heard.body) ?? `It answered ${heard.status}.`]),
+      ...(effects
+        ? effectWords(effects)
+        : [wrongIn(response.body) ?? `It answered ${response.status}.`]),
       ...(ok ? [`Then ${wayOn(to ?? '', page)}`] : []),
     ];
     const isLost = ok && after.kind === 'next-step' && to !== page.nextStep;
@@ -216,7 +219,7 @@ export class TestRunService {
       page: page.name,
       width: way.width,
       what,
-      took: heard.took,
+      took: response.took,
       ok: ok && !isLost,
       lines: isLost ? [...lines, 'It should lead to a next step, and none is there.'] : lines,
     });

@@ -1,6 +1,6 @@
 import { request as ask, type IncomingHttpHeaders } from 'node:http';
 
-export interface Heard {
+export interface VisitorResponse {
   status: number;
   headers: IncomingHttpHeaders;
   body: string;
@@ -20,15 +20,15 @@ export class TestVisitor {
     private readonly headers: Record<string, string>,
   ) {}
 
-  get(path: string): Promise<Heard> {
+  get(path: string): Promise<VisitorResponse> {
     return this.send('GET', path);
   }
 
-  post(path: string, form: Record<string, string>): Promise<Heard> {
+  post(path: string, form: Record<string, string>): Promise<VisitorResponse> {
     return this.send('POST', path, new URLSearchParams(form).toString());
   }
 
-  private send(method: 'GET' | 'POST', path: string, body?: string): Promise<Heard> {
+  private send(method: 'GET' | 'POST', path: string, body?: string): Promise<VisitorResponse> {
     const began = performance.now();
     const cookie = [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
     return new Promise((resolve, reject) => {

@@ -1,5 +1,5 @@
 import { customType } from 'drizzle-orm/pg-core';
-import { cleanData } from '@plumgate/core/basics';
+import { cleanData, type DocumentFormat } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 
 /** A moment, stored as `timestamptz` and read as Temporal's Instant. */
@@ -21,10 +21,10 @@ export const json = <Data>(name?: string) =>
     name as string,
   );
 
-/** JSON that is brought up to date as it is read, so that what an earlier version of the program wrote stays readable. */
-export const upgradedJson = <Data>(upgrade: (stored: unknown) => Data) =>
+/** A document that is brought up to date as it is read, so that what an earlier build wrote stays readable. */
+export const documentColumn = <Data>(format: DocumentFormat<Data>) =>
   customType<{ data: Data; driverData: unknown }>({
     dataType: () => 'jsonb',
-    toDriver: toJson,
-    fromDriver: upgrade,
+    toDriver: (data) => toJson(format.write(data)),
+    fromDriver: format.read,
   });

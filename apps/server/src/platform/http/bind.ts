@@ -14,8 +14,8 @@ import type { FastifyRequest } from 'fastify';
 
 export const ENDPOINT = 'plumgate:endpoint';
 
-/** Who is asking. A front desk has its one client; for everyone else `clientId` is null and all clients are theirs. */
-export interface Who {
+/** CurrentUser is asking. A front desk has its one client; for everyone else `clientId` is null and all clients are theirs. */
+export interface CurrentUser {
   id: UserId;
   name: string;
   email: string;
@@ -24,10 +24,10 @@ export interface Who {
 }
 
 export interface CheckedRequest extends FastifyRequest {
-  who?: Who;
+  who?: CurrentUser;
   /** The endpoint that the request was let in to, by its headers and address. */
   admittedTo?: Endpoint;
-  asked?: unknown;
+  input?: unknown;
 }
 
 /** Binds a handler to an endpoint of the contract: its method, path, right and schemas. */
@@ -40,13 +40,13 @@ export function Bind(endpoint: Endpoint): MethodDecorator {
   );
 }
 
-const fromRequest = <Part extends 'who' | 'asked'>(part: Part) =>
+const fromRequest = <Part extends 'who' | 'input'>(part: Part) =>
   createParamDecorator(
     (_data: unknown, context: ExecutionContext) =>
       context.switchToHttp().getRequest<CheckedRequest>()[part],
   );
 
-/** The checked params, query and body: `Asked<typeof api.name>`. */
-export const Ask = fromRequest('asked');
-/** Who is signed in; undefined on endpoints for anyone. */
+/** The checked params, query and body: `InputOf<typeof api.name>`. */
+export const Input = fromRequest('input');
+/** CurrentUser is signed in; undefined on endpoints for anyone. */
 export const Caller = fromRequest('who');

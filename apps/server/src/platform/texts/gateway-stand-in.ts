@@ -1,6 +1,6 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { Webhook } from 'standardwebhooks';
+import { deliverHook } from '../http/signed-hook.ts';
 
 export interface WireText {
   id: string;
@@ -37,19 +37,8 @@ export class GatewayStandIn {
 
   /** Delivers a reply to the program's webhook; throws when it is not accepted. */
   async reply(text: WireText, hook: string, at: Date): Promise<void> {
-    const body = JSON.stringify({ type: 'text.received', data: text });
-    const signature = new Webhook(this.secret).sign(text.id, at, body);
-    const answer = await fetch(hook, {
-      method: 'POST',
-      headers: {
-        'content-type': 'application/json',
-        'webhook-id': text.id,
-        'webhook-timestamp': String(Math.floor(at.getTime() / 1000)),
-        'webhook-signature': signature,
-      },
-      body,
-    });
-    if (!answer.ok) throw new Error(`The webhook answered ${answer.status}.`);
+    const event = { type: 'text.received', data: text };
+    await deliverHook({ url: hook, secret: this.secret, id: text.id, at, event });
   }
 
   stop(): Promise<void> {

@@ -1,17 +1,17 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { BookingId, CalendarId, PersonId, SubmissionId } from '@plumgate/core/basics';
-import type { CalendarContent } from '@plumgate/core/booking';
+import { calendarFormat } from '@plumgate/core/booking';
 import { ofClient } from '../clients/table.ts';
 import { people } from '../people/table.ts';
-import { instant, json } from '../../platform/database/columns.ts';
+import { documentColumn, instant } from '../../platform/database/columns.ts';
 
 export const calendars = pgTable(
   'calendars',
   {
     id: uuid().$type<CalendarId>().primaryKey(),
     clientId: ofClient(),
-    content: json<CalendarContent>().notNull(),
+    content: documentColumn(calendarFormat)().notNull(),
     version: integer().notNull().default(1),
   },
   (table) => [index('calendars_by_client').on(table.clientId)],
@@ -42,7 +42,7 @@ export const bookings = pgTable(
     /** Its end with the space that is kept free after it. */
     heldUntil: instant('held_until').notNull(),
     /** Made while the calendar had one seat: nothing else may lie in its time. */
-    alone: boolean().notNull(),
+    exclusive: boolean('alone').notNull(),
     state: text().$type<'booked' | 'came' | 'missed' | 'cancelled'>().notNull(),
     /** Grows with every change: the SEQUENCE of its calendar file. */
     changes: integer().notNull().default(0),

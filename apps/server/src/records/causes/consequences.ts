@@ -12,7 +12,7 @@ import type { TextPayload } from '../../platform/texts/text-payload.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { runSteps } from '../followup/table.ts';
 
-export interface OwedMessage {
+export interface QueuedMessage {
   clientId: ClientId;
   /** Names the cause: the same one again owes nothing more. */
   key: string;
@@ -36,7 +36,7 @@ export interface EventKind<Payload> {
 export type EventHandler<Payload> = (
   payload: Payload,
   tx: Queries,
-  so: Consequences,
+  effects: Consequences,
 ) => Promise<void>;
 
 /**
@@ -83,7 +83,7 @@ export class Consequences {
     this.events.push({ kind: kind.name, payload });
   }
 
-  owe(message: OwedMessage): void {
+  enqueue(message: QueuedMessage): void {
     this.messages.push({ id: this.nextId(), state: 'owed', ...message });
   }
 

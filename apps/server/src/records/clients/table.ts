@@ -1,18 +1,11 @@
 import { integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { ClientId } from '@plumgate/core/basics';
-import { plainBrand, type Brand } from '@plumgate/core/brand';
-import { emptyFacts, type Facts } from '@plumgate/core/clients';
-import { instant, upgradedJson } from '../../platform/database/columns.ts';
+import { brandFormat } from '@plumgate/core/brand';
+import { factsFormat } from '@plumgate/core/clients';
+import { documentColumn, instant } from '../../platform/database/columns.ts';
 
-/** Facts and brands that were kept before they had all of today's parts get those as a new client has them. */
-export const factsColumn = upgradedJson<Facts>((stored) => ({
-  ...emptyFacts((stored as Facts).zone),
-  ...(stored as Facts),
-}));
-export const brandColumn = upgradedJson<Brand>((stored) => ({
-  ...plainBrand,
-  ...(stored as Brand),
-}));
+export const factsColumn = documentColumn(factsFormat);
+export const brandColumn = documentColumn(brandFormat);
 
 export const clients = pgTable('clients', {
   id: uuid().$type<ClientId>().primaryKey(),

@@ -10,17 +10,17 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { PersonId, RunId, SequenceId, BookingId, SubmissionId } from '@plumgate/core/basics';
-import type { LeftOut, SequenceContent } from '@plumgate/core/followup';
+import { sequenceFormat, type LeftOut } from '@plumgate/core/followup';
 import { people } from '../people/table.ts';
 import { ofClient } from '../clients/table.ts';
-import { instant, json } from '../../platform/database/columns.ts';
+import { documentColumn, instant } from '../../platform/database/columns.ts';
 
 export const sequences = pgTable(
   'sequences',
   {
     id: uuid().$type<SequenceId>().primaryKey(),
     clientId: ofClient(),
-    content: json<SequenceContent>().notNull(),
+    content: documentColumn(sequenceFormat)().notNull(),
     version: integer().notNull().default(1),
   },
   (table) => [index('sequences_by_client').on(table.clientId)],

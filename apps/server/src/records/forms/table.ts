@@ -1,8 +1,8 @@
 import { index, pgTable, uuid } from 'drizzle-orm/pg-core';
 import type { FormId } from '@plumgate/core/basics';
-import type { FormDefinition } from '@plumgate/core/forms';
+import { formFormat } from '@plumgate/core/forms';
 import { ofClient } from '../clients/table.ts';
-import { json } from '../../platform/database/columns.ts';
+import { documentColumn } from '../../platform/database/columns.ts';
 
 /** A form as it is being edited; what visitors fill in is the copy in a page's revision. */
 export const forms = pgTable(
@@ -10,7 +10,7 @@ export const forms = pgTable(
   {
     id: uuid().$type<FormId>().primaryKey(),
     clientId: ofClient(),
-    definition: json<FormDefinition>().notNull(),
+    definition: documentColumn(formFormat)().notNull(),
   },
   (table) => [index('forms_by_client').on(table.clientId)],
 );

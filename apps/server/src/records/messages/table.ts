@@ -16,6 +16,8 @@ export const postRoom = pgTable(
     wireId: text('wire_id').notNull().unique(),
     from: text().notNull(),
     to: text().notNull(),
+    /** Where an answer goes, when that is not where it came from. */
+    replyTo: text('reply_to').notNull().default(''),
     subject: text().notNull(),
     text: text().notNull(),
     html: text().notNull(),
@@ -28,8 +30,8 @@ export const postRoom = pgTable(
   (table) => [index('post_room_newest').on(table.clientId, table.receivedAt.desc(), table.id)],
 );
 
-/** The replies that the text gateway has told of: told again (it may, until it hears that we did), they do nothing. */
-export const receivedTexts = pgTable('received_texts', {
+/** What people have sent, by the gateways' ids. Told of again (they may, until they hear that we did), it does nothing. */
+export const receivedMessages = pgTable('received_texts', {
   id: text().primaryKey(),
   receivedAt: instant('received_at').notNull(),
 });

@@ -1,3 +1,4 @@
+import type { DocumentFormat } from '@plumgate/core/basics';
 import {
   newestVersion,
   readBand,
@@ -6,15 +7,20 @@ import {
   type PageDocument,
 } from '@plumgate/core/page';
 import { customType } from 'drizzle-orm/pg-core';
-import { toJson, upgradedJson } from '../../platform/database/columns.ts';
+import { documentColumn, toJson } from '../../platform/database/columns.ts';
 
-/** A page document of any version that was ever kept, read as the newest. What is up to date was checked as it was kept. */
-export const pageDocument = upgradedJson<PageDocument>((stored) => {
-  if ((stored as PageDocument).version === newestVersion) return stored as PageDocument;
-  const read = readPageDocument(stored);
-  if (!read.ok) throw new Error(read.problem);
-  return read.value;
-});
+/** A page document carries its version itself. What is up to date was checked as it was saved. */
+const pageFormat: DocumentFormat<PageDocument> = {
+  version: newestVersion,
+  read: (stored) => {
+    if ((stored as PageDocument).version === newestVersion) return stored as PageDocument;
+    const read = readPageDocument(stored);
+    if (!read.ok) throw new Error(read.problem);
+    return read.value;
+  },
+  write: (page) => page,
+};
+export const pageDocument = documentColumn(pageFormat);
 
 /** A band kept by itself, beside the version of the page document it was written in. */
 export const bandDocument = customType<{

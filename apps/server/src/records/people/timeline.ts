@@ -29,7 +29,7 @@ export type TimelineFact =
       by: 'visitor' | 'business';
     }
   | { kind: 'came' | 'missed'; calendar: string; when: string }
-  | { kind: 'replied'; body: string }
+  | { kind: 'replied'; body: string; by?: 'text' | 'email' }
   | { kind: 'texts-stopped' | 'texts-allowed' | 'unsubscribed' }
   | { kind: 'refused'; what: string }
   | { kind: 'touched'; how: 'called' | 'no-answer' | 'wrote'; note: string; by: string };

@@ -1,8 +1,8 @@
 import { boolean, index, integer, pgTable, uuid } from 'drizzle-orm/pg-core';
 import type { RuleId } from '@plumgate/core/basics';
-import type { RuleContent } from '@plumgate/core/routing';
+import { ruleFormat } from '@plumgate/core/routing';
 import { ofClient } from '../clients/table.ts';
-import { json } from '../../platform/database/columns.ts';
+import { documentColumn } from '../../platform/database/columns.ts';
 
 export const routingRules = pgTable(
   'routing_rules',
@@ -11,7 +11,7 @@ export const routingRules = pgTable(
     clientId: ofClient(),
     position: integer().notNull(),
     on: boolean().notNull(),
-    content: json<RuleContent>().notNull(),
+    content: documentColumn(ruleFormat)().notNull(),
   },
   (table) => [index('routing_rules_in_order').on(table.clientId, table.position)],
 );

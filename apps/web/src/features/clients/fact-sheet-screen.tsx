@@ -133,7 +133,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
         />
         {field('zone', 'Time zone')}
         {field('hours', 'Opening hours, in words')}
-        {field('licence', 'License or registration')}
+        {field('license', 'License or registration')}
         <LongField label="Areas served" help="One per line" rows={7} {...form.register('areas')} />
         <LongField label="Services" help="One per line" rows={7} {...form.register('services')} />
         <LongField

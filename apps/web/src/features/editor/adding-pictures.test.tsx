@@ -5,7 +5,7 @@ import { screen } from '@testing-library/react';
 import { pageOf } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { bringPictures, holderAt, picturesAmong } from './adding-pictures.ts';
-import { keepAllNow } from './kept-here.ts';
+import { saveAllNow } from './local-draft.ts';
 import { createEditorStore } from './store.ts';
 
 const pictureOf = (number: number): Picture => ({
@@ -52,7 +52,7 @@ beforeEach(() => {
 });
 afterEach(() => {
   globalThis.XMLHttpRequest = real;
-  keepAllNow();
+  saveAllNow();
   localStorage.clear();
 });
 

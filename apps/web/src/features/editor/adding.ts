@@ -121,7 +121,7 @@ async function broughtOver(
   forms: Draft['forms'],
 ): Promise<{ band: Band; forms: Draft['forms'] }> {
   const { clientId } = store.getState();
-  const brought = await call(api.bringOver, {
+  const brought = await call(api.copyToClient, {
     params: { clientId },
     body: { parts: [band], forms },
   });

@@ -27,7 +27,7 @@ import {
   type EditorStore,
 } from './store.ts';
 import { useUi } from './ui.ts';
-import { unhurried, type Pace } from './unhurried.ts';
+import { throttledStore, type Pace } from './throttled-store.ts';
 import { useEditorKeys } from './use-editor-keys.ts';
 import { EditableText } from './words/editable-text.tsx';
 import { WritingTools } from './words/writing-tools.tsx';
@@ -114,7 +114,11 @@ function LiveFrame({
   const store = useEditorStore();
   const frame = useRef<Document>(null);
   const [reading] = useState(() =>
-    unhurried(store, ({ editor }) => editor.view.dom.ownerDocument !== frame.current, otherSide),
+    throttledStore(
+      store,
+      ({ editor }) => editor.view.dom.ownerDocument !== frame.current,
+      otherSide,
+    ),
   );
   const page = useStore(reading, (state) => state.draft.page);
   const ready = useCallback(

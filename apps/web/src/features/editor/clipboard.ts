@@ -66,7 +66,7 @@ async function broughtOver(
   { nodes, forms }: Carried,
   clientId: string,
 ): Promise<Pick<Carried, 'nodes' | 'forms'>> {
-  const brought = await call(api.bringOver, {
+  const brought = await call(api.copyToClient, {
     params: { clientId },
     body: { parts: nodes, forms },
   });

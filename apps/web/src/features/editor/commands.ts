@@ -89,7 +89,7 @@ export function bandOf(draft: Draft, id: string) {
   return found;
 }
 
-/** One place up or down; a block at the edge of its column goes on into the next column or band. */
+/** Move up or down; a block at the edge of its column goes on into the next column or band. */
 export function moveBy(draft: Draft, id: string, by: -1 | 1): Edit[] {
   const found = locate(draft, id);
   if (!found?.parent) return [];

@@ -16,7 +16,7 @@ import { LaunchPanel } from './launch-panel.tsx';
 import { Outline } from './outline.tsx';
 import { SettingsPanel } from './settings/settings-panel.tsx';
 import { Finder } from './finder.tsx';
-import { keepAllNow } from './kept-here.ts';
+import { saveAllNow } from './local-draft.ts';
 import { KeysList } from './keys-list.tsx';
 import { MovingLayer } from './moving/moving-layer.tsx';
 import {
@@ -25,10 +25,10 @@ import {
   ReadingProvider,
   useEditor,
   useEditorStore,
-  type Keeping,
 } from './store.ts';
+import type { SaveState } from './draft-saver.ts';
 import { useUi } from './ui.ts';
-import { unhurried, type Pace } from './unhurried.ts';
+import { throttledStore, type Pace } from './throttled-store.ts';
 import { useWindowKeys } from './use-editor-keys.ts';
 import { ViewChoice } from './view-choice.tsx';
 
@@ -57,7 +57,7 @@ function Loaded({ pageId }: { pageId: string }) {
 
 function Editor({ page }: { page: EditorPage }) {
   const [store] = useState(() => createEditorStore(page));
-  const [beside] = useState(() => unhurried(store, () => true, aroundCanvas));
+  const [beside] = useState(() => throttledStore(store, () => true, aroundCanvas));
   const [asked] = useSearchParams();
   const [part, show] = [asked.get('part'), asked.get('show')];
   // A fix that was pressed elsewhere opens the page with the right part in hand.
@@ -67,14 +67,14 @@ function Editor({ page }: { page: EditorPage }) {
   }, [store, part, show]);
   useEffect(() => {
     const keepNow = () =>
-      void Promise.all([store.getState().keep(), store.getState().keepBrand()]).catch(() => {});
+      void Promise.all([store.getState().save(), store.getState().saveBrand()]).catch(() => {});
     // What the server does not have yet is kept in this browser, and found again when the page is opened next.
-    window.addEventListener('pagehide', keepAllNow);
+    window.addEventListener('pagehide', saveAllNow);
     window.addEventListener('online', keepNow);
     return () => {
-      window.removeEventListener('pagehide', keepAllNow);
+      window.removeEventListener('pagehide', saveAllNow);
       window.removeEventListener('online', keepNow);
-      keepAllNow();
+      saveAllNow();
       keepNow();
       useUi.setState({ moving: null, writing: null, pressed: null, finding: false });
     };
@@ -84,7 +84,7 @@ function Editor({ page }: { page: EditorPage }) {
       <div className="flex h-full flex-col">
         <ReadingProvider value={beside}>
           <Toolbar page={page} />
-          <KeepingTrouble />
+          <SaveProblem />
         </ReadingProvider>
         <div className="flex min-h-0 flex-1">
           <ReadingProvider value={beside}>
@@ -157,7 +157,7 @@ function Toolbar({ page }: { page: EditorPage }) {
       <StatePill state={live} />
       <ViewChoice />
       <div className="ml-auto flex items-center gap-2">
-        <KeptWord />
+        <SaveStatus />
         <IconButton
           label="Undo (Ctrl Z)"
           disabled={!mayUndo}
@@ -174,63 +174,67 @@ function Toolbar({ page }: { page: EditorPage }) {
         </IconButton>
         <LaunchPanel page={page} />
         <SeeChanges page={page} />
-        <Button look="main" disabled={publishing || live === 'live'} onClick={() => void publish()}>
-          {live === 'draft' ? 'Publish' : live === 'live' ? 'Published' : 'Publish'}
-        </Button>
+        {live === 'live' ? (
+          <span className="px-2 text-[13px] text-muted">Up to date</span>
+        ) : (
+          <Button look="main" disabled={publishing} onClick={() => void publish()}>
+            Publish
+          </Button>
+        )}
       </div>
     </div>
   );
 }
 
-const words: Record<Keeping, string> = {
-  kept: 'Saved',
-  keeping: 'Saving…',
+const words: Record<SaveState, string> = {
+  saved: 'Saved',
+  saving: 'Saving…',
   offline: 'No connection. Your changes are safe in this browser and are sent when it is back.',
   failed: 'Not saved yet',
-  apart: 'Another user saved a newer version of this page. Undo goes back to theirs.',
+  conflict: 'Another user saved a newer version of this page. Undo goes back to theirs.',
 };
 
 /** Whether everything is safe, in a word. */
-function KeptWord() {
-  const keeping = useEditor((state) => state.keeping);
-  if (keeping !== 'kept' && keeping !== 'keeping') return null;
+function SaveStatus() {
+  const saveState = useEditor((state) => state.saveState);
+  if (saveState !== 'saved' && saveState !== 'saving') return null;
   return (
     <span role="status" className="shrink-0 text-xs text-muted">
-      {words[keeping]}
+      {words[saveState]}
     </span>
   );
 }
 
 /** What is not safe yet or was refused, why, and what to do: below the bar, where there is room to say it whole. */
-function KeepingTrouble() {
+function SaveProblem() {
   const store = useEditorStore();
-  const keeping = useEditor((state) => state.keeping);
+  const saveState = useEditor((state) => state.saveState);
   const notice = useEditor((state) => state.notice);
-  const isSafe = keeping === 'kept' || keeping === 'keeping';
+  const isSafe = saveState === 'saved' || saveState === 'saving';
   if (isSafe && !notice) return null;
   const settle = (whose: 'mine' | 'theirs') =>
     void store
       .getState()
-      .settle(whose)
+      .resolveConflict(whose)
       .catch((error: unknown) => toast.error(messageOf(error)));
   return (
     <div className="flex shrink-0 items-center gap-3 border-b border-line bg-paper px-4 py-1.5 text-[13px]">
       <p role="status" className="font-semibold text-brick">
-        {notice ?? words[keeping]}
+        {notice ?? words[saveState]}
       </p>
-      {(keeping === 'failed' || keeping === 'offline') && (
+      {(saveState === 'failed' || saveState === 'offline') && (
         <Button
           onClick={() =>
             void store
               .getState()
-              .keep()
+              .save()
               .catch(() => {})
           }
         >
           Try now
         </Button>
       )}
-      {keeping === 'apart' && (
+      {saveState === 'conflict' && (
         <>
           <Button onClick={() => settle('theirs')}>Use their version</Button>
           <Button onClick={() => settle('mine')}>Keep my version</Button>

@@ -67,7 +67,7 @@ export function LaunchPanel({ page }: { page: EditorPage }) {
       case 'facts':
         return void navigate(`/${client}/set-up`);
       case 'calendars':
-        return void navigate(`/${client}/diary`);
+        return void navigate(`/${client}/bookings`);
       case 'path':
         return void navigate(`/${client}/funnels/${page.funnel.id}`);
     }

@@ -3,7 +3,7 @@ import type { FormId } from '@plumgate/core/basics';
 import { plainBrand } from '@plumgate/core/brand';
 import { emptyPage, newBand, newBlock, type Draft } from '@plumgate/core/page';
 import { emptyFacts } from '@plumgate/core/clients';
-import { keepAllNow } from './kept-here.ts';
+import { saveAllNow } from './local-draft.ts';
 import { createEditorStore, selectionOf } from './store.ts';
 
 const page = {
@@ -34,10 +34,10 @@ Object.assign(globalThis, {
 });
 beforeEach(() => {
   jest.useFakeTimers();
-  keepAllNow();
+  saveAllNow();
   kept.clear();
 });
-afterEach(keepAllNow);
+afterEach(saveAllNow);
 
 const newest = {
   ...page,
@@ -124,12 +124,12 @@ it('keeps every change in order, the last one too', async () => {
   const { bodies } = fakeServer();
   const store = createEditorStore(page);
   write(store, 'A');
-  const keeping = store.getState().keep();
+  const saveState = store.getState().save();
   write(store, 'B');
-  await keeping;
-  await store.getState().keep();
+  await saveState;
+  await store.getState().save();
   expect(bodies.map(({ version }) => version)).toEqual([7, 8]);
-  expect(store.getState()).toMatchObject({ keeping: 'kept', version: 9, live: 'changed' });
+  expect(store.getState()).toMatchObject({ saveState: 'saved', version: 9, live: 'changed' });
 });
 
 it('loses nothing when somebody else changed the page: it says so and stops keeping', async () => {
@@ -137,8 +137,8 @@ it('loses nothing when somebody else changed the page: it says so and stops keep
   server.changeElsewhere();
   const store = createEditorStore(page);
   write(store, 'Mine');
-  await expect(store.getState().keep()).rejects.toThrow('Somebody changed this');
-  expect(store.getState()).toMatchObject({ keeping: 'apart' });
+  await expect(store.getState().save()).rejects.toThrow('Somebody changed this');
+  expect(store.getState()).toMatchObject({ saveState: 'conflict' });
   expect(textOf(store)).toBe('Mine');
 });
 
@@ -168,20 +168,20 @@ it('finds the history again after a reload, and what was never sent', async () =
   const server = fakeServer();
   const store = createEditorStore(page);
   write(store, 'A');
-  await store.getState().keep();
+  await store.getState().save();
   const reloaded = createEditorStore({ ...page, version: 8, draft: store.getState().draft });
   reloaded.getState().undo();
   expect(textOf(reloaded)).toBe('One');
   server.goDown(true);
   write(reloaded, 'Typed on a train');
-  await expect(reloaded.getState().keep()).rejects.toThrow();
-  expect(reloaded.getState().keeping).toBe('offline');
+  await expect(reloaded.getState().save()).rejects.toThrow();
+  expect(reloaded.getState().saveState).toBe('offline');
   const again = createEditorStore({ ...page, version: 8 });
-  expect([textOf(again), again.getState().keeping]).toEqual(['Typed on a train', 'keeping']);
+  expect([textOf(again), again.getState().saveState]).toEqual(['Typed on a train', 'saving']);
   server.goDown(false);
-  await again.getState().keep();
+  await again.getState().save();
   expect(server.bodies.at(-1)).toMatchObject({ version: 8 });
-  expect(again.getState().keeping).toBe('kept');
+  expect(again.getState().saveState).toBe('saved');
 });
 
 it.each([
@@ -196,10 +196,10 @@ it.each([
     write(store, 'Mine');
     await store
       .getState()
-      .keep()
+      .save()
       .catch(() => {});
-    await store.getState().settle(whose);
-    expect([textOf(store), store.getState().keeping]).toEqual([shown, 'kept']);
+    await store.getState().resolveConflict(whose);
+    expect([textOf(store), store.getState().saveState]).toEqual([shown, 'saved']);
     store.getState().undo();
     expect(textOf(store)).toBe(beside);
   },
@@ -209,7 +209,7 @@ it('an old history is forgotten when somebody else has changed the page since', 
   fakeServer();
   const store = createEditorStore(page);
   write(store, 'A');
-  await store.getState().keep();
+  await store.getState().save();
   expect(createEditorStore({ ...page, version: 12 }).getState().past).toEqual([]);
 });
 

@@ -1,23 +1,19 @@
 import { api, type EditorPage } from '@plumgate/contract';
-import type { FormId } from '@plumgate/core/basics';
+import type { ClientId, FormId } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import type { FormDefinition } from '@plumgate/core/forms';
-import { applyEdit, pageNode, type Draft, type Edit, type EditProblem } from '@plumgate/core/page';
+import { pageNode, type Draft, type Edit } from '@plumgate/core/page';
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
-import { call, CallError, messageOf } from '../../api/call.ts';
-import { queries } from '../../api/hooks.ts';
-import { keepHere, keptHere, type Entry } from './kept-here.ts';
+import { call, messageOf } from '../../api/call.ts';
+import { createBrandSaver } from './brand-saver.ts';
+import { createDraftSaver, type SaveState } from './draft-saver.ts';
+import { edited, replacedBy, replayed, withoutOpenGroup, type History } from './edit-history.ts';
+import { readLocalDraft, type Entry } from './local-draft.ts';
 import { problemWords } from './problem-words.ts';
 
-/**
- * How safe the work is. `keeping` → `kept`; without a connection `offline`: it is safe in this browser and is sent when
- * the connection is back; `failed` when the server refused it; `apart` when somebody else changed the page meanwhile.
- */
-export type Keeping = 'kept' | 'keeping' | 'offline' | 'failed' | 'apart';
-
 export interface EditorState {
-  clientId: string;
+  clientId: ClientId;
   draft: Draft;
   brand: Brand;
   /** The part that settings are shown of, and others selected with it. */
@@ -26,7 +22,7 @@ export interface EditorState {
   past: Entry[];
   future: Entry[];
   version: number;
-  keeping: Keeping;
+  saveState: SaveState;
   live: EditorPage['state'];
   notice: string | null;
 
@@ -38,23 +34,21 @@ export interface EditorState {
   endGroup: () => void;
   undo: () => void;
   redo: () => void;
-  /** Brings forms into the draft so that blocks can show them; nothing to undo, since nothing shows them yet. */
+  /** Adds forms to the draft so that blocks can show them; nothing to undo, since nothing shows them yet. */
   bringForms: (forms: Record<FormId, FormDefinition>) => void;
-  /** Shows the page in a brand; `takeBrand` also keeps it, for all of the client's pages. */
+  /** Saves the brand for all of the client's pages; `setBrand` only previews it. */
+  applyBrand: (brand: Brand) => void;
   setBrand: (brand: Brand) => void;
-  takeBrand: (brand: Brand) => void;
-  /** Resolves when the server has the brand that was taken last. */
-  keepBrand: () => Promise<void>;
+  /** Resolves when the server has the brand that was applied last. */
+  saveBrand: () => Promise<void>;
   /** Resolves when the server has everything. */
-  keep: () => Promise<void>;
+  save: () => Promise<void>;
   publish: () => Promise<string>;
-  /** Ends a `keeping: 'apart'`: one of the two drafts is shown, and undo leads to the other. */
-  settle: (whose: 'theirs' | 'mine') => Promise<void>;
+  /** Ends a `saveState: 'conflict'`: one of the two drafts is shown, and undo leads to the other. */
+  resolveConflict: (whose: 'theirs' | 'mine') => Promise<void>;
 }
 
 export type EditorStore = StoreApi<EditorState>;
-const quiet = 500;
-const tryAgainAfter = 4000;
 
 /** Everything that is selected, the one with the settings last. */
 export const selectionOf = ({ selected, others }: Pick<EditorState, 'selected' | 'others'>) => [
@@ -62,95 +56,40 @@ export const selectionOf = ({ selected, others }: Pick<EditorState, 'selected' |
   selected,
 ];
 
-/** The editor's state for one page: the draft with its history, and its keeping by itself. */
+/** The editor's state for one page: the draft with its history, saved by itself. */
 export function createEditorStore(page: EditorPage): EditorStore {
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let sending: Promise<void> | undefined;
-  let brandTimer: ReturnType<typeof setTimeout> | undefined;
-  /** The brand that was taken and that the server does not have yet. */
-  let untaken: Brand | null = null;
-  let takingBrand: Promise<void> = Promise.resolve();
-  const here = keptHere(page.pageId);
-  const unsent = here?.unsent ?? null;
-  const isCurrent = here?.version === page.version;
-  // Without a draft of its own, an older history leads to parts that somebody else may have changed since.
-  const history = isCurrent || unsent ? here : null;
+  const before = readLocalDraft(page.pageId);
+  const unsent = before?.unsent ?? null;
+  const isCurrent = before?.version === page.version;
+  // Without a draft of its own, an older history leads to parts that another user may have changed since.
+  const history = isCurrent || unsent ? before : null;
 
-  const store = createStore<EditorState>()((set, get) => {
-    const keepLater = (after: number) => {
-      clearTimeout(timer);
-      timer = setTimeout(
-        () =>
-          void get()
-            .keep()
-            .catch(() => {}),
-        after,
-      );
-    };
-    /** Takes a new draft; one change of the state, since everything on the screen hears of each. */
-    const changed = (to: Pick<EditorState, 'draft'> & Partial<EditorState>) => {
-      set({ ...to, keeping: get().keeping === 'apart' ? 'apart' : 'keeping', notice: null });
-      noteHere();
-      if (get().keeping !== 'apart') keepLater(quiet);
-    };
+  return createStore<EditorState>()((set, get) => {
+    const drafts = createDraftSaver(page.pageId, get, set);
     /** The page shows something that visitors do not see yet. */
-    const differs = () => {
+    const noteUnpublished = () => {
       if (get().live === 'live') set({ live: 'changed' });
     };
-    /** What a reload needs: the history, and the draft while the server does not have it. */
-    const noteHere = () => {
-      const { draft, version, past, future, keeping } = get();
-      keepHere(page.pageId, { version, past, future, unsent: keeping === 'kept' ? null : draft });
+    const brands = createBrandSaver(page.client.id, {
+      // A draft that was saved meanwhile may have been called live: it was, in the brand before.
+      onSaved: noteUnpublished,
+      onFailed: (error) => set({ notice: messageOf(error) }),
+    });
+    /** Shows a new draft; one change of the state, since everything on the screen hears of each. */
+    const change = (to: History) => {
+      const isConflict = get().saveState === 'conflict';
+      set({ ...to, saveState: isConflict ? 'conflict' : 'saving', notice: null });
+      drafts.saveLocally();
+      if (!isConflict) drafts.scheduleSave();
     };
-
-    const send = async (): Promise<void> => {
-      for (;;) {
-        const { draft, version } = get();
-        try {
-          const kept = await call(api.saveDraft, {
-            params: { pageId: page.pageId },
-            body: { version, draft },
-          });
-          set({ version: kept.version, live: kept.state });
-        } catch (error) {
-          const problem = error instanceof CallError ? error.problem : null;
-          const isOffline = problem?.status === 0;
-          const isApart = problem?.code === 'changed-elsewhere';
-          set({
-            keeping: isApart ? 'apart' : isOffline ? 'offline' : 'failed',
-            notice: isOffline || isApart ? null : messageOf(error),
-          });
-          noteHere();
-          if (isOffline) keepLater(tryAgainAfter);
-          throw error;
-        }
-        if (get().draft === draft) {
-          set({ keeping: 'kept' });
-          return noteHere();
-        }
-      }
-    };
-
     const replay = (from: 'past' | 'future') => {
-      const state = get();
-      const entry = state[from].at(-1);
-      if (!entry) return;
-      const edits = from === 'past' ? entry.back : entry.forth;
-      const result = applyAll(state.draft, edits);
-      if (!result.ok) return;
-      const turned =
-        from === 'past' ? { ...entry, forth: result.back } : { ...entry, back: result.back };
-      const to = from === 'past' ? 'future' : 'past';
-      changed({
-        draft: result.draft,
-        [from]: state[from].slice(0, -1),
-        [to]: [...state[to], { ...turned, group: null }],
-      });
+      const to = replayed(get(), from);
+      if (to) change(to);
     };
 
-    if (unsent && isCurrent) keepLater(0);
+    if (unsent && isCurrent) drafts.scheduleSave(0);
     return {
-      clientId: page.client.id,
+      clientId: page.client.id as ClientId,
       draft: unsent ?? (page.draft as Draft),
       brand: page.client.brand,
       selected: pageNode,
@@ -158,7 +97,7 @@ export function createEditorStore(page: EditorPage): EditorStore {
       past: history?.past ?? [],
       future: history?.future ?? [],
       version: page.version,
-      keeping: !unsent ? 'kept' : isCurrent ? 'keeping' : 'apart',
+      saveState: !unsent ? 'saved' : isCurrent ? 'saving' : 'conflict',
       live: page.state,
       notice: null,
 
@@ -166,43 +105,24 @@ export function createEditorStore(page: EditorPage): EditorStore {
         const { selected, others, endGroup } = get();
         if (id === selected && others.length === 0) return;
         endGroup();
-        if (!also || id === pageNode || selected === pageNode)
-          return set({ selected: id, others: [] });
-        if (!others.includes(id) && id !== selected)
-          return set({ selected: id, others: [...others, selected] });
-        const rest = selectionOf({ selected, others }).filter((one) => one !== id);
-        set({ selected: rest.at(-1) ?? pageNode, others: rest.slice(0, -1) });
+        set(
+          selected === pageNode || !also ? { selected: id, others: [] } : alsoSelected(get(), id),
+        );
       },
       selectAll: (ids) => {
         get().endGroup();
         set({ selected: ids.at(-1) ?? pageNode, others: ids.slice(0, -1) });
       },
       edit: (edits, group) => {
-        const { draft, past } = get();
         if (edits.length === 0) return false;
-        const result = applyAll(draft, edits);
-        if (!result.ok) {
-          set({ notice: problemWords(result.problem) });
-          return false;
-        }
-        const last = past.at(-1);
-        const joins = group !== undefined && last?.group === group;
-        const entry: Entry = {
-          back: joins ? [...result.back, ...last.back] : result.back,
-          forth: [],
-          group: group ?? null,
-        };
-        changed({
-          draft: result.draft,
-          past: [...(joins ? past.slice(0, -1) : past), entry],
-          future: [],
-        });
-        return true;
+        const result = edited(get(), edits, group);
+        if (result.ok) change(result.history);
+        else set({ notice: problemWords(result.problem) });
+        return result.ok;
       },
       endGroup: () => {
-        const { past } = get();
-        const last = past.at(-1);
-        if (last?.group) set({ past: [...past.slice(0, -1), { ...last, group: null }] });
+        const past = withoutOpenGroup(get().past);
+        if (past !== get().past) set({ past });
       },
       undo: () => replay('past'),
       redo: () => replay('future'),
@@ -211,49 +131,16 @@ export function createEditorStore(page: EditorPage): EditorStore {
         set({ draft: { ...draft, forms: { ...draft.forms, ...forms } } });
       },
       setBrand: (brand) => set({ brand }),
-      takeBrand: (brand) => {
+      applyBrand: (brand) => {
         set({ brand });
-        differs();
-        untaken = brand;
-        clearTimeout(brandTimer);
-        brandTimer = setTimeout(
-          () =>
-            void get()
-              .keepBrand()
-              .catch((error: unknown) => set({ notice: messageOf(error) })),
-          quiet,
-        );
+        noteUnpublished();
+        brands.schedule(brand);
       },
-      keepBrand: () => {
-        clearTimeout(brandTimer);
-        if (untaken) {
-          const body = untaken;
-          untaken = null;
-          takingBrand = call(api.saveBrand, { params: { clientId: page.client.id }, body }).then(
-            () => {
-              // A draft that was kept meanwhile may have been called live: it was, in the brand before.
-              differs();
-              void queries.invalidateQueries();
-            },
-            (error: unknown) => {
-              untaken ??= body;
-              throw error;
-            },
-          );
-        }
-        return takingBrand;
-      },
-      keep: () => {
-        clearTimeout(timer);
-        if (get().keeping === 'apart')
-          return Promise.reject(new Error('First choose which version to use.'));
-        if (get().keeping === 'kept') return sending ?? Promise.resolve();
-        sending ??= send().finally(() => (sending = undefined));
-        return sending;
-      },
+      saveBrand: brands.save,
+      save: drafts.save,
       publish: async () => {
-        await get().keepBrand();
-        await get().keep();
+        await brands.save();
+        await drafts.save();
         const { address, state } = await call(api.publishPage, {
           params: { pageId: page.pageId },
           body: { version: get().version },
@@ -261,42 +148,34 @@ export function createEditorStore(page: EditorPage): EditorStore {
         set({ live: state });
         return address;
       },
-      settle: async (whose) => {
+      resolveConflict: async (whose) => {
         const newest = await call(api.getEditorPage, { params: { pageId: page.pageId } });
-        const { draft: mine, past } = get();
-        const theirs = newest.draft as Draft;
-        const [shown, beside] = whose === 'mine' ? [mine, theirs] : [theirs, mine];
-        const back: Edit[] = [{ do: 'replace', draft: beside }];
+        const [mine, theirs] = [get().draft, newest.draft as Draft];
+        const isMine = whose === 'mine';
         set({
-          draft: shown,
+          ...replacedBy(get(), isMine ? mine : theirs, isMine ? theirs : mine),
           version: newest.version,
           live: newest.state,
-          past: [...past, { back, forth: [], group: null }],
-          future: [],
-          keeping: whose === 'mine' ? 'keeping' : 'kept',
+          saveState: isMine ? 'saving' : 'saved',
           notice: null,
         });
-        noteHere();
-        if (whose === 'mine') await get().keep();
+        drafts.saveLocally();
+        if (isMine) await drafts.save();
       },
     };
   });
-  return store;
 }
 
-type Applied = { ok: true; draft: Draft; back: Edit[] } | { ok: false; problem: EditProblem };
-
-/** All of the edits or none; `back` undoes them, last first. */
-function applyAll(draft: Draft, edits: Edit[]): Applied {
-  let now = draft;
-  const back: Edit[] = [];
-  for (const edit of edits) {
-    const result = applyEdit(now, edit);
-    if (!result.ok) return { ok: false, problem: result.problem };
-    now = result.value.draft;
-    back.unshift(result.value.inverse);
-  }
-  return { ok: true, draft: now, back };
+/** One more part, or one that is selected less; the page is never selected beside others. */
+function alsoSelected(
+  { selected, others }: Pick<EditorState, 'selected' | 'others'>,
+  id: string,
+): Pick<EditorState, 'selected' | 'others'> {
+  if (id === pageNode) return { selected: id, others: [] };
+  if (!others.includes(id) && id !== selected)
+    return { selected: id, others: [...others, selected] };
+  const rest = selectionOf({ selected, others }).filter((one) => one !== id);
+  return { selected: rest.at(-1) ?? pageNode, others: rest.slice(0, -1) };
 }
 
 const Context = createContext<EditorStore | null>(null);

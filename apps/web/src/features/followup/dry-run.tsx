@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Temporal } from 'temporal-polyfill';
 import { useAsk } from '../../api/hooks.ts';
 import { TextField } from '../../ui/field.tsx';
-import { localOf, momentOf, whenText } from '../../ui/when.ts';
+import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
 import { mergeFields } from './merge-fields.ts';
 import { stepName } from './steps.ts';
 
@@ -50,7 +50,7 @@ function Tried({
       className="w-[380px] shrink-0 border-l border-line bg-sheet p-5 max-lg:w-full max-lg:border-t max-lg:border-l-0 lg:overflow-auto"
     >
       <h2 className="text-lg">Preview for one person</h2>
-      <p className="mb-3 text-xs text-muted">Nothing is sent. Times in {zone}.</p>
+      <p className="mb-3 text-xs text-muted">Nothing is sent. {zoneName(zone)}.</p>
       <div className="grid gap-3">
         <TextField
           label="Joins"
@@ -63,7 +63,7 @@ function Tried({
             label="Books"
             type="datetime-local"
             value={books}
-            help="empty for nobody who books"
+            help="leave empty for someone who does not book"
             onChange={(change) => setBooks(change.target.value)}
           />
         )}
@@ -88,7 +88,7 @@ function Tried({
           {withEvent(plan, event, zone).map((line) => (
             <li
               key={line.key}
-              className="grid grid-cols-[128px_1fr] gap-2 border-b border-line py-2"
+              className="grid grid-cols-[152px_1fr] gap-2 border-b border-line py-2"
             >
               <span className={`tabular-nums ${line.out ? 'text-muted line-through' : ''}`}>
                 {line.at ? whenText(line.at, zone) : 'no time'}
@@ -148,15 +148,15 @@ interface Line {
 
 /** The plan's lines with the event in its place among them. */
 function withEvent(plan: PlannedStep[], event: string, zone: string): Line[] {
-  const lines: Line[] = plan.map(({ step, at, leftOut, meant }) => ({
+  const lines: Line[] = plan.map(({ step, at, leftOut, nominalTime }) => ({
     key: step,
     step,
-    at: (at ?? meant)?.toString() ?? null,
+    at: (at ?? nominalTime)?.toString() ?? null,
     out: leftOut !== null,
     note: leftOut
       ? `left out: ${leftOutWords(leftOut)}`
-      : at && meant && !at.equals(meant)
-        ? `held from ${whenText(meant.toString(), zone)}`
+      : at && nominalTime && !at.equals(nominalTime)
+        ? `held from ${whenText(nominalTime.toString(), zone)}`
         : '',
   }));
   if (!event) return lines;

@@ -17,10 +17,10 @@ export function EffectOnPeople({
   sheet: ClientSheet;
   running: number;
 }) {
-  const weighed = useDeferredValue(content);
+  const previewed = useDeferredValue(content);
   const effect = useAsk(
-    api.weighSequence,
-    { params: { sequenceId }, body: { content: weighed } },
+    api.previewSequenceChange,
+    { params: { sequenceId }, body: { content: previewed } },
     { enabled: running > 0 },
   );
   const words =

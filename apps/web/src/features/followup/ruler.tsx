@@ -5,7 +5,7 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useAsk } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
-import { momentOf, whenText } from '../../ui/when.ts';
+import { momentOf, whenText, timeOfDay } from '../../ui/when.ts';
 import { mergeFields } from './merge-fields.ts';
 import { stepName, newStep } from './steps.ts';
 import { StepSettings } from './step-settings.tsx';
@@ -58,12 +58,12 @@ export function Ruler({
   return (
     <ol className="relative p-6 before:absolute before:inset-y-6 before:left-[139px] before:w-0.5 before:bg-strong-line max-md:p-4 max-md:before:hidden">
       {cards('joined', 'after')}
-      <AddHere label="Add a step counting from sign-up" onAdd={() => add('joined', 'after')} />
+      <AddHere label="Add a step after sign-up" onAdd={() => add('joined', 'after')} />
       {content.event.kind !== 'none' && (
         <>
           <li className="relative mb-3 md:pl-32">
             <span className="rounded-control bg-plum-tint px-2.5 py-1 text-xs font-semibold text-plum-dark">
-              Counting back from {eventName(content)}
+              Before {eventName(content)}
             </span>
           </li>
           {cards('event', 'before')}
@@ -132,7 +132,9 @@ function Step({
     <li className="relative mb-3 flex gap-8 max-md:flex-col max-md:gap-1">
       <p className="w-24 shrink-0 pt-3 text-right text-[13px] font-semibold max-md:w-auto max-md:text-left">
         {stepWhenWords(step).split(', ')[0]}
-        {step.delay.at && <span className="block font-normal text-muted">at {step.delay.at}</span>}
+        {step.delay.at && (
+          <span className="block font-normal text-muted">at {timeOfDay(step.delay.at)}</span>
+        )}
       </p>
       <span
         aria-hidden
@@ -150,11 +152,11 @@ function Step({
               {fillOrKeep(stepName(step.action, others), mergeFields(sheet, event))}
             </b>
             <span className="text-xs text-muted">
-              Joined too late? {step.late === 'leave-out' ? 'Left out' : 'Done at once'}
+              If late: {step.late === 'leave-out' ? 'skip' : 'send now'}
             </span>
           </span>
           <span className="text-xs text-muted tabular-nums">
-            done {sent.toLocaleString('en-US')} {sent === 1 ? 'time' : 'times'}
+            Sent {sent.toLocaleString('en-US')} {sent === 1 ? 'time' : 'times'}
           </span>
         </button>
         {open && (

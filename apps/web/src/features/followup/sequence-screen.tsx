@@ -4,15 +4,15 @@ import { Link, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
-import { KeepButtons } from '../../ui/keep-buttons.tsx';
+import { SaveButtons } from '../../ui/save-buttons.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
-import { useKept } from '../../ui/use-kept.ts';
+import { useSaved } from '../../ui/use-saved.ts';
 import { DryRun } from './dry-run.tsx';
 import { EffectOnPeople } from './effect-on-people.tsx';
 import { Ruler } from './ruler.tsx';
-import { HowItRuns } from './how-it-runs.tsx';
+import { SequenceSettings } from './sequence-settings.tsx';
 
 /** A sequence on its ruler of time, beside it what one person would get. */
 export function SequenceScreen() {
@@ -27,14 +27,14 @@ export function SequenceScreen() {
 function Sequence({ sequence }: { sequence: SequenceView }) {
   const client = useClient();
   const { data: sheet } = useAsk(api.getClient, { params: { clientId: sequence.clientId } });
-  const kept = useKept(sequence.content, async (content) => {
+  const saved = useSaved(sequence.content, async (content) => {
     await call(api.saveSequence, {
       params: { sequenceId: sequence.id },
       body: { version: sequence.version, content },
     });
     return 'Saved. Sent messages stay as they are; everything else follows the new version.';
   });
-  const { value: content, setValue } = kept;
+  const { value: content, setValue } = saved;
   const problem = SequenceContent.safeParse(content).error?.issues[0]?.message;
   if (!client || !sheet) return <Skeleton />;
   return (
@@ -52,17 +52,17 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
           </Pill>
         }
       >
-        <KeepButtons
+        <SaveButtons
           problem={problem}
-          changed={kept.changed}
-          busy={kept.busy}
-          onPutBack={kept.putBack}
-          onKeep={() => void kept.keep()}
+          changed={saved.changed}
+          busy={saved.busy}
+          onDiscard={saved.discard}
+          onSave={() => void saved.save()}
         />
       </PageHead>
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-auto">
         <div className="min-w-0 flex-1 lg:overflow-auto">
-          {kept.changed && !problem && (
+          {saved.changed && !problem && (
             <EffectOnPeople
               sequenceId={sequence.id}
               content={content}
@@ -70,7 +70,7 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
               running={sequence.running}
             />
           )}
-          <HowItRuns content={content} clientId={sequence.clientId} onChange={setValue} />
+          <SequenceSettings content={content} clientId={sequence.clientId} onChange={setValue} />
           <Ruler
             content={content}
             sheet={sheet}

@@ -12,9 +12,9 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { FollowUpTabs } from './follow-up-tabs.tsx';
 
 const eventWords = {
-  none: ', counting from sign-up',
-  booking: ', counting from the booking',
-  fixed: ', counting from an event',
+  none: ', from sign-up',
+  booking: ', from the booking',
+  fixed: ', from a fixed date',
 };
 
 export function SequencesScreen() {

@@ -83,7 +83,7 @@ export function StepSettings({
         <Choice
           label="If late"
           value={step.late}
-          options={{ 'leave-out': 'leave it out', 'send-now': 'do it at once' }}
+          options={{ 'leave-out': 'Skip', 'send-now': 'Send now' }}
           onChange={(late) => onChange({ ...step, late })}
         />
         <SelectField

@@ -17,7 +17,7 @@ import { whenText } from '../../ui/when.ts';
 import { PageAddress } from '../pages/page-address.tsx';
 import { CopyStep } from './copy-step.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
-import { NameIt } from './name-it.tsx';
+import { NameIt } from './rename.tsx';
 import { endOfMenu, stepActions } from './page-actions.ts';
 
 /** Every page of a client in one list: its state, address and numbers, and what can be done with it. */

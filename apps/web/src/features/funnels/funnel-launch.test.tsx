@@ -25,12 +25,17 @@ const opened = async (states: PathStep['state'][], findings: Finding[] = []) => 
 const publishButton = (name: string) => screen.getByRole<HTMLButtonElement>('button', { name });
 
 it.each([
-  [['live', 'live'], 'All published', true],
-  [['live', 'changed'], 'Publish 1 step', false],
-  [['draft', 'changed'], 'Publish 2 steps', false],
-] as const)('with steps that are %j says “%s”', async (states, words, off) => {
+  [['live', 'changed'], 'Publish 1 step'],
+  [['draft', 'changed'], 'Publish 2 steps'],
+] as const)('with steps that are %j says “%s”', async (states, words) => {
   await opened([...states]);
-  expect(publishButton(words).disabled).toBe(off);
+  expect(publishButton(words).disabled).toBe(false);
+});
+
+it('says that it is up to date where there is nothing to publish', async () => {
+  await opened(['live', 'live']);
+  expect(screen.getByText('Up to date')).toBeTruthy();
+  expect(screen.queryByRole('button', { name: /Publish/ })).toBeNull();
 });
 
 it('publishes all that wait with one press, and says how many', async () => {
@@ -76,7 +81,7 @@ describe('the list', () => {
     [0, '/quayside-dental/pages/00000000-0000-4000-8000-000000000001?part=picture-1'],
     [1, '/quayside-dental/pages/00000000-0000-4000-8000-000000000001?show=brand'],
     [2, '/quayside-dental/set-up'],
-    [3, '/quayside-dental/diary'],
+    [3, '/quayside-dental/bookings'],
   ])('leads to the fix of finding %i', async (index, place) => {
     const { whereabouts } = await open();
     const dialog = screen.getByRole('dialog');

@@ -33,7 +33,7 @@ export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSl
   };
   const fix = (pageId: string) => (place: FixPlace) => {
     setOpen(false);
-    const elsewhere = { facts: 'set-up', calendars: 'diary' } as const;
+    const elsewhere = { facts: 'set-up', calendars: 'bookings' } as const;
     if (place.at === 'path') return;
     if (place.at === 'facts' || place.at === 'calendars')
       return void navigate(`/${clientSlug}/${elsewhere[place.at]}`);
@@ -46,13 +46,13 @@ export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSl
         Launch check <LaunchCount findings={findings} />
       </Button>
       {waiting > 0 && <Button onClick={() => setComparing(true)}>See changes</Button>}
-      <Button look="main" disabled={publishing || waiting === 0} onClick={() => void publish()}>
-        {waiting === 0
-          ? 'All published'
-          : waiting === 1
-            ? 'Publish 1 step'
-            : `Publish ${waiting} steps`}
-      </Button>
+      {waiting === 0 ? (
+        <span className="text-[13px] text-muted">Up to date</span>
+      ) : (
+        <Button look="main" disabled={publishing} onClick={() => void publish()}>
+          {waiting === 1 ? 'Publish 1 step' : `Publish ${waiting} steps`}
+        </Button>
+      )}
       {comparing && <FunnelChanges board={board} onClose={() => setComparing(false)} />}
       {open && (
         <Dialog title="Launch check" width="w-[620px]" onClose={() => setOpen(false)}>

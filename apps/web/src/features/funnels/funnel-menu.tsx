@@ -9,8 +9,8 @@ import { LongField, TextField } from '../../ui/field.tsx';
 import { Menu } from '../../ui/menu.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { CopyFunnel } from './copy-funnel.tsx';
-import { giveOut } from './give-out.ts';
-import { keepFunnel } from './keep-funnel.ts';
+import { giveOut } from './export.ts';
+import { keepFunnel } from './save-funnel-template.ts';
 
 type Changes = Partial<Pick<PathBoard['funnel'], 'name' | 'folder' | 'head' | 'body'>>;
 
@@ -63,14 +63,14 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
         <NameAndFolder
           {...{ name, folder }}
           onClose={() => setAsking(null)}
-          onKeep={(changes) => keep(changes, `Named “${changes.name}”.`)}
+          onSave={(changes) => keep(changes, `Named “${changes.name}”.`)}
         />
       )}
       {asking === 'code' && (
         <FunnelCode
           {...{ head, body }}
           onClose={() => setAsking(null)}
-          onKeep={(changes) =>
+          onSave={(changes) =>
             keep(changes, 'Saved. It applies to each page once that page is published.')
           }
         />
@@ -81,13 +81,13 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
 }
 
 function NameAndFolder({
-  onKeep,
+  onSave,
   onClose,
   ...given
 }: {
   name: string;
   folder: string;
-  onKeep: (changes: { name: string; folder: string }) => void;
+  onSave: (changes: { name: string; folder: string }) => void;
   onClose: () => void;
 }) {
   const [name, setName] = useState(given.name);
@@ -98,7 +98,7 @@ function NameAndFolder({
         className="grid gap-4"
         onSubmit={(event) => {
           event.preventDefault();
-          onKeep({ name: name.trim(), folder: folder.trim() });
+          onSave({ name: name.trim(), folder: folder.trim() });
         }}
       >
         <TextField
@@ -122,13 +122,13 @@ function NameAndFolder({
 }
 
 function FunnelCode({
-  onKeep,
+  onSave,
   onClose,
   ...given
 }: {
   head: string;
   body: string;
-  onKeep: (changes: { head: string; body: string }) => void;
+  onSave: (changes: { head: string; body: string }) => void;
   onClose: () => void;
 }) {
   const [head, setHead] = useState(given.head);
@@ -139,7 +139,7 @@ function FunnelCode({
         className="grid gap-4"
         onSubmit={(event) => {
           event.preventDefault();
-          onKeep({ head, body });
+          onSave({ head, body });
         }}
       >
         <LongField

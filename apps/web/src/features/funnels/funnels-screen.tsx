@@ -9,7 +9,7 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
-import { TakeIn } from './take-in.tsx';
+import { TakeIn } from './import-zip.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
 
 /** A client's funnels by folder, and a search over everybody's. */

@@ -45,7 +45,7 @@ export function Hop({
           <p className={`mt-3 text-xl font-semibold tabular-nums ${isWeakest ? 'text-brick' : ''}`}>
             {shareText(to?.visitors ?? 0, from.visitors)}
           </p>
-          <p className="text-xs text-muted">pass on by</p>
+          <p className="text-xs text-muted">continue via</p>
           <p className="px-2 text-xs font-semibold break-words text-plum-dark">
             {from.movesOnBy!.words}
           </p>

@@ -10,8 +10,8 @@ import { StatePill } from '../../ui/pill.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { Miniature } from '../pages/miniature.tsx';
 import { CopyStep } from './copy-step.tsx';
-import { giveOut } from './give-out.ts';
-import { NameIt } from './name-it.tsx';
+import { giveOut } from './export.ts';
+import { NameIt } from './rename.tsx';
 import { endOfMenu, stepActions } from './page-actions.ts';
 import { useGrip } from './path-bench.tsx';
 

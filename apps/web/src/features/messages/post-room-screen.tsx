@@ -7,6 +7,7 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
+import { Reply } from './reply.tsx';
 import { TextPhone } from './text-phone.tsx';
 import { FollowUpTabs } from '../followup/follow-up-tabs.tsx';
 
@@ -87,7 +88,7 @@ function Row({
         aria-current={open ? 'true' : undefined}
         className="block truncate font-semibold after:absolute after:inset-0"
       >
-        {message.kind === 'text' && (
+        {(message.kind === 'text' || message.isReply) && (
           <span className="mr-1.5 rounded-full bg-tide-tint px-2 py-0.5 text-xs text-tide">
             {message.isReply ? 'reply' : 'text'}
           </span>
@@ -147,6 +148,7 @@ function Opened({ messageId, zone }: { messageId: string; zone: string }) {
         srcDoc={`<base target="_blank">${html}`}
         className="min-h-80 w-full flex-1 bg-sheet"
       />
+      <Reply message={message.data} placeholder="Answer this email" />
     </article>
   );
 }

@@ -1,30 +1,10 @@
-import { api, type MessageRecord } from '@plumgate/contract';
-import { useState } from 'react';
-import { toast } from 'sonner';
-import { call, messageOf } from '../../api/call.ts';
-import { useRefreshAll } from '../../api/hooks.ts';
-import { Button } from '../../ui/button.tsx';
+import type { MessageRecord } from '@plumgate/contract';
 import { whenText } from '../../ui/when.ts';
+import { Reply } from './reply.tsx';
 
 /** The texts between the business and one number, as they stand on the person's phone, which can answer. */
 export function TextPhone({ message, zone }: { message: MessageRecord; zone: string }) {
-  const [reply, setReply] = useState('');
-  const [busy, setBusy] = useState(false);
-  const refresh = useRefreshAll();
   const theirs = message.isReply ? message.from : message.to;
-  const send = async () => {
-    setBusy(true);
-    try {
-      await call(api.replyToText, { params: { messageId: message.id }, body: { body: reply } });
-      setReply('');
-      await refresh();
-      toast('Sent, as the person would.');
-    } catch (error) {
-      toast.error(messageOf(error));
-    } finally {
-      setBusy(false);
-    }
-  };
   return (
     <article className="grid min-w-0 flex-1 place-items-center overflow-auto p-6">
       <div className="flex h-[560px] max-h-full w-80 max-w-full flex-col overflow-hidden rounded-[28px] border-[6px] border-ink bg-sheet">
@@ -49,25 +29,7 @@ export function TextPhone({ message, zone }: { message: MessageRecord; zone: str
             </li>
           ))}
         </ol>
-        <form
-          className="flex gap-2 border-t border-line p-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void send();
-          }}
-        >
-          <input
-            aria-label="Answer as this person"
-            placeholder="Answer, or STOP or START"
-            className="h-8 min-w-0 flex-1 rounded-control border border-strong-line px-2.5"
-            maxLength={1000}
-            value={reply}
-            onChange={(event) => setReply(event.target.value)}
-          />
-          <Button look="main" type="submit" disabled={busy || !reply.trim()}>
-            Send
-          </Button>
-        </form>
+        <Reply message={message} placeholder="Answer, or STOP or START" />
       </div>
     </article>
   );

@@ -123,10 +123,10 @@ function PeopleTable({
       <thead className="sticky top-0 z-10 bg-paper text-left text-xs text-muted max-md:sr-only">
         <tr className="h-8 [&>th]:border-b [&>th]:border-line [&>th]:px-3 [&>th]:font-semibold [&>th:first-child]:pl-6">
           <th className="w-[24%]">Name</th>
-          <th className="w-[20%]">Reach</th>
+          <th className="w-[20%]">Contact</th>
           <th>Tags</th>
           <th className="w-[18%]">Source</th>
-          <th className="w-[12%]">With</th>
+          <th className="w-[12%]">Assigned to</th>
           <th className="w-24">Added</th>
         </tr>
       </thead>

@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
-import { BookingPill } from '../diary/booking-pill.tsx';
+import { BookingPill } from '../bookings/booking-pill.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
@@ -164,7 +164,7 @@ function Touch({ person }: { person: PersonRecord }) {
     <section className="grid gap-2">
       <input
         aria-label="A line about the call"
-        placeholder="What was said"
+        placeholder="Note"
         maxLength={1000}
         className="h-9 rounded-control border border-strong-line bg-sheet px-3"
         value={note}

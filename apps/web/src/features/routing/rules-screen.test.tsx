@@ -52,7 +52,7 @@ const opened = async (rules: RuleView[], answers: Partial<RulePreviewView> = {})
 const change = async (rule: RuleView, answers: Partial<RulePreviewView> = {}) => {
   const server = await opened([rule], answers);
   server.on(api.saveRule, {});
-  fireEvent.click(screen.getByRole('button', { name: 'Change' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Edit' }));
   return server;
 };
 const pick = (label: string, value: string) =>
@@ -195,7 +195,7 @@ describe('a rule', () => {
       .on(api.listRules, { rules: [ruleOf(1)], choices: { ...choices, funnel: [] } })
       .on(api.previewRule, preview);
     show(<RulesScreen />, server, { at: 'follow-up/rules' });
-    fireEvent.click(await screen.findByRole('button', { name: 'Change' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Edit' }));
     pick('Condition 1', 'funnel');
     expect(screen.getByText(/^Complete the conditions/)).toBeTruthy();
     expect(screen.queryByRole('status', { name: 'Loading' })).toBeNull();

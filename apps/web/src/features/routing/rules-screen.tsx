@@ -144,7 +144,7 @@ function Rules({
                   aria-expanded={open === rule.id}
                   onClick={() => setOpen(open === rule.id ? null : rule.id)}
                 >
-                  {open === rule.id ? 'Close' : 'Change'}
+                  {open === rule.id ? 'Close' : 'Edit'}
                 </Button>
               </div>
               {open === rule.id && (

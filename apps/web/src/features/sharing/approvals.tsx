@@ -83,7 +83,7 @@ function Approval({ approval }: { approval: ApprovalView }) {
         <span className="flex-1">
           Made {dayText(approval.createdAt, zone)}, until {dayText(approval.expiresAt, zone)}
         </span>
-        {approval.approved && <Pill tone="leaf">Good, says {approval.approved.by}</Pill>}
+        {approval.approved && <Pill tone="leaf">Approved by {approval.approved.by}</Pill>}
         <Pill>{states[approval.state]}</Pill>
         {approval.state === 'open' && (
           <Button look="quiet" onClick={() => void close()}>

@@ -118,7 +118,7 @@ describe('the client’s own look', () => {
         ],
       }),
     ]);
-    await screen.findByText('Good, says Ines Farrow');
+    await screen.findByText('Approved by Ines Farrow');
     const remark = screen.getByText('Our new opening hours, please.').closest('li')!;
     expect(within(remark).getByRole('link').getAttribute('href')).toBe(
       `/quayside-dental/pages/${step.pageId}?part=band-2`,

@@ -10,7 +10,7 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { dayText, lengthText, timeText, whenText } from '../../ui/when.ts';
-import { BookingPill } from '../diary/booking-pill.tsx';
+import { BookingPill } from '../bookings/booking-pill.tsx';
 import { nameOf } from '../people/name-of.ts';
 
 /** What the day asks for: who waits, who comes, and what did not get through. */
@@ -97,7 +97,7 @@ export function TodayScreen() {
             {bookings.length === 0 ? (
               <Quiet>
                 No bookings today.{' '}
-                <Link className="font-semibold text-plum-dark" to={`/${client.slug}/diary`}>
+                <Link className="font-semibold text-plum-dark" to={`/${client.slug}/bookings`}>
                   Open bookings
                 </Link>
               </Quiet>

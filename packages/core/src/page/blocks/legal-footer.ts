@@ -7,7 +7,7 @@ export const legalFooter = blockKind({
   label: 'Legal footer',
   settings: { text: words(1000), privacyHref: z.union([z.literal(''), SafeHref]) },
   starter: {
-    text: '{{ client.name }}, {{ client.address }}. {{ client.licence }}',
+    text: '{{ client.name }}, {{ client.address }}. {{ client.license }}',
     privacyHref: '',
   },
 });

@@ -4,8 +4,8 @@ import { words } from '../../basics/text-shapes.ts';
 
 export const ticks = blockKind({
   kind: 'ticks',
-  label: 'Ticks',
+  label: 'Checklist',
   settings: { items: z.array(words(200)).min(1).max(12) },
   starter: { items: ['A quick reassurance', 'Another one', 'And a third'] },
-  nameOf: (ticks) => `Ticks · ${ticks.items.length}`,
+  nameOf: (ticks) => `Checklist · ${ticks.items.length}`,
 });

@@ -5,12 +5,12 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { refusal } from '../../../testing/fake-server.ts';
 import { pageOf, sheet } from '../../../testing/samples.ts';
 import { serverOf, show } from '../../../testing/show.tsx';
-import { keepAllNow } from '../kept-here.ts';
+import { saveAllNow } from '../local-draft.ts';
 import { createEditorStore, EditorProvider } from '../store.ts';
 import { BrandShelf } from './brand-shelf.tsx';
 
 afterEach(() => {
-  keepAllNow();
+  saveAllNow();
   localStorage.clear();
 });
 
@@ -122,7 +122,7 @@ it('says why it was not kept', async () => {
   await waitFor(() => expect(store.getState().notice).toBe(why));
   // It is not forgotten: the next time everything is kept, it is sent again.
   server.on(api.saveBrand, sheet);
-  await store.getState().keepBrand();
+  await store.getState().saveBrand();
   const ours = server
     .sent(api.saveBrand)
     .filter(({ body }) => (body as Brand).colours.action === '#123123');
@@ -135,7 +135,7 @@ it('leaves something to publish, also where a draft kept meanwhile was called li
   typed('Action', '321321');
   expect(store.getState().live).toBe('changed');
   store.setState({ live: 'live' });
-  await store.getState().keepBrand();
+  await store.getState().saveBrand();
   expect(store.getState().live).toBe('changed');
   expect(server.sent(api.saveBrand).at(-1)!.body).toMatchObject({ colours: { action: '#321321' } });
 });

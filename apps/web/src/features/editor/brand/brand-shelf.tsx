@@ -32,7 +32,7 @@ export function BrandShelf({ page }: { page: EditorPage }) {
   const change = (changes: Partial<Brand>) => {
     const next = Brand.safeParse({ ...store.getState().brand, ...changes });
     if (!next.success) return;
-    store.getState().takeBrand(next.data);
+    store.getState().applyBrand(next.data);
   };
   const colour = (which: ColourRole, value: string) =>
     change({ colours: { ...store.getState().brand.colours, [which]: value } });

@@ -14,7 +14,7 @@ import { newId } from '../../pages/make-ids.ts';
 import { setColumns } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
 import { FocalPoint } from './focal-point.tsx';
-import { KeepAsTemplate } from './keep-as-template.tsx';
+import { KeepAsTemplate } from './save-as-template.tsx';
 import { PictureShelf } from './picture-shelf.tsx';
 import { useSet } from './use-set.ts';
 

@@ -13,13 +13,13 @@ export function BookingSettings({ block, page }: { block: BlockOf<'booking'>; pa
   const known = calendars.data?.calendars ?? [];
   const names = Object.fromEntries(known.map(({ id, content }) => [id, content.name]));
   const chosen = block.calendarId in names;
-  const diary = `/${page.client.slug}/diary`;
+  const bookings = `/${page.client.slug}/bookings`;
   return (
     <>
       {calendars.data && known.length === 0 ? (
         <p className="rounded-control bg-honey-tint px-2.5 py-1.5 text-xs text-honey">
           {page.client.name} has no calendar yet.{' '}
-          <Link className="font-semibold underline" to={diary}>
+          <Link className="font-semibold underline" to={bookings}>
             Add one under Bookings
           </Link>{' '}
           and choose it here.

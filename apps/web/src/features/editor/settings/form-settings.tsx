@@ -74,7 +74,7 @@ export function FormSettings({
                   onClick={() => setOpen(open === question.id ? null : question.id)}
                 >
                   {question.label || 'Question without words'}{' '}
-                  <span className="ml-1 text-xs text-muted">{question.must ? 'must' : ''}</span>
+                  <span className="ml-1 text-xs text-muted">{question.must ? 'required' : ''}</span>
                 </button>
                 <IconButton
                   label={`Move “${question.label}” up`}
@@ -131,7 +131,7 @@ export function FormSettings({
         onChange={(event) => set({ button: event.target.value })}
       />
       <SelectField
-        label="Then"
+        label="After the form"
         value={form.after.kind}
         options={{
           'next-step': 'Go to the next step',
@@ -219,7 +219,7 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
             checked={question.must}
             onChange={(event) => set({ must: event.target.checked })}
           />{' '}
-          Must be answered
+          Required
         </label>
         <IconButton
           label={`Remove “${question.label}”`}

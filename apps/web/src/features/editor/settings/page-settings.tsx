@@ -6,9 +6,9 @@ import { Choice, LongField, SelectField, TextField } from '../../../ui/field.tsx
 import { newId } from '../../pages/make-ids.ts';
 import { addBand } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
-import { KeepAsTemplate } from './keep-as-template.tsx';
+import { KeepAsTemplate } from './save-as-template.tsx';
 import { PageAddress } from '../../pages/page-address.tsx';
-import { PageTold } from './page-told.tsx';
+import { PageMetadata } from './page-told.tsx';
 import { useSet } from './use-set.ts';
 
 export function PageSettings({ page }: { page: EditorPage }) {
@@ -37,7 +37,7 @@ export function PageSettings({ page }: { page: EditorPage }) {
         onChange={(chosen) => set({ kind: chosen })}
       />
       <PageAddress page={page} title={title} />
-      <PageTold page={page} />
+      <PageMetadata page={page} />
       <Popups />
       <KeepAsTemplate
         kind="page"
@@ -68,7 +68,7 @@ function Popups() {
     const done = edit([
       { do: 'set', id: pageNode, changes: { popups: [...popups, popup] } },
       ...edits,
-      { do: 'set', id, changes: { popup: popup.id, name: 'Band of the popup', width: 'full' } },
+      { do: 'set', id, changes: { popup: popup.id, name: 'Popup band', width: 'full' } },
     ]);
     if (done) select(id);
   };
@@ -117,8 +117,8 @@ function Popups() {
           )}
           {popup.opens !== 'button' && (
             <TextField
-              label="At most once in so many days"
-              help="Never in the first ten seconds on a phone"
+              label="Show at most once every so many days"
+              help="On phones not before ten seconds have passed"
               type="number"
               min={1}
               max={365}

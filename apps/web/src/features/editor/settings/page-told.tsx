@@ -14,7 +14,7 @@ import { PictureShelf } from './picture-shelf.tsx';
 import { useSet } from './use-set.ts';
 
 /** What the page tells of itself where it is found and shared, and the code that is on it. */
-export function PageTold({ page }: { page: EditorPage }) {
+export function PageMetadata({ page }: { page: EditorPage }) {
   const { hidden, share, icon, head, body } = useEditor((state) => state.draft.page);
   const set = useSet(pageNode);
   return (
@@ -35,13 +35,13 @@ export function PageTold({ page }: { page: EditorPage }) {
         </span>
       </label>
       <LanguageField />
-      <More title="Where it is shared">
+      <More title="When shared">
         <Shared page={page} />
         <Own label="A picture of your own" chosen={share} onChange={(share) => set({ share })} />
       </More>
-      <More title="Small picture in the tab">
+      <More title="Favicon">
         <Own
-          label="Square works best; without one it is the logo"
+          label="Square works best. Without one the logo is used."
           chosen={icon}
           onChange={(icon) => set({ icon })}
         />
@@ -127,7 +127,7 @@ function Found({ page }: { page: EditorPage }) {
       <p className="font-semibold break-words">{cut(filled(title), room.title)}</p>
       <p className="text-xs break-words">
         {cut(filled(description), room.description) || (
-          <span className="text-muted">Words from the page, for want of a description.</span>
+          <span className="text-muted">Words from the page, as there is no description.</span>
         )}
       </p>
       <p className="mt-1 truncate text-xs text-muted">{page.address.replace(/^https?:\/\//, '')}</p>

@@ -10,7 +10,7 @@ const drawings: Record<Drawing, string> = {
   room: 'A room',
   drive: 'A driveway',
   care: 'Care',
-  harbour: 'The harbour',
+  harbour: 'The harbor',
   people: 'People',
 };
 
@@ -22,7 +22,7 @@ export function PictureSettings({ block }: { block: BlockOf<'picture'> }) {
       <PictureShelf chosen={block.picture} onChoose={(picture) => set({ picture })} />
       {!block.picture && (
         <SelectField
-          label="Until there is one"
+          label="Shown until you add one"
           help="Drawn in the client’s colors"
           options={drawings}
           value={block.drawing}

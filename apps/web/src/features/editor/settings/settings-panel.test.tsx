@@ -14,12 +14,12 @@ import {
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { choiceOf, pageOf, sheet } from '../../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../../testing/show.tsx';
-import { keepAllNow } from '../kept-here.ts';
+import { saveAllNow } from '../local-draft.ts';
 import { createEditorStore, EditorProvider, type EditorStore } from '../store.ts';
 import { SettingsPanel } from './settings-panel.tsx';
 
 afterEach(() => {
-  keepAllNow();
+  saveAllNow();
   localStorage.clear();
 });
 
@@ -182,7 +182,7 @@ describe('a band', () => {
     server.on(api.keepTemplate, { id: idOf<TemplateId>(70) });
     press('Save as a template');
     type('Name of the template', 'Our promise');
-    press('Keep');
+    press('Save');
     await screen.findByText('Saved as a template: “Our promise”.');
     const { kind, name, content } = server.sent(api.keepTemplate)[0]!.body as {
       kind: string;
@@ -236,7 +236,7 @@ it('navigation warns on a landing page, and its links are pages', async () => {
 
 it('a film at an address takes effect once that is whole', () => {
   const { block: it } = opened(draftOf(block('video')));
-  fireEvent.click(screen.getByLabelText('At an address'));
+  fireEvent.click(screen.getByLabelText('From an address'));
   type('Address of the player', 'https://example.com/film');
   expect(it()).toMatchObject({ source: { from: 'address', href: 'https://example.com/film' } });
 });
@@ -276,7 +276,7 @@ describe('the page', () => {
     press('Add a popup');
     const { popups, bands } = store.getState().draft.page;
     expect(bands.find(({ popup }) => popup === popups[0]!.id)).toMatchObject({
-      name: 'Band of the popup',
+      name: 'Popup band',
     });
     act(() => store.getState().select(pageNode));
     type('Opens', 'time');

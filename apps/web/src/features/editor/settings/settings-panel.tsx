@@ -17,9 +17,7 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
   if (many > 1)
     return (
       <Panel title={`${many} parts`}>
-        <p className="text-muted">
-          Move, copy or remove them together, or drag them where they belong.
-        </p>
+        <p className="text-muted">Move, copy or remove them together, or drag them.</p>
       </Panel>
     );
   const found = locate(draft, selected);
@@ -36,7 +34,7 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
         <Panel title={`Column ${found.index + 1} of ${band.columns.length}`}>
           <p className="text-muted">
             {(found.node as unknown as Column).blocks.length === 0
-              ? 'Empty. Add a block from the shelf.'
+              ? 'Empty. Add a block from the Add tab.'
               : 'Select a block to change its words. Select the band to resize its columns.'}
           </p>
         </Panel>

@@ -21,9 +21,9 @@ export function VideoSettings({ block }: { block: BlockOf<'video'> }) {
         onChange={(event) => set({ title: event.target.value })}
       />
       <Choice
-        label="The film"
+        label="Video"
         value={from}
-        options={{ file: 'Own file', address: 'At an address' }}
+        options={{ file: 'Uploaded file', address: 'From an address' }}
         onChange={setFrom}
       />
       {from === 'file' ? (

@@ -11,7 +11,7 @@ const fields: Record<string, string> = {
   '{{ client.address }}': 'Address',
   '{{ client.town }}': 'Town',
   '{{ client.hours }}': 'Opening hours',
-  '{{ client.licence }}': 'License',
+  '{{ client.license }}': 'License',
   '{{ client.areas }}': 'Areas served',
   '{{ person.first_name | default: "there" }}': 'Visitor’s first name, else “there”',
   '{{ person.name | default: "you" }}': 'Visitor’s name, else “you”',

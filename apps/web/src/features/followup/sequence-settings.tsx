@@ -1,4 +1,4 @@
-import { zoneName } from '../../ui/when.ts';
+import { zoneName, timeOfDay } from '../../ui/when.ts';
 import { api } from '@plumgate/contract';
 import type { EndsWhen, SequenceContent } from '@plumgate/core/followup';
 import { useAsk } from '../../api/hooks.ts';
@@ -13,7 +13,7 @@ const ends: [EndsWhen['when'], string][] = [
 ];
 
 /** What a sequence counts from, when it ends, and when it keeps quiet. */
-export function HowItRuns({
+export function SequenceSettings({
   content,
   clientId,
   onChange,
@@ -190,9 +190,9 @@ export function HowItRuns({
 
 function inWords(content: SequenceContent): string {
   const counts = {
-    none: 'counting from sign-up',
-    booking: 'counting from the booking too',
-    fixed: 'counting from a fixed moment too',
+    none: 'counts from sign-up',
+    booking: 'counts from sign-up and the booking',
+    fixed: 'counts from sign-up and a fixed date',
   }[content.event.kind];
   const end = content.endsWhen
     .map((one) => (one.when === 'tagged' ? `tagged ${one.tag}` : one.when))
@@ -200,7 +200,7 @@ function inWords(content: SequenceContent): string {
   return [
     counts,
     end && `ends when ${end}`,
-    content.quiet && `quiet ${content.quiet.from} to ${content.quiet.to}`,
+    content.quiet && `quiet ${timeOfDay(content.quiet.from)} to ${timeOfDay(content.quiet.to)}`,
   ]
     .filter(Boolean)
     .join(' · ');

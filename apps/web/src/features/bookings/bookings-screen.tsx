@@ -15,7 +15,7 @@ import { dateText, todayIn, weekOf, weeksOn } from './week.ts';
 import { WeekGrid } from './week-grid.tsx';
 
 /** A client's week of bookings, in the client's zone. */
-export function DiaryScreen() {
+export function BookingsScreen() {
   const client = useClient();
   const clock = useAsk(api.getClock, {});
   const calendars = useAsk(
@@ -27,7 +27,7 @@ export function DiaryScreen() {
     return <Failed error={calendars.error} again={() => void calendars.refetch()} />;
   if (!client || !clock.data || !calendars.data) return <Skeleton />;
   return (
-    <Diary
+    <BookingWeek
       key={client.id}
       client={client}
       today={todayIn(clock.data.now, client.zone)}
@@ -36,7 +36,7 @@ export function DiaryScreen() {
   );
 }
 
-function Diary({
+function BookingWeek({
   client,
   today,
   calendars,
@@ -156,7 +156,7 @@ function Calendars({
           name: calendars.length === 0 ? 'Consultation' : `Calendar ${calendars.length + 1}`,
         },
       });
-      void navigate(`/${client.slug}/diary/calendars/${made.id}`);
+      void navigate(`/${client.slug}/bookings/calendars/${made.id}`);
     } catch (error) {
       toast.error(messageOf(error));
     }
@@ -168,7 +168,7 @@ function Calendars({
         <Link
           key={calendar.id}
           className="flex items-center gap-1.5 font-medium text-plum-dark hover:underline"
-          to={`/${client.slug}/diary/calendars/${calendar.id}`}
+          to={`/${client.slug}/bookings/calendars/${calendar.id}`}
         >
           <Settings2 className="size-3.5" aria-hidden /> {calendar.content.name}
         </Link>

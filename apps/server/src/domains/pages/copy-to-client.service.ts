@@ -14,7 +14,7 @@ import { linkedBands, pages } from '../../records/pages/table.ts';
 
 /** Makes parts of pages that come from a template, another funnel or another client a client's own. */
 @Injectable()
-export class BringOverService {
+export class CopyToClientService {
   constructor(
     private readonly clients: ClientService,
     private readonly forms: FormService,

@@ -8,7 +8,7 @@ export interface Entry {
 }
 
 /** What this browser keeps of a page's editing, so that a reload or a lost connection loses nothing. */
-export interface KeptHere {
+export interface LocalDraft {
   /** The server's version that `unsent`, or else the history's end, was made from. */
   version: number;
   past: Entry[];
@@ -17,13 +17,13 @@ export interface KeptHere {
   unsent: Draft | null;
 }
 
-interface Kept extends KeptHere {
+interface Kept extends LocalDraft {
   /** The version of the page document that it is written in. */
   format?: number;
 }
 
 /** What an earlier version of the program kept: the draft that was not sent yet, without the history around it. */
-function fromBefore({ version, unsent }: Kept): KeptHere {
+function fromBefore({ version, unsent }: Kept): LocalDraft {
   const read = unsent && readPageDocument(unsent.page);
   const draft = unsent && read?.ok ? { ...unsent, page: read.value } : null;
   return { version, past: [], future: [], unsent: draft };
@@ -34,10 +34,10 @@ const keyOf = (pageId: string) => `plumgate.page.${pageId}`;
 const mostEntries = 100;
 const mostCharacters = 1_500_000;
 const calm = 250;
-const waiting = new Map<string, { timer: ReturnType<typeof setTimeout>; kept: KeptHere }>();
+const waiting = new Map<string, { timer: ReturnType<typeof setTimeout>; kept: LocalDraft }>();
 
 /** Keeps it, a moment after the last of several in a row: writing it down takes longer than typing a letter may. */
-export function keepHere(pageId: string, kept: KeptHere): void {
+export function saveLocalDraft(pageId: string, kept: LocalDraft): void {
   clearTimeout(waiting.get(pageId)?.timer);
   const timer = setTimeout(() => writeDown(pageId), calm);
   waiting.set(pageId, { timer, kept });
@@ -62,7 +62,7 @@ function writeDown(pageId: string): void {
   }
 }
 
-export function keptHere(pageId: string): KeptHere | null {
+export function readLocalDraft(pageId: string): LocalDraft | null {
   writeDown(pageId);
   try {
     const kept = JSON.parse(localStorage.getItem(keyOf(pageId)) ?? 'null') as Kept | null;
@@ -73,4 +73,4 @@ export function keptHere(pageId: string): KeptHere | null {
 }
 
 /** Before the page goes away: what still waits to be written down. */
-export const keepAllNow = (): void => [...waiting.keys()].forEach(writeDown);
+export const saveAllNow = (): void => [...waiting.keys()].forEach(writeDown);

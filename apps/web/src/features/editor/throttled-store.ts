@@ -13,7 +13,7 @@ export interface Pace {
  * more than half of the time of typing it, and nobody reads them between two letters. `lags` says for which writing. As
  * the writing ends they have caught up, so that a press that follows never acts on what is old.
  */
-export function unhurried(
+export function throttledStore(
   store: EditorStore,
   lags: (writing: Writing) => boolean,
   { rest, atLatest }: Pace,

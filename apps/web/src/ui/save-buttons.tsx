@@ -1,20 +1,20 @@
 import { Button } from './button.tsx';
 
-/** What stands in the head of a place whose changes are kept by a press: what is wrong, put back, keep. */
-export function KeepButtons({
+/** In the head of a screen that is saved by a button: what is wrong, Discard changes, Save. */
+export function SaveButtons({
   problem,
   changed,
   busy,
   label = 'Save',
-  onPutBack,
-  onKeep,
+  onDiscard,
+  onSave,
 }: {
   problem: string | undefined;
   changed: boolean;
   busy: boolean;
   label?: string;
-  onPutBack: () => void;
-  onKeep: () => void;
+  onDiscard: () => void;
+  onSave: () => void;
 }) {
   return (
     <>
@@ -23,10 +23,10 @@ export function KeepButtons({
           {problem}
         </span>
       )}
-      <Button disabled={!changed} onClick={onPutBack}>
+      <Button disabled={!changed} onClick={onDiscard}>
         Discard changes
       </Button>
-      <Button look="main" disabled={!changed || busy || problem !== undefined} onClick={onKeep}>
+      <Button look="main" disabled={!changed || busy || problem !== undefined} onClick={onSave}>
         {label}
       </Button>
     </>

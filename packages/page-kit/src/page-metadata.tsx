@@ -3,7 +3,7 @@ import type { PageDocument } from '@plumgate/core/page';
 import type { PageContext } from './page-context.ts';
 
 /** What a page tells of itself to whoever does not open it. */
-export interface PageTold {
+export interface PageMetadata {
   /** The page's one address, whole, as RFC 6596 has it. */
   canonical: string;
   /** Where its own picture for sharing is, whole, and its size in pixels. */
@@ -16,14 +16,14 @@ export interface PageTold {
  * The tags for search engines and for links that are shared: the Open Graph protocol (ogp.me), schema.org's
  * LocalBusiness as JSON-LD, and the robots tag.
  */
-export function Told({
+export function Metadata({
   page,
   context,
-  told: { canonical, card, isHidden },
+  metadata: { canonical, card, isHidden },
 }: {
   page: PageDocument;
   context: PageContext;
-  told: PageTold;
+  metadata: PageMetadata;
 }) {
   const { facts, clientName, merge } = context;
   const business = localBusiness(clientName, facts, new URL(canonical).origin);

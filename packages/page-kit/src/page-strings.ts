@@ -1,10 +1,10 @@
 import { pageWords, type PageWords } from '@plumgate/core/languages';
 import { createContext, useContext } from 'react';
 
-const Said = createContext<PageWords>(pageWords('en'));
+const PageStrings = createContext<PageWords>(pageWords('en'));
 
 /** Gives what a page says by itself to everything on it; outside of any, it is English. */
-export const SaidProvider = Said.Provider;
+export const PageStringsProvider = PageStrings.Provider;
 
 /** What the page says by itself, in its language. */
-export const useSaid = (): PageWords => useContext(Said);
+export const usePageStrings = (): PageWords => useContext(PageStrings);

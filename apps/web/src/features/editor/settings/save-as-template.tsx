@@ -65,7 +65,7 @@ export function KeepAsTemplate({
         onChange={(event) => setAsking(event.target.value)}
       />
       <Button type="submit" disabled={!asking.trim()}>
-        Keep
+        Save
       </Button>
     </form>
   );

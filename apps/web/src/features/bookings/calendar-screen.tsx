@@ -9,10 +9,10 @@ import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
-import { KeepButtons } from '../../ui/keep-buttons.tsx';
+import { SaveButtons } from '../../ui/save-buttons.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
-import { useKept } from '../../ui/use-kept.ts';
+import { useSaved } from '../../ui/use-saved.ts';
 import { todayIn } from './week.ts';
 
 /** A calendar's settings: when people may book, and what a booking causes. */
@@ -57,7 +57,7 @@ function Settings({
   slug: string;
   today: string;
 }) {
-  const kept = useKept(calendar.content, async (content) => {
+  const saved = useSaved(calendar.content, async (content) => {
     await call(api.saveCalendar, {
       params: { calendarId: calendar.id },
       body: { version: calendar.version, content },
@@ -65,7 +65,7 @@ function Settings({
     return 'Saved. Existing bookings stay as they are.';
   });
   const sequences = useAsk(api.listSequences, { params: { clientId: calendar.clientId } });
-  const { value: content, setValue: set } = kept;
+  const { value: content, setValue: set } = saved;
   const { rules } = content;
   const setRules = (changes: Partial<Calendar>) =>
     set({ ...content, rules: { ...rules, ...changes } });
@@ -75,17 +75,17 @@ function Settings({
       <PageHead
         title={content.name || 'Calendar'}
         above={
-          <Link className="hover:underline" to={`/${slug}/diary`}>
+          <Link className="hover:underline" to={`/${slug}/bookings`}>
             Bookings
           </Link>
         }
       >
-        <KeepButtons
+        <SaveButtons
           problem={problem}
-          changed={kept.changed}
-          busy={kept.busy}
-          onPutBack={kept.putBack}
-          onKeep={() => void kept.keep()}
+          changed={saved.changed}
+          busy={saved.busy}
+          onDiscard={saved.discard}
+          onSave={() => void saved.save()}
         />
       </PageHead>
       <div className="grid max-w-6xl gap-8 p-6 max-md:p-4 lg:grid-cols-2">

@@ -2,7 +2,7 @@ import { emptyPage, type Draft } from '@plumgate/core/page';
 import { createStore } from 'zustand/vanilla';
 import type { EditorState, EditorStore } from './store.ts';
 import { useUi, type Writing } from './ui.ts';
-import { unhurried } from './unhurried.ts';
+import { throttledStore } from './throttled-store.ts';
 
 const titled = (title: string): Draft => ({ page: emptyPage(title), forms: {} });
 const storeOf = (title: string) =>
@@ -21,7 +21,10 @@ afterEach(end);
 
 test('whoever does not lag, and whoever reads while nobody writes, has every letter at once', () => {
   const store = storeOf('A');
-  const readers = [unhurried(store, () => false, steady), unhurried(store, () => true, steady)];
+  const readers = [
+    throttledStore(store, () => false, steady),
+    throttledStore(store, () => true, steady),
+  ];
   const tell = jest.fn();
   for (const reader of readers) reader.subscribe(tell);
   write(store, 'Ab');
@@ -34,7 +37,7 @@ test('whoever does not lag, and whoever reads while nobody writes, has every let
 
 test('who lags follows a few times a second, also while nobody pauses', () => {
   const store = storeOf('');
-  const reading = unhurried(store, () => true, steady);
+  const reading = throttledStore(store, () => true, steady);
   const seen: string[] = [];
   reading.subscribe(() => seen.push(title(reading)));
   begin();
@@ -47,7 +50,7 @@ test('who lags follows a few times a second, also while nobody pauses', () => {
 
 test('who waits for the hand to rest is shown nothing between, but not for ever', () => {
   const store = storeOf('');
-  const reading = unhurried(store, () => true, { rest: 250, atLatest: 1000 });
+  const reading = throttledStore(store, () => true, { rest: 250, atLatest: 1000 });
   const seen: string[] = [];
   reading.subscribe(() => seen.push(title(reading)));
   begin();
@@ -62,7 +65,7 @@ test('who waits for the hand to rest is shown nothing between, but not for ever'
 
 test('another selection is shown at once, with all that was written', () => {
   const store = storeOf('');
-  const reading = unhurried(store, () => true, steady);
+  const reading = throttledStore(store, () => true, steady);
   reading.subscribe(() => {});
   begin();
   write(store, 'a');
@@ -72,7 +75,7 @@ test('another selection is shown at once, with all that was written', () => {
 
 test('what waited has come by the time the writing ends, and once', () => {
   const store = storeOf('');
-  const reading = unhurried(store, () => true, steady);
+  const reading = throttledStore(store, () => true, steady);
   const tell = jest.fn();
   const stop = reading.subscribe(tell);
   begin();
@@ -89,7 +92,7 @@ test('what waited has come by the time the writing ends, and once', () => {
 
 test('what changed before anybody listened is there from the first look on', () => {
   const store = storeOf('');
-  const reading = unhurried(store, () => true, steady);
+  const reading = throttledStore(store, () => true, steady);
   write(store, 'early');
   reading.subscribe(() => {});
   expect(title(reading)).toBe('early');

@@ -1,20 +1,24 @@
 import { emptyPage, type PageDocument } from '@plumgate/core/page';
 import { renderPage } from './render-page.tsx';
 import { sampleContext } from './testing/sample-context.ts';
-import type { PageTold } from './told.tsx';
+import type { PageMetadata } from './page-metadata.tsx';
 
-const told: PageTold = {
+const metadata: PageMetadata = {
   canonical: 'https://visit.quayside.test/first-visit',
   card: { src: 'https://visit.quayside.test/~/card/1.png', width: 1200, height: 630 },
   isHidden: false,
 };
-const html = (page: Partial<PageDocument> = {}, changes: Partial<PageTold> = {}, context = {}) =>
+const html = (
+  page: Partial<PageDocument> = {},
+  changes: Partial<PageMetadata> = {},
+  context = {},
+) =>
   renderPage({
     page: { ...emptyPage('A first visit'), description: 'No drill.', ...page },
     context: sampleContext(context),
     assets: '/~',
     script: () => 'x.js',
-    told: { ...told, ...changes },
+    metadata: { ...metadata, ...changes },
   });
 /** The Open Graph tags of a page, by property. */
 const graphOf = (text: string) =>
@@ -37,13 +41,13 @@ describe('what a page tells where it is shared', () => {
 
   it('names its own address, and its picture whole and with its size', () => {
     const graph = graphOf(html());
-    expect(graph.get('og:url')).toBe(told.canonical);
-    expect(html()).toContain(`<link rel="canonical" href="${told.canonical}"`);
+    expect(graph.get('og:url')).toBe(metadata.canonical);
+    expect(html()).toContain(`<link rel="canonical" href="${metadata.canonical}"`);
     expect([
       graph.get('og:image'),
       graph.get('og:image:width'),
       graph.get('og:image:height'),
-    ]).toEqual([told.card.src, '1200', '630']);
+    ]).toEqual([metadata.card.src, '1200', '630']);
   });
 
   // ogp.me writes og:locale as language_TERRITORY.

@@ -1,0 +1,1 @@
+ALTER TABLE "post_room" ADD COLUMN "reply_to" text DEFAULT '' NOT NULL;

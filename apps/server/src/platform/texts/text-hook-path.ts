@@ -1,2 +1,0 @@
-/** Where the text gateway tells of what people answer. */
-export const textHookPath = '/hooks/texts';

@@ -1,0 +1,5 @@
+import { documentFormat, type DocumentFormat } from '../basics/index.ts';
+import type { CalendarContent } from './calendar-content.ts';
+
+/** How a calendar is stored. */
+export const calendarFormat: DocumentFormat<CalendarContent> = documentFormat('calendar', []);

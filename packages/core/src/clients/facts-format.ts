@@ -1,0 +1,26 @@
+import { documentFormat, type DocumentFormat } from '../basics/index.ts';
+import { countryOfZone } from './country.ts';
+import type { Facts } from './facts.ts';
+
+/** How a client's fact sheet is stored. */
+export const factsFormat: DocumentFormat<Facts> = documentFormat('fact sheet', [
+  // Version 1 may lack what was added one after the other; its license was spelled the British way.
+  ({ licence = '', ...stored }) => ({
+    trade: '',
+    phone: '',
+    email: '',
+    street: '',
+    town: '',
+    region: '',
+    postcode: '',
+    country: countryOfZone(stored.zone as string),
+    hours: '',
+    week: [[], [], [], [], [], [], []],
+    place: null,
+    social: [],
+    license: licence,
+    areas: [],
+    services: [],
+    ...stored,
+  }),
+]);

@@ -1,0 +1,11 @@
+import { documentFormat, type DocumentFormat } from '../basics/index.ts';
+import type { SequenceContent } from './sequence.ts';
+
+/** How a sequence is stored. */
+export const sequenceFormat: DocumentFormat<SequenceContent> = documentFormat('sequence', [
+  // Version 1 may be from before each booking had a run of its own.
+  (stored) => {
+    const event = stored.event as { kind: string };
+    return event.kind === 'booking' ? { ...stored, event: { each: true, ...event } } : stored;
+  },
+]);
