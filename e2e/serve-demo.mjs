@@ -21,13 +21,16 @@ const start = (data, at) =>
 /** Made by whoever comes first; the others wait until it has its name. */
 async function makeReady() {
   const making = `${ready}.making`;
+  // A run that was broken off leaves it half done.
+  if (existsSync(making) && Date.now() - statSync(making).mtimeMs > 600_000)
+    rmSync(making, { recursive: true });
   try {
     mkdirSync(making);
   } catch {
     while (!existsSync(ready)) await setTimeout(500);
     return;
   }
-  const server = start(`${making}/data`, '0');
+  const server = start(`${making}/data`, port);
   await new Promise((resolve, reject) => {
     server.stdout.on('data', (text) => String(text).includes('is ready') && resolve());
     server.on('exit', () => reject(new Error('The demo was not made.')));
@@ -37,6 +40,7 @@ async function makeReady() {
   server.kill('SIGTERM');
   await ended;
   renameSync(`${making}/data`, ready);
+  rmSync(making, { recursive: true });
 }
 
 mkdirSync('.tmp', { recursive: true });

@@ -1,3 +1,4 @@
+import { wallClock } from '@plumgate/core/opening';
 import {
   DndContext,
   KeyboardSensor,
@@ -107,7 +108,7 @@ export function WeekGrid(props: Grid) {
           <div className="text-right text-xs text-muted tabular-nums">
             {Array.from({ length: until - from }, (_, index) => (
               <div key={index} style={{ height: hourHeight }} className="-translate-y-2 pr-2">
-                {index > 0 && `${from + index}:00`}
+                {index > 0 && wallClock((from + index) * 60, 'en-US', true)}
               </div>
             ))}
           </div>

@@ -95,7 +95,7 @@ export function SequenceSettings({
         {event.kind === 'fixed' && (
           <>
             <TextField
-              label="What it is called"
+              label="Event name"
               maxLength={80}
               value={event.name}
               onChange={(change) => set({ event: { ...event, name: change.target.value } })}

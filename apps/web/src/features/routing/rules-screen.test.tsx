@@ -74,7 +74,7 @@ describe('the rules', () => {
         'When a lead comes from the form “First-visit request”: tag first-visit, assign to Front desk.',
       ),
     ).toBeTruthy();
-    expect(screen.getByText('met 1,240 leads in the last 30 days')).toBeTruthy();
+    expect(screen.getByText('matched 1,240 leads in the last 30 days')).toBeTruthy();
   });
 
   it.each([

@@ -115,7 +115,8 @@ function Rules({
                     {rule.content.name}
                     <Pill tone={rule.on ? 'leaf' : 'plain'}>{rule.on ? 'On' : 'Off'}</Pill>
                     <span className="font-sans text-xs font-normal text-muted tabular-nums">
-                      met {rule.met30.toLocaleString('en-US')} leads in the last 30 days
+                      matched {rule.met30.toLocaleString('en-US')}{' '}
+                      {rule.met30 === 1 ? 'lead' : 'leads'} in the last 30 days
                     </span>
                   </h2>
                   <RuleSentence content={rule.content} choices={choices} />
