@@ -1,11 +1,11 @@
 import 'reflect-metadata';
 import { Temporal } from 'temporal-polyfill';
 import { openSlots, plainCalendar } from '../packages/core/dist/booking/index.js';
-import { CalendarService } from '../apps/server/dist/booking/calendar.service.js';
-import { BookingService } from '../apps/server/dist/booking/booking.service.js';
+import { CalendarService } from '../apps/server/dist/domains/booking/calendar.service.js';
+import { BookingService } from '../apps/server/dist/domains/booking/booking.service.js';
 import { makeDemoWorld } from '../apps/server/dist/demo/make-demo.js';
-import { HeldService } from '../apps/server/dist/intake/held.service.js';
-import { LivePages } from '../apps/server/dist/site/live-pages.js';
+import { HeldService } from '../apps/server/dist/domains/intake/held.service.js';
+import { LivePages } from '../apps/server/dist/domains/live-pages/live-pages.js';
 import { assembleOn, incomingOn, someAddress } from './program.mjs';
 
 /** 200 people press at once for 20 free times, ten for each: gives how many bookings there are. */

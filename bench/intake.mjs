@@ -1,8 +1,8 @@
 import 'reflect-metadata';
 import { randomUUID } from 'node:crypto';
-import { HeldService } from '../apps/server/dist/intake/held.service.js';
+import { HeldService } from '../apps/server/dist/domains/intake/held.service.js';
 import { makeDemoWorld } from '../apps/server/dist/demo/make-demo.js';
-import { LivePages } from '../apps/server/dist/site/live-pages.js';
+import { LivePages } from '../apps/server/dist/domains/live-pages/live-pages.js';
 import { Worker } from '../apps/server/dist/platform/worker.js';
 import { assembleOn, incomingOn, someAddress } from './program.mjs';
 

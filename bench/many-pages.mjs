@@ -1,10 +1,10 @@
 import 'reflect-metadata';
-import { ClientService } from '../apps/server/dist/clients/client.service.js';
-import { FunnelService } from '../apps/server/dist/funnels/funnel.service.js';
-import { PathBoardService } from '../apps/server/dist/funnels/path-board.service.js';
-import { PublishService } from '../apps/server/dist/pages/publish.service.js';
+import { ClientService } from '../apps/server/dist/domains/clients/client.service.js';
+import { FunnelService } from '../apps/server/dist/domains/funnels/funnel.service.js';
+import { PathBoardService } from '../apps/server/dist/domains/path/path-board.service.js';
+import { PublishService } from '../apps/server/dist/domains/pages/publish.service.js';
 import { SiteAddress } from '../apps/server/dist/platform/site-address.js';
-import { LivePages } from '../apps/server/dist/site/live-pages.js';
+import { LivePages } from '../apps/server/dist/domains/live-pages/live-pages.js';
 import { launchCheck } from '@plumgate/core/launch';
 import { plainBrand } from '@plumgate/core/brand';
 import { emptyFacts } from '@plumgate/core/clients';

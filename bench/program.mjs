@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Temporal } from 'temporal-polyfill';
-import { incomingOf } from '../apps/server/dist/intake/incoming.js';
+import { incomingOf } from '../apps/server/dist/domains/intake/incoming.js';
 import { MovableClock } from '../apps/server/dist/platform/clock.js';
 import { readConfig } from '../apps/server/dist/platform/config.js';
 import { Database } from '../apps/server/dist/platform/database/database.js';

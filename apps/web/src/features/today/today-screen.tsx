@@ -190,7 +190,7 @@ function Waiting({ person, slug, now }: { person: PersonSummary; slug: string; n
 function Booked({ booking, slug, zone }: { booking: BookingView; slug: string; zone: string }) {
   return (
     <li className="flex items-center gap-3 border-b border-line px-4 py-2 last:border-0">
-      <b className="w-12 font-semibold tabular-nums">{timeText(booking.startsAt, zone)}</b>
+      <b className="w-18 shrink-0 font-semibold tabular-nums">{timeText(booking.startsAt, zone)}</b>
       <span className="min-w-0 flex-1">
         <Link
           className="block truncate hover:underline"
