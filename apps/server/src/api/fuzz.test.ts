@@ -18,6 +18,8 @@ let world: World;
 let ids: string[];
 beforeAll(async () => {
   app = await TestApp.start();
+  // An answer from the post room comes back by a request to the program itself.
+  await app.listen();
   world = await buildWorld(app);
   const bookable = await addBookingStep(app, world);
   await app.site('POST', '/first-visit', {

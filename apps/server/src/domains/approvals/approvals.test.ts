@@ -93,7 +93,7 @@ it('is approved once, by the first who says so', async () => {
   await send({ do: 'approve', who: 'Ines' });
   await send({ do: 'approve', who: 'Ola' });
   expect((await listed())[0]!.approved).toMatchObject({ by: 'Ines' });
-  expect((await app.site('GET', path)).body).toContain('Ines found it good on');
+  expect((await app.site('GET', path)).body).toContain('Ines approved it on');
 });
 
 it('ends when it is closed, and when its days are over', async () => {

@@ -247,7 +247,7 @@ describe('the Path', () => {
     ]);
     expect(board.steps[1]!.happenings.map(({ text }) => text)).toEqual([
       'Book in First visit',
-      'Tell desk@quayside-dental.test',
+      'Notify desk@quayside-dental.test',
     ]);
     const { funnels } = (await owner('GET', `/api/clients/${world.client.id}/funnels`)).json<{
       funnels: { steps: number; leads30: number }[];

@@ -63,9 +63,9 @@ it('leads through form, booking and thanks in both widths, tells what each cause
   expect(sent!.lines).toEqual(
     expect.arrayContaining([
       'A person with 3 answers of “First visit”',
-      'Met the rules “New patients”',
+      'Matched the rules “New patients”',
       'Tagged first-visit',
-      'Given to Front desk',
+      'Assigned to Front desk',
       'Started “Gentle welcome”',
       expect.stringMatching(/^Email to desk@quayside-dental\.test: New lead: Test Visitor/),
       'Then to /choose',
