@@ -155,6 +155,7 @@ test('a text is answered on its phone, STOP ends texts, and a rule shows what it
 }) => {
   const app = await signedIn(browser, '/quayside-dental/follow-up/post-room');
   await app.locator('li', { hasText: 'text' }).getByRole('link').first().click();
+  await expect(app.getByText(/^on the phone of/)).toBeVisible();
   await app.getByLabel('Answer as this person').fill('STOP');
   await app.getByRole('button', { name: 'Send' }).click();
   await expect(app.getByText('Sent, as the person would.')).toBeVisible();

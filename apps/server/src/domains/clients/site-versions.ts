@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { ClientId } from '@plumgate/core/basics';
 import { eq, sql } from 'drizzle-orm';
@@ -12,6 +13,13 @@ export interface SiteChange {
   published: string[];
 }
 
+/** What one process tells the others. */
+interface Notice {
+  slug: string;
+  version: number;
+  by: string;
+}
+
 const channel = 'site_changed';
 const pollMs = 1000;
 
@@ -22,6 +30,7 @@ const pollMs = 1000;
  */
 @Injectable()
 export class SiteVersions {
+  private readonly process = randomUUID();
   private readonly listeners: ((change: SiteChange) => unknown)[] = [];
   private stopListening: () => Promise<void> = () => Promise.resolve();
   private timer: NodeJS.Timeout | undefined;
@@ -47,14 +56,18 @@ export class SiteVersions {
       .where(eq(clients.id, clientId))
       .returning({ slug: clients.slug, version: clients.siteVersion });
     if (!row) return;
-    await this.database.notify(tx, channel, row.slug);
-    await this.database.afterCommit(tx, () => this.tell({ clientSlug: row.slug, published }));
+    const notice: Notice = { ...row, by: this.process };
+    await this.database.notify(tx, channel, JSON.stringify(notice));
+    await this.database.afterCommit(tx, () => {
+      this.known.set(row.slug, row.version);
+      return this.tell({ clientSlug: row.slug, published });
+    });
   }
 
   /** Learns from now on what other processes change. */
   async start(): Promise<void> {
     this.stopListening = await this.database.listen(channel, {
-      onMessage: (slug) => this.tellLater(slug),
+      onMessage: (message) => this.hear(JSON.parse(message) as Notice),
       // What happened while nobody listened is found by its version.
       onState: (isListening) => {
         this.isNotified = isListening;
@@ -70,6 +83,13 @@ export class SiteVersions {
   async stop(): Promise<void> {
     clearInterval(this.timer);
     await this.stopListening();
+  }
+
+  /** What this process changed itself it has dealt with already, and has its new pages ready. */
+  private hear({ slug, version, by }: Notice): void {
+    if (by === this.process) return;
+    this.known.set(slug, version);
+    this.tellLater(slug);
   }
 
   private async tell(change: SiteChange): Promise<void> {
