@@ -2,7 +2,7 @@ import { localBusiness } from '@plumgate/core/clients';
 import type { PageDocument } from '@plumgate/core/page';
 import type { PageContext } from './page-context.ts';
 
-/** What a page tells of itself to whoever does not open it. */
+/** What a page says about itself to search engines and where it is shared. */
 export interface PageMetadata {
   /** The page's one address, whole, as RFC 6596 has it. */
   canonical: string;

@@ -13,7 +13,7 @@ export interface PageToRender {
   context: PageContext;
   /** Where fonts and the script are served from, such as `/~`. */
   assets: string;
-  /** What search engines and whoever the link is shared with are told; left out for a page that stands nowhere. */
+  /** What search engines and shared links show; left out for a page without an address. */
   metadata?: PageMetadata;
   /** The agency's own HTML, for the head and for the end of the body. */
   code?: { head: string; body: string };

@@ -66,7 +66,7 @@ export class DemoTime implements OnModuleInit {
       });
     }
     await this.moveTo(this.clock, to);
-    // CurrentUser is signed in has not been away for that long.
+    // People who are signed in have not been away for that long.
     await this.sessions.extend(from.until(to));
     this.pages.forgetAll();
     await this.domains.checkDue();

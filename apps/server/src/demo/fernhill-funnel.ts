@@ -119,7 +119,7 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
     ),
     band(
       'who',
-      'CurrentUser is there',
+      'Who is there',
       { surface: 'tint' },
       {
         share: 5,

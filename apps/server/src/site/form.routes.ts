@@ -11,7 +11,7 @@ import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { HeldService, type Taken } from '../domains/intake/held.service.ts';
 import { askingBlock, incomingOf, slotField, type Incoming } from '../domains/intake/incoming.ts';
 import { IntakeService } from '../domains/intake/intake.service.ts';
-import { chosenTime, ShownTimes } from '../domains/live-pages/booking-shown.ts';
+import { chosenTime, ShownTimes } from '../domains/live-pages/shown-times.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import { PageRenderer } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';

@@ -7,7 +7,7 @@ import { BookingService, whenOf, type LoadedBooking } from '../domains/booking/b
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { slotView } from '../domains/booking/slot-view.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
-import { chosenTime, ShownTimes } from '../domains/live-pages/booking-shown.ts';
+import { chosenTime, ShownTimes } from '../domains/live-pages/shown-times.ts';
 import { ConsentService } from '../domains/messages/consent.service.ts';
 import { PersonLinks, type OptOutTarget } from '../domains/messages/person-links.ts';
 import { Clock } from '../platform/clock.ts';

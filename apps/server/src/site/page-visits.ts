@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { Slug } from '@plumgate/core/basics';
 import type { FastifyReply, FastifyRequest } from 'fastify';
-import { ShownTimes } from '../domains/live-pages/booking-shown.ts';
+import { ShownTimes } from '../domains/live-pages/shown-times.ts';
 import type { LivePage, ShownPage } from '../domains/live-pages/live-page.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';

@@ -3,7 +3,7 @@ import { Slug } from '@plumgate/core/basics';
 import { renderLinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply } from 'fastify';
 import { formIn } from '../domains/intake/incoming.ts';
-import { ShownTimes } from '../domains/live-pages/booking-shown.ts';
+import { ShownTimes } from '../domains/live-pages/shown-times.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
 import { PageAddresses } from '../domains/live-pages/page-addresses.ts';
 import { PageRenderer, type Reader } from '../domains/live-pages/page-renderer.ts';

@@ -26,7 +26,7 @@ export interface VisitorRequest {
 }
 
 /**
- * CurrentUser looks at a page: a first-party id and where they last came from, both in one cookie. Somebody who comes back by
+ * Who looks at a page: a first-party id and where they last came from, both in one cookie. Somebody who comes back by
  * another ad is counted to that one from then on: the last click gets the credit (common practice, no source). `keep` is
  * what the cookie is to become; null where it stays.
  */

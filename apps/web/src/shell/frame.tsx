@@ -17,7 +17,7 @@ const places = [
   { path: 'set-up', label: 'Settings', desk: false },
 ] as const;
 
-/** The one bar on top, and the place below it. Whoever is not signed in is sent to sign in first. */
+/** The one bar on top, and the place below it. People who are not signed in are sent to sign in first. */
 export function Frame() {
   const session = useSession();
   const clients = useClients();

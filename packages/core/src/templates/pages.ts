@@ -495,7 +495,7 @@ export const mobileOffer: TemplatePage = {
       },
       'Keep it for me',
     ),
-    bands.formAlone('Save', 'We hold it under your number.', {
+    bands.formAlone('Keep it', 'We hold it under your number.', {
       title: 'Two questions',
       intro: '',
     }),

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { AppProblem } from '../../platform/http/app-problem.ts';
 import { Limits, networkOf, type Limit } from '../../platform/limits/limits.ts';
 
-/** CurrentUser tries to sign in, as far as it can be known before the password is. */
+/** Who tries to sign in, as far as it can be known before the password is. */
 export interface SignInAttempt {
   /** The account's email address, normalised. */
   account: string;

@@ -37,7 +37,7 @@ import {
   type BookingRow,
 } from '../../records/booking/table.ts';
 
-/** CurrentUser does something to a booking: the person from their link, or somebody of the business. */
+/** Who does something to a booking: the person from their link, or somebody of the business. */
 export type By = 'visitor' | 'business';
 type Happened = 'booked' | 'moved' | 'cancelled';
 

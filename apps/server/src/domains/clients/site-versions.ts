@@ -92,14 +92,18 @@ export class SiteVersions {
     this.tellLater(slug);
   }
 
+  /** The change is made: a listener that fails keeps it neither from its caller nor from the other listeners. */
   private async tell(change: SiteChange): Promise<void> {
-    for (const listener of this.listeners) await listener(change);
+    for (const listener of this.listeners)
+      try {
+        await listener(change);
+      } catch (error) {
+        this.log.error({ err: error }, 'change of a site not passed on');
+      }
   }
 
   private tellLater(clientSlug: string): void {
-    this.tell({ clientSlug, published: [] }).catch((error: unknown) =>
-      this.log.error({ err: error }, 'change of a site not passed on'),
-    );
+    this.tell({ clientSlug, published: [] }).catch(() => {});
   }
 
   private pollLater(): void {

@@ -40,7 +40,7 @@ export interface RunChange {
   changes: StepChange[];
 }
 
-/** CurrentUser joins which sequence, and by what. */
+/** Who joins which sequence, and by what. */
 export interface Joining {
   client: ClientRow;
   sequence: SequenceId;

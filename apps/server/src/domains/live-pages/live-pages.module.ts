@@ -7,7 +7,7 @@ import { PageAddresses } from './page-addresses.ts';
 import { PageLoader } from './page-loader.ts';
 import { PageRenderer } from './page-renderer.ts';
 import { ShareCards } from './share-cards.ts';
-import { ShownTimes } from './booking-shown.ts';
+import { ShownTimes } from './shown-times.ts';
 
 @Module({
   imports: [BookingModule, ClientsModule, MessagesModule],

@@ -172,7 +172,7 @@ export class ConsentService {
       );
   }
 
-  /** CurrentUser wrote: the people with that number, of the client whose number they answered, the last seen first. */
+  /** Who wrote: the people with that number, of the client whose number they answered, the last seen first. */
   private async senders(tx: Queries, text: WireText): Promise<PersonRow[]> {
     const client = (await this.lastSender(tx, text)) ?? (await this.byNumber(tx, text.to));
     if (!client) return [];

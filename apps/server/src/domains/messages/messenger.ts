@@ -98,7 +98,7 @@ export class Messenger {
   }
 }
 
-/** CurrentUser wrote or booked, for the subject of a notice: nothing in it becomes a link. */
+/** Who wrote or booked, for the subject of a notice: nothing in it becomes a link. */
 export const nameFor = (person: PersonRow): string =>
   withoutLinks(personFields(person).name || person.email || person.phone || 'no name given');
 

@@ -79,8 +79,8 @@ export class Outbox implements OnModuleInit {
    * wire is the row's, by which a receiver knows the second for the first.
    */
   async sendDue(now: Instant, worker: string, kind: Kind): Promise<number> {
-    await this.dropExpired(now);
-    await this.dropStopped();
+    await this.dropExpired(now, kind);
+    if (kind === 'email') await this.dropStopped();
     const rows = await this.take(now, worker, kind);
     // All of a batch go to different people, or to the business: no order among them to keep.
     const left = [...rows];
@@ -112,11 +112,18 @@ export class Outbox implements OnModuleInit {
       .where(and(eq(outbox.state, 'owed'), isOf(kind), isFirstOfPerson));
   }
 
-  private async dropExpired(now: Instant): Promise<void> {
+  private async dropExpired(now: Instant, kind: Kind): Promise<void> {
     const dropped = await this.database.db
       .update(outbox)
       .set({ state: 'dropped', lastError: 'its event was over' })
-      .where(and(eq(outbox.state, 'owed'), isNotNull(outbox.expiresAt), lte(outbox.expiresAt, now)))
+      .where(
+        and(
+          eq(outbox.state, 'owed'),
+          isOf(kind),
+          isNotNull(outbox.expiresAt),
+          lte(outbox.expiresAt, now),
+        ),
+      )
       .returning();
     for (const row of dropped)
       await this.note(this.database.db, row, now, {
@@ -127,7 +134,7 @@ export class Outbox implements OnModuleInit {
       });
   }
 
-  /** Notices to an address of the business that wants none any more. */
+  /** Notices, which go by email, to an address of the business that wants none any more. */
   private async dropStopped(): Promise<void> {
     await this.database.db
       .update(outbox)

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { Seal } from '../../platform/seal.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 
-/** CurrentUser wants no more mail. */
+/** Who wants no more mail. */
 export type OptOutTarget = { person: PersonId } | { clientId: ClientId; address: string };
 
 const Notices = z.tuple([ClientId, z.string()]);

@@ -1,5 +1,6 @@
 import type { EditorPage, PageLaunch, PathBoard, RevisionView } from '@plumgate/contract';
 import { blocksOf, type Draft } from '@plumgate/core/page';
+import { SiteVersions } from '../clients/site-versions.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 
 let app: TestApp;
@@ -100,4 +101,21 @@ it('the launch check of a funnel says of each page what core finds', async () =>
   expect(pages[0]!.reading.words).toBeGreaterThan(5);
   const page = (await open(world.first.pageId)).draft as Draft;
   expect(blocksOf(page.page).length).toBeGreaterThan(0);
+});
+
+it('is published, and its caller told so, also when something fails that follows from it', async () => {
+  let failures = 0;
+  app.get(SiteVersions).onChange(
+    () => {
+      failures++;
+      throw new Error('The database went away.');
+    },
+    { first: true },
+  );
+  const { pageId, slug } = world.first;
+  await retitle(pageId, 'Published all the same');
+  const { version } = await open(pageId);
+  const answer = await owner('POST', `/api/pages/${pageId}/publish`, { version });
+  expect([answer.statusCode, failures]).toEqual([200, 1]);
+  expect(await titleSeen(slug)).toBe('Published all the same');
 });

@@ -14,7 +14,7 @@ import type { FastifyRequest } from 'fastify';
 
 export const ENDPOINT = 'plumgate:endpoint';
 
-/** CurrentUser is asking. A front desk has its one client; for everyone else `clientId` is null and all clients are theirs. */
+/** Who is asking. A front desk has its one client; for everyone else `clientId` is null and all clients are theirs. */
 export interface CurrentUser {
   id: UserId;
   name: string;
@@ -48,5 +48,5 @@ const fromRequest = <Part extends 'who' | 'input'>(part: Part) =>
 
 /** The checked params, query and body: `InputOf<typeof api.name>`. */
 export const Input = fromRequest('input');
-/** CurrentUser is signed in; undefined on endpoints for anyone. */
+/** Who is signed in; undefined on endpoints for anyone. */
 export const Caller = fromRequest('who');

@@ -49,7 +49,7 @@ export class PersonStore {
       email: given(`people.email = ''`, 'email'),
       phone: given(hasNoPhone, 'phone'),
       phoneKey: given(hasNoPhone, 'phone_key'),
-      // CurrentUser agrees to texts agrees for the number they typed: never for another one.
+      // Somebody who agrees to texts agrees for the number they typed: never for another one.
       textConsent: sql.raw(
         `people.text_consent or (excluded.text_consent and (${hasNoPhone} or people.phone_key = excluded.phone_key))`,
       ),

@@ -2,7 +2,7 @@ import { date, index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-o
 import type { PageId } from '@plumgate/core/basics';
 import { ofClient } from '../clients/table.ts';
 
-/** CurrentUser has seen a page: a visitor counts once for a page, on the day they first came. */
+/** Who has seen a page: a visitor counts once for a page, on the day they first came. */
 export const pageVisitors = pgTable(
   'page_visitors',
   {

@@ -40,7 +40,7 @@ import { useEditor, useEditorStore } from './store.ts';
 export function AddShelf({ page }: { page: EditorPage }) {
   const [search, setSearch] = useState('');
   const [what, setWhat] = useState<'blocks' | 'bands'>('blocks');
-  // A search looks through both: whoever types a name need not know which it is.
+  // A search looks through both: one need not know which of them has the name.
   const [blocks, bands] = search.trim() ? [true, true] : [what === 'blocks', what === 'bands'];
   const isWanted = (...texts: string[]) =>
     texts.join(' ').toLowerCase().includes(search.trim().toLowerCase());

@@ -40,7 +40,7 @@ interface Ui {
   writing: Writing | null;
   /** Which words were pressed, in which frame, and where: there the caret goes. */
   pressed: { key: string; inner: Document; x: number; y: number } | null;
-  /** Said to whoever listens instead of looking. */
+  /** What a screen reader says. */
   said: string;
   wide: number;
   phone: number;

@@ -20,7 +20,7 @@ const abouts = {
 };
 const does = { tag: 'tag', give: 'assign to', start: 'start', tell: 'notify' };
 
-/** A rule's sentence, each part a choice, with what it would have met beside it before it is switched on. */
+/** A rule's sentence, each part a choice, with the leads it would have matched beside it before it is turned on. */
 export function RuleEditor({
   rule,
   clientId,
@@ -279,7 +279,7 @@ function NamedSelect({
   );
 }
 
-/** Which leads the rule would have met, and from where; leads of campaigns it does not name are marked. */
+/** Which leads the rule would have matched, and from where; leads of campaigns it does not name are marked. */
 function Preview({
   content,
   clientId,

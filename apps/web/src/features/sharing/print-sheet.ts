@@ -5,7 +5,7 @@ import { fontFaces } from '@plumgate/page-kit';
 const escaped = (text: string) => text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
 /**
- * A sheet for the wall or the door in the client's brand: what it offers, the code, and the address for whoever can't
+ * A sheet for the wall or the door in the client's brand: what it offers, the code, and the address for people who can't
  * scan it. HTML for A4 and letter; its fonts are asked of `origin`.
  */
 export function printSheet(
