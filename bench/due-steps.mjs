@@ -26,22 +26,22 @@ export async function workOffDueSteps(folder) {
   const second = await workIn(folder, Infinity);
   const { running, database } = await open(folder);
   const { rows } = await database.pool.query(
-    `select (select count(*) from run_steps where state = 'done') as done,
-            (select count(*) from outbox where key like 'step:%') as owed,
-            (select count(distinct payload->>'to' || (payload->>'subject')) from outbox where key like 'step:%') as different`,
+    `select (select count(*) from run_steps where state = 'queued') as done,
+            (select count(*) from outbox where key like 'step:%') as queued,
+            (select count(distinct "to" || title) from outbox where key like 'step:%') as different`,
   );
   await running.stop();
-  const [done, owed, different] = ['done', 'owed', 'different'].map((name) =>
+  const [done, queued, different] = ['done', 'queued', 'different'].map((name) =>
     Number(rows[0][name]),
   );
   return {
     rate: (first.steps + second.steps) / (first.seconds + second.seconds),
     lost: total - Math.min(done, different),
-    doubled: owed - different,
+    doubled: queued - different,
   };
 }
 
-/** The program without its own worker: only the steps are measured, not the sending of what they owe. */
+/** The program without its own worker: only the steps are measured, not the sending of what they queue. */
 async function open(folder) {
   const opened = await assembleOn(folder);
   await opened.running.app.get(Worker).stop();
@@ -103,7 +103,7 @@ async function seed(folder) {
   );
   await database.pool.query(
     `insert into run_steps (id, client_id, run_id, sequence_id, step_id, due_at, state)
-     select gen_random_uuid(), $1, r.id, $2, s.step, $3::timestamptz - interval '1 minute', 'waiting'
+     select gen_random_uuid(), $1, r.id, $2, s.step, $3::timestamptz - interval '1 minute', 'planned'
      from sequence_runs r cross join (values ('place-saved'), ('what-it-feels-like')) s(step) where r.sequence_id = $2`,
     [client, sequence, at],
   );

@@ -74,9 +74,9 @@ export async function buildFunnel(
   for (const { pageId } of steps) {
     const page = (await call('GET', `/api/pages/${pageId}`)) as {
       version: number;
-      draft: { forms: Record<string, { tell: string[] }> };
+      draft: { forms: Record<string, { notify: string[] }> };
     };
-    for (const form of Object.values(page.draft.forms)) form.tell = ['desk@example.com'];
+    for (const form of Object.values(page.draft.forms)) form.notify = ['desk@example.com'];
     const kept = (await call('PUT', `/api/pages/${pageId}/draft`, {
       version: page.version,
       draft: page.draft,

@@ -38,6 +38,7 @@ import {
   EditorPage,
   FileSummary,
   FormSummary,
+  FormView,
   FunnelSummary,
   HeldView,
   LinkedBandView,
@@ -592,6 +593,24 @@ export const listForms = endpoint({
   params: ofClient,
   answer: z.object({ forms: z.array(FormSummary) }),
 });
+export const getForm = endpoint({
+  method: 'GET',
+  path: '/api/forms/:formId',
+  summary: 'A form with its version and the pages that show it',
+  right: 'funnels.read',
+  params: z.object({ formId: FormId }),
+  answer: FormView,
+});
+export const saveForm = endpoint({
+  method: 'PUT',
+  path: '/api/forms/:formId',
+  summary:
+    'Save a form; `version` is the one it was changed from. Pages show it when they are published',
+  right: 'funnels.write',
+  params: z.object({ formId: FormId }),
+  body: z.object({ version: Version, definition: z.unknown() }),
+  answer: z.object({ version: Version }),
+});
 export const createForm = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/forms',
@@ -899,7 +918,7 @@ export const previewRule = endpoint({
   summary: 'Which leads of the last 30 days a rule would have matched, and from which pages',
   right: 'followup.read',
   params: ofClient,
-  body: RuleContent.pick({ meets: true, conditions: true }),
+  body: RuleContent.pick({ matches: true, conditions: true }),
   answer: RulePreviewView,
 });
 export const saveRule = endpoint({

@@ -5,6 +5,7 @@ export const clientOwnedIds = [
   'clientId',
   'funnelId',
   'pageId',
+  'formId',
   'personId',
   'bookingId',
   'calendarId',

@@ -78,7 +78,7 @@ export type FunnelSummary = z.infer<typeof FunnelSummary>;
 
 /** What happens when a form arrives or a page opens, as a line under the step. */
 export const Happening = z.object({
-  kind: z.enum(['tag', 'give', 'start', 'tell', 'book']),
+  kind: z.enum(['tag', 'assign', 'start', 'notify', 'book']),
   text: z.string(),
   note: z.string(),
   sequenceId: SequenceId.nullable(),
@@ -139,7 +139,7 @@ export const DraftBody = z.object({ page: z.unknown(), forms: z.record(z.string(
 /** What a page may be bound to: what the client has. */
 export const Around = z.object({
   pages: z.array(z.object({ id: PageId, live: z.boolean() })),
-  calendars: z.array(z.object({ id: CalendarId, open: z.boolean(), tells: z.boolean() })),
+  calendars: z.array(z.object({ id: CalendarId, open: z.boolean(), notifies: z.boolean() })),
   files: z.array(FileId),
   forms: z.array(FormId),
 });
@@ -239,6 +239,15 @@ export const EditorPage = z.object({
 });
 export type EditorPage = z.infer<typeof EditorPage>;
 
+/** A form by itself. `version` goes up with every change, from whichever page or screen it came. */
+export const FormView = z.object({
+  id: FormId,
+  version: z.int(),
+  definition: z.unknown(),
+  pages: z.array(z.object({ pageId: PageId, name: z.string() })),
+});
+export type FormView = z.infer<typeof FormView>;
+
 export const FormSummary = z.object({ id: FormId, name: z.string(), questions: z.int() });
 export const Picture = z.object({
   id: PictureId,
@@ -312,7 +321,7 @@ export const PersonSummary = z.object({
   phone: z.string(),
   tags: z.array(z.string()),
   source: z.string(),
-  ownerName: z.string().nullable(),
+  assigneeName: z.string().nullable(),
   addedAt: InstantText,
   lastSeenAt: InstantText,
   submissions: z.int(),
@@ -377,8 +386,8 @@ export const RuleView = z.object({
   id: RuleId,
   on: z.boolean(),
   content: RuleContent,
-  /** How many leads of the last 30 days it met. */
-  met30: z.int(),
+  /** How many leads of the last 30 days it matched. */
+  matched30: z.int(),
 });
 export type RuleView = z.infer<typeof RuleView>;
 
@@ -396,9 +405,9 @@ export type RuleChoices = z.infer<typeof RuleChoices>;
 
 export const RulePreviewView = z.object({
   days: z.int(),
-  /** Leads that came in altogether, those the rule would have met, and those of them from campaigns it does not name. */
+  /** Leads that came in altogether, those the rule would have matched, and those of them from campaigns it does not name. */
   leads: z.int(),
-  met: z.int(),
+  matched: z.int(),
   others: z.int(),
   pages: z.array(
     z.object({ page: z.string(), funnel: z.string(), leads: z.int(), own: z.boolean() }),

@@ -24,7 +24,9 @@ export const fieldCss = `
 .field input:not([type=checkbox]),.field select,.field textarea{width:100%;box-sizing:border-box;font:inherit;color:inherit;background:#fff;color:#1b1b1b;border:1px solid #8b8b86;border-radius:min(var(--corner),12px);padding:11px 12px;min-height:48px}
 .field textarea{min-height:110px;resize:vertical}
 .field.tick label{display:flex;gap:10px;align-items:flex-start;font-weight:480}
-.field.tick input{width:22px;height:22px;margin:1px 0 0;flex:none;accent-color:var(--action)}
+.field.choices{border:0;padding:0;margin-inline:0;min-width:0}
+.field.choices label{display:flex;gap:10px;align-items:flex-start;font-weight:480}
+.field.choices input,.field.tick input{width:22px;height:22px;margin:1px 0 0;flex:none;accent-color:var(--action)}
 .field [aria-invalid=true]{border-color:#a93a28!important;box-shadow:0 0 0 1px #a93a28}
 .wrong{display:block;color:#a02f1e;font-size:.88rem;font-weight:600;margin-top:5px}
 .form-wrong{background:#f9e2dc;color:#7d2415;border-radius:8px;padding:10px 12px;margin:12px 0 0;font-weight:600;font-size:.93rem}`;
@@ -51,14 +53,14 @@ export function Field(props: {
   const shared = {
     id,
     name: question.key,
-    required: question.must,
+    required: question.required,
     'aria-invalid': problem ? true : undefined,
     'aria-describedby': described.length > 0 ? described.join(' ') : undefined,
   };
   const label = (
     <>
       {question.label}
-      {!question.must && !isTick(question) && <small> {strings.optional}</small>}
+      {!question.required && !isTick(question) && <small> {strings.optional}</small>}
     </>
   );
   const below = (
@@ -75,6 +77,33 @@ export function Field(props: {
       )}
     </>
   );
+  if (question.kind === 'choices') {
+    const chosen = props.typed.split('\n');
+    return (
+      <fieldset
+        id={id}
+        className="field choices"
+        tabIndex={-1}
+        aria-invalid={shared['aria-invalid']}
+        aria-describedby={shared['aria-describedby']}
+      >
+        <legend>{label}</legend>
+        {question.options.map((option, index) => (
+          <label key={option} htmlFor={`${id}-${index}`}>
+            <input
+              type="checkbox"
+              id={`${id}-${index}`}
+              name={question.key}
+              value={option}
+              defaultChecked={chosen.includes(option)}
+            />
+            <span>{option}</span>
+          </label>
+        ))}
+        {below}
+      </fieldset>
+    );
+  }
   if (isTick(question)) {
     return (
       <div className="field tick">

@@ -36,4 +36,16 @@ export class FormController {
     );
     return { formId: id, definition };
   }
+
+  @Bind(api.getForm)
+  get(@Input() { params }: InputOf<typeof api.getForm>): Promise<Answer<typeof api.getForm>> {
+    return this.forms.get(params.formId);
+  }
+
+  @Bind(api.saveForm)
+  async save(
+    @Input() { params, body }: InputOf<typeof api.saveForm>,
+  ): Promise<Answer<typeof api.saveForm>> {
+    return { version: await this.forms.save(params.formId, body.version, body.definition) };
+  }
 }

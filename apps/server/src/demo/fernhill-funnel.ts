@@ -14,11 +14,11 @@ const begins = '18:30';
 export const eveningOn = (date: string): string => `${date}T${begins}`;
 
 export const eveningForm: FormDefinition = {
-  version: 1,
+  version: 2,
   name: 'Evening sign-up',
   questions: [
-    newQuestion('full-name', 'eve-name', { key: 'name', label: 'Your name', must: true }),
-    newQuestion('email', 'eve-email', { key: 'email', label: 'Email', must: true }),
+    newQuestion('full-name', 'eve-name', { key: 'name', label: 'Your name', required: true }),
+    newQuestion('email', 'eve-email', { key: 'email', label: 'Email', required: true }),
     newQuestion('phone', 'eve-phone', { key: 'phone', label: 'Mobile' }),
     newQuestion('choice', 'eve-where', {
       key: 'hurts',
@@ -34,7 +34,7 @@ export const eveningForm: FormDefinition = {
   button: 'Save my seat',
   consent: 'We write to you about this evening, and for nothing else.',
   after: { kind: 'next-step' },
-  tell: ['desk@fernhill.test'],
+  notify: ['desk@fernhill.test'],
 };
 
 /** The whole offer on one page: when, how long until then, what happens, and a seat. */
@@ -263,7 +263,7 @@ Bring your running shoes. The calendar file is attached. If you can't come after
 {{ client.name }}
 {{ client.phone }}`,
     },
-    tell: ['desk@fernhill.test'],
+    notify: ['desk@fernhill.test'],
     sequence,
   };
 };
@@ -273,7 +273,7 @@ const reminder = (id: string, days: number, subject: string, body: string): Sequ
   anchor: 'event',
   side: 'before',
   delay: { amount: days, unit: 'days', at: '09:00' },
-  late: 'leave-out',
+  late: 'skip',
   action: {
     kind: 'email',
     subject,
@@ -309,7 +309,7 @@ export const eveningSequence = (at: string): SequenceContent => ({
       anchor: 'event',
       side: 'before',
       delay: { amount: 2, unit: 'hours', at: null },
-      late: 'leave-out',
+      late: 'skip',
       action: {
         kind: 'text',
         body: '{{ client.name }}: see you at {{ event.time }}, {{ client.address }}. Soup from six. Reply STOP to end texts.',
@@ -320,7 +320,7 @@ export const eveningSequence = (at: string): SequenceContent => ({
       anchor: 'event',
       side: 'after',
       delay: { amount: 1, unit: 'days', at: '10:00' },
-      late: 'leave-out',
+      late: 'skip',
       action: {
         kind: 'email',
         subject: 'Thank you for running by',

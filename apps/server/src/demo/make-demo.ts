@@ -132,12 +132,12 @@ async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId):
   ]);
   await app.get(RuleService).add(clientId, {
     name: 'New patients',
-    meets: 'all',
+    matches: 'all',
     conditions: [{ about: 'form', is: form.id }],
     actions: [
-      { do: 'tag', tag: 'first-visit' },
-      { do: 'give', to: desk },
-      { do: 'start', sequence: welcome },
+      { kind: 'tag', tag: 'first-visit' },
+      { kind: 'assign', to: desk },
+      { kind: 'start', sequence: welcome },
     ],
   });
   return desk;
@@ -164,9 +164,9 @@ async function buildEvening(
   ]);
   await app.get(RuleService).add(clientId, {
     name: 'Evening guests',
-    meets: 'all',
+    matches: 'all',
     conditions: [{ about: 'form', is: form.id }],
-    actions: [{ do: 'tag', tag: 'knee-evening' }],
+    actions: [{ kind: 'tag', tag: 'knee-evening' }],
   });
 }
 

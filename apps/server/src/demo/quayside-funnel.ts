@@ -11,16 +11,16 @@ const privacy = 'https://quayside-dental.test/privacy';
 const above = 'Nervous? Talk to us first';
 
 export const firstVisitForm: FormDefinition = {
-  version: 1,
+  version: 2,
   name: 'First-visit form',
   questions: [
-    newQuestion('full-name', 'ask-name', { key: 'name', label: 'Your name', must: true }),
-    newQuestion('email', 'ask-email', { key: 'email', label: 'Email', must: true }),
+    newQuestion('full-name', 'ask-name', { key: 'name', label: 'Your name', required: true }),
+    newQuestion('email', 'ask-email', { key: 'email', label: 'Email', required: true }),
     newQuestion('phone', 'ask-phone', {
       key: 'phone',
       label: 'Mobile',
       placeholder: '(207) 555-0100',
-      must: true,
+      required: true,
     }),
     newQuestion('choice', 'ask-worry', {
       key: 'worry',
@@ -32,7 +32,7 @@ export const firstVisitForm: FormDefinition = {
   button: 'Save my place',
   consent: 'We use this to reach you about your first visit, and for nothing else.',
   after: { kind: 'next-step' },
-  tell: ['desk@quayside-dental.test'],
+  notify: ['desk@quayside-dental.test'],
 };
 
 /** Step one: the promise, the form, what happens, and a kind word. */
@@ -218,12 +218,12 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
 
 /** What step two asks of somebody it does not know yet; whoever comes from step one only chooses a time. */
 export const bookingForm: FormDefinition = {
-  version: 1,
+  version: 2,
   name: 'Choose a time',
   questions: [
-    newQuestion('full-name', 'book-name', { key: 'name', label: 'Your name', must: true }),
-    newQuestion('email', 'book-email', { key: 'email', label: 'Email', must: true }),
-    newQuestion('phone', 'book-phone', { key: 'phone', label: 'Mobile', must: true }),
+    newQuestion('full-name', 'book-name', { key: 'name', label: 'Your name', required: true }),
+    newQuestion('email', 'book-email', { key: 'email', label: 'Email', required: true }),
+    newQuestion('phone', 'book-phone', { key: 'phone', label: 'Mobile', required: true }),
     newQuestion('text-consent', 'book-texts', {
       key: 'texts',
       label: 'Text me two hours before. Reply STOP and the texts end.',
@@ -232,7 +232,7 @@ export const bookingForm: FormDefinition = {
   button: 'Book this time',
   consent: 'You can move or cancel it until two hours before.',
   after: { kind: 'next-step' },
-  tell: [],
+  notify: [],
 };
 
 /** Step two: a time to choose, and nothing typed again. */
@@ -348,7 +348,7 @@ export const visitCalendar = (sequence: SequenceId): CalendarContent => {
       hours: [weekday, weekday, weekday, weekday, weekday, [{ from: '09:00', to: '13:00' }], []],
       mostPerDay: 8,
     },
-    tell: ['desk@quayside-dental.test'],
+    notify: ['desk@quayside-dental.test'],
     sequence,
   };
 };
@@ -357,7 +357,7 @@ const joined = (
   id: string,
   delay: SequenceStep['delay'],
   action: SequenceStep['action'],
-): SequenceStep => ({ id, anchor: 'joined', side: 'after', delay, late: 'leave-out', action });
+): SequenceStep => ({ id, anchor: 'joined', side: 'after', delay, late: 'skip', action });
 
 /** For whoever has written and not chosen a time yet: it ends when they book. */
 export const gentleWelcome: SequenceContent = {
@@ -404,7 +404,7 @@ That is all of it. If you have a question before then, answer this email or call
       'still-no-time',
       { amount: 3, unit: 'days', at: '09:00' },
       {
-        kind: 'tell',
+        kind: 'notify',
         email: 'desk@quayside-dental.test',
         body: `{{ person.name }} wrote three days ago and has not chosen a time. {{ person.phone }}, {{ person.email }}`,
       },
@@ -423,7 +423,7 @@ export const beforeYourVisit: SequenceContent = {
       anchor: 'event',
       side: 'before',
       delay: { amount: 1, unit: 'days', at: '09:00' },
-      late: 'leave-out',
+      late: 'skip',
       action: {
         kind: 'email',
         subject: 'Tomorrow at {{ event.time }}',
@@ -441,7 +441,7 @@ If tomorrow is not the day after all, move it here: {{ booking.change_link }}
       anchor: 'event',
       side: 'before',
       delay: { amount: 2, unit: 'hours', at: null },
-      late: 'leave-out',
+      late: 'skip',
       action: {
         kind: 'text',
         body: '{{ client.name }}: see you today at {{ event.time }}, the blue door on Ropewalk Quay. Questions? {{ client.phone }}. Reply STOP to end texts.',
@@ -452,7 +452,7 @@ If tomorrow is not the day after all, move it here: {{ booking.change_link }}
       anchor: 'event',
       side: 'after',
       delay: { amount: 1, unit: 'days', at: '10:00' },
-      late: 'leave-out',
+      late: 'skip',
       action: {
         kind: 'email',
         subject: 'Thank you for coming',

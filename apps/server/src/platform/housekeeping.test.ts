@@ -18,11 +18,14 @@ it('throws away old messages, sessions and visitors, however many, and keeps the
   const { db } = app.database;
   const now = app.clock.now();
   const clientId = world.client.id as ClientId;
-  const message = (key: string, state: 'sent' | 'owed', days: number) => ({
+  const message = (key: string, state: 'sent' | 'queued', days: number) => ({
     id: crypto.randomUUID(),
     clientId,
     key,
-    payload: { kind: 'text' as const, from: '', to: '', body: '' },
+    kind: 'text' as const,
+    to: '',
+    title: '',
+    content: { as: 'notice' as const, subject: '', body: '', replyTo: '' },
     state,
     dueAt: now.subtract({ hours: 24 * days }),
   });
@@ -31,7 +34,7 @@ it('throws away old messages, sessions and visitors, however many, and keeps the
     .values([
       ...Array.from({ length: 2500 }, (_, index) => message(`old ${index}`, 'sent', 100)),
       message('of last month', 'sent', 30),
-      message('owed tomorrow', 'owed', -1),
+      message('queued for tomorrow', 'queued', -1),
     ]);
   const [user] = await db.select().from(users).limit(1);
   await db.insert(sessions).values({ tokenHash: 'over', userId: user!.id, expiresAt: now });
@@ -47,7 +50,7 @@ it('throws away old messages, sessions and visitors, however many, and keeps the
 
   const keys = (await db.select({ key: outbox.key }).from(outbox)).map(({ key }) => key);
   expect(keys.filter((key) => key.startsWith('old'))).toEqual([]);
-  expect(keys).toEqual(expect.arrayContaining(['of last month', 'owed tomorrow']));
+  expect(keys).toEqual(expect.arrayContaining(['of last month', 'queued for tomorrow']));
   const tokens = (await db.select().from(sessions)).map(({ tokenHash }) => tokenHash);
   expect(tokens).not.toContain('over');
   expect(tokens.length).toBeGreaterThan(0);

@@ -53,10 +53,14 @@ it('the places service', async () => {
 
 it('the text gateway', async () => {
   const kept: string[] = [];
-  const gateway = await GatewayStandIn.start(({ id }) => {
-    kept.push(id);
-    return Promise.resolve();
-  }, 'c2VjcmV0c2VjcmV0c2VjcmV0');
+  const gateway = await GatewayStandIn.start(
+    ({ id }) => {
+      kept.push(id);
+      return Promise.resolve();
+    },
+    'c2VjcmV0c2VjcmV0c2VjcmV0',
+    () => 'http://127.0.0.1:9',
+  );
   const port = Number(new URL(gateway.url).port);
   for (const bytes of noise) await knock(port, bytes);
   const answer = await fetch(`${gateway.url}/messages`, {

@@ -12,6 +12,7 @@ export * from './routing/table.ts';
 export * from './followup/table.ts';
 export * from './messages/table.ts';
 export * from './results/table.ts';
+export * from './messages/message-content.ts';
 export * from './messages/outbox.table.ts';
 export * from '../platform/settings.table.ts';
 export * from '../platform/limits/limits.table.ts';

@@ -8,6 +8,7 @@ import { approvalLinks, remarks } from './approvals/table.ts';
 import { bookings, calendars } from './booking/table.ts';
 import { clients } from './clients/table.ts';
 import { sequences } from './followup/table.ts';
+import { forms } from './forms/table.ts';
 import { funnels } from './funnels/table.ts';
 import { postRoom } from './messages/table.ts';
 import { pages } from './pages/table.ts';
@@ -21,6 +22,7 @@ type Owned = PgTable & { id: AnyPgColumn; clientId: AnyPgColumn };
 const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   funnelId: funnels,
   pageId: pages,
+  formId: forms,
   personId: people,
   bookingId: bookings,
   calendarId: calendars,

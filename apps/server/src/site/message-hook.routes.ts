@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { cleanData } from '@plumgate/core/basics';
+import { cleanData, MessageId } from '@plumgate/core/basics';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { Webhook, WebhookVerificationError } from 'standardwebhooks';
 import { z } from 'zod';
@@ -9,15 +9,19 @@ import { Database } from '../platform/database/database.ts';
 import { hookPaths } from '../platform/http/hook-paths.ts';
 import { secret } from '../platform/settings.ts';
 
-const ReceivedText = z.object({
-  type: z.literal('text.received'),
-  data: z.object({
-    id: z.string().max(200),
-    from: z.string().max(40),
-    to: z.string().max(40),
-    body: z.string().max(2000),
+const TextEvent = z.discriminatedUnion('type', [
+  z.object({
+    type: z.literal('text.received'),
+    data: z.object({
+      id: z.string().max(200),
+      from: z.string().max(40),
+      to: z.string().max(40),
+      body: z.string().max(2000),
+    }),
   }),
-});
+  /** A text that the program sent has reached the phone; `id` is the one it was sent with. */
+  z.object({ type: z.literal('text.delivered'), data: z.object({ id: MessageId }) }),
+]);
 const ReceivedEmail = z.object({
   type: z.literal('email.received'),
   data: z.object({
@@ -51,7 +55,11 @@ export class MessageHookRoutes {
         (_request, body, parsed) => parsed(null, body),
       );
       hook.post(hookPaths.texts, (request, reply) =>
-        take(texts, ReceivedText, request, reply, ({ data }) => this.consent.received(data)),
+        take(texts, TextEvent, request, reply, (event) =>
+          event.type === 'text.delivered'
+            ? this.consent.delivered(event.data.id)
+            : this.consent.received(event.data),
+        ),
       );
       hook.post(hookPaths.mail, (request, reply) =>
         take(mail, ReceivedEmail, request, reply, ({ data }) => this.consent.receivedEmail(data)),

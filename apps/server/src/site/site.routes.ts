@@ -49,8 +49,15 @@ export class SiteRoutes {
   }
 }
 
-/** A form's fields by their names; of a name that comes twice the last counts. */
-const parse = (body: string) => Object.fromEntries(new URLSearchParams(body));
+/** A form's fields by their names; several values of one name are the lines of one text. The page's own fields come once. */
+function parse(body: string): Record<string, string> {
+  const fields = new Map<string, string>();
+  for (const [name, value] of new URLSearchParams(body)) {
+    const before = name.startsWith('_') ? undefined : fields.get(name);
+    fields.set(name, before === undefined ? value : `${before}\n${value}`);
+  }
+  return Object.fromEntries(fields);
+}
 
 function answerErrors(site: FastifyInstance): void {
   site.setErrorHandler((error: Error & { statusCode?: number }, request, reply) => {

@@ -16,7 +16,7 @@ export const reminder = (id: string, hours: number): SequenceStep => ({
   anchor: 'event',
   side: 'before',
   delay: { amount: hours, unit: 'hours', at: null },
-  late: 'leave-out',
+  late: 'skip',
   action: { kind: 'email', subject: `${id} {{ event.when }}`, body: 'B' },
 });
 
@@ -45,7 +45,12 @@ export class Reminders {
       ...content,
     });
     const after = joinByCalendar ? { sequence } : {};
-    const { path } = await addBookingStep(app, world, { mostPerDay: null }, { ...after, tell: [] });
+    const { path } = await addBookingStep(
+      app,
+      world,
+      { mostPerDay: null },
+      { ...after, notify: [] },
+    );
     return new Reminders(
       app,
       sequence,

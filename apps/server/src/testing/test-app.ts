@@ -138,7 +138,7 @@ export class TestApp {
     method: 'GET' | 'POST',
     url: string,
     given: {
-      form?: Record<string, string>;
+      form?: Record<string, string> | [name: string, value: string][];
       headers?: Record<string, string>;
       client?: string;
     } = {},
@@ -206,7 +206,7 @@ export async function addBookingStep(
   const open = [{ from: '09:00', to: '17:00' }];
   const view = await app.get(CalendarService).create(clientId, {
     ...plain,
-    tell: ['desk@quayside-dental.test'],
+    notify: ['desk@quayside-dental.test'],
     ...content,
     rules: { ...plain.rules, hours: Array.from({ length: 7 }, () => open), ...rules },
   });
@@ -321,7 +321,7 @@ export async function buildWorld(app: TestApp): Promise<World> {
     version: first!.version,
     draft: {
       ...draft,
-      forms: { [block.formId]: { ...form, tell: ['desk@quayside-dental.test'] } },
+      forms: { [block.formId]: { ...form, notify: ['desk@quayside-dental.test'] } },
     },
   });
   await owner('POST', `/api/pages/${first!.pageId}/publish`, { version: first!.version + 1 });
@@ -329,12 +329,12 @@ export async function buildWorld(app: TestApp): Promise<World> {
   const sequence = await app.get(SequenceService).create(client.id as ClientId, gentleWelcome);
   await app.get(RuleService).add(client.id as ClientId, {
     name: 'New patients',
-    meets: 'all',
+    matches: 'all',
     conditions: [{ about: 'form', is: block.formId }],
     actions: [
-      { do: 'tag', tag: 'first-visit' },
-      { do: 'give', to: desk },
-      { do: 'start', sequence },
+      { kind: 'tag', tag: 'first-visit' },
+      { kind: 'assign', to: desk },
+      { kind: 'start', sequence },
     ],
   });
   const again = (await owner('GET', `/api/pages/${first!.pageId}`)).json<EditorPage>();

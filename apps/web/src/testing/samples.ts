@@ -31,7 +31,7 @@ export const personOf = (number: number, changes: Partial<PersonSummary> = {}): 
   phone: '(207) 555-0117',
   tags: ['first-visit'],
   source: 'Search ads',
-  ownerName: null,
+  assigneeName: null,
   addedAt: '2026-11-05T16:30:00Z',
   lastSeenAt: '2026-11-05T16:30:00Z',
   submissions: 1,

@@ -85,38 +85,94 @@ export function LongField({
   );
 }
 
+/** Names by value; names within a name are a group under it. */
+export type Options = Record<string, string | Record<string, string>>;
+
 export function SelectField({
   label,
   help,
   error,
   options,
   ...rest
-}: Around & {
-  /** Names by value; names within a name are a group under it. */
-  options: Record<string, string | Record<string, string>>;
-} & SelectHTMLAttributes<HTMLSelectElement>) {
+}: Around & { options: Options } & SelectHTMLAttributes<HTMLSelectElement>) {
   return (
     <Labelled {...{ label, error, ...(help && { help }) }}>
       {(id, described) => (
         <select id={id} className={`${box} h-9`} aria-describedby={described} {...rest}>
-          {Object.entries(options).map(([value, inner]) =>
-            typeof inner === 'string' ? (
-              <option key={value} value={value}>
-                {inner}
-              </option>
-            ) : (
-              <optgroup key={value} label={value}>
-                {Object.entries(inner).map(([one, text]) => (
-                  <option key={one} value={one}>
-                    {text}
-                  </option>
-                ))}
-              </optgroup>
-            ),
-          )}
+          <OptionList options={options} />
         </select>
       )}
     </Labelled>
+  );
+}
+
+const inlineBox = 'max-w-full rounded-control border border-strong-line bg-sheet';
+const inlineSizes = { normal: 'h-8 px-2', small: 'h-7 px-1.5 text-[13px]' };
+
+/** A choice within a sentence or a row of tools, its label read aloud only; `placeholder` stands while nothing is chosen. */
+export function InlineSelect({
+  label,
+  options,
+  placeholder,
+  size = 'normal',
+  className = '',
+  onChange,
+  ...rest
+}: {
+  label: string;
+  options: Options;
+  placeholder?: string;
+  size?: keyof typeof inlineSizes;
+  onChange: (value: string) => void;
+} & Omit<SelectHTMLAttributes<HTMLSelectElement>, 'onChange' | 'size'>) {
+  return (
+    <select
+      aria-label={label}
+      className={`${inlineBox} ${inlineSizes[size]} ${className}`}
+      onChange={(event) => onChange(event.target.value)}
+      {...rest}
+    >
+      {placeholder !== undefined && (
+        <option value="" disabled>
+          {placeholder}
+        </option>
+      )}
+      <OptionList options={options} />
+    </select>
+  );
+}
+
+/** A field within a sentence, its label read aloud only. */
+export function InlineField({
+  label,
+  className = '',
+  onChange,
+  ...rest
+}: { label: string; onChange: (value: string) => void } & Omit<
+  InputHTMLAttributes<HTMLInputElement>,
+  'onChange'
+>) {
+  return (
+    <input
+      aria-label={label}
+      className={`${inlineBox} ${inlineSizes.normal} ${className}`}
+      onChange={(event) => onChange(event.target.value)}
+      {...rest}
+    />
+  );
+}
+
+function OptionList({ options }: { options: Options }) {
+  return Object.entries(options).map(([value, inner]) =>
+    typeof inner === 'string' ? (
+      <option key={value} value={value}>
+        {inner}
+      </option>
+    ) : (
+      <optgroup key={value} label={value}>
+        <OptionList options={inner} />
+      </optgroup>
+    ),
   );
 }
 

@@ -12,28 +12,30 @@ export interface DocumentFormat<Data> {
   write: (data: Data) => unknown;
 }
 
-const versionKey = 'formatVersion';
-
 /**
  * The format of a kind of document. `upgrades[0]` leads from version 1, which is what was stored before there were versions,
  * to version 2, and so on. A document of the present version is read as it is: it was checked as it was saved. One of a
- * later version was written by a later build, and is refused.
+ * later version was written by a later build, and is refused. `versionIn` names the property that holds the version:
+ * `version` for documents that have it as a part of their own, and so carry it along wherever they go.
  *
  * @throws RangeError for a version that this build does not know
  */
 export function documentFormat<Data extends object>(
   name: string,
   upgrades: readonly DocumentUpgrade[],
+  { versionIn = 'formatVersion' }: { versionIn?: 'formatVersion' | 'version' } = {},
 ): DocumentFormat<Data> {
   const version = upgrades.length + 1;
+  const isPart = versionIn === 'version';
   return {
     version,
     read: (stored) => {
-      const { [versionKey]: known = 1, ...data } = stored as Stored;
+      const { [versionIn]: known = 1, ...data } = stored as Stored;
       if (typeof known !== 'number' || known > version)
         throw new RangeError(`This ${name} was saved by a later version of the program.`);
-      return upgrades.slice(known - 1).reduce((old, upgrade) => upgrade(old), data) as Data;
+      const upgraded = upgrades.slice(known - 1).reduce((old, upgrade) => upgrade(old), data);
+      return (isPart ? { ...upgraded, version } : upgraded) as Data;
     },
-    write: (data) => ({ ...data, [versionKey]: version }),
+    write: (data) => ({ ...data, [versionIn]: version }),
   };
 }

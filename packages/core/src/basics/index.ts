@@ -6,6 +6,8 @@ export * from './with-values.ts';
 export * from './clean-text.ts';
 export * from './json-depth.ts';
 export * from './reference.ts';
+export * from './marks.ts';
+export * from './kinds.ts';
 export * from './own-value.ts';
 export * from './node-id.ts';
 export * from './picture-ref.ts';

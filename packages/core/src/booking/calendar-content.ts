@@ -13,8 +13,8 @@ export const CalendarContent = z.strictObject({
     subject: mergeWords(200, 'Give the confirmation a subject.'),
     body: mergeWords(6000, 'Write the confirmation.'),
   }),
-  /** Who of the business is told of every booking, move and cancellation. */
-  tell: z.array(z.email()).max(10),
+  /** Who of the business is notified of every booking, move and cancellation. */
+  notify: z.array(z.email()).max(10),
   /** The sequence that a booking starts, counting back from it. */
   sequence: SequenceId.nullable(),
 });
@@ -38,6 +38,6 @@ If it does not suit you any more, move or cancel it here:
 {{ client.name }}
 {{ client.phone }}`,
   },
-  tell: [],
+  notify: [],
   sequence: null,
 });

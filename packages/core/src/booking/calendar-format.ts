@@ -2,4 +2,7 @@ import { documentFormat, type DocumentFormat } from '../basics/index.ts';
 import type { CalendarContent } from './calendar-content.ts';
 
 /** How a calendar is stored. */
-export const calendarFormat: DocumentFormat<CalendarContent> = documentFormat('calendar', []);
+export const calendarFormat: DocumentFormat<CalendarContent> = documentFormat('calendar', [
+  // Version 1 called things otherwise.
+  ({ tell, ...rest }) => ({ ...rest, notify: tell }),
+]);

@@ -4,5 +4,4 @@ export * from './nearest-slots.ts';
 export * from './calendar-content.ts';
 export * from './slot-days.ts';
 export * from './shown-times.ts';
-export * from './calendar-references.ts';
 export * from './calendar-format.ts';

@@ -1,5 +1,5 @@
 import { unreachable } from '../basics/index.ts';
-import type { LeftOut } from './plan-run.ts';
+import type { LeftOut } from './reach.ts';
 
 /** Why a step was left out, as a clause: "left out, because …" */
 export function leftOutWords(reason: LeftOut): string {
@@ -28,6 +28,10 @@ export function leftOutWords(reason: LeftOut): string {
       return 'there is no phone number';
     case 'no-text-consent':
       return 'they have not agreed to texts';
+    case 'event-changed':
+      return 'the event was moved before it could go out';
+    case 'notices-stopped':
+      return 'this address wants no more notices';
     default:
       return unreachable(reason);
   }

@@ -26,7 +26,7 @@ const step = (id: string, delay: Delay, changes: Partial<SequenceStep> = {}): Se
   anchor: 'joined',
   side: 'after',
   delay,
-  late: 'leave-out',
+  late: 'skip',
   action: email,
   ...changes,
 });
@@ -451,7 +451,7 @@ describe('who can be reached', () => {
     [
       'telling the business neither',
       { unsubscribed: true },
-      { kind: 'tell', email: 'desk@example.com', body: 'B' },
+      { kind: 'notify', email: 'desk@example.com', body: 'B' },
       null,
     ],
   ])('%s', (_what, person, action, leftOut) =>
@@ -483,7 +483,7 @@ describe('for any inputs', () => {
     fc.tuple(
       fc.constantFrom(step, before, after),
       delay,
-      fc.constantFrom('leave-out' as const, 'send-now' as const),
+      fc.constantFrom('skip' as const, 'send-now' as const),
     ),
     { maxLength: 8 },
   );
@@ -586,7 +586,7 @@ it.each<[SequenceStep['action'], string]>([
   [text, 'Text “B”'],
   [{ kind: 'tag', tag: 'warm' }, 'Tag warm'],
   [{ kind: 'untag', tag: 'warm' }, 'Remove tag warm'],
-  [{ kind: 'tell', email: 'desk@example.com', body: 'B' }, 'Notify desk@example.com'],
+  [{ kind: 'notify', email: 'desk@example.com', body: 'B' }, 'Notify desk@example.com'],
   [{ kind: 'end' }, 'End: nothing happens after this'],
 ])('says what a step does: %#', (action, words) => expect(actionWords(action)).toBe(words));
 

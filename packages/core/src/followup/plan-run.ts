@@ -1,41 +1,8 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
+import type { LeftOut, Reachable } from './reach.ts';
 import type { Delay, QuietHours, SequenceContent, SequenceStep } from './sequence.ts';
-
-/** Why a step does not happen. */
-export type LeftOut =
-  | 'late'
-  | 'no-event'
-  | 'event-cancelled'
-  | 'quiet-until-past-event'
-  | 'ended'
-  | 'event-past'
-  | 'first-run-only'
-  | 'no-email'
-  | 'mail-refused'
-  | 'unsubscribed'
-  | 'no-phone'
-  | 'no-text-consent';
-
-/** Why a step is left out that may come after all when the person can be reached again. */
-export const reachReasons: readonly LeftOut[] = [
-  'no-email',
-  'mail-refused',
-  'unsubscribed',
-  'no-phone',
-  'no-text-consent',
-];
-
-/** What decides whether a message can reach somebody. */
-export interface Reachable {
-  email: string;
-  phone: string;
-  /** Agreed to texts and has not stopped them since. */
-  textConsent: boolean;
-  unsubscribed: boolean;
-  /** Their mail host refused them for good. */
-  mailRefused: boolean;
-}
+import { stepKinds } from './step-kinds.ts';
 
 export interface PlannedStep {
   /** The step's id. */
@@ -78,7 +45,7 @@ export interface RunInputs {
  *   at 09:00; without a time of day it is the local time of what is counted from. A local time that a clock change skips
  *   moves on by the skipped stretch; of one that comes twice the first is taken.
  * - A step before the joining moment (or before `changedAt`, unless quiet hours held it until after that) follows its late
- *   rule: `leave-out`, or `send-now` at that moment. Somebody who joins 3 days before gets no 4-day reminder, and gets the 2-day and 1-day ones.
+ *   rule: `skip`, or `send-now` at that moment. Somebody who joins 3 days before gets no 4-day reminder, and gets the 2-day and 1-day ones.
  * - A step before the event that would come at or after it is left out: "on the day at 09:00" of an event at 08:30, or one
  *   sent late to somebody who joins as the event is over.
  * - An email or text due in quiet hours waits for their end, unless the event would be past then: it is left out. Only
@@ -120,7 +87,7 @@ function planStep(step: SequenceStep, inputs: RunInputs): PlannedStep {
   const quietEnds = (at: Instant) =>
     sequence.quiet && isMessage(step) ? endOfQuiet(at, sequence.quiet, sequence.zone) : at;
   const late = isBefore(nominalTime, joinedAt) || isOver(quietEnds(nominalTime), inputs.changedAt);
-  if (late && step.late === 'leave-out') return out('late');
+  if (late && step.late === 'skip') return out('late');
   const unreachable = whyUnreachable(step, inputs.person);
   if (unreachable) return out(unreachable);
   const at = late ? latest(joinedAt, inputs.changedAt) : nominalTime;
@@ -173,8 +140,7 @@ export function makesSenseUntil(
   return isAtTheMoment ? event.add({ hours: 1 }) : event;
 }
 
-const isMessage = (step: SequenceStep) =>
-  step.action.kind === 'email' || step.action.kind === 'text';
+const isMessage = (step: SequenceStep) => !!stepKinds[step.action.kind].whyUnreachable;
 
 /**
  * A step at once from sign-up is the direct answer to what the person just did, and only at that very moment: one that
@@ -191,18 +157,8 @@ const isOver = (heldUntil: Instant, changedAt: Instant | null | undefined) =>
   !!changedAt && isBefore(heldUntil, changedAt);
 
 /** Why a step's message can't reach somebody as things stand; null when it can, or is no message. */
-export function whyUnreachable(step: SequenceStep, person: Reachable): LeftOut | null {
-  if (step.action.kind === 'email') {
-    if (!person.email) return 'no-email';
-    if (person.mailRefused) return 'mail-refused';
-    return person.unsubscribed ? 'unsubscribed' : null;
-  }
-  if (step.action.kind === 'text') {
-    if (!person.phone) return 'no-phone';
-    return person.textConsent ? null : 'no-text-consent';
-  }
-  return null;
-}
+export const whyUnreachable = (step: SequenceStep, person: Reachable): LeftOut | null =>
+  stepKinds[step.action.kind].whyUnreachable?.(person) ?? null;
 
 /** The moment itself outside quiet hours, else their next end. */
 function endOfQuiet(at: Instant, quiet: QuietHours, zone: string): Instant {
@@ -223,7 +179,9 @@ function endOfQuiet(at: Instant, quiet: QuietHours, zone: string): Instant {
 }
 
 function afterEndNothing(planned: PlannedStep[], steps: readonly SequenceStep[]): PlannedStep[] {
-  const ends = new Set(steps.filter((step) => step.action.kind === 'end').map((step) => step.id));
+  const ends = new Set(
+    steps.filter((step) => stepKinds[step.action.kind].isEnd).map((step) => step.id),
+  );
   let over = false;
   return planned.map((one) => {
     if (over && one.at) return { ...one, at: null, leftOut: 'ended' };

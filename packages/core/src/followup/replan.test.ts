@@ -16,17 +16,17 @@ const standing = (step: string, state: RunStep['state'], hour: number | null = n
 const now = 10;
 
 it.each<[string, RunStep[], PlannedStep[], StepChange[]]>([
-  ['what is the same does not change', [standing('a', 'waiting', 12)], [planned('a', 12)], []],
+  ['what is the same does not change', [standing('a', 'planned', 12)], [planned('a', 12)], []],
   [
     'a waiting step gets its new time',
-    [standing('a', 'waiting', 12)],
+    [standing('a', 'planned', 12)],
     [planned('a', 15)],
-    [{ step: 'a', becomes: 'waiting', at: at(15), isNew: false }],
+    [{ step: 'a', becomes: 'planned', at: at(15), isNew: false }],
   ],
   ['what was sent stays sent', [standing('a', 'done', 5)], [planned('a', 15)], []],
   [
     'a step that the new time makes late is left out',
-    [standing('a', 'waiting', 12)],
+    [standing('a', 'planned', 12)],
     [planned('a', null)],
     [{ step: 'a', becomes: 'left-out', because: 'late', isNew: false }],
   ],
@@ -34,13 +34,13 @@ it.each<[string, RunStep[], PlannedStep[], StepChange[]]>([
     'one that was left out may come after all',
     [standing('a', 'left-out')],
     [planned('a', 20)],
-    [{ step: 'a', becomes: 'waiting', at: at(20), isNew: false }],
+    [{ step: 'a', becomes: 'planned', at: at(20), isNew: false }],
   ],
   [
     'what could not reach them and is still to come comes after all',
     [{ ...standing('a', 'left-out'), leftOut: 'no-text-consent' }],
     [planned('a', 20)],
-    [{ step: 'a', becomes: 'waiting', at: at(20), isNew: false }],
+    [{ step: 'a', becomes: 'planned', at: at(20), isNew: false }],
   ],
   [
     'what could not reach them at its time stays missed',
@@ -52,23 +52,23 @@ it.each<[string, RunStep[], PlannedStep[], StepChange[]]>([
     'a step that is new in the sequence is added',
     [],
     [planned('a', 20)],
-    [{ step: 'a', becomes: 'waiting', at: at(20), isNew: true }],
+    [{ step: 'a', becomes: 'planned', at: at(20), isNew: true }],
   ],
   [
     'one that is gone is removed, unless it was done',
-    [standing('a', 'waiting', 12), standing('b', 'done', 3)],
+    [standing('a', 'planned', 12), standing('b', 'done', 3)],
     [],
     [{ step: 'a', becomes: 'removed' }],
   ],
   [
     'one that is due counting from sign-up stays in the worker’s hand',
-    [standing('a', 'waiting', 10)],
+    [standing('a', 'planned', 10)],
     [planned('a', null)],
     [],
   ],
   [
     'one that is due counting back from an event that moved does not',
-    [standing('event-a', 'waiting', 10)],
+    [standing('event-a', 'planned', 10)],
     [planned('event-a', null)],
     [{ step: 'event-a', becomes: 'left-out', because: 'late', isNew: false }],
   ],
@@ -82,7 +82,7 @@ describe('when the event itself has moved', () => {
 
   it('does again what was done for the old time and is still to come for the new one', () => {
     expect(moved([standing('event-a', 'done', 5)], [planned('event-a', 30)])).toEqual([
-      { step: 'event-a', becomes: 'waiting', at: at(30), isNew: false },
+      { step: 'event-a', becomes: 'planned', at: at(30), isNew: false },
     ]);
   });
 

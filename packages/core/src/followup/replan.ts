@@ -1,18 +1,19 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
-import { reachReasons, type LeftOut, type PlannedStep } from './plan-run.ts';
+import type { PlannedStep } from './plan-run.ts';
+import { reachReasons, type LeftOut } from './reach.ts';
 
 /** A step of a run as it stands; `closed` is one that failed or fell away, which nothing brings back. */
 export interface RunStep {
   step: string;
-  state: 'waiting' | 'done' | 'left-out' | 'closed';
+  state: 'planned' | 'done' | 'left-out' | 'closed';
   at: Instant | null;
   leftOut?: LeftOut | null;
 }
 
 /** What becomes of a step when a run is planned anew. */
 export type StepChange =
-  | { step: string; becomes: 'waiting'; at: Instant; isNew: boolean }
+  | { step: string; becomes: 'planned'; at: Instant; isNew: boolean }
   | { step: string; becomes: 'left-out'; because: LeftOut; isNew: boolean }
   | { step: string; becomes: 'removed' };
 
@@ -36,23 +37,23 @@ export function replan(
     if (was?.state === 'closed') continue;
     if (was?.state === 'done') {
       if (eventMoved && countsFromEvent(planned.step) && isToCome(planned, now))
-        changes.push({ step: planned.step, becomes: 'waiting', at: planned.at!, isNew: false });
+        changes.push({ step: planned.step, becomes: 'planned', at: planned.at!, isNew: false });
       continue;
     }
-    const inHand = was?.state === 'waiting' && was.at && Temporal.Instant.compare(was.at, now) <= 0;
+    const inHand = was?.state === 'planned' && was.at && Temporal.Instant.compare(was.at, now) <= 0;
     if (inHand && !countsFromEvent(planned.step)) continue;
     // What could not reach them at its time is missed: whoever allows texts again does not get all the earlier ones at once.
     if (was?.leftOut && reachReasons.includes(was.leftOut) && !isToCome(planned, now)) continue;
     const isNew = was === undefined;
     if (planned.at) {
-      const same = was?.state === 'waiting' && was.at && was.at.equals(planned.at);
-      if (!same) changes.push({ step: planned.step, becomes: 'waiting', at: planned.at, isNew });
+      const same = was?.state === 'planned' && was.at && was.at.equals(planned.at);
+      if (!same) changes.push({ step: planned.step, becomes: 'planned', at: planned.at, isNew });
     } else if (was?.state !== 'left-out') {
       changes.push({ step: planned.step, becomes: 'left-out', because: planned.leftOut!, isNew });
     }
   }
   for (const was of standing) {
-    if (was.state === 'waiting' && !plan.some((planned) => planned.step === was.step))
+    if (was.state === 'planned' && !plan.some((planned) => planned.step === was.step))
       changes.push({ step: was.step, becomes: 'removed' });
   }
   return changes;

@@ -8,4 +8,13 @@ export const sequenceFormat: DocumentFormat<SequenceContent> = documentFormat('s
     const event = stored.event as { kind: string };
     return event.kind === 'booking' ? { ...stored, event: { each: true, ...event } } : stored;
   },
+  // Version 2 called things otherwise.
+  (stored) => ({
+    ...stored,
+    steps: (stored.steps as { late: string; action: { kind: string } }[]).map((step) => ({
+      ...step,
+      late: step.late === 'leave-out' ? 'skip' : step.late,
+      action: step.action.kind === 'tell' ? { ...step.action, kind: 'notify' } : step.action,
+    })),
+  }),
 ]);

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { CalendarId, SequenceId, TimeOfDay } from '../basics/index.ts';
-import { mergeWords } from '../messages/index.ts';
+import { CalendarId, oneOfKinds, TimeOfDay } from '../basics/index.ts';
 import { NodeId } from '../basics/node-id.ts';
-import { Tag } from '../routing/rule.ts';
+import { Tag } from '../routing/tag.ts';
+import { stepKinds } from './step-kinds.ts';
 
 /** How far a step lies from what it counts from; whole days may name the local time they happen at. */
 export const Delay = z
@@ -17,27 +17,11 @@ export const Delay = z
   });
 export type Delay = z.infer<typeof Delay>;
 
-export const StepAction = z.discriminatedUnion('kind', [
-  z.strictObject({
-    kind: z.literal('email'),
-    subject: mergeWords(200, 'Give the email a subject.'),
-    body: mergeWords(10000, 'Write the message.'),
-  }),
-  z.strictObject({ kind: z.literal('text'), body: mergeWords(1200, 'Write the text.') }),
-  z.strictObject({ kind: z.literal('tag'), tag: Tag }),
-  z.strictObject({ kind: z.literal('untag'), tag: Tag }),
-  z.strictObject({
-    kind: z.literal('tell'),
-    email: z.email('Give an email address such as desk@example.com.'),
-    body: mergeWords(2000, 'Write the message.'),
-  }),
-  z.strictObject({ kind: z.literal('start'), sequence: SequenceId }),
-  z.strictObject({ kind: z.literal('end') }),
-]);
+export const StepAction = oneOfKinds('kind', stepKinds);
 export type StepAction = z.infer<typeof StepAction>;
 
 /** What a step does when its time is already past as somebody joins. */
-export const LateRule = z.enum(['leave-out', 'send-now']);
+export const LateRule = z.enum(['skip', 'send-now']);
 export type LateRule = z.infer<typeof LateRule>;
 
 export const SequenceStep = z

@@ -1,6 +1,6 @@
-import { unreachable } from '../basics/index.ts';
 import { minuteOf, wallClock } from '../opening/index.ts';
 import type { Delay, SequenceStep, StepAction } from './sequence.ts';
+import { stepKinds } from './step-kinds.ts';
 
 /** When a step happens, as people say it: "at once", "2 days before, at 9:00 AM", "1 day after the event". */
 export function stepWhenWords(step: Pick<SequenceStep, 'anchor' | 'side' | 'delay'>): string {
@@ -17,23 +17,8 @@ export function stepWhenWords(step: Pick<SequenceStep, 'anchor' | 'side' | 'dela
 const span = ({ amount, unit }: Delay) => `${amount} ${amount === 1 ? unit.slice(0, -1) : unit}`;
 
 /** What a step does, with its own words where it has some. `sequence` is the name of the one that it starts. */
-export function actionWords(action: StepAction, sequence = 'another sequence'): string {
-  switch (action.kind) {
-    case 'email':
-      return `Email “${action.subject}”`;
-    case 'text':
-      return `Text “${action.body}”`;
-    case 'tag':
-      return `Tag ${action.tag}`;
-    case 'untag':
-      return `Remove tag ${action.tag}`;
-    case 'tell':
-      return `Notify ${action.email}`;
-    case 'start':
-      return `Start ${sequence}`;
-    case 'end':
-      return 'End: nothing happens after this';
-    default:
-      return unreachable(action);
-  }
-}
+export const actionWords = (action: StepAction, sequence = 'another sequence'): string =>
+  (stepKinds[action.kind].words as (action: StepAction, sequence: string) => string)(
+    action,
+    sequence,
+  );

@@ -9,7 +9,7 @@ import {
   PageId,
   type Outcome,
 } from '../basics/index.ts';
-import { FormDefinition } from '../forms/index.ts';
+import { FormDefinition, readForm } from '../forms/index.ts';
 import { bindingsOf, Draft, PageDocument, readPageDocument } from '../page/index.ts';
 
 /** The newest version of the bundle that this program writes. */
@@ -66,15 +66,20 @@ export function readBundle(
   const parsed = parse(text);
   if (!parsed.ok) return parsed;
   const problems: BundleProblem[] = [];
-  const raw = parsed.value as { pages?: { document?: unknown }[] };
+  const raw = parsed.value as { pages?: { document?: unknown }[]; forms?: object };
   const pages = (Array.isArray(raw.pages) ? raw.pages : []).map((page, index) => {
     const read = readPageDocument(page?.document);
     if (read.ok) return { ...page, document: read.value };
     problems.push({ at: `pages.${index}.document`, message: read.problem });
     return page;
   });
+  const forms = Object.entries(raw.forms ?? {}).map(([id, form]) => {
+    const read = readForm(form);
+    if (!read.ok) problems.push({ at: `forms.${id}`, message: read.problem });
+    return [id, read.ok ? read.value : form];
+  });
   if (problems.length > 0) return failed(problems);
-  const read = Bundle.safeParse({ ...raw, pages });
+  const read = Bundle.safeParse({ ...raw, pages, forms: Object.fromEntries(forms) as unknown });
   if (!read.success)
     return failed(read.error.issues.map(({ path, message }) => ({ at: path.join('.'), message })));
   const bundle = read.data;

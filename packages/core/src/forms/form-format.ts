@@ -1,5 +1,42 @@
-import { documentFormat, type DocumentFormat } from '../basics/index.ts';
-import type { FormDefinition } from './form.ts';
+import {
+  done,
+  documentFormat,
+  failed,
+  type DocumentFormat,
+  type Outcome,
+} from '../basics/index.ts';
+import { FormDefinition } from './form.ts';
 
-/** How a form is stored. */
-export const formFormat: DocumentFormat<FormDefinition> = documentFormat('form', []);
+/**
+ * How a form is stored: by itself, in a draft, in a revision, in a template, in the open format. It carries its version
+ * along wherever it goes.
+ */
+export const formFormat: DocumentFormat<FormDefinition> = documentFormat(
+  'form',
+  [
+    // Version 1 called things otherwise, and was stored with a version of the column beside its own.
+    ({ tell, questions, formatVersion: _column, ...rest }) => ({
+      ...rest,
+      questions: Array.isArray(questions)
+        ? questions.map(({ must, ...question }: { must: unknown }) => ({
+            ...question,
+            required: must,
+          }))
+        : questions,
+      notify: tell,
+    }),
+  ],
+  { versionIn: 'version' },
+);
+
+/** Reads a form that came from outside, of any version there ever was; what is none comes back as a sentence that says why. */
+export function readForm(given: unknown): Outcome<FormDefinition, string> {
+  try {
+    const read = FormDefinition.safeParse(formFormat.read(given));
+    if (read.success) return done(read.data);
+    const { path, message } = read.error.issues[0]!;
+    return failed([path.join('.'), message].filter(Boolean).join(': '));
+  } catch {
+    return failed('This is not a form.');
+  }
+}

@@ -12,6 +12,7 @@ export const questionKinds = {
   'short-text': { label: 'Short text', longest: 200 },
   'long-text': { label: 'Long text', longest: 4000 },
   choice: { label: 'Choice', longest: 200 },
+  choices: { label: 'Several choices', longest: 6000 },
   checkbox: { label: 'Checkbox', longest: 10 },
   'text-consent': { label: 'Agreement to texts', longest: 10 },
   date: { label: 'Date', longest: 10 },
@@ -19,6 +20,10 @@ export const questionKinds = {
   address: { label: 'Address', longest: 400 },
 } as const;
 export type QuestionKind = keyof typeof questionKinds;
+
+/** A question that is answered by choosing among its options: one of them, or several. */
+export const hasOptions = ({ kind }: { kind: QuestionKind }): boolean =>
+  kind === 'choice' || kind === 'choices';
 
 export const Question = z
   .strictObject({
@@ -29,10 +34,16 @@ export const Question = z
     label: words(200),
     placeholder: words(120),
     help: words(300),
-    must: z.boolean(),
-    options: z.array(words(120).min(1)).max(40),
+    required: z.boolean(),
+    options: z
+      .array(
+        words(120)
+          .min(1)
+          .regex(/^[^\n]+$/, 'Keep each answer on one line.'),
+      )
+      .max(40),
   })
-  .refine((question) => question.kind !== 'choice' || question.options.length > 0, {
+  .refine((question) => !hasOptions(question) || question.options.length > 0, {
     error: 'A choice needs at least one answer to choose.',
     path: ['options'],
   });
@@ -50,14 +61,14 @@ export const mostQuestions = 30;
 /** A form: its questions in order, the button's words, the consent line and after the form. */
 export const FormDefinition = z
   .strictObject({
-    version: z.literal(1),
+    version: z.literal(2),
     name: words(120),
     questions: z.array(Question).min(1).max(mostQuestions),
     button: words(80),
     consent: words(600),
     after: AfterForm,
-    /** Who is told by email at every submission. */
-    tell: z.array(z.email()).max(10),
+    /** Who is notified by email of every submission. */
+    notify: z.array(z.email()).max(10),
   })
   .refine(
     (form) =>
@@ -79,8 +90,8 @@ export function newQuestion(
     label: questionKinds[kind].label,
     placeholder: '',
     help: '',
-    must: false,
-    options: kind === 'choice' ? ['First answer', 'Second answer'] : [],
+    required: false,
+    options: hasOptions({ kind }) ? ['First answer', 'Second answer'] : [],
     ...changes,
   };
 }
@@ -88,16 +99,16 @@ export function newQuestion(
 /** The usual short form: name, email, phone. `ids` gives the three questions' ids. */
 export function shortForm(name: string, ids: [NodeId, NodeId, NodeId]): FormDefinition {
   return {
-    version: 1,
+    version: 2,
     name,
     questions: [
-      newQuestion('full-name', ids[0], { key: 'name', label: 'Your name', must: true }),
-      newQuestion('email', ids[1], { key: 'email', must: true }),
+      newQuestion('full-name', ids[0], { key: 'name', label: 'Your name', required: true }),
+      newQuestion('email', ids[1], { key: 'email', required: true }),
       newQuestion('phone', ids[2], { key: 'phone', label: 'Mobile' }),
     ],
     button: 'Send',
     consent: '',
     after: { kind: 'next-step' },
-    tell: [],
+    notify: [],
   };
 }

@@ -1,5 +1,6 @@
 import { pageWords, fieldWords } from '../languages/index.ts';
 import {
+  answerWords,
   FormDefinition,
   isEmail,
   newQuestion,
@@ -30,8 +31,8 @@ describe('readAnswers', () => {
   const form: FormDefinition = {
     ...shortForm('Test', ['a', 'b', 'c']),
     questions: [
-      newQuestion('full-name', 'a', { key: 'name', must: true }),
-      newQuestion('email', 'b', { key: 'email', must: true }),
+      newQuestion('full-name', 'a', { key: 'name', required: true }),
+      newQuestion('email', 'b', { key: 'email', required: true }),
       newQuestion('phone', 'c', { key: 'phone' }),
       newQuestion('choice', 'd', { key: 'worry', options: ['Needles', 'The cost'] }),
       newQuestion('long-text', 'e', { key: 'more' }),
@@ -102,7 +103,7 @@ describe('readAnswers', () => {
   });
 
   it('takes a question whose key is such a name for a question like any other', () => {
-    const asked = newQuestion('short-text', 'a', { key: 'constructor', must: true });
+    const asked = newQuestion('short-text', 'a', { key: 'constructor', required: true });
     const one = { ...form, questions: [asked] };
     expect(readAnswers(one, {})).toEqual({
       ok: false,
@@ -123,7 +124,7 @@ describe('FormDefinition', () => {
     ],
     ['a choice without answers', { questions: [newQuestion('choice', 'a', { options: [] })] }],
     ['an address that runs script', { after: { kind: 'address', href: 'javascript:alert(1)' } }],
-    ['a notice to something that is no address', { tell: ['the desk'] }],
+    ['a notice to something that is no address', { notify: ['the desk'] }],
   ])('refuses %s', (_what, changes) =>
     expect(FormDefinition.safeParse({ ...form, ...changes }).success).toBe(false),
   );
@@ -161,3 +162,22 @@ it.each(['207\u2011555\u20110117', '207\u2010555\u20100117', '(207) 555\u2013011
     expect(read.ok && String(read.value.x)).toMatch(/^[\d() -]+$/);
   },
 );
+
+describe('several choices', () => {
+  const one = {
+    ...shortForm('Test', ['a', 'b', 'c']),
+    questions: [newQuestion('choices', 'a', { key: 'x', options: ['Roof', 'Gutters', 'Attic'] })],
+  };
+  it.each<[string, string, object]>([
+    ['in the order of the options', 'Attic\nRoof', { ok: true, value: { x: ['Roof', 'Attic'] } }],
+    ['one alone', 'Gutters', { ok: true, value: { x: ['Gutters'] } }],
+    ['none', '', { ok: true, value: {} }],
+    [
+      'one that is not offered',
+      'Roof\nCellar',
+      { ok: false, problem: [{ field: 'x', code: 'not-offered' }] },
+    ],
+  ])('are read %s', (_what, typed, read) => expect(readAnswers(one, { x: typed })).toEqual(read));
+
+  it('are said in one line', () => expect(answerWords(['Roof', 'Attic'])).toBe('Roof, Attic'));
+});

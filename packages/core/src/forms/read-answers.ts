@@ -3,7 +3,8 @@ import { done, failed, ownValue, type Outcome } from '../basics/index.ts';
 import { isEmail } from './email.ts';
 import { questionKinds, type FormDefinition, type Question } from './form.ts';
 
-export type Answer = string | number | boolean;
+/** What a question was answered with; several choices are several values. */
+export type Answer = string | number | boolean | string[];
 export type Answers = Record<string, Answer>;
 
 /** What is wrong with an answer, as data; `field-words.ts` has the sentences. */
@@ -28,7 +29,8 @@ const ours = (name: string) => name.startsWith('_');
  * Reads what a visitor typed against the form as it was published. Text is trimmed; an empty answer to an optional
  * question is left out. Every problem is reported at once, each with the field it concerns.
  *
- * `typed` maps input names to strings, for example `{ email: ' Ana@Example.com ', name: 'Ana' }`.
+ * `typed` maps input names to strings, for example `{ email: ' Ana@Example.com ', name: 'Ana' }`. Several values of one
+ * name come as the lines of one text, and are given in the order of the question's options.
  */
 export function readAnswers(
   form: FormDefinition,
@@ -53,9 +55,10 @@ function readOne(question: Question, raw: string): Outcome<Answer | null, FieldP
   const most = questionKinds[question.kind].longest;
   const text = tidy(question, raw);
   if (text === '') {
-    if (question.must) return failed({ field, code: 'missing' });
+    if (question.required) return failed({ field, code: 'missing' });
     return done(isTick(question) ? false : null);
   }
+  const lines = text.split('\n');
   if (text.length > most) return failed({ field, code: 'too-long', most, length: text.length });
   switch (question.kind) {
     case 'email':
@@ -72,12 +75,24 @@ function readOne(question: Question, raw: string): Outcome<Answer | null, FieldP
       return isDate(text) ? done(text) : failed({ field, code: 'not-a-date' });
     case 'choice':
       return question.options.includes(text) ? done(text) : failed({ field, code: 'not-offered' });
+    case 'choices': {
+      const chosen = question.options.filter((option) => lines.includes(option));
+      return lines.every((line) => chosen.includes(line))
+        ? done(chosen)
+        : failed({ field, code: 'not-offered' });
+    }
     case 'checkbox':
     case 'text-consent':
       return done(true);
     default:
       return done(text);
   }
+}
+
+/** An answer as a line of words; a box that was left empty says nothing. */
+export function answerWords(answer: Answer): string {
+  if (typeof answer === 'boolean') return answer ? 'yes' : '';
+  return Array.isArray(answer) ? answer.join(', ') : String(answer);
 }
 
 /** A question that is answered by a tick. */
@@ -87,10 +102,11 @@ export const isTick = (question: Pick<Question, 'kind'>): boolean =>
 /** One line for all but long text: a line break in a name would travel into mail headers. */
 function tidy(question: Question, raw: string): string {
   const text = raw.replaceAll('\r\n', '\n').replaceAll('\0', '');
-  const oneLine = question.kind === 'long-text' ? text : text.replace(/\s+/g, ' ');
+  const oneLine = mayHaveLines.has(question.kind) ? text : text.replace(/\s+/g, ' ');
   return (inDigits.has(question.kind) ? plainHyphens(oneLine) : oneLine).trim();
 }
 
+const mayHaveLines = new Set<Question['kind']>(['long-text', 'choices']);
 const inDigits = new Set<Question['kind']>(['phone', 'number', 'date']);
 
 /** Hyphens, figure dashes and minus signs as keyboards and copied pages have them: all mean the one of ASCII. */

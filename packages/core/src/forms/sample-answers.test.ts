@@ -5,7 +5,7 @@ it('answers every kind of question so that the form takes it', () => {
   const kinds = Object.keys(questionKinds) as QuestionKind[];
   const form = {
     ...shortForm('All', ['a', 'b', 'c']),
-    questions: kinds.map((kind) => newQuestion(kind, `q-${kind}`, { must: true })),
+    questions: kinds.map((kind) => newQuestion(kind, `q-${kind}`, { required: true })),
   };
   const typed = sampleAnswers(form, { email: 'walk@example.com', today: '2026-11-05' });
   const read = readAnswers(form, typed);

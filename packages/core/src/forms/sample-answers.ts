@@ -26,6 +26,7 @@ function answerTo(question: Question, { email, today }: { email: string; today: 
     number: '1',
     date: today,
     choice: question.options[0] ?? '',
+    choices: question.options.slice(0, 2).join('\n'),
   };
   return answers[question.kind] ?? 'A test of the whole path';
 }

@@ -33,7 +33,7 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     '“{name}” belongs to another client.',
     'Its leads would go to them. Choose one of this client’s.',
   ],
-  'form-tells-nobody': [
+  'form-notifies-nobody': [
     'Nobody is notified when “{name}” comes in.',
     'A lead that waits goes elsewhere. Choose who gets an email.',
   ],

@@ -22,7 +22,7 @@ export const launchRules = {
   'form-without-contact': 'stops',
   'form-missing': 'stops',
   'foreign-form': 'stops',
-  'form-tells-nobody': 'look',
+  'form-notifies-nobody': 'look',
   'no-consent': 'look',
   'no-thank-you': 'look',
   'no-calendar': 'stops',

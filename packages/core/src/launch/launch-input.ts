@@ -16,14 +16,14 @@ export interface LaunchInput {
   around: {
     pages: { id: PageId; live: boolean }[];
     /** Whether it has opening hours, and whether anybody is told of a booking in it. */
-    calendars: { id: CalendarId; open: boolean; tells: boolean }[];
+    calendars: { id: CalendarId; open: boolean; notifies: boolean }[];
     files: FileId[];
     /** Forms that are the client's own; a form on the page that is not among them is somebody else's. */
     forms: FormId[];
   };
   /** The page that has this address already; null when none has. */
   addressTakenBy: string | null;
-  /** What only a laid out page tells; null where nobody measured. */
+  /** What only a laid out page notifies; null where nobody measured. */
   onPhone: OnPhone | null;
 }
 

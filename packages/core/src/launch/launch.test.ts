@@ -45,7 +45,7 @@ const picture = { id: 'x' as PictureId, width: 800, height: 600 };
 const form: FormDefinition = {
   ...shortForm('First visit', ['q1', 'q2', 'q3']),
   consent: 'We call you back, and nobody else does.',
-  tell: ['desk@quayside-dental.test'],
+  notify: ['desk@quayside-dental.test'],
 };
 const block = <Kind extends BlockKindName>(
   kind: Kind,
@@ -75,7 +75,7 @@ const clean: LaunchInput = {
       { id: here!, live: true },
       { id: thanks!, live: true },
     ],
-    calendars: [{ id: calendar, open: true, tells: true }],
+    calendars: [{ id: calendar, open: true, notifies: true }],
     files: [file],
     forms: [formId],
   },
@@ -110,7 +110,7 @@ const text = (words: string) => withBlocks(block('text', { text: prose(words) })
 const rulesOf = (input: LaunchInput) => launchCheck(input).findings.map(({ rule }) => rule);
 
 it('leaves it to the calendar to tell of a booking', () =>
-  expect(rulesOf(withBookingAlone())).not.toContain('form-tells-nobody'));
+  expect(rulesOf(withBookingAlone())).not.toContain('form-notifies-nobody'));
 it('knows a map of its own address, and a language that it speaks', () => {
   const place = { lat: 43.2, lng: -69.4 };
   expect(rulesOf(withBlocks(block('map', { address: '3 Loft', place })))).toEqual([]);
@@ -120,13 +120,13 @@ it('knows a map of its own address, and a language that it speaks', () => {
 it('finds nothing on a page with nothing to find', () =>
   expect(launchCheck(clean).findings).toEqual([]));
 
-/** A form that asks through a booking and tells nobody by itself. */
+/** A form that asks through a booking and notifies nobody by itself. */
 function withBookingAlone(): LaunchInput {
   const page = {
     ...good,
     bands: [band([heading, block('booking', { formId, calendarId: calendar })])],
   };
-  return { ...clean, draft: { page, forms: { [formId]: { ...form, tell: [] } } } };
+  return { ...clean, draft: { page, forms: { [formId]: { ...form, notify: [] } } } };
 }
 
 const cases: [LaunchRule, string, LaunchInput][] = [
@@ -178,13 +178,13 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ],
   ['form-missing', 'a form that is gone', { ...clean, draft: { page: good, forms: {} } }],
   ['foreign-form', 'another client’s', { ...clean, around: { ...clean.around, forms: [] } }],
-  ['form-tells-nobody', 'nobody', withForm({ tell: [] })],
+  ['form-notifies-nobody', 'nobody', withForm({ notify: [] })],
   [
-    'form-tells-nobody',
+    'form-notifies-nobody',
     'a booking, of which nobody hears',
     {
       ...withBookingAlone(),
-      around: { ...clean.around, calendars: [{ id: calendar, open: true, tells: false }] },
+      around: { ...clean.around, calendars: [{ id: calendar, open: true, notifies: false }] },
     },
   ],
   ['no-consent', 'no line and no link', withForm({ consent: '' })],
@@ -195,7 +195,7 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     'no hours',
     {
       ...withBlocks(block('booking', { formId, calendarId: calendar })),
-      around: { ...clean.around, calendars: [{ id: calendar, open: false, tells: true }] },
+      around: { ...clean.around, calendars: [{ id: calendar, open: false, notifies: true }] },
     },
   ],
   ['no-alternative', 'a picture', withBlocks(block('picture', { picture, alt: ' ' }))],

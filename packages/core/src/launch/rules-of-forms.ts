@@ -28,8 +28,8 @@ export function formFindings({ draft, around }: LaunchInput): Finding[] {
     const asks = new Set(form.questions.map(({ kind }) => kind));
     if (!asks.has('email') && !asks.has('phone'))
       findings.push(found('form-without-contact', block.id, { name }));
-    if (form.tell.length === 0 && !(calendar && calendar.tells))
-      findings.push(found('form-tells-nobody', block.id, { name }));
+    if (form.notify.length === 0 && !(calendar && calendar.notifies))
+      findings.push(found('form-notifies-nobody', block.id, { name }));
     if (!form.consent.trim() && !asks.has('text-consent') && !hasPrivacy)
       findings.push(found('no-consent', block.id, { name }));
   }

@@ -113,6 +113,10 @@ export function mergeFieldsIn(template: string): string[][] {
   }
 }
 
+/** Of what a template names anything: `person`, `booking`. More than it needs, for a word that only looks like a name. */
+export const namespacesIn = (template: string): Set<string> =>
+  new Set(template.match(/[a-z_]+/gi) ?? []);
+
 /** True when the words depend on who reads them. */
 export const isPersonal = (template: string): boolean =>
   mergeFieldsIn(template).some(([of]) => personalFields.includes(of!));

@@ -82,7 +82,7 @@ const same: Rebinding = {
   file: (id) => id,
   calendar: (id) => id,
   page: (id) => id,
-  linked: (id) => id,
+  linkedBand: (id) => id,
 };
 
 it('changes nothing when everything stays what it is', () =>
@@ -95,7 +95,7 @@ it('binds anew, and leaves no hole where there is nothing to bind to', () => {
     file: () => null,
     calendar: () => uuid('40') as CalendarId,
     page: (id) => (id === uuid('6') ? (uuid('60') as PageId) : null),
-    linked: () => null,
+    linkedBand: () => null,
   });
   expect(Band.safeParse(bound).error?.issues ?? []).toEqual([]);
   expect([bound.picture, bound.linked]).toEqual([null, null]);

@@ -1,11 +1,16 @@
-import type {
-  CalendarId,
-  FileId,
-  FormId,
-  LinkedBandId,
-  PageId,
-  PictureId,
+import {
+  gone,
+  referencesIn,
+  turnMarked,
+  type CalendarId,
+  type FileId,
+  type FormId,
+  type LinkedBandId,
+  type PageId,
+  type PictureId,
+  type ReferenceKind,
 } from '../basics/index.ts';
+import { blocksIn, partsIn, schemaOf } from './parts.ts';
 
 /** What parts of a page are bound to outside of the page, each id once. */
 export interface Bindings {
@@ -24,100 +29,43 @@ export interface Rebinding {
   file: (id: FileId) => FileId | null;
   calendar: (id: CalendarId) => CalendarId;
   page: (id: PageId) => PageId | null;
-  linked: (id: LinkedBandId) => LinkedBandId | null;
+  linkedBand: (id: LinkedBandId) => LinkedBandId | null;
 }
 
-type Plain = Record<string, unknown>;
-
-/** The settings under which a picture stands. */
-const pictureSettings = new Set(['picture', 'poster', 'logo', 'share', 'icon']);
-
-/** Everything that a page or any part of one is bound to. */
-export function bindingsOf(part: unknown): Bindings {
-  const found = {
-    forms: new Set<FormId>(),
-    pictures: new Set<PictureId>(),
-    files: new Set<FileId>(),
-    calendars: new Set<CalendarId>(),
-    pages: new Set<PageId>(),
-    linked: new Set<LinkedBandId>(),
+/** Everything that a page, any part of one, or a list of them is bound to. */
+export function bindingsOf(given: unknown): Bindings {
+  const references = partsIn(given).flatMap(({ schema, part }) => referencesIn(schema, part));
+  const all = <Id>(kind: ReferenceKind) => [
+    ...new Set(references.filter((one) => one.kind === kind).map(({ id }) => id as Id)),
+  ];
+  return {
+    forms: all('form'),
+    pictures: all('picture'),
+    files: all('file'),
+    calendars: all('calendar'),
+    pages: all('page'),
+    linked: all('linkedBand'),
   };
-  const note =
-    <Id>(set: Set<Id>) =>
-    (id: Id) => {
-      set.add(id);
-      return id;
-    };
-  rebind(part, {
-    form: note(found.forms),
-    picture: note(found.pictures),
-    file: note(found.files),
-    calendar: note(found.calendars),
-    page: note(found.pages),
-    linked: note(found.linked),
-  });
-  return Object.fromEntries(
-    Object.entries(found).map(([name, ids]) => [name, [...ids]]),
-  ) as unknown as Bindings;
 }
 
 /**
- * A page or a part of one with everything bound anew. What has no counterpart leaves no hole: a button to a page that
- * is not there goes to the next step, a picture of a gallery falls out, any other picture's place is empty.
+ * A page, a part of one, or a list of them with everything bound anew. What has no counterpart leaves no hole: a button to
+ * a page that is not there goes to the next step, a picture of a gallery falls out, any other picture's place is empty.
  */
 export function rebind<Part>(part: Part, to: Rebinding): Part {
-  return walk(part) as Part;
-
-  function walk(value: unknown): unknown {
-    if (Array.isArray(value)) return value.map(walk).filter((one) => one !== gone);
-    if (typeof value !== 'object' || value === null) return value;
-    return inside(value as Plain);
-  }
-
-  function inside(value: Plain): unknown {
-    if (value.kind === 'page' || value.kind === 'download' || value.from === 'file') {
-      const id =
-        value.kind === 'page' ? to.page(value.page as PageId) : to.file(value.file as FileId);
-      if (id !== null) return { ...value, [value.kind === 'page' ? 'page' : 'file']: id };
-      return value.from === 'file' ? { from: 'nowhere' } : { kind: 'next-step' };
-    }
-    const copy: Plain = {};
-    for (const [name, inner] of Object.entries(value)) {
-      if (pictureSettings.has(name) && isPicture(inner)) {
-        const id = to.picture(inner.id);
-        if (id === null && isGalleryItem(value)) return gone;
-        copy[name] = id === null ? null : { ...inner, id };
-      } else if (name === 'formId') copy[name] = to.form(inner as FormId);
-      else if (name === 'calendarId') copy[name] = to.calendar(inner as CalendarId);
-      else if (name === 'linked' && inner !== null) copy[name] = to.linked(inner as LinkedBandId);
-      else if (name === 'page' && typeof inner === 'string') {
-        const id = to.page(inner as PageId);
-        if (id === null) return gone;
-        copy[name] = id;
-      } else copy[name] = walk(inner);
-    }
-    return copy;
-  }
+  if (Array.isArray(part)) return part.map((one: unknown) => rebind(one, to)) as Part;
+  const schema = schemaOf(part);
+  if (!schema) return part;
+  const counterparts = to as Partial<Record<ReferenceKind, (id: unknown) => unknown>>;
+  return turnMarked(schema, part, ({ reference }, value) => {
+    const counterpart = reference && counterparts[reference];
+    return counterpart ? (counterpart(value) ?? gone) : value;
+  }) as Part;
 }
 
 /** The forms through which a time is booked, anywhere in a page or its parts. */
-export function bookingFormsOf(part: unknown): Set<FormId> {
-  const found = new Set<FormId>();
-  const walk = (value: unknown): void => {
-    if (typeof value !== 'object' || value === null) return;
-    const { kind, formId } = value as { kind?: unknown; formId?: FormId };
-    if (kind === 'booking' && formId) found.add(formId);
-    Object.values(value).forEach(walk);
-  };
-  walk(part);
-  return found;
+export function bookingFormsOf(given: unknown): Set<FormId> {
+  return new Set(
+    blocksIn(given).flatMap((block) => (block.kind === 'booking' ? [block.formId] : [])),
+  );
 }
-
-/** Stands in a list for an entry that has nothing to show any more. */
-const gone = Symbol('gone');
-
-const isPicture = (value: unknown): value is { id: PictureId } =>
-  typeof value === 'object' && value !== null && 'id' in value && 'width' in value;
-
-/** In a gallery the picture is all that an entry has. */
-const isGalleryItem = (value: Plain) => Object.keys(value).sort().join() === 'alt,picture';

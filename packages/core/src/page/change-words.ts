@@ -17,7 +17,7 @@ const called: Record<string, string> = {
   besideLabel: 'second button',
   formId: 'form',
   calendarId: 'calendar',
-  must: 'required',
+  required: 'required',
   after: 'after the form',
   tell: 'notify',
   hidden: 'hidden from search engines',

@@ -84,7 +84,7 @@ it.each<[string, Edit[], string[]]>([
   ],
   [
     'a question',
-    [{ do: 'set', id: 'q3', changes: { must: true } }],
+    [{ do: 'set', id: 'q3', changes: { required: true } }],
     ['Question “Mobile”: required: “false” is now “true”'],
   ],
   [

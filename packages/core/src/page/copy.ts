@@ -1,3 +1,5 @@
+import { turnMarked } from '../basics/index.ts';
+import { schemaOf } from './parts.ts';
 import { idsWithin, kindRules, type NodeKind, type TreeNode } from './tree.ts';
 
 /**
@@ -6,16 +8,17 @@ import { idsWithin, kindRules, type NodeKind, type TreeNode } from './tree.ts';
  */
 export function copyNode(kind: NodeKind, node: TreeNode, newId: () => string): TreeNode {
   const fresh = new Map(idsWithin(kind, node).map((id) => [id, newId()]));
-  return rename(kind, node, fresh);
+  const copy = rename(kind, node, fresh);
+  const schema = schemaOf(copy);
+  if (!schema) return copy;
+  return turnMarked(schema, copy, ({ isPart }, value) =>
+    isPart ? (fresh.get(value as string) ?? value) : value,
+  ) as TreeNode;
 }
 
 function rename(kind: NodeKind, node: TreeNode, fresh: Map<string, string>): TreeNode {
   const { childrenIn, child } = kindRules[kind];
   const copy: TreeNode = { ...node, id: fresh.get(node.id)! };
-  const action = node.action as { kind: string; band?: string } | undefined;
-  if (action?.band && fresh.has(action.band)) {
-    copy.action = { ...action, band: fresh.get(action.band) };
-  }
   if (kind === 'question')
     copy.key = `${String(node.key).slice(0, 28)}_${copy.id.slice(0, 8)}`.replaceAll('-', '_');
   if (childrenIn && child) {

@@ -73,7 +73,7 @@ describe('applyEdit', () => {
     ['a block moved to another band', { do: 'move', id: 'h1', parent: 'c3', index: 1 }],
     ['a question moved', { do: 'move', id: 'q3', parent: formId, index: 0 }],
     ['words changed', { do: 'set', id: 'h1', changes: { text: 'New words', level: 1 } }],
-    ['a question made a must', { do: 'set', id: 'q3', changes: { must: true } }],
+    ['a question made required', { do: 'set', id: 'q3', changes: { required: true } }],
     [
       'a question of another kind',
       { do: 'set', id: 'q3', changes: { kind: 'choice', options: ['A', 'B'] } },

@@ -7,6 +7,7 @@ export * from './draft.ts';
 export * from './tree.ts';
 export * from './edit.ts';
 export * from './copy.ts';
+export * from './parts.ts';
 export * from './bindings.ts';
 export * from './places.ts';
 export * from './column-shares.ts';

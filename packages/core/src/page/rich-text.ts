@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { SafeHref, words } from '../basics/text-shapes.ts';
+import { marked } from '../basics/marks.ts';
+import { SafeHref, plainText } from '../basics/text-shapes.ts';
 
 /** A stretch of words with one look. `href` is empty where the words lead nowhere; a line break is a `\n` in them. */
 export const Run = z.strictObject({
-  text: words(6000),
+  text: plainText(6000),
   bold: z.boolean(),
   italic: z.boolean(),
   href: z.union([z.literal(''), SafeHref]),
@@ -14,7 +15,7 @@ const Runs = z.array(Run).max(200);
 const Items = z.array(Runs).min(1).max(60);
 
 /** Text in paragraphs and lists, with bold, italic and links. Flat, so that it can be drawn and compared without a tree walk. */
-export const RichText = z
+const RichParts = z
   .array(
     z.discriminatedUnion('kind', [
       z.strictObject({ kind: z.literal('paragraph'), runs: Runs }),
@@ -24,7 +25,8 @@ export const RichText = z
   )
   .min(1)
   .max(200);
-export type RichText = z.infer<typeof RichText>;
+export type RichText = z.infer<typeof RichParts>;
+export const RichText = marked(RichParts, { words: wordsOf });
 
 const plainRun = (text: string): Run => ({ text, bold: false, italic: false, href: '' });
 

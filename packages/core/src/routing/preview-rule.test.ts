@@ -11,8 +11,8 @@ const lead = (n: number, changes: Partial<PastLead> = {}): PastLead => ({
 });
 const elsewhere = { form: id<never>(4), page: id<never>(5), funnel: id<never>(6) };
 const leads = [lead(1), lead(2, { source: 'Direct' }), lead(3, elsewhere)];
-const preview = (conditions: Condition[], meets: 'all' | 'any' = 'all') =>
-  previewRule({ meets, conditions }, leads);
+const preview = (conditions: Condition[], joint: 'all' | 'any' = 'all') =>
+  previewRule({ matches: joint, conditions }, leads);
 
 it.each<[string, Condition[], 'all' | 'any', number, number]>([
   ['its own form only', [{ about: 'form', is: id(1) }], 'all', 2, 0],
@@ -44,9 +44,9 @@ it.each<[string, Condition[], 'all' | 'any', number, number]>([
     1,
   ],
   ['no condition meets nobody', [], 'any', 0, 0],
-])('%s', (_what, conditions, meets, met, others) => {
-  const seen = preview(conditions, meets);
-  expect([seen.met.length, seen.others]).toEqual([met, others]);
+])('%s', (_what, conditions, joint, matched, others) => {
+  const seen = preview(conditions, joint);
+  expect([seen.matched.length, seen.others]).toEqual([matched, others]);
 });
 
 it('tells from which pages, the most first', () => {

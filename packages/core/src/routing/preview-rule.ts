@@ -1,5 +1,5 @@
 import type { FunnelId, PageId, SubmissionId } from '../basics/index.ts';
-import { meets, type Arrival } from './route-lead.ts';
+import { matches, type Arrival } from './route-lead.ts';
 import type { RuleContent } from './rule.ts';
 
 /** A lead that came in before, as a rule would have seen it. */
@@ -8,20 +8,20 @@ export interface PastLead extends Arrival {
 }
 
 export interface RulePreview {
-  met: SubmissionId[];
-  /** Where the met leads came in, the most first; `own` is false for a campaign that no condition names. */
+  matched: SubmissionId[];
+  /** Where the matched leads came in, the most first; `own` is false for a campaign that no condition names. */
   pages: { page: PageId; funnel: FunnelId; leads: number; own: boolean }[];
-  /** How many of the met leads belong to campaigns that no condition names. */
+  /** How many of the matched leads belong to campaigns that no condition names. */
   others: number;
 }
 
 /**
- * What a rule would have met among past leads. A campaign is the rule's own when a condition names its funnel, one of
+ * What a rule would have matched among past leads. A campaign is the rule's own when a condition names its funnel, one of
  * its pages or a form that leads sent there; a rule that names no campaign at all has none of its own, so that every
  * lead it sweeps in is shown as belonging to some other.
  */
 export function previewRule(
-  rule: Pick<RuleContent, 'meets' | 'conditions'>,
+  rule: Pick<RuleContent, 'matches' | 'conditions'>,
   leads: readonly PastLead[],
 ): RulePreview {
   const named = new Set(
@@ -33,15 +33,15 @@ export function previewRule(
       )
       .map((lead) => lead.funnel),
   );
-  const met = leads.filter((lead) => meets(rule, lead));
+  const matched = leads.filter((lead) => matches(rule, lead));
   const pages = new Map<PageId, RulePreview['pages'][number]>();
-  for (const { page, funnel } of met) {
+  for (const { page, funnel } of matched) {
     const line = pages.get(page) ?? { page, funnel, leads: 0, own: named.has(funnel) };
     pages.set(page, { ...line, leads: line.leads + 1 });
   }
   return {
-    met: met.map((lead) => lead.submission),
+    matched: matched.map((lead) => lead.submission),
     pages: [...pages.values()].sort((a, b) => b.leads - a.leads),
-    others: met.filter((lead) => !named.has(lead.funnel)).length,
+    others: matched.filter((lead) => !named.has(lead.funnel)).length,
   };
 }

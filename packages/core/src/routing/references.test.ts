@@ -1,13 +1,14 @@
-import { calendarReferences } from '../booking/index.ts';
-import { emptySequence, sequenceReferences, SequenceContent } from '../followup/index.ts';
-import { RuleContent, ruleReferences } from './index.ts';
+import { referencesIn } from '../basics/index.ts';
+import { CalendarContent, newCalendar } from '../booking/index.ts';
+import { emptySequence, SequenceContent } from '../followup/index.ts';
+import { RuleContent } from './index.ts';
 
 const id = (end: number) => `00000000-0000-4000-8000-00000000000${end}`;
 
 it('finds all that a rule names', () => {
   const rule = RuleContent.parse({
     name: 'New patients',
-    meets: 'all',
+    matches: 'all',
     conditions: [
       { about: 'form', is: id(1) },
       { about: 'source', is: 'Direct' },
@@ -15,12 +16,12 @@ it('finds all that a rule names', () => {
       { about: 'funnel', is: id(3) },
     ],
     actions: [
-      { do: 'tag', tag: 'new' },
-      { do: 'give', to: id(4) },
-      { do: 'start', sequence: id(5) },
+      { kind: 'tag', tag: 'new' },
+      { kind: 'assign', to: id(4) },
+      { kind: 'start', sequence: id(5) },
     ],
   });
-  expect(ruleReferences(rule)).toEqual([
+  expect(referencesIn(RuleContent, rule)).toEqual([
     { kind: 'form', id: id(1), at: 'conditions.0.is' },
     { kind: 'page', id: id(2), at: 'conditions.2.is' },
     { kind: 'funnel', id: id(3), at: 'conditions.3.is' },
@@ -39,21 +40,22 @@ it('finds all that a sequence names', () => {
         anchor: 'joined',
         side: 'after',
         delay: { amount: 1, unit: 'days', at: null },
-        late: 'leave-out',
+        late: 'skip',
         action: { kind: 'start', sequence: id(2) },
       },
     ],
   });
-  expect(sequenceReferences(sequence)).toEqual([
+  expect(referencesIn(SequenceContent, sequence)).toEqual([
     { kind: 'calendar', id: id(1), at: 'event.calendar' },
     { kind: 'sequence', id: id(2), at: 'steps.0.action.sequence' },
   ]);
-  expect(sequenceReferences(emptySequence('Nothing'))).toEqual([]);
+  expect(referencesIn(SequenceContent, emptySequence('Nothing'))).toEqual([]);
 });
 
 it('finds the sequence that a calendar starts', () => {
-  expect(calendarReferences({ sequence: id(1) as never })).toEqual([
+  const calendar = newCalendar('Visits', 'America/New_York');
+  expect(referencesIn(CalendarContent, { ...calendar, sequence: id(1) })).toEqual([
     { kind: 'sequence', id: id(1), at: 'sequence' },
   ]);
-  expect(calendarReferences({ sequence: null })).toEqual([]);
+  expect(referencesIn(CalendarContent, calendar)).toEqual([]);
 });

@@ -5,7 +5,7 @@ const arrival: Arrival = { form: id(1), page: id(2), funnel: id(3), source: 'Sea
 const rule = (n: number, changes: Partial<Rule>): Rule => ({
   id: id(n),
   name: `Rule ${n}`,
-  meets: 'all',
+  matches: 'all',
   conditions: [{ about: 'form', is: id(1) }],
   actions: [],
   ...changes,
@@ -38,7 +38,7 @@ describe('routeLead', () => {
     [
       'any of two, one not',
       {
-        meets: 'any',
+        matches: 'any',
         conditions: [
           { about: 'form', is: id(9) },
           { about: 'funnel', is: id(3) },
@@ -47,9 +47,9 @@ describe('routeLead', () => {
       true,
     ],
     ['no condition at all', { conditions: [] }, false],
-    ['any of none', { meets: 'any', conditions: [] }, false],
-  ])('a rule on %s', (_what, changes, met) => {
-    expect(routeLead([rule(5, changes)], arrival).met.length === 1).toBe(met);
+    ['any of none', { matches: 'any', conditions: [] }, false],
+  ])('a rule on %s', (_what, changes, isMatched) => {
+    expect(routeLead([rule(5, changes)], arrival).matched.length === 1).toBe(isMatched);
   });
 
   it('adds up what the rules do, each once, in their order; the last to give wins', () => {
@@ -57,36 +57,36 @@ describe('routeLead', () => {
       [
         rule(5, {
           actions: [
-            { do: 'tag', tag: 'first-visit' },
-            { do: 'give', to: id(6) },
-            { do: 'start', sequence: id(8) },
+            { kind: 'tag', tag: 'first-visit' },
+            { kind: 'assign', to: id(6) },
+            { kind: 'start', sequence: id(8) },
           ],
         }),
         rule(6, {
           actions: [
-            { do: 'tag', tag: 'first-visit' },
-            { do: 'tag', tag: 'nervous' },
-            { do: 'give', to: id(7) },
-            { do: 'start', sequence: id(8) },
-            { do: 'tell', email: 'desk@example.com' },
+            { kind: 'tag', tag: 'first-visit' },
+            { kind: 'tag', tag: 'nervous' },
+            { kind: 'assign', to: id(7) },
+            { kind: 'start', sequence: id(8) },
+            { kind: 'notify', email: 'desk@example.com' },
           ],
         }),
         rule(7, {
           conditions: [{ about: 'page', is: id(9) }],
-          actions: [{ do: 'tag', tag: 'never' }],
+          actions: [{ kind: 'tag', tag: 'never' }],
         }),
       ],
       arrival,
     );
     expect(plan).toEqual({
-      met: [
+      matched: [
         { id: id(5), name: 'Rule 5' },
         { id: id(6), name: 'Rule 6' },
       ],
       tags: ['first-visit', 'nervous'],
-      owner: id(7),
+      assignee: id(7),
       sequences: [id(8)],
-      tell: ['desk@example.com'],
+      notify: ['desk@example.com'],
     });
   });
 });

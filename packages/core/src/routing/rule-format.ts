@@ -2,4 +2,14 @@ import { documentFormat, type DocumentFormat } from '../basics/index.ts';
 import type { RuleContent } from './rule.ts';
 
 /** How a rule is stored. */
-export const ruleFormat: DocumentFormat<RuleContent> = documentFormat('rule', []);
+export const ruleFormat: DocumentFormat<RuleContent> = documentFormat('rule', [
+  // Version 1 called things otherwise.
+  ({ meets, actions, ...rest }) => ({
+    ...rest,
+    matches: meets,
+    actions: (actions as { do: string }[]).map(({ do: was, ...action }) => ({
+      kind: was === 'give' ? 'assign' : was === 'tell' ? 'notify' : was,
+      ...action,
+    })),
+  }),
+]);

@@ -1,35 +1,18 @@
 import { z } from 'zod';
-import { FormId, FunnelId, PageId, type RuleId, SequenceId, UserId } from '../basics/index.ts';
+import { oneOfKinds, type RuleId } from '../basics/index.ts';
+import { actionKinds, type ActionNames, type RoutePlan } from './action-kinds.ts';
+import { conditionKinds } from './condition-kinds.ts';
 
-/** A tag as people type it: short, lower case, words joined by hyphens or spaces. */
-export const Tag = z
-  .string()
-  .trim()
-  .toLowerCase()
-  .min(1)
-  .max(40, 'Keep a tag to 40 characters.')
-  .regex(/^[^,<>]+$/, 'A tag has no commas or angle brackets.');
-
-export const Condition = z.discriminatedUnion('about', [
-  z.strictObject({ about: z.literal('form'), is: FormId }),
-  z.strictObject({ about: z.literal('page'), is: PageId }),
-  z.strictObject({ about: z.literal('funnel'), is: FunnelId }),
-  z.strictObject({ about: z.literal('source'), is: z.string().min(1).max(100) }),
-]);
+export const Condition = oneOfKinds('about', conditionKinds);
 export type Condition = z.infer<typeof Condition>;
 
-export const RuleAction = z.discriminatedUnion('do', [
-  z.strictObject({ do: z.literal('tag'), tag: Tag }),
-  z.strictObject({ do: z.literal('give'), to: UserId }),
-  z.strictObject({ do: z.literal('start'), sequence: SequenceId }),
-  z.strictObject({ do: z.literal('tell'), email: z.email() }),
-]);
+export const RuleAction = oneOfKinds('kind', actionKinds);
 export type RuleAction = z.infer<typeof RuleAction>;
 
-/** Leads that meet the conditions (all of them, or any) get the actions, in order. No condition meets nobody. */
+/** Leads that match the conditions (all of them, or any) get the actions, in order. No condition matches nobody. */
 export const RuleContent = z.strictObject({
   name: z.string().trim().min(1).max(80),
-  meets: z.enum(['all', 'any']),
+  matches: z.enum(['all', 'any']),
   conditions: z.array(Condition).max(20),
   actions: z.array(RuleAction).max(20),
 });
@@ -38,3 +21,18 @@ export type RuleContent = z.infer<typeof RuleContent>;
 export interface Rule extends RuleContent {
   id: RuleId;
 }
+
+/** A condition in a sentence: "from the form “First visit”". `name` is the name of what it asks for. */
+export const conditionWords = (condition: Condition, name: string): string =>
+  conditionKinds[condition.about].words(name);
+
+/** An action in a sentence: "assign to Dana". */
+export const ruleActionWords = (action: RuleAction, names: ActionNames): string =>
+  (actionKinds[action.kind].words as (action: RuleAction, names: ActionNames) => string)(
+    action,
+    names,
+  );
+
+/** Adds what an action does to the plan for a lead. */
+export const planAction = (plan: RoutePlan, action: RuleAction): void =>
+  (actionKinds[action.kind].effect as (plan: RoutePlan, action: RuleAction) => void)(plan, action);

@@ -64,15 +64,15 @@ export interface TemplateForm {
 
 function makeForm(form: TemplateForm, make: Make): FormDefinition {
   return {
-    version: 1,
+    version: 2,
     name: form.name,
     questions: form.questions.map(([kind, key, label, more]) =>
-      newQuestion(kind, make.part(), { key, label, must: true, ...more }),
+      newQuestion(kind, make.part(), { key, label, required: true, ...more }),
     ),
     button: form.button,
     consent: form.consent,
     after: form.after,
-    tell: [],
+    notify: [],
   };
 }
 

@@ -86,7 +86,7 @@ export const firstVisit: TemplatePage = {
       'worry',
       'What would help you most?',
       {
-        must: false,
+        required: false,
         options: ['More time', 'A quiet room', 'Knowing the price', 'Bringing somebody'],
       },
     ],
@@ -142,7 +142,7 @@ export const emergency: TemplatePage = {
     [],
     [
       ['phone', 'phone', 'Mobile'],
-      ['short-text', 'what', 'What happened?', { must: false }],
+      ['short-text', 'what', 'What happened?', { required: false }],
     ],
   ),
   bands: [
@@ -181,7 +181,7 @@ export const event: TemplatePage = {
       'text-consent',
       'texts',
       'Text me two hours before. Reply STOP and the texts end.',
-      { must: false },
+      { required: false },
     ],
   ]),
   bands: [
@@ -272,7 +272,7 @@ export const listing: TemplatePage = {
       'when',
       'When suits you?',
       {
-        must: false,
+        required: false,
         options: ['This week', 'At the weekend', 'Evenings', 'Just the papers, please'],
       },
     ],
@@ -302,7 +302,7 @@ export const signIn: TemplatePage = {
   description: 'Sign in for the viewing of [[address]].',
   form: {
     ...form('Viewing sign-in', 'I am here', [
-      ['checkbox', 'agent', 'I already have an agent', { must: false }],
+      ['checkbox', 'agent', 'I already have an agent', { required: false }],
     ]),
     after: {
       kind: 'message',
@@ -340,7 +340,7 @@ export const neighbourhood: TemplatePage = {
   title: 'What homes sell for in [[area]] · {{ client.name }}',
   description: 'Median price, days on market and homes for sale in [[area]].',
   form: form('Report request', 'Send me the report', [
-    ['address', 'home', 'Your address, for a closer figure', { must: false }],
+    ['address', 'home', 'Your address, for a closer figure', { required: false }],
   ]),
   bands: [
     bands.header('Ask what yours would bring'),
@@ -384,12 +384,12 @@ export const survey: TemplatePage = {
     'Send my answers',
     [
       ['choice', 'again', 'Would you come back?', { options: ['Yes', 'Perhaps', 'No'] }],
-      ['long-text', 'good', 'What was good?', { must: false }],
-      ['long-text', 'better', 'What should we do better?', { must: false }],
+      ['long-text', 'good', 'What was good?', { required: false }],
+      ['long-text', 'better', 'What should we do better?', { required: false }],
     ],
     [
-      ['first-name', 'first_name', 'First name', { must: false }],
-      ['email', 'email', 'Email, if we may answer', { must: false }],
+      ['first-name', 'first_name', 'First name', { required: false }],
+      ['email', 'email', 'Email, if we may answer', { required: false }],
     ],
   ),
   bands: [

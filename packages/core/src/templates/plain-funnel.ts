@@ -12,7 +12,7 @@ const first: TemplatePage = {
     questions: [
       ['full-name', 'name', 'Your name'],
       ['email', 'email', 'Email'],
-      ['phone', 'phone', 'Mobile', { must: false }],
+      ['phone', 'phone', 'Mobile', { required: false }],
     ],
     button: 'Send',
     consent: '',

@@ -91,7 +91,7 @@ describe('ready-made templates', () => {
         expect(Draft.safeParse(draft).error?.issues ?? []).toEqual([]);
         const { pictures, files, pages, linked } = bindingsOf(draft.page);
         expect([pictures, files, pages, linked]).toEqual([[], [], [], []]);
-        expect(Object.values(draft.forms).flatMap((form) => form.tell)).toEqual([]);
+        expect(Object.values(draft.forms).flatMap((form) => form.notify)).toEqual([]);
         expect(strayBlocks(draft.page)).toEqual([]);
       }
     },

@@ -108,7 +108,7 @@ describe('free times', () => {
       button: 'Book',
       consent: '',
       after: { kind: 'next-step' as const },
-      tell: [],
+      notify: [],
     },
   };
   const time = (hour: number, left = 1) => ({
@@ -289,7 +289,7 @@ describe('in another language', () => {
   it('a form says in it what may be left out and what went wrong', () => {
     const form = {
       ...shortForm('F', ['a', 'b', 'c']),
-      questions: [newQuestion('email', 'q', { key: 'email', label: 'Correo', must: false })],
+      questions: [newQuestion('email', 'q', { key: 'email', label: 'Correo', required: false })],
     };
     const id = '00000000-0000-4000-8000-000000000001' as FormId;
     const state = (): FormState => ({

@@ -48,7 +48,10 @@ function refuse(form: HTMLFormElement, problems: Refusal['problems'], times?: st
   const whole = problems.filter((problem) => !problem.known).map((problem) => problem.message);
   sayAbove(form, whole.join(' ') || form.dataset.marked!);
   for (const { field, message, known } of problems) {
-    const control = form.elements.namedItem(field);
+    const named = form.elements.namedItem(field);
+    // Of several boxes, what is wrong is said of them together.
+    const isBox = !(named instanceof HTMLElement) || named.closest('.choices');
+    const control = isBox ? form.querySelector(`.choices:has([name="${field}"])`) : named;
     if (!known || !(control instanceof HTMLElement)) continue;
     const words = document.createElement('span');
     words.className = 'wrong';

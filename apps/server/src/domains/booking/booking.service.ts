@@ -461,7 +461,7 @@ export class BookingService {
       person.email && `Email: ${person.email}`,
     ];
     const body = withoutLinks(lines.filter(Boolean).join('\n'));
-    for (const to of calendar.content.tell)
+    for (const to of calendar.content.notify)
       this.messenger.notify(effects, {
         client,
         to,

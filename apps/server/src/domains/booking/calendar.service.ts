@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { CalendarView } from '@plumgate/contract';
-import type { CalendarId, ClientId } from '@plumgate/core/basics';
-import { calendarReferences, type CalendarContent } from '@plumgate/core/booking';
+import { referencesIn, type CalendarId, type ClientId } from '@plumgate/core/basics';
+import { CalendarContent } from '@plumgate/core/booking';
 import { and, eq, sql } from 'drizzle-orm';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
@@ -54,7 +54,8 @@ export class CalendarService {
   async save(id: CalendarId, version: number, content: CalendarContent): Promise<CalendarView> {
     return this.database.transaction(async (tx) => {
       const before = await this.row(id, null, tx);
-      const [named, stored] = [calendarReferences(content), calendarReferences(before.content)];
+      const named = referencesIn(CalendarContent, content);
+      const stored = referencesIn(CalendarContent, before.content);
       await checkReferences(tx, before.clientId, named, 'body.content', stored);
       const [row] = await tx
         .update(calendars)

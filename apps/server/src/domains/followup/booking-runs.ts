@@ -5,9 +5,11 @@ import { Temporal } from 'temporal-polyfill';
 import { bookingChanged, bookingMade, type BookingHappening } from '../booking/booking-events.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
+import { leaveOut } from '../messages/leave-out.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { loadRuns, type LoadedRun } from './run-loading.ts';
+import { stepOfMessage } from './message-of-step.ts';
 import { countingFrom, RunService } from './run.service.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
 
@@ -114,25 +116,17 @@ export class BookingRuns implements OnModuleInit {
     );
     if (all.length === 0) return;
     const runs = await this.runs.mayGoOn(tx, all);
-    const recalled = await tx
-      .update(outbox)
-      .set({ state: 'dropped', lastError: 'its event changed' })
-      .where(
-        and(
-          inArray(
-            outbox.runId,
-            all.map(({ run }) => run.id),
-          ),
-          eq(outbox.state, 'owed'),
-          isNotNull(outbox.expiresAt),
-        ),
-      )
-      .returning({ key: outbox.key });
+    const ofRuns = isAnyOf(
+      outbox.runId,
+      all.map(({ run }) => run.id),
+    );
+    const isForOldTime = and(ofRuns, isNotNull(outbox.expiresAt));
+    const recalled = await leaveOut(tx, effects, isForOldTime, 'event-changed', now);
     const steps = recalled.flatMap(({ key }) => stepOfMessage(key) ?? []);
     if (steps.length > 0)
       await tx
         .update(runSteps)
-        .set({ state: 'waiting', doneAt: null, planVersion: sql`${runSteps.planVersion} + 1` })
+        .set({ state: 'planned', doneAt: null, planVersion: sql`${runSteps.planVersion} + 1` })
         .where(
           and(
             isAnyOf(runSteps.id, steps),
@@ -140,7 +134,7 @@ export class BookingRuns implements OnModuleInit {
               runSteps.runId,
               runs.map(({ run }) => run.id),
             ),
-            eq(runSteps.state, 'done'),
+            inArray(runSteps.state, ['queued', 'done']),
           ),
         );
     await this.runs.planAnew(tx, effects, runs, now, true);
@@ -152,6 +146,3 @@ const countsFrom = (
   { calendarId }: BookingHappening['booking'],
 ): boolean =>
   event.kind === 'booking' && (event.calendar === null || event.calendar === calendarId);
-
-/** The step that owed a message, by the message's key; null for any other message. */
-const stepOfMessage = (key: string): string | null => /^step:([^:]+)/.exec(key)?.[1] ?? null;

@@ -1,14 +1,24 @@
 import { Module } from '@nestjs/common';
 import { MessagesModule } from '../messages/messages.module.ts';
 import { BookingRuns } from './booking-runs.ts';
+import { MessageSteps } from './message-steps.ts';
 import { PersonRuns } from './person-runs.ts';
 import { RunService } from './run.service.ts';
 import { SequenceService } from './sequence.service.ts';
+import { StepEffects } from './step-effects.ts';
 import { StepWorker } from './step-worker.ts';
 
 @Module({
   imports: [MessagesModule],
-  providers: [BookingRuns, PersonRuns, RunService, SequenceService, StepWorker],
+  providers: [
+    BookingRuns,
+    MessageSteps,
+    PersonRuns,
+    RunService,
+    SequenceService,
+    StepEffects,
+    StepWorker,
+  ],
   exports: [RunService, SequenceService],
 })
 export class FollowupModule {}

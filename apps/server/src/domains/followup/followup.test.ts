@@ -46,7 +46,7 @@ const step = (id: string, changes: Partial<SequenceStep>): SequenceStep => ({
   anchor: 'joined',
   side: 'after',
   delay: { amount: 0, unit: 'minutes', at: null },
-  late: 'leave-out',
+  late: 'skip',
   action: { kind: 'email', subject: id, body: 'B' },
   ...changes,
 });
@@ -116,7 +116,7 @@ const steps = async (who: { id: PersonId }) =>
         .where(eq(sequenceRuns.personId, who.id))
     ).map(({ id, state, leftOut, at }) => [
       id,
-      leftOut ?? (state === 'waiting' ? at!.toString() : state),
+      leftOut ?? (state === 'planned' ? at!.toString() : state),
     ]),
   );
 const record = async (who: { id: PersonId }) =>
@@ -212,7 +212,7 @@ describe('counting back from a booking', () => {
         step('after', { anchor: 'event', delay: days(1) }),
       ],
     });
-    const bookable = await addBookingStep(app, world, {}, { sequence, tell: [] });
+    const bookable = await addBookingStep(app, world, {}, { sequence, notify: [] });
     const day = app.clock.now().toZonedDateTimeISO(zone).toPlainDate().add({ days: 4 });
     const at = (plus: number, time: string) =>
       day
@@ -409,7 +409,7 @@ describe('who may be written to', () => {
     const desk = 'front@quayside-dental.test';
     const telling = (name: string) =>
       make(name, {
-        steps: [step('tell', { action: { kind: 'tell', email: desk, body: 'Call.' } })],
+        steps: [step('tell', { action: { kind: 'notify', email: desk, body: 'Call.' } })],
       });
     const notices = () => app.database.db.select().from(postRoom).where(eq(postRoom.to, desk));
     await join(await telling('Tell once'), await person('Ira'));
@@ -440,7 +440,7 @@ describe('who may be written to', () => {
     await join(sequence, hal);
     await app.move('P2D');
     expect((await record(hal)).reach.mailRefused).toBe(true);
-    expect(await steps(hal)).toEqual({ first: 'done', second: 'mail-refused' });
+    expect(await steps(hal)).toEqual({ first: 'failed', second: 'mail-refused' });
     const today = (await owner('GET', `/api/clients/${clientId}/today`)).json<TodayBoard>();
     expect(today.failed).toEqual([
       expect.objectContaining({
@@ -474,7 +474,7 @@ describe('joining', () => {
         step('tell', {
           delay: { amount: 2, unit: 'hours', at: null },
           action: {
-            kind: 'tell',
+            kind: 'notify',
             email: 'boss@example.com',
             body: '{{ person.first_name }} is warm',
           },
@@ -517,12 +517,12 @@ describe('joining', () => {
 });
 
 describe('when things break', () => {
-  const owed = (to: string) =>
+  const queued = (to: string) =>
     app.database.db
       .select()
       .from(outbox)
-      .where(eq(outbox.state, 'owed'))
-      .then((rows) => rows.filter((row) => row.payload.to === to));
+      .where(eq(outbox.state, 'queued'))
+      .then((rows) => rows.filter((row) => row.to === to));
 
   it('a crash between effect and mark leaves neither: the step is done once, later', async () => {
     const sequence = await make('Crashing', {
@@ -536,7 +536,7 @@ describe('when things break', () => {
     runs.finish = () => Promise.reject(new Error('the process is gone'));
     await expect(app.get(StepWorker).doDue(app.clock.now())).rejects.toThrow('gone');
     runs.finish = finish;
-    expect(await owed('lou@example.com')).toHaveLength(0);
+    expect(await queued('lou@example.com')).toHaveLength(0);
     await Promise.all([app.get(StepWorker).doDue(app.clock.now()), app.settle()]);
     await app.settle();
     expect(await received('lou@example.com')).toEqual(['once']);
@@ -588,25 +588,25 @@ describe('when things break', () => {
   });
 });
 
-it('shows what a rule would have met before it is on, and whose leads they are', async () => {
+it('shows what a rule would have matched before it is on, and whose leads they are', async () => {
   const rule = {
     name: 'All ads',
-    meets: 'any' as const,
+    matches: 'any' as const,
     conditions: [{ about: 'source' as const, is: 'Direct' }],
     actions: [],
   };
   const preview = (
     await owner('POST', `/api/clients/${clientId}/rules/preview`, {
-      meets: rule.meets,
+      matches: rule.matches,
       conditions: rule.conditions,
     })
   ).json<{
-    met: number;
+    matched: number;
     others: number;
     pages: { own: boolean }[];
   }>();
-  expect(preview.met).toBeGreaterThan(0);
-  expect(preview.others).toBe(preview.met);
+  expect(preview.matched).toBeGreaterThan(0);
+  expect(preview.others).toBe(preview.matched);
   expect(preview.pages.every(({ own }) => !own)).toBe(true);
   const { id } = (await owner('POST', `/api/clients/${clientId}/rules`, rule)).json<{
     id: string;
@@ -614,10 +614,10 @@ it('shows what a rule would have met before it is on, and whose leads they are',
   const active = await app.get(RuleService).active(app.database.db, clientId);
   expect(active.map((one) => one.id)).not.toContain(id);
   const listed = (await owner('GET', `/api/clients/${clientId}/rules`)).json<{
-    rules: { on: boolean; met30: number }[];
+    rules: { on: boolean; matched30: number }[];
   }>();
   expect(listed.rules.map(({ on }) => on)).toEqual([true, false]);
-  expect(listed.rules[0]!.met30).toBeGreaterThan(0);
+  expect(listed.rules[0]!.matched30).toBeGreaterThan(0);
 });
 
 it('lists who waits, longest first, until somebody calls', async () => {

@@ -1,16 +1,13 @@
-import type { ClientId, SequenceId } from '@plumgate/core/basics';
+import type { ClientId } from '@plumgate/core/basics';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { asc, eq, like } from 'drizzle-orm';
 import { Webhook } from 'standardwebhooks';
-import { ClientService } from '../clients/client.service.ts';
 import { postRoom } from '../../records/messages/table.ts';
-import { PersonStore } from '../../records/people/person-store.ts';
 import { people, timeline } from '../../records/people/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { secret } from '../../platform/settings.ts';
+import { joinTogether } from '../../testing/join-together.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
-import { Causes } from '../../records/causes/consequences.ts';
-import { RunService } from './run.service.ts';
 import { SequenceService } from './sequence.service.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 
@@ -30,35 +27,11 @@ const step = (id: string, hours: number): SequenceStep => ({
   anchor: 'joined',
   side: 'after',
   delay: { amount: hours, unit: 'hours', at: null },
-  late: 'leave-out',
+  late: 'skip',
   action: { kind: 'email', subject: id, body: 'B' },
 });
 const make = (changes: Partial<SequenceContent>) =>
   app.get(SequenceService).create(clientId, { ...emptySequence('Many'), quiet: null, ...changes });
-
-/** People who join together, each with an address of their own. */
-async function joinTogether(sequence: SequenceId, count: number): Promise<void> {
-  const client = await app.get(ClientService).row(clientId);
-  await app.database.transaction(async (tx) => {
-    const effects = app.get(Causes).begin();
-    for (let index = 0; index < count; index++) {
-      const email = `p${index}@example.com`;
-      const details = {
-        firstName: `P${index}`,
-        lastName: '',
-        email,
-        emailKey: email,
-        phone: '',
-        phoneKey: null,
-        textConsent: false,
-      };
-      const at = app.clock.now();
-      const person = await app.get(PersonStore).arrive(tx, clientId, details, 'Direct', at, 0);
-      await app.get(RunService).join(tx, effects, { client, sequence, person, at });
-    }
-    await effects.write(tx);
-  });
-}
 
 async function subjectsByPerson(): Promise<string[]> {
   const mails = await app.database.db
@@ -70,15 +43,14 @@ async function subjectsByPerson(): Promise<string[]> {
   const rows = await app.database.db.select().from(outbox).orderBy(asc(outbox.order));
   expect(mails).toHaveLength(rows.filter(({ personId }) => personId !== null).length);
   const by = new Map<string, string[]>();
-  for (const { payload } of rows)
-    if ('subject' in payload && payload.to.startsWith('p'))
-      by.set(payload.to, [...(by.get(payload.to) ?? []), payload.subject]);
+  for (const { to, title } of rows)
+    if (to.startsWith('p')) by.set(to, [...(by.get(to) ?? []), title]);
   return [...by.values()].map((subjects) => subjects.join(' '));
 }
 
 it('sends messages that are due at the same moment in the order of their steps', async () => {
   const ids = ['first', 'second', 'third', 'fourth'];
-  await joinTogether(await make({ steps: ids.map((id) => step(id, 0)) }), 150);
+  await joinTogether(app, clientId, await make({ steps: ids.map((id) => step(id, 0)) }), 150);
   await app.settle();
   expect(await subjectsByPerson()).toEqual(Array(150).fill(ids.join(' ')));
 });
@@ -86,14 +58,19 @@ it('sends messages that are due at the same moment in the order of their steps',
 it('sends what quiet hours put together in the order it would have had', async () => {
   // In the list the later one comes first; both fall into the night and leave at its end.
   const steps = [step('eleven', 14), step('ten', 13), step('morning', 23)];
-  await joinTogether(await make({ steps, quiet: { from: '21:00', to: '08:12' } }), 20);
+  await joinTogether(
+    app,
+    clientId,
+    await make({ steps, quiet: { from: '21:00', to: '08:12' } }),
+    20,
+  );
   await app.move('P2D');
   expect(await subjectsByPerson()).toEqual(Array(20).fill('ten eleven morning'));
 });
 
 it('takes the new order when steps are put in another one', async () => {
   const sequence = await make({ steps: [step('a', 1), step('b', 1)] });
-  await joinTogether(sequence, 5);
+  await joinTogether(app, clientId, sequence, 5);
   const view = await app.get(SequenceService).get(sequence);
   const turned = { ...view.content, steps: view.content.steps.toReversed() };
   await app.get(SequenceService).save(sequence, view.version, turned);
@@ -104,7 +81,7 @@ it('takes the new order when steps are put in another one', async () => {
 it('does the steps of all others when the database refuses one, and says of that one that it failed', async () => {
   const tag: SequenceStep = { ...step('tag', 0), action: { kind: 'tag', tag: 'new' } };
   const good = await make({ steps: [tag, step('hello', 0)] });
-  await joinTogether(good, 60);
+  await joinTogether(app, clientId, good, 60);
   // A tag that no index takes, past every check: as a mistake of an earlier version might have stored it.
   const bad = await make({ steps: [tag, step('after', 0)] });
   const tooLong = Array.from({ length: 3000 }, () => Math.random().toString(36)).join('');
@@ -118,7 +95,7 @@ it('does the steps of all others when the database refuses one, and says of that
       },
     })
     .where(eq(sequences.id, bad));
-  await joinTogether(bad, 1);
+  await joinTogether(app, clientId, bad, 1);
   await app.settle();
   const failed = await app.database.db.select().from(runSteps).where(eq(runSteps.state, 'failed'));
   expect(failed.map(({ stepId, failedBecause }) => [stepId, failedBecause])).toEqual([
@@ -142,20 +119,21 @@ it('goes on past a message that can’t be marked, and the demo’s clock with i
   await app.database.pool.query(`
     create function refuse_mark() returns trigger language plpgsql as $$
     begin
-      if new.payload->>'subject' = 'stuck' and new.state = 'sent' then
+      if new.title = 'stuck' and new.state = 'sent' then
         raise exception 'no' using errcode = '22023';
       end if;
       return new;
     end $$;
     create trigger refuse_mark before update on outbox for each row execute function refuse_mark();`);
-  await joinTogether(await make({ steps: [step('stuck', 1), step('next', 2)] }), 3);
+  await joinTogether(app, clientId, await make({ steps: [step('stuck', 1), step('next', 2)] }), 3);
   await app.signIn('owner@example.com');
   const moved = await app.api('POST', '/api/demo/clock', { advance: 'PT3H' }, 'owner@example.com');
   expect(moved.statusCode).toBe(200);
   const rows = await app.database.db.select().from(outbox).orderBy(asc(outbox.order));
-  expect(
-    rows.map(({ payload, state }) => `${'subject' in payload && payload.subject} ${state}`),
-  ).toEqual([...Array<string>(3).fill('stuck failed'), ...Array<string>(3).fill('next sent')]);
+  expect(rows.map(({ title, state }) => `${title} ${state}`)).toEqual([
+    ...Array<string>(3).fill('stuck failed'),
+    ...Array<string>(3).fill('next sent'),
+  ]);
 });
 
 it('notes a reply once, however often the gateway tells of it, and whatever is in it', async () => {
@@ -195,12 +173,17 @@ it('notes a reply once, however often the gateway tells of it, and whatever is i
 });
 
 it('stops, after a kill in the middle of a sending, where the lease ends and at all that is due after', async () => {
-  await joinTogether(await make({ steps: [step('cut off', 1), step('later', 3)] }), 1);
+  await joinTogether(
+    app,
+    clientId,
+    await make({ steps: [step('cut off', 1), step('later', 3)] }),
+    1,
+  );
   await app.move('PT1H');
   const start = app.clock.now();
   // As a killed process leaves it: taken, and neither sent nor given back.
   await app.database.db.update(outbox).set({
-    state: 'owed',
+    state: 'queued',
     sentAt: null,
     leasedBy: 'killed',
     leasedUntil: start.add({ seconds: 40 }),

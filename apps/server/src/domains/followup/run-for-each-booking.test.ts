@@ -39,9 +39,9 @@ const runs = async (reminders: Reminders) =>
 async function signUp(reminders: Reminders, name: string): Promise<void> {
   await app.get(RuleService).add(world.client.id as ClientId, {
     name: 'Remind',
-    meets: 'all',
+    matches: 'all',
     conditions: [{ about: 'form', is: world.formId }],
-    actions: [{ do: 'start', sequence: reminders.sequence }],
+    actions: [{ kind: 'start', sequence: reminders.sequence }],
   });
   const form = { _form: world.formBlock, name, email: `${name}@example.com` };
   const answer = await app.site('POST', '/first-visit', { form });

@@ -1,3 +1,4 @@
+import type { Answers } from '@plumgate/core/forms';
 import type { Instant } from '@plumgate/core/basics';
 import {
   planRun,
@@ -22,7 +23,7 @@ export interface LoadedRun {
   content: SequenceContent;
   person: PersonRow;
   client: ClientRow;
-  answers: Record<string, unknown> | null;
+  answers: Answers | null;
   booking: typeof bookings.$inferSelect | null;
   where: string | null;
   /** The zone of the booking's calendar. */

@@ -15,6 +15,7 @@ import {
   type EndsWhen,
   type LeftOut,
   type PlannedStep,
+  type RunStep,
   type SequenceContent,
   type StepChange,
 } from '@plumgate/core/followup';
@@ -261,8 +262,8 @@ export class RunService {
       for (const change of changes) {
         const isNew = change.becomes !== 'removed' && change.isNew;
         const row = {
-          dueAt: change.becomes === 'waiting' ? change.at : null,
-          ...(change.becomes === 'waiting' && {
+          dueAt: change.becomes === 'planned' ? change.at : null,
+          ...(change.becomes === 'planned' && {
             nominalAt: plan.find(({ step }) => step === change.step)?.nominalTime ?? null,
             position: placeOf(change.step, loaded.content),
           }),
@@ -279,7 +280,7 @@ export class RunService {
           });
         } else {
           const was = standing.find(({ stepId }) => stepId === change.step)!;
-          const isAgain = was.state === 'done';
+          const isAgain = wasDone(was);
           await tx
             .update(runSteps)
             .set({
@@ -306,7 +307,7 @@ export class RunService {
       update ${runSteps} set position = placed.ordinality - 1
       from ${sequences}, jsonb_array_elements(${sequences.content} -> 'steps') with ordinality as placed (step, ordinality)
       where ${sequences.id} = ${sequence} and ${runSteps.sequenceId} = ${sequence}
-        and ${runSteps.state} = 'waiting' and ${runSteps.stepId} = placed.step ->> 'id'`);
+        and ${runSteps.state} = 'planned' and ${runSteps.stepId} = placed.step ->> 'id'`);
   }
 
   /** Marks runs of which nothing waits any more as finished. */
@@ -318,7 +319,7 @@ export class RunService {
       .where(
         and(
           isAnyOf(runSteps.runId, runs),
-          sql`(${runSteps.state} = 'waiting' or (${runSteps.state} = 'left-out' and ${runSteps.leftOut} = 'no-event'))`,
+          sql`(${runSteps.state} = 'planned' or (${runSteps.state} = 'left-out' and ${runSteps.leftOut} = 'no-event'))`,
         ),
       );
     const over = runs.filter((id) => !open.some((row) => row.id === id));
@@ -346,7 +347,7 @@ export class RunService {
     await tx
       .update(runSteps)
       .set({ state: 'dropped' })
-      .where(and(inArray(runSteps.runId, ids), eq(runSteps.state, 'waiting')));
+      .where(and(inArray(runSteps.runId, ids), eq(runSteps.state, 'planned')));
     for (const { person, content } of runs)
       effects.note(person, now, { kind: 'ended', sequence: content.name, because });
   }
@@ -390,8 +391,7 @@ export class RunService {
       const changes = replan(
         standing.map((step) => ({
           step: step.stepId,
-          // What failed would fail again: no plan brings it back.
-          state: step.state === 'dropped' || step.state === 'failed' ? 'closed' : step.state,
+          state: inPlan(step.state),
           at: step.dueAt,
           leftOut: step.leftOut,
         })),
@@ -450,9 +450,11 @@ export class RunService {
   }
 }
 
-/** The key of the message that a step owes; planned again after it was done, the step owes another. */
-export const messageOfStep = ({ id, planVersion }: Pick<StepRow, 'id' | 'planVersion'>): string =>
-  planVersion === 0 ? `step:${id}` : `step:${id}:${planVersion}`;
+/** Tells whether a sequence ends on one of the tags. */
+export const endsOnTag =
+  (tags: string[]) =>
+  (end: { when: string; tag?: string }): boolean =>
+    end.when === 'tagged' && tags.includes(end.tag!);
 
 async function zoneOfCalendar(tx: Queries, id: CalendarId): Promise<string | null> {
   const [row] = await tx
@@ -486,12 +488,18 @@ const rowOf = ({ step, at, leftOut, nominalTime }: PlannedStep, content: Sequenc
   dueAt: at,
   nominalAt: nominalTime,
   position: placeOf(step, content),
-  state: at ? ('waiting' as const) : ('left-out' as const),
+  state: at ? ('planned' as const) : ('left-out' as const),
   leftOut,
 });
 
+/** A step's state as planning sees it. A queued message is as good as sent; what failed would fail again: no plan brings it back. */
+const inPlan = (state: StepRow['state']): RunStep['state'] =>
+  state === 'queued' ? 'done' : state === 'dropped' || state === 'failed' ? 'closed' : state;
+
+const wasDone = ({ state }: StepRow) => state === 'done' || state === 'queued';
+
 const isSettled = (step: Pick<StepRow, 'state' | 'leftOut'>) =>
-  step.state !== 'waiting' && !(step.state === 'left-out' && step.leftOut === 'no-event');
+  step.state !== 'planned' && !(step.state === 'left-out' && step.leftOut === 'no-event');
 
 const waitsForNothing = (plan: PlannedStep[], content: SequenceContent) =>
   plan.map((step) => rowOf(step, content)).every(isSettled);

@@ -1,12 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { SequenceEffect, SequenceView } from '@plumgate/contract';
-import type { ClientId, Instant, SequenceId } from '@plumgate/core/basics';
-import {
-  actionWords,
-  emptySequence,
-  sequenceReferences,
-  type SequenceContent,
-} from '@plumgate/core/followup';
+import { referencesIn, type ClientId, type Instant, type SequenceId } from '@plumgate/core/basics';
+import { actionWords, emptySequence, SequenceContent } from '@plumgate/core/followup';
 import { momentFields } from '@plumgate/core/messages';
 import { and, count, eq, inArray, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
@@ -66,9 +61,9 @@ export class SequenceService {
       await checkReferences(
         tx,
         before.clientId,
-        sequenceReferences(content),
+        referencesIn(SequenceContent, content),
         'body.content',
-        sequenceReferences(before.content),
+        referencesIn(SequenceContent, before.content),
       );
       const [row] = await tx
         .update(sequences)
@@ -107,8 +102,8 @@ export class SequenceService {
           return {
             step: step.id,
             name: actionWords(step.action),
-            moved: many((one) => one.becomes === 'waiting' && !one.isNew),
-            added: many((one) => one.becomes === 'waiting' && one.isNew),
+            moved: many((one) => one.becomes === 'planned' && !one.isNew),
+            added: many((one) => one.becomes === 'planned' && one.isNew),
             leftOut: many((one) => one.becomes === 'left-out'),
             removed: many((one) => one.becomes === 'removed'),
           };
@@ -133,7 +128,7 @@ export class SequenceService {
     const { event } = after;
     for (const { loaded, standing } of changed) {
       const { client, person, run } = loaded;
-      const wasTold = standing.some((step) => step.state === 'done');
+      const wasTold = standing.some(({ state }) => state === 'done' || state === 'queued');
       if (!wasTold || !person.email || person.mailRefusedAt) continue;
       const { zone } = client.facts;
       const moment = momentFields(fixedMoment(event.at, zone), zone);

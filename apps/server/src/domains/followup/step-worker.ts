@@ -1,26 +1,27 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Instant, RunId } from '@plumgate/core/basics';
-import { unreachable } from '@plumgate/core/basics';
 import {
   actionWords,
+  stepKinds,
   whyUnreachable,
   type LeftOut,
   type SequenceStep,
   makesSenseUntil,
 } from '@plumgate/core/followup';
-import { momentFields, withoutLinks, type MergeContext } from '@plumgate/core/messages';
+import { answerWords } from '@plumgate/core/forms';
+import { momentFields, type MergeContext } from '@plumgate/core/messages';
 import { and, asc, eq, inArray, lte, min, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
-import { PersonStore } from '../../records/people/person-store.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import { Worker } from '../../platform/worker.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { isolateFailures } from '../../platform/database/isolate-failures.ts';
 import { isDataError, sqlState } from '../../platform/database/sql-state.ts';
-import { Messenger, nameFor, type ToPerson } from '../messages/messenger.ts';
+import { Messenger } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { eventOf, eventZone, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
-import { messageOfStep, RunService } from './run.service.ts';
+import { RunService } from './run.service.ts';
+import { StepEffects } from './step-effects.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
 
 type StepRow = typeof runSteps.$inferSelect;
@@ -40,7 +41,7 @@ export class StepWorker implements OnModuleInit {
     private readonly database: Database,
     private readonly runs: RunService,
     private readonly causes: Causes,
-    private readonly store: PersonStore,
+    private readonly effects: StepEffects,
     private readonly messenger: Messenger,
     private readonly worker: Worker,
   ) {}
@@ -59,7 +60,7 @@ export class StepWorker implements OnModuleInit {
    * something in a batch, the steps it refuses fail alone and the others are done.
    */
   async doDue(now: Instant): Promise<number> {
-    const isDue = and(eq(runSteps.state, 'waiting'), lte(runSteps.dueAt, now));
+    const isDue = and(eq(runSteps.state, 'planned'), lte(runSteps.dueAt, now));
     try {
       return await this.doSteps(isDue, now);
     } catch (error) {
@@ -123,7 +124,7 @@ export class StepWorker implements OnModuleInit {
       const [row] = await tx
         .update(runSteps)
         .set({ state: 'failed', doneAt: now, failedBecause: sqlState(error) })
-        .where(and(eq(runSteps.id, id), eq(runSteps.state, 'waiting')))
+        .where(and(eq(runSteps.id, id), eq(runSteps.state, 'planned')))
         .returning();
       if (!row) return;
       const [loaded] = await loadRuns(tx, eq(sequenceRuns.id, row.runId));
@@ -146,7 +147,7 @@ export class StepWorker implements OnModuleInit {
     return this.database.db
       .select({ at: min(runSteps.dueAt) })
       .from(runSteps)
-      .where(eq(runSteps.state, 'waiting'));
+      .where(eq(runSteps.state, 'planned'));
   }
 
   private async doStep(pass: Pass, row: StepRow): Promise<void> {
@@ -163,8 +164,20 @@ export class StepWorker implements OnModuleInit {
       });
       return pass.leaveOut(row, reason);
     }
-    await this.act(pass, row, step, loaded);
-    pass.mark(row, 'done');
+    await this.effects.carryOut(
+      {
+        tx: pass.tx,
+        effects: pass.effects,
+        now: pass.now,
+        row,
+        loaded,
+        context: this.context(loaded),
+        expiresAt: this.expiry(step, loaded),
+        ended: (runs) => runs.forEach((id) => pass.ended.add(id)),
+      },
+      step.action,
+    );
+    pass.mark(row, stepKinds[step.action.kind].sends ? 'queued' : 'done');
   }
 
   /** What has changed since the step was planned: a person who can't be reached any more, an event that is over. */
@@ -172,81 +185,6 @@ export class StepWorker implements OnModuleInit {
     const until = this.expiry(step, loaded);
     if (until && Temporal.Instant.compare(until, now) <= 0) return 'event-past';
     return whyUnreachable(step, reachable(loaded.person));
-  }
-
-  private async act(
-    pass: Pass,
-    row: StepRow,
-    step: SequenceStep,
-    loaded: LoadedRun,
-  ): Promise<void> {
-    const { client, person, content } = loaded;
-    const { tx, effects, now } = pass;
-    const { action } = step;
-    const to: ToPerson = {
-      client,
-      person,
-      key: messageOfStep(row),
-      at: now,
-      from: content.name,
-      context: this.context(loaded),
-      runId: row.runId,
-      expiresAt: this.expiry(step, loaded),
-    };
-    switch (action.kind) {
-      case 'email':
-        return this.messenger.emailPerson(effects, to, action);
-      case 'text':
-        return this.messenger.textPerson(effects, to, action.body);
-      case 'tell': {
-        const subject = withoutLinks(`${nameFor(person)}: ${content.name}`);
-        this.messenger.notify(effects, {
-          client,
-          to: action.email,
-          key: to.key,
-          at: now,
-          subject,
-          body: this.messenger.fill(client, action.body, to.context),
-          person,
-        });
-        effects.note(person, now, { kind: 'told', to: action.email, subject });
-        return;
-      }
-      case 'tag': {
-        const tags = await this.store.tag(tx, person, [action.tag]);
-        if (tags.length > 0)
-          effects.note(person, now, { kind: 'tagged', tags, rule: content.name });
-        const ended = await this.runs.endOn(
-          tx,
-          effects,
-          person.id,
-          now,
-          endsOnTag(tags),
-          `tagged ${action.tag}`,
-        );
-        for (const id of ended) pass.ended.add(id);
-        return;
-      }
-      case 'untag':
-        if (await this.store.untag(tx, person, action.tag))
-          effects.note(person, now, { kind: 'untagged', tag: action.tag, sequence: content.name });
-        return;
-      case 'start':
-        await this.runs.join(tx, effects, {
-          client,
-          person,
-          sequence: action.sequence,
-          booking: loaded.booking,
-          at: now,
-        });
-        return;
-      case 'end':
-        await this.runs.end(tx, effects, [loaded], now, 'its end step');
-        pass.ended.add(row.runId);
-        return;
-      default:
-        unreachable(action);
-    }
   }
 
   /** A message about what is still to come makes no sense after it. */
@@ -262,7 +200,7 @@ export class StepWorker implements OnModuleInit {
     return {
       ...this.messenger.personIn(person),
       answers: Object.fromEntries(
-        Object.entries(loaded.answers ?? {}).map(([key, answer]) => [key, String(answer)]),
+        Object.entries(loaded.answers ?? {}).map(([key, answer]) => [key, answerWords(answer)]),
       ),
       ...(booking && booking.state !== 'cancelled'
         ? this.messenger.bookingIn(
@@ -275,18 +213,16 @@ export class StepWorker implements OnModuleInit {
   }
 }
 
-/** Tells whether a sequence ends on one of the tags. */
-export const endsOnTag =
-  (tags: string[]) =>
-  (end: { when: string; tag?: string }): boolean =>
-    end.when === 'tagged' && tags.includes(end.tag!);
-
 /** One batch under way: what is loaded, what it leads to, and which steps are done with. */
 class Pass {
   readonly loaded: Map<RunId, LoadedRun>;
   /** Runs that ended within this batch: their later steps don't happen. */
   readonly ended = new Set<RunId>();
-  private readonly marks = { done: [] as string[], dropped: [] as string[] };
+  readonly marks = {
+    queued: [] as string[],
+    done: [] as string[],
+    dropped: [] as string[],
+  };
   private readonly leftOut = new Map<LeftOut, string[]>();
 
   constructor(
@@ -298,7 +234,7 @@ class Pass {
     this.loaded = new Map(loaded.map((one) => [one.run.id, one]));
   }
 
-  mark(row: StepRow, as: 'done' | 'dropped'): void {
+  mark(row: StepRow, as: keyof Pass['marks']): void {
     this.marks[as].push(row.id);
   }
 
@@ -313,7 +249,7 @@ class Pass {
         .set({ doneAt: this.now, ...values })
         .where(isAnyOf(runSteps.id, ids));
     const marks = [
-      ...(['done', 'dropped'] as const)
+      ...(['queued', 'done', 'dropped'] as const)
         .filter((state) => this.marks[state].length > 0)
         .map((state) => set(this.marks[state], { state })),
       ...[...this.leftOut].map(([leftOut, ids]) =>

@@ -109,7 +109,7 @@ export class ImportService {
         file: (id) => own.files.get(id) ?? null,
         calendar: (id) => id,
         page: (id) => id,
-        linked: (id) => id,
+        linkedBand: (id) => id,
       },
     );
   }

@@ -1,16 +1,23 @@
 import { Injectable } from '@nestjs/common';
-import type { ClientId, FormId } from '@plumgate/core/basics';
-import { shortForm, type FormDefinition } from '@plumgate/core/forms';
-import { and, eq, inArray } from 'drizzle-orm';
+import type { FormView } from '@plumgate/contract';
+import type { ClientId, FormId, PageId } from '@plumgate/core/basics';
+import { FormDefinition, shortForm } from '@plumgate/core/forms';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { z } from 'zod';
 import { Database, type Queries } from '../../platform/database/database.ts';
+import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { forms } from '../../records/forms/table.ts';
+import { pageForms, pages } from '../../records/pages/table.ts';
+import { formChanged } from './form-events.ts';
 
 @Injectable()
 export class FormService {
   constructor(
     private readonly database: Database,
     private readonly ids: IdSource,
+    private readonly causes: Causes,
   ) {}
 
   async list(clientId: ClientId): Promise<{ id: FormId; definition: FormDefinition }[]> {
@@ -48,15 +55,62 @@ export class FormService {
     return Object.fromEntries(rows.map((row) => [row.id, row.definition]));
   }
 
-  async keep(
+  /** A form with its version and the pages that show it, for whoever changes it by itself. */
+  async get(id: FormId): Promise<FormView> {
+    const [row] = await this.database.db.select().from(forms).where(eq(forms.id, id));
+    if (!row) throw notFound();
+    const on = await this.database.db
+      .select({ pageId: pages.id, name: pages.name })
+      .from(pageForms)
+      .innerJoin(pages, and(eq(pages.id, pageForms.pageId), isNull(pages.removedAt)))
+      .where(eq(pageForms.formId, id))
+      .orderBy(asc(pages.name));
+    return { id, version: row.version, definition: row.definition, pages: on };
+  }
+
+  /**
+   * Saves a form that was changed from `version`, and gives its new one.
+   *
+   * @throws AppProblem `changed-elsewhere` when somebody saved a newer version meanwhile
+   */
+  async save(id: FormId, version: number, given: unknown): Promise<number> {
+    const read = FormDefinition.safeParse(given);
+    if (!read.success) throw formProblem(read.error.issues);
+    return this.database.transaction(async (tx) => {
+      const effects = this.causes.begin();
+      const [row] = await tx
+        .update(forms)
+        .set({ definition: read.data, version: version + 1 })
+        .where(and(eq(forms.id, id), eq(forms.version, version)))
+        .returning({ version: forms.version });
+      if (!row) throw new AppProblem('changed-elsewhere');
+      effects.raise(formChanged, { id, with: null });
+      await effects.write(tx);
+      return row.version;
+    });
+  }
+
+  /** Saves a form with the draft of a page that shows it, whose version has been checked. */
+  async saveWithDraft(
     tx: Queries,
-    clientId: ClientId,
+    effects: Consequences,
+    page: { id: PageId; clientId: ClientId },
     id: FormId,
     definition: FormDefinition,
   ): Promise<void> {
     await tx
       .update(forms)
-      .set({ definition })
-      .where(and(eq(forms.id, id), eq(forms.clientId, clientId)));
+      .set({ definition, version: sql`${forms.version} + 1` })
+      .where(and(eq(forms.id, id), eq(forms.clientId, page.clientId)));
+    effects.raise(formChanged, { id, with: page.id });
   }
 }
+
+const formProblem = (issues: z.core.$ZodIssue[]): AppProblem =>
+  new AppProblem('bad-request', {
+    detail: issues[0]!.message,
+    fields: issues.map(({ path, message }) => ({
+      field: ['body.definition', ...path].join('.'),
+      message,
+    })),
+  });

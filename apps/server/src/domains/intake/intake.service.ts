@@ -4,6 +4,7 @@ import { Injectable } from '@nestjs/common';
 import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
 import { cleanText, done, failed, localDay, ownValue, type Outcome } from '@plumgate/core/basics';
 import {
+  answerWords,
   readAnswers,
   type Answers,
   type FieldProblem,
@@ -17,13 +18,10 @@ import { BookingService, SlotGone } from '../booking/booking.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
 import { Messenger, nameFor } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
-import { RunService } from '../followup/run.service.ts';
-import { endsOnTag } from '../followup/step-worker.ts';
+import { endsOnTag, RunService } from '../followup/run.service.ts';
 import { timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
-import type { EmailPayload } from '../../platform/mail/email-payload.ts';
-import type { TextPayload } from '../../platform/texts/text-payload.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -50,10 +48,10 @@ class DuplicateSubmission extends Error {
   }
 }
 
-/** What a lead caused: the lines of its timeline, and the messages owed at once. */
+/** What a lead caused: the lines of its timeline, and the messages queued at once. */
 export interface Effects {
   facts: TimelineFact[];
-  owed: (EmailPayload | TextPayload)[];
+  messages: { kind: 'email' | 'text'; to: string; title: string }[];
 }
 
 /** Undoes a rehearsal's transaction, and carries out of it what would have been. */
@@ -147,12 +145,12 @@ export class IntakeService {
       .from(timeline)
       .where(eq(timeline.personId, row!.personId))
       .orderBy(asc(timeline.id));
-    const owed = await tx
-      .select({ payload: outbox.payload })
+    const messages = await tx
+      .select({ kind: outbox.kind, to: outbox.to, title: outbox.title })
       .from(outbox)
       .where(sql`${outbox}.xmin = pg_current_xact_id()::xid`)
       .orderBy(asc(outbox.order));
-    return { facts: facts.map(({ fact }) => fact), owed: owed.map(({ payload }) => payload) };
+    return { facts: facts.map(({ fact }) => fact), messages };
   }
 
   private async write(
@@ -180,7 +178,7 @@ export class IntakeService {
     const booking = isChange ? null : await this.takeTime(tx, effects, arriving);
     for (const sequence of plan.sequences)
       await this.runs.join(tx, effects, { client, person, sequence, submission, booking, at });
-    this.tell(effects, arriving);
+    this.notify(effects, arriving);
     await effects.write(tx, [
       ...this.store.noteAlsoGiven(tx, person, person.also, details.textConsent, at),
       ...(first.onPage && !isChange ? [this.countLead(tx, arriving, first.inFunnel)] : []),
@@ -262,7 +260,7 @@ export class IntakeService {
         revisionId: incoming.revisionId,
         answers,
         source: incoming.source,
-        rulesMet: plan.met,
+        rulesMatched: plan.matched,
         ...keys,
         isChange: arriving.isChange,
         receivedAt: at,
@@ -284,8 +282,9 @@ export class IntakeService {
     });
     if (person.also.name || person.also.phone)
       effects.note(person, at, { kind: 'also-given', ...person.also });
-    const rule = plan.met.map((met) => met.name).join(', ');
-    if (rule) effects.note(person, at, { kind: 'met', rules: plan.met.map((met) => met.name) });
+    const rules = plan.matched.map(({ name }) => name);
+    const rule = rules.join(', ');
+    if (rule) effects.note(person, at, { kind: 'matched', rules });
     const tags = await this.store.tag(tx, person, plan.tags);
     if (tags.length > 0) {
       effects.note(person, at, { kind: 'tagged', tags, rule });
@@ -300,12 +299,12 @@ export class IntakeService {
           `tagged ${tags.join(', ')}`,
         );
     }
-    if (plan.owner && plan.owner !== person.ownerId) {
-      const to = await this.store.give(tx, person, plan.owner);
-      if (to !== null) effects.note(person, at, { kind: 'given', to, rule });
+    if (plan.assignee && plan.assignee !== person.assigneeId) {
+      const to = await this.store.assign(tx, person, plan.assignee);
+      if (to !== null) effects.note(person, at, { kind: 'assigned', to, rule });
     }
     for (const to of noticesOf(arriving))
-      effects.note(person, at, { kind: 'told', to, subject: noticeSubject(arriving) });
+      effects.note(person, at, { kind: 'notified', to, subject: noticeSubject(arriving) });
   }
 
   private async takeTime(
@@ -326,7 +325,7 @@ export class IntakeService {
   }
 
   /** Tells the business who wrote and what they said; an answer to the notice goes to the person. */
-  private tell(effects: Consequences, arriving: Arriving): void {
+  private notify(effects: Consequences, arriving: Arriving): void {
     const { incoming, answers, client, person, submission, at } = arriving;
     const lines = labelledAnswers(incoming.form, answers).map(
       ({ question, answer }) => `${question}: ${answer}`,
@@ -378,7 +377,7 @@ export function readIncoming({ form, typed, booking }: Incoming): Outcome<Answer
 }
 
 const noticesOf = ({ incoming, plan }: Arriving): string[] => [
-  ...new Set([...incoming.form.tell, ...plan.tell]),
+  ...new Set([...incoming.form.notify, ...plan.notify]),
 ];
 
 /** The answers with the questions' own words, in the form's order; what was left empty is left out. */
@@ -389,7 +388,7 @@ export function labelledAnswers(
   return form.questions.flatMap((question) => {
     const answer = ownValue(answers, question.key);
     if (answer === undefined || answer === false) return [];
-    return { question: question.label, answer: answer === true ? 'yes' : String(answer) };
+    return { question: question.label, answer: answerWords(answer) };
   });
 }
 

@@ -40,7 +40,7 @@ it('takes a lead all the way: person, tags, owner, answers, confirmation and not
     firstName: 'Ana',
     lastName: 'Okafor',
     tags: ['first-visit'],
-    ownerName: 'Front desk',
+    assigneeName: 'Front desk',
     submissions: 1,
   });
   expect(record.timeline.map(({ kind }) => kind).sort()).toEqual([

@@ -1,5 +1,11 @@
 import { Injectable } from '@nestjs/common';
-import { truncate, type ClientId, type Instant, type PersonId } from '@plumgate/core/basics';
+import {
+  truncate,
+  type ClientId,
+  type Instant,
+  type MessageId,
+  type PersonId,
+} from '@plumgate/core/basics';
 import { textKeyword } from '@plumgate/core/messages';
 import { emailKey, phoneKey } from '@plumgate/core/people';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
@@ -11,6 +17,7 @@ import { people } from '../../records/people/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
+import { leaveOut } from './leave-out.ts';
 import type { OptOutTarget } from './person-links.ts';
 import type { ReceivedEmail } from '../../platform/mail/received-email.ts';
 import type { WireText } from '../../platform/texts/gateway-stand-in.ts';
@@ -59,7 +66,7 @@ export class ConsentService {
       if (person) {
         const effects = this.causes.begin();
         effects.note(person, now, { kind: 'unsubscribed' });
-        await this.dropOwed(tx, person, 'email', 'they unsubscribed');
+        await leaveOut(tx, effects, isTo(person, 'email'), 'unsubscribed', now);
         effects.raise(unsubscribed, { person, at: now });
         effects.raise(reachChanged, { person, at: now });
         await effects.write(tx);
@@ -106,6 +113,14 @@ export class ConsentService {
     this.worker.wake();
   }
 
+  /** The gateway reports that a text has reached the phone. */
+  async delivered(message: MessageId): Promise<void> {
+    await this.database.db
+      .update(outbox)
+      .set({ state: 'delivered' })
+      .where(and(eq(outbox.id, message), eq(outbox.state, 'sent')));
+  }
+
   private async isNew(tx: Queries, id: string, receivedAt: Instant): Promise<boolean> {
     const rows = await tx
       .insert(receivedMessages)
@@ -133,9 +148,7 @@ export class ConsentService {
     const [row] = await tx
       .select({ clientId: outbox.clientId })
       .from(outbox)
-      .where(
-        sql`${outbox.payload}->>'kind' = 'email' and lower(${outbox.payload}->>'to') = ${to.toLowerCase()}`,
-      )
+      .where(and(eq(outbox.kind, 'email'), sql`lower(${outbox.to}) = ${to.toLowerCase()}`))
       .orderBy(desc(outbox.order))
       .limit(1);
     return row?.clientId;
@@ -150,26 +163,8 @@ export class ConsentService {
   ): Promise<void> {
     await tx.update(people).set({ textConsent: allow }).where(eq(people.id, person.id));
     effects.note(person, now, { kind: allow ? 'texts-allowed' : 'texts-stopped' });
-    if (!allow) await this.dropOwed(tx, person, 'text', 'they stopped texts');
+    if (!allow) await leaveOut(tx, effects, isTo(person, 'text'), 'no-text-consent', now);
     effects.raise(reachChanged, { person, at: now });
-  }
-
-  private async dropOwed(
-    tx: Queries,
-    person: Pick<PersonRow, 'id'>,
-    kind: 'email' | 'text',
-    why: string,
-  ): Promise<void> {
-    await tx
-      .update(outbox)
-      .set({ state: 'dropped', lastError: why })
-      .where(
-        and(
-          eq(outbox.personId, person.id),
-          eq(outbox.state, 'owed'),
-          sql`${outbox.payload}->>'kind' = ${kind}`,
-        ),
-      );
   }
 
   /** Who wrote: the people with that number, of the client whose number they answered, the last seen first. */
@@ -192,9 +187,7 @@ export class ConsentService {
     const [row] = await tx
       .select({ clientId: outbox.clientId })
       .from(outbox)
-      .where(
-        sql`${outbox.payload}->>'kind' = 'text' and ${outbox.payload}->>'to' = ${from} and ${outbox.payload}->>'from' = ${to}`,
-      )
+      .where(and(eq(outbox.kind, 'text'), sql`lower(${outbox.to}) = ${from}`, eq(outbox.from, to)))
       .orderBy(desc(outbox.order))
       .limit(1);
     return row?.clientId;
@@ -205,6 +198,9 @@ export class ConsentService {
     return rows.find(({ facts }) => phoneKey(facts.phone, facts.country) === number)?.id;
   }
 }
+
+const isTo = (person: Pick<PersonRow, 'id'>, kind: 'email' | 'text') =>
+  and(eq(outbox.personId, person.id), eq(outbox.kind, kind));
 
 /** What somebody wrote themselves: mail programs quote the letter that is answered below it, each line behind a `>`. */
 const firstWords = (text: string): string =>

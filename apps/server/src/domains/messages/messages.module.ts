@@ -4,10 +4,13 @@ import { Database } from '../../platform/database/database.ts';
 import { MailDoor } from '../../platform/mail/mail-door.ts';
 import { SmtpStandIn } from '../../platform/mail/smtp-stand-in.ts';
 import { MAIL_STAND_IN } from '../../platform/mail/token.ts';
+import { hookPaths } from '../../platform/http/hook-paths.ts';
 import { secret } from '../../platform/settings.ts';
+import { SiteAddress } from '../../platform/site-address.ts';
 import { GatewayStandIn } from '../../platform/texts/gateway-stand-in.ts';
 import { TEXT_STAND_IN } from '../../platform/texts/stand-in-token.ts';
 import { TextDoor } from '../../platform/texts/text-door.ts';
+import { Composer } from './composer.ts';
 import { ConsentService } from './consent.service.ts';
 import { Messenger } from './messenger.ts';
 import { Outbox } from './outbox.ts';
@@ -18,14 +21,20 @@ import { PostRoomService } from './post-room.service.ts';
 const gateways: Provider[] = [
   {
     provide: TEXT_STAND_IN,
-    useFactory: async (config: Config, database: Database, room: PostRoomService) =>
+    useFactory: async (
+      config: Config,
+      database: Database,
+      room: PostRoomService,
+      address: SiteAddress,
+    ) =>
       config.textUrl
         ? null
         : GatewayStandIn.start(
             (text) => room.keepText(text),
             await secret(database.db, 'text-hook-secret'),
+            () => `${address.own()}${hookPaths.texts}`,
           ),
-    inject: [CONFIG, Database, PostRoomService],
+    inject: [CONFIG, Database, PostRoomService, SiteAddress],
   },
   {
     provide: TextDoor,
@@ -53,7 +62,15 @@ const gateways: Provider[] = [
 ];
 
 @Module({
-  providers: [ConsentService, Messenger, Outbox, PersonLinks, PostRoomService, ...gateways],
+  providers: [
+    Composer,
+    ConsentService,
+    Messenger,
+    Outbox,
+    PersonLinks,
+    PostRoomService,
+    ...gateways,
+  ],
   exports: [ConsentService, Messenger, PersonLinks, PostRoomService, TEXT_STAND_IN, MAIL_STAND_IN],
 })
 export class MessagesModule {}

@@ -1,25 +1,18 @@
 import { Injectable } from '@nestjs/common';
-import type { BookingId, Instant, RunId } from '@plumgate/core/basics';
-import { withoutLinks, type MergeContext } from '@plumgate/core/messages';
+import { truncate, type BookingId, type Instant, type RunId } from '@plumgate/core/basics';
+import { namespacesIn, oneLine, withoutLinks, type MergeContext } from '@plumgate/core/messages';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
-import {
-  bookingFields,
-  clientEmail,
-  emailToPerson,
-  fillFor,
-  personFields,
-  textToPerson,
-} from './compose.ts';
+import { bookingFields, fillFor, personFields, textToPerson } from './compose.ts';
 import { PersonLinks } from './person-links.ts';
 
 /** A message to a person: to whom, because of what, and when. */
 export interface ToPerson {
   client: ClientRow;
   person: PersonRow;
-  /** Names the cause: the same one again owes nothing more. */
+  /** Names the cause: the same one again queues nothing more. */
   key: string;
   at: Instant;
   /** What the record names as its origin: a sequence or a calendar. */
@@ -43,8 +36,8 @@ export interface Notice {
 }
 
 /**
- * Composes and owes every message that leaves the program, in the transaction of its cause, and notes on the person's
- * record what they are sent.
+ * Queues every message that leaves the program, in the transaction of its cause: its template and the values of its merge
+ * fields. `Composer` puts it together as it is sent.
  */
 @Injectable()
 export class Messenger {
@@ -58,25 +51,51 @@ export class Messenger {
     calendar?: EmailPayload['calendar'],
   ): void {
     const { client, person, context } = to;
-    const unsubscribe = this.links.unsubscribe(client, person.id);
-    const email = emailToPerson(client, person.email, template, context, unsubscribe);
-    effects.enqueue({ ...queuedTo(to), payload: { ...email, ...(calendar && { calendar }) } });
-    effects.note(person, to.at, { kind: 'sent', subject: email.subject, sequence: to.from });
+    effects.enqueue({
+      ...queuedTo(to),
+      kind: 'email',
+      to: person.email,
+      title: oneLine(fillFor(client, template.subject, context)),
+      content: {
+        as: 'template',
+        template: effects.template(client.id, template),
+        values: valuesIn(template, context),
+        ...(calendar && { calendar }),
+      },
+    });
   }
 
   /** A text from a client's template to a person who has a number and has agreed to texts. */
-  textPerson(effects: Consequences, to: ToPerson, template: string): void {
-    const text = textToPerson(to.client, to.person.phone, template, to.context);
-    effects.enqueue({ ...queuedTo(to), payload: text });
-    effects.note(to.person, to.at, { kind: 'texted', body: text.body, sequence: to.from });
+  textPerson(effects: Consequences, to: ToPerson, body: string): void {
+    const { client, person, context } = to;
+    const text = textToPerson(client, person.phone, body, context);
+    const template = { subject: '', body };
+    effects.enqueue({
+      ...queuedTo(to),
+      kind: 'text',
+      to: text.to,
+      from: text.from,
+      title: truncate(text.body, 60),
+      content: {
+        as: 'template',
+        template: effects.template(client.id, template),
+        values: valuesIn(template, context),
+      },
+    });
   }
 
   /** An email to an address of the business, from which one press stops such notices. */
   notify(effects: Consequences, { client, to, key, at, subject, body, person }: Notice): void {
-    const stop = this.links.stopNotices(client, to);
-    const email = clientEmail(client, to, subject, body, stop);
-    const replyTo = person?.email || email.replyTo;
-    effects.enqueue({ clientId: client.id, key, dueAt: at, payload: { ...email, replyTo } });
+    const replyTo = person?.email || client.facts.email;
+    effects.enqueue({
+      clientId: client.id,
+      key,
+      dueAt: at,
+      kind: 'email',
+      to,
+      title: oneLine(subject),
+      content: { as: 'notice', subject, body, replyTo },
+    });
   }
 
   /** A client's words to its own people, with the fields of the message filled. */
@@ -102,11 +121,21 @@ export class Messenger {
 export const nameFor = (person: PersonRow): string =>
   withoutLinks(personFields(person).name || person.email || person.phone || 'no name given');
 
-const queuedTo = ({ client, person, key, at, runId, expiresAt }: ToPerson) => ({
+/** Of the values, those that a template names anything of. */
+function valuesIn(
+  template: { subject: string; body: string },
+  context: MergeContext,
+): MergeContext {
+  const named = namespacesIn(`${template.subject}\n${template.body}`);
+  return Object.fromEntries(Object.entries(context).filter(([name]) => named.has(name)));
+}
+
+const queuedTo = ({ client, person, key, at, from, runId, expiresAt }: ToPerson) => ({
   clientId: client.id,
   personId: person.id,
   key,
   dueAt: at,
+  origin: from,
   ...(runId && { runId }),
   expiresAt: expiresAt ?? null,
 });

@@ -3,6 +3,7 @@ import type { ClientId } from '@plumgate/core/basics';
 import { MailDoor } from '../../platform/mail/mail-door.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { postRoom } from '../../records/messages/table.ts';
+import { Composer } from './composer.ts';
 import { Outbox } from './outbox.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import { Causes } from '../../records/causes/consequences.ts';
@@ -17,23 +18,16 @@ beforeAll(async () => {
 });
 afterAll(() => app.stop());
 
-const payload = (to: string) => ({
-  kind: 'email' as const,
-  fromName: 'Quayside',
-  replyTo: '',
-  to,
-  subject: 'S',
-  text: 'T',
-  html: '<p>T</p>',
-  unsubscribe: 'http://localhost/leave',
-});
 const enqueue = (key: string, to = 'a@example.com') =>
   writing((effects) =>
     effects.enqueue({
       clientId: world.client.id as ClientId,
       key,
       dueAt: app.clock.now(),
-      payload: payload(to),
+      kind: 'email',
+      to,
+      title: 'S',
+      content: { as: 'notice', subject: 'S', body: 'T', replyTo: '' },
     }),
   );
 const writing = (gather: (effects: Consequences) => void) => {
@@ -46,7 +40,7 @@ const row = async (key: string) =>
 const received = async (to: string) =>
   app.database.db.select().from(postRoom).where(eq(postRoom.to, to));
 
-it('owes the same cause once', async () => {
+it('sends once for one cause', async () => {
   await enqueue('same', 'same@example.com');
   await enqueue('same', 'same@example.com');
   await app.settle();
@@ -76,7 +70,7 @@ it('tries again later when the mail server fails, and sends once', async () => {
   await enqueue('retry', 'retry@example.com');
   await app.settle();
   expect(await row('retry')).toMatchObject({
-    state: 'owed',
+    state: 'queued',
     attempts: 1,
     lastError: 'ECONNREFUSED',
     leasedBy: null,
@@ -89,14 +83,17 @@ it('tries again later when the mail server fails, and sends once', async () => {
 
 it('takes over after a crash between sending and marking, and the receiver keeps one', async () => {
   await enqueue('crash', 'crash@example.com');
-  const { id, payload: mail, clientId } = await row('crash');
+  const composer = app.get(Composer);
+  const queued = await row('crash');
+  const mail = composer.compose(queued, await composer.sourcesOf(app.database.db, [queued]));
+  const { id, clientId } = queued;
   await app.get(MailDoor).send({ ...(mail as EmailPayload), id, clientId, date: app.clock.now() });
   await app.database.db
     .update(outbox)
     .set({ leasedBy: 'gone', leasedUntil: app.clock.now().add({ seconds: 60 }) })
     .where(eq(outbox.key, 'crash'));
   await app.settle();
-  expect((await row('crash')).state).toBe('owed');
+  expect((await row('crash')).state).toBe('queued');
   await app.move('PT2M');
   expect((await row('crash')).state).toBe('sent');
   expect(await received('crash@example.com')).toHaveLength(1);

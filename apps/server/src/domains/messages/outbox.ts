@@ -1,8 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { truncate, type Instant, type PersonId } from '@plumgate/core/basics';
+import type { Instant } from '@plumgate/core/basics';
 import { and, asc, eq, inArray, isNotNull, isNull, lte, min, ne, or, sql } from 'drizzle-orm';
 import { stoppedNotices } from '../../records/messages/table.ts';
-import { people, timeline } from '../../records/people/table.ts';
+import { people } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -13,7 +13,14 @@ import { Worker } from '../../platform/worker.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { MailDoor } from '../../platform/mail/mail-door.ts';
 import { TextDoor } from '../../platform/texts/text-door.ts';
+import type { EmailPayload } from '../../platform/mail/email-payload.ts';
+import type { TextPayload } from '../../platform/texts/text-payload.ts';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
+import { Composer, type Sources } from './composer.ts';
+import { messageName } from '../../records/messages/message-name.ts';
+import { leaveOut } from './leave-out.ts';
+import { messagesSettled } from './message-events.ts';
 
 type OutboxRow = typeof outbox.$inferSelect;
 
@@ -28,16 +35,17 @@ const keptFor = { hours: 24 * 92 };
 const atOnce = { email: 8, text: 4 };
 type Kind = keyof typeof atOnce;
 const kinds = Object.keys(atOnce) as Kind[];
-const isOf = (kind: Kind) => sql`${outbox.payload}->>'kind' = ${kind}`;
+const isOf = (kind: Kind) => eq(outbox.kind, kind);
 /** Waits between tries, in minutes: about two days in all, so that a mail server down for a night loses nothing. */
 const backOff = [1, 2, 5, 10, 20, 30, 60, 120, 240, 480, 720, 1440];
 
 /** The first of a person's messages that has not left: the others wait behind it, so that they arrive in order. */
-const isFirstOfPerson = sql`(${outbox.personId} is null or not exists (select 1 from ${outbox} as earlier where earlier.person_id = ${outbox}.person_id and earlier.state = 'owed' and earlier.in_order < ${outbox}.in_order))`;
+const isFirstOfPerson = sql`(${outbox.personId} is null or not exists (select 1 from ${outbox} as earlier where earlier.person_id = ${outbox}.person_id and earlier.state = 'queued' and earlier.in_order < ${outbox}.in_order))`;
 
 /**
- * Sends what is owed. Rows are written by their causes; a row that makes no sense any more is dropped, one that is
- * refused for good fails at once, and any other failure is tried again.
+ * Sends what is queued. Rows are written by their causes; a row that makes no sense any more is left out, one that is
+ * refused for good fails at once, and any other failure is tried again. What becomes of a message is noted on the person's
+ * record then, and told to the domains above.
  */
 @Injectable()
 export class Outbox implements OnModuleInit {
@@ -46,6 +54,8 @@ export class Outbox implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly causes: Causes,
+    private readonly composer: Composer,
     private readonly mail: MailDoor,
     private readonly texts: TextDoor,
     private readonly worker: Worker,
@@ -63,7 +73,7 @@ export class Outbox implements OnModuleInit {
       });
     this.housekeeping.register('outbox', (mostRows) => {
       const before = this.clock.now().subtract(keptFor);
-      const isOld = and(ne(outbox.state, 'owed'), lte(outbox.dueAt, before))!;
+      const isOld = and(ne(outbox.state, 'queued'), lte(outbox.dueAt, before))!;
       return deleteSome(this.database.db, outbox, isOld, mostRows);
     });
   }
@@ -79,14 +89,15 @@ export class Outbox implements OnModuleInit {
    * wire is the row's, by which a receiver knows the second for the first.
    */
   async sendDue(now: Instant, worker: string, kind: Kind): Promise<number> {
-    await this.dropExpired(now, kind);
-    if (kind === 'email') await this.dropStopped();
+    await this.leaveOutExpired(now, kind);
+    if (kind === 'email') await this.leaveOutStopped(now);
     const rows = await this.take(now, worker, kind);
+    const sources = await this.composer.sourcesOf(this.database.db, rows);
     // All of a batch go to different people, or to the business: no order among them to keep.
     const left = [...rows];
     const lane = async () => {
       for (let row = left.shift(); row && !this.isStopping; row = left.shift())
-        await this.attempt(row, now, worker);
+        await this.attempt(row, sources, now, worker);
     };
     await Promise.all(Array.from({ length: atOnce[kind] }, lane));
     if (this.isStopping) await this.release(worker, kind);
@@ -98,7 +109,7 @@ export class Outbox implements OnModuleInit {
     await this.database.db
       .update(outbox)
       .set({ leasedBy: null, leasedUntil: null })
-      .where(and(eq(outbox.leasedBy, worker), eq(outbox.state, 'owed'), isOf(kind)));
+      .where(and(eq(outbox.leasedBy, worker), eq(outbox.state, 'queued'), isOf(kind)));
   }
 
   /**
@@ -109,43 +120,35 @@ export class Outbox implements OnModuleInit {
     return this.database.db
       .select({ at: min(sql`greatest(${outbox.dueAt}, ${outbox.leasedUntil})`) })
       .from(outbox)
-      .where(and(eq(outbox.state, 'owed'), isOf(kind), isFirstOfPerson));
+      .where(and(eq(outbox.state, 'queued'), isOf(kind), isFirstOfPerson));
   }
 
-  private async dropExpired(now: Instant, kind: Kind): Promise<void> {
-    const dropped = await this.database.db
-      .update(outbox)
-      .set({ state: 'dropped', lastError: 'its event was over' })
-      .where(
-        and(
-          eq(outbox.state, 'owed'),
-          isOf(kind),
-          isNotNull(outbox.expiresAt),
-          lte(outbox.expiresAt, now),
-        ),
-      )
-      .returning();
-    for (const row of dropped)
-      await this.note(this.database.db, row, now, {
-        kind: 'left-out',
-        what: nameOf(row),
-        sequence: '',
-        because: 'event-past',
-      });
+  private async leaveOutExpired(now: Instant, kind: Kind): Promise<void> {
+    const isExpired = and(isNotNull(outbox.expiresAt), lte(outbox.expiresAt, now), isOf(kind));
+    await this.database.transaction(async (tx) => {
+      const effects = this.causes.begin();
+      for (const row of await leaveOut(tx, effects, isExpired, 'event-past', now))
+        noteTo(effects, row, now, {
+          kind: 'left-out',
+          what: messageName(row),
+          sequence: row.origin,
+          because: 'event-past',
+        });
+      await effects.write(tx);
+    });
   }
 
   /** Notices, which go by email, to an address of the business that wants none any more. */
-  private async dropStopped(): Promise<void> {
-    await this.database.db
-      .update(outbox)
-      .set({ state: 'dropped', lastError: 'the address stopped notices' })
-      .where(
-        and(
-          eq(outbox.state, 'owed'),
-          isNull(outbox.personId),
-          sql`exists (select 1 from ${stoppedNotices} as stopped where stopped.client_id = ${outbox}.client_id and stopped.address = lower(${outbox}.payload->>'to'))`,
-        ),
-      );
+  private leaveOutStopped(now: Instant): Promise<void> {
+    const isStopped = and(
+      isNull(outbox.personId),
+      sql`exists (select 1 from ${stoppedNotices} as stopped where stopped.client_id = ${outbox}.client_id and stopped.address = lower(${outbox}."to"))`,
+    );
+    return this.database.transaction(async (tx) => {
+      const effects = this.causes.begin();
+      await leaveOut(tx, effects, isStopped, 'notices-stopped', now);
+      await effects.write(tx);
+    });
   }
 
   private take(now: Instant, worker: string, kind: Kind): Promise<OutboxRow[]> {
@@ -155,7 +158,7 @@ export class Outbox implements OnModuleInit {
         .from(outbox)
         .where(
           and(
-            eq(outbox.state, 'owed'),
+            eq(outbox.state, 'queued'),
             lte(outbox.dueAt, now),
             or(isNull(outbox.leasedUntil), lte(outbox.leasedUntil, now)),
             isOf(kind),
@@ -181,13 +184,21 @@ export class Outbox implements OnModuleInit {
   }
 
   /** Tries one message and writes down how it went. When even that fails, the others go on: its lease ends by itself. */
-  private async attempt(row: OutboxRow, now: Instant, worker: string): Promise<void> {
+  private async attempt(
+    row: OutboxRow,
+    sources: Sources,
+    now: Instant,
+    worker: string,
+  ): Promise<void> {
     try {
-      const failure = await this.underLease(row, worker, this.send(row, now)).then(
-        () => null,
+      const sending = this.send(row, sources, now);
+      const result = await this.underLease(row, worker, sending).then(
+        (message) => ({ message }),
         (error: unknown) => ({ error }),
       );
-      await this.writeDown(row, now, worker, failure);
+      await ('error' in result
+        ? this.noteFailure(row, now, worker, result.error)
+        : this.noteSent(row, now, worker, result.message));
     } catch (error) {
       this.log.error({ err: error, message: row.id }, 'message not marked');
       if (isDataError(error))
@@ -199,7 +210,11 @@ export class Outbox implements OnModuleInit {
   }
 
   /** Renews the lease for as long as a try lasts: a server that is slow, but speaks, has all the time it takes. */
-  private async underLease(row: OutboxRow, worker: string, trying: Promise<void>): Promise<void> {
+  private async underLease<Result>(
+    row: OutboxRow,
+    worker: string,
+    trying: Promise<Result>,
+  ): Promise<Result> {
     const renewal = setInterval(() => {
       this.database.db
         .update(outbox)
@@ -208,39 +223,64 @@ export class Outbox implements OnModuleInit {
         .catch((error: unknown) => this.log.error({ err: error }, 'lease not renewed'));
     }, renewMs);
     try {
-      await trying;
+      return await trying;
     } finally {
       clearInterval(renewal);
     }
   }
 
-  private writeDown(
+  /** Puts a message together and hands it to the mail server or text gateway; gives it as it left. */
+  private async send(
+    row: OutboxRow,
+    sources: Sources,
+    now: Instant,
+  ): Promise<EmailPayload | TextPayload> {
+    const { id, clientId } = row;
+    const message = this.composer.compose(row, sources);
+    await (message.kind === 'email'
+      ? this.mail.send({ ...message, id, clientId, date: now })
+      : this.texts.send({ ...message, id }));
+    return message;
+  }
+
+  private noteSent(
     row: OutboxRow,
     now: Instant,
     worker: string,
-    failure: { error: unknown } | null,
+    message: EmailPayload | TextPayload,
   ): Promise<void> {
-    if (!failure)
-      return this.mark(this.database.db, row, worker, {
-        state: 'sent',
-        sentAt: now,
-        lastError: null,
-      });
-    const { error } = failure;
-    if (isRefusedForGood(error)) return this.giveUp(row, now, worker, reason(error));
-    const wait = backOff[row.attempts];
-    if (wait === undefined) return this.giveUp(row, now, worker, reason(error), false);
-    return this.mark(this.database.db, row, worker, {
-      dueAt: now.add({ minutes: wait }),
-      lastError: reason(error),
+    const { id, origin } = row;
+    return this.database.transaction(async (tx) => {
+      const values = { state: 'sent' as const, sentAt: now, lastError: null };
+      if (!(await this.mark(tx, row, worker, values))) return;
+      const effects = this.causes.begin();
+      const sent = { message: id, sequence: origin };
+      noteTo(
+        effects,
+        row,
+        now,
+        message.kind === 'email'
+          ? { kind: 'sent', subject: message.subject, ...sent }
+          : { kind: 'texted', body: message.body, ...sent },
+      );
+      effects.raise(messagesSettled, { keys: [row.key], as: 'sent', at: now });
+      await effects.write(tx);
     });
   }
 
-  private send(row: OutboxRow, now: Instant): Promise<void> {
-    const { id, clientId, payload } = row;
-    return payload.kind === 'email'
-      ? this.mail.send({ ...payload, id, clientId, date: now })
-      : this.texts.send({ ...payload, id });
+  private async noteFailure(
+    row: OutboxRow,
+    now: Instant,
+    worker: string,
+    error: unknown,
+  ): Promise<void> {
+    if (isRefusedForGood(error)) return this.giveUp(row, now, worker, reason(error));
+    const wait = backOff[row.attempts];
+    if (wait === undefined) return this.giveUp(row, now, worker, reason(error), false);
+    await this.mark(this.database.db, row, worker, {
+      dueAt: now.add({ minutes: wait }),
+      lastError: reason(error),
+    });
   }
 
   /** A message that will never arrive. Mail that is refused for good marks the person, and their other mail is not tried. */
@@ -252,38 +292,40 @@ export class Outbox implements OnModuleInit {
     refused = true,
   ): Promise<void> {
     return this.database.transaction(async (tx) => {
-      await this.mark(tx, row, worker, { state: 'failed', lastError: why });
-      await this.note(tx, row, now, { kind: 'refused', what: nameOf(row) });
-      if (!refused || !row.personId || row.payload.kind !== 'email') return;
-      await tx.update(people).set({ mailRefusedAt: now }).where(eq(people.id, row.personId));
-      await tx
-        .update(outbox)
-        .set({ state: 'dropped', lastError: 'mail to them is refused' })
-        .where(and(eq(outbox.personId, row.personId), eq(outbox.state, 'owed'), isOf('email')));
+      if (!(await this.mark(tx, row, worker, { state: 'failed', lastError: why }))) return;
+      const effects = this.causes.begin();
+      noteTo(effects, row, now, { kind: 'refused', what: messageName(row) });
+      effects.raise(messagesSettled, { keys: [row.key], as: 'failed', at: now });
+      if (refused && row.personId && row.kind === 'email') {
+        await tx.update(people).set({ mailRefusedAt: now }).where(eq(people.id, row.personId));
+        const isTheirs = and(eq(outbox.personId, row.personId), isOf('email'));
+        await leaveOut(tx, effects, isTheirs, 'mail-refused', now);
+      }
+      await effects.write(tx);
     });
   }
 
-  /** Writes the end of a try; only the worker that holds the lease may. */
+  /** Writes the end of a try and gives whether it was written; only the worker that holds the lease may. */
   private async mark(
     tx: Queries,
     row: OutboxRow,
     worker: string,
     values: Partial<OutboxRow>,
-  ): Promise<void> {
-    await tx
+  ): Promise<boolean> {
+    const marked = await tx
       .update(outbox)
       .set({ attempts: row.attempts + 1, leasedBy: null, leasedUntil: null, ...values })
-      .where(and(eq(outbox.id, row.id), eq(outbox.leasedBy, worker)));
-  }
-
-  private async note(tx: Queries, row: OutboxRow, at: Instant, fact: TimelineFact): Promise<void> {
-    const personId: PersonId | null = row.personId;
-    if (personId) await tx.insert(timeline).values({ personId, clientId: row.clientId, at, fact });
+      .where(and(eq(outbox.id, row.id), eq(outbox.leasedBy, worker), eq(outbox.state, 'queued')))
+      .returning({ id: outbox.id });
+    return marked.length > 0;
   }
 }
 
-const nameOf = ({ payload }: OutboxRow) =>
-  payload.kind === 'email' ? `Email “${payload.subject}”` : `Text “${truncate(payload.body, 60)}”`;
+/** A line on the record of the person that a message goes to. */
+function noteTo(effects: Consequences, row: OutboxRow, at: Instant, fact: TimelineFact): void {
+  const { personId, clientId } = row;
+  if (personId) effects.note({ id: personId, clientId }, at, fact);
+}
 
 /** An answer of the 500s to SMTP's commands, or of the 400s from the text gateway, will be the same tomorrow. */
 function isRefusedForGood(error: unknown): boolean {

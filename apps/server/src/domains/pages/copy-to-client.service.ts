@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, FormId, PageId } from '@plumgate/core/basics';
-import { FormDefinition } from '@plumgate/core/forms';
+import { readForm, type FormDefinition } from '@plumgate/core/forms';
 import { bindingsOf, bookingFormsOf, rebind } from '@plumgate/core/page';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { calendars } from '../../records/booking/table.ts';
@@ -41,16 +41,16 @@ export class CopyToClientService {
     const forms = new Map(found.forms.map((id) => [id, id]));
     const brought: Record<FormId, FormDefinition> = copy.formName ? {} : { ...own };
     for (const id of found.forms.filter((id) => copy.formName || !own[id])) {
-      const read = FormDefinition.safeParse(given[id]);
-      if (!read.success)
+      const read = readForm(given[id]);
+      if (!read.ok)
         throw new AppProblem('bad-request', {
           detail: 'A form of these parts did not come along.',
         });
       // Whom a form tells belongs to the client it comes from; here it tells this one. Of a booking its calendar does.
       const definition = {
-        ...read.data,
-        name: copy.formName?.(read.data.name) ?? read.data.name,
-        tell: own[id] ? read.data.tell : booked.has(id) ? [] : desk,
+        ...read.value,
+        name: copy.formName?.(read.value.name) ?? read.value.name,
+        notify: own[id] ? read.value.notify : booked.has(id) ? [] : desk,
       };
       const made = await this.forms.create(tx, clientId, definition.name, definition);
       forms.set(id, made.id);
@@ -74,7 +74,7 @@ export class CopyToClientService {
         file: (id) => files.get(id) ?? null,
         calendar: (id) => times.find((one) => one.id === id)?.id ?? times[0]?.id ?? id,
         page: (id) => copy.pages?.get(id) ?? (leads.has(id) ? id : null),
-        linked: (id) => (linked.has(id) ? id : null),
+        linkedBand: (id) => (linked.has(id) ? id : null),
       }),
       forms: brought,
     };

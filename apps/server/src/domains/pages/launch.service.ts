@@ -86,12 +86,12 @@ export class LaunchService {
     const asked = await db.select({ id: forms.id }).from(forms).where(eq(forms.clientId, clientId));
     return {
       pages: own.map(({ id, live, offline }) => ({ id, live: live !== null && !offline })),
-      calendars: times.map(({ id, content: { rules, tell } }) => ({
+      calendars: times.map(({ id, content: { rules, notify } }) => ({
         id,
         open: [...rules.hours, ...rules.days.map(({ spans }) => spans)].some(
           (spans) => spans.length > 0,
         ),
-        tells: tell.length > 0,
+        notifies: notify.length > 0,
       })),
       files: kept.map(({ id }) => id),
       forms: asked.map(({ id }) => id),

@@ -1,12 +1,14 @@
 import { isDeepStrictEqual } from 'node:util';
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { EditorPage, PageChoice, PageState } from '@plumgate/contract';
 import type { ClientId, FormId, FunnelId, PageId } from '@plumgate/core/basics';
 import { nextOf } from '@plumgate/core/funnels';
 import { Draft, formsOn, type PageDocument } from '@plumgate/core/page';
 import { and, asc, count, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import { ClientService } from '../clients/client.service.ts';
+import { formChanged, type FormChange } from '../forms/form-events.ts';
 import { FormService } from '../forms/form.service.ts';
+import { Causes } from '../../records/causes/consequences.ts';
 import { funnels } from '../../records/funnels/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -21,7 +23,7 @@ import { pageForms, pageRevisions, pages } from '../../records/pages/table.ts';
 
 /** Pages and their drafts, which keep themselves; a live page changes only by publishing. */
 @Injectable()
-export class PageService {
+export class PageService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
@@ -31,7 +33,12 @@ export class PageService {
     private readonly linked: LinkedBandService,
     private readonly launch: LaunchService,
     private readonly results: ResultsService,
+    private readonly causes: Causes,
   ) {}
+
+  onModuleInit(): void {
+    this.causes.on(formChanged, (change, tx) => this.formChanged(change, tx));
+  }
 
   async create(
     tx: Queries,
@@ -190,6 +197,7 @@ export class PageService {
 
   private async keepForms(tx: Queries, page: PageRow, draft: Draft): Promise<void> {
     const on = formsOn(draft.page);
+    const effects = this.causes.begin();
     const kept = await this.forms.some(tx, page.clientId, on);
     for (const id of on) {
       const now = draft.forms[id]!;
@@ -199,20 +207,21 @@ export class PageService {
           detail: 'A form on this page belongs to another client.',
         });
       if (isDeepStrictEqual(before, now)) continue;
-      await this.forms.keep(tx, page.clientId, id, now);
-      await tx
-        .update(pages)
-        .set({ version: sql`${pages.version} + 1` })
-        .where(
-          and(
-            ne(pages.id, page.id),
-            inArray(
-              pages.id,
-              tx.select({ id: pageForms.pageId }).from(pageForms).where(eq(pageForms.formId, id)),
-            ),
-          ),
-        );
+      await this.forms.saveWithDraft(tx, effects, page, id, now);
     }
+    await effects.write(tx);
+  }
+
+  /** Whoever has a page open that shows a form that was changed elsewhere learns of it as they save. */
+  private async formChanged({ id, with: page }: FormChange, tx: Queries): Promise<void> {
+    const showing = tx
+      .select({ id: pageForms.pageId })
+      .from(pageForms)
+      .where(eq(pageForms.formId, id));
+    await tx
+      .update(pages)
+      .set({ version: sql`${pages.version} + 1` })
+      .where(and(inArray(pages.id, showing), page ? ne(pages.id, page) : undefined));
   }
 
   private async noteForms(

@@ -1,12 +1,24 @@
 import { Injectable } from '@nestjs/common';
 import type { PathBoard, PathStep } from '@plumgate/contract';
 import type { CalendarId, ClientId, FormId, FunnelId, PageId } from '@plumgate/core/basics';
-import { unreachable } from '@plumgate/core/basics';
+import {
+  referencesIn,
+  type ReferenceKind,
+  type SequenceId,
+  type UserId,
+} from '@plumgate/core/basics';
+import type { SequenceContent } from '@plumgate/core/followup';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { nextOf, weakestHop } from '@plumgate/core/funnels';
 import { blocksOf, formsOn } from '@plumgate/core/page';
-import { routeLead, type RuleAction } from '@plumgate/core/routing';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import {
+  routeLead,
+  RuleContent,
+  ruleActionWords,
+  type Rule,
+  type RuleAction,
+} from '@plumgate/core/routing';
+import { and, eq, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { calendars } from '../../records/booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
@@ -14,6 +26,7 @@ import { sequences } from '../../records/followup/table.ts';
 import { FormService } from '../forms/form.service.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
 import { Clock } from '../../platform/clock.ts';
+import { isAnyOf } from '../../platform/database/bulk.ts';
 import { Database } from '../../platform/database/database.ts';
 import { noCounts, ResultsService } from '../results/results.service.ts';
 import { RuleService } from '../routing/rule.service.ts';
@@ -77,20 +90,20 @@ export class PathBoardService {
     forms: [id: string, form: FormDefinition][],
   ): Promise<PathStep['happenings']> {
     const rules = await this.rules.active(this.database.db, clientId);
+    const named = await this.namedBy(rules);
     const lines: PathStep['happenings'] = [];
     for (const [form, definition] of forms) {
-      const met = routeLead(rules, {
+      const { matched } = routeLead(rules, {
         form: form as never,
         page: page.id as PageId,
         funnel,
         source: '',
-      }).met;
-      for (const rule of rules.filter((rule) => met.some(({ id }) => id === rule.id))) {
-        for (const action of rule.actions) lines.push(await this.inWords(action, rule.name));
-      }
-      for (const email of definition.tell) {
+      });
+      for (const rule of rules.filter((rule) => matched.some(({ id }) => id === rule.id)))
+        lines.push(...rule.actions.map((action) => lineOf(action, rule.name, named)));
+      for (const email of definition.notify) {
         lines.push({
-          kind: 'tell',
+          kind: 'notify',
           text: `Notify ${email}`,
           note: `by email · ${definition.name}`,
           sequenceId: null,
@@ -125,45 +138,53 @@ export class PathBoardService {
             },
           ]
         : []),
-      ...calendar.tell.map((email) => ({
+      ...calendar.notify.map((email) => ({
         ...line,
-        kind: 'tell' as const,
+        kind: 'notify' as const,
         text: `Notify ${email}`,
       })),
     ];
   }
 
-  private async inWords(action: RuleAction, rule: string): Promise<PathStep['happenings'][number]> {
-    const line = { note: `rule: ${rule}`, sequenceId: null };
-    switch (action.do) {
-      case 'tag':
-        return { ...line, kind: 'tag', text: `Tag ${action.tag}` };
-      case 'give': {
-        const [user] = await this.database.db
-          .select({ name: users.name })
-          .from(users)
-          .where(inArray(users.id, [action.to]));
-        return { ...line, kind: 'give', text: `Assign to ${user?.name ?? 'somebody who left'}` };
-      }
-      case 'start': {
-        const [sequence] = await this.database.db
-          .select({ content: sequences.content })
-          .from(sequences)
-          .where(eq(sequences.id, action.sequence));
-        const messages = sequence?.content.steps.length ?? 0;
-        return {
-          kind: 'start',
-          text: `Start ${sequence?.content.name ?? 'a sequence that is gone'}`,
-          note: `${messages} ${messages === 1 ? 'message' : 'messages'} · rule: ${rule}`,
-          sequenceId: action.sequence,
-        };
-      }
-      case 'tell':
-        return { ...line, kind: 'tell', text: `Notify ${action.email}` };
-      default:
-        return unreachable(action);
-    }
+  /** The users and sequences that the rules' actions name, by their ids. */
+  private async namedBy(rules: Rule[]): Promise<Named> {
+    const ids = (kind: ReferenceKind) =>
+      rules.flatMap((rule) =>
+        referencesIn(RuleContent, rule).flatMap((one) => (one.kind === kind ? [one.id] : [])),
+      );
+    const staff = await this.database.db
+      .select({ id: users.id, name: users.name })
+      .from(users)
+      .where(isAnyOf(users.id, ids('user')));
+    const started = await this.database.db
+      .select({ id: sequences.id, content: sequences.content })
+      .from(sequences)
+      .where(isAnyOf(sequences.id, ids('sequence')));
+    return {
+      users: new Map(staff.map(({ id, name }) => [id, name])),
+      sequences: new Map(started.map(({ id, content }) => [id, content])),
+    };
   }
+}
+
+/** What rules name. */
+interface Named {
+  users: Map<UserId, string>;
+  sequences: Map<SequenceId, SequenceContent>;
+}
+
+/** What an action of a rule does, as a line under the step. */
+function lineOf(action: RuleAction, rule: string, named: Named): PathStep['happenings'][number] {
+  const words = ruleActionWords(action, {
+    user: (id) => named.users.get(id) ?? 'somebody who left',
+    sequence: (id) => named.sequences.get(id)?.name ?? 'a sequence that is gone',
+  });
+  const text = words.charAt(0).toUpperCase() + words.slice(1);
+  const note = `rule: ${rule}`;
+  if (action.kind !== 'start') return { kind: action.kind, text, note, sequenceId: null };
+  const count = named.sequences.get(action.sequence)?.steps.length ?? 0;
+  const messages = `${count} ${count === 1 ? 'message' : 'messages'}`;
+  return { kind: 'start', text, note: `${messages} · ${note}`, sequenceId: action.sequence };
 }
 
 /** What on a page could carry a visitor on: its forms and its buttons. */

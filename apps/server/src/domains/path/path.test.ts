@@ -177,7 +177,7 @@ describe('funnels', () => {
     const page = await open(copy.steps[0]!.pageId);
     expect((page.draft as Draft).page.language).toBe('de');
     const [form] = Object.values((page.draft as Draft).forms);
-    expect(form!.tell).toEqual([]);
+    expect(form!.notify).toEqual([]);
     const theirs = (await done('GET', `/api/clients/${other}/forms`)).json<{ forms: object[] }>();
     expect(theirs.forms).toHaveLength(1);
   });

@@ -13,6 +13,8 @@ import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
 import { Clock } from '../../platform/clock.ts';
 import { AlsoGivenService } from './also-given.service.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
+import { messageName } from '../../records/messages/message-name.ts';
+import { outbox } from '../../records/messages/outbox.table.ts';
 import { people, personTags, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 
@@ -32,7 +34,7 @@ export class PeopleService {
     const rows = await this.database.db
       .select(summary)
       .from(people)
-      .leftJoin(users, eq(users.id, people.ownerId))
+      .leftJoin(users, eq(users.id, people.assigneeId))
       .where(and(among, afterCursor(query.after, people.addedAt, people.id)))
       .orderBy(desc(people.addedAt), asc(people.id))
       .limit(query.limit + 1);
@@ -56,7 +58,7 @@ export class PeopleService {
         mailRefusedAt: people.mailRefusedAt,
       })
       .from(people)
-      .leftJoin(users, eq(users.id, people.ownerId))
+      .leftJoin(users, eq(users.id, people.assigneeId))
       .where(and(eq(people.id, id), mine));
     if (!row) throw notFound();
     const happened = await this.database.db
@@ -65,6 +67,7 @@ export class PeopleService {
       .where(eq(timeline.personId, id))
       .orderBy(desc(timeline.at), desc(timeline.id))
       .limit(200);
+    const delivered = await this.deliveredTo(id);
     return {
       ...wire(row),
       clientId: row.clientId,
@@ -75,7 +78,10 @@ export class PeopleService {
         mailRefused: row.mailRefusedAt !== null,
       },
       comingUp: await this.comingUp(id),
-      timeline: happened.map(({ at, fact }) => ({ at: at.toString(), ...inWords(fact) })),
+      timeline: happened.map(({ at, fact }) => ({
+        at: at.toString(),
+        ...inWords(fact, delivered),
+      })),
     };
   }
 
@@ -99,13 +105,39 @@ export class PeopleService {
     });
   }
 
+  /** The ids of the messages to a person of which a report says that they have arrived. */
+  private async deliveredTo(id: PersonId): Promise<Set<string>> {
+    const rows = await this.database.db
+      .select({ id: outbox.id })
+      .from(outbox)
+      .where(and(eq(outbox.personId, id), eq(outbox.state, 'delivered')));
+    return new Set(rows.map((row) => row.id));
+  }
+
+  /** What will be sent to a person: what is queued and has not left, and then the steps of their sequences. */
   private async comingUp(id: PersonId): Promise<PersonRecord['comingUp']> {
+    const queued = await this.database.db
+      .select({ at: outbox.dueAt, kind: outbox.kind, title: outbox.title, origin: outbox.origin })
+      .from(outbox)
+      .where(and(eq(outbox.personId, id), eq(outbox.state, 'queued')))
+      .orderBy(asc(outbox.order));
+    return [
+      ...queued.map((message) => ({
+        at: message.at.toString(),
+        text: messageName(message),
+        note: `${message.origin}, queued to be sent`,
+      })),
+      ...(await this.plannedFor(id)),
+    ];
+  }
+
+  private async plannedFor(id: PersonId): Promise<PersonRecord['comingUp']> {
     const waiting = await this.database.db
       .select({ at: runSteps.dueAt, step: runSteps.stepId, content: sequences.content })
       .from(runSteps)
       .innerJoin(sequenceRuns, eq(sequenceRuns.id, runSteps.runId))
       .innerJoin(sequences, eq(sequences.id, sequenceRuns.sequenceId))
-      .where(and(eq(sequenceRuns.personId, id), eq(runSteps.state, 'waiting')))
+      .where(and(eq(sequenceRuns.personId, id), eq(runSteps.state, 'planned')))
       .orderBy(asc(runSteps.dueAt));
     return waiting.flatMap(({ at, step, content }) => {
       const index = content.steps.findIndex((one) => one.id === step);
@@ -132,7 +164,7 @@ function matching(search: string): SQL | undefined {
 }
 
 /** A line of the timeline as people read it. */
-function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
+function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<TimelineEntry, 'at'> {
   const line = (kind: TimelineEntry['kind'], text: string, note = '') => ({
     kind,
     text,
@@ -145,7 +177,7 @@ function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
         ...line('form', `Sent “${fact.form}”`, `on ${fact.page}, from ${fact.source}`),
         answers: fact.answers,
       };
-    case 'met':
+    case 'matched':
       return line(
         'tag',
         `Matched the ${fact.rules.length === 1 ? 'rule' : 'rules'} ${fact.rules.join(', ')}`,
@@ -164,23 +196,23 @@ function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
       return line('tag', `Tagged ${fact.tags.join(', ')}`, `by ${fact.rule}`);
     case 'untagged':
       return line('tag', `Tag ${fact.tag} removed`, `by ${fact.sequence}`);
-    case 'given':
+    case 'assigned':
       return line('owner', `Assigned to ${fact.to}`, `by rule ${fact.rule}`);
     case 'joined':
       return line('sequence', `Joined “${fact.sequence}”`);
     case 'ended':
       return line('sequence', `“${fact.sequence}” ended`, `because of: ${fact.because}`);
     case 'sent':
-      return line('message', `Sent email “${fact.subject}”`, fact.sequence);
+      return line('message', `Sent email “${fact.subject}”`, noteOfSent(fact, delivered));
     case 'texted':
-      return line('message', `Sent text “${fact.body}”`, fact.sequence);
+      return line('message', `Sent text “${fact.body}”`, noteOfSent(fact, delivered));
     case 'left-out':
       return line(
         'message',
         `Left out: ${fact.what}`,
         [fact.sequence, leftOutWords(fact.because)].filter(Boolean).join(', '),
       );
-    case 'told':
+    case 'notified':
       return line('notice', `Notified ${fact.to} by email`, fact.subject);
     case 'booked':
     case 'moved':
@@ -213,6 +245,11 @@ function inWords(fact: TimelineFact): Omit<TimelineEntry, 'at'> {
       return unreachable(fact);
   }
 }
+
+const noteOfSent = (
+  { sequence, message }: { sequence: string; message?: string },
+  delivered: ReadonlySet<string>,
+) => [sequence, message && delivered.has(message) && 'delivered'].filter(Boolean).join(', ');
 
 const bookingWords = { booked: 'Booked', moved: 'Moved', cancelled: 'Cancelled' };
 const touchWords = { called: 'called', 'no-answer': 'called, no answer', wrote: 'wrote to them' };

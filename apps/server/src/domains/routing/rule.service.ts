@@ -1,14 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { RuleChoices, RulePreviewView, RuleView } from '@plumgate/contract';
-import type { ClientId, Instant, RuleId } from '@plumgate/core/basics';
+import { referencesIn, type ClientId, type Instant, type RuleId } from '@plumgate/core/basics';
 import { fullName } from '@plumgate/core/people';
-import {
-  previewRule,
-  ruleReferences,
-  type PastLead,
-  type Rule,
-  type RuleContent,
-} from '@plumgate/core/routing';
+import { previewRule, type PastLead, type Rule, RuleContent } from '@plumgate/core/routing';
 import { and, asc, desc, eq, gte, isNull, max, or, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
@@ -62,13 +56,13 @@ export class RuleService {
 
   async list(clientId: ClientId): Promise<RuleView[]> {
     const since = this.since();
-    const met = sql<number>`(select count(*) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMet} @> jsonb_build_array(jsonb_build_object('id', routing_rules.id)))`;
+    const matched = sql<number>`(select count(*) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMatched} @> jsonb_build_array(jsonb_build_object('id', routing_rules.id)))`;
     return this.database.db
       .select({
         id: routingRules.id,
         on: routingRules.on,
         content: routingRules.content,
-        met30: met.mapWith(Number),
+        matched30: matched.mapWith(Number),
       })
       .from(routingRules)
       .where(eq(routingRules.clientId, clientId))
@@ -109,7 +103,7 @@ export class RuleService {
 
   /** Adds a rule at the end; switched off unless told otherwise, so that its preview is read first. */
   async add(clientId: ClientId, content: RuleContent, on = true): Promise<RuleId> {
-    await checkReferences(this.database.db, clientId, ruleReferences(content), 'body');
+    await checkReferences(this.database.db, clientId, referencesIn(RuleContent, content), 'body');
     const [last] = await this.database.db
       .select({ position: max(routingRules.position) })
       .from(routingRules)
@@ -125,8 +119,8 @@ export class RuleService {
       const [before] = await tx.select().from(routingRules).where(eq(routingRules.id, id));
       if (!before) throw notFound();
       // One that is switched on has to be whole; one that is off may go on naming what is gone.
-      const stored = values.on ? [] : ruleReferences(before.content);
-      const named = ruleReferences(values.content);
+      const stored = values.on ? [] : referencesIn(RuleContent, before.content);
+      const named = referencesIn(RuleContent, values.content);
       await checkReferences(tx, before.clientId, named, 'body.content', stored);
       await tx.update(routingRules).set(values).where(eq(routingRules.id, id));
     });
@@ -146,10 +140,10 @@ export class RuleService {
     });
   }
 
-  /** What a rule would have met among the leads of the last 30 days. */
+  /** What a rule would have matched among the leads of the last 30 days. */
   async preview(
     clientId: ClientId,
-    rule: Pick<RuleContent, 'meets' | 'conditions'>,
+    rule: Pick<RuleContent, 'matches' | 'conditions'>,
   ): Promise<RulePreviewView> {
     const leads = await this.database.db
       .select({
@@ -175,18 +169,18 @@ export class RuleService {
       .where(and(eq(submissions.clientId, clientId), gte(submissions.receivedAt, this.since())))
       .orderBy(desc(submissions.receivedAt));
     const seen = previewRule(rule, leads satisfies PastLead[]);
-    const met = new Set(seen.met);
+    const matched = new Set(seen.matched);
     return {
       days: previewDays,
       leads: leads.length,
-      met: seen.met.length,
+      matched: seen.matched.length,
       others: seen.others,
       pages: seen.pages.map((line) => {
         const lead = leads.find((one) => one.page === line.page)!;
         return { page: lead.pageName, funnel: lead.funnelName, leads: line.leads, own: line.own };
       }),
       people: leads
-        .filter((lead) => met.has(lead.submission))
+        .filter((lead) => matched.has(lead.submission))
         .slice(0, mostShown)
         .map(({ person, pageName, at }) => ({
           id: person.id,

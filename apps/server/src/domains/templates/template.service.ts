@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { TemplateContent, TemplateKind, TemplateView } from '@plumgate/contract';
 import type { TemplateId } from '@plumgate/core/basics';
+import { formFormat } from '@plumgate/core/forms';
 import { Draft, readPageDocument } from '@plumgate/core/page';
 import { asc, desc, eq } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
@@ -61,6 +62,10 @@ const upToDate = ({ pages }: TemplateContent): TemplateContent => ({
   pages: pages.map(({ name, draft }) => {
     const read = readPageDocument(draft.page);
     if (!read.ok) throw new Error(read.problem);
-    return { name, draft: { ...draft, page: read.value } };
+    const forms = Object.entries(draft.forms).map(([id, form]) => [id, formFormat.read(form)]);
+    return {
+      name,
+      draft: { page: read.value, forms: Object.fromEntries(forms) as Record<string, unknown> },
+    };
   }),
 });

@@ -28,7 +28,7 @@ afterAll(() => app.stop());
 const owner = (method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, body?: object) =>
   app.api(method, url, body, 'owner@example.com');
 const formId = '00000000-0000-4000-8000-0000000000f1' as FormId;
-const telling = { ...shortForm('Ask', ['q1', 'q2', 'q3']), tell: ['desk@quayside-dental.test'] };
+const telling = { ...shortForm('Ask', ['q1', 'q2', 'q3']), notify: ['desk@quayside-dental.test'] };
 const asking = (...blocks: Block[]): Draft => ({
   page: {
     ...emptyPage('Ask'),
@@ -78,7 +78,7 @@ it('a funnel from a template is the client’s own: forms and pictures are copie
   const made = (await owner('GET', `/api/pages/${board.steps[0]!.pageId}`)).json<EditorPage>();
   const bound = bindingsOf((made.draft as Draft).page);
   expect(bound.forms).not.toContain(formId);
-  expect(Object.values((made.draft as Draft).forms)).toEqual([{ ...telling, tell: [] }]);
+  expect(Object.values((made.draft as Draft).forms)).toEqual([{ ...telling, notify: [] }]);
   expect(bound.pictures).not.toContain(theirs.id);
   const own = (await owner('GET', `/api/clients/${other}/pictures`)).json<{
     pictures: Picture[];
@@ -144,12 +144,12 @@ it('a form from elsewhere tells the client it comes to, but a booking’s leaves
     await owner('POST', `/api/clients/${world.client.id}/copies`, {
       parts: draft.page.bands,
       forms: {
-        [formId]: { ...telling, tell: ['elsewhere@example.com'] },
+        [formId]: { ...telling, notify: ['elsewhere@example.com'] },
         [booking]: { ...telling, name: 'Choose a time' },
       },
     })
   ).json<{ forms: Draft['forms'] }>();
-  const told = Object.values(forms).map(({ name, tell }) => [name, tell]);
+  const told = Object.values(forms).map(({ name, notify }) => [name, notify]);
   expect(told.sort()).toEqual([
     ['Ask', ['desk@quayside-dental.test']],
     ['Choose a time', []],

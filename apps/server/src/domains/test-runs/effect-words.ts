@@ -1,15 +1,12 @@
-import { truncate } from '@plumgate/core/basics';
 import type { Effects } from '../intake/intake.service.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 
 /** What a form caused, a line each: who came of it, what the rules did, and what would leave. */
-export function effectWords({ facts, owed }: Effects): string[] {
+export function effectWords({ facts, messages }: Effects): string[] {
   return [
     ...facts.flatMap(factWords),
-    ...owed.map((message) =>
-      message.kind === 'email'
-        ? `Email to ${message.to}: ${message.subject}`
-        : `Text to ${message.to}: ${truncate(message.body, 60)}`,
+    ...messages.map(
+      ({ kind, to, title }) => `${kind === 'email' ? 'Email' : 'Text'} to ${to}: ${title}`,
     ),
   ];
 }
@@ -18,11 +15,11 @@ function factWords(fact: TimelineFact): string[] {
   switch (fact.kind) {
     case 'submitted':
       return [`A person with ${fact.answers.length} answers of “${fact.form}”`];
-    case 'met':
+    case 'matched':
       return [`Matched the rules ${fact.rules.map((rule) => `“${rule}”`).join(', ')}`];
     case 'tagged':
       return [`Tagged ${fact.tags.join(', ')}`];
-    case 'given':
+    case 'assigned':
       return [`Assigned to ${fact.to}`];
     case 'joined':
       return [`Started “${fact.sequence}”`];

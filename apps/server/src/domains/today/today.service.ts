@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { TodayBoard } from '@plumgate/contract';
-import { truncate, type ClientId } from '@plumgate/core/basics';
+import type { ClientId } from '@plumgate/core/basics';
 import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { servedUntil } from '@plumgate/core/domains';
 import { users } from '../../records/accounts/table.ts';
@@ -11,6 +11,7 @@ import { heldSubmissions } from '../../records/intake/table.ts';
 import { stoppedNotices } from '../../records/messages/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
+import { messageName } from '../../records/messages/message-name.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
 import { people } from '../../records/people/table.ts';
@@ -33,7 +34,7 @@ export class TodayService {
     const waiting = await db
       .select(summary)
       .from(people)
-      .leftJoin(users, eq(users.id, people.ownerId))
+      .leftJoin(users, eq(users.id, people.assigneeId))
       .where(untouched)
       .orderBy(asc(people.addedAt))
       .limit(mostShown);
@@ -77,13 +78,10 @@ export class TodayService {
         shown: host.shown,
         servedUntil: servedUntil(host)?.toString() ?? null,
       })),
-      failed: failed.map(({ id, payload, lastError, personId, dueAt }) => ({
+      failed: failed.map(({ id, kind, title, to, lastError, personId, dueAt }) => ({
         id,
-        what:
-          payload.kind === 'email'
-            ? `Email “${payload.subject}”`
-            : `Text “${truncate(payload.body, 60)}”`,
-        to: payload.to,
+        what: messageName({ kind, title }),
+        to,
         why: /\b[45]\d\d\b/.test(lastError ?? '')
           ? 'The address or number was refused for good.'
           : 'It could not be delivered in two days of tries.',

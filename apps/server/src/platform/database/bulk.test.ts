@@ -50,7 +50,7 @@ it('writes rows as a plain insert does: moments, JSON, nulls, defaults and marku
     firstName: 'Lead 1',
     textConsent: false,
     submissionCount: 0,
-    ownerId: null,
+    assigneeId: null,
   });
   expect(await read(2)).toMatchObject({ emailKey: null, textConsent: true });
   const [line] = await app.database.db

@@ -21,6 +21,17 @@ export const json = <Data>(name?: string) =>
     name as string,
   );
 
+/** Documents of one kind by their ids, each brought up to date as it is read. */
+export const documentsColumn = <Id extends string, Data>(format: DocumentFormat<Data>) =>
+  customType<{ data: Record<Id, Data>; driverData: Record<string, unknown> }>({
+    dataType: () => 'jsonb',
+    toDriver: (all) => toJson(mapped(all, format.write)) as never,
+    fromDriver: (all) => mapped(all, format.read) as Record<Id, Data>,
+  });
+
+const mapped = <From, To>(all: Record<string, From>, turn: (one: From) => To) =>
+  Object.fromEntries(Object.entries(all).map(([id, one]) => [id, turn(one)]));
+
 /** A document that is brought up to date as it is read, so that what an earlier build wrote stays readable. */
 export const documentColumn = <Data>(format: DocumentFormat<Data>) =>
   customType<{ data: Data; driverData: unknown }>({

@@ -1,5 +1,6 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { SystemClock } from '../clock.ts';
 import { deliverHook } from '../http/signed-hook.ts';
 
 export interface WireText {
@@ -9,9 +10,13 @@ export interface WireText {
   body: string;
 }
 
+/** A phone takes a moment to say that it has a text. */
+const reportAfterMs = 500;
+
 /**
  * A text gateway on loopback that keeps what it is given instead of passing it on. A reply written in the post room
- * leaves it as a gateway's would: as a webhook signed by the Standard Webhooks scheme.
+ * leaves it as a gateway's would: as a webhook signed by the Standard Webhooks scheme; so does the report that a text has
+ * been delivered.
  */
 export class GatewayStandIn {
   private constructor(
@@ -23,12 +28,15 @@ export class GatewayStandIn {
   static async start(
     keep: (text: WireText) => Promise<void>,
     secret: string,
+    hook: () => string,
   ): Promise<GatewayStandIn> {
     const server = createServer((request, answer) => {
-      take(request, keep).then(
-        (status) => finish(answer, status),
-        () => finish(answer, 503),
-      );
+      void take(request, keep)
+        .then(({ status, id }) => {
+          finish(answer, status);
+          if (id) setTimeout(() => report(id, secret, hook).catch(() => {}), reportAfterMs).unref();
+        })
+        .catch(() => finish(answer, 503));
     });
     await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
     const { port } = server.address() as AddressInfo;
@@ -50,15 +58,23 @@ export class GatewayStandIn {
 async function take(
   request: IncomingMessage,
   keep: (text: WireText) => Promise<void>,
-): Promise<number> {
-  if (request.method !== 'POST' || request.url !== '/messages') return 404;
+): Promise<{ status: number; id?: string }> {
+  if (request.method !== 'POST' || request.url !== '/messages') return { status: 404 };
   const chunks: Buffer[] = [];
   for await (const chunk of request) chunks.push(chunk as Buffer);
   const text = JSON.parse(Buffer.concat(chunks).toString()) as WireText;
   // As a real gateway: a number it can't route to is refused for good.
-  if (!/^\+\d{6,15}$/.test(text.to)) return 400;
+  if (!/^\+\d{6,15}$/.test(text.to)) return { status: 400 };
   await keep(text);
-  return 202;
+  return { status: 202, id: text.id };
+}
+
+/** Reports a delivery, once: a program that does not listen just then goes without. */
+async function report(id: string, secret: string, hook: () => string): Promise<void> {
+  const event = { type: 'text.delivered', data: { id } };
+  // The signature's time is checked against the machine's clock, not against the demo's.
+  const at = new Date(new SystemClock().now().epochMilliseconds);
+  await deliverHook({ url: hook(), secret, id: `${id}-delivered`, at, event });
 }
 
 function finish(answer: ServerResponse, status: number): void {

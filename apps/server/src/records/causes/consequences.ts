@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { ClientId, Instant, PersonId, RunId } from '@plumgate/core/basics';
 import { timeline } from '../people/table.ts';
@@ -7,8 +8,7 @@ import { sql } from 'drizzle-orm';
 import { insertMany } from '../../platform/database/bulk.ts';
 import { inOneTrip, type Write } from '../../platform/database/one-trip.ts';
 import { outbox } from '../messages/outbox.table.ts';
-import type { EmailPayload } from '../../platform/mail/email-payload.ts';
-import type { TextPayload } from '../../platform/texts/text-payload.ts';
+import { messageTemplates, type MessageContent } from '../messages/message-content.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { runSteps } from '../followup/table.ts';
 
@@ -17,7 +17,14 @@ export interface QueuedMessage {
   /** Names the cause: the same one again owes nothing more. */
   key: string;
   dueAt: Instant;
-  payload: EmailPayload | TextPayload;
+  kind: 'email' | 'text';
+  to: string;
+  /** The number a text comes from. */
+  from?: string;
+  title: string;
+  content: MessageContent;
+  /** What the person's record names as its cause: a sequence or a calendar. */
+  origin?: string;
   /** Whom of the people it goes to; left out for the business. */
   personId?: PersonId;
   runId?: RunId;
@@ -65,10 +72,11 @@ export class Causes {
 
 /**
  * What one cause leads to, gathered while it is worked out and written together, in the transaction of the cause:
- * messages owed, lines of the timeline, steps planned.
+ * messages queued, lines of the timeline, steps planned.
  */
 export class Consequences {
   private readonly events: { kind: string; payload: unknown }[] = [];
+  private readonly templates = new Map<string, typeof messageTemplates.$inferInsert>();
   private readonly messages: (typeof outbox.$inferInsert)[] = [];
   private readonly facts: (typeof timeline.$inferInsert)[] = [];
   private readonly steps: (typeof runSteps.$inferInsert)[] = [];
@@ -83,8 +91,16 @@ export class Consequences {
     this.events.push({ kind: kind.name, payload });
   }
 
+  /** The id under which messages name a wording; it is stored with them, once. */
+  template(clientId: ClientId, { subject, body }: { subject: string; body: string }): string {
+    const said = JSON.stringify([clientId, subject, body]);
+    const id = createHash('sha256').update(said).digest('base64url');
+    this.templates.set(id, { id, clientId, subject, body });
+    return id;
+  }
+
   enqueue(message: QueuedMessage): void {
-    this.messages.push({ id: this.nextId(), state: 'owed', ...message });
+    this.messages.push({ id: this.nextId(), state: 'queued', ...message });
   }
 
   note(person: { id: PersonId; clientId: ClientId }, at: Instant, ...facts: TimelineFact[]): void {
@@ -101,9 +117,12 @@ export class Consequences {
     for (let event = this.events.shift(); event; event = this.events.shift())
       for (const handle of this.handlersOf(event.kind)) await handle(event.payload, tx, this);
     const { messages, facts, steps } = this;
+    const templates = [...this.templates.values()];
     const writes: Write[] = [...beside];
     if (facts.length > 0) writes.push(insertMany(timeline, facts));
     if (steps.length > 0) writes.push(insertMany(runSteps, steps));
+    if (templates.length > 0)
+      writes.push(insertMany(messageTemplates, templates, sql` on conflict (id) do nothing`));
     if (messages.length > 0)
       writes.push(insertMany(outbox, messages, sql` on conflict (key) do nothing`));
     return inOneTrip(tx, writes);

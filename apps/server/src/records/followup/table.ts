@@ -68,7 +68,7 @@ export const sequenceRuns = pgTable(
 );
 
 /**
- * One step of a run. `waiting` → `done`; or → `left-out` with the reason, from which a new plan may bring it back; or →
+ * One step of a run. `planned` → `done`, a message by way of `queued` until the mail server or text gateway has taken it; or → `left-out` with the reason, from which a new plan may bring it back; or →
  * `dropped` when the sequence no longer has it or the run ended before it; or → `failed` when it could not be carried
  * out, by itself and for a reason that stays.
  */
@@ -91,7 +91,9 @@ export const runSteps = pgTable(
     position: integer().notNull().default(0),
     /** Goes up when it is planned again after it was done: its message is another one then. */
     planVersion: integer('plan_version').notNull().default(0),
-    state: text().$type<'waiting' | 'done' | 'left-out' | 'dropped' | 'failed'>().notNull(),
+    state: text()
+      .$type<'planned' | 'queued' | 'done' | 'left-out' | 'dropped' | 'failed'>()
+      .notNull(),
     leftOut: text('left_out').$type<LeftOut>(),
     failedBecause: text('failed_because'),
     doneAt: instant('done_at'),
@@ -100,7 +102,7 @@ export const runSteps = pgTable(
     unique('run_steps_once').on(table.runId, table.stepId),
     index('run_steps_due')
       .on(table.dueAt, table.nominalAt, table.position, table.id)
-      .where(sql`${table.state} = 'waiting'`),
+      .where(sql`${table.state} = 'planned'`),
     index('run_steps_by_sequence').on(table.sequenceId, table.stepId),
   ],
 );

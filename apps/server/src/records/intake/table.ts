@@ -30,7 +30,7 @@ export const submissions = pgTable(
     revisionId: uuid('revision_id').$type<RevisionId>().notNull(),
     answers: json<Answers>().notNull(),
     source: text().notNull(),
-    rulesMet: json<{ id: RuleId; name: string }[]>('rules_met').notNull(),
+    rulesMatched: json<{ id: RuleId; name: string }[]>('rules_matched').notNull(),
     /** The form's idempotency field, or a digest of what was sent where there is no script to fill it. */
     once: text().notNull(),
     /** A digest of who sent what: the same again under the same `once` is the same submission. */

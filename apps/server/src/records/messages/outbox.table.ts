@@ -1,26 +1,51 @@
 import { sql } from 'drizzle-orm';
 import { bigserial, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { PersonId, RunId } from '@plumgate/core/basics';
+import type { LeftOut } from '@plumgate/core/followup';
 import { ofClient } from '../clients/table.ts';
-import type { EmailPayload } from '../../platform/mail/email-payload.ts';
-import type { TextPayload } from '../../platform/texts/text-payload.ts';
+import type { MessageContent } from './message-content.ts';
 import { instant, json } from '../../platform/database/columns.ts';
+
+export type MessageState = 'queued' | 'sent' | 'delivered' | 'failed' | 'left-out';
+
+/** Why a queued message was not sent after all. */
+export type MessageLeftOut = Extract<
+  LeftOut,
+  | 'event-past'
+  | 'event-changed'
+  | 'notices-stopped'
+  | 'mail-refused'
+  | 'unsubscribed'
+  | 'no-text-consent'
+>;
 
 /**
  * Everything that is to leave the program, written in the transaction of its cause.
- * `owed` → `sent`; or after the last try, or a refusal for good → `failed`; or → `dropped` when it makes no sense any
- * more. A try is made under a lease: `leasedBy` proves whose it is.
+ * `queued` → `sent` when the mail server or text gateway has taken it, and → `delivered` when it reports that; or after
+ * the last try, or a refusal for good → `failed`; or → `left-out` with the reason when it makes no sense any more. A try
+ * is made under a lease: `leasedBy` proves whose it is. What it says is put together as it is sent (`content`).
  */
 export const outbox = pgTable(
   'outbox',
   {
     id: uuid().primaryKey(),
     clientId: ofClient(),
-    /** Names the cause, so that the same cause never owes the same message twice. */
+    /** Names the cause, so that the same cause never sends the same message twice. */
     key: text().notNull().unique(),
-    payload: json<EmailPayload | TextPayload>().notNull(),
-    state: text().$type<'owed' | 'sent' | 'failed' | 'dropped'>().notNull(),
-    /** Whom of the people it goes to; null for the business. One person's messages leave in the order they were owed. */
+    kind: text().$type<'email' | 'text'>().notNull(),
+    /** The address or number it goes to. */
+    to: text().notNull(),
+    /** The number a text comes from; empty for an email. */
+    from: text().notNull().default(''),
+    content: json<MessageContent>().notNull(),
+    /** What lists and records call it: an email's subject, the beginning of a text. */
+    title: text().notNull(),
+    /** What caused it, as a person's record names it: a sequence or a calendar. */
+    origin: text().notNull().default(''),
+    state: text().$type<MessageState>().notNull(),
+    /** Why it was left out. */
+    leftOut: text('left_out').$type<MessageLeftOut>(),
+    /** Whom of the people it goes to; null for the business. One person's messages leave in the order in which they were queued. */
     personId: uuid('person_id').$type<PersonId>(),
     order: bigserial('in_order', { mode: 'number' }).notNull(),
     /** After this moment it makes no sense any more: the event a reminder is about. */
@@ -35,18 +60,19 @@ export const outbox = pgTable(
     sentAt: instant('sent_at'),
   },
   (table) => [
-    index('outbox_owed')
+    index('outbox_queued')
       .on(table.dueAt)
-      .where(sql`${table.state} = 'owed'`),
+      .where(sql`${table.state} = 'queued'`),
     index('outbox_of_person')
       .on(table.personId, table.order)
-      .where(sql`${table.state} = 'owed'`),
+      .where(sql`${table.state} = 'queued'`),
     index('outbox_failed')
       .on(table.clientId)
       .where(sql`${table.state} = 'failed'`),
     index('outbox_of_run').on(table.runId),
+    index('outbox_to').on(sql`lower(${table.to})`),
     index('outbox_over')
       .on(table.dueAt)
-      .where(sql`${table.state} <> 'owed'`),
+      .where(sql`${table.state} <> 'queued'`),
   ],
 );

@@ -18,12 +18,12 @@ import type {
   RevisionId,
   UserId,
 } from '@plumgate/core/basics';
-import type { FormDefinition } from '@plumgate/core/forms';
+import { formFormat, type FormDefinition } from '@plumgate/core/forms';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
 import { brandColumn, factsColumn, ofClient } from '../clients/table.ts';
 import { bandDocument, pageDocument } from './document-column.ts';
-import { instant, json } from '../../platform/database/columns.ts';
+import { documentsColumn, instant } from '../../platform/database/columns.ts';
 
 export const pages = pgTable(
   'pages',
@@ -98,7 +98,7 @@ export const pageRevisions = pgTable(
       .notNull()
       .references(() => pages.id, { onDelete: 'cascade' }),
     document: pageDocument().notNull(),
-    forms: json<Record<FormId, FormDefinition>>().notNull(),
+    forms: documentsColumn<FormId, FormDefinition>(formFormat)().notNull(),
     clientName: text('client_name').notNull(),
     facts: factsColumn().notNull(),
     brand: brandColumn().notNull(),

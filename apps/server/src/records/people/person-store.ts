@@ -112,20 +112,24 @@ export class PersonStore {
     return gone.length > 0;
   }
 
-  /** Gives a person to somebody who may look after them; answers with that one's name, or null for anybody else. */
-  async give(tx: Queries, person: Pick<PersonRow, 'id'>, owner: UserId): Promise<string | null> {
-    const [given] = await tx
+  /** Assigns a person to somebody who may look after them; answers with that one's name, or null for anybody else. */
+  async assign(
+    tx: Queries,
+    person: Pick<PersonRow, 'id'>,
+    assignee: UserId,
+  ): Promise<string | null> {
+    const [assigned] = await tx
       .update(people)
-      .set({ ownerId: owner })
+      .set({ assigneeId: assignee })
       .from(users)
       .where(
         and(
           eq(people.id, person.id),
-          eq(users.id, owner),
+          eq(users.id, assignee),
           or(isNull(users.clientId), eq(users.clientId, people.clientId)),
         ),
       )
       .returning({ name: users.name });
-    return given?.name ?? null;
+    return assigned?.name ?? null;
   }
 }

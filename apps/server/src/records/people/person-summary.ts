@@ -16,7 +16,7 @@ export const summary = {
   addedAt: people.addedAt,
   lastSeenAt: people.lastSeenAt,
   touchedAt: people.touchedAt,
-  ownerName: users.name,
+  assigneeName: users.name,
   tags: sql<
     string[]
   >`coalesce((select array_agg(${personTags.tag} order by ${personTags.tag}) from ${personTags} where ${personTags.personId} = ${people.id}), '{}')`,

@@ -28,7 +28,7 @@ export const people = pgTable(
     phone: text().notNull(),
     phoneKey: text('phone_key'),
     source: text().notNull(),
-    ownerId: uuid('owner_id')
+    assigneeId: uuid('assignee_id')
       .$type<UserId>()
       .references(() => users.id),
     submissionCount: integer('submission_count').notNull().default(0),

@@ -14,14 +14,15 @@ export type TimelineFact =
   | { kind: 'step-failed'; what: string; sequence: string }
   | { kind: 'tagged'; tags: string[]; rule: string }
   | { kind: 'untagged'; tag: string; sequence: string }
-  | { kind: 'given'; to: string; rule: string }
-  | { kind: 'met'; rules: string[] }
+  | { kind: 'assigned'; to: string; rule: string }
+  | { kind: 'matched'; rules: string[] }
   | { kind: 'joined'; sequence: string }
   | { kind: 'ended'; sequence: string; because: string }
-  | { kind: 'sent'; subject: string; sequence: string }
-  | { kind: 'texted'; body: string; sequence: string }
+  /** `message` is the one in the outbox; an earlier build did not note it. */
+  | { kind: 'sent'; subject: string; sequence: string; message?: string }
+  | { kind: 'texted'; body: string; sequence: string; message?: string }
   | { kind: 'left-out'; what: string; sequence: string; because: LeftOut }
-  | { kind: 'told'; to: string; subject: string }
+  | { kind: 'notified'; to: string; subject: string }
   | {
       kind: 'booked' | 'moved' | 'cancelled';
       calendar: string;

@@ -6,7 +6,8 @@ import { calendars } from '../booking/table.ts';
 import { sequences } from '../followup/table.ts';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
-import { pages } from '../pages/table.ts';
+import { linkedBands, pages } from '../pages/table.ts';
+import { files, pictures } from '../pictures/table.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
@@ -33,6 +34,13 @@ const kinds: Record<
   },
   sequence: { table: sequences, mine: (id) => eq(sequences.clientId, id), word: 'sequence' },
   calendar: { table: calendars, mine: (id) => eq(calendars.clientId, id), word: 'calendar' },
+  picture: { table: pictures, mine: (id) => eq(pictures.clientId, id), word: 'picture' },
+  file: { table: files, mine: (id) => eq(files.clientId, id), word: 'file' },
+  linkedBand: {
+    table: linkedBands,
+    mine: (id) => eq(linkedBands.clientId, id),
+    word: 'linked band',
+  },
   // The agency's own people look after every client's.
   user: {
     table: users,

@@ -45,9 +45,9 @@ afterAll(() => app.stop());
 const nowhere = '00000000-0000-4000-8000-000000000000';
 const rule = (changes: object) => ({
   name: 'A rule',
-  meets: 'all',
+  matches: 'all',
   conditions: [{ about: 'form', is: world.formId }],
-  actions: [{ do: 'tag', tag: 'new' }],
+  actions: [{ kind: 'tag', tag: 'new' }],
   ...changes,
 });
 const rules = () => `/api/clients/${world.client.id}/rules`;
@@ -60,15 +60,15 @@ it.each<[string, () => object, string]>([
   ],
   [
     'another client’s sequence',
-    () => ({ actions: [{ do: 'start', sequence: other.sequence }] }),
+    () => ({ actions: [{ kind: 'start', sequence: other.sequence }] }),
     'body.actions.0.sequence',
   ],
   [
     'another client’s front desk',
     () => ({
       actions: [
-        { do: 'tag', tag: 'x' },
-        { do: 'give', to: other.desk },
+        { kind: 'tag', tag: 'x' },
+        { kind: 'assign', to: other.desk },
       ],
     }),
     'body.actions.1.to',
@@ -121,7 +121,7 @@ it('a sequence can’t count from another client’s calendar or start their seq
     anchor: 'joined',
     side: 'after',
     delay: { amount: 1, unit: 'days', at: null },
-    late: 'leave-out',
+    late: 'skip',
     action: { kind: 'start', sequence: other.sequence },
   };
   const content = {

@@ -187,10 +187,10 @@ function Settings({
             />
             <TextField
               label="Notify"
-              value={content.tell.join(', ')}
+              value={content.notify.join(', ')}
               help="Email addresses, separated by commas"
               onChange={(event) =>
-                set({ ...content, tell: event.target.value.split(/[\s,]+/).filter(Boolean) })
+                set({ ...content, notify: event.target.value.split(/[\s,]+/).filter(Boolean) })
               }
             />
             <SelectField

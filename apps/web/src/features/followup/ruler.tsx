@@ -152,7 +152,7 @@ function Step({
               {fillOrKeep(stepName(step.action, others), mergeFields(sheet, event))}
             </b>
             <span className="text-xs text-muted">
-              If late: {step.late === 'leave-out' ? 'skip' : 'send now'}
+              If late: {step.late === 'skip' ? 'skip' : 'send now'}
             </span>
           </span>
           <span className="text-xs text-muted tabular-nums">

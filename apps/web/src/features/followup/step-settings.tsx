@@ -1,11 +1,20 @@
 import type { ClientSheet } from '@plumgate/contract';
-import type { SequenceContent, SequenceStep, StepAction } from '@plumgate/core/followup';
-import { countTextParts, fillOrKeep, mergeProblem } from '@plumgate/core/messages';
+import {
+  stepKinds,
+  type SequenceContent,
+  type SequenceStep,
+  type StepAction,
+} from '@plumgate/core/followup';
+import { fillOrKeep } from '@plumgate/core/messages';
 import { Trash2 } from 'lucide-react';
 import { Button } from '../../ui/button.tsx';
-import { Choice, LongField, SelectField, TextField } from '../../ui/field.tsx';
+import { Choice, SelectField, TextField } from '../../ui/field.tsx';
 import { mergeFields } from './merge-fields.ts';
-import { actionKinds, newAction } from './steps.ts';
+import { ActionFields, newAction } from './step-parts.tsx';
+
+const kindLabels = Object.fromEntries(
+  Object.entries(stepKinds).map(([kind, { label }]) => [kind, label]),
+);
 
 /** When a step happens and what it does, beside it what one person would read. */
 export function StepSettings({
@@ -67,8 +76,8 @@ export function StepSettings({
             {
               joined: 'from sign-up',
               ...(counted.kind !== 'none' && {
-                before: 'back from the event',
-                after: 'on from it',
+                before: 'before the event',
+                after: 'after the event',
               }),
             } as Record<'joined' | 'before' | 'after', string>
           }
@@ -83,12 +92,12 @@ export function StepSettings({
         <Choice
           label="If late"
           value={step.late}
-          options={{ 'leave-out': 'Skip', 'send-now': 'Send now' }}
+          options={{ skip: 'Skip', 'send-now': 'Send now' }}
           onChange={(late) => onChange({ ...step, late })}
         />
         <SelectField
           label="What it does"
-          options={actionKinds}
+          options={kindLabels}
           value={action.kind}
           onChange={(event) =>
             setAction(newAction(event.target.value as StepAction['kind'], others))
@@ -104,97 +113,6 @@ export function StepSettings({
       <AsRead action={action} fields={mergeFields(sheet, counted)} />
     </div>
   );
-}
-
-const wrong = (text: string) => mergeProblem(text) ?? undefined;
-const fieldsHelp =
-  'Merge fields: {{ person.first_name | default: "there" }}, {{ client.phone }}, {{ booking.when }}, {{ event.time }}, {{ answers.worry }}';
-
-function ActionFields({
-  action,
-  others,
-  onChange,
-}: {
-  action: StepAction;
-  others: { id: string; name: string }[];
-  onChange: (action: StepAction) => void;
-}) {
-  switch (action.kind) {
-    case 'email':
-      return (
-        <>
-          <TextField
-            label="Subject"
-            value={action.subject}
-            error={wrong(action.subject)}
-            onChange={(event) => onChange({ ...action, subject: event.target.value })}
-          />
-          <LongField
-            label="Message"
-            rows={12}
-            value={action.body}
-            error={wrong(action.body)}
-            help={fieldsHelp}
-            onChange={(event) => onChange({ ...action, body: event.target.value })}
-          />
-        </>
-      );
-    case 'text': {
-      const { parts, left, encoding } = countTextParts(action.body);
-      return (
-        <LongField
-          label="Text"
-          rows={5}
-          value={action.body}
-          error={wrong(action.body)}
-          help={`${parts} ${parts === 1 ? 'part' : 'parts'}, ${left} left in the last (${encoding}); merge fields change the length. Only to people who agreed to texts.`}
-          onChange={(event) => onChange({ ...action, body: event.target.value })}
-        />
-      );
-    }
-    case 'tag':
-    case 'untag':
-      return (
-        <TextField
-          label="Tag"
-          maxLength={40}
-          value={action.tag}
-          onChange={(event) => onChange({ ...action, tag: event.target.value })}
-        />
-      );
-    case 'tell':
-      return (
-        <>
-          <TextField
-            label="Email address"
-            type="email"
-            value={action.email}
-            onChange={(event) => onChange({ ...action, email: event.target.value })}
-          />
-          <LongField
-            label="Message"
-            rows={4}
-            value={action.body}
-            error={wrong(action.body)}
-            help={fieldsHelp}
-            onChange={(event) => onChange({ ...action, body: event.target.value })}
-          />
-        </>
-      );
-    case 'start':
-      return others.length === 0 ? (
-        <p className="text-muted">There is no other sequence to start yet.</p>
-      ) : (
-        <SelectField
-          label="Sequence"
-          options={Object.fromEntries(others.map((one) => [one.id, one.name]))}
-          value={action.sequence}
-          onChange={(event) => onChange({ ...action, sequence: event.target.value as never })}
-        />
-      );
-    case 'end':
-      return <p className="text-muted">The sequence ends here for this person.</p>;
-  }
 }
 
 function AsRead({

@@ -1,8 +1,14 @@
-import { emptySequence, SequenceContent, type StepAction } from '@plumgate/core/followup';
-import { actionKinds, newAction, newStep, stepName } from './steps.ts';
+import {
+  emptySequence,
+  SequenceContent,
+  stepKinds,
+  type StepAction,
+} from '@plumgate/core/followup';
+import { newAction } from './step-parts.tsx';
+import { newStep, stepName } from './steps.ts';
 
 const other = { id: '00000000-0000-4000-8000-000000000001', name: 'Gentle welcome' };
-const kinds = Object.keys(actionKinds) as StepAction['kind'][];
+const kinds = Object.keys(stepKinds) as StepAction['kind'][];
 
 it.each(kinds)('a new step that does %s is whole at once', (kind) => {
   const content = {

@@ -17,9 +17,9 @@ import { useGrip } from './path-bench.tsx';
 
 const dots = {
   tag: 'bg-tide',
-  give: 'bg-plum',
+  assign: 'bg-plum',
   start: 'bg-leaf',
-  tell: 'bg-honey',
+  notify: 'bg-honey',
   book: 'bg-leaf',
 } as const;
 

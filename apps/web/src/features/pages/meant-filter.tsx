@@ -1,3 +1,4 @@
+import { InlineSelect } from '../../ui/field.tsx';
 import { aims, trades, type Aim, type Trade } from '@plumgate/core/templates';
 
 /** Narrows what is ready-made to an aim and a trade. */
@@ -32,20 +33,15 @@ function Narrow<Value extends string>({
   onChange: (value: Value | 'all') => void;
 }) {
   return (
-    <label className="flex min-w-0 items-center gap-1.5 text-xs font-semibold">
-      <span>{label}</span>
-      <select
-        className="h-8 min-w-0 flex-1 rounded-control border border-strong-line bg-sheet px-2 text-[13px] font-normal"
+    <div className="flex min-w-0 items-center gap-1.5 text-xs font-semibold">
+      <span aria-hidden>{label}</span>
+      <InlineSelect
+        label={label}
+        className="min-w-0 flex-1 text-[13px] font-normal"
+        options={{ all: 'All', ...options }}
         value={value}
-        onChange={(event) => onChange(event.target.value as Value | 'all')}
-      >
-        <option value="all">All</option>
-        {(Object.entries(options) as [Value, string][]).map(([option, text]) => (
-          <option key={option} value={option}>
-            {text}
-          </option>
-        ))}
-      </select>
-    </label>
+        onChange={(chosen) => onChange(chosen as Value | 'all')}
+      />
+    </div>
   );
 }

@@ -161,7 +161,7 @@ function PeopleTable({
               ))}
             </td>
             <td className="max-md:hidden">{person.source}</td>
-            <td className="max-md:hidden">{person.ownerName ?? 'nobody'}</td>
+            <td className="max-md:hidden">{person.assigneeName ?? 'nobody'}</td>
             <td className="text-muted tabular-nums max-md:hidden">
               {dayText(person.addedAt, zone).slice(4)}
             </td>

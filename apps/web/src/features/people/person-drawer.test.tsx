@@ -34,7 +34,7 @@ it('says how to reach them, whose they are, and how often they wrote', async () 
 });
 
 it('says how many times, and with whom', async () => {
-  await opened({ submissions: 3, ownerName: 'Front desk', phone: '' });
+  await opened({ submissions: 3, assigneeName: 'Front desk', phone: '' });
   expect(screen.getByText(/^Assigned to Front desk .* 3 submissions$/)).toBeTruthy();
   expect(screen.queryByRole('link', { name: /^Call/ })).toBeNull();
 });

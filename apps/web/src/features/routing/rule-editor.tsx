@@ -1,5 +1,11 @@
 import { api, type RuleChoices, type RuleView } from '@plumgate/contract';
-import { RuleContent, type Condition, type RuleAction } from '@plumgate/core/routing';
+import {
+  actionKinds,
+  conditionKinds,
+  RuleContent,
+  type Condition,
+  type RuleAction,
+} from '@plumgate/core/routing';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -7,18 +13,15 @@ import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
-import { TextField } from '../../ui/field.tsx';
+import { InlineSelect, TextField } from '../../ui/field.tsx';
 import { whenText } from '../../ui/when.ts';
 import { useClient } from '../../api/client.ts';
+import { ActionValue, NamedSelect, newAction } from './action-parts.tsx';
 
-const select = 'h-8 max-w-full rounded-control border border-strong-line bg-sheet px-2';
-const abouts = {
-  form: 'from the form',
-  page: 'from the page',
-  funnel: 'from the funnel',
-  source: 'by',
-};
-const does = { tag: 'tag', give: 'assign to', start: 'start', tell: 'notify' };
+const labelsOf = (kinds: Record<string, { label: string }>) =>
+  Object.fromEntries(Object.entries(kinds).map(([kind, { label }]) => [kind, label]));
+const abouts = labelsOf(conditionKinds);
+const does = labelsOf(actionKinds);
 
 /** A rule's sentence, each part a choice, with the leads it would have matched beside it before it is turned on. */
 export function RuleEditor({
@@ -49,12 +52,6 @@ export function RuleEditor({
   };
   const first = (about: Condition['about']) =>
     choices[about][0]?.id ?? (about === 'source' ? 'Direct' : '');
-  const starters: Record<RuleAction['do'], () => RuleAction> = {
-    tag: () => ({ do: 'tag', tag: 'new' }),
-    give: () => ({ do: 'give', to: (choices.users[0]?.id ?? '') as never }),
-    start: () => ({ do: 'start', sequence: (choices.sequences[0]?.id ?? '') as never }),
-    tell: () => ({ do: 'tell', email: '' }),
-  };
   const setCondition = (index: number, condition: Condition) =>
     set({ ...content, conditions: content.conditions.with(index, condition) });
   const setAction = (index: number, action: RuleAction) =>
@@ -70,35 +67,28 @@ export function RuleEditor({
         />
         <div className="flex flex-wrap items-center gap-2">
           When a lead matches
-          <select
-            aria-label="All or any of the conditions"
-            className={select}
-            value={content.meets}
-            onChange={(event) => set({ ...content, meets: event.target.value as 'all' | 'any' })}
-          >
-            <option value="all">all of these</option>
-            <option value="any">any of these</option>
-          </select>
+          <InlineSelect
+            label="All or any of the conditions"
+            options={{ all: 'all of these', any: 'any of these' }}
+            value={content.matches}
+            onChange={(matches) => set({ ...content, matches: matches as 'all' | 'any' })}
+          />
         </div>
         <ul className="grid gap-2">
           {content.conditions.map((condition, index) => (
             <li key={index} className="flex flex-wrap items-center gap-2">
               it comes
-              <select
-                aria-label={`Condition ${index + 1}`}
-                className={select}
+              <InlineSelect
+                label={`Condition ${index + 1}`}
+                options={abouts}
                 value={condition.about}
-                onChange={(event) => {
-                  const about = event.target.value as Condition['about'];
-                  setCondition(index, { about, is: first(about) } as Condition);
-                }}
-              >
-                {Object.entries(abouts).map(([about, words]) => (
-                  <option key={about} value={about}>
-                    {words}
-                  </option>
-                ))}
-              </select>
+                onChange={(about) =>
+                  setCondition(index, {
+                    about,
+                    is: first(about as Condition['about']),
+                  } as Condition)
+                }
+              />
               <NamedSelect
                 label={`Condition ${index + 1}, which`}
                 among={choices[condition.about]}
@@ -136,20 +126,14 @@ export function RuleEditor({
         <ul className="grid gap-2">
           {content.actions.map((action, index) => (
             <li key={index} className="flex flex-wrap items-center gap-2">
-              <select
-                aria-label={`Action ${index + 1}`}
-                className={select}
-                value={action.do}
-                onChange={(event) =>
-                  setAction(index, starters[event.target.value as RuleAction['do']]())
+              <InlineSelect
+                label={`Action ${index + 1}`}
+                options={does}
+                value={action.kind}
+                onChange={(kind) =>
+                  setAction(index, newAction(kind as RuleAction['kind'], choices))
                 }
-              >
-                {Object.entries(does).map(([kind, words]) => (
-                  <option key={kind} value={kind}>
-                    {words}
-                  </option>
-                ))}
-              </select>
+              />
               <ActionValue
                 action={action}
                 choices={choices}
@@ -168,7 +152,9 @@ export function RuleEditor({
         <div>
           <Button
             look="quiet"
-            onClick={() => set({ ...content, actions: [...content.actions, starters.tag()] })}
+            onClick={() =>
+              set({ ...content, actions: [...content.actions, newAction('tag', choices)] })
+            }
           >
             Add an action
           </Button>
@@ -194,91 +180,6 @@ export function RuleEditor({
   );
 }
 
-function ActionValue({
-  action,
-  choices,
-  label,
-  onChange,
-}: {
-  action: RuleAction;
-  choices: RuleChoices;
-  label: string;
-  onChange: (action: RuleAction) => void;
-}) {
-  const box = `${select} min-w-0 flex-1`;
-  switch (action.do) {
-    case 'tag':
-      return (
-        <input
-          aria-label={label}
-          className={box}
-          maxLength={40}
-          value={action.tag}
-          onChange={(event) => onChange({ do: 'tag', tag: event.target.value })}
-        />
-      );
-    case 'tell':
-      return (
-        <input
-          aria-label={label}
-          type="email"
-          className={box}
-          value={action.email}
-          onChange={(event) => onChange({ do: 'tell', email: event.target.value })}
-        />
-      );
-    case 'give':
-      return (
-        <NamedSelect
-          label={label}
-          among={choices.users}
-          value={action.to}
-          onChange={(to) => onChange({ do: 'give', to: to as never })}
-        />
-      );
-    case 'start':
-      return (
-        <NamedSelect
-          label={label}
-          among={choices.sequences}
-          value={action.sequence}
-          onChange={(sequence) => onChange({ do: 'start', sequence: sequence as never })}
-        />
-      );
-  }
-}
-
-/** A choice among things by their names; what is chosen stays a choice when it is gone. */
-function NamedSelect({
-  label,
-  among,
-  value,
-  onChange,
-}: {
-  label: string;
-  among: { id: string; name: string }[];
-  value: string;
-  onChange: (id: string) => void;
-}) {
-  const all = among.some((one) => one.id === value)
-    ? among
-    : [{ id: value, name: 'something that is gone' }, ...among];
-  return (
-    <select
-      aria-label={label}
-      className={`${select} min-w-0 flex-1`}
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-    >
-      {all.map((one) => (
-        <option key={one.id} value={one.id}>
-          {one.name}
-        </option>
-      ))}
-    </select>
-  );
-}
-
 /** Which leads the rule would have matched, and from where; leads of campaigns it does not name are marked. */
 function Preview({
   content,
@@ -290,8 +191,8 @@ function Preview({
   slug: string;
 }) {
   const client = useClient();
-  const { meets, conditions } = content;
-  const given = { params: { clientId }, body: { meets, conditions } };
+  const { matches, conditions } = content;
+  const given = { params: { clientId }, body: { matches, conditions } };
   const isWhole = RuleContent.pick({ conditions: true }).safeParse({ conditions }).success;
   const preview = useAsk(api.previewRule, given, { enabled: isWhole });
   if (!isWhole || preview.isError)
@@ -310,21 +211,21 @@ function Preview({
         aria-label="Loading"
       />
     );
-  const { met, leads, others, pages, people, days } = preview.data;
+  const { matched, leads, others, pages, people, days } = preview.data;
   return (
     <section aria-label="Preview" className="grid gap-2 rounded-card bg-paper p-4">
       <h3>
-        In the last {days} days: {met.toLocaleString('en-US')} of {leads.toLocaleString('en-US')}{' '}
-        leads
+        In the last {days} days: {matched.toLocaleString('en-US')} of{' '}
+        {leads.toLocaleString('en-US')} leads
       </h3>
       {others > 0 && (
         <p className="rounded-control bg-honey-tint px-3 py-2 font-semibold text-honey">
-          {others === met
+          {others === matched
             ? 'The rule names no campaign, so it matches leads from all of these.'
             : `${others.toLocaleString('en-US')} of them belong to other campaigns than the ones named.`}
         </p>
       )}
-      {met === 0 && <p className="text-muted">It would have matched nobody.</p>}
+      {matched === 0 && <p className="text-muted">It would have matched nobody.</p>}
       <ul className="grid gap-1">
         {pages.map((line) => (
           <li key={line.funnel + line.page} className="flex gap-3">

@@ -1,18 +1,24 @@
 import type { RuleChoices } from '@plumgate/contract';
-import type { Condition, RuleAction, RuleContent } from '@plumgate/core/routing';
+import { conditionWords, ruleActionWords, type RuleContent } from '@plumgate/core/routing';
 
 /** A rule as people say it. */
 export function RuleSentence({ content, choices }: { content: RuleContent; choices: RuleChoices }) {
-  const { conditions, actions, meets } = content;
+  const { conditions, actions, matches } = content;
   if (conditions.length === 0)
     return <p className="text-honey">No conditions yet, so it matches nobody.</p>;
-  const joint = meets === 'all' ? ' and ' : ' or ';
+  const joint = matches === 'all' ? ' and ' : ' or ';
+  const names = {
+    user: (id: string) => nameIn(choices.users, id),
+    sequence: (id: string) => nameIn(choices.sequences, id),
+  };
   return (
     <p className="text-muted">
-      When a lead comes {conditions.map((one) => conditionWords(one, choices)).join(joint)}:{' '}
+      When a lead comes{' '}
+      {conditions.map((one) => conditionWords(one, nameIn(choices[one.about], one.is))).join(joint)}
+      :{' '}
       {actions.length === 0
         ? 'nothing is done yet'
-        : actions.map((one) => actionWords(one, choices)).join(', ')}
+        : actions.map((one) => ruleActionWords(one, names)).join(', ')}
       .
     </p>
   );
@@ -20,23 +26,3 @@ export function RuleSentence({ content, choices }: { content: RuleContent; choic
 
 const nameIn = (list: { id: string; name: string }[], id: string) =>
   list.find((one) => one.id === id)?.name ?? 'something that is gone';
-
-export function conditionWords(condition: Condition, choices: RuleChoices): string {
-  const name = nameIn(choices[condition.about], condition.is);
-  return condition.about === 'source'
-    ? `by ${condition.is}`
-    : `from the ${condition.about} “${name}”`;
-}
-
-export function actionWords(action: RuleAction, choices: RuleChoices): string {
-  switch (action.do) {
-    case 'tag':
-      return `tag ${action.tag}`;
-    case 'give':
-      return `assign to ${nameIn(choices.users, action.to)}`;
-    case 'start':
-      return `start ${nameIn(choices.sequences, action.sequence)}`;
-    case 'tell':
-      return `notify ${action.email}`;
-  }
-}

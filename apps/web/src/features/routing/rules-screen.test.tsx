@@ -19,24 +19,24 @@ const choices: RuleChoices = {
 };
 const content: RuleContent = {
   name: 'New patients',
-  meets: 'all',
+  matches: 'all',
   conditions: [{ about: 'form', is: idOf<FormId>(10) }],
   actions: [
-    { do: 'tag', tag: 'first-visit' },
-    { do: 'give', to: idOf<UserId>(40) },
+    { kind: 'tag', tag: 'first-visit' },
+    { kind: 'assign', to: idOf<UserId>(40) },
   ],
 };
 const ruleOf = (number: number, changes: Partial<RuleView> = {}): RuleView => ({
   id: idOf<RuleId>(number),
   on: true,
   content: { ...content, name: `Rule ${number}` },
-  met30: 126,
+  matched30: 126,
   ...changes,
 });
 const preview: RulePreviewView = {
   days: 30,
   leads: 1204,
-  met: 126,
+  matched: 126,
   others: 0,
   pages: [],
   people: [],
@@ -67,8 +67,8 @@ describe('the rules', () => {
     expect(screen.getByText('No routing rules for Quayside Dental yet')).toBeTruthy();
   });
 
-  it('read as sentences, with whom they met', async () => {
-    await opened([ruleOf(1, { content, met30: 1240 })]);
+  it('read as sentences, with how many leads they matched', async () => {
+    await opened([ruleOf(1, { content, matched30: 1240 })]);
     expect(
       screen.getByText(
         'When a lead comes from the form “First-visit request”: tag first-visit, assign to Front desk.',
@@ -83,7 +83,7 @@ describe('the rules', () => {
     [
       {
         ...content,
-        meets: 'any' as const,
+        matches: 'any' as const,
         conditions: [
           { about: 'source' as const, is: 'Search ads' },
           { about: 'form' as const, is: idOf<FormId>(99) },
@@ -136,7 +136,7 @@ describe('the rules', () => {
 });
 
 describe('a rule', () => {
-  it('shows before it is switched on whom it would have met', async () => {
+  it('shows before it is switched on which leads it would have matched', async () => {
     await change(ruleOf(1, { on: false }), {
       pages: [{ page: 'First visit', funnel: 'Nervous patients', leads: 126, own: true }],
     });
@@ -168,14 +168,14 @@ describe('a rule', () => {
       on: true,
       content: {
         name: 'New patients',
-        meets: 'any',
+        matches: 'any',
         conditions: [
           { about: 'form', is: idOf(11) },
           { about: 'source', is: 'Search ads' },
         ],
         actions: [
-          { do: 'tag', tag: 'whitening' },
-          { do: 'start', sequence: idOf(50) },
+          { kind: 'tag', tag: 'whitening' },
+          { kind: 'start', sequence: idOf(50) },
         ],
       },
     });
@@ -183,7 +183,7 @@ describe('a rule', () => {
 
   it('tells nobody before it is said whom', async () => {
     await change(ruleOf(1, { content }));
-    pick('Action 1', 'tell');
+    pick('Action 1', 'notify');
     expect(screen.getByRole('alert')).toBeTruthy();
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true);
     pick('Action 1, which', 'desk@quayside-dental.test');

@@ -45,7 +45,7 @@ function Rules({
     const form = choices.form[0];
     const content: RuleContent = {
       name: `Rule ${rules.length + 1}`,
-      meets: 'all',
+      matches: 'all',
       conditions: form ? [{ about: 'form', is: form.id as never }] : [],
       actions: [],
     };
@@ -115,8 +115,8 @@ function Rules({
                     {rule.content.name}
                     <Pill tone={rule.on ? 'leaf' : 'plain'}>{rule.on ? 'On' : 'Off'}</Pill>
                     <span className="font-sans text-xs font-normal text-muted tabular-nums">
-                      matched {rule.met30.toLocaleString('en-US')}{' '}
-                      {rule.met30 === 1 ? 'lead' : 'leads'} in the last 30 days
+                      matched {rule.matched30.toLocaleString('en-US')}{' '}
+                      {rule.matched30 === 1 ? 'lead' : 'leads'} in the last 30 days
                     </span>
                   </h2>
                   <RuleSentence content={rule.content} choices={choices} />

@@ -1,11 +1,16 @@
+import { marked } from '../../basics/marks.ts';
 import { blockKind } from '../block-kind.ts';
-import { words } from '../../basics/text-shapes.ts';
+import { plainText, words } from '../../basics/text-shapes.ts';
 
 /** Stays at the bottom of a phone's screen; a wide screen shows nothing of it. */
 export const callBar = blockKind({
   kind: 'call-bar',
   label: 'Call bar',
-  settings: { label: words(60), besideLabel: words(60), besideBand: words(40) },
+  settings: {
+    label: words(60),
+    besideLabel: words(60),
+    besideBand: marked(plainText(40), { isPart: true }),
+  },
   starter: { label: 'Call {{ client.phone }}', besideLabel: '', besideBand: '' },
   nameOf: () => 'Call bar on a phone',
 });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { blockKind } from '../block-kind.ts';
-import { words } from '../../basics/text-shapes.ts';
+import { plainText } from '../../basics/text-shapes.ts';
 import { PictureRef } from '../../basics/picture-ref.ts';
 
 /** Pictures side by side, all cut to one shape. */
@@ -8,7 +8,7 @@ export const gallery = blockKind({
   kind: 'gallery',
   label: 'Gallery',
   settings: {
-    items: z.array(z.strictObject({ picture: PictureRef, alt: words(300) })).max(24),
+    items: z.array(z.strictObject({ picture: PictureRef, alt: plainText(300) })).max(24),
     crop: z.enum(['wide', 'square', 'tall']),
     across: z.int().min(2).max(4),
   },

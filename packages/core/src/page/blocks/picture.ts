@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { blockKind } from '../block-kind.ts';
-import { words } from '../../basics/text-shapes.ts';
+import { plainText } from '../../basics/text-shapes.ts';
 import { Focus, middle, PictureRef } from '../../basics/picture-ref.ts';
 
 /** Scenes drawn in the client's own colours, for pages that have no photograph yet. */
@@ -14,7 +14,7 @@ export const picture = blockKind({
     picture: PictureRef.nullable(),
     /** Shown while there is no picture. */
     drawing: Drawing,
-    alt: words(300),
+    alt: plainText(300),
     crop: z.enum(['whole', 'wide', 'square', 'tall']),
     focus: Focus,
   },

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FileId } from '../../basics/index.ts';
+import { FileId, marked } from '../../basics/index.ts';
 import { blockKind } from '../block-kind.ts';
 import { words } from '../../basics/text-shapes.ts';
 import { PictureRef } from '../../basics/picture-ref.ts';
@@ -9,14 +9,17 @@ export const video = blockKind({
   kind: 'video',
   label: 'Video',
   settings: {
-    source: z.discriminatedUnion('from', [
-      z.strictObject({ from: z.literal('nowhere') }),
-      z.strictObject({ from: z.literal('file'), file: FileId }),
-      z.strictObject({
-        from: z.literal('address'),
-        href: z.url({ protocol: /^https$/, error: 'Give an address that begins with https://.' }),
-      }),
-    ]),
+    source: marked(
+      z.discriminatedUnion('from', [
+        z.strictObject({ from: z.literal('nowhere') }),
+        z.strictObject({ from: z.literal('file'), file: FileId }),
+        z.strictObject({
+          from: z.literal('address'),
+          href: z.url({ protocol: /^https$/, error: 'Give an address that begins with https://.' }),
+        }),
+      ]),
+      { whenGone: { from: 'nowhere' } },
+    ),
     title: words(120),
     poster: PictureRef.nullable(),
   },

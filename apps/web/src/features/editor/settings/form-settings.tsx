@@ -1,5 +1,6 @@
 import type { EditorPage } from '@plumgate/contract';
 import {
+  hasOptions,
   questionKinds,
   type AfterForm,
   type Question,
@@ -9,7 +10,7 @@ import type { BlockOf } from '@plumgate/core/page';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { IconButton } from '../../../ui/button.tsx';
-import { LongField, SelectField, TextField } from '../../../ui/field.tsx';
+import { InlineSelect, LongField, SelectField, TextField } from '../../../ui/field.tsx';
 import { addQuestion, moveBy } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
 import { AddressField } from './address-field.tsx';
@@ -74,7 +75,9 @@ export function FormSettings({
                   onClick={() => setOpen(open === question.id ? null : question.id)}
                 >
                   {question.label || 'Question without words'}{' '}
-                  <span className="ml-1 text-xs text-muted">{question.must ? 'required' : ''}</span>
+                  <span className="ml-1 text-xs text-muted">
+                    {question.required ? 'required' : ''}
+                  </span>
                 </button>
                 <IconButton
                   label={`Move “${question.label}” up`}
@@ -101,28 +104,17 @@ export function FormSettings({
             </li>
           ))}
         </ul>
-        <select
-          aria-label="Add a question"
-          className="h-8 rounded-control border border-dashed border-strong-line bg-sheet px-2 font-semibold text-plum-dark"
+        <InlineSelect
+          label="Add a question"
+          className="border-dashed font-semibold text-plum-dark"
+          placeholder="Add a question…"
+          options={kindLabels}
           value=""
-          onChange={(event) => {
-            const { edits, id } = addQuestion(
-              form,
-              block.formId,
-              event.target.value as QuestionKind,
-            );
+          onChange={(kind) => {
+            const { edits, id } = addQuestion(form, block.formId, kind as QuestionKind);
             if (store.getState().edit(edits)) setOpen(id);
           }}
-        >
-          <option value="" disabled>
-            Add a question…
-          </option>
-          {Object.entries(kindLabels).map(([kind, label]) => (
-            <option key={kind} value={kind}>
-              {label}
-            </option>
-          ))}
-        </select>
+        />
       </section>
       <TextField
         label="Button label"
@@ -166,7 +158,7 @@ export function FormSettings({
         value={form.consent}
         onChange={(event) => set({ consent: event.target.value })}
       />
-      <TellField tell={form.tell} onChange={(tell) => set({ tell })} />
+      <NotifyField notify={form.notify} onChange={(notify) => set({ notify })} />
     </>
   );
 }
@@ -191,13 +183,13 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
           set({
             kind,
             options:
-              kind === 'choice' && question.options.length === 0
+              hasOptions({ kind }) && question.options.length === 0
                 ? ['First answer', 'Second answer']
                 : question.options,
           });
         }}
       />
-      {question.kind === 'choice' && (
+      {hasOptions(question) && (
         <LongField
           label="Answers, one per line"
           rows={5}
@@ -216,8 +208,8 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
           <input
             type="checkbox"
             className="size-4 accent-plum"
-            checked={question.must}
-            onChange={(event) => set({ must: event.target.checked })}
+            checked={question.required}
+            onChange={(event) => set({ required: event.target.checked })}
           />{' '}
           Required
         </label>
@@ -235,9 +227,15 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
 
 const emailLike = /^[^\s@]+@[^\s@]+\.[^\s@]+$/;
 
-/** Who is told: addresses take effect once each is whole. */
-function TellField({ tell, onChange }: { tell: string[]; onChange: (tell: string[]) => void }) {
-  const [typed, setTyped] = useState(tell.join(', '));
+/** Who is notified: addresses take effect once each is whole. */
+function NotifyField({
+  notify,
+  onChange,
+}: {
+  notify: string[];
+  onChange: (notify: string[]) => void;
+}) {
+  const [typed, setTyped] = useState(notify.join(', '));
   const list = typed.split(/[\s,;]+/).filter(Boolean);
   const wrong = list.find((email) => !emailLike.test(email));
   return (

@@ -1,6 +1,7 @@
 import { Bold, Italic, Link2, List, ListOrdered } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button, IconButton } from '../../../ui/button.tsx';
+import { InlineSelect } from '../../../ui/field.tsx';
 import { useUi, type Writing } from '../ui.ts';
 
 /** What words may name, with what a visitor reads where it is empty. */
@@ -93,23 +94,14 @@ function Tools({ writing: { editor, isRich } }: { writing: Writing }) {
           <Button type="submit">Set</Button>
         </form>
       )}
-      <select
-        aria-label="Insert merge field"
-        className="h-7 rounded-control border border-strong-line bg-sheet px-1.5 text-[13px]"
+      <InlineSelect
+        label="Insert merge field"
+        size="small"
+        placeholder="Insert merge field"
+        options={fields}
         value=""
-        onChange={({ target }) =>
-          chain()
-            .insertContent({ type: 'mergeField', attrs: { code: target.value } })
-            .run()
-        }
-      >
-        <option value="">Insert merge field</option>
-        {Object.entries(fields).map(([code, label]) => (
-          <option key={code} value={code}>
-            {label}
-          </option>
-        ))}
-      </select>
+        onChange={(code) => chain().insertContent({ type: 'mergeField', attrs: { code } }).run()}
+      />
     </div>
   );
 }

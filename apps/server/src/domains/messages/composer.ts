@@ -1,0 +1,67 @@
+import { Injectable } from '@nestjs/common';
+import type { ClientId } from '@plumgate/core/basics';
+import { inArray } from 'drizzle-orm';
+import { isAnyOf } from '../../platform/database/bulk.ts';
+import type { Queries } from '../../platform/database/database.ts';
+import type { EmailPayload } from '../../platform/mail/email-payload.ts';
+import type { TextPayload } from '../../platform/texts/text-payload.ts';
+import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { messageTemplates } from '../../records/messages/message-content.ts';
+import type { outbox } from '../../records/messages/outbox.table.ts';
+import { clientEmail, emailToPerson, fillFor } from './compose.ts';
+import { PersonLinks } from './person-links.ts';
+
+type OutboxRow = typeof outbox.$inferSelect;
+type Template = typeof messageTemplates.$inferSelect;
+
+/** What some queued messages are put together from. */
+export interface Sources {
+  clients: Map<ClientId, ClientRow>;
+  templates: Map<string, Template>;
+}
+
+/** Puts queued messages together: the template with the values of its merge fields, in the client's name and brand. */
+@Injectable()
+export class Composer {
+  constructor(private readonly links: PersonLinks) {}
+
+  /** Reads what these messages are put together from. */
+  async sourcesOf(db: Queries, rows: readonly OutboxRow[]): Promise<Sources> {
+    if (rows.length === 0) return { clients: new Map(), templates: new Map() };
+    const owners = [...new Set(rows.map(({ clientId }) => clientId))];
+    const named = rows.flatMap(({ content }) =>
+      content.as === 'template' ? [content.template] : [],
+    );
+    const senders = await db.select().from(clients).where(isAnyOf(clients.id, owners));
+    const templates = await db
+      .select()
+      .from(messageTemplates)
+      .where(inArray(messageTemplates.id, [...new Set(named)]));
+    return {
+      clients: new Map(senders.map((client) => [client.id, client])),
+      templates: new Map(templates.map((template) => [template.id, template])),
+    };
+  }
+
+  /** @throws Error when a source of the message is gone */
+  compose(row: OutboxRow, sources: Sources): EmailPayload | TextPayload {
+    const { content } = row;
+    if (content.as === 'finished') return content.payload;
+    const client = sources.clients.get(row.clientId)!;
+    if (content.as === 'notice') {
+      const stop = this.links.stopNotices(client, row.to);
+      const email = clientEmail(client, row.to, content.subject, content.body, stop);
+      return { ...email, replyTo: content.replyTo };
+    }
+    const template = sources.templates.get(content.template);
+    if (!template) throw new Error('The words of this message are gone.');
+    const { values, calendar } = content;
+    if (row.kind === 'text') {
+      const body = fillFor(client, template.body, values).trim();
+      return { kind: 'text', from: row.from, to: row.to, body };
+    }
+    const unsubscribe = this.links.unsubscribe(client, row.personId!);
+    const email = emailToPerson(client, row.to, template, values, unsubscribe);
+    return { ...email, ...(calendar && { calendar }) };
+  }
+}

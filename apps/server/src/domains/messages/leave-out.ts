@@ -1,0 +1,26 @@
+import type { Instant } from '@plumgate/core/basics';
+import { and, eq, type SQL } from 'drizzle-orm';
+import type { Queries } from '../../platform/database/database.ts';
+import type { Consequences } from '../../records/causes/consequences.ts';
+import { outbox, type MessageLeftOut } from '../../records/messages/outbox.table.ts';
+import { messagesSettled } from './message-events.ts';
+
+type OutboxRow = typeof outbox.$inferSelect;
+
+/** Leaves out the queued messages for which `condition` holds, tells the domains above, and gives them. */
+export async function leaveOut(
+  tx: Queries,
+  effects: Consequences,
+  condition: SQL | undefined,
+  leftOut: MessageLeftOut,
+  at: Instant,
+): Promise<OutboxRow[]> {
+  const rows = await tx
+    .update(outbox)
+    .set({ state: 'left-out', leftOut })
+    .where(and(eq(outbox.state, 'queued'), condition))
+    .returning();
+  const keys = rows.map(({ key }) => key);
+  if (keys.length > 0) effects.raise(messagesSettled, { keys, as: 'left-out', leftOut, at });
+  return rows;
+}

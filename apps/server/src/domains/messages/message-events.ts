@@ -1,0 +1,14 @@
+import type { Instant } from '@plumgate/core/basics';
+import type { EventKind } from '../../records/causes/consequences.ts';
+import type { MessageLeftOut } from '../../records/messages/outbox.table.ts';
+
+/** What became of queued messages: the server took them, or refused them for good, or they were not sent after all. */
+export interface MessagesSettled {
+  /** The keys that their causes gave them. */
+  keys: string[];
+  as: 'sent' | 'failed' | 'left-out';
+  leftOut?: MessageLeftOut;
+  at: Instant;
+}
+
+export const messagesSettled: EventKind<MessagesSettled> = { name: 'messages settled' };

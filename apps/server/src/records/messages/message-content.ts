@@ -1,0 +1,32 @@
+import type { MergeContext } from '@plumgate/core/messages';
+import { pgTable, text } from 'drizzle-orm/pg-core';
+import type { EmailPayload } from '../../platform/mail/email-payload.ts';
+import type { TextPayload } from '../../platform/texts/text-payload.ts';
+import { ofClient } from '../clients/table.ts';
+
+/**
+ * The words that messages are made of, each wording once however many people get it: 100,000 people are one row here and
+ * 100,000 rows of values in the outbox. Rows are never changed; their id is a digest of what they say.
+ */
+export const messageTemplates = pgTable('message_templates', {
+  id: text().primaryKey(),
+  clientId: ofClient(),
+  /** Empty for a text. */
+  subject: text().notNull(),
+  body: text().notNull(),
+});
+
+/** What a queued message will say. It is put together as it is sent, in the client's brand and with its facts of then. */
+export type MessageContent =
+  /** A template with the values of its merge fields. */
+  | {
+      as: 'template';
+      template: string;
+      values: MergeContext;
+      /** A calendar file that goes along. */
+      calendar?: EmailPayload['calendar'];
+    }
+  /** A notice to the business; its words are final, and an answer goes to `replyTo`. */
+  | { as: 'notice'; subject: string; body: string; replyTo: string }
+  /** As an earlier build had put it together. */
+  | { as: 'finished'; payload: EmailPayload | TextPayload };

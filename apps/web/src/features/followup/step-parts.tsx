@@ -1,0 +1,139 @@
+import type { StepAction } from '@plumgate/core/followup';
+import { countTextParts, mergeProblem } from '@plumgate/core/messages';
+import type { ReactNode } from 'react';
+import { LongField, SelectField, TextField } from '../../ui/field.tsx';
+
+type ActionOf<Kind extends StepAction['kind']> = Extract<StepAction, { kind: Kind }>;
+
+/** A sequence that a step may start. */
+export interface Other {
+  id: string;
+  name: string;
+}
+
+/** A kind of step in the editor: what a new one starts with, and its fields. */
+interface StepPart<Kind extends StepAction['kind']> {
+  starter: (others: { id: string }[]) => ActionOf<Kind>;
+  fields: (part: {
+    action: ActionOf<Kind>;
+    others: Other[];
+    onChange: (action: StepAction) => void;
+  }) => ReactNode;
+}
+
+const wrong = (text: string) => mergeProblem(text) ?? undefined;
+const fieldsHelp =
+  'Merge fields: {{ person.first_name | default: "there" }}, {{ client.phone }}, {{ booking.when }}, {{ event.time }}, {{ answers.worry }}';
+
+const tagField: StepPart<'tag' | 'untag'>['fields'] = ({ action, onChange }) => (
+  <TextField
+    label="Tag"
+    maxLength={40}
+    value={action.tag}
+    onChange={(event) => onChange({ ...action, tag: event.target.value })}
+  />
+);
+
+/** The part of each kind of step; a kind that core adds is missing here until it has one. */
+const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
+  email: {
+    starter: () => ({
+      kind: 'email',
+      subject: 'A word from {{ client.name }}',
+      body: 'Hello {{ person.first_name | default: "there" }},\n\n',
+    }),
+    fields: ({ action, onChange }) => (
+      <>
+        <TextField
+          label="Subject"
+          value={action.subject}
+          error={wrong(action.subject)}
+          onChange={(event) => onChange({ ...action, subject: event.target.value })}
+        />
+        <LongField
+          label="Message"
+          rows={12}
+          value={action.body}
+          error={wrong(action.body)}
+          help={fieldsHelp}
+          onChange={(event) => onChange({ ...action, body: event.target.value })}
+        />
+      </>
+    ),
+  },
+  text: {
+    starter: () => ({ kind: 'text', body: '{{ client.name }}: ' }),
+    fields: ({ action, onChange }) => {
+      const { parts, left, encoding } = countTextParts(action.body);
+      return (
+        <LongField
+          label="Text"
+          rows={5}
+          value={action.body}
+          error={wrong(action.body)}
+          help={`${parts} ${parts === 1 ? 'part' : 'parts'}, ${left} left in the last (${encoding}); merge fields change the length. Only to people who agreed to texts.`}
+          onChange={(event) => onChange({ ...action, body: event.target.value })}
+        />
+      );
+    },
+  },
+  tag: { starter: () => ({ kind: 'tag', tag: 'new' }), fields: tagField },
+  untag: { starter: () => ({ kind: 'untag', tag: 'new' }), fields: tagField },
+  notify: {
+    starter: () => ({
+      kind: 'notify',
+      email: 'desk@example.com',
+      body: '{{ person.name }}, {{ person.phone }}',
+    }),
+    fields: ({ action, onChange }) => (
+      <>
+        <TextField
+          label="Email address"
+          type="email"
+          value={action.email}
+          onChange={(event) => onChange({ ...action, email: event.target.value })}
+        />
+        <LongField
+          label="Message"
+          rows={4}
+          value={action.body}
+          error={wrong(action.body)}
+          help={fieldsHelp}
+          onChange={(event) => onChange({ ...action, body: event.target.value })}
+        />
+      </>
+    ),
+  },
+  start: {
+    starter: (others) => ({ kind: 'start', sequence: (others[0]?.id ?? '') as never }),
+    fields: ({ action, others, onChange }) =>
+      others.length === 0 ? (
+        <p className="text-muted">There is no other sequence to start yet.</p>
+      ) : (
+        <SelectField
+          label="Sequence"
+          options={Object.fromEntries(others.map((one) => [one.id, one.name]))}
+          value={action.sequence}
+          onChange={(event) => onChange({ ...action, sequence: event.target.value as never })}
+        />
+      ),
+  },
+  end: {
+    starter: () => ({ kind: 'end' }),
+    fields: () => <p className="text-muted">The sequence ends here for this person.</p>,
+  },
+};
+
+/** A new action of a kind, with words to be replaced. */
+export const newAction = (kind: StepAction['kind'], others: { id: string }[]): StepAction =>
+  parts[kind].starter(others);
+
+/** The fields of what a step does. */
+export function ActionFields(props: {
+  action: StepAction;
+  others: Other[];
+  onChange: (action: StepAction) => void;
+}) {
+  const { fields } = parts[props.action.kind] as StepPart<StepAction['kind']>;
+  return fields(props);
+}

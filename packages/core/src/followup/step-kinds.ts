@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { SequenceId } from '../basics/index.ts';
+import { mergeWords } from '../messages/index.ts';
+import { Tag } from '../routing/tag.ts';
+import { emailReach, textReach, type LeftOut, type Reachable } from './reach.ts';
+
+/** A kind of sequence step: its settings, its words, and what planning has to know of it. */
+function stepKind<Kind extends string, Settings extends z.ZodRawShape>(kind: {
+  kind: Kind;
+  settings: Settings;
+  /** What a marketer chooses: "Send an email". */
+  label: string;
+  /** What a step does, in a line; `sequence` is the name of the one that it starts. */
+  words: (action: z.infer<z.ZodObject<Settings>>, sequence: string) => string;
+  /** A message to the person: why it can't reach them as things stand, null when it can. Such a step keeps quiet hours. */
+  whyUnreachable?: (person: Reachable) => LeftOut | null;
+  /** It sends a message, and is done when that has been sent. */
+  sends?: true;
+  /** Nothing of the sequence happens after it. */
+  isEnd?: true;
+}) {
+  const { label, words, whyUnreachable, sends, isEnd } = kind;
+  const schema = z.strictObject({
+    kind: z.literal(kind.kind),
+    ...kind.settings,
+  }) as unknown as z.ZodObject<{ kind: z.ZodLiteral<Kind> } & Settings>;
+  return { label, words, whyUnreachable, sends, isEnd, schema };
+}
+
+/** Every kind of step, in the order in which they are offered. */
+export const stepKinds = {
+  email: stepKind({
+    kind: 'email',
+    settings: {
+      subject: mergeWords(200, 'Give the email a subject.'),
+      body: mergeWords(10000, 'Write the message.'),
+    },
+    label: 'Send an email',
+    words: ({ subject }) => `Email “${subject}”`,
+    whyUnreachable: emailReach,
+    sends: true,
+  }),
+  text: stepKind({
+    kind: 'text',
+    settings: { body: mergeWords(1200, 'Write the text.') },
+    label: 'Send a text',
+    words: ({ body }) => `Text “${body}”`,
+    whyUnreachable: textReach,
+    sends: true,
+  }),
+  tag: stepKind({
+    kind: 'tag',
+    settings: { tag: Tag },
+    label: 'Tag the person',
+    words: ({ tag }) => `Tag ${tag}`,
+  }),
+  untag: stepKind({
+    kind: 'untag',
+    settings: { tag: Tag },
+    label: 'Remove a tag',
+    words: ({ tag }) => `Remove tag ${tag}`,
+  }),
+  notify: stepKind({
+    kind: 'notify',
+    settings: {
+      email: z.email('Give an email address such as desk@example.com.'),
+      body: mergeWords(2000, 'Write the message.'),
+    },
+    label: 'Notify someone',
+    words: ({ email }) => `Notify ${email}`,
+    sends: true,
+  }),
+  start: stepKind({
+    kind: 'start',
+    settings: { sequence: SequenceId },
+    label: 'Start another sequence',
+    words: (_action, sequence) => `Start ${sequence}`,
+  }),
+  end: stepKind({
+    kind: 'end',
+    settings: {},
+    label: 'End the sequence',
+    words: () => 'End: nothing happens after this',
+    isEnd: true,
+  }),
+};

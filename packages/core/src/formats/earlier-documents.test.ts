@@ -1,0 +1,85 @@
+import { calendarFormat, CalendarContent, newCalendar } from '../booking/index.ts';
+import { emptySequence, SequenceContent, sequenceFormat } from '../followup/index.ts';
+import { FormDefinition, formFormat, readForm, shortForm } from '../forms/index.ts';
+import { RuleContent, ruleFormat } from '../routing/index.ts';
+
+/** Documents as builds before this one stored them. */
+const id = (end: number) => `00000000-0000-4000-8000-00000000000${end}`;
+
+it('reads a rule of version 1', () => {
+  const read = ruleFormat.read({
+    name: 'New patients',
+    meets: 'any',
+    conditions: [{ about: 'source', is: 'Direct' }],
+    actions: [
+      { do: 'tag', tag: 'new' },
+      { do: 'give', to: id(1) },
+      { do: 'start', sequence: id(2) },
+      { do: 'tell', email: 'desk@example.com' },
+    ],
+  });
+  expect(RuleContent.parse(read)).toEqual({
+    name: 'New patients',
+    matches: 'any',
+    conditions: [{ about: 'source', is: 'Direct' }],
+    actions: [
+      { kind: 'tag', tag: 'new' },
+      { kind: 'assign', to: id(1) },
+      { kind: 'start', sequence: id(2) },
+      { kind: 'notify', email: 'desk@example.com' },
+    ],
+  });
+});
+
+it('reads a sequence of version 1', () => {
+  const step = {
+    id: 'desk',
+    anchor: 'joined',
+    side: 'after',
+    delay: { amount: 1, unit: 'days', at: null },
+    late: 'leave-out',
+    action: { kind: 'tell', email: 'desk@example.com', body: 'Call.' },
+  };
+  const read = sequenceFormat.read({
+    ...emptySequence('Welcome'),
+    event: { kind: 'booking', calendar: null },
+    steps: [step],
+  });
+  expect(SequenceContent.parse(read)).toMatchObject({
+    event: { each: true },
+    steps: [{ late: 'skip', action: { kind: 'notify' } }],
+  });
+});
+
+it('reads a calendar of version 1', () => {
+  const { notify: _notify, ...rest } = newCalendar('Visits', 'Europe/London');
+  const read = calendarFormat.read({ ...rest, tell: ['desk@example.com'] });
+  expect(CalendarContent.parse(read).notify).toEqual(['desk@example.com']);
+});
+
+describe('a form of version 1', () => {
+  const { notify: _notify, questions, ...rest } = shortForm('Ask', ['a', 'b', 'c']);
+  const first = {
+    ...rest,
+    version: 1,
+    tell: ['desk@example.com'],
+    questions: questions.map(({ required, ...question }) => ({ ...question, must: required })),
+  };
+  const now = { ...shortForm('Ask', ['a', 'b', 'c']), notify: ['desk@example.com'] };
+
+  it('is read as one of now', () => expect(formFormat.read(first)).toEqual(now));
+  it('is read with the version that its column had', () =>
+    expect(FormDefinition.parse(formFormat.read({ ...first, formatVersion: 1 }))).toEqual(now));
+  it('is read where it comes from outside', () =>
+    expect(readForm(first)).toEqual({ ok: true, value: now }));
+});
+
+it.each<[string, unknown]>([
+  ['nothing', null],
+  ['a text', 'form'],
+  ['one of a later version', { ...shortForm('Ask', ['a', 'b', 'c']), version: 99 }],
+  ['one without questions', { version: 1, name: 'Ask', questions: 'none' }],
+])('refuses %s as a form from outside, with a sentence', (_what, given) => {
+  const read = readForm(given);
+  expect(read.ok ? '' : read.problem).toMatch(/\w/);
+});

@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { SequenceId, UserId, type RuleId } from '../basics/index.ts';
+import { Tag } from './tag.ts';
+
+/** What is to be done with a lead, and by which rules. The services carry it out in the lead's transaction. */
+export interface RoutePlan {
+  matched: { id: RuleId; name: string }[];
+  tags: string[];
+  assignee: UserId | null;
+  sequences: SequenceId[];
+  notify: string[];
+}
+
+/** The names of what actions mention. */
+export interface ActionNames {
+  user: (id: UserId) => string;
+  sequence: (id: SequenceId) => string;
+}
+
+/** A kind of action: its settings, its words, and what it adds to the plan for a lead. */
+function actionKind<Kind extends string, Settings extends z.ZodRawShape>(kind: {
+  kind: Kind;
+  settings: Settings;
+  /** What stands before the value in a sentence: "assign to". */
+  label: string;
+  words: (action: z.infer<z.ZodObject<Settings>>, names: ActionNames) => string;
+  effect: (plan: RoutePlan, action: z.infer<z.ZodObject<Settings>>) => void;
+}) {
+  const { label, words, effect } = kind;
+  const schema = z.strictObject({
+    kind: z.literal(kind.kind),
+    ...kind.settings,
+  }) as unknown as z.ZodObject<{ kind: z.ZodLiteral<Kind> } & Settings>;
+  return { label, words, effect, schema };
+}
+
+/** Every kind of action, in the order in which they are offered. */
+export const actionKinds = {
+  tag: actionKind({
+    kind: 'tag',
+    settings: { tag: Tag },
+    label: 'tag',
+    words: ({ tag }) => `tag ${tag}`,
+    effect: (plan, { tag }) => addOnce(plan.tags, tag),
+  }),
+  assign: actionKind({
+    kind: 'assign',
+    settings: { to: UserId },
+    label: 'assign to',
+    words: ({ to }, names) => `assign to ${names.user(to)}`,
+    effect: (plan, { to }) => {
+      plan.assignee = to;
+    },
+  }),
+  start: actionKind({
+    kind: 'start',
+    settings: { sequence: SequenceId },
+    label: 'start',
+    words: ({ sequence }, names) => `start ${names.sequence(sequence)}`,
+    effect: (plan, { sequence }) => addOnce(plan.sequences, sequence),
+  }),
+  notify: actionKind({
+    kind: 'notify',
+    settings: { email: z.email() },
+    label: 'notify',
+    words: ({ email }) => `notify ${email}`,
+    effect: (plan, { email }) => addOnce(plan.notify, email),
+  }),
+};
+
+function addOnce<Item>(list: Item[], item: Item): void {
+  if (!list.includes(item)) list.push(item);
+}
