@@ -51,6 +51,8 @@ export const ClientSummary = z.object({
   site: z.string(),
   /** The address they are known by: a host of the client’s own where one is right, else the same. */
   knownSite: z.string(),
+  /** Marks a browser as ours, in the field `_own` of an address of the client's pages: its visits are not counted. */
+  ownMarker: z.string(),
   colour: z.string(),
 });
 export type ClientSummary = z.infer<typeof ClientSummary>;
@@ -73,6 +75,8 @@ export const FunnelSummary = z.object({
   address: z.string().nullable(),
   visitors30: z.int(),
   leads30: z.int(),
+  /** Of the visitors, those who became leads: what the rate is made of. */
+  converted30: z.int(),
 });
 export type FunnelSummary = z.infer<typeof FunnelSummary>;
 
@@ -128,6 +132,8 @@ export const PathBoard = z.object({
   days: z.int(),
   /** Everybody who wrote in the funnel, once. */
   leads: z.int(),
+  /** Of the first step's visitors, those who became leads: what the rate is made of. */
+  converted: z.int(),
   arrivals: z.array(z.object({ source: z.string(), visitors: z.int() })),
   steps: z.array(PathStep),
 });
@@ -291,6 +297,8 @@ export const PageChoice = z.object({
   state: PageState,
   visitors30: z.int(),
   leads30: z.int(),
+  /** Of the visitors, those who became leads: what the rate is made of. */
+  converted30: z.int(),
   changedAt: InstantText,
 });
 export type PageChoice = z.infer<typeof PageChoice>;

@@ -39,6 +39,8 @@ const Environment = z.object({
   PLUMGATE_TARGET: z.string().max(200).default('pages.plumgate.test'),
   PLUMGATE_TARGET_IP: z.ipv4().default('203.0.113.7'),
   MAIL_FROM: z.email().default('post@plumgate.test'),
+  /** Private addresses that the program may call all the same, `host:port` each, by commas. */
+  OUTBOUND_ALLOWED: z.string().default(''),
   TRUSTED_PROXIES: z.string().default(''),
   LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('warn'),
 });
@@ -61,6 +63,7 @@ export interface Config {
   dnsServer: string | undefined;
   target: { name: string; ip: string };
   mailFrom: string;
+  outboundAllowed: ReadonlySet<string>;
   trustedProxies: string[];
   logLevel: string;
 }
@@ -90,6 +93,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     dnsServer: given.DNS_SERVER,
     target: { name: given.PLUMGATE_TARGET, ip: given.PLUMGATE_TARGET_IP },
     mailFrom: given.MAIL_FROM,
+    outboundAllowed: new Set(given.OUTBOUND_ALLOWED.split(',').filter(Boolean)),
     trustedProxies: given.TRUSTED_PROXIES.split(',').filter(Boolean),
     logLevel: given.LOG_LEVEL,
   };

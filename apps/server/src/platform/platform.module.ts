@@ -10,6 +10,8 @@ import { PinoLogger } from './logging.ts';
 import { PlaceDoor } from './maps/place-door.ts';
 import { PlacesStandIn } from './maps/places-stand-in.ts';
 import { PLACES_STAND_IN } from './maps/token.ts';
+import { OwnVisits } from './own-visits.ts';
+import { SafeFetch } from './http/safe-fetch.ts';
 import { Seal } from './seal.ts';
 import { secret } from './settings.ts';
 import { SiteAddress } from './site-address.ts';
@@ -32,7 +34,13 @@ const parts: Provider[] = [
       new PlaceDoor(config.placesUrl ?? standIn!.url),
     inject: [CONFIG, PLACES_STAND_IN],
   },
+  {
+    provide: SafeFetch,
+    useFactory: ({ outboundAllowed }: Config) => new SafeFetch(outboundAllowed),
+    inject: [CONFIG],
+  },
   SiteAddress,
+  OwnVisits,
   Limits,
   Housekeeping,
   Worker,

@@ -18,7 +18,7 @@ const carried = {
   booking: null,
 };
 const ring = (name = 'carry-over-keys') => new KeyRing(app.database, app.clock, name);
-const ours = (keys = ring()) => new CarryOver(keys, { origin: undefined });
+const ours = (keys = ring()) => new CarryOver(keys, app.clock, { origin: undefined });
 
 it('opens what it closed, in any process', async () => {
   const cookie = await ours().close(carried);
@@ -89,5 +89,23 @@ describe('carriedOn', () => {
       first: 'Ana',
       last: '',
     });
+  });
+});
+
+describe('in an address', () => {
+  const sealedIn = (address: string) => new URL(address, 'http://c').searchParams.get('_carried')!;
+
+  it('is read for a quarter of an hour, and not after it', async () => {
+    const address = await ours().addressWith(carried, '/thank-you');
+    expect(await ours().openAddress(sealedIn(address))).toEqual(carried);
+    await app.move('PT16M');
+    expect(await ours().openAddress(sealedIn(address))).toBe(null);
+  });
+
+  it('does not pass for a cookie, nor a cookie for it', async () => {
+    const address = await ours().addressWith(carried, '/thank-you?a=b');
+    expect(address).toMatch(/^\/thank-you\?a=b&_carried=/);
+    expect(await ours().open(sealedIn(address))).toBe(null);
+    expect(await ours().openAddress(await ours().close(carried))).toBe(null);
   });
 });

@@ -1,4 +1,6 @@
-import { BookingId, FunnelId } from '@plumgate/core/basics';
+import { BookingId, FunnelId, InstantText } from '@plumgate/core/basics';
+import { Temporal } from 'temporal-polyfill';
+import type { Clock } from '../platform/clock.ts';
 import type { ContactDetails } from '@plumgate/core/people';
 import { z } from 'zod';
 import type { Config } from '../platform/config.ts';
@@ -20,7 +22,14 @@ const Carried = z.object({
 });
 export type Carried = z.infer<typeof Carried>;
 
+const InAddress = z.object({ until: InstantText, carried: Carried });
+
 const purpose = 'carry-over';
+
+/** The field of an address in which it travels to a browser that keeps no cookies; only the next page reads it, and soon. */
+export const carriedField = '_carried';
+const addressPurpose = 'carry-over-address';
+const addressLasts = { minutes: 15 };
 
 /** Writes and reads the carry-over cookie. One that was changed, or made by somebody else, reads as none. */
 export class CarryOver {
@@ -28,6 +37,7 @@ export class CarryOver {
 
   constructor(
     private readonly keys: KeyRing,
+    private readonly clock: Clock,
     config: Pick<Config, 'origin'>,
   ) {
     this.cookie = cookieSpec(config, 'gate_carry', 86_400);
@@ -40,6 +50,23 @@ export class CarryOver {
   async open(cookie: string | undefined): Promise<Carried | null> {
     const text = await this.keys.decrypt(purpose, cookie);
     return text === null ? null : (Carried.safeParse(JSON.parse(text)).data ?? null);
+  }
+
+  /** The address of the next step for a browser that keeps no cookies: good for a quarter of an hour. */
+  async addressWith(carried: Carried, address: string): Promise<string> {
+    const until = this.clock.now().add(addressLasts).toString();
+    const text = JSON.stringify({ until, carried } satisfies z.infer<typeof InAddress>);
+    const sealed = await this.keys.encrypt(addressPurpose, text);
+    return `${address}${address.includes('?') ? '&' : '?'}${carriedField}=${sealed}`;
+  }
+
+  async openAddress(sealed: string | undefined): Promise<Carried | null> {
+    const text = await this.keys.decrypt(addressPurpose, sealed);
+    const read = text === null ? null : InAddress.safeParse(JSON.parse(text)).data;
+    if (!read) return null;
+    const isOver =
+      Temporal.Instant.compare(Temporal.Instant.from(read.until), this.clock.now()) < 0;
+    return isOver ? null : read.carried;
   }
 }
 

@@ -5,6 +5,7 @@ import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { testRunHeader } from '../domains/test-runs/test-runs.ts';
 import { Clock } from '../platform/clock.ts';
+import { OwnVisits } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { isPlain, plainAnswer } from './plain-page.ts';
 import { Visitors, visitorOf } from './visitor.ts';
@@ -20,6 +21,7 @@ export class DirectPages {
     private readonly pages: LivePages,
     private readonly counter: VisitCounter,
     private readonly visitors: Visitors,
+    private readonly own: OwnVisits,
     private readonly clock: Clock,
   ) {}
 
@@ -36,7 +38,7 @@ export class DirectPages {
     const [, slug] = /^\/([\w-]+)(?:\?|$)/.exec(url) ?? [];
     const client = slug && this.address.clientIn(host);
     const page = client ? this.pages.inMemory(client, slug) : null;
-    if (!page || !isPlain(page) || /[?&]sent=/.test(url)) return false;
+    if (!page || !isPlain(page) || /[?&](?:sent|_own|_carried)=/.test(url)) return false;
     const visitor = visitorOf({
       url,
       agent: request.headers['user-agent'] ?? '',
@@ -46,7 +48,11 @@ export class DirectPages {
         (cookie.includes(visitorCookie.name) && fastify.parseCookie(cookie)[visitorCookie.name]) ||
         '',
     });
-    if (!visitor.bot)
+    const ownCookie = this.own.cookie.name;
+    const isOwn =
+      cookie.includes(ownCookie) &&
+      this.own.isOwn(page.clientId, fastify.parseCookie(cookie)[ownCookie]);
+    if (!visitor.bot && !isOwn)
       this.counter.count({
         clientId: page.clientId,
         pageId: page.pageId,

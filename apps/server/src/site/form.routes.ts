@@ -17,7 +17,7 @@ import { PageRenderer } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';
 import type { TestRun } from '../domains/test-runs/test-runs.ts';
 import { PinoLogger } from '../platform/logging.ts';
-import { CarryOver, carriedOn } from './carry-over.ts';
+import { CarryOver, carriedOn, type Carried } from './carry-over.ts';
 import { headersOf, notHere } from './page-headers.ts';
 import { PageRoutes } from './page.routes.ts';
 import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
@@ -80,8 +80,13 @@ export class FormRoutes {
     };
     const received = await this.takeIn(this.visits.testRunOf(request), request.ip, incoming);
     if (!received.ok) return this.refuse(sent, received.problem, reply);
-    await this.carryOn(page, received.value, request, reply);
-    return goOn({ ...sent, page }, received.value, reply);
+    const carried = await this.carryOn(page, received.value, request, reply);
+    const next = nextOf({ ...sent, page });
+    // A browser that brings no cookie along will bring none to the next step either.
+    const isOurs = next !== null && incoming.form.after.kind === 'next-step';
+    const address =
+      isOurs && !visitor.known ? await this.carryOver.addressWith(carried, next) : next;
+    return goOn({ ...sent, page }, address, received.value, reply);
   }
 
   /** A lead is taken in; a test run's is rehearsed, and what it would have caused is noted for the report. */
@@ -148,11 +153,12 @@ export class FormRoutes {
     { details, bookingId }: Taken,
     request: FastifyRequest,
     reply: FastifyReply,
-  ): Promise<void> {
+  ): Promise<Carried> {
     const { cookie } = this.carryOver;
     const before = await this.visits.carriedTo(page, request);
     const carried = carriedOn(before, page.funnelId, details, bookingId);
     void reply.setCookie(cookie.name, await this.carryOver.close(carried), cookie.options);
+    return carried;
   }
 }
 
@@ -177,19 +183,19 @@ function problemsOf(
   };
 }
 
-/** To the next step, to an address, or the message in place; a form whose next step is not live says thank you in place. */
+/** Where a form leads; null where its message stands in its place, as does a thank-you where the next step is not live. */
+function nextOf({ page, form: { after } }: SentForm): string | null {
+  if (after.kind === 'address') return uriOf(after.href);
+  return after.kind === 'next-step' ? page.nextStep : null;
+}
+
 function goOn(
   { page, block, form, wantsJson }: SentForm,
+  next: string | null,
   { details }: Taken,
   reply: FastifyReply,
 ): unknown {
   const { after } = form;
-  const next =
-    after.kind === 'address'
-      ? uriOf(after.href)
-      : after.kind === 'next-step'
-        ? page.nextStep
-        : null;
   const message = fillOrKeep(
     after.kind === 'message' ? after.text : 'Thank you. Your answers have arrived.',
     {

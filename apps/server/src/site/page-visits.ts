@@ -10,8 +10,9 @@ import { personFields } from '../domains/messages/compose.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { testRunHeader, TestRuns, type TestRun } from '../domains/test-runs/test-runs.ts';
 import { Clock } from '../platform/clock.ts';
+import { OwnVisits, ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
-import { CarryOver, type Carried } from './carry-over.ts';
+import { carriedField, CarryOver, type Carried } from './carry-over.ts';
 import { clientOf } from './site-host.ts';
 import { Visitors } from './visitor.ts';
 
@@ -32,6 +33,7 @@ export class PageVisits {
     private readonly times: ShownTimes,
     private readonly counter: VisitCounter,
     private readonly visitors: Visitors,
+    private readonly own: OwnVisits,
     private readonly clock: Clock,
   ) {}
 
@@ -50,8 +52,21 @@ export class PageVisits {
       : this.pages.find(client, page);
   }
 
+  /** Marks a browser whose page was opened from the app, when the address says so; gives whether it did. */
+  markOwn(page: ServedPage, request: FastifyRequest, reply: FastifyReply): boolean {
+    const { [ownVisitField]: marker } = request.query as Partial<Record<string, string>>;
+    if (typeof marker !== 'string') return false;
+    const cookie = this.own.cookieFor(page.clientId, marker, this.clock.now());
+    if (cookie) void reply.setCookie(this.own.cookie.name, cookie, this.own.cookie.options);
+    return true;
+  }
+
+  /** What the step before handed over: by cookie, or where the browser keeps none by the address it was sent to. */
   async carriedTo(page: ServedPage, request: FastifyRequest): Promise<Carried | null> {
-    const carried = await this.carryOver.open(request.cookies[this.carryOver.cookie.name]);
+    const { [carriedField]: sealed } = request.query as Partial<Record<string, string>>;
+    const carried =
+      (await this.carryOver.open(request.cookies[this.carryOver.cookie.name])) ??
+      (await this.carryOver.openAddress(sealed));
     return carried?.funnel === page.funnelId ? carried : null;
   }
 
@@ -63,7 +78,8 @@ export class PageVisits {
     carried: Carried | null,
   ): void {
     const visitor = this.visitors.read(request, reply);
-    if (visitor.bot || (page.gated && !carried)) return;
+    const own = request.cookies[this.own.cookie.name];
+    if (visitor.bot || this.own.isOwn(page.clientId, own) || (page.gated && !carried)) return;
     this.counter.count({
       clientId: page.clientId,
       pageId: page.pageId,

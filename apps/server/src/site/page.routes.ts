@@ -7,6 +7,7 @@ import { ShownTimes } from '../domains/live-pages/shown-times.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
 import { PageAddresses } from '../domains/live-pages/page-addresses.ts';
 import { PageRenderer, type Reader } from '../domains/live-pages/page-renderer.ts';
+import { ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { headersOf, notHere, pageHeaders } from './page-headers.ts';
 import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
@@ -69,6 +70,10 @@ export class PageRoutes {
   private async showPage(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
     const page = await this.visits.pageFor(request);
     if (!page) return this.movedOrNotHere(request, reply);
+    if (this.visits.markOwn(page, request, reply))
+      return reply
+        .header('cache-control', 'no-store')
+        .redirect(withoutField(request, ownVisitField), 303);
     const carried = page.personal || page.gated ? await this.visits.carriedTo(page, request) : null;
     if (!this.visits.testRunOf(request)) this.visits.count(page, request, reply, carried);
     const { sent, from } = request.query as { sent?: string; from?: string };
@@ -90,6 +95,13 @@ export class PageRoutes {
       .headers(headers)
       .send(body ?? undefined);
   }
+}
+
+/** The address of a page as it was asked for, without one of the fields of its query. */
+function withoutField({ url, params }: SiteRequest, field: string): string {
+  const fields = new URLSearchParams(url.split('?')[1]);
+  fields.delete(field);
+  return fields.size > 0 ? `/${params.page}?${fields}` : `/${params.page}`;
 }
 
 const hasBody = (page: ServedPage): page is LivePage => page.body !== undefined;

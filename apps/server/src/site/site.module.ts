@@ -29,7 +29,7 @@ import { Visitors } from './visitor.ts';
 const carryOver: Provider = {
   provide: CarryOver,
   useFactory: (database: Database, clock: Clock, config: Config) =>
-    new CarryOver(new KeyRing(database, clock, 'carry-over-keys'), config),
+    new CarryOver(new KeyRing(database, clock, 'carry-over-keys'), clock, config),
   inject: [Database, Clock, CONFIG],
 };
 

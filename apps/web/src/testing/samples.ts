@@ -68,6 +68,7 @@ export const boardOf = (steps: PathStep[], changes: Partial<PathBoard> = {}): Pa
   weakest: null,
   days: 30,
   leads: 0,
+  converted: 0,
   arrivals: [],
   steps,
   ...changes,
@@ -106,6 +107,7 @@ export const choiceOf = (number: number, changes: Partial<PageChoice> = {}): Pag
   state: 'live',
   visitors30: 0,
   leads30: 0,
+  converted30: 0,
   changedAt: '2026-11-05T16:30:00Z',
   ...changes,
 });

@@ -15,6 +15,7 @@ export const quayside: ClientSummary = {
   zone: 'America/New_York',
   site: 'http://quayside-dental.localhost:4310',
   knownSite: 'http://quayside-dental.localhost:4310',
+  ownMarker: 'own',
   colour: '#1D6A6E',
 };
 

@@ -10,6 +10,7 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
+import { OwnVisits } from '../../platform/own-visits.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { pages } from '../../records/pages/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
@@ -21,6 +22,7 @@ export class ClientService {
     private readonly clock: Clock,
     private readonly ids: IdSource,
     @Inject(SiteAddress) private readonly address: SiteAddress,
+    private readonly own: OwnVisits,
   ) {}
 
   /** The clients somebody may see, by name. */
@@ -103,6 +105,7 @@ export class ClientService {
       zone: row.facts.zone,
       site: this.address.of(row.slug),
       knownSite: this.address.known(row.slug),
+      ownMarker: this.own.marker(row.id, this.clock.now()),
       colour: row.brand.colours.action,
       facts: row.facts,
       brand: row.brand,

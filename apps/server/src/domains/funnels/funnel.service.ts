@@ -217,6 +217,7 @@ export class FunnelService {
       rows.map(async ({ id, name, folder }) => {
         const steps = await stepsOf(this.database.db, id);
         const first = steps[0];
+        const { visitors, converted } = (first && counts.get(first.id)) ?? noCounts;
         return {
           id,
           clientId,
@@ -225,8 +226,9 @@ export class FunnelService {
           steps: steps.length,
           state: wholeState(steps.map(stateOf)),
           address: first ? `${site}/${first.slug}` : null,
-          visitors30: first ? (counts.get(first.id) ?? noCounts).visitors : 0,
+          visitors30: visitors,
           leads30: leadsOf(steps, counts),
+          converted30: converted,
         };
       }),
     );

@@ -25,10 +25,9 @@ import { outbox } from '../../records/messages/outbox.table.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
-import type { Write } from '../../platform/database/one-trip.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
-import { addToDays } from '../results/visit-counter.ts';
+import { countLead } from '../results/count-lead.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { slotField, type Incoming } from './incoming.ts';
 import { submissions } from '../../records/intake/table.ts';
@@ -181,7 +180,9 @@ export class IntakeService {
     this.notify(effects, arriving);
     await effects.write(tx, [
       ...this.store.noteAlsoGiven(tx, person, person.also, details.textConsent, at),
-      ...(first.onPage && !isChange ? [this.countLead(tx, arriving, first.inFunnel)] : []),
+      ...(isChange
+        ? []
+        : [countLead({ ...incoming, day: localDay(at, client.facts.zone), isFirst: first })]),
     ]);
     return { submissionId: submission, details, bookingId: booking?.id ?? null };
   }
@@ -347,24 +348,6 @@ export class IntakeService {
         body,
         person,
       });
-  }
-
-  private countLead(tx: Queries, { incoming, client, at }: Arriving, isNew: boolean): Write {
-    const { clientId, pageId, source, device } = incoming;
-    const day = localDay(at, client.facts.zone);
-    return addToDays(tx, [
-      {
-        clientId,
-        pageId,
-        source,
-        device,
-        day,
-        views: 0,
-        visitors: 0,
-        leads: 1,
-        newLeads: isNew ? 1 : 0,
-      },
-    ]);
   }
 }
 

@@ -76,6 +76,7 @@ export class PathBoardService {
       funnel: { id, name, clientId, folder, head, body },
       days,
       leads: leadsOf(rows, counts),
+      converted: ((first && counts.get(first.id)) ?? noCounts).converted,
       weakest: weakestOf(steps),
       arrivals: await this.results.bySource(first ? [first.id] : [], now, client.zone, days),
       steps,

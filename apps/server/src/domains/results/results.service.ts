@@ -10,11 +10,23 @@ export interface PageCounts {
   /** People who sent a form of the page; and of them, those who had written nowhere in its funnel before. */
   leads: number;
   newLeads: number;
+  /** Of the visitors, those who sent a form of the funnel. */
+  converted: number;
 }
-export const noCounts: PageCounts = { visitors: 0, phoneVisitors: 0, leads: 0, newLeads: 0 };
+export const noCounts: PageCounts = {
+  visitors: 0,
+  phoneVisitors: 0,
+  leads: 0,
+  newLeads: 0,
+  converted: 0,
+};
 
 const total = (
-  column: typeof pageDays.visitors | typeof pageDays.leads | typeof pageDays.newLeads,
+  column:
+    | typeof pageDays.visitors
+    | typeof pageDays.leads
+    | typeof pageDays.newLeads
+    | typeof pageDays.converted,
 ) => sql<number>`coalesce(sum(${column}), 0)`.mapWith(Number);
 
 /** Reads counts from the roll-up of days. */
@@ -39,6 +51,7 @@ export class ResultsService {
           ),
         leads: total(pageDays.leads),
         newLeads: total(pageDays.newLeads),
+        converted: total(pageDays.converted),
       })
       .from(pageDays)
       .where(and(eq(pageDays.clientId, clientId), gt(pageDays.day, daysBefore(now, zone, days))))

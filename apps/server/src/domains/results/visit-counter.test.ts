@@ -70,6 +70,7 @@ it('adds up over the last days, today included, and leaves older ones out', asyn
     visitors,
     leads: 1,
     newLeads: 1,
+    converted: 1,
   });
   await addToDays(app.database.db, [
     of('2026-11-05', 3),
@@ -84,6 +85,7 @@ it('adds up over the last days, today included, and leaves older ones out', asyn
     phoneVisitors: 10,
     leads: 3,
     newLeads: 3,
+    converted: 3,
   });
   expect(
     await app.get(ResultsService).bySource([world.first.pageId as PageId], now, zone, 30),

@@ -103,6 +103,8 @@ export class VisitCounter implements OnModuleInit {
             pageId: visit.pageId,
             visitorId: visit.visitorId,
             day: dayOf(visit),
+            source: visit.source,
+            device: visit.device,
           })),
       )
       .onConflictDoNothing()
@@ -159,6 +161,7 @@ export function addToDays(tx: Queries, rows: (typeof pageDays.$inferInsert)[]) {
         visitors: sql`${pageDays.visitors} + excluded.visitors`,
         leads: sql`${pageDays.leads} + excluded.leads`,
         newLeads: sql`${pageDays.newLeads} + excluded.new_leads`,
+        converted: sql`${pageDays.converted} + excluded.converted`,
       },
     });
 }

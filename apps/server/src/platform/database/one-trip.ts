@@ -4,6 +4,8 @@ import type { Queries } from './database.ts';
 /** A write that has been put together and not yet sent. */
 export interface Write {
   getSQL(): SQL;
+  /** A named part of the WITH clause that the write reads: `name as (…)`. */
+  readonly before?: SQL;
 }
 
 /**
@@ -13,8 +15,9 @@ export interface Write {
  */
 export async function inOneTrip(tx: Queries, writes: readonly Write[]): Promise<void> {
   if (writes.length === 0) return;
-  const parts = writes.map(
-    (write, index) => sql`${sql.raw(`part_${index}`)} as (${write.getSQL()})`,
-  );
+  const parts = writes.flatMap((write, index) => [
+    ...(write.before ? [write.before] : []),
+    sql`${sql.raw(`part_${index}`)} as (${write.getSQL()})`,
+  ]);
   await tx.execute(sql`with ${sql.join(parts, sql`, `)} select 1`);
 }

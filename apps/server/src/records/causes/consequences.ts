@@ -100,7 +100,7 @@ export class Consequences {
   }
 
   enqueue(message: QueuedMessage): void {
-    this.messages.push({ id: this.nextId(), state: 'queued', ...message });
+    this.messages.push({ id: this.nextId(), state: 'queued', from: '', origin: '', ...message });
   }
 
   note(person: { id: PersonId; clientId: ClientId }, at: Instant, ...facts: TimelineFact[]): void {

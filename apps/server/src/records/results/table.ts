@@ -1,4 +1,13 @@
-import { date, index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  date,
+  index,
+  integer,
+  pgTable,
+  primaryKey,
+  text,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { PageId } from '@plumgate/core/basics';
 import { ofClient } from '../clients/table.ts';
 
@@ -10,6 +19,10 @@ export const pageVisitors = pgTable(
     pageId: uuid('page_id').$type<PageId>().notNull(),
     visitorId: text('visitor_id').notNull(),
     day: date({ mode: 'string' }).notNull(),
+    source: text().notNull().default('Direct'),
+    device: text().$type<'phone' | 'wide'>().notNull().default('wide'),
+    /** They sent a form of the page's funnel after they saw the page. */
+    isLead: boolean('is_lead').notNull().default(false),
   },
   (table) => [
     primaryKey({ columns: [table.pageId, table.visitorId] }),
@@ -31,6 +44,8 @@ export const pageDays = pgTable(
     leads: integer().notNull(),
     /** Of the leads, those who had not written anywhere in the funnel before: what a funnel's leads are the sum of. */
     newLeads: integer('new_leads').notNull().default(0),
+    /** Of the day's visitors, those who became leads, on whichever day: never more than there are visitors. */
+    converted: integer().notNull().default(0),
   },
   (table) => [
     primaryKey({ columns: [table.pageId, table.day, table.source, table.device] }),

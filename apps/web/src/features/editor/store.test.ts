@@ -68,6 +68,7 @@ const newest = {
     zone: 'UTC',
     site: 'http://c',
     knownSite: 'http://c',
+    ownMarker: 'own',
     colour: '#000000',
     facts: emptyFacts('UTC'),
     brand: plainBrand,

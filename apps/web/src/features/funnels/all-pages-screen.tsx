@@ -1,4 +1,4 @@
-import { api, type PageChoice } from '@plumgate/contract';
+import { api, type ClientSummary, type PageChoice } from '@plumgate/contract';
 import { shareText } from '@plumgate/core/results';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
@@ -14,6 +14,7 @@ import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
+import { ownVisit } from '../pages/own-visit.ts';
 import { PageAddress } from '../pages/page-address.tsx';
 import { CopyStep } from './copy-step.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
@@ -68,7 +69,7 @@ export function AllPagesScreen() {
             </thead>
             <tbody>
               {list.map((page) => (
-                <Row key={page.pageId} page={page} slug={client.slug} zone={client.zone} />
+                <Row key={page.pageId} page={page} client={client} />
               ))}
             </tbody>
           </table>
@@ -78,7 +79,8 @@ export function AllPagesScreen() {
   );
 }
 
-function Row({ page, slug, zone }: { page: PageChoice; slug: string; zone: string }) {
+function Row({ page, client }: { page: PageChoice; client: ClientSummary }) {
+  const { slug, zone } = client;
   const act = useAct();
   const navigate = useNavigate();
   const [asking, setAsking] = useState<'name' | 'copy' | 'address' | null>(null);
@@ -103,7 +105,12 @@ function Row({ page, slug, zone }: { page: PageChoice; slug: string; zone: strin
       </td>
       <td className="max-w-56 truncate text-muted max-md:hidden">
         {page.live ? (
-          <a href={page.address} target="_blank" rel="noreferrer" className="hover:underline">
+          <a
+            href={ownVisit(page.address, client)}
+            target="_blank"
+            rel="noreferrer"
+            className="hover:underline"
+          >
             /{page.slug}
           </a>
         ) : (
@@ -113,7 +120,7 @@ function Row({ page, slug, zone }: { page: PageChoice; slug: string; zone: strin
       <td className="text-right max-md:hidden">{page.visitors30.toLocaleString('en-US')}</td>
       <td className="text-right">{page.leads30.toLocaleString('en-US')}</td>
       <td className="text-right font-semibold max-md:hidden">
-        {shareText(page.leads30, page.visitors30)}
+        {shareText(page.converted30, page.visitors30)}
       </td>
       <td className="pl-6 whitespace-nowrap text-muted max-md:hidden">
         {whenText(page.changedAt, zone)}

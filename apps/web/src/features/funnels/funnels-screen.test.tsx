@@ -20,10 +20,11 @@ const funnelOf = (number: number, changes: Partial<FunnelSummary>): FunnelSummar
   address: null,
   visitors30: 0,
   leads30: 0,
+  converted30: 0,
   ...changes,
 });
 const all = [
-  funnelOf(1, { name: 'First visit', visitors30: 1640, leads30: 126, steps: 1 }),
+  funnelOf(1, { name: 'First visit', visitors30: 1640, leads30: 126, converted30: 120, steps: 1 }),
   funnelOf(2, { name: 'Whitening', folder: 'Winter' }),
   funnelOf(3, { name: 'Braces', folder: 'Autumn' }),
   funnelOf(4, { name: 'Twilight viewing', clientId: marram.id, folder: 'Homes' }),

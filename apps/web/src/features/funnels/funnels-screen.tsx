@@ -118,7 +118,7 @@ function Row({ funnel, slug }: { funnel: FunnelSummary; slug: string }) {
       <td className="text-right">{funnel.visitors30.toLocaleString('en-US')}</td>
       <td className="text-right">{funnel.leads30.toLocaleString('en-US')}</td>
       <td className="pr-6 text-right font-semibold">
-        {shareText(funnel.leads30, funnel.visitors30)}
+        {shareText(funnel.converted30, funnel.visitors30)}
       </td>
     </tr>
   );

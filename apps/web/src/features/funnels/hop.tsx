@@ -29,7 +29,9 @@ export function Hop({
   if (isLast && !to) return <div className="w-6 shrink-0" />;
   const isBroken = from.movesOnBy === null;
   const goesPast = to !== undefined && to !== steps[index + 1];
-  const share = to && from.visitors > 0 ? to.visitors / from.visitors : 0;
+  // Some come straight to the later step: more than all can't have gone on.
+  const passed = Math.min(to?.visitors ?? 0, from.visitors);
+  const share = from.visitors > 0 ? passed / from.visitors : 0;
   return (
     <div className="relative w-28 shrink-0 self-start pt-[122px] text-center max-md:w-64 max-md:pt-0">
       <div
@@ -43,7 +45,7 @@ export function Hop({
       ) : (
         <>
           <p className={`mt-3 text-xl font-semibold tabular-nums ${isWeakest ? 'text-brick' : ''}`}>
-            {shareText(to?.visitors ?? 0, from.visitors)}
+            {shareText(passed, from.visitors)}
           </p>
           <p className="text-xs text-muted">continue via</p>
           <p className="px-2 text-xs font-semibold break-words text-plum-dark">

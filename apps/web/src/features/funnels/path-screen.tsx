@@ -34,7 +34,7 @@ export function PathScreen() {
 }
 
 function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
-  const { funnel, steps, arrivals, days, leads } = board;
+  const { funnel, steps, arrivals, days, leads, converted } = board;
   /** The place at which a step is being added; null while none is. */
   const [adding, setAdding] = useState<number | null>(null);
   const [sharing, setSharing] = useState(false);
@@ -56,7 +56,7 @@ function Path({ board, clientSlug }: { board: PathBoard; clientSlug: string }) {
       >
         <p className="text-xs text-muted tabular-nums">
           Last {days} days: {visitors.toLocaleString('en-US')} visitors,{' '}
-          {leads.toLocaleString('en-US')} leads, {shareText(leads, visitors)} of visitors
+          {leads.toLocaleString('en-US')} leads, {shareText(converted, visitors)} of visitors
         </p>
         <Button disabled={steps.length === 0} onClick={() => setTesting(true)}>
           Test run

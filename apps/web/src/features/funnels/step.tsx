@@ -4,10 +4,12 @@ import { Ellipsis, ExternalLink, GripVertical, Pencil } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { call } from '../../api/call.ts';
+import { useClient } from '../../api/client.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { Menu } from '../../ui/menu.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { useAct } from '../../ui/use-act.ts';
+import { ownVisit } from '../pages/own-visit.ts';
 import { Miniature } from '../pages/miniature.tsx';
 import { CopyStep } from './copy-step.tsx';
 import { giveOut } from './export.ts';
@@ -37,6 +39,7 @@ export function Step({
 }) {
   const editor = `/${clientSlug}/pages/${step.pageId}`;
   const grip = useGrip();
+  const client = useClient();
   return (
     <section className="w-56 shrink-0" aria-label={`Step ${number}, ${step.name}`}>
       <div className="overflow-hidden rounded-card border border-strong-line bg-sheet">
@@ -81,7 +84,7 @@ export function Step({
         </dl>
         <a
           className="flex items-center gap-1.5 border-t border-line px-3.5 py-2 text-xs text-muted hover:text-plum-dark"
-          href={step.address}
+          href={client ? ownVisit(step.address, client) : step.address}
           target="_blank"
           rel="noreferrer"
         >

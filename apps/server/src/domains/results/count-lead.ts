@@ -1,0 +1,57 @@
+import type { ClientId, FunnelId, PageId } from '@plumgate/core/basics';
+import { sql, type SQL } from 'drizzle-orm';
+import type { Write } from '../../platform/database/one-trip.ts';
+import { pages } from '../../records/pages/table.ts';
+import { pageDays, pageVisitors } from '../../records/results/table.ts';
+
+/** A form that was sent, as counts see it. */
+export interface CountedLead {
+  clientId: ClientId;
+  pageId: PageId;
+  funnelId: FunnelId;
+  day: string;
+  source: string;
+  device: 'phone' | 'wide';
+  /** The browser's own number; empty where it brought none along. */
+  visitorId: string;
+  /** Whether the person had not written on the page before, and nowhere in the funnel. */
+  isFirst: { onPage: boolean; inFunnel: boolean };
+}
+
+/**
+ * Counts a lead: on the day it came, and for rates on the days on which its visitor first saw the pages of the funnel that
+ * they have seen until now. The rate of the visitors first seen in a period and of *their* leads is never above 100%: a
+ * browser that kept no cookie is a visitor whose lead can't be told and counts as none, and a second form changes nothing.
+ */
+export function countLead(lead: CountedLead): Write {
+  const { clientId, pageId, day, source, device, isFirst } = lead;
+  const came = sql`select ${clientId}::uuid, ${pageId}::uuid, ${day}::date, ${source}, ${device}, ${isFirst.onPage ? 1 : 0}, ${isFirst.onPage && isFirst.inFunnel ? 1 : 0}, 0`;
+  const counted = sql`${came} union all select client_id, page_id, day, source, device, 0, 0, 1 from became_leads`;
+  return {
+    before: sql`became_leads as (${becomeLeads(lead)})`,
+    getSQL: () => sql`
+      insert into ${pageDays} (client_id, page_id, day, source, device, views, visitors, leads, new_leads, converted)
+      select client_id, page_id, day, source, device, 0, 0, sum(leads), sum(new_leads), sum(converted)
+      from (${counted}) as counted (client_id, page_id, day, source, device, leads, new_leads, converted)
+      group by 1, 2, 3, 4, 5
+      having sum(leads) + sum(converted) > 0
+      -- In one order for all, so that two writers never wait for each other in a ring.
+      order by concat_ws(' ', page_id, day, source, device) collate "C"
+      on conflict (page_id, day, source, device) do update set
+        leads = page_days.leads + excluded.leads,
+        new_leads = page_days.new_leads + excluded.new_leads,
+        converted = page_days.converted + excluded.converted`,
+  };
+}
+
+function becomeLeads({ visitorId, funnelId }: CountedLead): SQL {
+  const seen = sql`
+    select page_id, visitor_id from ${pageVisitors}
+    where visitor_id = ${visitorId} and not is_lead
+      and page_id in (select id from ${pages} where funnel_id = ${funnelId})
+    order by page_id for update`;
+  return sql`
+    update ${pageVisitors} set is_lead = true
+    where (page_id, visitor_id) in (${seen})
+    returning client_id, page_id, day, source, device`;
+}
