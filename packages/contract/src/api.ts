@@ -27,6 +27,7 @@ import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 import {
+  AuditView,
   AlsoGivenView,
   BookingView,
   CalendarView,
@@ -585,6 +586,18 @@ export const publishPage = endpoint({
   answer: z.object({ address: z.string(), state: PageState }),
 });
 
+export const listAudit = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/audit',
+  summary: 'Who changed what of a client’s, the newest first; `before` is the last one shown',
+  right: 'clients.write',
+  params: ofClient,
+  query: z.object({
+    before: z.coerce.number().int().optional(),
+    limit: z.coerce.number().int().min(1).max(200).default(100),
+  }),
+  answer: z.object({ rows: z.array(AuditView) }),
+});
 export const listForms = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/forms',
@@ -722,6 +735,7 @@ export const findPlace = endpoint({
   method: 'POST',
   path: '/api/places',
   summary: 'Find where an address is on the map',
+  asks: true,
   right: 'clients.write',
   body: z.object({ address: z.string().trim().min(1, 'Give an address.').max(300) }),
   answer: z.object({ place: Place.nullable() }),
@@ -843,6 +857,7 @@ export const previewSequenceChange = endpoint({
   method: 'POST',
   path: '/api/sequences/:sequenceId/preview',
   summary: 'What a change would mean for the people in a sequence; nothing is changed',
+  asks: true,
   right: 'followup.read',
   params: ofSequence,
   body: z.object({ content: SequenceContent }),
@@ -916,6 +931,7 @@ export const previewRule = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/rules/preview',
   summary: 'Which leads of the last 30 days a rule would have matched, and from which pages',
+  asks: true,
   right: 'followup.read',
   params: ofClient,
   body: RuleContent.pick({ matches: true, conditions: true }),

@@ -7,6 +7,8 @@ export interface Endpoint {
   /** With named parts, for example `/api/people/:personId`. */
   path: `/api/${string}`;
   summary: string;
+  /** It only asks, with more than fits into an address: nothing is changed by it, and nothing is noted of it. */
+  asks?: true;
   right: Right;
   params?: z.ZodType<Record<string, unknown>>;
   query?: z.ZodType<Record<string, unknown>>;

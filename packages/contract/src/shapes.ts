@@ -245,6 +245,17 @@ export const EditorPage = z.object({
 });
 export type EditorPage = z.infer<typeof EditorPage>;
 
+/** What somebody changed: the endpoint's name and the ids of its address; alike within an hour they are one. */
+export const AuditView = z.object({
+  id: z.int(),
+  by: z.string(),
+  action: z.string(),
+  target: z.string(),
+  times: z.int(),
+  at: InstantText,
+});
+export type AuditView = z.infer<typeof AuditView>;
+
 /** A form by itself. `version` goes up with every change, from whichever page or screen it came. */
 export const FormView = z.object({
   id: FormId,

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { roleMay, scopeOf, type ClientOwnedId, type Endpoint } from '@plumgate/contract';
+import type { ClientId } from '@plumgate/core/basics';
 import { Database } from '../platform/database/database.ts';
 import { ownerOf } from '../records/scope.ts';
 import { SessionService } from '../domains/accounts/session.service.ts';
@@ -23,18 +24,20 @@ export class Admission {
       const who = await this.sessions.whoHas(request.cookies[this.sessions.cookie.name]);
       if (!who) throw new AppProblem('not-signed-in');
       if (!roleMay(who.role, endpoint.right)) throw new AppProblem('not-allowed');
-      await this.refuseOtherClient(who, scopeOf(endpoint), request.params);
+      const owner = await this.ownerFor(who, scopeOf(endpoint), request.params);
+      if (owner) request.ofClient = owner;
       request.who = who;
     }
     request.admittedTo = endpoint;
   }
 
-  /** What is not there, and to a front desk everything of other clients, has nothing to be found under its id. */
-  private async refuseOtherClient(
+  /** Whose the things in an address are. What is not there, and to a front desk everything of other clients, has nothing to be found under its id. */
+  private async ownerFor(
     who: CurrentUser,
     scope: readonly ClientOwnedId[],
     params: unknown,
-  ): Promise<void> {
+  ): Promise<ClientId | null> {
+    let ofClient: ClientId | null = null;
     for (const kind of scope) {
       const owner = await ownerOf(
         this.database.db,
@@ -42,7 +45,9 @@ export class Admission {
         (params as Record<string, string>)[kind]!,
       );
       if (owner === null || (who.clientId && who.clientId !== owner)) throw notFound();
+      ofClient = owner;
     }
+    return ofClient;
   }
 }
 

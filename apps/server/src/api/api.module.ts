@@ -23,6 +23,7 @@ import { TestRunsModule } from '../domains/test-runs/test-runs.module.ts';
 import { TodayModule } from '../domains/today/today.module.ts';
 import { AccountController } from './account.controller.ts';
 import { Admission } from './admission.ts';
+import { AuditInterceptor } from './audit.interceptor.ts';
 import { BookingController } from './booking.controller.ts';
 import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
@@ -91,6 +92,7 @@ import { TestRunController } from './test-run.controller.ts';
     Admission,
     { provide: APP_GUARD, useClass: EndpointGuard },
     { provide: APP_INTERCEPTOR, useClass: AnswerInterceptor },
+    { provide: APP_INTERCEPTOR, useClass: AuditInterceptor },
     { provide: APP_FILTER, useClass: ProblemFilter },
   ],
 })

@@ -1,11 +1,15 @@
 import { Controller } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
+import { AuditLog } from '../domains/accounts/audit-log.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
 
 @Controller()
 export class ClientController {
-  constructor(private readonly clients: ClientService) {}
+  constructor(
+    private readonly clients: ClientService,
+    private readonly log: AuditLog,
+  ) {}
 
   @Bind(api.listClients)
   async list(@Caller() who: CurrentUser): Promise<Answer<typeof api.listClients>> {
@@ -36,5 +40,12 @@ export class ClientController {
     @Input() { params, body }: InputOf<typeof api.saveBrand>,
   ): Promise<Answer<typeof api.saveBrand>> {
     return this.clients.change(params.clientId, { brand: body });
+  }
+
+  @Bind(api.listAudit)
+  audit(
+    @Input() { params, query }: InputOf<typeof api.listAudit>,
+  ): Promise<Answer<typeof api.listAudit>> {
+    return this.log.list(params.clientId, query);
   }
 }

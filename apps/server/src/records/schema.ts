@@ -1,4 +1,5 @@
 export * from './accounts/table.ts';
+export * from './audit/table.ts';
 export * from './clients/table.ts';
 export * from './funnels/table.ts';
 export * from './pages/table.ts';

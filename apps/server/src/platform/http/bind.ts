@@ -25,6 +25,8 @@ export interface CurrentUser {
 
 export interface CheckedRequest extends FastifyRequest {
   who?: CurrentUser;
+  /** Whose the thing in its address is; left out for what is the agency's. */
+  ofClient?: ClientId;
   /** The endpoint that the request was let in to, by its headers and address. */
   admittedTo?: Endpoint;
   input?: unknown;
