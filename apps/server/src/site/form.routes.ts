@@ -78,14 +78,17 @@ export class FormRoutes {
       typed,
       wantsJson: request.headers.accept?.includes('application/json') ?? false,
     };
-    const received = await this.takeIn(this.visits.testRunOf(request), request.ip, incoming);
+    const testRun = this.visits.testRunOf(request);
+    const received = await this.takeIn(testRun, request.ip, incoming);
     if (!received.ok) return this.refuse(sent, received.problem, reply);
     const carried = await this.carryOn(page, received.value, request, reply);
     const next = nextOf({ ...sent, page });
-    // A browser that brings no cookie along will bring none to the next step either.
-    const isOurs = next !== null && incoming.form.after.kind === 'next-step';
+    const keepsCookies = visitor.known || testRun !== null;
+    // A browser that brought no cookie along will bring none to the next step either.
     const address =
-      isOurs && !visitor.known ? await this.carryOver.addressWith(carried, next) : next;
+      next && !keepsCookies && sent.form.after.kind === 'next-step'
+        ? await this.carryOver.addressWith(carried, next)
+        : next;
     return goOn({ ...sent, page }, address, received.value, reply);
   }
 

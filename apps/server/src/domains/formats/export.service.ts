@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
 import { Injectable } from '@nestjs/common';
+import { parse } from 'node-html-parser';
 import type {
   ClientId,
   FileId,
@@ -120,8 +121,11 @@ export class ExportService {
         const path = fontPaths.get(file);
         if (path) files[`fonts/${file}`] = () => readFile(path);
       }
-    const [, script] = /src="\.\/(visitor-[^"]+\.js)"/.exec(html) ?? [];
-    if (script) files[script] = scriptOf(script)!.plain.toString();
+    const script = parse(html).querySelector('script[src^="./visitor-"]')?.getAttribute('src');
+    if (script) {
+      const name = script.slice('./'.length);
+      files[name] = scriptOf(name)!.plain.toString();
+    }
     for (const [id, file] of await this.files.summaries(bindingsOf(page.document).files)) {
       const name = `files/${slugFrom(file.name)}${extensions[file.type]}`;
       html = html.replaceAll(`/~/files/${id}`, name);

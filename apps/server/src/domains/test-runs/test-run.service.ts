@@ -1,3 +1,4 @@
+import { parse } from 'node-html-parser';
 import { Injectable } from '@nestjs/common';
 import type { TestRunPoint, TestRunView } from '@plumgate/contract';
 import { localDay, type FunnelId } from '@plumgate/core/basics';
@@ -154,7 +155,7 @@ export class TestRunService {
         ? page.nextStep
         : action.kind === 'page'
           ? page.references.pages.get(action.page)
-          : /href="(\/~\/files\/[^"]+)"/.exec(html)?.[1];
+          : parse(html).querySelector('a[href^="/~/files/"]')?.getAttribute('href');
     if (!to)
       return this.testRuns.note(
         testRun,
@@ -241,11 +242,9 @@ const wayOn = (to: string, page: ShownPage): string =>
   to.startsWith(`/${page.slug}?`) ? 'thanked in place' : `to ${to}`;
 
 /** The first free time that a booking's form offers. */
-function firstSlot(html: string, block: string): string | null {
-  const form = html.slice(html.indexOf(`id="${block}"`));
-  return /name="_slot"[^>]*value="([^"]+)"/.exec(form)?.[1] ?? null;
-}
+const firstSlot = (html: string, block: string): string | null =>
+  parse(html).querySelector(`[id="${block}"] [name=_slot]`)?.getAttribute('value') ?? null;
 
 /** What a form that came back says is wrong. */
 const wrongIn = (html: string): string | null =>
-  /class="(?:form-wrong|wrong)"[^>]*>([^<]+)</.exec(html)?.[1] ?? null;
+  parse(html).querySelector('.form-wrong, .wrong')?.textContent ?? null;
