@@ -165,6 +165,6 @@ test('a text is answered on its phone, STOP ends texts, and a rule shows what it
   await app.getByRole('button', { name: 'Add a rule' }).click();
   await app.getByLabel('Condition 1', { exact: true }).selectOption('source');
   await expect(app.getByText('The rule names no campaign')).toBeVisible();
-  await app.getByRole('button', { name: 'Save, turned off' }).click();
+  await app.getByRole('button', { name: 'Apply, leave off' }).click();
   await expect(app.getByText('Saved and turned off.')).toBeVisible();
 });

@@ -88,11 +88,11 @@ test('the words of a sequence change, and the next message goes out in them', as
   await app.getByRole('button', { name: /^Email “Your place is saved/ }).click();
   await app.getByLabel('Subject').fill('We kept it for you, {{ person.first_name');
   await expect(app.getByText(/A merge field can't be read/).first()).toBeVisible();
-  await expect(app.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
+  await expect(app.getByRole('button', { name: 'Apply', exact: true })).toBeDisabled();
   await app.getByLabel('Subject').fill('We kept it for you, {{ person.first_name }}');
   await expect(app.getByText('We kept it for you, Ana').first()).toBeVisible();
-  await app.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(app.getByText('Saved. Sent messages stay as they are')).toBeVisible();
+  await app.getByRole('button', { name: 'Apply', exact: true }).click();
+  await expect(app.getByText('Applied. Sent messages stay as they are')).toBeVisible();
 
   const visitor = await browser.newPage();
   await visitor.goto(`${site}/first-visit`);

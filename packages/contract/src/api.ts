@@ -863,6 +863,12 @@ export const previewSequenceChange = endpoint({
   body: z.object({ content: SequenceContent }),
   answer: SequenceEffect,
 });
+/** What is being changed, whole or not; `version` is the one it was changed from. */
+const DraftContent = z.object({
+  version: z.int().min(0),
+  content: z.record(z.string(), z.unknown()),
+});
+
 export const saveSequence = endpoint({
   method: 'PUT',
   path: '/api/sequences/:sequenceId',
@@ -871,6 +877,23 @@ export const saveSequence = endpoint({
   params: ofSequence,
   body: z.object({ version: Version, content: SequenceContent }),
   answer: SequenceView,
+});
+export const saveSequenceDraft = endpoint({
+  method: 'PUT',
+  path: '/api/sequences/:sequenceId/draft',
+  summary: 'Keep what is being changed of a sequence; it takes effect when it is saved',
+  right: 'followup.write',
+  params: ofSequence,
+  body: DraftContent,
+  answer: nothing,
+});
+export const discardSequenceDraft = endpoint({
+  method: 'DELETE',
+  path: '/api/sequences/:sequenceId/draft',
+  summary: 'Discard what was being changed of a sequence',
+  right: 'followup.write',
+  params: ofSequence,
+  answer: nothing,
 });
 
 export const listMessages = endpoint({
@@ -946,6 +969,23 @@ export const saveRule = endpoint({
   body: z.object({ on: z.boolean(), content: RuleContent }),
   answer: nothing,
 });
+export const saveRuleDraft = endpoint({
+  method: 'PUT',
+  path: '/api/rules/:ruleId/draft',
+  summary: 'Keep what is being changed of a rule; it takes effect when it is saved',
+  right: 'followup.write',
+  params: z.object({ ruleId: RuleId }),
+  body: DraftContent,
+  answer: nothing,
+});
+export const discardRuleDraft = endpoint({
+  method: 'DELETE',
+  path: '/api/rules/:ruleId/draft',
+  summary: 'Discard what was being changed of a rule',
+  right: 'followup.write',
+  params: z.object({ ruleId: RuleId }),
+  answer: nothing,
+});
 export const removeRule = endpoint({
   method: 'DELETE',
   path: '/api/rules/:ruleId',
@@ -980,6 +1020,23 @@ export const saveCalendar = endpoint({
   params: ofCalendar,
   body: z.object({ version: Version, content: CalendarContent }),
   answer: CalendarView,
+});
+export const saveCalendarDraft = endpoint({
+  method: 'PUT',
+  path: '/api/calendars/:calendarId/draft',
+  summary: 'Keep what is being changed of a calendar; it takes effect when it is saved',
+  right: 'bookings.set-up',
+  params: ofCalendar,
+  body: DraftContent,
+  answer: nothing,
+});
+export const discardCalendarDraft = endpoint({
+  method: 'DELETE',
+  path: '/api/calendars/:calendarId/draft',
+  summary: 'Discard what was being changed of a calendar',
+  right: 'bookings.set-up',
+  params: ofCalendar,
+  answer: nothing,
 });
 export const listSlots = endpoint({
   method: 'GET',

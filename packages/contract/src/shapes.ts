@@ -382,11 +382,21 @@ export const BookingView = z.object({
 });
 export type BookingView = z.infer<typeof BookingView>;
 
+/** What is being changed of something that acts on people: kept, and without effect until it is applied. */
+export const ContentDraft = z.object({
+  /** It may not be whole yet. */
+  content: z.unknown(),
+  /** The version that it was changed from. */
+  version: z.int(),
+});
+export type ContentDraft = z.infer<typeof ContentDraft>;
+
 export const CalendarView = z.object({
   id: CalendarId,
   clientId: ClientId,
   content: CalendarContent,
   version: z.int(),
+  draft: ContentDraft.nullable(),
 });
 export type CalendarView = z.infer<typeof CalendarView>;
 
@@ -405,6 +415,7 @@ export const RuleView = z.object({
   id: RuleId,
   on: z.boolean(),
   content: RuleContent,
+  draft: ContentDraft.nullable(),
   /** How many leads of the last 30 days it matched. */
   matched30: z.int(),
 });
@@ -516,6 +527,7 @@ export const SequenceView = z.object({
   clientId: ClientId,
   content: SequenceContent,
   version: z.int(),
+  draft: ContentDraft.nullable(),
   running: z.int(),
   joined: z.int(),
   /** How many people each step has reached, by step id. */

@@ -27,6 +27,7 @@ import { AuditInterceptor } from './audit.interceptor.ts';
 import { BookingController } from './booking.controller.ts';
 import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
+import { DraftController } from './draft.controller.ts';
 import { EndpointGuard } from './endpoint.guard.ts';
 import { FormController } from './form.controller.ts';
 import { FormatController } from './format.controller.ts';
@@ -72,6 +73,7 @@ import { TestRunController } from './test-run.controller.ts';
     BookingController,
     ClientController,
     DomainController,
+    DraftController,
     FormController,
     FormatController,
     FunnelController,

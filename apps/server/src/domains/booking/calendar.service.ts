@@ -4,6 +4,7 @@ import { referencesIn, type CalendarId, type ClientId } from '@plumgate/core/bas
 import { CalendarContent } from '@plumgate/core/booking';
 import { and, eq, sql } from 'drizzle-orm';
 import { Database, type Queries } from '../../platform/database/database.ts';
+import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
@@ -19,12 +20,15 @@ export class CalendarService {
     private readonly sites: SiteVersions,
   ) {}
 
-  list(clientId: ClientId): Promise<CalendarView[]> {
-    return this.database.db
+  async list(clientId: ClientId): Promise<CalendarView[]> {
+    const rows = await this.database.db
       .select()
       .from(calendars)
       .where(eq(calendars.clientId, clientId))
       .orderBy(sql`${calendars.content}->>'name'`);
+    const ids = rows.map(({ id }) => id);
+    const drafts = await draftsOf(this.database.db, 'calendar', ids);
+    return rows.map((row) => ({ ...row, draft: drafts.get(row.id) ?? null }));
   }
 
   async create(clientId: ClientId, content: CalendarContent): Promise<CalendarView> {
@@ -32,7 +36,7 @@ export class CalendarService {
       .insert(calendars)
       .values({ id: this.ids.next<CalendarId>(), clientId, content })
       .returning();
-    return row!;
+    return { ...row!, draft: null };
   }
 
   /** A calendar that somebody may see; to a front desk another client's does not exist. */
@@ -63,8 +67,9 @@ export class CalendarService {
         .where(and(eq(calendars.id, id), eq(calendars.version, version)))
         .returning();
       if (!row) throw new AppProblem('changed-elsewhere');
+      await discardDraft(tx, 'calendar', id);
       await this.sites.changed(tx, row.clientId);
-      return row;
+      return { ...row, draft: null };
     });
   }
 }

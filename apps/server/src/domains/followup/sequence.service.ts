@@ -8,6 +8,7 @@ import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
+import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { Messenger } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
@@ -71,6 +72,7 @@ export class SequenceService {
         .where(and(eq(sequences.id, id), eq(sequences.version, version)))
         .returning();
       if (!row) throw new AppProblem('changed-elsewhere');
+      await discardDraft(tx, 'sequence', id);
       const effects = this.causes.begin();
       const changed = await this.runs.changesBy(tx, id, content, now, { lock: true });
       await this.runs.carryOut(tx, effects, changed, now);
@@ -176,11 +178,13 @@ export class SequenceService {
       .from(runSteps)
       .where(and(inArray(runSteps.sequenceId, ids), eq(runSteps.state, 'done')))
       .groupBy(runSteps.sequenceId, runSteps.stepId);
+    const drafts = await draftsOf(this.database.db, 'sequence', ids);
     return rows.map((row) => {
       const counted = runs.find((run) => run.id === row.id);
       const steps = sent.filter((step) => step.id === row.id);
       return {
         ...row,
+        draft: drafts.get(row.id) ?? null,
         joined: counted?.joined ?? 0,
         running: counted?.running ?? 0,
         sent: Object.fromEntries(steps.map(({ step, count }) => [step, count])),

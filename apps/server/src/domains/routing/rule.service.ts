@@ -14,6 +14,7 @@ import { pages } from '../../records/pages/table.ts';
 import { people } from '../../records/people/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
+import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
@@ -57,7 +58,7 @@ export class RuleService {
   async list(clientId: ClientId): Promise<RuleView[]> {
     const since = this.since();
     const matched = sql<number>`(select count(*) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMatched} @> jsonb_build_array(jsonb_build_object('id', routing_rules.id)))`;
-    return this.database.db
+    const rows = await this.database.db
       .select({
         id: routingRules.id,
         on: routingRules.on,
@@ -67,6 +68,9 @@ export class RuleService {
       .from(routingRules)
       .where(eq(routingRules.clientId, clientId))
       .orderBy(asc(routingRules.position));
+    const ids = rows.map(({ id }) => id);
+    const drafts = await draftsOf(this.database.db, 'rule', ids);
+    return rows.map((row) => ({ ...row, draft: drafts.get(row.id) ?? null }));
   }
 
   /** What the sentence of a rule may name. */
@@ -123,11 +127,15 @@ export class RuleService {
       const named = referencesIn(RuleContent, values.content);
       await checkReferences(tx, before.clientId, named, 'body.content', stored);
       await tx.update(routingRules).set(values).where(eq(routingRules.id, id));
+      await discardDraft(tx, 'rule', id);
     });
   }
 
   async remove(id: RuleId): Promise<void> {
-    await this.database.db.delete(routingRules).where(eq(routingRules.id, id));
+    await this.database.transaction(async (tx) => {
+      await discardDraft(tx, 'rule', id);
+      await tx.delete(routingRules).where(eq(routingRules.id, id));
+    });
   }
 
   order(clientId: ClientId, ids: RuleId[]): Promise<void> {

@@ -42,7 +42,7 @@ export function Bind(endpoint: Endpoint): MethodDecorator {
   );
 }
 
-const fromRequest = <Part extends 'who' | 'input'>(part: Part) =>
+const fromRequest = <Part extends 'who' | 'input' | 'ofClient'>(part: Part) =>
   createParamDecorator(
     (_data: unknown, context: ExecutionContext) =>
       context.switchToHttp().getRequest<CheckedRequest>()[part],
@@ -50,5 +50,7 @@ const fromRequest = <Part extends 'who' | 'input'>(part: Part) =>
 
 /** The checked params, query and body: `InputOf<typeof api.name>`. */
 export const Input = fromRequest('input');
+/** Whose the thing in the address is. */
+export const OwnerClient = fromRequest('ofClient');
 /** Who is signed in; undefined on endpoints for anyone. */
 export const Caller = fromRequest('who');

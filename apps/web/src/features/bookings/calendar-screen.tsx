@@ -9,10 +9,10 @@ import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
-import { SaveButtons } from '../../ui/save-buttons.tsx';
+import { DraftButtons } from '../../ui/draft-buttons.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
-import { useSaved } from '../../ui/use-saved.ts';
+import { useDraft } from '../../ui/use-draft.ts';
 import { todayIn } from './week.ts';
 
 /** A calendar's settings: when people may book, and what a booking causes. */
@@ -57,15 +57,20 @@ function Settings({
   slug: string;
   today: string;
 }) {
-  const saved = useSaved(calendar.content, async (content) => {
-    await call(api.saveCalendar, {
-      params: { calendarId: calendar.id },
-      body: { version: calendar.version, content },
-    });
-    return 'Saved. Existing bookings stay as they are.';
+  const params = { calendarId: calendar.id };
+  const draft = useDraft({
+    stored: calendar.content,
+    version: calendar.version,
+    draft: calendar.draft,
+    saveDraft: (body) => call(api.saveCalendarDraft, { params, body }),
+    discardDraft: () => call(api.discardCalendarDraft, { params }),
+    apply: async (content) => {
+      await call(api.saveCalendar, { params, body: { version: calendar.version, content } });
+      return 'Applied. Existing bookings stay as they are.';
+    },
   });
   const sequences = useAsk(api.listSequences, { params: { clientId: calendar.clientId } });
-  const { value: content, setValue: set } = saved;
+  const { value: content, setValue: set } = draft;
   const { rules } = content;
   const setRules = (changes: Partial<Calendar>) =>
     set({ ...content, rules: { ...rules, ...changes } });
@@ -80,13 +85,7 @@ function Settings({
           </Link>
         }
       >
-        <SaveButtons
-          problem={problem}
-          changed={saved.changed}
-          busy={saved.busy}
-          onDiscard={saved.discard}
-          onSave={() => void saved.save()}
-        />
+        <DraftButtons problem={problem} draft={draft} />
       </PageHead>
       <div className="grid max-w-6xl gap-8 p-6 max-md:p-4 lg:grid-cols-2">
         <div className="grid content-start gap-6">

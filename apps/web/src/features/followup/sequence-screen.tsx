@@ -4,11 +4,11 @@ import { Link, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
-import { SaveButtons } from '../../ui/save-buttons.tsx';
+import { DraftButtons } from '../../ui/draft-buttons.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
-import { useSaved } from '../../ui/use-saved.ts';
+import { useDraft } from '../../ui/use-draft.ts';
 import { DryRun } from './dry-run.tsx';
 import { EffectOnPeople } from './effect-on-people.tsx';
 import { Ruler } from './ruler.tsx';
@@ -27,14 +27,19 @@ export function SequenceScreen() {
 function Sequence({ sequence }: { sequence: SequenceView }) {
   const client = useClient();
   const { data: sheet } = useAsk(api.getClient, { params: { clientId: sequence.clientId } });
-  const saved = useSaved(sequence.content, async (content) => {
-    await call(api.saveSequence, {
-      params: { sequenceId: sequence.id },
-      body: { version: sequence.version, content },
-    });
-    return 'Saved. Sent messages stay as they are; everything else follows the new version.';
+  const params = { sequenceId: sequence.id };
+  const draft = useDraft({
+    stored: sequence.content,
+    version: sequence.version,
+    draft: sequence.draft,
+    saveDraft: (body) => call(api.saveSequenceDraft, { params, body }),
+    discardDraft: () => call(api.discardSequenceDraft, { params }),
+    apply: async (content) => {
+      await call(api.saveSequence, { params, body: { version: sequence.version, content } });
+      return 'Applied. Sent messages stay as they are; everything else follows the new version.';
+    },
   });
-  const { value: content, setValue } = saved;
+  const { value: content, setValue } = draft;
   const problem = SequenceContent.safeParse(content).error?.issues[0]?.message;
   if (!client || !sheet) return <Skeleton />;
   return (
@@ -52,17 +57,11 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
           </Pill>
         }
       >
-        <SaveButtons
-          problem={problem}
-          changed={saved.changed}
-          busy={saved.busy}
-          onDiscard={saved.discard}
-          onSave={() => void saved.save()}
-        />
+        <DraftButtons problem={problem} draft={draft} />
       </PageHead>
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-auto">
         <div className="min-w-0 flex-1 lg:overflow-auto">
-          {saved.changed && !problem && (
+          {draft.changed && !problem && (
             <EffectOnPeople
               sequenceId={sequence.id}
               content={content}

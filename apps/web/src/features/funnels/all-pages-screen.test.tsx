@@ -10,6 +10,7 @@ const pages = [
     slug: 'first-visit',
     visitors30: 1640,
     leads30: 126,
+    converted30: 126,
   }),
   choiceOf(2, { name: 'Times', funnel: 'Evenings', slug: 'times', state: 'draft', live: false }),
   choiceOf(3, { name: 'Fees', state: 'offline', live: false }),

@@ -20,6 +20,7 @@ const funnelOf = (number: number, name: string, clientId: ClientId, steps = 2) =
     address: `${quayside.site}/first`,
     visitors30: 0,
     leads30: 0,
+    converted30: 0,
   }) as unknown as FunnelSummary;
 const board = boardOf([stepOf(1)]);
 const server = () =>

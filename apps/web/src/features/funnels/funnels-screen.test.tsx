@@ -24,7 +24,7 @@ const funnelOf = (number: number, changes: Partial<FunnelSummary>): FunnelSummar
   ...changes,
 });
 const all = [
-  funnelOf(1, { name: 'First visit', visitors30: 1640, leads30: 126, converted30: 120, steps: 1 }),
+  funnelOf(1, { name: 'First visit', visitors30: 1640, leads30: 126, converted30: 126, steps: 1 }),
   funnelOf(2, { name: 'Whitening', folder: 'Winter' }),
   funnelOf(3, { name: 'Braces', folder: 'Autumn' }),
   funnelOf(4, { name: 'Twilight viewing', clientId: marram.id, folder: 'Homes' }),

@@ -7,13 +7,13 @@ import {
   type RuleAction,
 } from '@plumgate/core/routing';
 import { Trash2 } from 'lucide-react';
-import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useAsk } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
+import { draftWords } from '../../ui/draft-buttons.tsx';
 import { InlineSelect, TextField } from '../../ui/field.tsx';
+import { useDraft } from '../../ui/use-draft.ts';
 import { whenText } from '../../ui/when.ts';
 import { useClient } from '../../api/client.ts';
 import { ActionValue, NamedSelect, newAction } from './action-parts.tsx';
@@ -37,19 +37,22 @@ export function RuleEditor({
   choices: RuleChoices;
   onKept: () => void;
 }) {
-  const [content, set] = useState(rule.content);
-  const refresh = useRefreshAll();
-  const problem = RuleContent.safeParse(content).error?.issues[0]?.message;
-  const keep = async (on: boolean) => {
-    try {
-      await call(api.saveRule, { params: { ruleId: rule.id }, body: { on, content } });
-      await refresh();
-      toast(on ? 'Saved and turned on. It checks every new lead.' : 'Saved and turned off.');
-      onKept();
-    } catch (error) {
-      toast.error(messageOf(error));
-    }
+  const params = { ruleId: rule.id };
+  const applyAs = (on: boolean) => async (applied: RuleContent) => {
+    await call(api.saveRule, { params, body: { on, content: applied } });
+    onKept();
+    return on ? 'Applied. It checks every new lead.' : 'Saved and turned off.';
   };
+  const draft = useDraft({
+    stored: rule.content,
+    version: 0,
+    draft: rule.draft,
+    saveDraft: (body) => call(api.saveRuleDraft, { params, body }),
+    discardDraft: () => call(api.discardRuleDraft, { params }),
+    apply: applyAs(rule.on),
+  });
+  const { value: content, setValue: set } = draft;
+  const problem = RuleContent.safeParse(content).error?.issues[0]?.message;
   const first = (about: Condition['about']) =>
     choices[about][0]?.id ?? (about === 'source' ? 'Direct' : '');
   const setCondition = (index: number, condition: Condition) =>
@@ -167,12 +170,27 @@ export function RuleEditor({
             {problem}
           </p>
         )}
+        {draft.changed && !problem && (
+          <p role="status" className="text-[13px] text-muted">
+            {draftWords[draft.state]}
+          </p>
+        )}
         <div className="flex flex-wrap gap-2">
-          <Button look="main" disabled={problem !== undefined} onClick={() => void keep(true)}>
-            {rule.on ? 'Save' : 'Save and turn on'}
+          <Button
+            look="main"
+            disabled={problem !== undefined || draft.busy}
+            onClick={() => void draft.apply(applyAs(true))}
+          >
+            {rule.on ? 'Apply' : 'Apply and turn on'}
           </Button>
-          <Button disabled={problem !== undefined} onClick={() => void keep(false)}>
-            {rule.on ? 'Save and turn off' : 'Save, turned off'}
+          <Button
+            disabled={problem !== undefined || draft.busy}
+            onClick={() => void draft.apply(applyAs(false))}
+          >
+            {rule.on ? 'Apply and turn off' : 'Apply, leave off'}
+          </Button>
+          <Button disabled={!draft.changed || draft.busy} onClick={() => void draft.discard()}>
+            Discard changes
           </Button>
         </div>
       </div>

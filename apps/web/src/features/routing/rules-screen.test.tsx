@@ -31,6 +31,7 @@ const ruleOf = (number: number, changes: Partial<RuleView> = {}): RuleView => ({
   on: true,
   content: { ...content, name: `Rule ${number}` },
   matched30: 126,
+  draft: null,
   ...changes,
 });
 const preview: RulePreviewView = {
@@ -51,7 +52,7 @@ const opened = async (rules: RuleView[], answers: Partial<RulePreviewView> = {})
 };
 const change = async (rule: RuleView, answers: Partial<RulePreviewView> = {}) => {
   const server = await opened([rule], answers);
-  server.on(api.saveRule, {});
+  server.on(api.saveRule, {}).on(api.saveRuleDraft, {}).on(api.discardRuleDraft, {});
   fireEvent.click(screen.getByRole('button', { name: 'Edit' }));
   return server;
 };
@@ -141,7 +142,7 @@ describe('a rule', () => {
       pages: [{ page: 'First visit', funnel: 'Nervous patients', leads: 126, own: true }],
     });
     await screen.findByRole('heading', { name: 'In the last 30 days: 126 of 1,204 leads' });
-    expect(screen.getByRole('button', { name: 'Save and turn on' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Apply and turn on' })).toBeTruthy();
   });
 
   it.each([
@@ -162,7 +163,7 @@ describe('a rule', () => {
     press('Add an action');
     pick('Action 3', 'start');
     press('Remove action 2');
-    press('Save');
+    press('Apply');
     await waitFor(() => expect(kept(server)).toBeTruthy());
     expect(kept(server)).toEqual({
       on: true,
@@ -181,11 +182,23 @@ describe('a rule', () => {
     });
   });
 
+  it('opens with what was changed before and not applied, and lets go of it', async () => {
+    const draft = { version: 0, content: { ...content, name: 'Newer patients' } };
+    const server = await change(ruleOf(1, { content, draft }));
+    expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Newer patients');
+    expect(screen.getByText('Draft saved, not in effect yet')).toBeTruthy();
+    press('Discard changes');
+    await waitFor(() =>
+      expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('New patients'),
+    );
+    expect(server.sent(api.discardRuleDraft)).toHaveLength(1);
+  });
+
   it('tells nobody before it is said whom', async () => {
     await change(ruleOf(1, { content }));
     pick('Action 1', 'notify');
     expect(screen.getByRole('alert')).toBeTruthy();
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true);
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Apply' }).disabled).toBe(true);
     pick('Action 1, which', 'desk@quayside-dental.test');
     expect(screen.queryByRole('alert')).toBeNull();
   });
@@ -205,7 +218,7 @@ describe('a rule', () => {
     const server = await change(ruleOf(1, { content }));
     server.on(api.saveRule, () => refusal(400, 'That sequence is gone.'));
     pick('Action 1, which', 'whitening');
-    press('Save');
+    press('Apply');
     await screen.findByText('That sequence is gone.');
     expect(screen.getByLabelText<HTMLInputElement>('Action 1, which').value).toBe('whitening');
   });
