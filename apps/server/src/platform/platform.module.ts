@@ -13,15 +13,19 @@ import { PLACES_STAND_IN } from './maps/token.ts';
 import { OwnVisits } from './own-visits.ts';
 import { SafeFetch } from './http/safe-fetch.ts';
 import { Seal } from './seal.ts';
-import { secret } from './settings.ts';
+import { SealKeys } from './seal-keys.ts';
 import { SiteAddress } from './site-address.ts';
 import { Worker } from './worker.ts';
 
 const parts: Provider[] = [
+  SealKeys,
   {
     provide: Seal,
-    useFactory: async (database: Database) => new Seal(await secret(database.db, 'signing-secret')),
-    inject: [Database],
+    useFactory: async (keys: SealKeys) => {
+      await keys.refresh();
+      return new Seal(keys.secrets);
+    },
+    inject: [SealKeys],
   },
   {
     provide: PLACES_STAND_IN,
