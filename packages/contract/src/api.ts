@@ -42,6 +42,7 @@ import {
   FormView,
   FunnelSummary,
   HeldView,
+  JobView,
   LinkedBandView,
   MessageRecord,
   MessageSummary,
@@ -586,6 +587,31 @@ export const publishPage = endpoint({
   answer: z.object({ address: z.string(), state: PageState }),
 });
 
+const ofJob = z.object({ jobId: z.uuid() });
+export const getJob = endpoint({
+  method: 'GET',
+  path: '/api/jobs/:jobId',
+  summary: 'Long work and how far it is',
+  right: 'clients.read',
+  params: ofJob,
+  answer: JobView,
+});
+export const cancelJob = endpoint({
+  method: 'POST',
+  path: '/api/jobs/:jobId/cancel',
+  summary: 'Stop a job; what it has done stays done',
+  right: 'people.write',
+  params: ofJob,
+  answer: nothing,
+});
+export const undoJob = endpoint({
+  method: 'POST',
+  path: '/api/jobs/:jobId/undo',
+  summary: 'Take back what a job did, where that is possible',
+  right: 'people.write',
+  params: ofJob,
+  answer: nothing,
+});
 export const listAudit = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/audit',
@@ -817,6 +843,22 @@ export const acceptHeld = endpoint({
     done: z.int(),
     refused: z.array(z.object({ id: SubmissionId, message: z.string() })),
   }),
+});
+export const acceptAllHeld = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/held-submissions/accept-all',
+  summary: 'Let everything in that is held, as a job; those that can’t be stay held',
+  right: 'people.write',
+  params: ofClient,
+  answer: z.object({ jobId: z.uuid() }),
+});
+export const getHeldJob = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/held-submissions/job',
+  summary: 'The job that lets held submissions in, the last one; null when there was none',
+  right: 'people.read',
+  params: ofClient,
+  answer: z.object({ job: JobView.nullable() }),
 });
 export const deleteHeld = endpoint({
   method: 'POST',

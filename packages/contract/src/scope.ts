@@ -16,6 +16,7 @@ export const clientOwnedIds = [
   'approvalId',
   'remarkId',
   'testRunId',
+  'jobId',
 ] as const;
 export type ClientOwnedId = (typeof clientOwnedIds)[number];
 

@@ -382,6 +382,21 @@ export const BookingView = z.object({
 });
 export type BookingView = z.infer<typeof BookingView>;
 
+/** Long work that somebody asked for, and how far it is. */
+export const JobView = z.object({
+  id: z.uuid(),
+  kind: z.string(),
+  state: z.enum(['queued', 'running', 'done', 'failed', 'cancelled', 'undone']),
+  done: z.int(),
+  /** How much there is to do; null while that is not known. */
+  total: z.int().nullable(),
+  result: z.record(z.string(), z.unknown()).nullable(),
+  problem: z.string().nullable(),
+  canUndo: z.boolean(),
+  createdAt: InstantText,
+});
+export type JobView = z.infer<typeof JobView>;
+
 /** What is being changed of something that acts on people: kept, and without effect until it is applied. */
 export const ContentDraft = z.object({
   /** It may not be whole yet. */

@@ -34,6 +34,7 @@ import { FormatController } from './format.controller.ts';
 import { FunnelController } from './funnel.controller.ts';
 import { HealthController } from './health.controller.ts';
 import { HeldController } from './held.controller.ts';
+import { JobController } from './job.controller.ts';
 import { MessageController } from './message.controller.ts';
 import { PageController } from './page.controller.ts';
 import { PeopleController } from './people.controller.ts';
@@ -79,6 +80,7 @@ import { TestRunController } from './test-run.controller.ts';
     FunnelController,
     HealthController,
     HeldController,
+    JobController,
     MessageController,
     PageController,
     PeopleController,

@@ -5,6 +5,7 @@ import { Database } from './database/database.ts';
 import type { Foundations } from './foundations.ts';
 import { Housekeeping } from './housekeeping.ts';
 import { IdSource } from './id-source.ts';
+import { Jobs } from './jobs/jobs.ts';
 import { Limits } from './limits/limits.ts';
 import { PinoLogger } from './logging.ts';
 import { PlaceDoor } from './maps/place-door.ts';
@@ -48,6 +49,7 @@ const parts: Provider[] = [
   Limits,
   Housekeeping,
   Worker,
+  Jobs,
 ];
 
 /** The ground: it knows no domain, and every other part may use it. */

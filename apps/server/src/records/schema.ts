@@ -17,6 +17,7 @@ export * from './results/table.ts';
 export * from './messages/message-content.ts';
 export * from './messages/outbox.table.ts';
 export * from '../platform/settings.table.ts';
+export * from '../platform/jobs/jobs.table.ts';
 export * from '../platform/limits/limits.table.ts';
 export * from './own-domains/table.ts';
 export * from './approvals/table.ts';

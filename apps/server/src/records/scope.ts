@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Queries } from '../platform/database/database.ts';
 import { sqlState } from '../platform/database/sql-state.ts';
+import { jobs } from '../platform/jobs/jobs.table.ts';
 import { approvalLinks, remarks } from './approvals/table.ts';
 import { bookings, calendars } from './booking/table.ts';
 import { clients } from './clients/table.ts';
@@ -33,6 +34,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   approvalId: approvalLinks,
   remarkId: remarks,
   testRunId: testRuns,
+  jobId: jobs,
 };
 
 /** Whose something is, by an id as an address gives it; null when there is no such thing. */

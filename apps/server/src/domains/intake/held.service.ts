@@ -1,23 +1,27 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { HeldView } from '@plumgate/contract';
 import type { BookingId, ClientId, SubmissionId } from '@plumgate/core/basics';
 import { done, type Outcome } from '@plumgate/core/basics';
 import { type FieldProblem } from '@plumgate/core/forms';
 import { pageWords, fieldWords } from '@plumgate/core/languages';
 import { personFromAnswers, type ContactDetails } from '@plumgate/core/people';
-import { and, count, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, lte } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { clients } from '../../records/clients/table.ts';
 import { pageRevisions, pages } from '../../records/pages/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
 import { IdSource } from '../../platform/id-source.ts';
+import { Jobs, type JobProgress, type JobRow } from '../../platform/jobs/jobs.ts';
 import { incomingOf, type Incoming } from './incoming.ts';
 import { IntakeService, labelledAnswers, readIncoming, submissionKeys } from './intake.service.ts';
 import { SubmissionLimits, type HoldReason } from './submission-limits.ts';
 import { heldSubmissions } from '../../records/intake/table.ts';
 
 const maxShown = 200;
+/** The kind of job that lets everything in, and how many it lets in between two looks at whether it should stop. */
+export const acceptHeldJob = 'accept-held';
+const portion = 20;
 
 /** What a visitor's browser is answered with: what it typed itself, and the booking that came of it. */
 export interface Taken {
@@ -36,14 +40,21 @@ interface Held {
  * is lost and nobody is written to, until somebody has looked at them.
  */
 @Injectable()
-export class HeldService {
+export class HeldService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly intake: IntakeService,
     private readonly limits: SubmissionLimits,
+    private readonly jobs: Jobs,
   ) {}
+
+  onModuleInit(): void {
+    this.jobs.register(acceptHeldJob, {
+      run: async (job, progress) => ({ ...(await this.runAcceptAll(job, progress)) }),
+    });
+  }
 
   /** Takes a submission in, or holds it; whoever sent it is answered alike. */
   async receiveFrom(address: string, incoming: Incoming): Promise<Outcome<Taken, FieldProblem[]>> {
@@ -101,6 +112,34 @@ export class HeldService {
       else refused.push({ id: row.id, message: whyNot(received.problem, language) });
     }
     return { done: found.length - refused.length, refused };
+  }
+
+  /** Lets everything in that is held now, as a job: thousands take longer than anybody waits for an answer. */
+  acceptAll(clientId: ClientId, askedBy: string): Promise<string> {
+    const input = { until: this.clock.now().toString() };
+    return this.jobs.ask(this.database.db, { clientId, kind: acceptHeldJob, input, askedBy });
+  }
+
+  /** In portions, the oldest first; what came after the job was asked for is not meant. */
+  private async runAcceptAll(job: JobRow, { report }: JobProgress): Promise<object> {
+    const clientId = job.clientId as ClientId;
+    const isMeant = and(
+      eq(heldSubmissions.clientId, clientId),
+      lte(heldSubmissions.receivedAt, Temporal.Instant.from(job.input.until as string)),
+    );
+    const meant = await this.database.db
+      .select({ id: heldSubmissions.id })
+      .from(heldSubmissions)
+      .where(isMeant)
+      .orderBy(asc(heldSubmissions.receivedAt), asc(heldSubmissions.id));
+    const ids = meant.map(({ id }) => id);
+    let accepted = 0;
+    for (let at = 0; at < ids.length; at += portion) {
+      await report(at, ids.length);
+      accepted += (await this.accept(clientId, ids.slice(at, at + portion))).done;
+    }
+    await report(ids.length, ids.length);
+    return { accepted, refused: ids.length - accepted };
   }
 
   /** Deletes held submissions for good; gives how many there were. */

@@ -92,6 +92,26 @@ it('accepts what is real, once, and deletes the rest', async () => {
   expect(rows.every(({ tags }) => tags === 1)).toBe(true);
 });
 
+it('accepts everything that is held as a job, and says how far that is', async () => {
+  for (let index = 0; index < 65; index++) await send(index, {}, '198.51.100.9');
+  const before = (await held()).total;
+  const url = `/api/clients/${world.client.id}/held-submissions`;
+  const asked = await app.api('POST', `${url}/accept-all`, undefined, 'owner@example.com');
+  const { jobId } = asked.json<{ jobId: string }>();
+  await app.settle();
+  const job = (await app.api('GET', `/api/jobs/${jobId}`, undefined, 'owner@example.com')).json();
+  expect(job).toMatchObject({
+    state: 'done',
+    done: before,
+    total: before,
+    result: { accepted: before, refused: 0 },
+  });
+  const last = await app.api('GET', `${url}/job`, undefined, 'owner@example.com');
+  expect(last.json()).toEqual({ job });
+  expect((await held()).total).toBe(0);
+  expect(await total(people)).toBe(65);
+});
+
 it('holds a doubled post once', async () => {
   for (let index = 0; index < 40; index++) await send(index, {}, '198.51.100.9');
   for (let press = 0; press < 3; press++) await send(77, { _once: 'same' }, '198.51.100.9');

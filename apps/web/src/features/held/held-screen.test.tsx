@@ -1,4 +1,4 @@
-import { api, type HeldView } from '@plumgate/contract';
+import { api, type HeldView, type JobView } from '@plumgate/contract';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { HeldScreen } from './held-screen.tsx';
@@ -14,7 +14,9 @@ const heldOf = (number: number, changes: Partial<HeldView> = {}): HeldView => ({
   ...changes,
 });
 const opened = async (...held: HeldView[]) => {
-  const server = serverOf().on(api.listHeld, { held, total: held.length });
+  const server = serverOf()
+    .on(api.listHeld, { held, total: held.length })
+    .on(api.getHeldJob, { job: null });
   show(<HeldScreen />, server, { at: 'held' });
   await screen.findByRole('heading', { name: 'Held for review' });
   return server;
@@ -56,4 +58,50 @@ it('deletes all that is shown', async () => {
   await waitFor(() =>
     expect(server.sent(api.deleteHeld)[0]!.body).toEqual({ ids: [idOf(1), idOf(2)] }),
   );
+});
+
+const jobOf = (changes: Partial<JobView>): JobView => ({
+  id: idOf<HeldView['id']>(70),
+  kind: 'accept-held',
+  state: 'running',
+  done: 120,
+  total: 400,
+  result: null,
+  problem: null,
+  canUndo: false,
+  createdAt: '2026-11-05T14:12:00Z',
+  ...changes,
+});
+
+it('accepts everything as a job, shows how far it is, and can stop it', async () => {
+  const server = await opened(heldOf(1), heldOf(2));
+  const job = jobOf({});
+  server
+    .on(api.acceptAllHeld, { jobId: job.id })
+    .on(api.getHeldJob, { job })
+    .on(api.getJob, job)
+    .on(api.cancelJob, {});
+  fireEvent.click(screen.getByRole('button', { name: 'Accept all 2' }));
+  expect(await screen.findByText('120 of 400')).toBeTruthy();
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Accept all 2' }).disabled).toBe(
+    true,
+  );
+  fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
+  await waitFor(() => expect(server.sent(api.cancelJob)).toHaveLength(1));
+});
+
+it.each<[Partial<JobView>, string]>([
+  [{ state: 'done', result: { accepted: 400, refused: 0 } }, '400 accepted as leads.'],
+  [
+    { state: 'done', result: { accepted: 398, refused: 2 } },
+    '398 accepted as leads. 2 could not be and are still here.',
+  ],
+  [{ state: 'cancelled' }, 'Stopped after 120. What was done stays done.'],
+  [{ state: 'failed', problem: 'It could not be finished.' }, 'It could not be finished.'],
+])('says what came of a job: %j', async (changes, words) => {
+  const server = serverOf()
+    .on(api.listHeld, { held: [], total: 0 })
+    .on(api.getHeldJob, { job: jobOf(changes) });
+  show(<HeldScreen />, server, { at: 'held' });
+  expect(await screen.findByText(words)).toBeTruthy();
 });

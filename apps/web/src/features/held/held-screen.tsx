@@ -6,6 +6,7 @@ import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
+import { JobProgress } from '../../ui/job-progress.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
@@ -14,6 +15,13 @@ const reasons: Record<HeldView['reason'], string> = {
   address: 'Too many from one network address',
   form: 'Too many by this form',
   recipient: 'Too many for this person',
+};
+
+const acceptedWords = ({ accepted = 0, refused = 0 }: Record<string, unknown>): string => {
+  const became = `${Number(accepted).toLocaleString('en-US')} accepted as leads.`;
+  return Number(refused) > 0
+    ? `${became} ${Number(refused).toLocaleString('en-US')} could not be and are still here.`
+    : became;
 };
 
 /** Submissions that came too fast to be let in unseen: each is accepted as a lead, or deleted. */
@@ -25,17 +33,27 @@ export function HeldScreen() {
     { params: { clientId } },
     { enabled: client !== undefined, refetchInterval: 15_000 },
   );
+  const lastJob = useAsk(
+    api.getHeldJob,
+    { params: { clientId } },
+    { enabled: client !== undefined },
+  );
   const refresh = useRefreshAll();
   const [refused, setRefused] = useState<ReadonlyMap<string, string>>(new Map());
   const [isBusy, setBusy] = useState(false);
   if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!client || !list.data) return <Skeleton />;
   const { held, total } = list.data;
+  const job = lastJob.data?.job ?? null;
+  const isAccepting = job?.state === 'queued' || job?.state === 'running';
 
   const accept = async (ids: HeldView['id'][]) => {
     const answer = await call(api.acceptHeld, { params: { clientId }, body: { ids } });
     setRefused(new Map(answer.refused.map(({ id, message }) => [id, message])));
     toast(answer.done === 1 ? 'Accepted as a lead.' : `${answer.done} accepted as leads.`);
+  };
+  const acceptAll = async () => {
+    await call(api.acceptAllHeld, { params: { clientId } });
   };
   const remove = async (ids: HeldView['id'][]) => {
     const answer = await call(api.deleteHeld, { params: { clientId }, body: { ids } });
@@ -65,12 +83,22 @@ export function HeldScreen() {
             <Button look="quiet" disabled={isBusy} onClick={() => void act(remove, ...held)}>
               Delete all {held.length}
             </Button>
-            <Button disabled={isBusy} onClick={() => void act(accept, ...held)}>
-              Accept all {held.length}
+            <Button disabled={isBusy || isAccepting} onClick={() => void act(acceptAll)}>
+              Accept all {total}
             </Button>
           </>
         )}
       </PageHead>
+      {job && (
+        <div className="px-6 pt-4 max-md:px-4">
+          <JobProgress
+            key={job.id}
+            job={job}
+            doing="Accepting submissions"
+            resultWords={acceptedWords}
+          />
+        </div>
+      )}
       {held.length === 0 ? (
         <Empty title="Nothing is held">
           <p>
