@@ -13,3 +13,4 @@ export * from './node-id.ts';
 export * from './picture-ref.ts';
 export * from './text-shapes.ts';
 export * from './document-format.ts';
+export * from './money.ts';

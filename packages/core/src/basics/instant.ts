@@ -42,9 +42,17 @@ export function localDay(at: Instant, zone: string): string {
   return at.toZonedDateTimeISO(zone).toPlainDate().toString();
 }
 
-/** A moment as a person reads it in a zone: `Thursday, November 12 at 9:00 AM`. */
-export function whenWords(at: Instant, zone: string): string {
-  return `${dayWords(at, zone)} at ${clockWords(at, zone)}`;
+/** A moment as a person reads it in a zone: `Thursday, November 12 at 9:00 AM`, for `en-GB` `Thursday 12 November at 09:00`. */
+export function whenWords(at: Instant, zone: string, locale = 'en-US'): string {
+  if (locale.startsWith('en-'))
+    return `${dayWords(at, zone, locale)} at ${clockWords(at, zone, locale)}`;
+  return at.toZonedDateTimeISO(zone).toLocaleString(locale, {
+    weekday: 'long',
+    month: 'long',
+    day: 'numeric',
+    hour: 'numeric',
+    minute: '2-digit',
+  });
 }
 
 /**

@@ -1,9 +1,34 @@
+import countryToCurrency from 'country-to-currency';
 import { getCountries } from 'libphonenumber-js';
 import { z } from 'zod';
+import { CurrencyCode } from '../basics/index.ts';
 
 /** A country by its two letters (ISO 3166-1), for example `US`: it decides how phone numbers are read. */
 export const Country = z.string().regex(/^[A-Z]{2}$/, 'Choose a country.');
 export type Country = z.infer<typeof Country>;
+
+/** A locale by its language and country (BCP 47): it decides how dates, times and numbers are written. */
+export const Locale = z
+  .string()
+  .regex(/^[a-z]{2,3}-[A-Z]{2}$/, 'Give a locale such as en-US.')
+  .refine(
+    (tag) => Intl.DateTimeFormat.supportedLocalesOf(tag).length > 0,
+    'Give a locale such as en-US.',
+  );
+export type Locale = z.infer<typeof Locale>;
+
+/** The locale of a country's most likely language, by Unicode's likely subtags: `en-US` for `US`, `es-MX` for `MX`. */
+export function localeOfCountry(country: Country): Locale {
+  const { language } = new Intl.Locale(`und-${country}`).maximize();
+  const tag = `${language}-${country}`;
+  return Locale.safeParse(tag).success ? tag : 'en-US';
+}
+
+/** The currency of a country: `USD` for `US`, and where the country has none of its own. */
+export function currencyOfCountry(country: Country): CurrencyCode {
+  const code = (countryToCurrency as Record<string, string>)[country] ?? 'USD';
+  return CurrencyCode.safeParse(code).success ? code : 'USD';
+}
 
 /** Every country that phone numbers can be read for, in the order of its letters. */
 export const countries = (): Country[] => [...getCountries()].sort();

@@ -1,5 +1,5 @@
 import { documentFormat, type DocumentFormat } from '../basics/index.ts';
-import { countryOfZone } from './country.ts';
+import { countryOfZone, currencyOfCountry, localeOfCountry } from './country.ts';
 import type { Facts } from './facts.ts';
 
 /** How a client's fact sheet is stored. */
@@ -21,6 +21,12 @@ export const factsFormat: DocumentFormat<Facts> = documentFormat('fact sheet', [
     license: licence,
     areas: [],
     services: [],
+    ...stored,
+  }),
+  // Version 2 had no locale and no currency.
+  (stored) => ({
+    locale: localeOfCountry(stored.country as string),
+    currency: currencyOfCountry(stored.country as string),
     ...stored,
   }),
 ]);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Week } from '../opening/index.ts';
-import { Zone } from '../basics/index.ts';
-import { Country, countryOfZone } from './country.ts';
+import { CurrencyCode, Zone } from '../basics/index.ts';
+import { Country, countryOfZone, currencyOfCountry, Locale, localeOfCountry } from './country.ts';
 
 const line = (most: number) => z.string().trim().max(most);
 
@@ -22,6 +22,8 @@ export const Facts = z.strictObject({
   region: line(40),
   postcode: line(20),
   country: Country,
+  locale: Locale,
+  currency: CurrencyCode,
   zone: Zone,
   hours: line(200),
   week: Week,
@@ -37,7 +39,7 @@ export const Facts = z.strictObject({
 export type Facts = z.infer<typeof Facts>;
 
 /** A fact sheet with only the zone filled in. */
-export const emptyFacts = (zone: string): Facts => ({
+export const emptyFacts = (zone: string, country = countryOfZone(zone)): Facts => ({
   trade: '',
   phone: '',
   email: '',
@@ -45,7 +47,9 @@ export const emptyFacts = (zone: string): Facts => ({
   town: '',
   region: '',
   postcode: '',
-  country: countryOfZone(zone),
+  country,
+  locale: localeOfCountry(country),
+  currency: currencyOfCountry(country),
   zone,
   hours: '',
   week: [[], [], [], [], [], [], []],

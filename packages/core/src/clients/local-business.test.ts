@@ -38,6 +38,7 @@ const defined: Record<string, string[]> = {
     'url',
     'telephone',
     'email',
+    'currenciesAccepted',
     'address',
     'geo',
     'areaServed',
@@ -103,5 +104,6 @@ describe('a client as schema.org’s LocalBusiness', () => {
       '@type': 'LocalBusiness',
       name: 'Quayside Dental',
       url,
+      currenciesAccepted: 'USD',
     }));
 });

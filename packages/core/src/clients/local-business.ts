@@ -24,6 +24,7 @@ export function localBusiness(name: string, facts: Facts, url: string): Record<s
     url,
     telephone: facts.phone,
     email: facts.email,
+    currenciesAccepted: facts.currency,
     address: Object.keys(address).length > 0 ? { '@type': 'PostalAddress', ...address } : undefined,
     geo: facts.place
       ? { '@type': 'GeoCoordinates', latitude: facts.place.lat, longitude: facts.place.lng }

@@ -8,11 +8,12 @@ export function momentFields(
   at: Instant,
   zone: string,
   readerZone = zone,
+  locale = 'en-US',
 ): Record<'when' | 'day' | 'time', string> {
-  const note = zoneNote(at, zone, readerZone);
+  const note = zoneNote(at, zone, readerZone, locale);
   return {
-    when: `${whenWords(at, zone)}${note}`,
-    day: dayWords(at, zone),
-    time: `${clockWords(at, zone)}${note}`,
+    when: `${whenWords(at, zone, locale)}${note}`,
+    day: dayWords(at, zone, locale),
+    time: `${clockWords(at, zone, locale)}${note}`,
   };
 }

@@ -17,6 +17,8 @@ const facts: Record<keyof Facts, string> = {
   region: 'region',
   postcode: 'postcode',
   country: 'country',
+  locale: 'format of dates and numbers',
+  currency: 'currency',
   zone: 'time zone',
   hours: 'hours in words',
   week: 'opening hours',

@@ -1,3 +1,4 @@
+import { countryOfZone, currencyOfCountry, localeOfCountry } from '@plumgate/core/clients';
 import { Injectable } from '@nestjs/common';
 import type { Role } from '@plumgate/contract';
 import type { ClientId, UserId } from '@plumgate/core/basics';
@@ -35,10 +36,17 @@ export class AccountService {
     owner: Omit<NewUser, 'role' | 'clientId'>,
   ): Promise<UserId> {
     const passwordHash = await hashPassword(owner.password);
+    const country = countryOfZone(agency.zone);
     return this.database.transaction(async (tx) => {
       const made = await tx
         .insert(agencies)
-        .values({ ...agency, createdAt: this.clock.now() })
+        .values({
+          ...agency,
+          country,
+          locale: localeOfCountry(country),
+          currency: currencyOfCountry(country),
+          createdAt: this.clock.now(),
+        })
         .onConflictDoNothing()
         .returning();
       if (made.length === 0) throw new AppProblem('already-set-up');

@@ -481,7 +481,9 @@ export function whenOf({
   client,
 }: Pick<LoadedBooking, 'booking' | 'calendar' | 'client'>): string {
   const { zone } = calendar.content.rules;
-  return whenWords(booking.startsAt, zone) + zoneNote(booking.startsAt, zone, client.facts.zone);
+  const { zone: clientZone, locale } = client.facts;
+  const { startsAt } = booking;
+  return whenWords(startsAt, zone, locale) + zoneNote(startsAt, zone, clientZone, locale);
 }
 
 const headline = { booked: 'New booking', moved: 'Booking moved', cancelled: 'Booking cancelled' };

@@ -132,8 +132,8 @@ export class SequenceService {
       const { client, person, run } = loaded;
       const wasTold = standing.some(({ state }) => state === 'done' || state === 'queued');
       if (!wasTold || !person.email || person.mailRefusedAt) continue;
-      const { zone } = client.facts;
-      const moment = momentFields(fixedMoment(event.at, zone), zone);
+      const { zone, locale } = client.facts;
+      const moment = momentFields(fixedMoment(event.at, zone), zone, zone, locale);
       this.messenger.emailPerson(
         effects,
         {

@@ -208,7 +208,12 @@ export class StepWorker implements OnModuleInit {
             client,
           )
         : { booking: {} }),
-      event: event ? { name, ...momentFields(event.at, eventZone(loaded), client.facts.zone) } : {},
+      event: event
+        ? {
+            name,
+            ...momentFields(event.at, eventZone(loaded), client.facts.zone, client.facts.locale),
+          }
+        : {},
     };
   }
 }

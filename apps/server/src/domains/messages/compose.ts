@@ -36,7 +36,7 @@ export const bookingFields = (
   client: Sender,
   changeLink: string,
 ): Record<string, string> => ({
-  ...momentFields(booking.startsAt, booking.zone, client.facts.zone),
+  ...momentFields(booking.startsAt, booking.zone, client.facts.zone, client.facts.locale),
   where: booking.where || addressLine(client.facts),
   change_link: changeLink,
 });

@@ -12,6 +12,10 @@ export const agencies = pgTable(
     only: boolean().primaryKey().default(true),
     name: text().notNull(),
     zone: text().notNull(),
+    /** Where the agency is: what new clients begin with, and how the app writes amounts and dates. */
+    country: text().notNull().default('US'),
+    locale: text().notNull().default('en-US'),
+    currency: text().notNull().default('USD'),
     createdAt: instant('created_at').notNull(),
   },
   (table) => [check('agencies_only_one', sql`${table.only}`)],

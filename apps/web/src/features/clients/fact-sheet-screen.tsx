@@ -1,9 +1,11 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { api, type ClientSheet } from '@plumgate/contract';
-import { addressLine, countries } from '@plumgate/core/clients';
+import { currencyCodes, moneyWords, whenWords } from '@plumgate/core/basics';
+import { addressLine, countries, localeOfCountry } from '@plumgate/core/clients';
 import { Week } from '@plumgate/core/opening';
 import { Controller, useForm } from 'react-hook-form';
 import { toast } from 'sonner';
+import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
 import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
@@ -46,6 +48,27 @@ const countryNames = Object.fromEntries(
     .sort((a, b) => a[1].localeCompare(b[1])),
 );
 
+/** Locales by the names of their countries, each with its most likely language. */
+const localeNames = Object.fromEntries(
+  Object.entries(countryNames).flatMap(([code, name]) => {
+    const locale = localeOfCountry(code);
+    return locale.endsWith(code) ? [[locale, `${name} (${locale})`]] : [];
+  }),
+) as Record<string, string>;
+const currencyNames = Object.fromEntries(
+  currencyCodes().map((code) => [
+    code,
+    `${new Intl.DisplayNames('en', { type: 'currency' }).of(code)} (${code})`,
+  ]),
+);
+
+/** A date and an amount as they will read. */
+const sampleOf = (locale: string, currency: string): string =>
+  [
+    whenWords(Temporal.Instant.from('2026-11-05T14:00:00Z'), 'UTC', locale),
+    moneyWords({ amount: 125_000, currency }, locale),
+  ].join(', ');
+
 /** As typed: lists are one line each until they are kept. */
 const Typed = z.object({
   name: api.saveFacts.body.shape.name,
@@ -69,6 +92,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
     },
   });
   const { errors, isDirty, isSubmitting } = form.formState;
+  const [locale, currency] = form.watch(['locale', 'currency']);
   const save = form.handleSubmit(async ({ name, areas, services, social, ...rest }) => {
     try {
       await call(api.saveFacts, {
@@ -91,7 +115,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
     }
   });
   const field = (
-    name: Exclude<keyof typeof facts, 'week' | 'place' | 'country'>,
+    name: Exclude<keyof typeof facts, 'week' | 'place' | 'country' | 'locale' | 'currency'>,
     label: string,
     help?: string,
   ) => (
@@ -130,6 +154,19 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
           error={errors.country?.message}
           options={countryNames}
           {...form.register('country')}
+        />
+        <SelectField
+          label="Dates and numbers as in"
+          help={`In messages: ${sampleOf(locale, currency)}`}
+          error={errors.locale?.message}
+          options={localeNames}
+          {...form.register('locale')}
+        />
+        <SelectField
+          label="Currency"
+          error={errors.currency?.message}
+          options={currencyNames}
+          {...form.register('currency')}
         />
         {field('zone', 'Time zone')}
         {field('hours', 'Opening hours, in words')}

@@ -15,7 +15,12 @@ export function mergeFields(
   books = sampleTime,
 ) {
   const at = event.kind === 'fixed' ? event.at : books || sampleTime;
-  const moment = momentFields(Temporal.Instant.from(momentOf(at, sheet.zone)), sheet.zone);
+  const moment = momentFields(
+    Temporal.Instant.from(momentOf(at, sheet.zone)),
+    sheet.zone,
+    sheet.zone,
+    sheet.facts.locale,
+  );
   return {
     person: samplePerson,
     client: clientFields(sheet.name, sheet.facts),
