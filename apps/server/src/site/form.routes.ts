@@ -83,8 +83,8 @@ export class FormRoutes {
     if (!received.ok) return this.refuse(sent, received.problem, reply);
     const carried = await this.carryOn(page, received.value, request, reply);
     const next = nextOf({ ...sent, page });
-    const keepsCookies = visitor.known || testRun !== null;
-    // A browser that brought no cookie along will bring none to the next step either.
+    const keepsCookies = visitor.known || visitor.bot || testRun !== null;
+    // A browser that brought no cookie along will bring none to the next step either; programs get the plain address.
     const address =
       next && !keepsCookies && sent.form.after.kind === 'next-step'
         ? await this.carryOver.addressWith(carried, next)
