@@ -154,6 +154,10 @@ describe('every id in an address', () => {
         'owner@example.com',
       )
     ).json<{ id: string; person: { id: string } }>();
+    const held = `/api/clients/${clientId}/held-submissions/accept-all`;
+    const { jobId } = (await app.api('POST', held, undefined, 'owner@example.com')).json<{
+      jobId: string;
+    }>();
     await app.settle();
     const { messages } = (
       await app.api('GET', `/api/clients/${clientId}/messages`, undefined, 'owner@example.com')
@@ -164,6 +168,7 @@ describe('every id in an address', () => {
       bookingId: booking.id,
       personId: booking.person.id,
       messageId: messages[0]!.id,
+      jobId,
     };
   }
 });

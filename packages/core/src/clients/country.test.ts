@@ -29,3 +29,7 @@ it.each([
 ])('says when in %s', (locale, words) =>
   expect(whenWords(Temporal.Instant.from('2026-11-12T09:00:00Z'), 'UTC', locale)).toBe(words),
 );
+
+it.each(['', '!6', 'english', 'en_US', 'en', 'xx-QQ'])('refuses “%s” as a locale', (tag) =>
+  expect(Locale.safeParse(tag).success).toBe(false),
+);

@@ -8,14 +8,14 @@ export const Country = z.string().regex(/^[A-Z]{2}$/, 'Choose a country.');
 export type Country = z.infer<typeof Country>;
 
 /** A locale by its language and country (BCP 47): it decides how dates, times and numbers are written. */
-export const Locale = z
-  .string()
-  .regex(/^[a-z]{2,3}-[A-Z]{2}$/, 'Give a locale such as en-US.')
-  .refine(
-    (tag) => Intl.DateTimeFormat.supportedLocalesOf(tag).length > 0,
-    'Give a locale such as en-US.',
-  );
+export const Locale = z.string().refine(isLocale, 'Give a locale such as en-US.');
 export type Locale = z.infer<typeof Locale>;
+
+function isLocale(tag: string): boolean {
+  return (
+    /^[a-z]{2,3}-[A-Z]{2}$/.test(tag) && Intl.DateTimeFormat.supportedLocalesOf(tag).length > 0
+  );
+}
 
 /** The locale of a country's most likely language, by Unicode's likely subtags: `en-US` for `US`, `es-MX` for `MX`. */
 export function localeOfCountry(country: Country): Locale {
