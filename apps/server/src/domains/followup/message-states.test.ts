@@ -2,15 +2,14 @@ import type { PersonRecord } from '@plumgate/contract';
 import type { ClientId, SequenceId } from '@plumgate/core/basics';
 import { emptySequence, type SequenceStep } from '@plumgate/core/followup';
 import { asc, eq } from 'drizzle-orm';
-import { Webhook } from 'standardwebhooks';
 import { MailDoor } from '../../platform/mail/mail-door.ts';
-import { secret } from '../../platform/settings.ts';
 import { runSteps } from '../../records/followup/table.ts';
 import { messageTemplates } from '../../records/messages/message-content.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { postRoom } from '../../records/messages/table.ts';
 import { people } from '../../records/people/table.ts';
 import { joinTogether } from '../../testing/join-together.ts';
+import { tellAsGateway } from '../../testing/text-hook.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { ConsentService } from '../messages/consent.service.ts';
 import { SequenceService } from './sequence.service.ts';
@@ -118,27 +117,10 @@ it('is delivered when the gateway reports it, and not before', async () => {
   await app.settle();
   const [message] = await app.database.db.select().from(outbox);
   expect(message).toMatchObject({ kind: 'text', state: 'sent' });
-  expect(await reported(message!.id)).toBe(204);
+  const { id } = message!;
+  expect(await tellAsGateway(app, id, { type: 'text.delivered', data: { id } })).toBe(204);
   expect(await messagesOf('p0@example.com')).toMatchObject([
     { text: 'Sent text “Hi from Quayside Dental”', note: 'Welcome, delivered' },
     { text: 'Left out: Text “Hi from {{ client.name }}”' },
   ]);
 });
-
-async function reported(id: string): Promise<number> {
-  const webhook = new Webhook(await secret(app.database.db, 'text-hook-secret'));
-  const payload = JSON.stringify({ type: 'text.delivered', data: { id } });
-  const at = new Date();
-  const answer = await app.running.app.inject({
-    method: 'POST',
-    url: '/hooks/texts',
-    headers: {
-      'content-type': 'application/json',
-      'webhook-id': id,
-      'webhook-timestamp': String(Math.floor(at.getTime() / 1000)),
-      'webhook-signature': webhook.sign(id, at, payload),
-    },
-    payload,
-  });
-  return answer.statusCode;
-}
