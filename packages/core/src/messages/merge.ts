@@ -114,8 +114,15 @@ export function mergeFieldsIn(template: string): string[][] {
 }
 
 /** Of what a template names anything: `person`, `booking`. More than it needs, for a word that only looks like a name. */
-export const namespacesIn = (template: string): Set<string> =>
-  new Set(template.match(/[a-z_]+/gi) ?? []);
+export function namespacesIn(template: string): ReadonlySet<string> {
+  const before = named.get(template);
+  if (before) return before;
+  const found = new Set(template.match(/[a-z_]+/gi) ?? []);
+  if (named.size >= mostKnown) named.delete(named.keys().next().value!);
+  named.set(template, found);
+  return found;
+}
+const named = new Map<string, ReadonlySet<string>>();
 
 /** True when the words depend on who reads them. */
 export const isPersonal = (template: string): boolean =>

@@ -94,8 +94,10 @@ export class Consequences {
   /** The id under which messages name a wording; it is stored with them, once. */
   template(clientId: ClientId, { subject, body }: { subject: string; body: string }): string {
     const said = JSON.stringify([clientId, subject, body]);
+    const known = this.templates.get(said);
+    if (known) return known.id;
     const id = createHash('sha256').update(said).digest('base64url');
-    this.templates.set(id, { id, clientId, subject, body });
+    this.templates.set(said, { id, clientId, subject, body });
     return id;
   }
 
