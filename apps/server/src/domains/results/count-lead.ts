@@ -25,10 +25,14 @@ export interface CountedLead {
  */
 export function countLead(lead: CountedLead): Write {
   const { clientId, pageId, day, source, device, isFirst } = lead;
-  const came = sql`select ${clientId}::uuid, ${pageId}::uuid, ${day}::date, ${source}, ${device}, ${isFirst.onPage ? 1 : 0}, ${isFirst.onPage && isFirst.inFunnel ? 1 : 0}, 0`;
-  const counted = sql`${came} union all select client_id, page_id, day, source, device, 0, 0, 1 from became_leads`;
+  const came = sql`select ${clientId}::uuid, ${pageId}::uuid, ${day}::date, ${source}::text, ${device}::text, ${isFirst.onPage ? 1 : 0}::int, ${isFirst.onPage && isFirst.inFunnel ? 1 : 0}::int, 0`;
+  // Without a number of its own there is no visitor to mark, and nothing to look for.
+  const isVisitor = lead.visitorId !== '';
+  const counted = isVisitor
+    ? sql`${came} union all select client_id, page_id, day, source, device, 0, 0, 1 from became_leads`
+    : came;
   return {
-    before: sql`became_leads as (${becomeLeads(lead)})`,
+    ...(isVisitor && { before: sql`became_leads as (${becomeLeads(lead)})` }),
     getSQL: () => sql`
       insert into ${pageDays} (client_id, page_id, day, source, device, views, visitors, leads, new_leads, converted)
       select client_id, page_id, day, source, device, 0, 0, sum(leads), sum(new_leads), sum(converted)

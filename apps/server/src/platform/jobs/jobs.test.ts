@@ -1,6 +1,7 @@
 import type { ClientId } from '@plumgate/core/basics';
 import { eq } from 'drizzle-orm';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
+import { Worker } from '../worker.ts';
 import { jobs } from './jobs.table.ts';
 import { Jobs, type JobKind } from './jobs.ts';
 
@@ -109,4 +110,22 @@ it('is gone on with by another process when the one that had it is gone', async 
   expect((await seen(id)).state).toBe('running');
   await app.move('PT2M');
   expect((await seen(id)).state).toBe('done');
+});
+
+it('is left for the next start when the process stops, and does not hold that up', async () => {
+  let begun = () => {};
+  const hasBegun = new Promise<void>((resolve) => (begun = resolve));
+  register('endless', {
+    run: async (_job, { report }) => {
+      for (let done = 0; ; done++) {
+        await report(done, 1_000_000_000);
+        begun();
+        await new Promise((next) => setImmediate(next));
+      }
+    },
+  });
+  const id = await ask('endless');
+  await hasBegun;
+  await app.get(Worker).stop();
+  expect(await app.get(Jobs).get(id)).toMatchObject({ state: 'queued', leasedBy: null });
 });

@@ -40,10 +40,18 @@ class Cancelled extends Error {
   }
 }
 
+/** Thrown inside of a job as the process stops: the next start goes on with it. */
+class Interrupted extends Error {
+  constructor() {
+    super('The process is stopping.');
+  }
+}
+
 /** Long work with its progress: it knows that there are kinds, not what they do; domains register theirs. */
 @Injectable()
 export class Jobs implements OnModuleInit {
   private readonly kinds = new Map<string, JobKind>();
+  private isStopping = false;
 
   constructor(
     private readonly database: Database,
@@ -59,6 +67,7 @@ export class Jobs implements OnModuleInit {
       name: 'jobs',
       firstDue: () => this.firstDue(),
       doDue: (now, worker) => this.doDue(now, worker),
+      finishSoon: () => (this.isStopping = true),
     });
     this.housekeeping.register('jobs', (mostRows) => {
       const before = this.clock.now().subtract(keptFor);
@@ -190,6 +199,7 @@ export class Jobs implements OnModuleInit {
       const finishedAt = this.clock.now();
       await this.mark(job, worker, { ...over, state: 'done', result, finishedAt });
     } catch (error) {
+      if (error instanceof Interrupted) return this.mark(job, worker, { ...over, state: 'queued' });
       const finishedAt = this.clock.now();
       if (error instanceof Cancelled)
         return this.mark(job, worker, {
@@ -208,6 +218,7 @@ export class Jobs implements OnModuleInit {
     let writtenAt = Number.NEGATIVE_INFINITY;
     return {
       report: async (done, total) => {
+        if (this.isStopping) throw new Interrupted();
         if (performance.now() - writtenAt < progressMs && done < total) return;
         writtenAt = performance.now();
         const [row] = await this.database.db

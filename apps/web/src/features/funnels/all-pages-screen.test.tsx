@@ -92,7 +92,7 @@ it('takes a page offline, and back by Undo', async () => {
 it('offers what is offline to be put online again, and a draft neither', async () => {
   await opened();
   const menu = await menuOf('Fees');
-  expect(within(menu).getByRole('menuitem', { name: 'Put back online' })).toBeTruthy();
+  expect(within(menu).getByRole('menuitem', { name: 'Bring back online' })).toBeTruthy();
   fireEvent.keyDown(menu, { key: 'Escape' });
   const other = await menuOf('Times');
   const offline = within(other).getByRole('menuitem', { name: 'Take it offline' });

@@ -51,7 +51,7 @@ export function endOfMenu(
   });
   return [
     page.state === 'offline'
-      ? item('Put back online', stepActions.online)
+      ? item('Bring back online', stepActions.online)
       : { ...item('Take it offline', stepActions.offline), off: page.state === 'draft' },
     { ...item('Delete it', stepActions.remove), grave: true },
   ];
