@@ -261,6 +261,7 @@ class Pass {
         set(ids, { state: 'left-out', dueAt: null, leftOut }),
       ),
     ];
-    await this.effects.write(this.tx, marks);
+    for (const mark of marks) this.effects.add(mark);
+    await this.effects.write(this.tx);
   }
 }

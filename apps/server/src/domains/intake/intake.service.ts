@@ -28,7 +28,7 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { countLead } from '../results/count-lead.ts';
-import { RuleService } from '../routing/rule.service.ts';
+import { RuleService, type ForArrival } from '../routing/rule.service.ts';
 import { slotField, type Incoming } from './incoming.ts';
 import { submissions } from '../../records/intake/table.ts';
 
@@ -71,6 +71,8 @@ interface Arriving {
   details: ContactDetails;
   person: PersonRow & { isNew: boolean; also: AlsoGiven };
   plan: RoutePlan;
+  /** Who may look after people of the client: their names. */
+  assignees: ForArrival['assignees'];
   /** Other answers under a key that was used before: kept and told, and nothing else. */
   isChange: boolean;
   submission: SubmissionId;
@@ -159,7 +161,7 @@ export class IntakeService {
     isChange = false,
   ): Promise<Received> {
     const at = this.clock.now();
-    const { client, rules } = await this.rules.forArrival(tx, incoming.clientId);
+    const { client, rules, assignees } = await this.rules.forArrival(tx, incoming.clientId);
     const details = personFromAnswers(incoming.form, answers, incoming.country);
     const person = await this.store.arrive(tx, incoming.clientId, details, incoming.source, at);
     const plan = routeLead(isChange ? [] : rules, {
@@ -169,7 +171,8 @@ export class IntakeService {
       source: incoming.source,
     });
     const submission = this.ids.next<SubmissionId>();
-    const arriving = { incoming, answers, client, details, person, plan, submission, at, isChange };
+    const known = { incoming, answers, client, assignees, details, person };
+    const arriving = { ...known, plan, submission, at, isChange };
     const first = await this.isFirst(tx, person, incoming);
     await this.keepSubmission(tx, arriving);
     const effects = this.causes.begin();
@@ -178,12 +181,11 @@ export class IntakeService {
     for (const sequence of plan.sequences)
       await this.runs.join(tx, effects, { client, person, sequence, submission, booking, at });
     this.notify(effects, arriving);
-    await effects.write(tx, [
-      ...this.store.noteAlsoGiven(tx, person, person.also, details.textConsent, at),
-      ...(isChange
-        ? []
-        : [countLead({ ...incoming, day: localDay(at, client.facts.zone), isFirst: first })]),
-    ]);
+    for (const write of this.store.noteAlsoGiven(tx, person, person.also, details.textConsent, at))
+      effects.add(write);
+    if (!isChange)
+      effects.add(countLead({ ...incoming, day: localDay(at, client.facts.zone), isFirst: first }));
+    await effects.write(tx);
     return { submissionId: submission, details, bookingId: booking?.id ?? null };
   }
 
@@ -286,26 +288,33 @@ export class IntakeService {
     const rules = plan.matched.map(({ name }) => name);
     const rule = rules.join(', ');
     if (rule) effects.note(person, at, { kind: 'matched', rules });
-    const tags = await this.store.tag(tx, person, plan.tags);
-    if (tags.length > 0) {
-      effects.note(person, at, { kind: 'tagged', tags, rule });
-      // Only somebody who was here before can be running through a sequence that this ends.
-      if (!person.isNew)
-        await this.runs.endOn(
-          tx,
-          effects,
-          person.id,
-          at,
-          endsOnTag(tags),
-          `tagged ${tags.join(', ')}`,
-        );
-    }
-    if (plan.assignee && plan.assignee !== person.assigneeId) {
-      const to = await this.store.assign(tx, person, plan.assignee);
-      if (to !== null) effects.note(person, at, { kind: 'assigned', to, rule });
+    await this.tag(tx, effects, arriving, rule);
+    const to = plan.assignee && arriving.assignees.get(plan.assignee);
+    if (plan.assignee && to && plan.assignee !== person.assigneeId) {
+      effects.add(this.store.assign(tx, person, plan.assignee));
+      effects.note(person, at, { kind: 'assigned', to, rule });
     }
     for (const to of noticesOf(arriving))
       effects.note(person, at, { kind: 'notified', to, subject: noticeSubject(arriving) });
+  }
+
+  private async tag(
+    tx: Queries,
+    effects: Consequences,
+    { person, plan, at }: Arriving,
+    rule: string,
+  ): Promise<void> {
+    if (plan.tags.length === 0) return;
+    if (person.isNew) {
+      effects.add(this.store.tagNew(tx, person, plan.tags));
+      effects.note(person, at, { kind: 'tagged', tags: plan.tags, rule });
+      return;
+    }
+    const tags = await this.store.tag(tx, person, plan.tags);
+    if (tags.length === 0) return;
+    effects.note(person, at, { kind: 'tagged', tags, rule });
+    const because = `tagged ${tags.join(', ')}`;
+    await this.runs.endOn(tx, effects, person.id, at, endsOnTag(tags), because);
   }
 
   private async takeTime(

@@ -1,6 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { RuleChoices, RulePreviewView, RuleView } from '@plumgate/contract';
-import { referencesIn, type ClientId, type Instant, type RuleId } from '@plumgate/core/basics';
+import {
+  referencesIn,
+  type ClientId,
+  type Instant,
+  type RuleId,
+  type UserId,
+} from '@plumgate/core/basics';
 import { fullName } from '@plumgate/core/people';
 import { previewRule, type PastLead, type Rule, RuleContent } from '@plumgate/core/routing';
 import { and, asc, desc, eq, gte, isNull, max, or, sql } from 'drizzle-orm';
@@ -23,6 +29,14 @@ import { routingRules } from '../../records/routing/table.ts';
 const previewDays = 30;
 const mostShown = 50;
 
+/** What routing an arriving lead needs: its client, the rules that are on, and who may look after people there. */
+export interface ForArrival {
+  client: ClientRow;
+  rules: Rule[];
+  /** Names by id. */
+  assignees: ReadonlyMap<UserId, string>;
+}
+
 @Injectable()
 export class RuleService {
   constructor(
@@ -41,18 +55,23 @@ export class RuleService {
     return rows.map((row) => ({ id: row.id, ...row.content }));
   }
 
-  /** The client and its rules that are on, in one query: what an arriving lead asks for. */
-  async forArrival(tx: Queries, clientId: ClientId): Promise<{ client: ClientRow; rules: Rule[] }> {
+  /** What an arriving lead asks for, in one query. */
+  async forArrival(tx: Queries, clientId: ClientId): Promise<ForArrival> {
     const rows = await tx
-      .select({ client: clients, rule: routingRules })
+      .select({
+        client: clients,
+        rule: routingRules,
+        assignees: sql<
+          [UserId, string][]
+        >`(select coalesce(jsonb_agg(jsonb_build_array(u.id, u.name)), '[]') from ${users} as u where u.client_id is null or u.client_id = clients.id)`,
+      })
       .from(clients)
       .leftJoin(routingRules, and(eq(routingRules.clientId, clients.id), eq(routingRules.on, true)))
       .where(eq(clients.id, clientId))
       .orderBy(asc(routingRules.position));
-    return {
-      client: rows[0]!.client,
-      rules: rows.flatMap(({ rule }) => (rule ? [{ id: rule.id, ...rule.content }] : [])),
-    };
+    const { client, assignees } = rows[0]!;
+    const rules = rows.flatMap(({ rule }) => (rule ? [{ id: rule.id, ...rule.content }] : []));
+    return { client, rules, assignees: new Map(assignees) };
   }
 
   async list(clientId: ClientId): Promise<RuleView[]> {

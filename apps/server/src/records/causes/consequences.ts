@@ -80,6 +80,7 @@ export class Consequences {
   private readonly messages: (typeof outbox.$inferInsert)[] = [];
   private readonly facts: (typeof timeline.$inferInsert)[] = [];
   private readonly steps: (typeof runSteps.$inferInsert)[] = [];
+  private readonly others: Write[] = [];
 
   constructor(
     private readonly nextId: () => string,
@@ -114,13 +115,18 @@ export class Consequences {
     this.steps.push({ id: this.nextId(), ...step });
   }
 
-  /** Lets the events take effect, then writes everything, with other writes of the same cause beside it. */
-  async write(tx: Queries, beside: readonly Write[] = []): Promise<void> {
+  /** Another write of the same cause; no two of them may change the same row. */
+  add(write: Write): void {
+    this.others.push(write);
+  }
+
+  /** Lets the events take effect, then writes everything. */
+  async write(tx: Queries): Promise<void> {
     for (let event = this.events.shift(); event; event = this.events.shift())
       for (const handle of this.handlersOf(event.kind)) await handle(event.payload, tx, this);
     const { messages, facts, steps } = this;
     const templates = [...this.templates.values()];
-    const writes: Write[] = [...beside];
+    const writes: Write[] = [...this.others];
     if (facts.length > 0) writes.push(insertMany(timeline, facts));
     if (steps.length > 0) writes.push(insertMany(runSteps, steps));
     if (templates.length > 0)

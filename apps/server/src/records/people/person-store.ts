@@ -1,8 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, Instant, PersonId, UserId } from '@plumgate/core/basics';
 import { differingDetails, type AlsoGiven, type ContactDetails } from '@plumgate/core/people';
-import { and, eq, isNull, or, sql } from 'drizzle-orm';
-import { users } from '../accounts/table.ts';
+import { and, eq, sql } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import type { Write } from '../../platform/database/one-trip.ts';
@@ -97,7 +96,7 @@ export class PersonStore {
     if (tags.length === 0) return [];
     const added = await tx
       .insert(personTags)
-      .values(tags.map((tag) => ({ personId: person.id, clientId: person.clientId, tag })))
+      .values(tags.map((tag) => tagOf(person, tag)))
       .onConflictDoNothing()
       .returning({ tag: personTags.tag });
     return added.map((row) => row.tag);
@@ -112,24 +111,19 @@ export class PersonStore {
     return gone.length > 0;
   }
 
-  /** Assigns a person to somebody who may look after them; answers with that one's name, or null for anybody else. */
-  async assign(
-    tx: Queries,
-    person: Pick<PersonRow, 'id'>,
-    assignee: UserId,
-  ): Promise<string | null> {
-    const [assigned] = await tx
-      .update(people)
-      .set({ assigneeId: assignee })
-      .from(users)
-      .where(
-        and(
-          eq(people.id, person.id),
-          eq(users.id, assignee),
-          or(isNull(users.clientId), eq(users.clientId, people.clientId)),
-        ),
-      )
-      .returning({ name: users.name });
-    return assigned?.name ?? null;
+  /** The write that tags somebody who has no tags yet. */
+  tagNew(tx: Queries, person: Pick<PersonRow, 'id' | 'clientId'>, tags: readonly string[]): Write {
+    return tx.insert(personTags).values(tags.map((tag) => tagOf(person, tag)));
+  }
+
+  /** The write that assigns a person to somebody who may look after them. */
+  assign(tx: Queries, person: Pick<PersonRow, 'id'>, assignee: UserId): Write {
+    return tx.update(people).set({ assigneeId: assignee }).where(eq(people.id, person.id));
   }
 }
+
+const tagOf = (person: Pick<PersonRow, 'id' | 'clientId'>, tag: string) => ({
+  personId: person.id,
+  clientId: person.clientId,
+  tag,
+});
