@@ -70,6 +70,7 @@ const webFeatures = [
   'bookings',
   'pages',
   'launch',
+  'bin',
   'clients',
   'accounts',
 ];

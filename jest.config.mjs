@@ -32,6 +32,10 @@ const modern = [
   '@stablelib',
   'jose',
   'syllable',
+  '@tanstack/react-table',
+  '@tanstack/table-core',
+  '@tanstack/react-store',
+  '@tanstack/store',
   '@sindresorhus',
 ];
 
@@ -64,6 +68,7 @@ export default {
       ...project('server', 'apps/server'),
       globalSetup: '<rootDir>/src/testing/prepare.ts',
       setupFiles: ['reflect-metadata'],
+      setupFilesAfterEnv: ['<rootDir>/src/testing/after-file.ts'],
     },
   ],
   maxWorkers: 2,

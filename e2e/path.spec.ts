@@ -124,7 +124,7 @@ test('steps are moved by pointer and by keys, deleted and brought back; a wire i
   await app.getByRole('button', { name: 'What to do with Between' }).click();
   await app.getByRole('menuitem', { name: 'Delete it' }).click();
   await expect(step(app, 3, 'Between')).toHaveCount(0);
-  await undo(app, 'Between is deleted');
+  await undo(app, '“Between” is in the bin');
   await expect(step(app, 3, 'Between')).toBeVisible();
 });
 

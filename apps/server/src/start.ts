@@ -35,6 +35,7 @@ import { SiteAddress } from './platform/site-address.ts';
 import type { GatewayStandIn } from './platform/texts/gateway-stand-in.ts';
 import { TEXT_STAND_IN } from './platform/texts/stand-in-token.ts';
 import { Worker } from './platform/worker.ts';
+import { Bin } from './records/bin/bin.ts';
 import { DirectPages } from './site/direct-pages.ts';
 import { siteUrl } from './site/site-host.ts';
 import { SiteRoutes } from './site/site.routes.ts';
@@ -106,6 +107,7 @@ export async function assemble(given: Foundations): Promise<Running> {
     reply.type('application/json').send(description),
   );
   if (existsSync(webApp)) await serveWebApp(fastify);
+  await app.get(Bin).replayErasures();
   await app.get(SiteVersions).start();
   await app.get(DomainService).start();
   app.get(VisitCounter).start();

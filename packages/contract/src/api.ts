@@ -1,5 +1,6 @@
 import { Brand } from '@plumgate/core/brand';
 import {
+  BinId,
   BookingId,
   CalendarId,
   ClientId,
@@ -29,6 +30,8 @@ import { endpoint } from './endpoint.ts';
 import {
   AuditView,
   AlsoGivenView,
+  BinEntry,
+  BinKind,
   BookingView,
   CalendarView,
   ClientSheet,
@@ -54,6 +57,7 @@ import {
   PersonSummary,
   Picture,
   ApprovalView,
+  RemovalView,
   RevisionView,
   RuleChoices,
   RulePreviewView,
@@ -85,6 +89,7 @@ const ofCalendar = z.object({ calendarId: CalendarId });
 const ofBooking = z.object({ bookingId: BookingId });
 const ofSequence = z.object({ sequenceId: SequenceId });
 const nothing = z.object({});
+const inBin = z.object({ binId: BinId });
 /** How often something was saved; a column of 32 bits. */
 const Version = z.int().min(0).max(2_147_483_647);
 /** A row's number in an address. */
@@ -246,15 +251,16 @@ export const changeFunnel = endpoint({
 export const removeFunnel = endpoint({
   method: 'DELETE',
   path: '/api/funnels/:funnelId',
-  summary: 'Delete a funnel: its pages go off, and it can be brought back',
+  summary: 'Move a funnel with its pages to the bin',
   right: 'funnels.write',
   params: ofFunnel,
-  answer: nothing,
+  answer: inBin,
 });
 export const restoreFunnel = endpoint({
   method: 'POST',
   path: '/api/funnels/:funnelId/restore',
   summary: 'Bring a deleted funnel back as it was',
+  inBin: true,
   right: 'funnels.write',
   params: ofFunnel,
   answer: nothing,
@@ -309,15 +315,16 @@ export const changeStep = endpoint({
 export const removeStep = endpoint({
   method: 'DELETE',
   path: '/api/pages/:pageId',
-  summary: 'Delete a page: it goes off, and it can be brought back',
+  summary: 'Move a page to the bin',
   right: 'funnels.write',
   params: ofPage,
-  answer: nothing,
+  answer: inBin,
 });
 export const restoreStep = endpoint({
   method: 'POST',
   path: '/api/pages/:pageId/restore',
   summary: 'Bring a deleted page back to its place',
+  inBin: true,
   right: 'funnels.write',
   params: ofPage,
   answer: nothing,
@@ -624,6 +631,47 @@ export const listAudit = endpoint({
   }),
   answer: z.object({ rows: z.array(AuditView) }),
 });
+const inTheBin = z.object({ clientId: ClientId, binId: BinId });
+export const getRemoval = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/removals/:kind/:subjectId',
+  summary: 'What deleting something would mean',
+  right: 'bin.use',
+  params: z.object({ clientId: ClientId, kind: BinKind, subjectId: z.uuid() }),
+  answer: RemovalView,
+});
+export const listBin = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/bin',
+  summary: 'What was deleted in the last 30 days, the newest first',
+  right: 'bin.use',
+  params: ofClient,
+  answer: z.object({ things: z.array(BinEntry) }),
+});
+export const restoreFromBin = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/bin/:binId/restore',
+  summary: 'Restore something from the bin; `note` says what is not as it was',
+  right: 'bin.use',
+  params: inTheBin,
+  answer: z.object({ note: z.string().nullable() }),
+});
+export const eraseFromBin = endpoint({
+  method: 'DELETE',
+  path: '/api/clients/:clientId/bin/:binId',
+  summary: 'Delete something for good',
+  right: 'bin.use',
+  params: inTheBin,
+  answer: nothing,
+});
+export const removeForm = endpoint({
+  method: 'DELETE',
+  path: '/api/forms/:formId',
+  summary: 'Move a form to the bin; refused while a page shows it',
+  right: 'funnels.write',
+  params: z.object({ formId: FormId }),
+  answer: inBin,
+});
 export const listForms = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/forms',
@@ -677,6 +725,14 @@ export const replacePicture = endpoint({
   params: z.object({ pictureId: PictureId }),
   bodyType: 'application/octet-stream',
   answer: Picture,
+});
+export const removePicture = endpoint({
+  method: 'DELETE',
+  path: '/api/pictures/:pictureId',
+  summary: 'Move a picture to the bin; pages that show it do without',
+  right: 'funnels.write',
+  params: z.object({ pictureId: PictureId }),
+  answer: inBin,
 });
 export const listFiles = endpoint({
   method: 'GET',
@@ -742,10 +798,10 @@ export const keepTemplate = endpoint({
 export const removeTemplate = endpoint({
   method: 'DELETE',
   path: '/api/templates/:templateId',
-  summary: 'Remove a template; pages made from it stay',
+  summary: 'Move a template to the bin; pages made from it stay',
   right: 'funnels.write',
   params: z.object({ templateId: TemplateId }),
-  answer: nothing,
+  answer: inBin,
 });
 export const copyToClient = endpoint({
   method: 'POST',
@@ -938,6 +994,14 @@ export const discardSequenceDraft = endpoint({
   answer: nothing,
 });
 
+export const removeSequence = endpoint({
+  method: 'DELETE',
+  path: '/api/sequences/:sequenceId',
+  summary: 'Move a sequence to the bin; its runs end',
+  right: 'followup.write',
+  params: ofSequence,
+  answer: inBin,
+});
 export const listMessages = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/messages',
@@ -1031,10 +1095,10 @@ export const discardRuleDraft = endpoint({
 export const removeRule = endpoint({
   method: 'DELETE',
   path: '/api/rules/:ruleId',
-  summary: 'Remove a rule',
+  summary: 'Move a rule to the bin',
   right: 'followup.write',
   params: z.object({ ruleId: RuleId }),
-  answer: nothing,
+  answer: inBin,
 });
 
 export const listCalendars = endpoint({
@@ -1079,6 +1143,14 @@ export const discardCalendarDraft = endpoint({
   right: 'bookings.set-up',
   params: ofCalendar,
   answer: nothing,
+});
+export const removeCalendar = endpoint({
+  method: 'DELETE',
+  path: '/api/calendars/:calendarId',
+  summary: 'Move a calendar to the bin; bookings that are made stay',
+  right: 'bookings.set-up',
+  params: ofCalendar,
+  answer: inBin,
 });
 export const listSlots = endpoint({
   method: 'GET',
@@ -1147,6 +1219,14 @@ export const markBooking = endpoint({
   answer: BookingView,
 });
 
+export const removePerson = endpoint({
+  method: 'DELETE',
+  path: '/api/people/:personId',
+  summary: 'Move a person to the bin; their runs end and their bookings are cancelled',
+  right: 'bin.use',
+  params: z.object({ personId: PersonId }),
+  answer: inBin,
+});
 export const getToday = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/today',

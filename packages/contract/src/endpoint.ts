@@ -9,6 +9,8 @@ export interface Endpoint {
   summary: string;
   /** It only asks, with more than fits into an address: nothing is changed by it, and nothing is noted of it. */
   asks?: true;
+  /** It is about something in the bin, which is nowhere else to be found. */
+  inBin?: true;
   right: Right;
   params?: z.ZodType<Record<string, unknown>>;
   query?: z.ZodType<Record<string, unknown>>;

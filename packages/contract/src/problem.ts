@@ -17,6 +17,10 @@ export const problemCodes = {
   'other-origin': { status: 403, title: 'This request came from another site.' },
   'not-found': { status: 404, title: 'There is nothing here.' },
   'already-set-up': { status: 409, title: 'This installation already has an owner.' },
+  'place-taken': {
+    status: 409,
+    title: 'Something else has taken its place since it was deleted. Change or delete that first.',
+  },
   'address-taken': { status: 409, title: 'That address is taken.' },
   'changed-elsewhere': {
     status: 409,

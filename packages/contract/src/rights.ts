@@ -20,6 +20,7 @@ export const rights = [
   'followup.write',
   'messages.read',
   'messages.reply',
+  'bin.use',
   'clock.move',
 ] as const;
 export type Right = (typeof rights)[number];

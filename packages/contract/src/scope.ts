@@ -21,7 +21,15 @@ export const clientOwnedIds = [
 export type ClientOwnedId = (typeof clientOwnedIds)[number];
 
 /** Parts of addresses that are the agency's, or belong to what another part of the address names. */
-export const otherIds = ['templateId', 'revisionId', 'host', 'recordId'] as const;
+export const otherIds = [
+  'templateId',
+  'revisionId',
+  'host',
+  'recordId',
+  'binId',
+  'subjectId',
+  'kind',
+] as const;
 
 /** By which ids of its address an endpoint is narrowed to a client; none for what is the agency's. */
 export const scopeOf = ({ path }: Pick<Endpoint, 'path'>): ClientOwnedId[] =>

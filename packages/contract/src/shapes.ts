@@ -1,5 +1,6 @@
 import { Brand } from '@plumgate/core/brand';
 import {
+  BinId,
   BookingId,
   CalendarId,
   ClientId,
@@ -331,6 +332,60 @@ export const TemplateView = z.object({
   content: TemplateContent,
 });
 export type TemplateView = z.infer<typeof TemplateView>;
+
+/** What can be deleted and comes back from the bin. */
+export const BinKind = z.enum([
+  'funnel',
+  'page',
+  'form',
+  'calendar',
+  'sequence',
+  'rule',
+  'template',
+  'picture',
+  'person',
+]);
+export type BinKind = z.infer<typeof BinKind>;
+
+/** One thing that goes, stops or has to do without when something is deleted: how many there are of it, and their names where they have any. */
+export const Loss = z.object({
+  what: z.enum([
+    'visitors',
+    'leads',
+    'goes-along',
+    'shown-on',
+    'rules',
+    'sequences',
+    'calendars',
+    'runs',
+    'upcoming-bookings',
+    'cancelled-bookings',
+    'submissions',
+  ]),
+  count: z.number().int(),
+  names: z.array(z.string()).default([]),
+});
+export type Loss = z.infer<typeof Loss>;
+
+/** What deleting something would mean, before it is done. */
+export const RemovalView = z.object({
+  name: z.string(),
+  /** Visitors can see it now: whoever deletes it types its name. */
+  isLive: z.boolean(),
+  losses: z.array(Loss),
+});
+export type RemovalView = z.infer<typeof RemovalView>;
+
+export const BinEntry = z.object({
+  id: BinId,
+  kind: BinKind,
+  name: z.string(),
+  removedAt: InstantText,
+  removedBy: z.string(),
+  /** When it goes for good. */
+  goneAt: InstantText,
+});
+export type BinEntry = z.infer<typeof BinEntry>;
 
 export const PersonSummary = z.object({
   id: PersonId,

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { roleMay, scopeOf, type ClientOwnedId, type Endpoint } from '@plumgate/contract';
+import { roleMay, scopeOf, type Endpoint } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
 import { Database } from '../platform/database/database.ts';
 import { ownerOf } from '../records/scope.ts';
@@ -24,7 +24,7 @@ export class Admission {
       const who = await this.sessions.whoHas(request.cookies[this.sessions.cookie.name]);
       if (!who) throw new AppProblem('not-signed-in');
       if (!roleMay(who.role, endpoint.right)) throw new AppProblem('not-allowed');
-      const owner = await this.ownerFor(who, scopeOf(endpoint), request.params);
+      const owner = await this.ownerFor(who, endpoint, request.params);
       if (owner) request.ofClient = owner;
       request.who = who;
     }
@@ -34,15 +34,16 @@ export class Admission {
   /** Whose the things in an address are. What is not there, and to a front desk everything of other clients, has nothing to be found under its id. */
   private async ownerFor(
     who: CurrentUser,
-    scope: readonly ClientOwnedId[],
+    endpoint: Endpoint,
     params: unknown,
   ): Promise<ClientId | null> {
     let ofClient: ClientId | null = null;
-    for (const kind of scope) {
+    for (const kind of scopeOf(endpoint)) {
       const owner = await ownerOf(
         this.database.db,
         kind,
         (params as Record<string, string>)[kind]!,
+        { inBin: endpoint.inBin ?? false },
       );
       if (owner === null || (who.clientId && who.clientId !== owner)) throw notFound();
       ofClient = owner;

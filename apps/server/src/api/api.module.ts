@@ -24,6 +24,7 @@ import { TodayModule } from '../domains/today/today.module.ts';
 import { AccountController } from './account.controller.ts';
 import { Admission } from './admission.ts';
 import { AuditInterceptor } from './audit.interceptor.ts';
+import { BinController } from './bin.controller.ts';
 import { BookingController } from './booking.controller.ts';
 import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
@@ -71,6 +72,7 @@ import { TestRunController } from './test-run.controller.ts';
   ],
   controllers: [
     AccountController,
+    BinController,
     BookingController,
     ClientController,
     DomainController,

@@ -1,4 +1,5 @@
 import { Controller } from '@nestjs/common';
+import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { newCalendar } from '@plumgate/core/booking';
 import { Temporal } from 'temporal-polyfill';
@@ -11,6 +12,7 @@ import { CalendarService } from '../domains/booking/calendar.service.ts';
 @Controller()
 export class BookingController {
   constructor(
+    private readonly bin: Bin,
     private readonly calendars: CalendarService,
     private readonly bookings: BookingService,
     private readonly clients: ClientService,
@@ -92,6 +94,14 @@ export class BookingController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.markBooking>> {
     return this.bookings.mark(params.bookingId, body.as, who);
+  }
+
+  @Bind(api.removeCalendar)
+  async removeCalendar(
+    @Input() { params }: InputOf<typeof api.removeCalendar>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.removeCalendar>> {
+    return { binId: await this.bin.remove('calendar', params.calendarId, who) };
   }
 }
 

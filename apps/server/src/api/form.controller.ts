@@ -1,12 +1,14 @@
 import { Controller } from '@nestjs/common';
+import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Database } from '../platform/database/database.ts';
-import { Input, Bind } from '../platform/http/bind.ts';
+import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 import { FormService } from '../domains/forms/form.service.ts';
 
 @Controller()
 export class FormController {
   constructor(
+    private readonly bin: Bin,
     private readonly forms: FormService,
     private readonly database: Database,
   ) {}
@@ -47,5 +49,13 @@ export class FormController {
     @Input() { params, body }: InputOf<typeof api.saveForm>,
   ): Promise<Answer<typeof api.saveForm>> {
     return { version: await this.forms.save(params.formId, body.version, body.definition) };
+  }
+
+  @Bind(api.removeForm)
+  async remove(
+    @Input() { params }: InputOf<typeof api.removeForm>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.removeForm>> {
+    return { binId: await this.bin.remove('form', params.formId, who) };
   }
 }

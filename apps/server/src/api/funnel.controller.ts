@@ -1,6 +1,7 @@
 import { Controller } from '@nestjs/common';
+import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
-import { Input, Bind } from '../platform/http/bind.ts';
+import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 import { FunnelService } from '../domains/funnels/funnel.service.ts';
 import { PathBoardService } from '../domains/path/path-board.service.ts';
 import { StepService } from '../domains/funnels/step.service.ts';
@@ -8,6 +9,7 @@ import { StepService } from '../domains/funnels/step.service.ts';
 @Controller()
 export class FunnelController {
   constructor(
+    private readonly bin: Bin,
     private readonly funnels: FunnelService,
     private readonly steps: StepService,
     private readonly boards: PathBoardService,
@@ -48,16 +50,16 @@ export class FunnelController {
   @Bind(api.removeFunnel)
   async remove(
     @Input() { params }: InputOf<typeof api.removeFunnel>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.removeFunnel>> {
-    await this.funnels.remove(params.funnelId);
-    return {};
+    return { binId: await this.bin.remove('funnel', params.funnelId, who) };
   }
 
   @Bind(api.restoreFunnel)
   async restore(
     @Input() { params }: InputOf<typeof api.restoreFunnel>,
   ): Promise<Answer<typeof api.restoreFunnel>> {
-    await this.funnels.restore(params.funnelId);
+    await this.bin.restoreSubject('funnel', params.funnelId);
     return {};
   }
 
@@ -93,16 +95,16 @@ export class FunnelController {
   @Bind(api.removeStep)
   async removeStep(
     @Input() { params }: InputOf<typeof api.removeStep>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.removeStep>> {
-    await this.steps.remove(params.pageId);
-    return {};
+    return { binId: await this.bin.remove('page', params.pageId, who) };
   }
 
   @Bind(api.restoreStep)
   async restoreStep(
     @Input() { params }: InputOf<typeof api.restoreStep>,
   ): Promise<Answer<typeof api.restoreStep>> {
-    await this.steps.restore(params.pageId);
+    await this.bin.restoreSubject('page', params.pageId);
     return {};
   }
 

@@ -1,4 +1,5 @@
 import { Controller } from '@nestjs/common';
+import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { AlsoGivenService } from '../domains/people/also-given.service.ts';
@@ -9,6 +10,7 @@ import { TodayService } from '../domains/today/today.service.ts';
 @Controller()
 export class PeopleController {
   constructor(
+    private readonly bin: Bin,
     private readonly people: PeopleService,
     private readonly alsoGiven: AlsoGivenService,
     private readonly bookings: BookingService,
@@ -61,5 +63,13 @@ export class PeopleController {
   @Bind(api.getToday)
   today(@Input() { params }: InputOf<typeof api.getToday>): Promise<Answer<typeof api.getToday>> {
     return this.day.board(params.clientId);
+  }
+
+  @Bind(api.removePerson)
+  async remove(
+    @Input() { params }: InputOf<typeof api.removePerson>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.removePerson>> {
+    return { binId: await this.bin.remove('person', params.personId, who) };
   }
 }

@@ -1,12 +1,14 @@
 import { Controller } from '@nestjs/common';
+import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
-import { Input, Bind } from '../platform/http/bind.ts';
+import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 import { FileService } from '../domains/pictures/file.service.ts';
 import { PictureService } from '../domains/pictures/picture.service.ts';
 
 @Controller()
 export class PictureController {
   constructor(
+    private readonly bin: Bin,
     private readonly pictures: PictureService,
     private readonly files: FileService,
   ) {}
@@ -44,5 +46,13 @@ export class PictureController {
     @Input() { params, query, body }: InputOf<typeof api.addFile>,
   ): Promise<Answer<typeof api.addFile>> {
     return this.files.add(params.clientId, query.name, body as unknown as Buffer);
+  }
+
+  @Bind(api.removePicture)
+  async remove(
+    @Input() { params }: InputOf<typeof api.removePicture>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.removePicture>> {
+    return { binId: await this.bin.remove('picture', params.pictureId, who) };
   }
 }

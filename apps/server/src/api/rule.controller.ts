@@ -1,11 +1,15 @@
 import { Controller } from '@nestjs/common';
+import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
-import { Input, Bind } from '../platform/http/bind.ts';
+import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 import { RuleService } from '../domains/routing/rule.service.ts';
 
 @Controller()
 export class RuleController {
-  constructor(private readonly rules: RuleService) {}
+  constructor(
+    private readonly bin: Bin,
+    private readonly rules: RuleService,
+  ) {}
 
   @Bind(api.listRules)
   async list(
@@ -50,8 +54,8 @@ export class RuleController {
   @Bind(api.removeRule)
   async remove(
     @Input() { params }: InputOf<typeof api.removeRule>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.removeRule>> {
-    await this.rules.remove(params.ruleId);
-    return {};
+    return { binId: await this.bin.remove('rule', params.ruleId, who) };
   }
 }

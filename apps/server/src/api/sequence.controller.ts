@@ -1,11 +1,15 @@
 import { Controller } from '@nestjs/common';
+import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
-import { Input, Bind } from '../platform/http/bind.ts';
+import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 import { SequenceService } from '../domains/followup/sequence.service.ts';
 
 @Controller()
 export class SequenceController {
-  constructor(private readonly sequences: SequenceService) {}
+  constructor(
+    private readonly bin: Bin,
+    private readonly sequences: SequenceService,
+  ) {}
 
   @Bind(api.listSequences)
   async list(
@@ -40,5 +44,13 @@ export class SequenceController {
     @Input() { params, body }: InputOf<typeof api.saveSequence>,
   ): Promise<Answer<typeof api.saveSequence>> {
     return this.sequences.save(params.sequenceId, body.version, body.content);
+  }
+
+  @Bind(api.removeSequence)
+  async remove(
+    @Input() { params }: InputOf<typeof api.removeSequence>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.removeSequence>> {
+    return { binId: await this.bin.remove('sequence', params.sequenceId, who) };
   }
 }

@@ -1,13 +1,15 @@
 import { Controller } from '@nestjs/common';
+import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { CopyToClientService } from '../domains/pages/copy-to-client.service.ts';
 import { Database } from '../platform/database/database.ts';
-import { Input, Bind } from '../platform/http/bind.ts';
+import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 import { TemplateService } from '../domains/templates/template.service.ts';
 
 @Controller()
 export class TemplateController {
   constructor(
+    private readonly bin: Bin,
     private readonly templates: TemplateService,
     private readonly over: CopyToClientService,
     private readonly database: Database,
@@ -28,9 +30,9 @@ export class TemplateController {
   @Bind(api.removeTemplate)
   async remove(
     @Input() { params }: InputOf<typeof api.removeTemplate>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.removeTemplate>> {
-    await this.templates.remove(params.templateId);
-    return {};
+    return { binId: await this.bin.remove('template', params.templateId, who) };
   }
 
   @Bind(api.copyToClient)

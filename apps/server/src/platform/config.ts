@@ -1,4 +1,4 @@
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { getDomain } from 'tldts';
 import { z } from 'zod';
 import { InstantText } from '@plumgate/core/basics';
@@ -12,6 +12,8 @@ const Environment = z.object({
   PORT: z.coerce.number().int().min(0).max(65535).default(4310),
   HOST: z.string().default('127.0.0.1'),
   PLUMGATE_DATA: z.string().min(1).default('data'),
+  /** Where files lie that are not rows; several processes on one database share it. Without it, in the data folder. */
+  FILES_FOLDER: z.string().min(1).optional(),
   PLUMGATE_DEMO: flag,
   PLUMGATE_CLOCK: InstantText.optional(),
   DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/ }).optional(),
@@ -49,6 +51,7 @@ export interface Config {
   port: number;
   host: string;
   dataFolder: string;
+  filesFolder: string;
   demo: boolean;
   clockStart: string | undefined;
   databaseUrl: string | undefined;
@@ -79,6 +82,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     port: given.PORT,
     host: given.HOST,
     dataFolder: resolve(given.PLUMGATE_DATA),
+    filesFolder: resolve(given.FILES_FOLDER ?? join(given.PLUMGATE_DATA, 'files')),
     demo: given.PLUMGATE_DEMO,
     clockStart: given.PLUMGATE_CLOCK,
     databaseUrl: given.DATABASE_URL,

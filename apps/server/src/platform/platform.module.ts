@@ -2,6 +2,8 @@ import { Global, Module, type DynamicModule, type Provider } from '@nestjs/commo
 import { Clock } from './clock.ts';
 import { CONFIG, type Config } from './config.ts';
 import { Database } from './database/database.ts';
+import { FileStore } from './files/file-store.ts';
+import { FolderStore } from './files/folder-store.ts';
 import type { Foundations } from './foundations.ts';
 import { Housekeeping } from './housekeeping.ts';
 import { IdSource } from './id-source.ts';
@@ -42,6 +44,11 @@ const parts: Provider[] = [
   {
     provide: SafeFetch,
     useFactory: ({ outboundAllowed }: Config) => new SafeFetch(outboundAllowed),
+    inject: [CONFIG],
+  },
+  {
+    provide: FileStore,
+    useFactory: ({ filesFolder }: Config) => new FolderStore(filesFolder),
     inject: [CONFIG],
   },
   SiteAddress,

@@ -1,8 +1,10 @@
 import { Global, Module } from '@nestjs/common';
+import { Bin } from './bin/bin.ts';
+import { Erasures } from './bin/erasures.ts';
 import { Causes } from './causes/consequences.ts';
 import { PersonStore } from './people/person-store.ts';
 
-const stores = [Causes, PersonStore];
+const stores = [Causes, PersonStore, Bin, Erasures];
 
 /** The stores of tables that more than one domain writes. */
 @Global()

@@ -13,6 +13,7 @@ export * from './routing/table.ts';
 export * from './followup/table.ts';
 export * from './messages/table.ts';
 export * from './drafts/table.ts';
+export * from './bin/table.ts';
 export * from './results/table.ts';
 export * from './messages/message-content.ts';
 export * from './messages/outbox.table.ts';

@@ -1,6 +1,6 @@
 import type { ClientOwnedId } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
-import { eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Queries } from '../platform/database/database.ts';
 import { sqlState } from '../platform/database/sql-state.ts';
@@ -18,7 +18,7 @@ import { pictures } from './pictures/table.ts';
 import { routingRules } from './routing/table.ts';
 import { testRuns } from './test-runs/table.ts';
 
-type Owned = PgTable & { id: AnyPgColumn; clientId: AnyPgColumn };
+type Owned = PgTable & { id: AnyPgColumn; clientId: AnyPgColumn; removedAt?: AnyPgColumn };
 
 const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   funnelId: funnels,
@@ -37,18 +37,27 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   jobId: jobs,
 };
 
-/** Whose something is, by an id as an address gives it; null when there is no such thing. */
+/** Whose something is, by an id as an address gives it; null when there is no such thing, or only in the bin (unless asked for with `inBin`). */
 export async function ownerOf(
   db: Queries,
   kind: ClientOwnedId,
   id: string,
+  { inBin = false } = {},
 ): Promise<ClientId | null> {
-  const { table, owner, key } =
+  const { table, owner, key, removedAt } =
     kind === 'clientId'
-      ? { table: clients as PgTable, owner: clients.id, key: clients.id }
-      : { table: tables[kind] as PgTable, owner: tables[kind].clientId, key: tables[kind].id };
+      ? { table: clients as PgTable, owner: clients.id, key: clients.id, removedAt: undefined }
+      : {
+          ...tables[kind],
+          table: tables[kind],
+          owner: tables[kind].clientId,
+          key: tables[kind].id,
+        };
   try {
-    const [row] = await db.select({ owner }).from(table).where(eq(key, id));
+    const [row] = await db
+      .select({ owner })
+      .from(table)
+      .where(and(eq(key, id), inBin || !removedAt ? undefined : isNull(removedAt)));
     return (row?.owner as ClientId | undefined) ?? null;
   } catch (error) {
     // What can't be an id (class 22: data exception) is nobody's.

@@ -8,7 +8,6 @@ import type { ClientSheet, EditorPage } from '@plumgate/contract';
 import { blocksOf, emptyPage, newBand, newBlock, type Draft } from '@plumgate/core/page';
 import { eq } from 'drizzle-orm';
 import type { InjectOptions, Response } from 'light-my-request';
-import { Pool } from 'pg';
 import { Temporal } from 'temporal-polyfill';
 import { AccountService } from '../domains/accounts/account.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
@@ -21,16 +20,14 @@ import { SequenceService } from '../domains/followup/sequence.service.ts';
 import { gentleWelcome } from '../demo/quayside-funnel.ts';
 import { MovableClock } from '../platform/clock.ts';
 import { readConfig } from '../platform/config.ts';
-import { Database, migrationCount } from '../platform/database/database.ts';
-import { startPglite } from '../platform/database/pglite.ts';
+import type { Database } from '../platform/database/database.ts';
 import { RandomIds } from '../platform/id-source.ts';
 import { makeLogger } from '../platform/logging.ts';
 import { Worker } from '../platform/worker.ts';
 import { RuleService } from '../domains/routing/rule.service.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { assemble, listen, type Running } from '../start.ts';
-import { dumpFile } from './dump-file.ts';
-import { leaveByEarlierBuild } from './earlier-build.ts';
+import { lendDatabase, openEarlier } from './lent-database.ts';
 
 export const password = 'correct horse battery';
 export const agent =
@@ -43,6 +40,7 @@ export class TestApp {
   private constructor(
     readonly running: Running,
     readonly database: Database,
+    private readonly giveBack: () => Promise<void>,
     readonly clock: MovableClock,
     private readonly folder: string,
     /** The app's own host. */
@@ -56,7 +54,9 @@ export class TestApp {
     { byEarlierBuild = false } = {},
   ): Promise<TestApp> {
     const folder = await mkdtemp(join(tmpdir(), 'plumgate-test-'));
-    const database = await openDatabase(folder, byEarlierBuild);
+    const { database, giveBack } = byEarlierBuild
+      ? { database: await openEarlier(folder), giveBack: async () => {} }
+      : await lendDatabase(folder);
     const clock = new MovableClock(Temporal.Instant.from('2026-11-05T14:12:00Z'), false);
     const config = readConfig({
       PLUMGATE_DEMO: '1',
@@ -76,7 +76,7 @@ export class TestApp {
     await running.app.getHttpAdapter().getInstance().ready();
     const host = config.origin ? new URL(config.origin).host : 'localhost:4310';
     const sites = config.origin ? config.sites : `${config.sites}:4310`;
-    return new TestApp(running, database, clock, folder, host, sites);
+    return new TestApp(running, database, giveBack, clock, folder, host, sites);
   }
 
   get<Part>(part: abstract new (...given: never[]) => Part): Part {
@@ -85,6 +85,7 @@ export class TestApp {
 
   async stop(): Promise<void> {
     await this.running.stop();
+    await this.giveBack();
     await rm(this.folder, { recursive: true, force: true });
   }
 
@@ -238,27 +239,6 @@ export async function addBookingStep(
   }
   const calendar = await app.get(CalendarService).row(view.id as CalendarId, null);
   return { calendar, path: '/choose', formBlock: 'times' };
-}
-
-/** PGlite from the prepared database, or with TEST_DATABASE_URL a new database of that PostgreSQL server. */
-async function openDatabase(folder: string, byEarlierBuild: boolean): Promise<Database> {
-  const server = process.env.TEST_DATABASE_URL;
-  if (!server) {
-    if (!byEarlierBuild) return Database.open({ folder, dump: dumpFile(await migrationCount()) });
-    const pglite = await startPglite(folder);
-    const { socketFolder: host, port } = pglite;
-    await leaveByEarlierBuild({ host, port, user: 'postgres', database: 'postgres' });
-    await pglite.stop();
-    return Database.open({ folder });
-  }
-  const name = `plumgate_test_${process.pid}_${Math.random().toString(36).slice(2, 10)}`;
-  const pool = new Pool({ connectionString: server, max: 1 });
-  await pool.query(`create database ${name}`);
-  await pool.end();
-  const url = new URL(server);
-  url.pathname = `/${name}`;
-  if (byEarlierBuild) await leaveByEarlierBuild({ connectionString: url.href });
-  return Database.open({ folder, url: url.href });
 }
 
 export interface World {

@@ -112,6 +112,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/set-up/bin',
+        lazy: async () => ({
+          Component: (await import('../features/bin/bin-screen.tsx')).BinScreen,
+        }),
+      },
+      {
         path: '/:client/set-up/addresses',
         lazy: async () => ({
           Component: (await import('../features/domains/addresses-screen.tsx')).AddressesScreen,

@@ -40,5 +40,7 @@ export const FileId = marked(z.uuid().brand<'FileId'>(), { reference: 'file' });
 export type FileId = z.infer<typeof FileId>;
 export const LinkedBandId = marked(z.uuid().brand<'LinkedBandId'>(), { reference: 'linkedBand' });
 export type LinkedBandId = z.infer<typeof LinkedBandId>;
+export const BinId = z.uuid().brand<'BinId'>();
+export type BinId = z.infer<typeof BinId>;
 export const TemplateId = z.uuid().brand<'TemplateId'>();
 export type TemplateId = z.infer<typeof TemplateId>;

@@ -20,6 +20,8 @@ export function leftOutWords(reason: LeftOut): string {
       return 'they had it when they first joined';
     case 'no-email':
       return 'there is no email address';
+    case 'person-removed':
+      return 'they were deleted';
     case 'mail-refused':
       return 'their mail host refuses mail to this address';
     case 'unsubscribed':

@@ -13,7 +13,8 @@ export type LeftOut =
   | 'no-phone'
   | 'no-text-consent'
   | 'event-changed'
-  | 'notices-stopped';
+  | 'notices-stopped'
+  | 'person-removed';
 
 /** Why a step is left out that may come after all when the person can be reached again. */
 export const reachReasons: readonly LeftOut[] = [

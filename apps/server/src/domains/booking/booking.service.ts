@@ -207,6 +207,32 @@ export class BookingService {
     });
   }
 
+  /** Frees the times of a person who is deleted; nobody is told. */
+  async releaseOf(
+    tx: Queries,
+    effects: Consequences,
+    person: PersonId,
+    now: Instant,
+  ): Promise<void> {
+    const upcoming = await this.select(tx).where(
+      and(eq(bookings.personId, person), eq(bookings.state, 'booked'), gt(bookings.startsAt, now)),
+    );
+    for (const loaded of upcoming) {
+      const [booking] = await tx
+        .update(bookings)
+        .set({ state: 'cancelled', changes: loaded.booking.changes + 1 })
+        .where(eq(bookings.id, loaded.booking.id))
+        .returning();
+      const cancelled = { ...loaded, booking: booking! };
+      effects.note(loaded.person, now, {
+        kind: 'cancelled',
+        by: 'business',
+        ...this.inWords(cancelled),
+      });
+      effects.raise(bookingChanged, { ...cancelled, at: now });
+    }
+  }
+
   /** Records the outcome. Setting it back to booked corrects a mistake. */
   async mark(
     id: BookingId,
@@ -314,6 +340,8 @@ export class BookingService {
     by: By,
     except?: BookingId,
   ): Promise<void> {
+    // What was booked before can still be cancelled or marked; no time is taken any more.
+    if (calendar.removedAt) throw new SlotGone();
     const { rules } = calendar.content;
     const end = start.add({ minutes: rules.length });
     const fits =
@@ -383,7 +411,13 @@ export class BookingService {
       const [person] = await tx
         .select()
         .from(people)
-        .where(and(eq(people.id, who.personId), eq(people.clientId, client.id)));
+        .where(
+          and(
+            eq(people.id, who.personId),
+            eq(people.clientId, client.id),
+            isNull(people.removedAt),
+          ),
+        );
       if (!person) throw notFound();
       return person;
     }

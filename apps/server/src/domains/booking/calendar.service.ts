@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { CalendarView } from '@plumgate/contract';
 import { referencesIn, type CalendarId, type ClientId } from '@plumgate/core/basics';
 import { CalendarContent } from '@plumgate/core/booking';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
@@ -24,7 +24,7 @@ export class CalendarService {
     const rows = await this.database.db
       .select()
       .from(calendars)
-      .where(eq(calendars.clientId, clientId))
+      .where(and(eq(calendars.clientId, clientId), isNull(calendars.removedAt)))
       .orderBy(sql`${calendars.content}->>'name'`);
     const ids = rows.map(({ id }) => id);
     const drafts = await draftsOf(this.database.db, 'calendar', ids);
@@ -49,7 +49,7 @@ export class CalendarService {
     const [row] = await db
       .select()
       .from(calendars)
-      .where(and(eq(calendars.id, id), mine));
+      .where(and(eq(calendars.id, id), isNull(calendars.removedAt), mine));
     if (!row) throw notFound();
     return row;
   }

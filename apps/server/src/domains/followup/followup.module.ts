@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { SequenceRemoval } from './sequence-removal.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
 import { BookingRuns } from './booking-runs.ts';
 import { MessageSteps } from './message-steps.ts';
@@ -11,6 +12,7 @@ import { StepWorker } from './step-worker.ts';
 @Module({
   imports: [MessagesModule],
   providers: [
+    SequenceRemoval,
     BookingRuns,
     MessageSteps,
     PersonRuns,

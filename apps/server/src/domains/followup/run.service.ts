@@ -19,7 +19,7 @@ import {
   type SequenceContent,
   type StepChange,
 } from '@plumgate/core/followup';
-import { and, asc, eq, exists, gte, inArray, or, sql } from 'drizzle-orm';
+import { and, asc, eq, exists, gte, inArray, isNull, or, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { bookings, calendars } from '../../records/booking/table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
@@ -72,7 +72,13 @@ export class RunService {
         hasBeen: sql<boolean>`exists (select 1 from ${sequenceRuns} as been where been.sequence_id = ${sequences}.id and been.person_id = ${person.id})`,
       })
       .from(sequences)
-      .where(and(eq(sequences.id, input.sequence), eq(sequences.clientId, client.id)));
+      .where(
+        and(
+          eq(sequences.id, input.sequence),
+          eq(sequences.clientId, client.id),
+          isNull(sequences.removedAt),
+        ),
+      );
     const content = sequence?.content;
     if (!content || content.steps.length === 0) return false;
     const booking = await this.bookingFor(tx, content, person.id, input.booking ?? null, at);

@@ -3,7 +3,7 @@ import type { SequenceEffect, SequenceView } from '@plumgate/contract';
 import { referencesIn, type ClientId, type Instant, type SequenceId } from '@plumgate/core/basics';
 import { actionWords, emptySequence, SequenceContent } from '@plumgate/core/followup';
 import { momentFields } from '@plumgate/core/messages';
-import { and, count, eq, inArray, sql } from 'drizzle-orm';
+import { and, count, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
@@ -41,7 +41,7 @@ export class SequenceService {
     const rows = await this.database.db
       .select()
       .from(sequences)
-      .where(eq(sequences.clientId, clientId))
+      .where(and(eq(sequences.clientId, clientId), isNull(sequences.removedAt)))
       .orderBy(sql`${sequences.content}->>'name'`);
     return this.views(rows);
   }
@@ -154,7 +154,10 @@ export class SequenceService {
   }
 
   private async row(db: Queries, id: SequenceId): Promise<typeof sequences.$inferSelect> {
-    const [row] = await db.select().from(sequences).where(eq(sequences.id, id));
+    const [row] = await db
+      .select()
+      .from(sequences)
+      .where(and(eq(sequences.id, id), isNull(sequences.removedAt)));
     if (!row) throw notFound();
     return row;
   }

@@ -21,7 +21,10 @@ export class FormService {
   ) {}
 
   async list(clientId: ClientId): Promise<{ id: FormId; definition: FormDefinition }[]> {
-    return this.database.db.select().from(forms).where(eq(forms.clientId, clientId));
+    return this.database.db
+      .select()
+      .from(forms)
+      .where(and(eq(forms.clientId, clientId), isNull(forms.removedAt)));
   }
 
   /** The usual short form, or the one given. */

@@ -1,8 +1,9 @@
 import { Module } from '@nestjs/common';
+import { FormRemoval } from './form-removal.ts';
 import { FormService } from './form.service.ts';
 
 @Module({
-  providers: [FormService],
+  providers: [FormRemoval, FormService],
   exports: [FormService],
 })
 export class FormsModule {}

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { FunnelSummary, PageState, TemplateContent } from '@plumgate/contract';
-import type { ClientId, FormId, FunnelId, Instant, PageId } from '@plumgate/core/basics';
+import type { ClientId, FormId, FunnelId, PageId } from '@plumgate/core/basics';
 import { slugFrom } from '@plumgate/core/basics';
 import { copiedName } from '@plumgate/core/funnels';
 import { Draft, formsOn } from '@plumgate/core/page';
@@ -11,7 +11,6 @@ import { FormService } from '../forms/form.service.ts';
 import { AddressService } from '../pages/address.service.ts';
 import { CopyToClientService } from '../pages/copy-to-client.service.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
-import { SiteVersions } from '../clients/site-versions.ts';
 import { PageService } from '../pages/page.service.ts';
 import { pages } from '../../records/pages/table.ts';
 import { Clock } from '../../platform/clock.ts';
@@ -33,24 +32,17 @@ export class FunnelService {
     private readonly ids: IdSource,
     private readonly clients: ClientService,
     private readonly pages: PageService,
-    private readonly sites: SiteVersions,
     private readonly forms: FormService,
     private readonly over: CopyToClientService,
     private readonly addresses: AddressService,
     private readonly results: ResultsService,
   ) {}
 
-  /** A funnel that is there, or with `removed` one that was deleted. */
-  async row(
-    id: FunnelId,
-    db: Queries = this.database.db,
-    which: 'there' | 'removed' = 'there',
-  ): Promise<FunnelRow> {
-    const isThere = which === 'there' ? isNull(funnels.removedAt) : isNotNull(funnels.removedAt);
+  async row(id: FunnelId, db: Queries = this.database.db): Promise<FunnelRow> {
     const [row] = await db
       .select()
       .from(funnels)
-      .where(and(eq(funnels.id, id), isThere));
+      .where(and(eq(funnels.id, id), isNull(funnels.removedAt)));
     if (!row) throw notFound();
     return row;
   }
@@ -66,35 +58,6 @@ export class FunnelService {
           .update(pages)
           .set({ liveVersion: 0 })
           .where(and(eq(pages.funnelId, id), isNotNull(pages.liveVersion)));
-    });
-  }
-
-  /** Takes a funnel off with all its pages and keeps it, so that it can come back just as it was. */
-  async remove(id: FunnelId): Promise<void> {
-    const { clientId } = await this.row(id);
-    await this.setRemoved(id, clientId, null, this.clock.now());
-  }
-
-  async restore(id: FunnelId): Promise<void> {
-    const { clientId, removedAt } = await this.row(id, this.database.db, 'removed');
-    await this.setRemoved(id, clientId, removedAt, null);
-  }
-
-  /** Its pages go and come with it; one that was deleted by itself stays deleted. */
-  private async setRemoved(
-    id: FunnelId,
-    clientId: ClientId,
-    from: Instant | null,
-    to: Instant | null,
-  ): Promise<void> {
-    await this.database.transaction(async (tx) => {
-      await tx.update(funnels).set({ removedAt: to }).where(eq(funnels.id, id));
-      const same = from ? eq(pages.removedAt, from) : isNull(pages.removedAt);
-      await tx
-        .update(pages)
-        .set({ removedAt: to })
-        .where(and(eq(pages.funnelId, id), same));
-      await this.sites.changed(tx, clientId);
     });
   }
 

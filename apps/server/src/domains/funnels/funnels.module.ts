@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { FunnelRemoval } from './funnel-removal.ts';
 import { ClientsModule } from '../clients/clients.module.ts';
 import { FormsModule } from '../forms/forms.module.ts';
 import { PagesModule } from '../pages/pages.module.ts';
@@ -8,7 +9,7 @@ import { StepService } from './step.service.ts';
 
 @Module({
   imports: [ClientsModule, FormsModule, PagesModule, ResultsModule],
-  providers: [FunnelService, StepService],
+  providers: [FunnelRemoval, FunnelService, StepService],
   exports: [FunnelService, StepService],
 })
 export class FunnelsModule {}

@@ -1,6 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { DraftBody, PageState } from '@plumgate/contract';
-import { slugFrom, type FunnelId, type PageId } from '@plumgate/core/basics';
+import {
+  slugFrom,
+  type ClientId,
+  type FunnelId,
+  type Instant,
+  type PageId,
+} from '@plumgate/core/basics';
 import { copiedName, retargetedSteps } from '@plumgate/core/funnels';
 import {
   blocksOf,
@@ -21,7 +27,6 @@ import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts'
 import { SiteVersions } from '../clients/site-versions.ts';
 import { PageService } from '../pages/page.service.ts';
 import { pages } from '../../records/pages/table.ts';
-import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
@@ -45,7 +50,6 @@ export type WireBy = { kind: 'form' | 'button'; id: string } | { kind: 'new-butt
 export class StepService {
   constructor(
     private readonly database: Database,
-    private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly funnels: FunnelService,
     private readonly pages: PageService,
@@ -108,21 +112,27 @@ export class StepService {
     });
   }
 
-  /** Takes a page off and keeps it, so that it can come back. */
-  async remove(pageId: PageId): Promise<void> {
-    const page = await this.pages.row(pageId);
-    await this.rearranged(page.funnelId, async (tx) => {
-      await tx.update(pages).set({ removedAt: this.clock.now() }).where(eq(pages.id, pageId));
+  /** Takes a page out of its funnel, in the transaction of its removal. */
+  async removeIn(
+    tx: Queries,
+    pageId: PageId,
+    at: Instant,
+  ): Promise<{ clientId: ClientId; name: string }> {
+    const page = await this.pages.row(pageId, tx);
+    await this.rearrangedIn(tx, page.funnelId, async () => {
+      await tx.update(pages).set({ removedAt: at }).where(eq(pages.id, pageId));
     });
+    return { clientId: page.clientId, name: page.name };
   }
 
-  async restore(pageId: PageId): Promise<void> {
-    const page = await this.pages.row(pageId, this.database.db, 'removed');
-    await this.rearranged(page.funnelId, async (tx) => {
+  /** Gives a page its place again, before whatever has come to it; `bringBack` takes it out of the bin. */
+  restoringIn<Done>(tx: Queries, page: PageRow, bringBack: () => Promise<Done>): Promise<Done> {
+    return this.rearrangedIn(tx, page.funnelId, async () => {
       await tx
         .update(pages)
-        .set({ removedAt: null, position: page.position - 0.5 })
-        .where(eq(pages.id, pageId));
+        .set({ position: page.position - 0.5 })
+        .where(eq(pages.id, page.id));
+      return bringBack();
     });
   }
 
@@ -172,40 +182,47 @@ export class StepService {
    * Does something to a funnel's steps, counts their places anew from 0 (a place between two others is a half until
    * then), and marks those that lead elsewhere now.
    */
-  private async rearranged<Done>(
+  private rearranged<Done>(
     funnelId: FunnelId,
     work: (tx: Queries, steps: PageRow[]) => Promise<Done>,
   ): Promise<Done> {
-    const funnel = await this.funnels.row(funnelId);
-    const done = await this.database.transaction(async (tx) => {
-      // One after the other: places are counted from what the one before has left.
+    return this.database.transaction((tx) =>
+      this.rearrangedIn(tx, funnelId, (steps) => work(tx, steps)),
+    );
+  }
+
+  private async rearrangedIn<Done>(
+    tx: Queries,
+    funnelId: FunnelId,
+    work: (steps: PageRow[]) => Promise<Done>,
+  ): Promise<Done> {
+    const funnel = await this.funnels.row(funnelId, tx);
+    // One after the other: places are counted from what the one before has left.
+    await tx
+      .select({ id: funnels.id })
+      .from(funnels)
+      .where(eq(funnels.id, funnelId))
+      .for('no key update');
+    const before = await stepsOf(tx, funnelId);
+    const done = await work(before);
+    const after = await stepsOf(tx, funnelId);
+    for (const [position, { id }] of after.entries())
+      await tx.update(pages).set({ position }).where(eq(pages.id, id));
+    const retargeted = retargetedSteps(before, after);
+    const live = after.filter(
+      ({ id, liveVersion }) => liveVersion !== null && retargeted.includes(id),
+    );
+    if (live.length > 0)
       await tx
-        .select({ id: funnels.id })
-        .from(funnels)
-        .where(eq(funnels.id, funnelId))
-        .for('no key update');
-      const before = await stepsOf(tx, funnelId);
-      const done = await work(tx, before);
-      const after = await stepsOf(tx, funnelId);
-      for (const [position, { id }] of after.entries())
-        await tx.update(pages).set({ position }).where(eq(pages.id, id));
-      const retargeted = retargetedSteps(before, after);
-      const live = after.filter(
-        ({ id, liveVersion }) => liveVersion !== null && retargeted.includes(id),
-      );
-      if (live.length > 0)
-        await tx
-          .update(pages)
-          .set({ liveVersion: 0 })
-          .where(
-            inArray(
-              pages.id,
-              live.map(({ id }) => id),
-            ),
-          );
-      await this.sites.changed(tx, funnel.clientId);
-      return done;
-    });
+        .update(pages)
+        .set({ liveVersion: 0 })
+        .where(
+          inArray(
+            pages.id,
+            live.map(({ id }) => id),
+          ),
+        );
+    await this.sites.changed(tx, funnel.clientId);
     return done;
   }
 }

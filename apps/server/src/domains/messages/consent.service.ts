@@ -140,7 +140,13 @@ export class ConsentService {
     const [person] = await tx
       .select()
       .from(people)
-      .where(and(eq(people.clientId, client), eq(people.emailKey, emailKey(from))));
+      .where(
+        and(
+          eq(people.clientId, client),
+          eq(people.emailKey, emailKey(from)),
+          isNull(people.removedAt),
+        ),
+      );
     return person;
   }
 
@@ -179,7 +185,7 @@ export class ConsentService {
     return tx
       .select()
       .from(people)
-      .where(and(eq(people.clientId, client), eq(people.phoneKey, from)))
+      .where(and(eq(people.clientId, client), eq(people.phoneKey, from), isNull(people.removedAt)))
       .orderBy(desc(people.lastSeenAt));
   }
 

@@ -16,6 +16,7 @@ import { Messenger } from './messenger.ts';
 import { Outbox } from './outbox.ts';
 import { PersonLinks } from './person-links.ts';
 import { PostRoomService } from './post-room.service.ts';
+import { RemovedPeople } from './removed-people.ts';
 
 /** The ways out: to the servers of the configuration, or to the built-in ones, which feed the post room. */
 const gateways: Provider[] = [
@@ -63,6 +64,7 @@ const gateways: Provider[] = [
 
 @Module({
   providers: [
+    RemovedPeople,
     Composer,
     ConsentService,
     Messenger,

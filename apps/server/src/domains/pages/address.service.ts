@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, PageId } from '@plumgate/core/basics';
-import { and, eq, ne } from 'drizzle-orm';
+import { and, eq, isNull, ne } from 'drizzle-orm';
 import { ClientService } from '../clients/client.service.ts';
 import { clients } from '../../records/clients/table.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -31,7 +31,7 @@ export class AddressService {
     const now = await db
       .select({ slug: pages.slug })
       .from(pages)
-      .where(eq(pages.clientId, clientId));
+      .where(and(eq(pages.clientId, clientId), isNull(pages.removedAt)));
     const earlier = await db
       .select({ slug: earlierAddresses.slug })
       .from(earlierAddresses)
@@ -97,7 +97,14 @@ async function holder(
   const [now] = await db
     .select({ name: pages.name })
     .from(pages)
-    .where(and(eq(pages.clientId, clientId), eq(pages.slug, slug), ne(pages.id, except)));
+    .where(
+      and(
+        eq(pages.clientId, clientId),
+        eq(pages.slug, slug),
+        ne(pages.id, except),
+        isNull(pages.removedAt),
+      ),
+    );
   if (now) return now.name;
   const [earlier] = await db
     .select({ name: pages.name })

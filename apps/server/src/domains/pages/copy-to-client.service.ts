@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { ClientId, FormId, PageId } from '@plumgate/core/basics';
 import { readForm, type FormDefinition } from '@plumgate/core/forms';
 import { bindingsOf, bookingFormsOf, rebind } from '@plumgate/core/page';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { calendars } from '../../records/booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
@@ -63,7 +63,7 @@ export class CopyToClientService {
     const times = await tx
       .select({ id: calendars.id })
       .from(calendars)
-      .where(eq(calendars.clientId, clientId))
+      .where(and(eq(calendars.clientId, clientId), isNull(calendars.removedAt)))
       .orderBy(asc(calendars.id));
     const leads = await ownOf(tx, pages, clientId, found.pages);
     const linked = await ownOf(tx, linkedBands, clientId, found.linked);

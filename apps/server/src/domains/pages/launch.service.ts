@@ -81,9 +81,12 @@ export class LaunchService {
     const times = await db
       .select({ id: calendars.id, content: calendars.content })
       .from(calendars)
-      .where(eq(calendars.clientId, clientId));
+      .where(and(eq(calendars.clientId, clientId), isNull(calendars.removedAt)));
     const kept = await db.select({ id: files.id }).from(files).where(eq(files.clientId, clientId));
-    const asked = await db.select({ id: forms.id }).from(forms).where(eq(forms.clientId, clientId));
+    const asked = await db
+      .select({ id: forms.id })
+      .from(forms)
+      .where(and(eq(forms.clientId, clientId), isNull(forms.removedAt)));
     return {
       pages: own.map(({ id, live, offline }) => ({ id, live: live !== null && !offline })),
       calendars: times.map(({ id, content: { rules, notify } }) => ({

@@ -4,7 +4,7 @@ import type { EditorPage, PageChoice, PageState } from '@plumgate/contract';
 import type { ClientId, FormId, FunnelId, PageId } from '@plumgate/core/basics';
 import { nextOf } from '@plumgate/core/funnels';
 import { Draft, formsOn, type PageDocument } from '@plumgate/core/page';
-import { and, asc, count, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { ClientService } from '../clients/client.service.ts';
 import { formChanged, type FormChange } from '../forms/form-events.ts';
 import { FormService } from '../forms/form.service.ts';
@@ -59,17 +59,11 @@ export class PageService implements OnModuleInit {
     return row.id;
   }
 
-  /** A page that is there, or with `removed` one that was deleted. */
-  async row(
-    id: PageId,
-    db: Queries = this.database.db,
-    which: 'there' | 'removed' = 'there',
-  ): Promise<PageRow> {
-    const isThere = which === 'there' ? isNull(pages.removedAt) : isNotNull(pages.removedAt);
+  async row(id: PageId, db: Queries = this.database.db): Promise<PageRow> {
     const [row] = await db
       .select()
       .from(pages)
-      .where(and(eq(pages.id, id), isThere));
+      .where(and(eq(pages.id, id), isNull(pages.removedAt)));
     if (!row) throw notFound();
     return row;
   }

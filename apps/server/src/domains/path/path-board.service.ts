@@ -18,7 +18,7 @@ import {
   type Rule,
   type RuleAction,
 } from '@plumgate/core/routing';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { calendars } from '../../records/booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
@@ -122,8 +122,16 @@ export class PathBoardService {
     const [found] = await this.database.db
       .select({ calendar: calendars.content, sequence: sequences.content })
       .from(calendars)
-      .leftJoin(sequences, sql`${sequences.id}::text = ${calendars.content}->>'sequence'`)
-      .where(and(eq(calendars.id, id), eq(calendars.clientId, clientId)));
+      .leftJoin(
+        sequences,
+        and(
+          sql`${sequences.id}::text = ${calendars.content}->>'sequence'`,
+          isNull(sequences.removedAt),
+        ),
+      )
+      .where(
+        and(eq(calendars.id, id), eq(calendars.clientId, clientId), isNull(calendars.removedAt)),
+      );
     if (!found) return [];
     const { calendar, sequence } = found;
     const line = { note: `calendar: ${calendar.name}`, sequenceId: null };
@@ -160,7 +168,7 @@ export class PathBoardService {
     const started = await this.database.db
       .select({ id: sequences.id, content: sequences.content })
       .from(sequences)
-      .where(isAnyOf(sequences.id, ids('sequence')));
+      .where(and(isAnyOf(sequences.id, ids('sequence')), isNull(sequences.removedAt)));
     return {
       users: new Map(staff.map(({ id, name }) => [id, name])),
       sequences: new Map(started.map(({ id, content }) => [id, content])),

@@ -1,9 +1,10 @@
 import { Module } from '@nestjs/common';
+import { PersonRemoval } from './person-removal.ts';
 import { AlsoGivenService } from './also-given.service.ts';
 import { PeopleService } from './people.service.ts';
 
 @Module({
-  providers: [AlsoGivenService, PeopleService],
+  providers: [PersonRemoval, AlsoGivenService, PeopleService],
   exports: [AlsoGivenService, PeopleService],
 })
 export class PeopleModule {}

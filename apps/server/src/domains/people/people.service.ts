@@ -3,7 +3,7 @@ import type { Answered, api, PersonRecord, TimelineEntry } from '@plumgate/contr
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
 import { actionWords, leftOutWords } from '@plumgate/core/followup';
-import { and, asc, count, desc, eq, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNull, sql, type SQL } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 import { Database } from '../../platform/database/database.ts';
@@ -30,7 +30,11 @@ export class PeopleService {
     clientId: ClientId,
     query: { search: string; after?: string | undefined; limit: number },
   ): Promise<Answered<typeof api.listPeople>> {
-    const among = and(eq(people.clientId, clientId), matching(query.search));
+    const among = and(
+      eq(people.clientId, clientId),
+      isNull(people.removedAt),
+      matching(query.search),
+    );
     const rows = await this.database.db
       .select(summary)
       .from(people)
@@ -59,7 +63,7 @@ export class PeopleService {
       })
       .from(people)
       .leftJoin(users, eq(users.id, people.assigneeId))
-      .where(and(eq(people.id, id), mine));
+      .where(and(eq(people.id, id), isNull(people.removedAt), mine));
     if (!row) throw notFound();
     const happened = await this.database.db
       .select()
@@ -97,7 +101,7 @@ export class PeopleService {
       const [person] = await tx
         .update(people)
         .set({ touchedAt: sql`coalesce(${people.touchedAt}, ${at.toString()}::timestamptz)` })
-        .where(and(eq(people.id, id), mine))
+        .where(and(eq(people.id, id), isNull(people.removedAt), mine))
         .returning();
       if (!person) throw notFound();
       const fact: TimelineFact = { kind: 'touched', by: who.name, ...given };

@@ -1,6 +1,6 @@
 import type { PictureId } from '@plumgate/core/basics';
 import type { PictureFormat, ShownPicture } from '@plumgate/page-kit';
-import { inArray } from 'drizzle-orm';
+import { and, inArray, isNull } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { pictures } from '../../records/pictures/table.ts';
 
@@ -14,7 +14,10 @@ export async function shownPictures(
   ids: PictureId[],
 ): Promise<Map<PictureId, ShownPicture>> {
   if (ids.length === 0) return new Map();
-  const rows = await db.select().from(pictures).where(inArray(pictures.id, ids));
+  const rows = await db
+    .select()
+    .from(pictures)
+    .where(and(inArray(pictures.id, ids), isNull(pictures.removedAt)));
   return new Map(
     rows.map(({ id, width, height, stamp }) => [
       id,

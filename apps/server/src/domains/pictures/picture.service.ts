@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Picture } from '@plumgate/contract';
 import type { ClientId, PictureId } from '@plumgate/core/basics';
 import { pictureWidths, type PictureFormat } from '@plumgate/page-kit';
-import { and, asc, desc, eq, ilike } from 'drizzle-orm';
+import { and, asc, desc, eq, ilike, isNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -12,6 +12,9 @@ import { IdSource } from '../../platform/id-source.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { NotAPictureError, PictureMaker, type Source } from './picture-maker.ts';
 import { pictureSrc } from './picture-address.ts';
+import { Bin } from '../../records/bin/bin.ts';
+import { removableRow } from '../../records/bin/removable-row.ts';
+import { usesOf } from '../../records/references/uses-of.ts';
 import { pictureFiles, pictures } from '../../records/pictures/table.ts';
 
 /** A picture on the shelf and in the head of a person's card. */
@@ -22,7 +25,7 @@ type PictureRow = typeof pictures.$inferSelect;
 
 /** A client's pictures: kept once, and made in the widths and formats that pages ask for. */
 @Injectable()
-export class PictureService {
+export class PictureService implements OnModuleInit {
   /** What is being made just now, so that many who ask for one file at once wait for one making. */
   private readonly making = new Map<string, Promise<Buffer>>();
 
@@ -32,14 +35,46 @@ export class PictureService {
     private readonly ids: IdSource,
     private readonly maker: PictureMaker,
     private readonly sites: SiteVersions,
+    private readonly bin: Bin,
   ) {}
+
+  onModuleInit(): void {
+    const row = removableRow(pictures, pictures.name);
+    const changed = async (tx: Queries, id: string) => {
+      const [found] = await tx
+        .select({ clientId: pictures.clientId })
+        .from(pictures)
+        .where(eq(pictures.id, id as PictureId));
+      if (found) await this.sites.changed(tx, found.clientId);
+    };
+    this.bin.register('picture', {
+      ...row,
+      remove: async (tx, id, at) => {
+        const found = await row.remove(tx, id, at);
+        await changed(tx, id);
+        return found;
+      },
+      restore: async (tx, id, at) => {
+        const note = await row.restore(tx, id, at);
+        await changed(tx, id);
+        return note;
+      },
+    });
+    this.bin.addLosses('picture', (db, id, clientId) => usesOf(db, clientId, [id]));
+  }
 
   async list(clientId: ClientId, search = ''): Promise<Picture[]> {
     const like = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
     const rows = await this.database.db
       .select()
       .from(pictures)
-      .where(and(eq(pictures.clientId, clientId), search ? ilike(pictures.name, like) : undefined))
+      .where(
+        and(
+          eq(pictures.clientId, clientId),
+          isNull(pictures.removedAt),
+          search ? ilike(pictures.name, like) : undefined,
+        ),
+      )
       .orderBy(desc(pictures.addedAt), asc(pictures.id))
       .limit(200);
     return rows.map(view);
@@ -90,7 +125,7 @@ export class PictureService {
       .select({ name: pictures.name, content: pictureFiles.content })
       .from(pictures)
       .innerJoin(pictureFiles, eq(pictureFiles.pictureId, pictures.id))
-      .where(eq(pictures.id, id))
+      .where(isThere(id))
       .orderBy(desc(eq(pictureFiles.format, 'source')), desc(pictureFiles.width))
       .limit(1);
     return row ?? null;
@@ -101,7 +136,7 @@ export class PictureService {
     const rows = await this.database.db
       .select({ id: pictures.id, name: pictures.name })
       .from(pictures)
-      .where(isAnyOf(pictures.id, ids));
+      .where(and(isAnyOf(pictures.id, ids), isNull(pictures.removedAt)));
     return new Map(rows.map(({ id, name }) => [id, name]));
   }
 
@@ -111,7 +146,10 @@ export class PictureService {
     hash: string,
   ): Promise<PictureRow | undefined> {
     const same = and(eq(pictures.clientId, clientId), eq(pictures.hash, hash));
-    const [row] = await db.select().from(pictures).where(same);
+    const [row] = await db
+      .select()
+      .from(pictures)
+      .where(and(same, isNull(pictures.removedAt)));
     return row;
   }
 
@@ -123,7 +161,7 @@ export class PictureService {
       const [row] = await tx
         .update(pictures)
         .set({ hash, stamp: hash.slice(0, 8), width: source.width, height: source.height })
-        .where(eq(pictures.id, id))
+        .where(isThere(id))
         .returning();
       if (!row) throw notFound();
       await tx.delete(pictureFiles).where(eq(pictureFiles.pictureId, id));
@@ -136,13 +174,19 @@ export class PictureService {
 
   /** A picture for another client: theirs from now on. Null when there is no such picture. */
   async copyTo(tx: Queries, clientId: ClientId, id: PictureId): Promise<PictureId | null> {
-    const [row] = await tx.select().from(pictures).where(eq(pictures.id, id));
+    const [row] = await tx.select().from(pictures).where(isThere(id));
     if (!row) return null;
     if (row.clientId === clientId) return id;
     const [known] = await tx
       .select({ id: pictures.id })
       .from(pictures)
-      .where(and(eq(pictures.clientId, clientId), eq(pictures.hash, row.hash)));
+      .where(
+        and(
+          eq(pictures.clientId, clientId),
+          eq(pictures.hash, row.hash),
+          isNull(pictures.removedAt),
+        ),
+      );
     if (known) return known.id;
     const copy = { ...row, id: this.ids.next<PictureId>(), clientId };
     await tx.insert(pictures).values(copy);
@@ -163,7 +207,7 @@ export class PictureService {
     asked: number,
     format: PictureFormat,
   ): Promise<{ content: Buffer; stamp: string } | null> {
-    const [row] = await this.database.db.select().from(pictures).where(eq(pictures.id, id));
+    const [row] = await this.database.db.select().from(pictures).where(isThere(id));
     if (!row) return null;
     const width = Math.min(row.width, widths.find((one) => one >= asked) ?? widths.at(-1)!);
     const [kept] = await this.database.db
@@ -221,6 +265,8 @@ export interface ReadPicture {
   hash: string;
   source: Source;
 }
+
+const isThere = (id: PictureId) => and(eq(pictures.id, id), isNull(pictures.removedAt));
 
 const hashOf = (file: Buffer) => createHash('sha256').update(file).digest('hex');
 

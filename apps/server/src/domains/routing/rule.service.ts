@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { RuleChoices, RulePreviewView, RuleView } from '@plumgate/contract';
 import {
   referencesIn,
@@ -20,6 +20,8 @@ import { pages } from '../../records/pages/table.ts';
 import { people } from '../../records/people/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
+import { Bin } from '../../records/bin/bin.ts';
+import { removableRow } from '../../records/bin/removable-row.ts';
 import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
@@ -37,20 +39,34 @@ export interface ForArrival {
   assignees: ReadonlyMap<UserId, string>;
 }
 
+const isActive = and(eq(routingRules.on, true), isNull(routingRules.removedAt));
+
 @Injectable()
-export class RuleService {
+export class RuleService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly ids: IdSource,
+    private readonly bin: Bin,
   ) {}
+
+  onModuleInit(): void {
+    const row = removableRow(routingRules, sql<string>`${routingRules.content}->>'name'`);
+    this.bin.register('rule', {
+      ...row,
+      erase: async (tx, id) => {
+        await discardDraft(tx, 'rule', id);
+        await row.erase(tx, id);
+      },
+    });
+  }
 
   /** The rules that are on, in their order. */
   async active(db: Queries, clientId: ClientId): Promise<Rule[]> {
     const rows = await db
       .select()
       .from(routingRules)
-      .where(and(eq(routingRules.clientId, clientId), eq(routingRules.on, true)))
+      .where(and(eq(routingRules.clientId, clientId), isActive))
       .orderBy(asc(routingRules.position));
     return rows.map((row) => ({ id: row.id, ...row.content }));
   }
@@ -66,7 +82,7 @@ export class RuleService {
         >`(select coalesce(jsonb_agg(jsonb_build_array(u.id, u.name)), '[]') from ${users} as u where u.client_id is null or u.client_id = clients.id)`,
       })
       .from(clients)
-      .leftJoin(routingRules, and(eq(routingRules.clientId, clients.id), eq(routingRules.on, true)))
+      .leftJoin(routingRules, and(eq(routingRules.clientId, clients.id), isActive))
       .where(eq(clients.id, clientId))
       .orderBy(asc(routingRules.position));
     const { client, assignees } = rows[0]!;
@@ -85,7 +101,7 @@ export class RuleService {
         matched30: matched.mapWith(Number),
       })
       .from(routingRules)
-      .where(eq(routingRules.clientId, clientId))
+      .where(and(eq(routingRules.clientId, clientId), isNull(routingRules.removedAt)))
       .orderBy(asc(routingRules.position));
     const ids = rows.map(({ id }) => id);
     const drafts = await draftsOf(this.database.db, 'rule', ids);
@@ -103,7 +119,7 @@ export class RuleService {
       form: await db
         .select({ id: forms.id, name: sql<string>`${forms.definition}->>'name'` })
         .from(forms)
-        .where(eq(forms.clientId, clientId)),
+        .where(and(eq(forms.clientId, clientId), isNull(forms.removedAt))),
       page: await db
         .select({ id: pages.id, name: pages.name })
         .from(pages)
@@ -111,7 +127,7 @@ export class RuleService {
       funnel: await db
         .select({ id: funnels.id, name: funnels.name })
         .from(funnels)
-        .where(eq(funnels.clientId, clientId)),
+        .where(and(eq(funnels.clientId, clientId), isNull(funnels.removedAt))),
       source: sources.map(({ source }) => ({ id: source, name: source })),
       users: await db
         .select({ id: users.id, name: users.name })
@@ -120,7 +136,7 @@ export class RuleService {
       sequences: await db
         .select({ id: sequences.id, name: sql<string>`${sequences.content}->>'name'` })
         .from(sequences)
-        .where(eq(sequences.clientId, clientId)),
+        .where(and(eq(sequences.clientId, clientId), isNull(sequences.removedAt))),
     };
   }
 
@@ -139,7 +155,10 @@ export class RuleService {
 
   async save(id: RuleId, values: { on: boolean; content: RuleContent }): Promise<void> {
     await this.database.transaction(async (tx) => {
-      const [before] = await tx.select().from(routingRules).where(eq(routingRules.id, id));
+      const [before] = await tx
+        .select()
+        .from(routingRules)
+        .where(and(eq(routingRules.id, id), isNull(routingRules.removedAt)));
       if (!before) throw notFound();
       // One that is switched on has to be whole; one that is off may go on naming what is gone.
       const stored = values.on ? [] : referencesIn(RuleContent, before.content);
@@ -147,13 +166,6 @@ export class RuleService {
       await checkReferences(tx, before.clientId, named, 'body.content', stored);
       await tx.update(routingRules).set(values).where(eq(routingRules.id, id));
       await discardDraft(tx, 'rule', id);
-    });
-  }
-
-  async remove(id: RuleId): Promise<void> {
-    await this.database.transaction(async (tx) => {
-      await discardDraft(tx, 'rule', id);
-      await tx.delete(routingRules).where(eq(routingRules.id, id));
     });
   }
 

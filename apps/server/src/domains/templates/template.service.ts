@@ -1,27 +1,35 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { TemplateContent, TemplateKind, TemplateView } from '@plumgate/contract';
 import type { TemplateId } from '@plumgate/core/basics';
 import { formFormat } from '@plumgate/core/forms';
 import { Draft, readPageDocument } from '@plumgate/core/page';
-import { asc, desc, eq } from 'drizzle-orm';
+import { asc, desc, isNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
-import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import { AppProblem } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
+import { Bin } from '../../records/bin/bin.ts';
+import { removableRow } from '../../records/bin/removable-row.ts';
 import { templates } from '../../records/templates/table.ts';
 
 @Injectable()
-export class TemplateService {
+export class TemplateService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly ids: IdSource,
+    private readonly bin: Bin,
   ) {}
+
+  onModuleInit(): void {
+    this.bin.register('template', removableRow(templates, templates.name));
+  }
 
   async list(): Promise<TemplateView[]> {
     const rows = await this.database.db
       .select()
       .from(templates)
+      .where(isNull(templates.removedAt))
       .orderBy(desc(templates.keptAt), asc(templates.id));
     return rows.map(({ id, kind, name, content }) => ({
       id,
@@ -46,14 +54,6 @@ export class TemplateService {
     const keptAt = this.clock.now();
     await db.insert(templates).values({ id, kind, name, content, keptAt });
     return id;
-  }
-
-  async remove(id: TemplateId): Promise<void> {
-    const gone = await this.database.db
-      .delete(templates)
-      .where(eq(templates.id, id))
-      .returning({ id: templates.id });
-    if (gone.length === 0) throw notFound();
   }
 }
 

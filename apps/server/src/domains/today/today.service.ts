@@ -30,7 +30,11 @@ export class TodayService {
 
   async board(clientId: ClientId): Promise<TodayBoard> {
     const { db } = this.database;
-    const untouched = and(eq(people.clientId, clientId), isNull(people.touchedAt));
+    const untouched = and(
+      eq(people.clientId, clientId),
+      isNull(people.touchedAt),
+      isNull(people.removedAt),
+    );
     const waiting = await db
       .select(summary)
       .from(people)

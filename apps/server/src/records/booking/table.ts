@@ -13,6 +13,8 @@ export const calendars = pgTable(
     clientId: ofClient(),
     content: documentColumn(calendarFormat)().notNull(),
     version: integer().notNull().default(1),
+    /** Deleted: in the bin. */
+    removedAt: instant('removed_at'),
   },
   (table) => [index('calendars_by_client').on(table.clientId)],
 );

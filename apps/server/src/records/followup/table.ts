@@ -22,6 +22,8 @@ export const sequences = pgTable(
     clientId: ofClient(),
     content: documentColumn(sequenceFormat)().notNull(),
     version: integer().notNull().default(1),
+    /** Deleted: in the bin. */
+    removedAt: instant('removed_at'),
   },
   (table) => [index('sequences_by_client').on(table.clientId)],
 );

@@ -2,7 +2,7 @@ import { index, integer, pgTable, uuid } from 'drizzle-orm/pg-core';
 import type { FormId } from '@plumgate/core/basics';
 import { formFormat } from '@plumgate/core/forms';
 import { ofClient } from '../clients/table.ts';
-import { documentColumn } from '../../platform/database/columns.ts';
+import { documentColumn, instant } from '../../platform/database/columns.ts';
 
 /** A form as it is being edited; what visitors fill in is the copy in a page's revision. */
 export const forms = pgTable(
@@ -13,6 +13,8 @@ export const forms = pgTable(
     definition: documentColumn(formFormat)().notNull(),
     /** Goes up with every change, whichever page or screen it came from. */
     version: integer().notNull().default(1),
+    /** Deleted: in the bin. */
+    removedAt: instant('removed_at'),
   },
   (table) => [index('forms_by_client').on(table.clientId)],
 );

@@ -17,6 +17,7 @@ export type MessageLeftOut = Extract<
   | 'mail-refused'
   | 'unsubscribed'
   | 'no-text-consent'
+  | 'person-removed'
 >;
 
 /**

@@ -7,7 +7,7 @@ import {
   pgTable,
   primaryKey,
   text,
-  unique,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 import type {
@@ -55,7 +55,9 @@ export const pages = pgTable(
     removedAt: instant('removed_at'),
   },
   (table) => [
-    unique('pages_address').on(table.clientId, table.slug),
+    uniqueIndex('pages_address')
+      .on(table.clientId, table.slug)
+      .where(sql`${table.removedAt} is null`),
     index('pages_by_funnel').on(table.funnelId, table.position),
   ],
 );

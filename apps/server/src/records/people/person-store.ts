@@ -58,11 +58,15 @@ export class PersonStore {
     const insert = tx.insert(people).values(fresh);
     const [row] = await (
       details.emailKey !== null
-        ? insert.onConflictDoUpdate({ target: [people.clientId, people.emailKey], set: update })
+        ? insert.onConflictDoUpdate({
+            target: [people.clientId, people.emailKey],
+            targetWhere: sql`removed_at is null`,
+            set: update,
+          })
         : details.phoneKey !== null
           ? insert.onConflictDoUpdate({
               target: [people.clientId, people.phoneKey],
-              targetWhere: sql`email_key is null`,
+              targetWhere: sql`email_key is null and removed_at is null`,
               set: update,
             })
           : insert

@@ -41,16 +41,20 @@ export const people = pgTable(
     mailRefusedAt: instant('mail_refused_at'),
     /** When somebody of the business first called or wrote; a lead waits until then. */
     touchedAt: instant('touched_at'),
+    /** Deleted: in the bin, and in no list. Their address and number are free for somebody new. */
+    removedAt: instant('removed_at'),
     /** What search looks in, kept by the database. */
     searchText: text('search_text').generatedAlwaysAs(
       sql`lower(first_name || ' ' || last_name || ' ' || email || ' ' || phone || ' ' || coalesce(phone_key, ''))`,
     ),
   },
   (table) => [
-    uniqueIndex('people_one_by_email').on(table.clientId, table.emailKey),
+    uniqueIndex('people_one_by_email')
+      .on(table.clientId, table.emailKey)
+      .where(sql`${table.removedAt} is null`),
     uniqueIndex('people_one_by_phone')
       .on(table.clientId, table.phoneKey)
-      .where(sql`${table.emailKey} is null`),
+      .where(sql`${table.emailKey} is null and ${table.removedAt} is null`),
     index('people_newest').on(table.clientId, table.addedAt.desc(), table.id),
     index('people_waiting')
       .on(table.clientId, table.addedAt)

@@ -1,4 +1,5 @@
-import { integer, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { integer, pgTable, primaryKey, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import type { FileType } from '@plumgate/contract';
 import type { FileId, PictureId } from '@plumgate/core/basics';
 import type { PictureFormat } from '@plumgate/page-kit';
@@ -18,8 +19,14 @@ export const pictures = pgTable(
     /** Changes when the picture is replaced, so that no browser shows the old one. */
     stamp: text().notNull().default(''),
     addedAt: instant('added_at').notNull(),
+    /** Deleted: in the bin. */
+    removedAt: instant('removed_at'),
   },
-  (table) => [unique('pictures_once').on(table.clientId, table.hash)],
+  (table) => [
+    uniqueIndex('pictures_once')
+      .on(table.clientId, table.hash)
+      .where(sql`${table.removedAt} is null`),
+  ],
 );
 
 /**

@@ -21,7 +21,11 @@ const kinds: Record<
     word: string;
   }
 > = {
-  form: { table: forms, mine: (id) => eq(forms.clientId, id), word: 'form' },
+  form: {
+    table: forms,
+    mine: (id) => and(eq(forms.clientId, id), isNull(forms.removedAt)),
+    word: 'form',
+  },
   page: {
     table: pages,
     mine: (id) => and(eq(pages.clientId, id), isNull(pages.removedAt)),
@@ -32,9 +36,21 @@ const kinds: Record<
     mine: (id) => and(eq(funnels.clientId, id), isNull(funnels.removedAt)),
     word: 'funnel',
   },
-  sequence: { table: sequences, mine: (id) => eq(sequences.clientId, id), word: 'sequence' },
-  calendar: { table: calendars, mine: (id) => eq(calendars.clientId, id), word: 'calendar' },
-  picture: { table: pictures, mine: (id) => eq(pictures.clientId, id), word: 'picture' },
+  sequence: {
+    table: sequences,
+    mine: (id) => and(eq(sequences.clientId, id), isNull(sequences.removedAt)),
+    word: 'sequence',
+  },
+  calendar: {
+    table: calendars,
+    mine: (id) => and(eq(calendars.clientId, id), isNull(calendars.removedAt)),
+    word: 'calendar',
+  },
+  picture: {
+    table: pictures,
+    mine: (id) => and(eq(pictures.clientId, id), isNull(pictures.removedAt)),
+    word: 'picture',
+  },
   file: { table: files, mine: (id) => eq(files.clientId, id), word: 'file' },
   linkedBand: {
     table: linkedBands,

@@ -10,4 +10,6 @@ export const templates = pgTable('templates', {
   name: text().notNull(),
   content: json<TemplateContent>().notNull(),
   keptAt: instant('kept_at').notNull(),
+  /** Deleted: in the bin. */
+  removedAt: instant('removed_at'),
 });

@@ -2,7 +2,7 @@ import { api, type CalendarView } from '@plumgate/contract';
 import { CalendarContent, type Calendar } from '@plumgate/core/booking';
 import { weekdays, type Span } from '@plumgate/core/opening';
 import { Plus, Trash2 } from 'lucide-react';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { Temporal } from 'temporal-polyfill';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
@@ -13,6 +13,7 @@ import { DraftButtons } from '../../ui/draft-buttons.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useDraft } from '../../ui/use-draft.ts';
+import { useRemoval } from '../bin/use-removal.tsx';
 import { todayIn } from './week.ts';
 
 /** A calendar's settings: when people may book, and what a booking causes. */
@@ -70,6 +71,8 @@ function Settings({
     },
   });
   const sequences = useAsk(api.listSequences, { params: { clientId: calendar.clientId } });
+  const { remove, removal } = useRemoval();
+  const navigate = useNavigate();
   const { value: content, setValue: set } = draft;
   const { rules } = content;
   const setRules = (changes: Partial<Calendar>) =>
@@ -86,7 +89,21 @@ function Settings({
         }
       >
         <DraftButtons problem={problem} draft={draft} />
+        <IconButton
+          label="Delete the calendar"
+          onClick={() =>
+            void remove({
+              kind: 'calendar',
+              id: calendar.id,
+              does: () => call(api.removeCalendar, { params }),
+              after: () => navigate(`/${slug}/bookings`),
+            })
+          }
+        >
+          <Trash2 />
+        </IconButton>
       </PageHead>
+      {removal}
       <div className="grid max-w-6xl gap-8 p-6 max-md:p-4 lg:grid-cols-2">
         <div className="grid content-start gap-6">
           <section className="grid gap-3">

@@ -10,6 +10,7 @@ export function SetUpTabs({ slug }: { slug: string }) {
       tabs={{
         [`/${slug}/set-up`]: 'Fact sheet',
         [`/${slug}/set-up/addresses`]: 'Domains',
+        [`/${slug}/set-up/bin`]: 'Bin',
         ...(demo && { [`/${slug}/set-up/dns-host`]: 'DNS host (stand-in)' }),
       }}
     />

@@ -1,4 +1,4 @@
-import { api, type EditorPage, type LinkedBandView, type TemplateView } from '@plumgate/contract';
+import { api, type EditorPage, type LinkedBandView } from '@plumgate/contract';
 import { shortForm } from '@plumgate/core/forms';
 import {
   blockKinds,
@@ -19,9 +19,7 @@ import {
 } from '@plumgate/core/templates';
 import { FileText, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
-import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useAsk } from '../../api/hooks.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { Choice } from '../../ui/field.tsx';
 import { pageContext } from '../pages/page-context.ts';
@@ -29,6 +27,7 @@ import { MeantFilter } from '../pages/meant-filter.tsx';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { Seen } from '../pages/seen.tsx';
 import { addKind, addLinkedBand, addReadyBand } from './adding.ts';
+import { templateToRemove, useRemoval } from '../bin/use-removal.tsx';
 import { make } from '../pages/make-ids.ts';
 import { blockIcons } from './block-icons.ts';
 import { addBand } from './commands.ts';
@@ -175,20 +174,11 @@ function LinkedBands({ page, isWanted }: Wanted) {
 function OwnBands({ page, isWanted }: Wanted) {
   const store = useEditorStore();
   const shelf = useShelf();
-  const refresh = useRefreshAll();
+  const { remove, removal } = useRemoval();
   const own = (useAsk(api.listTemplates, {}).data?.templates ?? []).filter(
     ({ kind, name }) => kind === 'band' && isWanted(name),
   );
   if (own.length === 0) return null;
-  const remove = async ({ id, name }: TemplateView) => {
-    try {
-      await call(api.removeTemplate, { params: { templateId: id } });
-      await refresh();
-      toast(`“${name}” is no template any more. Pages made from it stay.`);
-    } catch (error) {
-      toast.error(messageOf(error));
-    }
-  };
   return (
     <section>
       <h3 className={group}>Your own</h3>
@@ -210,8 +200,8 @@ function OwnBands({ page, isWanted }: Wanted) {
               />
               <span className="absolute top-1 right-1 rounded-control bg-sheet/90">
                 <IconButton
-                  label={`Remove the template ${template.name}`}
-                  onClick={() => void remove(template)}
+                  label={`Delete the template ${template.name}`}
+                  onClick={() => void remove(templateToRemove(template.id))}
                 >
                   <X />
                 </IconButton>
@@ -220,6 +210,7 @@ function OwnBands({ page, isWanted }: Wanted) {
           );
         })}
       </ul>
+      {removal}
     </section>
   );
 }

@@ -1,14 +1,17 @@
 import { api, type SequenceView } from '@plumgate/contract';
 import { SequenceContent } from '@plumgate/core/followup';
-import { Link, useParams } from 'react-router';
+import { Trash2 } from 'lucide-react';
+import { Link, useNavigate, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
+import { IconButton } from '../../ui/button.tsx';
 import { DraftButtons } from '../../ui/draft-buttons.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useDraft } from '../../ui/use-draft.ts';
+import { useRemoval } from '../bin/use-removal.tsx';
 import { DryRun } from './dry-run.tsx';
 import { EffectOnPeople } from './effect-on-people.tsx';
 import { Ruler } from './ruler.tsx';
@@ -39,6 +42,8 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
       return 'Applied. Sent messages stay as they are; everything else follows the new version.';
     },
   });
+  const { remove, removal } = useRemoval();
+  const navigate = useNavigate();
   const { value: content, setValue } = draft;
   const problem = SequenceContent.safeParse(content).error?.issues[0]?.message;
   if (!client || !sheet) return <Skeleton />;
@@ -58,7 +63,21 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
         }
       >
         <DraftButtons problem={problem} draft={draft} />
+        <IconButton
+          label="Delete the sequence"
+          onClick={() =>
+            void remove({
+              kind: 'sequence',
+              id: sequence.id,
+              does: () => call(api.removeSequence, { params }),
+              after: () => navigate(`/${client.slug}/follow-up`),
+            })
+          }
+        >
+          <Trash2 />
+        </IconButton>
       </PageHead>
+      {removal}
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-auto">
         <div className="min-w-0 flex-1 lg:overflow-auto">
           {draft.changed && !problem && (

@@ -6,6 +6,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { boardOf, choiceOf, sheet, stepOf } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { AddStep } from './add-step.tsx';
+import { inBin } from '../../testing/with-bin.ts';
 
 const board = boardOf([stepOf(1, { name: 'First visit' }), stepOf(2, { name: 'Thank you' })]);
 const opened = async (position: number, templates: TemplateView[] = []) => {
@@ -47,7 +48,7 @@ it('adds an empty page at its place, and closes at once', async () => {
 
 it('takes it back by one press', async () => {
   const { server } = await opened(1);
-  server.on(api.removeStep, {});
+  server.on(api.removeStep, inBin);
   fireEvent.click(press());
   fireEvent.click(await screen.findByRole('button', { name: 'Undo' }));
   await waitFor(() => expect(server.sent(api.removeStep)[0]?.params).toEqual({ pageId: idOf(50) }));

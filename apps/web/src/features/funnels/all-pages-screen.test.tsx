@@ -3,6 +3,7 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { choiceOf } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { AllPagesScreen } from './all-pages-screen.tsx';
+import { inBin, withBin } from '../../testing/with-bin.ts';
 
 const pages = [
   choiceOf(1, {
@@ -101,12 +102,13 @@ it('offers what is offline to be put online again, and a draft neither', async (
 
 it('deletes a page, and brings it back by Undo', async () => {
   const { server } = await opened();
-  server.on(api.removeStep, {}).on(api.restoreStep, {} as never);
+  withBin(server, { name: 'Fees' }).on(api.removeStep, inBin);
   const menu = await menuOf('Fees');
-  fireEvent.click(within(menu).getByRole('menuitem', { name: 'Delete it' }));
-  await screen.findByText('Fees is deleted.');
+  fireEvent.click(within(menu).getByRole('menuitem', { name: 'Delete it…' }));
+  await screen.findByText('“Fees” is in the bin for 30 days.');
   fireEvent.click(screen.getAllByRole('button', { name: 'Undo' })[0]!);
-  await waitFor(() => expect(server.sent(api.restoreStep)[0]?.params).toEqual({ pageId: idOf(3) }));
+  await waitFor(() => expect(server.sent(api.restoreFromBin)).toHaveLength(1));
+  expect(server.sent(api.removeStep)[0]?.params).toEqual({ pageId: idOf(3) });
 });
 
 it('opens a page to be edited', async () => {

@@ -6,6 +6,7 @@ import { Link, useNavigate } from 'react-router';
 import { useAsk } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { IconButton } from '../../ui/button.tsx';
+import { DataTable, type Column } from '../../ui/data-table.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Menu } from '../../ui/menu.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -14,6 +15,7 @@ import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
+import { useRemoval } from '../bin/use-removal.tsx';
 import { ownVisit } from '../pages/own-visit.ts';
 import { PageAddress } from '../pages/page-address.tsx';
 import { CopyStep } from './copy-step.tsx';
@@ -51,111 +53,146 @@ export function AllPagesScreen() {
           </p>
         </Empty>
       ) : (
-        <div className="overflow-x-auto">
-          <table className="w-full tabular-nums md:min-w-[860px]">
-            <thead className="text-left text-xs text-muted">
-              <tr className="h-9 border-b border-line">
-                <th className="pl-6 font-semibold">Page</th>
-                <th className="font-semibold">State</th>
-                <th className="font-semibold max-md:hidden">Address</th>
-                <th className="text-right font-semibold max-md:hidden">Visitors, 30 days</th>
-                <th className="text-right font-semibold">Leads</th>
-                <th className="text-right font-semibold max-md:hidden">Rate</th>
-                <th className="pl-6 font-semibold max-md:hidden">Last change</th>
-                <th className="pr-6">
-                  <span className="sr-only">What to do</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {list.map((page) => (
-                <Row key={page.pageId} page={page} client={client} />
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <DataTable
+          label="Pages"
+          columns={columnsOf(client)}
+          rows={list}
+          keyOf={({ pageId }) => pageId}
+        />
       )}
     </>
   );
 }
 
-function Row({ page, client }: { page: PageChoice; client: ClientSummary }) {
-  const { slug, zone } = client;
-  const act = useAct();
-  const navigate = useNavigate();
-  const [asking, setAsking] = useState<'name' | 'copy' | 'address' | null>(null);
-  const { pageId, name, state } = page;
-  const close = () => setAsking(null);
-  const edit = `/${slug}/pages/${pageId}`;
-  return (
-    <tr className="h-11 border-b border-line hover:bg-sheet">
-      <td className="max-w-80 pl-6 max-md:max-w-40 max-md:py-2 md:truncate">
-        <Link className="font-semibold hover:text-plum-dark hover:underline" to={edit}>
+const columnsOf = (client: ClientSummary): Column<PageChoice>[] => [
+  {
+    id: 'page',
+    header: 'Page',
+    className: 'max-w-80 max-md:max-w-40 max-md:py-2 md:truncate',
+    sortBy: ({ name }) => name,
+    cell: ({ pageId, name, funnel, funnelId }) => (
+      <>
+        <Link
+          className="font-semibold hover:text-plum-dark hover:underline"
+          to={`/${client.slug}/pages/${pageId}`}
+        >
           {name}
         </Link>
         <Link
           className="text-muted hover:underline max-md:block max-md:text-xs md:ml-2"
-          to={`/${slug}/funnels/${page.funnelId}`}
+          to={`/${client.slug}/funnels/${funnelId}`}
         >
-          {page.funnel}
+          {funnel}
         </Link>
-      </td>
-      <td>
-        <StatePill state={state} />
-      </td>
-      <td className="max-w-56 truncate text-muted max-md:hidden">
-        {page.live ? (
-          <a
-            href={ownVisit(page.address, client)}
-            target="_blank"
-            rel="noreferrer"
-            className="hover:underline"
-          >
-            /{page.slug}
-          </a>
-        ) : (
-          `/${page.slug}`
-        )}
-      </td>
-      <td className="text-right max-md:hidden">{page.visitors30.toLocaleString('en-US')}</td>
-      <td className="text-right">{page.leads30.toLocaleString('en-US')}</td>
-      <td className="text-right font-semibold max-md:hidden">
-        {shareText(page.converted30, page.visitors30)}
-      </td>
-      <td className="pl-6 whitespace-nowrap text-muted max-md:hidden">
-        {whenText(page.changedAt, zone)}
-      </td>
-      <td className="w-12 pr-6">
-        <Menu
-          trigger={
-            <IconButton label={`What to do with ${name}`}>
-              <Ellipsis />
-            </IconButton>
-          }
-          items={[
-            { label: 'Edit the page', does: () => void navigate(edit) },
-            { label: 'Rename…', does: () => setAsking('name') },
-            { label: 'Change its address…', does: () => setAsking('address') },
-            { label: 'Copy it into a funnel…', does: () => setAsking('copy') },
-            null,
-            ...endOfMenu(page, act),
-          ]}
+      </>
+    ),
+  },
+  {
+    id: 'state',
+    header: 'State',
+    sortBy: ({ state }) => state,
+    cell: ({ state }) => <StatePill state={state} />,
+  },
+  {
+    id: 'address',
+    header: 'Address',
+    wideOnly: true,
+    className: 'max-w-56 truncate text-muted',
+    sortBy: ({ slug }) => slug,
+    cell: (page) =>
+      page.live ? (
+        <a
+          href={ownVisit(page.address, client)}
+          target="_blank"
+          rel="noreferrer"
+          className="hover:underline"
+        >
+          /{page.slug}
+        </a>
+      ) : (
+        `/${page.slug}`
+      ),
+  },
+  {
+    id: 'visitors',
+    header: 'Visitors, 30 days',
+    isNumber: true,
+    wideOnly: true,
+    sortBy: ({ visitors30 }) => visitors30,
+    cell: ({ visitors30 }) => visitors30.toLocaleString('en-US'),
+  },
+  {
+    id: 'leads',
+    header: 'Leads',
+    isNumber: true,
+    sortBy: ({ leads30 }) => leads30,
+    cell: ({ leads30 }) => leads30.toLocaleString('en-US'),
+  },
+  {
+    id: 'rate',
+    header: 'Rate',
+    isNumber: true,
+    wideOnly: true,
+    className: 'font-semibold',
+    sortBy: ({ converted30, visitors30 }) => converted30 / Math.max(1, visitors30),
+    cell: ({ converted30, visitors30 }) => shareText(converted30, visitors30),
+  },
+  {
+    id: 'changed',
+    header: 'Last change',
+    wideOnly: true,
+    className: 'whitespace-nowrap text-muted',
+    sortBy: ({ changedAt }) => changedAt,
+    cell: ({ changedAt }) => whenText(changedAt, client.zone),
+  },
+  {
+    id: 'menu',
+    header: 'What to do',
+    hideHeader: true,
+    className: 'w-12',
+    cell: (page) => <PageMenu page={page} slug={client.slug} />,
+  },
+];
+
+function PageMenu({ page, slug }: { page: PageChoice; slug: string }) {
+  const act = useAct();
+  const { remove, removal } = useRemoval();
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState<'name' | 'copy' | 'address' | null>(null);
+  const { pageId, name } = page;
+  const close = () => setAsking(null);
+  return (
+    <>
+      <Menu
+        trigger={
+          <IconButton label={`What to do with ${name}`}>
+            <Ellipsis />
+          </IconButton>
+        }
+        items={[
+          { label: 'Edit the page', does: () => void navigate(`/${slug}/pages/${pageId}`) },
+          { label: 'Rename…', does: () => setAsking('name') },
+          { label: 'Change its address…', does: () => setAsking('address') },
+          { label: 'Copy it into a funnel…', does: () => setAsking('copy') },
+          null,
+          ...endOfMenu(page, act, remove),
+        ]}
+      />
+      {asking === 'name' && (
+        <NameIt
+          what="the page"
+          name={name}
+          onClose={close}
+          onName={(wanted) => stepActions.rename(page, wanted)}
         />
-        {asking === 'name' && (
-          <NameIt
-            what="the page"
-            name={name}
-            onClose={close}
-            onName={(wanted) => stepActions.rename(page, wanted)}
-          />
-        )}
-        {asking === 'copy' && <CopyStep step={page} onClose={close} />}
-        {asking === 'address' && (
-          <Dialog title="Change its address" onClose={close}>
-            <PageAddress page={page} title={name} />
-          </Dialog>
-        )}
-      </td>
-    </tr>
+      )}
+      {asking === 'copy' && <CopyStep step={page} onClose={close} />}
+      {asking === 'address' && (
+        <Dialog title="Change its address" onClose={close}>
+          <PageAddress page={page} title={name} />
+        </Dialog>
+      )}
+      {removal}
+    </>
   );
 }

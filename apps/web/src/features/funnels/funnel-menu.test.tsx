@@ -2,8 +2,9 @@ import { api } from '@plumgate/contract';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
 import { boardOf, stepOf } from '../../testing/samples.ts';
-import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
+import { quayside, serverOf, show } from '../../testing/show.tsx';
 import { FunnelMenu } from './funnel-menu.tsx';
+import { inBin, withBin } from '../../testing/with-bin.ts';
 
 const board = boardOf([stepOf(1)], {
   funnel: { ...boardOf([]).funnel, folder: 'Winter', head: '<!-- tag -->' },
@@ -47,18 +48,30 @@ it('keeps code for all its pages, and says when it takes effect', async () => {
   });
 });
 
-it('deletes it, leads to the list, and brings it back', async () => {
-  const server = serverOf().on(api.removeFunnel, {}).on(api.restoreFunnel, {});
+it('asks for its name where visitors see it, leads to the list, and brings it back', async () => {
+  const server = withBin(serverOf(), {
+    name: 'First visit',
+    isLive: true,
+    losses: [{ what: 'leads', count: 12, names: [] }],
+  }).on(api.removeFunnel, inBin);
   const { whereabouts } = show(<FunnelMenu board={board} clientSlug={quayside.slug} />, server);
   const trigger = screen.getByRole('button', { name: 'What to do with the funnel' });
   trigger.focus();
   fireEvent.keyDown(trigger, { key: 'Enter' });
-  fireEvent.click(await screen.findByRole('menuitem', { name: 'Delete the funnel' }));
-  await screen.findByText('First visit is deleted, and its pages are offline.');
+  fireEvent.click(await screen.findByRole('menuitem', { name: 'Delete the funnel…' }));
+  await screen.findByText('12 leads came from it in the last 30 days.');
+  const confirm = screen.getByRole<HTMLButtonElement>('button', { name: 'Delete' });
+  expect(confirm.disabled).toBe(true);
+  type('Type “First visit” to delete it', 'first visit');
+  fireEvent.click(confirm);
+  await screen.findByText('“First visit” is in the bin for 30 days.');
   await waitFor(() => expect(whereabouts()).toBe('/quayside-dental/funnels'));
   press('Undo');
   await waitFor(() =>
-    expect(server.sent(api.restoreFunnel)[0]?.params).toEqual({ funnelId: idOf(900) }),
+    expect(server.sent(api.restoreFromBin)[0]?.params).toEqual({
+      clientId: quayside.id,
+      binId: inBin.binId,
+    }),
   );
 });
 

@@ -8,6 +8,7 @@ import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { LongField, TextField } from '../../ui/field.tsx';
 import { Menu } from '../../ui/menu.tsx';
 import { useAct } from '../../ui/use-act.ts';
+import { useRemoval } from '../bin/use-removal.tsx';
 import { CopyFunnel } from './copy-funnel.tsx';
 import { giveOut } from './export.ts';
 import { keepFunnel } from './save-funnel-template.ts';
@@ -30,14 +31,14 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
       return { said, undo: () => change({ name, folder, head, body }) };
     });
   };
-  const remove = async () => {
-    await call(api.removeFunnel, { params });
-    await navigate(`/${clientSlug}/funnels`);
-    return {
-      said: `${name} is deleted, and its pages are offline.`,
-      undo: () => call(api.restoreFunnel, { params }),
-    };
-  };
+  const { remove, removal } = useRemoval();
+  const removeFunnel = () =>
+    void remove({
+      kind: 'funnel',
+      id: funnel.id,
+      does: () => call(api.removeFunnel, { params }),
+      after: () => navigate(`/${clientSlug}/funnels`),
+    });
   return (
     <>
       <Menu
@@ -56,7 +57,7 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
           },
           { label: 'Save as a template', does: () => void act(() => keepFunnel(board)) },
           null,
-          { label: 'Delete the funnel', grave: true, does: () => void act(remove) },
+          { label: 'Delete the funnel…', grave: true, does: removeFunnel },
         ]}
       />
       {asking === 'name' && (
@@ -76,6 +77,7 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
         />
       )}
       {asking === 'copy' && <CopyFunnel funnel={funnel} onClose={() => setAsking(null)} />}
+      {removal}
     </>
   );
 }

@@ -6,6 +6,7 @@ import { refusal } from '../../testing/fake-server.ts';
 import { sheet } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { NewFunnelScreen } from './new-funnel-screen.tsx';
+import { inBin, withBin } from '../../testing/with-bin.ts';
 
 const own = {
   id: idOf(70),
@@ -98,9 +99,9 @@ it('needs at least one page', async () => {
 
 it('offers the agency’s own, which can be taken off the list', async () => {
   const { server } = await opened([own]);
-  server.on(api.removeTemplate, {});
-  fireEvent.click(screen.getByRole('button', { name: 'Remove the template Our evenings' }));
-  await screen.findByText('“Our evenings” is no template any more. Funnels made from it stay.');
+  withBin(server, { name: 'Our evenings' }).on(api.removeTemplate, inBin);
+  fireEvent.click(screen.getByRole('button', { name: 'Delete the template Our evenings' }));
+  await screen.findByText('“Our evenings” is in the bin for 30 days.');
 });
 
 it('says why it could not start, and keeps what was typed', async () => {

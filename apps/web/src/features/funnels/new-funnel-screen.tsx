@@ -1,4 +1,5 @@
 import { api, type ClientSheet, type TemplateContent } from '@plumgate/contract';
+import type { TemplateId } from '@plumgate/core/basics';
 import type { Draft } from '@plumgate/core/page';
 import {
   exampleAnswers,
@@ -24,6 +25,7 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
+import { templateToRemove, useRemoval } from '../bin/use-removal.tsx';
 import { withMapsFound } from '../pages/find-places.ts';
 import { make } from '../pages/make-ids.ts';
 import { MeantFilter } from '../pages/meant-filter.tsx';
@@ -41,7 +43,8 @@ interface Offered extends Meant {
   pageNames: string[];
   /** Its chosen pages with the answers in place. */
   take: (chosen: number[], answers: Record<string, string>) => TemplateContent;
-  remove: (() => Promise<unknown>) | null;
+  /** Of the agency's own templates, which can be deleted. */
+  templateId: TemplateId | null;
 }
 
 const fromReady = (template: ReadyTemplate): Offered => ({
@@ -53,7 +56,7 @@ const fromReady = (template: ReadyTemplate): Offered => ({
   asks: template.asks,
   pageNames: template.pages.map(({ name }) => name),
   take: (chosen, answers) => ({ pages: takeTemplate(template, chosen, answers, make) }),
-  remove: null,
+  templateId: null,
 });
 
 /** Where a funnel begins: from nothing, or from a template shown in this client's own brand and facts. */
@@ -78,7 +81,7 @@ export function NewFunnelScreen() {
       asks: [],
       pageNames: content.pages.map((page) => page.name),
       take: (chosen) => ({ pages: chosen.map((index) => content.pages[index]!) }),
-      remove: () => call(api.removeTemplate, { params: { templateId: id } }),
+      templateId: id,
     }));
   return (
     <Choosing
@@ -179,29 +182,25 @@ function Card({
           </span>
         </span>
       </button>
-      {offered.remove && <RemoveOwn label={offered.label} remove={offered.remove} />}
+      {offered.templateId && <DeleteOwn label={offered.label} id={offered.templateId} />}
     </div>
   );
 }
 
-function RemoveOwn({ label, remove }: { label: string; remove: () => Promise<unknown> }) {
-  const refresh = useRefreshAll();
+function DeleteOwn({ label, id }: { label: string; id: TemplateId }) {
+  const { remove, removal } = useRemoval();
   return (
-    <span className="absolute top-1 right-1 rounded-control bg-sheet/90">
-      <IconButton
-        label={`Remove the template ${label}`}
-        onClick={() =>
-          void remove()
-            .then(refresh)
-            .then(
-              () => toast(`“${label}” is no template any more. Funnels made from it stay.`),
-              (error: unknown) => toast.error(messageOf(error)),
-            )
-        }
-      >
-        <X />
-      </IconButton>
-    </span>
+    <>
+      <span className="absolute top-1 right-1 rounded-control bg-sheet/90">
+        <IconButton
+          label={`Delete the template ${label}`}
+          onClick={() => void remove(templateToRemove(id))}
+        >
+          <X />
+        </IconButton>
+      </span>
+      {removal}
+    </>
   );
 }
 

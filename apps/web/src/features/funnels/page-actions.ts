@@ -2,6 +2,7 @@ import { api, type PageState } from '@plumgate/contract';
 import type { PageId } from '@plumgate/core/basics';
 import { call } from '../../api/call.ts';
 import type { MenuItem } from '../../ui/menu.tsx';
+import type { Wanted } from '../bin/use-removal.tsx';
 import type { Done } from '../../ui/use-act.ts';
 
 interface Page {
@@ -31,19 +32,20 @@ export const stepActions = {
       undo: () => change(pageId, { offline: true }),
     };
   },
-  remove: async ({ pageId, name }: Page): Promise<Done> => {
-    await call(api.removeStep, { params: { pageId } });
-    return {
-      said: `${name} is deleted.`,
-      undo: () => call(api.restoreStep, { params: { pageId } }),
-    };
-  },
 };
+
+/** A page to be deleted. */
+export const pageToRemove = (pageId: PageId): Wanted => ({
+  kind: 'page',
+  id: pageId,
+  does: () => call(api.removeStep, { params: { pageId } }),
+});
 
 /** The end of a page's menu, wherever that is: off or on again, and away. */
 export function endOfMenu(
   page: Page & { state: PageState },
   act: (work: () => Promise<Done>) => Promise<void>,
+  remove: (wanted: Wanted) => Promise<void>,
 ): MenuItem[] {
   const item = (label: string, work: (page: Page) => Promise<Done>) => ({
     label,
@@ -53,6 +55,6 @@ export function endOfMenu(
     page.state === 'offline'
       ? item('Bring back online', stepActions.online)
       : { ...item('Take it offline', stepActions.offline), off: page.state === 'draft' },
-    { ...item('Delete it', stepActions.remove), grave: true },
+    { label: 'Delete it…', grave: true, does: () => void remove(pageToRemove(page.pageId)) },
   ];
 }

@@ -14,6 +14,7 @@ import { Miniature } from '../pages/miniature.tsx';
 import { CopyStep } from './copy-step.tsx';
 import { giveOut } from './export.ts';
 import { NameIt } from './rename.tsx';
+import { useRemoval } from '../bin/use-removal.tsx';
 import { endOfMenu, stepActions } from './page-actions.ts';
 import { useGrip } from './path-bench.tsx';
 
@@ -149,6 +150,7 @@ function StepMenu({
   editor: string;
 }) {
   const act = useAct();
+  const { remove, removal } = useRemoval();
   const navigate = useNavigate();
   const [asking, setAsking] = useState<'name' | 'copy' | null>(null);
   const { pageId, name } = step;
@@ -180,7 +182,7 @@ function StepMenu({
           { label: 'Export as a zip', does: () => void act(() => out('bundle')) },
           { label: 'Export as plain HTML', does: () => void act(() => out('html')) },
           null,
-          ...endOfMenu(step, act),
+          ...endOfMenu(step, act, remove),
         ]}
       />
       {asking === 'name' && (
@@ -192,6 +194,7 @@ function StepMenu({
         />
       )}
       {asking === 'copy' && <CopyStep step={step} onClose={() => setAsking(null)} />}
+      {removal}
     </>
   );
 }

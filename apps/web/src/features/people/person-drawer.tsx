@@ -1,15 +1,16 @@
-import { api, type PersonRecord, type TimelineEntry } from '@plumgate/contract';
-import { Phone, X } from 'lucide-react';
-import { Link } from 'react-router';
+import { api, roleMay, type PersonRecord, type TimelineEntry } from '@plumgate/contract';
+import { Phone, Trash2, X } from 'lucide-react';
+import { Link, useNavigate } from 'react-router';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useAsk, useRefreshAll, useSession } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { BookingPill } from '../bookings/booking-pill.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
+import { useRemoval } from '../bin/use-removal.tsx';
 import { AlsoGiven } from './also-given.tsx';
 import { nameOf } from './name-of.ts';
 
@@ -39,7 +40,7 @@ export function PersonDrawer({
       {person.isError ? (
         <Failed error={person.error} again={() => void person.refetch()} />
       ) : person.data ? (
-        <Record person={person.data} zone={zone} />
+        <Record person={person.data} zone={zone} backTo={backTo} />
       ) : (
         <Skeleton />
       )}
@@ -47,7 +48,7 @@ export function PersonDrawer({
   );
 }
 
-function Record({ person, zone }: { person: PersonRecord; zone: string }) {
+function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; backTo: string }) {
   return (
     <div className="grid gap-4 p-5">
       <div>
@@ -123,7 +124,34 @@ function Record({ person, zone }: { person: PersonRecord; zone: string }) {
           ))}
         </ol>
       </section>
+      <DeletePerson person={person} backTo={backTo} />
     </div>
+  );
+}
+
+/** For whoever may use the bin; a front desk may not. */
+function DeletePerson({ person, backTo }: { person: PersonRecord; backTo: string }) {
+  const { remove, removal } = useRemoval();
+  const navigate = useNavigate();
+  const role = useSession().data?.user.role;
+  if (!role || !roleMay(role, 'bin.use')) return null;
+  return (
+    <>
+      <Button
+        className="w-fit"
+        onClick={() =>
+          void remove({
+            kind: 'person',
+            id: person.id,
+            does: () => call(api.removePerson, { params: { personId: person.id } }),
+            after: () => navigate(backTo),
+          })
+        }
+      >
+        <Trash2 className="size-4" aria-hidden /> Delete
+      </Button>
+      {removal}
+    </>
   );
 }
 

@@ -5,6 +5,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { RulesScreen } from './rules-screen.tsx';
+import { inBin, withBin } from '../../testing/with-bin.ts';
 
 const choices: RuleChoices = {
   form: [
@@ -108,31 +109,22 @@ describe('the rules', () => {
     );
   });
 
-  it('come back where and as they were when a removal is undone', async () => {
+  it('go to the bin and come back by Undo', async () => {
     const server = await opened([ruleOf(1), ruleOf(2), ruleOf(3)]);
-    server
-      .on(api.removeRule, {})
-      .on(api.createRule, { id: idOf<RuleId>(9) })
-      .on(api.saveRule, {})
-      .on(api.orderRules, {});
-    press('Remove Rule 2');
-    await screen.findByText('Removed “Rule 2”.');
+    withBin(server, { name: 'Rule 2' }).on(api.removeRule, inBin);
+    press('Delete Rule 2');
+    await screen.findByText('“Rule 2” is in the bin for 30 days.');
+    expect(server.sent(api.removeRule)[0]?.params).toEqual({ ruleId: idOf(2) });
     press('Undo');
-    await waitFor(() =>
-      expect(server.sent(api.orderRules)[0]?.body).toEqual({ ids: [idOf(1), idOf(9), idOf(3)] }),
-    );
-    expect(server.sent(api.saveRule)[0]).toMatchObject({
-      params: { ruleId: idOf(9) },
-      body: { on: true },
-    });
+    await waitFor(() => expect(server.sent(api.restoreFromBin)).toHaveLength(1));
   });
 
   it('say why one could not be removed, and nothing else', async () => {
     const server = await opened([ruleOf(1)]);
-    server.on(api.removeRule, () => refusal(404, 'It is gone already.'));
-    press('Remove Rule 1');
+    withBin(server).on(api.removeRule, () => refusal(404, 'It is gone already.'));
+    press('Delete Rule 1');
     await screen.findByText('It is gone already.');
-    expect(screen.queryByText('Removed “Rule 1”.')).toBeNull();
+    expect(screen.queryByText(/in the bin/)).toBeNull();
   });
 });
 

@@ -11,7 +11,7 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
-import { useAct } from '../../ui/use-act.ts';
+import { useRemoval } from '../bin/use-removal.tsx';
 import { FollowUpTabs } from '../followup/follow-up-tabs.tsx';
 import { RuleEditor } from './rule-editor.tsx';
 import { RuleSentence } from './rule-sentence.tsx';
@@ -40,7 +40,6 @@ function Rules({
 }) {
   const [open, setOpen] = useState<string | null>(null);
   const refresh = useRefreshAll();
-  const act = useAct();
   const add = async () => {
     const form = choices.form[0];
     const content: RuleContent = {
@@ -70,23 +69,7 @@ function Rules({
   };
   const order = (ids: RuleId[]) =>
     call(api.orderRules, { params: { clientId: client.id }, body: { ids } });
-  const remove = ({ id, on, content }: RuleView, index: number) =>
-    act(async () => {
-      await call(api.removeRule, { params: { ruleId: id } });
-      const others = rules.filter((one) => one.id !== id).map((one) => one.id);
-      return {
-        said: `Removed “${content.name}”.`,
-        // A new rule is off and the last: it comes back as it was and where it was.
-        undo: async () => {
-          const made = await call(api.createRule, {
-            params: { clientId: client.id },
-            body: content,
-          });
-          if (on) await call(api.saveRule, { params: { ruleId: made.id }, body: { on, content } });
-          await order(others.toSpliced(index, 0, made.id));
-        },
-      };
-    });
+  const { remove, removal } = useRemoval();
   return (
     <>
       <PageHead title="Follow-up">
@@ -136,8 +119,14 @@ function Rules({
                   <ArrowDown />
                 </IconButton>
                 <IconButton
-                  label={`Remove ${rule.content.name}`}
-                  onClick={() => void remove(rule, index)}
+                  label={`Delete ${rule.content.name}`}
+                  onClick={() =>
+                    void remove({
+                      kind: 'rule',
+                      id: rule.id,
+                      does: () => call(api.removeRule, { params: { ruleId: rule.id } }),
+                    })
+                  }
                 >
                   <Trash2 />
                 </IconButton>
@@ -161,6 +150,7 @@ function Rules({
           ))}
         </ol>
       )}
+      {removal}
     </>
   );
 }

@@ -3,10 +3,11 @@ import { api, type Picture } from '@plumgate/contract';
 import type { PictureRef } from '@plumgate/core/basics';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { messageOf } from '../../../api/call.ts';
+import { call, messageOf } from '../../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../../api/hooks.ts';
 import { upload } from '../../../api/upload.ts';
 import { Button } from '../../../ui/button.tsx';
+import { useRemoval } from '../../bin/use-removal.tsx';
 import { picturesAmong, refOf, sendPicture } from '../adding-pictures.ts';
 import { useEditor } from '../store.ts';
 
@@ -23,6 +24,7 @@ export function PictureShelf({
   const [search, setSearch] = useState('');
   const [progress, setProgress] = useState<number | null>(null);
   const shelf = useAsk(api.listPictures, { params: { clientId }, query: { search } });
+  const { remove, removal } = useRemoval();
   const input = useRef<HTMLInputElement>(null);
   const replacing = useRef<HTMLInputElement>(null);
   const work = async (send: (onProgress: (share: number) => void) => Promise<Picture>) => {
@@ -97,14 +99,29 @@ export function PictureShelf({
         ))}
       </ul>
       {chosen && (
-        <Button
-          look="quiet"
-          disabled={progress !== null}
-          onClick={() => replacing.current?.click()}
-        >
-          Replace it everywhere
-        </Button>
+        <div className="flex gap-1">
+          <Button
+            look="quiet"
+            disabled={progress !== null}
+            onClick={() => replacing.current?.click()}
+          >
+            Replace it everywhere
+          </Button>
+          <Button
+            look="quiet"
+            onClick={() =>
+              void remove({
+                kind: 'picture',
+                id: chosen.id,
+                does: () => call(api.removePicture, { params: { pictureId: chosen.id } }),
+              })
+            }
+          >
+            Delete it…
+          </Button>
+        </div>
       )}
+      {removal}
     </div>
   );
 }

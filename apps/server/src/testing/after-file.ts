@@ -1,0 +1,3 @@
+import { closeShared } from './lent-database.ts';
+
+afterAll(closeShared);
