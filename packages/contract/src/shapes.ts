@@ -311,6 +311,8 @@ export const PageChoice = z.object({
   leads30: z.int(),
   /** Of the visitors, those who became leads: what the rate is made of. */
   converted30: z.int(),
+  /** Nobody becomes a lead on a page without a form. */
+  hasForm: z.boolean(),
   changedAt: InstantText,
 });
 export type PageChoice = z.infer<typeof PageChoice>;

@@ -255,18 +255,15 @@ class Player {
     typed: Record<string, string>,
   ): Promise<boolean> {
     const bookings = this.app.get(BookingService);
+    // Whoever chooses a time has been seen on its page a while ago.
+    await this.app.get(VisitCounter).flush();
     const calendar = await this.app.get(CalendarService).row(page.calendars[0]!, null);
     const now = this.app.get(Clock).now();
     const free = await bookings.slots(calendar, now, now.add({ hours: 24 * 30 }));
     const slot = free[Math.floor(this.chance.next() ** 2 * Math.min(free.length, 90))];
     if (!slot) return false;
     const texts: Record<string, string> = this.chance.next() < 0.6 ? { texts: 'yes' } : {};
-    const received = await this.send(
-      page,
-      { ...visitor, visitorId: `${visitor.visitorId}-time` },
-      { ...typed, ...texts },
-      slot.start,
-    );
+    const received = await this.send(page, visitor, { ...typed, ...texts }, slot.start);
     if (!received.ok || !received.value.bookingId) return false;
     const id = received.value.bookingId;
     if (page === this.pages.time) {
@@ -323,7 +320,8 @@ class Player {
     const incoming = incomingOf(page, '', {
       typed,
       start: start ?? null,
-      once: visitor.visitorId,
+      // The same visitor sends a form and then chooses a time.
+      once: start ? `${visitor.visitorId}-time` : visitor.visitorId,
       visitorId: visitor.visitorId,
       source: visitor.source,
       device: visitor.device,

@@ -108,6 +108,7 @@ export const choiceOf = (number: number, changes: Partial<PageChoice> = {}): Pag
   visitors30: 0,
   leads30: 0,
   converted30: 0,
+  hasForm: true,
   changedAt: '2026-11-05T16:30:00Z',
   ...changes,
 });

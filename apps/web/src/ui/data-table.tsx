@@ -37,22 +37,30 @@ export function DataTable<Row extends object>({
   columns,
   rows,
   keyOf,
+  groupOf,
   rowClass,
+  fixed = false,
 }: {
   /** What the rows are, for screen readers. */
   label: string;
   columns: readonly Column<Row>[];
   rows: readonly Row[];
   keyOf: (row: Row) => string;
+  /** The heading under which a row stands; rows with an empty one come first, without a heading. */
+  groupOf?: (row: Row) => string;
   rowClass?: (row: Row) => string;
+  /** Columns keep their widths whatever is in them; on a phone there is then no header to be seen. */
+  fixed?: boolean;
 }) {
   const definitions = useMemo(() => columns.map(definitionOf), [columns]);
   const data = useMemo(() => [...rows], [rows]);
   const table = useTable({ features, columns: definitions, data, getRowId: keyOf });
   const byId = new Map(columns.map((column) => [column.id, column]));
   return (
-    <table aria-label={label} className="w-full tabular-nums">
-      <thead className="sticky top-0 z-10 bg-paper text-left text-xs text-muted">
+    <table aria-label={label} className={`w-full tabular-nums ${fixed ? 'table-fixed' : ''}`}>
+      <thead
+        className={`sticky top-0 z-10 bg-paper text-left text-xs text-muted ${fixed ? 'max-md:sr-only' : ''}`}
+      >
         {table.getHeaderGroups().map((group) => (
           <tr key={group.id} className="h-9">
             {group.headers.map(({ id, column }) => (
@@ -66,22 +74,43 @@ export function DataTable<Row extends object>({
           </tr>
         ))}
       </thead>
-      <tbody>
-        {table.getRowModel().rows.map((row) => (
-          <tr
-            key={row.id}
-            className={`h-10 border-b border-line hover:bg-sheet ${rowClass?.(row.original) ?? ''}`}
-          >
-            {columns.map((column) => (
-              <td key={column.id} className={classOf(column)}>
-                {column.cell(row.original)}
-              </td>
+      {inGroups(table.getRowModel().rows, ({ original }) => groupOf?.(original) ?? '').map(
+        ([group, members]) => (
+          <tbody key={group}>
+            {group && (
+              <tr className="h-9 border-b border-line bg-line/40">
+                <th
+                  scope="rowgroup"
+                  colSpan={columns.length}
+                  className="pl-6 text-left text-xs font-semibold max-md:pl-4"
+                >
+                  {group}
+                </th>
+              </tr>
+            )}
+            {members.map(({ id, original }) => (
+              <tr
+                key={id}
+                className={`h-10 border-b border-line hover:bg-sheet ${rowClass?.(original) ?? ''}`}
+              >
+                {columns.map((column) => (
+                  <td key={column.id} className={classOf(column)}>
+                    {column.cell(original)}
+                  </td>
+                ))}
+              </tr>
             ))}
-          </tr>
-        ))}
-      </tbody>
+          </tbody>
+        ),
+      )}
     </table>
   );
+}
+
+/** In the order of the groups' names; within a group the order stays. */
+function inGroups<Row>(rows: readonly Row[], groupOf: (row: Row) => string): [string, Row[]][] {
+  const names = [...new Set(rows.map(groupOf))].sort((a, b) => a.localeCompare(b));
+  return names.map((name) => [name, rows.filter((row) => groupOf(row) === name)]);
 }
 
 const definitionOf = <Row extends object>({
@@ -106,7 +135,7 @@ function Header<Row>({
   sorted: false | 'asc' | 'desc';
   onSort: ((event: unknown) => void) | undefined;
 }) {
-  const { header, sortBy, hideHeader } = column;
+  const { header, sortBy, hideHeader, isNumber } = column;
   const Arrow = sorted === 'desc' ? ArrowDown : ArrowUp;
   return (
     <th
@@ -119,7 +148,7 @@ function Header<Row>({
       ) : sortBy ? (
         <button
           type="button"
-          className="inline-flex items-center gap-1 font-semibold hover:text-ink"
+          className={`inline-flex items-center gap-1 font-semibold hover:text-ink ${isNumber ? 'flex-row-reverse' : ''}`}
           onClick={onSort}
         >
           {header}

@@ -62,13 +62,14 @@ export class FunnelRemoval implements OnModuleInit {
   ): Promise<Loss[]> {
     const { zone } = await this.clients.get(clientId);
     const counts = await this.results.byPage(clientId, this.clock.now(), zone, days);
-    const sum = (key: 'visitors' | 'newLeads') =>
-      steps.reduce((total, { id }) => total + (counts.get(id)?.[key] ?? 0), 0);
+    // Who saw the first page and the next is one visitor.
+    const visitors = Math.max(0, ...steps.map(({ id }) => counts.get(id)?.visitors ?? 0));
+    const leads = steps.reduce((sum, { id }) => sum + (counts.get(id)?.newLeads ?? 0), 0);
     const own = steps.map(({ id }) => id as string);
     const named = [...own, ...others, ...steps.flatMap(({ draft }) => formsOn(draft))];
     return [
-      { what: 'visitors', count: sum('visitors'), names: [] },
-      { what: 'leads', count: sum('newLeads'), names: [] },
+      { what: 'visitors', count: visitors, names: [] },
+      { what: 'leads', count: leads, names: [] },
       ...(await usesOf(db, clientId, named, new Set(own))),
     ];
   }

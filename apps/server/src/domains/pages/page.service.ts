@@ -90,6 +90,7 @@ export class PageService implements OnModuleInit {
       visitors30: counts.get(page.id)?.visitors ?? 0,
       leads30: counts.get(page.id)?.leads ?? 0,
       converted30: counts.get(page.id)?.converted ?? 0,
+      hasForm: formsOn(page.draft).length > 0,
       changedAt: page.changedAt.toString(),
     }));
   }

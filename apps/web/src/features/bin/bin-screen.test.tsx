@@ -25,7 +25,7 @@ const names = () =>
   screen
     .getAllByRole('row')
     .slice(1)
-    .map((row) => within(row).getAllByRole('cell')[0]!.textContent);
+    .map((row) => within(row).getAllByRole('cell')[0]!.firstChild!.textContent);
 
 it('says what is in it, who deleted it and when it goes for good', async () => {
   await opened([entry(5)]);

@@ -99,7 +99,14 @@ const columnsOf = (
     header: 'Name',
     className: 'max-w-80 truncate font-semibold',
     sortBy: ({ name }) => name,
-    cell: ({ name }) => name,
+    cell: ({ name, kind }) => (
+      <>
+        {name}
+        <span className="block text-xs font-normal text-muted capitalize md:hidden">
+          {kindWords[kind]}
+        </span>
+      </>
+    ),
   },
   {
     id: 'kind',

@@ -86,7 +86,10 @@ function RemovalDialog({
   const [typed, setTyped] = useState('');
   const isNamed = !isLive || typed.trim().toLowerCase() === name.trim().toLowerCase();
   return (
-    <Dialog title={`Delete the ${kindWords[kind]} “${name}”?`} onClose={onClose}>
+    <Dialog
+      title={kind === 'person' ? `Delete ${name}?` : `Delete the ${kindWords[kind]} “${name}”?`}
+      onClose={onClose}
+    >
       <form
         className="grid gap-4"
         onSubmit={(event) => {
@@ -101,7 +104,9 @@ function RemovalDialog({
           ))}
         </ul>
         <p className="text-muted">
-          It stays in the bin for 30 days and can be restored there. Then it is gone for good.
+          {kind === 'person'
+            ? 'They stay in the bin for 30 days and can be restored there. Then everything that is known of them is gone for good.'
+            : 'It stays in the bin for 30 days and can be restored there. Then it is gone for good.'}
         </p>
         {isLive && (
           <TextField

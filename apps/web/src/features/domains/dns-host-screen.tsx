@@ -5,6 +5,7 @@ import { call, messageOf } from '../../api/call.ts';
 import { useAsk, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
+import { DataTable, type Column } from '../../ui/data-table.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
@@ -51,40 +52,16 @@ export function DnsHostScreen() {
           In the demo this stands in for the place where clients keep their domains. A small DNS
           server on this machine answers with what is written here.
         </p>
-        <table className="w-full text-left">
-          <thead className="text-xs text-muted">
-            <tr className="h-9 border-b border-line">
-              <th className="font-semibold">Name</th>
-              <th className="font-semibold">Type</th>
-              <th className="font-semibold">Value</th>
-              <th>
-                <span className="sr-only">Remove</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {asked.data.records.length === 0 && (
-              <tr className="h-11 text-muted">
-                <td colSpan={4}>No record yet. Add the one that an address asks for.</td>
-              </tr>
-            )}
-            {asked.data.records.map((one) => (
-              <tr key={one.id} className="h-11 border-b border-line">
-                <td className="pr-4 break-all">{one.name}</td>
-                <td className="pr-4 font-semibold">{one.type}</td>
-                <td className="pr-4 break-all">{one.value}</td>
-                <td className="text-right">
-                  <IconButton
-                    label={`Remove ${one.type} ${one.name}`}
-                    onClick={() => void remove(one)}
-                  >
-                    <Trash2 />
-                  </IconButton>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        {asked.data.records.length === 0 ? (
+          <p className="text-muted">No record yet. Add the one that an address asks for.</p>
+        ) : (
+          <DataTable
+            label="Records"
+            columns={columnsOf((one) => void remove(one))}
+            rows={asked.data.records}
+            keyOf={({ id }) => String(id)}
+          />
+        )}
         <form
           className="grid grid-cols-[1fr_110px_1fr_auto] items-end gap-3 max-md:grid-cols-1"
           onSubmit={(event) => {
@@ -125,3 +102,38 @@ export function DnsHostScreen() {
     </>
   );
 }
+
+const columnsOf = (remove: (one: StandInRecord) => void): Column<StandInRecord>[] => [
+  {
+    id: 'name',
+    header: 'Name',
+    className: 'break-all',
+    sortBy: ({ name }) => name,
+    cell: ({ name }) => name,
+  },
+  {
+    id: 'type',
+    header: 'Type',
+    className: 'font-semibold',
+    sortBy: ({ type }) => type,
+    cell: ({ type }) => type,
+  },
+  {
+    id: 'value',
+    header: 'Value',
+    className: 'break-all',
+    sortBy: ({ value }) => value,
+    cell: ({ value }) => value,
+  },
+  {
+    id: 'remove',
+    header: 'Remove',
+    hideHeader: true,
+    className: 'text-right',
+    cell: (one) => (
+      <IconButton label={`Remove ${one.type} ${one.name}`} onClick={() => remove(one)}>
+        <Trash2 />
+      </IconButton>
+    ),
+  },
+];

@@ -126,7 +126,7 @@ const columnsOf = (client: ClientSummary): Column<PageChoice>[] => [
     header: 'Leads',
     isNumber: true,
     sortBy: ({ leads30 }) => leads30,
-    cell: ({ leads30 }) => leads30.toLocaleString('en-US'),
+    cell: ({ hasForm, leads30 }) => (hasForm ? leads30.toLocaleString('en-US') : '–'),
   },
   {
     id: 'rate',
@@ -135,7 +135,8 @@ const columnsOf = (client: ClientSummary): Column<PageChoice>[] => [
     wideOnly: true,
     className: 'font-semibold',
     sortBy: ({ converted30, visitors30 }) => converted30 / Math.max(1, visitors30),
-    cell: ({ converted30, visitors30 }) => shareText(converted30, visitors30),
+    cell: ({ hasForm, converted30, visitors30 }) =>
+      hasForm ? shareText(converted30, visitors30) : '–',
   },
   {
     id: 'changed',

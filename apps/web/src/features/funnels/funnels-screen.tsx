@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { useAsk, useClients } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { LinkButton } from '../../ui/button.tsx';
+import { DataTable, type Column } from '../../ui/data-table.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
@@ -40,41 +41,13 @@ export function FunnelsScreen() {
       </PageHead>
       <FunnelsTabs clientSlug={client.slug} />
       {list.length > 0 ? (
-        <div className="overflow-x-auto">
-          <table className="w-full min-w-[640px] tabular-nums">
-            <thead className="text-left text-xs text-muted">
-              <tr className="h-9 border-b border-line">
-                <th className="pl-6 font-semibold">Name</th>
-                <th className="font-semibold">State</th>
-                <th className="font-semibold">First page</th>
-                <th className="text-right font-semibold">Visitors, 30 days</th>
-                <th className="text-right font-semibold">Leads</th>
-                <th className="pr-6 text-right font-semibold">Conversion rate</th>
-              </tr>
-            </thead>
-            {inFolders(
-              list,
-              words ? (funnel) => nameOf(funnel.clientId) : ({ folder }) => folder,
-            ).map(([folder, funnels]) => (
-              <tbody key={folder}>
-                {folder && (
-                  <tr className="h-9 border-b border-line bg-line/40">
-                    <th colSpan={6} className="pl-6 text-left text-xs font-semibold">
-                      {folder}
-                    </th>
-                  </tr>
-                )}
-                {funnels.map((funnel) => (
-                  <Row
-                    key={funnel.id}
-                    funnel={funnel}
-                    slug={clients.find(({ id }) => id === funnel.clientId)?.slug ?? ''}
-                  />
-                ))}
-              </tbody>
-            ))}
-          </table>
-        </div>
+        <DataTable
+          label="Funnels"
+          columns={columnsOf((id) => clients.find((one) => one.id === id)?.slug ?? '')}
+          rows={list}
+          keyOf={({ id }) => id}
+          groupOf={words ? ({ clientId }) => nameOf(clientId) : ({ folder }) => folder}
+        />
       ) : words ? (
         <Empty title="No funnel matches">
           <p>No client has a funnel whose name, folder or address says “{sought.trim()}”.</p>
@@ -91,35 +64,62 @@ export function FunnelsScreen() {
   );
 }
 
-/** Those in no folder first, then the folders by name. */
-function inFolders(
-  list: FunnelSummary[],
-  folderOf: (funnel: FunnelSummary) => string,
-): [folder: string, funnels: FunnelSummary[]][] {
-  const names = [...new Set(list.map(folderOf))].sort((a, b) => a.localeCompare(b));
-  return names.map((name) => [name, list.filter((funnel) => folderOf(funnel) === name)]);
-}
-
-function Row({ funnel, slug }: { funnel: FunnelSummary; slug: string }) {
-  return (
-    <tr className="h-11 border-b border-line hover:bg-sheet">
-      <td className="pl-6 font-semibold">
-        <Link className="hover:text-plum-dark hover:underline" to={`/${slug}/funnels/${funnel.id}`}>
-          {funnel.name}
+const columnsOf = (slugOf: (client: string) => string): Column<FunnelSummary>[] => [
+  {
+    id: 'name',
+    header: 'Name',
+    className: 'max-md:py-2',
+    sortBy: ({ name }) => name,
+    cell: ({ id, clientId, name, steps }) => (
+      <>
+        <Link
+          className="font-semibold hover:text-plum-dark hover:underline"
+          to={`/${slugOf(clientId)}/funnels/${id}`}
+        >
+          {name}
         </Link>
-        <span className="ml-2 font-normal text-muted">
-          {funnel.steps} {funnel.steps === 1 ? 'step' : 'steps'}
+        <span className="ml-2 text-muted">
+          {steps} {steps === 1 ? 'step' : 'steps'}
         </span>
-      </td>
-      <td>
-        <StatePill state={funnel.state} />
-      </td>
-      <td className="max-w-72 truncate text-muted">{funnel.address}</td>
-      <td className="text-right">{funnel.visitors30.toLocaleString('en-US')}</td>
-      <td className="text-right">{funnel.leads30.toLocaleString('en-US')}</td>
-      <td className="pr-6 text-right font-semibold">
-        {shareText(funnel.converted30, funnel.visitors30)}
-      </td>
-    </tr>
-  );
-}
+      </>
+    ),
+  },
+  {
+    id: 'state',
+    header: 'State',
+    sortBy: ({ state }) => state,
+    cell: ({ state }) => <StatePill state={state} />,
+  },
+  {
+    id: 'address',
+    header: 'First page',
+    wideOnly: true,
+    className: 'max-w-72 truncate text-muted',
+    sortBy: ({ address }) => address ?? '',
+    cell: ({ address }) => address,
+  },
+  {
+    id: 'visitors',
+    header: 'Visitors, 30 days',
+    isNumber: true,
+    wideOnly: true,
+    sortBy: ({ visitors30 }) => visitors30,
+    cell: ({ visitors30 }) => visitors30.toLocaleString('en-US'),
+  },
+  {
+    id: 'leads',
+    header: 'Leads',
+    isNumber: true,
+    sortBy: ({ leads30 }) => leads30,
+    cell: ({ leads30 }) => leads30.toLocaleString('en-US'),
+  },
+  {
+    id: 'rate',
+    header: 'Conversion rate',
+    isNumber: true,
+    wideOnly: true,
+    className: 'font-semibold',
+    sortBy: ({ converted30, visitors30 }) => converted30 / Math.max(1, visitors30),
+    cell: ({ converted30, visitors30 }) => shareText(converted30, visitors30),
+  },
+];

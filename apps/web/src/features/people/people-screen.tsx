@@ -6,6 +6,7 @@ import { call, type CallError } from '../../api/call.ts';
 import { keyOf } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
+import { DataTable, type Column } from '../../ui/data-table.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
@@ -68,11 +69,15 @@ export function PeopleScreen() {
             <NobodyHere searched={asked} />
           ) : (
             <>
-              <PeopleTable
-                people={people}
-                slug={client.slug}
-                zone={client.zone}
-                chosen={personId}
+              <DataTable
+                label="People"
+                fixed
+                columns={columnsOf(client.slug, client.zone)}
+                rows={people}
+                keyOf={({ id }) => id}
+                rowClass={({ id }) =>
+                  `relative max-md:flex max-md:h-auto max-md:flex-wrap max-md:items-center max-md:py-2 ${id === personId ? 'bg-plum-tint' : ''}`
+                }
               />
               {list.hasNextPage && (
                 <div className="p-4 text-center">
@@ -107,70 +112,63 @@ function NobodyHere({ searched }: { searched: string }) {
   );
 }
 
-function PeopleTable({
-  people,
-  slug,
-  zone,
-  chosen,
-}: {
-  people: PersonSummary[];
-  slug: string;
-  zone: string;
-  chosen: string | undefined;
-}) {
-  return (
-    <table className="w-full table-fixed">
-      <thead className="sticky top-0 z-10 bg-paper text-left text-xs text-muted max-md:sr-only">
-        <tr className="h-8 [&>th]:border-b [&>th]:border-line [&>th]:px-3 [&>th]:font-semibold [&>th:first-child]:pl-6">
-          <th className="w-[24%]">Name</th>
-          <th className="w-[20%]">Contact</th>
-          <th>Tags</th>
-          <th className="w-[18%]">Source</th>
-          <th className="w-[12%]">Assigned to</th>
-          <th className="w-24">Added</th>
-        </tr>
-      </thead>
-      <tbody>
-        {people.map((person) => (
-          <tr
-            key={person.id}
-            className={`relative h-10 border-b border-line max-md:flex max-md:h-auto max-md:flex-wrap max-md:items-center max-md:py-2 [&>td]:truncate [&>td]:px-3 [&>td:first-child]:pl-6 ${person.id === chosen ? 'bg-plum-tint' : 'hover:bg-sheet'}`}
-          >
-            <td className="font-semibold">
-              <Link to={`/${slug}/people/${person.id}`} className="after:absolute after:inset-0">
-                {nameOf(person)}
-              </Link>
-            </td>
-            <td>
-              {person.phone ? (
-                <a
-                  className="relative hover:underline"
-                  href={`tel:${person.phone.replace(/[^\d+]/g, '')}`}
-                >
-                  {person.phone}
-                </a>
-              ) : (
-                person.email
-              )}
-            </td>
-            <td className="space-x-1">
-              {person.tags.map((tag) => (
-                <Pill key={tag} tone="plum">
-                  {tag}
-                </Pill>
-              ))}
-            </td>
-            <td className="max-md:hidden">{person.source}</td>
-            <td className="max-md:hidden">{person.assigneeName ?? 'nobody'}</td>
-            <td className="text-muted tabular-nums max-md:hidden">
-              {dayText(person.addedAt, zone).slice(4)}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
+const columnsOf = (slug: string, zone: string): Column<PersonSummary>[] => [
+  {
+    id: 'name',
+    header: 'Name',
+    className: 'md:w-[24%] truncate font-semibold',
+    cell: (person) => (
+      <Link to={`/${slug}/people/${person.id}`} className="after:absolute after:inset-0">
+        {nameOf(person)}
+      </Link>
+    ),
+  },
+  {
+    id: 'contact',
+    header: 'Contact',
+    className: 'md:w-[20%] truncate',
+    cell: ({ phone, email }) =>
+      phone ? (
+        <a className="relative hover:underline" href={`tel:${phone.replace(/[^\d+]/g, '')}`}>
+          {phone}
+        </a>
+      ) : (
+        email
+      ),
+  },
+  {
+    id: 'tags',
+    header: 'Tags',
+    className: 'space-x-1 truncate',
+    cell: ({ tags }) =>
+      tags.map((tag) => (
+        <Pill key={tag} tone="plum">
+          {tag}
+        </Pill>
+      )),
+  },
+  {
+    id: 'source',
+    header: 'Source',
+    wideOnly: true,
+    className: 'w-[18%] truncate',
+    cell: ({ source }) => source,
+  },
+  {
+    id: 'assignee',
+    header: 'Assigned to',
+    wideOnly: true,
+    className: 'w-[12%] truncate',
+    cell: ({ assigneeName }) => assigneeName ?? 'nobody',
+  },
+  {
+    id: 'added',
+    header: 'Added',
+    wideOnly: true,
+    className: 'w-24 text-muted',
+    cell: ({ addedAt }) => dayText(addedAt, zone).slice(4),
+  },
+];
 
 /** The key / leads to the search box, wherever one is on the screen, unless one is writing. */
 function useSlashTo() {
