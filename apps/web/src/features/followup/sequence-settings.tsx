@@ -22,21 +22,7 @@ export function SequenceSettings({
   clientId: string;
   onChange: (content: SequenceContent) => void;
 }) {
-  const client = useClient();
-  const calendars = useAsk(api.listCalendars, { params: { clientId } });
   const set = (changes: Partial<SequenceContent>) => onChange({ ...content, ...changes });
-  const { event, quiet } = content;
-  const starters: Record<typeof event.kind, () => SequenceContent['event']> = {
-    none: () => ({ kind: 'none' }),
-    booking: () => ({ kind: 'booking', calendar: null, each: true }),
-    fixed: () => ({ kind: 'fixed', name: 'the event', at: '2026-12-01T18:30' }),
-  };
-  const endTag = content.endsWhen.find((end) => end.when === 'tagged')?.tag ?? '';
-  const setEnd = (when: EndsWhen['when'], on: boolean) => {
-    const others = content.endsWhen.filter((end) => end.when !== when);
-    const end = when === 'tagged' ? { when, tag: 'done' } : { when };
-    set({ endsWhen: on ? [...others, end] : others });
-  };
   return (
     <details className="border-b border-line px-6 py-2 [&_summary]:cursor-pointer">
       <summary className="font-semibold text-plum-dark">
@@ -49,142 +35,180 @@ export function SequenceSettings({
           value={content.name}
           onChange={(change) => set({ name: change.target.value })}
         />
-        <SelectField
-          label="Counts from"
-          options={{
-            none: 'Sign-up only',
-            booking: 'The person’s booking',
-            fixed: 'A fixed date',
-          }}
-          value={event.kind}
-          onChange={(change) =>
-            set({ event: starters[change.target.value as typeof event.kind]() })
-          }
-        />
-        {event.kind === 'booking' && (
-          <SelectField
-            label="In the calendar"
-            options={{
-              '': 'Any',
-              ...Object.fromEntries(
-                (calendars.data?.calendars ?? []).map((one) => [one.id, one.content.name]),
-              ),
-            }}
-            value={event.calendar ?? ''}
-            onChange={(change) =>
-              set({
-                event: {
-                  ...event,
-                  calendar: (change.target.value || null) as typeof event.calendar,
-                },
-              })
-            }
-          />
-        )}
-        {event.kind === 'booking' && (
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="accent-plum"
-              checked={event.each}
-              onChange={(change) => set({ event: { ...event, each: change.target.checked } })}
-            />
-            Every booking gets its own reminders
-          </label>
-        )}
-        {event.kind === 'fixed' && (
-          <>
-            <TextField
-              label="Event name"
-              maxLength={80}
-              value={event.name}
-              onChange={(change) => set({ event: { ...event, name: change.target.value } })}
-            />
-            <TextField
-              label={client ? `When, ${zoneName(client.zone)}` : 'When'}
-              type="datetime-local"
-              value={event.at}
-              onChange={(change) => set({ event: { ...event, at: change.target.value } })}
-            />
-          </>
-        )}
-        <fieldset className="grid gap-1">
-          <legend className="mb-1 text-xs font-semibold">Ends when</legend>
-          {ends.map(([when, words]) => (
-            <label key={when} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="accent-plum"
-                checked={content.endsWhen.some((end) => end.when === when)}
-                onChange={(change) => setEnd(when, change.target.checked)}
-              />
-              {words}
-              {when === 'tagged' && endTag !== '' && (
-                <input
-                  aria-label="Tag that ends it"
-                  className="h-7 w-32 rounded-control border border-strong-line bg-sheet px-2"
-                  maxLength={40}
-                  value={endTag}
-                  onChange={(change) =>
-                    set({
-                      endsWhen: content.endsWhen.map((end) =>
-                        end.when === 'tagged' ? { when: 'tagged', tag: change.target.value } : end,
-                      ),
-                    })
-                  }
-                />
-              )}
-            </label>
-          ))}
-        </fieldset>
-        <fieldset className="grid content-start gap-2">
-          <legend className="mb-1 text-xs font-semibold">Quiet hours</legend>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="accent-plum"
-              checked={quiet !== null}
-              onChange={(change) =>
-                set({ quiet: change.target.checked ? { from: '21:00', to: '08:00' } : null })
-              }
-            />
-            Hold messages at night
-          </label>
-          {quiet && (
-            <div className="flex items-center gap-2">
-              <input
-                type="time"
-                aria-label="Quiet from"
-                className="h-8 rounded-control border border-strong-line bg-sheet px-2"
-                value={quiet.from}
-                onChange={(change) =>
-                  change.target.value && set({ quiet: { ...quiet, from: change.target.value } })
-                }
-              />
-              to
-              <input
-                type="time"
-                aria-label="Quiet until"
-                className="h-8 rounded-control border border-strong-line bg-sheet px-2"
-                value={quiet.to}
-                onChange={(change) =>
-                  change.target.value && set({ quiet: { ...quiet, to: change.target.value } })
-                }
-              />
-            </div>
-          )}
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="accent-plum"
-              checked={content.again}
-              onChange={(change) => set({ again: change.target.checked })}
-            />
-            People can go through it more than once
-          </label>
-        </fieldset>
+        <EventSetting content={content} clientId={clientId} set={set} />
+        <EndsSetting content={content} set={set} />
+        <QuietSetting content={content} set={set} />
       </div>
     </details>
+  );
+}
+
+interface Setting {
+  content: SequenceContent;
+  set: (changes: Partial<SequenceContent>) => void;
+}
+
+const starters: Record<SequenceContent['event']['kind'], () => SequenceContent['event']> = {
+  none: () => ({ kind: 'none' }),
+  booking: () => ({ kind: 'booking', calendar: null, each: true }),
+  fixed: () => ({ kind: 'fixed', name: 'the event', at: '2026-12-01T18:30' }),
+};
+
+function EventSetting({ content: { event }, clientId, set }: Setting & { clientId: string }) {
+  const client = useClient();
+  const calendars = useAsk(api.listCalendars, { params: { clientId } });
+  return (
+    <>
+      <SelectField
+        label="Counts from"
+        options={{
+          none: 'Sign-up only',
+          booking: 'The person’s booking',
+          fixed: 'A fixed date',
+        }}
+        value={event.kind}
+        onChange={(change) => set({ event: starters[change.target.value as typeof event.kind]() })}
+      />
+      {event.kind === 'booking' && (
+        <SelectField
+          label="In the calendar"
+          options={{
+            '': 'Any',
+            ...Object.fromEntries(
+              (calendars.data?.calendars ?? []).map((one) => [one.id, one.content.name]),
+            ),
+          }}
+          value={event.calendar ?? ''}
+          onChange={(change) =>
+            set({
+              event: {
+                ...event,
+                calendar: (change.target.value || null) as typeof event.calendar,
+              },
+            })
+          }
+        />
+      )}
+      {event.kind === 'booking' && (
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="accent-plum"
+            checked={event.each}
+            onChange={(change) => set({ event: { ...event, each: change.target.checked } })}
+          />
+          Every booking gets its own reminders
+        </label>
+      )}
+      {event.kind === 'fixed' && (
+        <>
+          <TextField
+            label="Event name"
+            maxLength={80}
+            value={event.name}
+            onChange={(change) => set({ event: { ...event, name: change.target.value } })}
+          />
+          <TextField
+            label={client ? `When, ${zoneName(client.zone)}` : 'When'}
+            type="datetime-local"
+            value={event.at}
+            onChange={(change) => set({ event: { ...event, at: change.target.value } })}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+function EndsSetting({ content, set }: Setting) {
+  const endTag = content.endsWhen.find((end) => end.when === 'tagged')?.tag ?? '';
+  const setEnd = (when: EndsWhen['when'], on: boolean) => {
+    const others = content.endsWhen.filter((end) => end.when !== when);
+    const end = when === 'tagged' ? { when, tag: 'done' } : { when };
+    set({ endsWhen: on ? [...others, end] : others });
+  };
+  return (
+    <fieldset className="grid gap-1">
+      <legend className="mb-1 text-xs font-semibold">Ends when</legend>
+      {ends.map(([when, words]) => (
+        <label key={when} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="accent-plum"
+            checked={content.endsWhen.some((end) => end.when === when)}
+            onChange={(change) => setEnd(when, change.target.checked)}
+          />
+          {words}
+          {when === 'tagged' && endTag !== '' && (
+            <input
+              aria-label="Tag that ends it"
+              className="h-7 w-32 rounded-control border border-strong-line bg-sheet px-2"
+              maxLength={40}
+              value={endTag}
+              onChange={(change) =>
+                set({
+                  endsWhen: content.endsWhen.map((end) =>
+                    end.when === 'tagged' ? { when: 'tagged', tag: change.target.value } : end,
+                  ),
+                })
+              }
+            />
+          )}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function QuietSetting({ content, set }: Setting) {
+  const { quiet } = content;
+  return (
+    <fieldset className="grid content-start gap-2">
+      <legend className="mb-1 text-xs font-semibold">Quiet hours</legend>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="accent-plum"
+          checked={quiet !== null}
+          onChange={(change) =>
+            set({ quiet: change.target.checked ? { from: '21:00', to: '08:00' } : null })
+          }
+        />
+        Hold messages at night
+      </label>
+      {quiet && (
+        <div className="flex items-center gap-2">
+          <input
+            type="time"
+            aria-label="Quiet from"
+            className="h-8 rounded-control border border-strong-line bg-sheet px-2"
+            value={quiet.from}
+            onChange={(change) =>
+              change.target.value && set({ quiet: { ...quiet, from: change.target.value } })
+            }
+          />
+          to
+          <input
+            type="time"
+            aria-label="Quiet until"
+            className="h-8 rounded-control border border-strong-line bg-sheet px-2"
+            value={quiet.to}
+            onChange={(change) =>
+              change.target.value && set({ quiet: { ...quiet, to: change.target.value } })
+            }
+          />
+        </div>
+      )}
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="accent-plum"
+          checked={content.again}
+          onChange={(change) => set({ again: change.target.checked })}
+        />
+        People can go through it more than once
+      </label>
+    </fieldset>
   );
 }
 

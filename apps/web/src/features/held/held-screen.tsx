@@ -114,43 +114,15 @@ export function HeldScreen() {
           </p>
           <ul className="grid gap-2">
             {held.map((one) => (
-              <li
+              <HeldItem
                 key={one.id}
-                className="flex flex-wrap items-start gap-x-4 gap-y-2 rounded-card border border-line bg-sheet px-4 py-3"
-              >
-                <div className="min-w-0 flex-1 basis-72">
-                  <dl className="flex flex-wrap gap-x-5 gap-y-1">
-                    {one.answers.map(({ question, answer }) => (
-                      <div key={question} className="min-w-0">
-                        <dt className="text-xs text-muted">{question}</dt>
-                        <dd className="break-words">{answer}</dd>
-                      </div>
-                    ))}
-                  </dl>
-                  <p className="mt-1.5 text-xs text-muted">
-                    {[
-                      reasons[one.reason],
-                      one.form,
-                      `on ${one.page}`,
-                      `from ${one.source}`,
-                      whenText(one.receivedAt, client.zone),
-                    ].join(' · ')}
-                  </p>
-                  {refused.has(one.id) && (
-                    <p role="alert" className="mt-1 font-semibold text-brick">
-                      {refused.get(one.id)}
-                    </p>
-                  )}
-                </div>
-                <div className="flex gap-2">
-                  <Button disabled={isBusy} onClick={() => void act(accept, one)}>
-                    Accept
-                  </Button>
-                  <Button look="quiet" disabled={isBusy} onClick={() => void act(remove, one)}>
-                    Delete
-                  </Button>
-                </div>
-              </li>
+                one={one}
+                zone={client.zone}
+                refusal={refused.get(one.id)}
+                isBusy={isBusy}
+                onAccept={() => void act(accept, one)}
+                onDelete={() => void act(remove, one)}
+              />
             ))}
           </ul>
           {total > held.length && (
@@ -159,5 +131,59 @@ export function HeldScreen() {
         </div>
       )}
     </>
+  );
+}
+
+function HeldItem({
+  one,
+  zone,
+  refusal,
+  isBusy,
+  onAccept,
+  onDelete,
+}: {
+  one: HeldView;
+  zone: string;
+  /** Why it could not be accepted. */
+  refusal: string | undefined;
+  isBusy: boolean;
+  onAccept: () => void;
+  onDelete: () => void;
+}) {
+  return (
+    <li className="flex flex-wrap items-start gap-x-4 gap-y-2 rounded-card border border-line bg-sheet px-4 py-3">
+      <div className="min-w-0 flex-1 basis-72">
+        <dl className="flex flex-wrap gap-x-5 gap-y-1">
+          {one.answers.map(({ question, answer }) => (
+            <div key={question} className="min-w-0">
+              <dt className="text-xs text-muted">{question}</dt>
+              <dd className="break-words">{answer}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="mt-1.5 text-xs text-muted">
+          {[
+            reasons[one.reason],
+            one.form,
+            `on ${one.page}`,
+            `from ${one.source}`,
+            whenText(one.receivedAt, zone),
+          ].join(' · ')}
+        </p>
+        {refusal && (
+          <p role="alert" className="mt-1 font-semibold text-brick">
+            {refusal}
+          </p>
+        )}
+      </div>
+      <div className="flex gap-2">
+        <Button disabled={isBusy} onClick={onAccept}>
+          Accept
+        </Button>
+        <Button look="quiet" disabled={isBusy} onClick={onDelete}>
+          Delete
+        </Button>
+      </div>
+    </li>
   );
 }

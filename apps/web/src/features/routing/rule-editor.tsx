@@ -53,12 +53,6 @@ export function RuleEditor({
   });
   const { value: content, setValue: set } = draft;
   const problem = RuleContent.safeParse(content).error?.issues[0]?.message;
-  const first = (about: Condition['about']) =>
-    choices[about][0]?.id ?? (about === 'source' ? 'Direct' : '');
-  const setCondition = (index: number, condition: Condition) =>
-    set({ ...content, conditions: content.conditions.with(index, condition) });
-  const setAction = (index: number, action: RuleAction) =>
-    set({ ...content, actions: content.actions.with(index, action) });
   return (
     <div className="grid gap-5 border-t border-line p-5 lg:grid-cols-2">
       <div className="grid content-start gap-3">
@@ -68,100 +62,8 @@ export function RuleEditor({
           value={content.name}
           onChange={(event) => set({ ...content, name: event.target.value })}
         />
-        <div className="flex flex-wrap items-center gap-2">
-          When a lead matches
-          <InlineSelect
-            label="All or any of the conditions"
-            options={{ all: 'all of these', any: 'any of these' }}
-            value={content.matches}
-            onChange={(matches) => set({ ...content, matches: matches as 'all' | 'any' })}
-          />
-        </div>
-        <ul className="grid gap-2">
-          {content.conditions.map((condition, index) => (
-            <li key={index} className="flex flex-wrap items-center gap-2">
-              it comes
-              <InlineSelect
-                label={`Condition ${index + 1}`}
-                options={abouts}
-                value={condition.about}
-                onChange={(about) =>
-                  setCondition(index, {
-                    about,
-                    is: first(about as Condition['about']),
-                  } as Condition)
-                }
-              />
-              <NamedSelect
-                label={`Condition ${index + 1}, which`}
-                among={choices[condition.about]}
-                value={condition.is}
-                onChange={(is) => setCondition(index, { ...condition, is } as Condition)}
-              />
-              <IconButton
-                label={`Remove condition ${index + 1}`}
-                onClick={() =>
-                  set({ ...content, conditions: content.conditions.toSpliced(index, 1) })
-                }
-              >
-                <Trash2 />
-              </IconButton>
-            </li>
-          ))}
-        </ul>
-        <div>
-          <Button
-            look="quiet"
-            onClick={() =>
-              set({
-                ...content,
-                conditions: [
-                  ...content.conditions,
-                  { about: 'form', is: first('form') } as Condition,
-                ],
-              })
-            }
-          >
-            Add a condition
-          </Button>
-        </div>
-        <p>then, in this order</p>
-        <ul className="grid gap-2">
-          {content.actions.map((action, index) => (
-            <li key={index} className="flex flex-wrap items-center gap-2">
-              <InlineSelect
-                label={`Action ${index + 1}`}
-                options={does}
-                value={action.kind}
-                onChange={(kind) =>
-                  setAction(index, newAction(kind as RuleAction['kind'], choices))
-                }
-              />
-              <ActionValue
-                action={action}
-                choices={choices}
-                label={`Action ${index + 1}, which`}
-                onChange={(changed) => setAction(index, changed)}
-              />
-              <IconButton
-                label={`Remove action ${index + 1}`}
-                onClick={() => set({ ...content, actions: content.actions.toSpliced(index, 1) })}
-              >
-                <Trash2 />
-              </IconButton>
-            </li>
-          ))}
-        </ul>
-        <div>
-          <Button
-            look="quiet"
-            onClick={() =>
-              set({ ...content, actions: [...content.actions, newAction('tag', choices)] })
-            }
-          >
-            Add an action
-          </Button>
-        </div>
+        <Conditions content={content} choices={choices} set={set} />
+        <Actions content={content} choices={choices} set={set} />
       </div>
       <div className="grid content-start gap-4">
         <Preview content={content} clientId={clientId} slug={slug} />
@@ -195,6 +97,124 @@ export function RuleEditor({
         </div>
       </div>
     </div>
+  );
+}
+
+interface Part {
+  content: RuleContent;
+  choices: RuleChoices;
+  set: (content: RuleContent) => void;
+}
+
+function Conditions({ content, choices, set }: Part) {
+  const first = (about: Condition['about']) =>
+    choices[about][0]?.id ?? (about === 'source' ? 'Direct' : '');
+  const setCondition = (index: number, condition: Condition) =>
+    set({ ...content, conditions: content.conditions.with(index, condition) });
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-2">
+        When a lead matches
+        <InlineSelect
+          label="All or any of the conditions"
+          options={{ all: 'all of these', any: 'any of these' }}
+          value={content.matches}
+          onChange={(matches) => set({ ...content, matches: matches as 'all' | 'any' })}
+        />
+      </div>
+      <ul className="grid gap-2">
+        {content.conditions.map((condition, index) => (
+          <li key={index} className="flex flex-wrap items-center gap-2">
+            it comes
+            <InlineSelect
+              label={`Condition ${index + 1}`}
+              options={abouts}
+              value={condition.about}
+              onChange={(about) =>
+                setCondition(index, {
+                  about,
+                  is: first(about as Condition['about']),
+                } as Condition)
+              }
+            />
+            <NamedSelect
+              label={`Condition ${index + 1}, which`}
+              among={choices[condition.about]}
+              value={condition.is}
+              onChange={(is) => setCondition(index, { ...condition, is } as Condition)}
+            />
+            <IconButton
+              label={`Remove condition ${index + 1}`}
+              onClick={() =>
+                set({ ...content, conditions: content.conditions.toSpliced(index, 1) })
+              }
+            >
+              <Trash2 />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <div>
+        <Button
+          look="quiet"
+          onClick={() =>
+            set({
+              ...content,
+              conditions: [
+                ...content.conditions,
+                { about: 'form', is: first('form') } as Condition,
+              ],
+            })
+          }
+        >
+          Add a condition
+        </Button>
+      </div>
+    </>
+  );
+}
+
+function Actions({ content, choices, set }: Part) {
+  const setAction = (index: number, action: RuleAction) =>
+    set({ ...content, actions: content.actions.with(index, action) });
+  return (
+    <>
+      <p>then, in this order</p>
+      <ul className="grid gap-2">
+        {content.actions.map((action, index) => (
+          <li key={index} className="flex flex-wrap items-center gap-2">
+            <InlineSelect
+              label={`Action ${index + 1}`}
+              options={does}
+              value={action.kind}
+              onChange={(kind) => setAction(index, newAction(kind as RuleAction['kind'], choices))}
+            />
+            <ActionValue
+              action={action}
+              choices={choices}
+              label={`Action ${index + 1}, which`}
+              onChange={(changed) => setAction(index, changed)}
+            />
+            <IconButton
+              label={`Remove action ${index + 1}`}
+              onClick={() => set({ ...content, actions: content.actions.toSpliced(index, 1) })}
+            >
+              <Trash2 />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <div>
+        <Button
+          look="quiet"
+          onClick={() =>
+            set({ ...content, actions: [...content.actions, newAction('tag', choices)] })
+          }
+        >
+          Add an action
+        </Button>
+      </div>
+    </>
   );
 }
 

@@ -88,69 +88,99 @@ function Rules({
       ) : (
         <ol className="grid max-w-5xl gap-3 p-6 max-md:p-4">
           {rules.map((rule, index) => (
-            <li
+            <RuleItem
               key={rule.id}
-              className={`rounded-card border bg-sheet ${rule.on ? 'border-line' : 'border-dashed border-strong-line'}`}
-            >
-              <div className="flex items-start gap-3 px-5 py-3">
-                <div className="min-w-0 flex-1">
-                  <h2 className="flex flex-wrap items-center gap-2 text-lg">
-                    {rule.content.name}
-                    <Pill tone={rule.on ? 'leaf' : 'plain'}>{rule.on ? 'On' : 'Off'}</Pill>
-                    <span className="font-sans text-xs font-normal text-muted tabular-nums">
-                      matched {rule.matched30.toLocaleString('en-US')}{' '}
-                      {rule.matched30 === 1 ? 'lead' : 'leads'} in the last 30 days
-                    </span>
-                  </h2>
-                  <RuleSentence content={rule.content} choices={choices} />
-                </div>
-                <IconButton
-                  label={`Move ${rule.content.name} up`}
-                  disabled={index === 0}
-                  onClick={() => void move(index, -1)}
-                >
-                  <ArrowUp />
-                </IconButton>
-                <IconButton
-                  label={`Move ${rule.content.name} down`}
-                  disabled={index === rules.length - 1}
-                  onClick={() => void move(index, 1)}
-                >
-                  <ArrowDown />
-                </IconButton>
-                <IconButton
-                  label={`Delete ${rule.content.name}`}
-                  onClick={() =>
-                    void remove({
-                      kind: 'rule',
-                      id: rule.id,
-                      does: () => call(api.removeRule, { params: { ruleId: rule.id } }),
-                    })
-                  }
-                >
-                  <Trash2 />
-                </IconButton>
-                <Button
-                  aria-expanded={open === rule.id}
-                  onClick={() => setOpen(open === rule.id ? null : rule.id)}
-                >
-                  {open === rule.id ? 'Close' : 'Edit'}
-                </Button>
-              </div>
-              {open === rule.id && (
-                <RuleEditor
-                  rule={rule}
-                  clientId={client.id}
-                  slug={client.slug}
-                  choices={choices}
-                  onKept={() => setOpen(null)}
-                />
-              )}
-            </li>
+              rule={rule}
+              choices={choices}
+              isFirst={index === 0}
+              isLast={index === rules.length - 1}
+              isOpen={open === rule.id}
+              onToggle={(shown) => setOpen(shown ? rule.id : null)}
+              onMove={(by) => void move(index, by)}
+              onRemove={() =>
+                void remove({
+                  kind: 'rule',
+                  id: rule.id,
+                  does: () => call(api.removeRule, { params: { ruleId: rule.id } }),
+                })
+              }
+              client={client}
+            />
           ))}
         </ol>
       )}
       {removal}
     </>
+  );
+}
+
+function RuleItem({
+  rule,
+  choices,
+  client,
+  isFirst,
+  isLast,
+  isOpen,
+  onToggle,
+  onMove,
+  onRemove,
+}: {
+  rule: RuleView;
+  choices: RuleChoices;
+  client: { id: string; slug: string };
+  isFirst: boolean;
+  isLast: boolean;
+  isOpen: boolean;
+  onToggle: (isOpen: boolean) => void;
+  onMove: (by: -1 | 1) => void;
+  onRemove: () => void;
+}) {
+  return (
+    <li
+      className={`rounded-card border bg-sheet ${rule.on ? 'border-line' : 'border-dashed border-strong-line'}`}
+    >
+      <div className="flex items-start gap-3 px-5 py-3">
+        <div className="min-w-0 flex-1">
+          <h2 className="flex flex-wrap items-center gap-2 text-lg">
+            {rule.content.name}
+            <Pill tone={rule.on ? 'leaf' : 'plain'}>{rule.on ? 'On' : 'Off'}</Pill>
+            <span className="font-sans text-xs font-normal text-muted tabular-nums">
+              matched {rule.matched30.toLocaleString('en-US')}{' '}
+              {rule.matched30 === 1 ? 'lead' : 'leads'} in the last 30 days
+            </span>
+          </h2>
+          <RuleSentence content={rule.content} choices={choices} />
+        </div>
+        <IconButton
+          label={`Move ${rule.content.name} up`}
+          disabled={isFirst}
+          onClick={() => onMove(-1)}
+        >
+          <ArrowUp />
+        </IconButton>
+        <IconButton
+          label={`Move ${rule.content.name} down`}
+          disabled={isLast}
+          onClick={() => onMove(1)}
+        >
+          <ArrowDown />
+        </IconButton>
+        <IconButton label={`Delete ${rule.content.name}`} onClick={onRemove}>
+          <Trash2 />
+        </IconButton>
+        <Button aria-expanded={isOpen} onClick={() => onToggle(!isOpen)}>
+          {isOpen ? 'Close' : 'Edit'}
+        </Button>
+      </div>
+      {isOpen && (
+        <RuleEditor
+          rule={rule}
+          clientId={client.id}
+          slug={client.slug}
+          choices={choices}
+          onKept={() => onToggle(false)}
+        />
+      )}
+    </li>
   );
 }

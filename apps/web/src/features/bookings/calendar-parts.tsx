@@ -1,0 +1,290 @@
+import { api } from '@plumgate/contract';
+import type { Calendar, CalendarContent } from '@plumgate/core/booking';
+import { weekdays, type Span } from '@plumgate/core/opening';
+import { Plus, Trash2 } from 'lucide-react';
+import { Temporal } from 'temporal-polyfill';
+import { useAsk } from '../../api/hooks.ts';
+import { Button, IconButton } from '../../ui/button.tsx';
+import { LongField, SelectField, TextField } from '../../ui/field.tsx';
+
+/** When people may book, and in which zone that is meant. */
+export function OpeningHours({
+  rules,
+  onChange,
+}: {
+  rules: Calendar;
+  onChange: (changes: Partial<Calendar>) => void;
+}) {
+  return (
+    <section className="grid gap-3">
+      <h2 className="text-lg">Opening hours</h2>
+      <TextField
+        label="Time zone"
+        value={rules.zone}
+        help="A name such as America/New_York. Every message and page about a booking shows its time in this zone."
+        onChange={(event) => onChange({ zone: event.target.value.trim() })}
+      />
+      {weekdays.map((weekday, index) => (
+        <Spans
+          key={weekday}
+          label={weekday}
+          spans={rules.hours[index]!}
+          onChange={(spans) => onChange({ hours: rules.hours.with(index, spans) })}
+        />
+      ))}
+    </section>
+  );
+}
+
+type Minutes = 'length' | 'startEvery' | 'before' | 'after' | 'notice';
+const minuteFields: [Minutes, string, string][] = [
+  ['length', 'Length', 'minutes'],
+  ['startEvery', 'Start times every', 'minutes'],
+  ['before', 'Buffer before', 'minutes'],
+  ['after', 'Buffer after', 'minutes'],
+  ['notice', 'Minimum notice', 'minutes, for booking and for changing'],
+];
+
+/** What a booking is: where, how long, how soon and how many. */
+export function BookingTerms({
+  content,
+  onChange,
+}: {
+  content: CalendarContent;
+  onChange: (content: CalendarContent) => void;
+}) {
+  const { rules } = content;
+  const setRules = (changes: Partial<Calendar>) =>
+    onChange({ ...content, rules: { ...rules, ...changes } });
+  return (
+    <section className="grid grid-cols-2 gap-3">
+      <h2 className="col-span-2 text-lg">A booking</h2>
+      <TextField
+        label="Name"
+        value={content.name}
+        maxLength={80}
+        onChange={(event) => onChange({ ...content, name: event.target.value })}
+      />
+      <TextField
+        label="Where"
+        value={content.where}
+        maxLength={200}
+        help="Leave empty to use the address on the fact sheet"
+        onChange={(event) => onChange({ ...content, where: event.target.value })}
+      />
+      {minuteFields.map(([field, label, help]) => (
+        <TextField
+          key={field}
+          label={label}
+          type="number"
+          min={0}
+          help={help}
+          value={rules[field]}
+          onChange={(event) => setRules({ [field]: event.target.valueAsNumber || 0 })}
+        />
+      ))}
+      <TextField
+        label="Bookable up to"
+        type="number"
+        min={0}
+        help="days"
+        value={rules.ahead}
+        onChange={(event) => setRules({ ahead: event.target.valueAsNumber || 0 })}
+      />
+      <TextField
+        label="Daily limit"
+        type="number"
+        min={1}
+        help="empty for no limit"
+        value={rules.mostPerDay ?? ''}
+        onChange={(event) => setRules({ mostPerDay: event.target.valueAsNumber || null })}
+      />
+      <TextField
+        label="Seats"
+        type="number"
+        min={1}
+        help="1 for a consultation, more for an event"
+        value={rules.seats}
+        onChange={(event) => setRules({ seats: event.target.valueAsNumber || 0 })}
+      />
+    </section>
+  );
+}
+
+/** What a booking causes: the confirmation, who is notified, and a sequence. */
+export function AfterBooking({
+  content,
+  clientId,
+  onChange,
+}: {
+  content: CalendarContent;
+  clientId: string;
+  onChange: (content: CalendarContent) => void;
+}) {
+  const sequences = useAsk(api.listSequences, { params: { clientId } });
+  const set = (changes: Partial<CalendarContent>) => onChange({ ...content, ...changes });
+  const { confirmation } = content;
+  return (
+    <section className="grid gap-3">
+      <h2 className="text-lg">After booking</h2>
+      <TextField
+        label="Confirmation: subject"
+        value={confirmation.subject}
+        onChange={(event) =>
+          set({ confirmation: { ...confirmation, subject: event.target.value } })
+        }
+      />
+      <LongField
+        label="Confirmation: message"
+        rows={9}
+        value={confirmation.body}
+        help="Merge fields: {{ booking.when }}, {{ booking.where }}, {{ booking.change_link }}, {{ person.first_name }}. The calendar file goes along."
+        onChange={(event) => set({ confirmation: { ...confirmation, body: event.target.value } })}
+      />
+      <TextField
+        label="Notify"
+        value={content.notify.join(', ')}
+        help="Email addresses, separated by commas"
+        onChange={(event) => set({ notify: event.target.value.split(/[\s,]+/).filter(Boolean) })}
+      />
+      <SelectField
+        label="Starts the sequence"
+        options={{
+          '': 'None',
+          ...Object.fromEntries(
+            (sequences.data?.sequences ?? []).map((one) => [one.id, one.content.name]),
+          ),
+        }}
+        value={content.sequence ?? ''}
+        onChange={(event) =>
+          set({ sequence: (event.target.value || null) as CalendarContent['sequence'] })
+        }
+      />
+    </section>
+  );
+}
+
+/** The spans of one day; none is a closed day. */
+function Spans({
+  label,
+  spans,
+  onChange,
+}: {
+  label: string;
+  spans: Span[];
+  onChange: (spans: Span[]) => void;
+}) {
+  const time =
+    'h-8 w-[86px] rounded-control border border-strong-line bg-sheet px-2 tabular-nums [&::-webkit-calendar-picker-indicator]:hidden';
+  const change = (index: number, changes: Partial<Span>) =>
+    onChange(spans.with(index, { ...spans[index]!, ...changes }));
+  return (
+    <fieldset className="relative flex min-h-8 flex-wrap items-center gap-x-2 gap-y-1.5 pl-24">
+      <legend className="absolute top-1.5 left-0 font-semibold">{label}</legend>
+      {spans.length === 0 && <span className="text-muted">closed</span>}
+      {spans.map((span, index) => (
+        <span key={index} className="flex items-center gap-1">
+          <input
+            type="time"
+            aria-label={`${label}, span ${index + 1}, from`}
+            className={time}
+            value={span.from}
+            onChange={(event) => event.target.value && change(index, { from: event.target.value })}
+          />
+          <span className="text-muted">to</span>
+          <input
+            type="time"
+            aria-label={`${label}, span ${index + 1}, to`}
+            className={time}
+            value={span.to === '24:00' ? '00:00' : span.to}
+            onChange={(event) =>
+              event.target.value &&
+              change(index, { to: event.target.value === '00:00' ? '24:00' : event.target.value })
+            }
+          />
+          <IconButton
+            label={`Remove span ${index + 1} of ${label}`}
+            onClick={() => onChange(spans.toSpliced(index, 1))}
+          >
+            <Trash2 />
+          </IconButton>
+        </span>
+      ))}
+      <IconButton
+        label={`Add a span to ${label}`}
+        onClick={() =>
+          onChange([
+            ...spans,
+            spans.length === 0 ? { from: '09:00', to: '17:00' } : { from: '18:00', to: '20:00' },
+          ])
+        }
+      >
+        <Plus />
+      </IconButton>
+    </fieldset>
+  );
+}
+
+/** Dates that have hours of their own, or none. */
+export function SpecialDays({
+  days,
+  today,
+  onChange,
+}: {
+  days: Calendar['days'];
+  today: string;
+  onChange: (days: Calendar['days']) => void;
+}) {
+  return (
+    <section className="grid gap-3">
+      <h2 className="text-lg">Days off and special days</h2>
+      {days.length === 0 && (
+        <p className="text-muted">
+          None. A date listed here uses its own hours instead of the usual ones.
+        </p>
+      )}
+      {days.map((day, index) => (
+        <div key={index} className="grid gap-1 rounded-control border border-line bg-sheet p-2">
+          <div className="flex items-center gap-2">
+            <input
+              type="date"
+              aria-label="Date"
+              className="h-8 rounded-control border border-strong-line bg-sheet px-2"
+              value={day.date}
+              onChange={(event) =>
+                event.target.value &&
+                onChange(days.with(index, { ...day, date: event.target.value }))
+              }
+            />
+            <span className="flex-1" />
+            <IconButton
+              label={`Remove ${day.date}`}
+              onClick={() => onChange(days.toSpliced(index, 1))}
+            >
+              <Trash2 />
+            </IconButton>
+          </div>
+          <Spans
+            label="Hours"
+            spans={day.spans}
+            onChange={(spans) => onChange(days.with(index, { ...day, spans }))}
+          />
+        </div>
+      ))}
+      <div>
+        <Button onClick={() => onChange([...days, { date: nextFree(days, today), spans: [] }])}>
+          <Plus className="size-4" aria-hidden /> Add a date
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** A date that is not listed yet, to begin with: the day after the last one, or today. */
+function nextFree(days: Calendar['days'], today: string): string {
+  const last = days
+    .map((day) => day.date)
+    .sort()
+    .at(-1);
+  return last ? Temporal.PlainDate.from(last).add({ days: 1 }).toString() : today;
+}
