@@ -50,6 +50,14 @@ const project = (name, folder) => ({
   testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
 });
 
+const server = (name, testMatch) => ({
+  ...project(name, 'apps/server'),
+  testMatch: [testMatch],
+  globalSetup: '<rootDir>/src/testing/prepare.ts',
+  setupFiles: ['reflect-metadata'],
+  setupFilesAfterEnv: ['<rootDir>/src/testing/after-file.ts'],
+});
+
 export default {
   projects: [
     project('core', 'packages/core'),
@@ -64,12 +72,9 @@ export default {
       setupFilesAfterEnv: ['<rootDir>/src/testing/tidy.ts'],
       testMatch: ['<rootDir>/src/**/*.test.tsx'],
     },
-    {
-      ...project('server', 'apps/server'),
-      globalSetup: '<rootDir>/src/testing/prepare.ts',
-      setupFiles: ['reflect-metadata'],
-      setupFilesAfterEnv: ['<rootDir>/src/testing/after-file.ts'],
-    },
+    server('server', '<rootDir>/src/**/*.test.ts'),
+    // The same tests in four files instead of sixty: for the whole suite.
+    server('server-together', '<rootDir>/src/testing/together/*.together.ts'),
   ],
   maxWorkers: 2,
   testTimeout: 120_000,

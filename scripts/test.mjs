@@ -68,7 +68,7 @@ const kinds = {
   unit: () => jest('unit', ['core', 'contract', 'page-kit', 'web', 'screens']),
   server: async () => {
     await buildVisitorScript();
-    return jest('server', ['server']);
+    return jest('server', ['server-together']);
   },
   // The same tests on a PostgreSQL cluster of their own: what holds on one database holds on the other.
   postgres: async () => {
@@ -76,7 +76,7 @@ const kinds = {
     await ensurePostgres();
     const cluster = startPostgres();
     try {
-      return await jest('postgres', ['server'], { TEST_DATABASE_URL: cluster.url() });
+      return await jest('postgres', ['server-together'], { TEST_DATABASE_URL: cluster.url() });
     } finally {
       cluster.remove();
     }

@@ -1118,6 +1118,14 @@ export const createCalendar = endpoint({
   body: z.object({ name: name('the calendar') }),
   answer: CalendarView,
 });
+export const getCalendar = endpoint({
+  method: 'GET',
+  path: '/api/calendars/:calendarId',
+  summary: 'A calendar with its settings',
+  right: 'bookings.read',
+  params: ofCalendar,
+  answer: CalendarView,
+});
 export const saveCalendar = endpoint({
   method: 'PUT',
   path: '/api/calendars/:calendarId',

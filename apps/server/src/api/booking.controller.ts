@@ -33,6 +33,13 @@ export class BookingController {
     return this.calendars.create(params.clientId, newCalendar(body.name, zone));
   }
 
+  @Bind(api.getCalendar)
+  get(
+    @Input() { params }: InputOf<typeof api.getCalendar>,
+  ): Promise<Answer<typeof api.getCalendar>> {
+    return this.calendars.get(params.calendarId);
+  }
+
   @Bind(api.saveCalendar)
   save(
     @Input() { params, body }: InputOf<typeof api.saveCalendar>,

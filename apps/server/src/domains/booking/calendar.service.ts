@@ -31,6 +31,12 @@ export class CalendarService {
     return rows.map((row) => ({ ...row, draft: drafts.get(row.id) ?? null }));
   }
 
+  async get(id: CalendarId): Promise<CalendarView> {
+    const row = await this.row(id, null);
+    const drafts = await draftsOf(this.database.db, 'calendar', [id]);
+    return { ...row, draft: drafts.get(id) ?? null };
+  }
+
   async create(clientId: ClientId, content: CalendarContent): Promise<CalendarView> {
     const [row] = await this.database.db
       .insert(calendars)

@@ -239,7 +239,7 @@ it('what was erased is erased again after an older copy of the database was put 
   const { searchText: _, ...row } = copy!;
   await app.database.db.insert(people).values(row);
   expect((await listed()).total).toBe(1);
-  expect(await app.get(Bin).replayErasures()).toBe(1);
+  await app.get(Bin).replayErasures();
   expect((await listed()).total).toBe(0);
   expect(await app.get(Erasures).all()).toEqual([{ kind: 'person', id }]);
 });

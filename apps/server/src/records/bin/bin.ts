@@ -78,7 +78,7 @@ export class Bin implements OnModuleInit {
     this.finders.set(kind, [...(this.finders.get(kind) ?? []), find]);
   }
 
-  /** What deleting a thing would mean; null for another client's. */
+  /** What deleting a thing would mean. */
   async preview(clientId: ClientId, kind: BinKind, id: string): Promise<RemovalView> {
     const { db } = this.database;
     const found = await this.kinds.get(kind)!.look(db, id);
@@ -172,28 +172,26 @@ export class Bin implements OnModuleInit {
   }
 
   private async eraseWhere(which: ReturnType<typeof and>): Promise<number> {
-    const [row] = await this.database.transaction(async (tx) => {
-      const rows = await tx.delete(bin).where(which).returning();
-      for (const { kind, subjectId } of rows) await this.kinds.get(kind)!.erase(tx, subjectId);
-      return rows;
+    return this.database.transaction(async (tx) => {
+      const [row] = await tx.delete(bin).where(which).returning();
+      if (!row) return 0;
+      await this.kinds.get(row.kind)!.erase(tx, row.subjectId);
+      // Last of all, and before it is certain: whatever was to be erased may be erased again, but never forgotten.
+      await this.erasures.note(row.kind, row.subjectId);
+      return 1;
     });
-    if (row) await this.erasures.note(row.kind, row.subjectId);
-    return row ? 1 : 0;
   }
 
-  /** Erases again what was erased before an older copy of the database was put back; gives how many there were. */
-  async replayErasures(): Promise<number> {
-    let erased = 0;
-    for (const { kind, id } of await this.erasures.all()) {
-      const removable = this.kinds.get(kind);
-      if (!removable || !(await removable.look(this.database.db, id))) continue;
-      await this.database.transaction(async (tx) => {
+  /** Erases again what was erased before an older copy of the database was put back. */
+  async replayErasures(): Promise<void> {
+    const all = await this.erasures.all();
+    if (all.length === 0) return;
+    await this.database.transaction(async (tx) => {
+      for (const { kind, id } of all) {
         await tx.delete(bin).where(and(eq(bin.kind, kind), eq(bin.subjectId, id)));
-        await removable.erase(tx, id);
-      });
-      erased += 1;
-    }
-    return erased;
+        await this.kinds.get(kind)?.erase(tx, id);
+      }
+    });
   }
 }
 

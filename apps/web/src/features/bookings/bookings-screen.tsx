@@ -148,6 +148,7 @@ function Calendars({
   maySetUp: boolean;
 }) {
   const navigate = useNavigate();
+  const refresh = useRefreshAll();
   const add = async () => {
     try {
       const made = await call(api.createCalendar, {
@@ -156,7 +157,8 @@ function Calendars({
           name: calendars.length === 0 ? 'Consultation' : `Calendar ${calendars.length + 1}`,
         },
       });
-      void navigate(`/${client.slug}/bookings/calendars/${made.id}`);
+      await navigate(`/${client.slug}/bookings/calendars/${made.id}`);
+      await refresh();
     } catch (error) {
       toast.error(messageOf(error));
     }

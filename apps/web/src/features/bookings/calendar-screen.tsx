@@ -19,19 +19,14 @@ export function CalendarScreen() {
   const client = useClient();
   const { calendarId = '' } = useParams();
   const clock = useAsk(api.getClock, {});
-  const calendars = useAsk(
-    api.listCalendars,
-    { params: { clientId: client?.id ?? '' } },
-    { enabled: client !== undefined },
-  );
-  if (calendars.isError)
-    return <Failed error={calendars.error} again={() => void calendars.refetch()} />;
-  const calendar = calendars.data?.calendars.find((one) => one.id === calendarId);
-  if (!client || !calendar || !clock.data) return <Skeleton />;
+  const calendar = useAsk(api.getCalendar, { params: { calendarId } });
+  if (calendar.isError)
+    return <Failed error={calendar.error} again={() => void calendar.refetch()} />;
+  if (!client || !calendar.data || !clock.data) return <Skeleton />;
   return (
     <Settings
-      key={`${calendar.id} ${calendar.version}`}
-      calendar={calendar}
+      key={`${calendar.data.id} ${calendar.data.version}`}
+      calendar={calendar.data}
       slug={client.slug}
       today={todayIn(clock.data.now, client.zone)}
     />

@@ -1,0 +1,3 @@
+import { runShare } from './test-files.ts';
+
+runShare(0);
