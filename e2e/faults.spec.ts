@@ -177,14 +177,11 @@ test('the first visit asks for the owner and the agency, and a demo’s clock ca
   await page.goto(`http://localhost:${port}/`);
   await expect(page.getByRole('heading', { name: 'Welcome. Who runs this?' })).toBeVisible();
   await page.getByLabel('The agency’s name').fill('Tallow & Thyme');
-  await page.getByLabel('Time zone').fill('Maine');
+  await page.getByLabel('Time zone').selectOption('America/New_York');
   await page.getByLabel('Your name').fill('Oriel Tallow');
   await page.getByLabel('Your email').fill('oriel@example.com');
   await page.getByLabel('A password').fill('correct horse battery');
   await page.getByLabel('Set-up code').fill('ABCD-EFGH');
-  await page.getByRole('button', { name: 'Create the agency' }).click();
-  await expect(page.getByText('“Maine” is not a time zone.')).toBeVisible();
-  await page.getByLabel('Time zone').fill('America/New_York');
   await page.getByRole('button', { name: 'Create the agency' }).click();
   await expect(page.getByText('That is not the set-up code.')).toBeVisible();
   await page.getByLabel('Set-up code').fill(setUpCodeIn(server.output()).toLowerCase());

@@ -82,7 +82,9 @@ test('nothing on the page moves while it loads, and nothing is wider than the ph
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });
 
-test('our rule for email addresses is the browser’s own', async ({ page }) => {
+test('our rule for email addresses is the browser’s own, and that their host has a dot', async ({
+  page,
+}) => {
   // Checked against Chromium's implementation of the HTML standard's rule.
   const addresses = [
     'ana@example.com',
@@ -111,5 +113,9 @@ test('our rule for email addresses is the browser’s own', async ({ page }) => 
       return input.validity.valid;
     });
   }, addresses);
-  expect(addresses.map(isEmail)).toEqual(verdicts);
+  // But for a host without a dot, which only mail within one network has.
+  const hasDot = (address: string) => /@.*\./.test(address);
+  expect(addresses.map(isEmail)).toEqual(
+    verdicts.map((isValid, index) => isValid && hasDot(addresses[index]!)),
+  );
 });

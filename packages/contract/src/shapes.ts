@@ -37,7 +37,7 @@ export const SignedIn = z.object({
     role: Role,
     clientId: ClientId.nullable(),
   }),
-  agency: z.object({ name: z.string() }),
+  agency: z.object({ name: z.string(), zone: z.string() }),
   demo: z.boolean(),
 });
 export type SignedIn = z.infer<typeof SignedIn>;
@@ -535,8 +535,11 @@ export const SequenceEffect = z.object({
 export type SequenceEffect = z.infer<typeof SequenceEffect>;
 
 export const TodayBoard = z.object({
-  /** New leads nobody has touched, longest waiting first; at most 100 of them. */
-  waiting: z.array(PersonSummary),
+  /**
+   * New leads nobody has touched, each with the moment until which an answer is promised: those still within it by that
+   * moment, then the overdue ones, the newest first. At most 200, the newest.
+   */
+  waiting: z.array(PersonSummary.extend({ promisedBy: InstantText })),
   waitingTotal: z.int(),
   bookings: z.array(BookingView),
   /** Addresses of the business where no notices go any more, since somebody pressed their unsubscribe. */

@@ -38,7 +38,7 @@ export const firstVisitForm: FormDefinition = {
 /** Step one: the promise, the form, what happens, and a kind word. */
 export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
   return {
-    version: 4,
+    version: 5,
     ...plainSettings,
     kind: 'landing',
     popups: [],
@@ -237,7 +237,7 @@ export const bookingForm: FormDefinition = {
 
 /** Step two: a time to choose, and nothing typed again. */
 export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => ({
-  version: 4,
+  version: 5,
   ...plainSettings,
   kind: 'landing',
   popups: [],
@@ -283,7 +283,7 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
 });
 
 export const thanksPage: PageDocument = {
-  version: 4,
+  version: 5,
   ...plainSettings,
   kind: 'landing',
   popups: [],

@@ -167,7 +167,7 @@ describe('visits', () => {
   it('count a person once for a page, leave bots out, and move the Path', async () => {
     await app.settle();
     const before = (await path()).steps[0]!.visitors;
-    const first = await app.site('GET', '/first-visit?utm_source=x&utm_medium=cpc');
+    const first = await app.site('GET', '/first-visit?utm_source=harbour&utm_medium=cpc');
     const cookie = first.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
     await app.site('GET', '/first-visit', { headers: { cookie } });
     await app.site('GET', '/first-visit', {

@@ -32,7 +32,7 @@ export const signedIn: SignedIn = {
     role: 'marketer',
     clientId: null,
   },
-  agency: { name: 'Tallow & Thyme' },
+  agency: { name: 'Tallow & Thyme', zone: 'America/New_York' },
   demo: true,
 };
 

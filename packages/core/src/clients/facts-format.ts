@@ -29,4 +29,6 @@ export const factsFormat: DocumentFormat<Facts> = documentFormat('fact sheet', [
     currency: currencyOfCountry(stored.country as string),
     ...stored,
   }),
+  // Version 3 promised no answer within a time.
+  (stored) => ({ promiseMinutes: 60, ...stored }),
 ]);

@@ -12,6 +12,9 @@ export const Place = z.strictObject({
 });
 export type Place = z.infer<typeof Place>;
 
+/** An hour. Common practice, no source. */
+const usualPromise = 60;
+
 /** What is known of a client and returns on pages and in messages: typed once, on the fact sheet. */
 export const Facts = z.strictObject({
   trade: line(60),
@@ -27,6 +30,8 @@ export const Facts = z.strictObject({
   zone: Zone,
   hours: line(200),
   week: Week,
+  /** Within how many minutes of opening hours a new lead is called or written to. */
+  promiseMinutes: z.int().min(5).max(10_080).default(usualPromise),
   place: Place.nullable(),
   /** Addresses of the client elsewhere on the web. */
   social: z
@@ -53,6 +58,7 @@ export const emptyFacts = (zone: string, country = countryOfZone(zone)): Facts =
   zone,
   hours: '',
   week: [[], [], [], [], [], [], []],
+  promiseMinutes: usualPromise,
   place: null,
   social: [],
   license: '',

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { SequenceId } from '../basics/index.ts';
-import { mergeWords } from '../messages/index.ts';
+import { inPlainWords, mergeWords } from '../messages/index.ts';
 import { Tag } from '../routing/tag.ts';
 import { emailReach, textReach, type LeftOut, type Reachable } from './reach.ts';
 
@@ -36,7 +36,7 @@ export const stepKinds = {
       body: mergeWords(10000, 'Write the message.'),
     },
     label: 'Send an email',
-    words: ({ subject }) => `Email “${subject}”`,
+    words: ({ subject }) => `Email “${inPlainWords(subject)}”`,
     whyUnreachable: emailReach,
     sends: true,
   }),
@@ -44,7 +44,7 @@ export const stepKinds = {
     kind: 'text',
     settings: { body: mergeWords(1200, 'Write the text.') },
     label: 'Send a text',
-    words: ({ body }) => `Text “${body}”`,
+    words: ({ body }) => `Text “${inPlainWords(body)}”`,
     whyUnreachable: textReach,
     sends: true,
   }),

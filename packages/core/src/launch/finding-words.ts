@@ -126,6 +126,10 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'The page is in {language}, which Plum Gate does not translate.',
     'Labels beside fields, times and opening hours are in English. Available: {spoken}.',
   ],
+  'suggested-words': [
+    '“{words}” is only suggested by the template.',
+    'Write what is true of this client, or keep the words as they are.',
+  ],
   'first-words': [
     '“{part}” still has its placeholder words.',
     'They tell you what to write; to a visitor they say nothing.',

@@ -48,7 +48,8 @@ export const launchRules = {
   'too-heavy': 'look',
   'areas-not-named': 'look',
   'not-set-up': 'look',
-  'first-words': 'look',
+  'first-words': 'stops',
+  'suggested-words': 'stops',
   'own-words-english': 'look',
 } as const satisfies Record<string, Severity>;
 export type LaunchRule = keyof typeof launchRules;

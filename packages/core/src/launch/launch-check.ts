@@ -1,4 +1,4 @@
-import { blocksOf } from '../page/index.ts';
+import { blocksOf, wordsInBlock } from '../page/index.ts';
 import type { Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
 import { readingOf, type Reading } from './reading.ts';
@@ -6,7 +6,6 @@ import { formFindings } from './rules-of-forms.ts';
 import { lookFindings } from './rules-of-looks.ts';
 import { pathFindings } from './rules-of-path.ts';
 import { wordFindings } from './rules-of-words.ts';
-import { wordsInBlock } from './words-of-part.ts';
 
 export interface LaunchCheck {
   /** What stops first, each thing once. */

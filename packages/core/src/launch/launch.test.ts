@@ -280,6 +280,19 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ['not-set-up', 'no film', withBlocks(block('video'))],
   ['first-words', 'ticks', withBlocks(block('ticks'))],
   [
+    'suggested-words',
+    'a tick as the template had it, in another band than it came with',
+    withPage({
+      bands: [
+        { ...band([heading, block('form', { formId })]), suggested: ['Swept before we leave'] },
+        {
+          ...band([block('ticks', { items: ['Swept before we leave', 'Our own words'] })]),
+          id: 'second',
+        },
+      ],
+    }),
+  ],
+  [
     'first-words',
     'one prompt among reviews',
     withBlocks(

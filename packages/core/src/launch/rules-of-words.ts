@@ -1,3 +1,4 @@
+import { truncate } from '../basics/index.ts';
 import { Temporal } from 'temporal-polyfill';
 import { isSpoken, languageName, spokenNames } from '../languages/index.ts';
 import {
@@ -6,13 +7,15 @@ import {
   nameOfBlock,
   type Block,
   type BlockKindName,
+  type PageDocument,
+  unwrittenIn,
+  wordsInBlock,
 } from '../page/index.ts';
-import { askForOne } from '../templates/prompts.ts';
+import { reviewPrompt } from '../templates/prompts.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
 import { mergeFindings } from './merge-fields.ts';
 import { pastDates } from './past-dates.ts';
-import { wordsInBlock } from './words-of-part.ts';
 
 /** What the page says: its title, its words, its dates, and the names it must not leave out. */
 export function wordFindings(input: LaunchInput): Finding[] {
@@ -25,6 +28,7 @@ export function wordFindings(input: LaunchInput): Finding[] {
     ...(page.description.trim() || page.hidden ? [] : [found('no-description', { at: 'page' })]),
     ...[page.title, page.description].flatMap((words) => mergeFindings(words, 'page', input)),
     ...said.flatMap(({ block, words }) => saidInBlock(block, words, input)),
+    ...suggestedIn(page),
     ...Object.entries(forms).flatMap(([id, form]) =>
       [form.button, form.consent, ...form.questions.map(({ label }) => label)].flatMap((words) =>
         mergeFindings(words, blockOfForm(blocks, id), input),
@@ -41,6 +45,14 @@ export function wordFindings(input: LaunchInput): Finding[] {
           ),
         ]),
   ];
+}
+
+/** Each block with words that a template only suggested: nobody has said yet that they are true here. */
+function suggestedIn(page: PageDocument): Finding[] {
+  return blocksOf(page).flatMap((block) => {
+    const [first] = unwrittenIn(page, block);
+    return first ? [found('suggested-words', block.id, { words: truncate(first, 60) })] : [];
+  });
 }
 
 const blockOfForm = (blocks: Block[], form: string) =>
@@ -105,7 +117,7 @@ function isAsItBegan(block: Block): boolean {
   const now = wordsInBlock(block);
   const first = starterWords(block);
   if (block.kind === 'reviews' || block.kind === 'team')
-    return now.some((one) => one === askForOne || first.includes(one));
+    return now.some((one) => one === reviewPrompt || first.includes(one));
   return now.length > 0 && now.join('\n') === first.join('\n');
 }
 

@@ -5,3 +5,4 @@ export * from './text-parts.ts';
 export * from './text-keyword.ts';
 export * from './without-links.ts';
 export * from './merge-words.ts';
+export * from './in-plain-words.ts';

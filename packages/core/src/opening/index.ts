@@ -1,3 +1,4 @@
 export * from './week.ts';
 export * from './open-at.ts';
 export * from './wall-clock.ts';
+export * from './promised-by.ts';

@@ -8,7 +8,8 @@ export interface Beside {
   brand: Brand;
 }
 
-const facts: Record<keyof Facts, string> = {
+/** Those that pages show; how soon a lead is answered is nobody's business but the desk's. */
+const facts: Record<Exclude<keyof Facts, 'promiseMinutes'>, string> = {
   trade: 'trade',
   phone: 'phone',
   email: 'email',
@@ -51,10 +52,10 @@ export function besideChanges(before: Beside, after: Beside): string[] {
 }
 
 const differing = <Whole extends object>(
-  names: Record<keyof Whole, string>,
+  names: Partial<Record<keyof Whole, string>>,
   before: Whole,
   after: Whole,
 ): string[] =>
   (Object.keys(names) as (keyof Whole)[])
     .filter((key) => JSON.stringify(before[key]) !== JSON.stringify(after[key]))
-    .map((key) => names[key]);
+    .map((key) => names[key]!);

@@ -49,6 +49,8 @@ export const Band = z.strictObject({
   linked: LinkedBandId.nullable(),
   /** The popup that it stands in; empty for the page itself. */
   popup: z.union([z.literal(''), NodeId]),
+  /** Words in it that a template only suggests: until somebody writes their own or keeps them, no visitor may read them. */
+  suggested: z.array(words(600)).max(80),
   columns: z.array(Column).min(1).max(limits.columns),
 });
 export type Band = z.infer<typeof Band>;
@@ -74,7 +76,7 @@ export const ownCode = z.string().max(20_000, 'Keep it to 20,000 characters.');
 
 /** A page: bands from top to bottom, each with one to four columns of blocks. */
 export const PageDocument = z.strictObject({
-  version: z.literal(4),
+  version: z.literal(5),
   /** A landing page asks for one thing; a site page may lead to others. */
   kind: z.enum(['landing', 'site']),
   title: words(120),
@@ -106,7 +108,7 @@ export const plainSettings = {
 } as const satisfies Partial<PageDocument>;
 
 export const emptyPage = (title: string): PageDocument => ({
-  version: 4,
+  version: 5,
   kind: 'landing',
   title,
   description: '',
@@ -131,6 +133,7 @@ export const newBand = (
   shown: 'both',
   linked: null,
   popup: '',
+  suggested: [],
   ...changes,
   columns,
 });

@@ -291,7 +291,7 @@ describe('copyNode', () => {
 describe('readPageDocument', () => {
   it.each([
     [{}, 'This is not a page document: it has no version.'],
-    [{ version: 5 }, 'This page document has version 5; this program reads up to 4.'],
+    [{ version: 6 }, 'This page document has version 6; this program reads up to 5.'],
     [{ version: 0 }, 'No page document ever had version 0.'],
   ])('refuses %j', (stored, problem) =>
     expect(readPageDocument(stored)).toEqual({ ok: false, problem }),
@@ -326,7 +326,7 @@ describe('readPageDocument', () => {
     const read = readPageDocument(first);
     if (!read.ok) throw new Error(read.problem);
     expect(read.value).toMatchObject({
-      version: 4,
+      version: 5,
       kind: 'landing',
       popups: [],
       bands: [

@@ -15,3 +15,4 @@ export * from './changes.ts';
 export * from './change-words.ts';
 export * from './beside-changes.ts';
 export * from './texts-in.ts';
+export * from './words-in-block.ts';

@@ -4,7 +4,7 @@ import { middle } from '../basics/picture-ref.ts';
 import { prose } from './rich-text.ts';
 
 /** The newest version of the page document that this program writes. */
-export const newestVersion = 4;
+export const newestVersion = 5;
 
 type Stored = Record<string, unknown>;
 
@@ -31,6 +31,7 @@ const upgrades: Record<number, (page: Stored) => Stored> = {
   1: toSecond,
   2: toThird,
   3: toFourth,
+  4: toFifth,
 };
 
 /** Version 2: text has paragraphs and links, a band's space is a number, bands may have a picture, be linked or stand in a popup. */
@@ -67,6 +68,15 @@ function toFourth(page: Stored): Stored {
     old.kind === 'map' ? { ...old, address: '', place: null } : old,
   );
   return { ...own, version: 4 };
+}
+
+/** Version 5: a band knows which of its words a template only suggests. Of what was made before, nobody knows any more. */
+function toFifth(page: Stored): Stored {
+  return {
+    ...page,
+    version: 5,
+    bands: list(page.bands).map((band) => ({ ...band, suggested: [] })),
+  };
 }
 
 /**

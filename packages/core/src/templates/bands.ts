@@ -1,4 +1,5 @@
 import { prose, spaces, type BlockOf, type Drawing } from '../page/index.ts';
+import { suggest } from './suggestions.ts';
 import { band, block, column, toForm, type MakeBand } from './make.ts';
 
 const heading = (text: string, level: 1 | 2 | 3 = 2, align: 'start' | 'centre' = 'start') =>
@@ -87,7 +88,7 @@ export const promiseCentred = (headline: string, line: string, button: string): 
   );
 
 export const todayLine = (
-  text = 'Burst pipe, lost key, storm damage? We can come today.',
+  text = suggest('Burst pipe, lost key, storm damage? We can come today.'),
 ): MakeBand =>
   band(
     'We can come today',
@@ -253,19 +254,14 @@ export const work = (title = 'Lately, near you'): MakeBand =>
   band(
     'Pictures of the work',
     {},
-    column(
-      1,
-      heading(title),
-      words('Real jobs, real weather, nothing borrowed.'),
-      block('gallery'),
-    ),
+    column(1, heading(title), words('Pictures of our own work.'), block('gallery')),
   );
 
 export const film = (title: string, text: string): MakeBand =>
   band(
     'A film',
     { surface: 'deep' },
-    column(6, block('video', { title: 'Watch, two minutes' })),
+    column(6, block('video', { title: 'Watch the film' })),
     column(5, heading(title), words(text)),
   );
 

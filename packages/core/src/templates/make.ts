@@ -5,6 +5,7 @@ import {
   type Question,
   type QuestionKind,
 } from '../forms/index.ts';
+import { suggestionsIn, withoutMarks } from './suggestions.ts';
 import {
   emptyPage,
   newBand,
@@ -37,11 +38,11 @@ type MakeColumn = { share: number; blocks: MakeBlock[] };
 
 export const column = (share: number, ...blocks: MakeBlock[]): MakeColumn => ({ share, blocks });
 
-/** A band of a name and its columns. */
+/** A band of a name and its columns; the words in it that are only suggested are known as such. */
 export const band =
   (name: string, settings: Settings, ...columns: MakeColumn[]): MakeBand =>
-  (make) =>
-    newBand(
+  (make) => {
+    const made = newBand(
       make.part(),
       columns.map(({ share, blocks }) => ({
         id: make.part(),
@@ -50,6 +51,8 @@ export const band =
       })),
       { name, ...settings },
     );
+    return { ...withoutMarks(made), suggested: suggestionsIn(made) };
+  };
 
 /** A question of a template's form, by kind, key and label. */
 export type Asked = [kind: QuestionKind, key: string, label: string, more?: Partial<Question>];

@@ -2,6 +2,7 @@ import * as bands from './bands.ts';
 import { band, block, column, type Asked, type TemplateForm, type TemplatePage } from './make.ts';
 import { prose } from '../page/index.ts';
 import { askForOne, theirs } from './prompts.ts';
+import { suggest, suggestRows } from './suggestions.ts';
 
 const who: Asked[] = [
   ['full-name', 'name', 'Your name'],
@@ -38,36 +39,36 @@ export const service: TemplatePage = {
         headline: '[[work]],\ndone right once.',
         line: 'We measure, show you the choices on your own ground, and give you one fixed price in writing.',
         ticks: [
-          'Looked at within two days of your call',
-          'The old taken away',
-          'Our own people, start to end',
+          suggest('Looked at within two days of your call'),
+          suggest('The old taken away'),
+          suggest('Our own people, start to end'),
         ],
       },
-      { title: 'Get your free survey', intro: 'Four questions. We call back the same day.' },
+      { title: 'Get your free survey', intro: 'Four questions. We call you back.' },
     ),
     bands.serviceCards(
       'What we do, and what it is good for',
       'Every job starts with the ground, not the brochure.',
-      [
+      suggestRows([
         ['The lasting one', 'Costs more, outlives the mortgage.'],
         ['The quick one', 'Done in days, ready the same week.'],
         ['The repair', 'When the rest is still good, we say so.'],
-      ],
+      ]),
     ),
     bands.steps(
       'From call to clean-up',
       [
         ['We look', 'With a tape and a level, at a time that suits you.'],
-        ['You get a price', 'One figure, in writing, good for a month.'],
-        ['We do it', 'On the day we said, and we sweep up.'],
+        ['You get a price', 'One figure, in writing.'],
+        ['We do it', 'On the day that was agreed.'],
       ],
       'tint',
     ),
     bands.reviewAndBadges(askForOne, theirs, [
       '{{ client.license }}',
-      'Licensed and insured',
-      'Own people, no subcontractors',
-      'A written price',
+      suggest('Licensed and insured'),
+      suggest('Own people, no subcontractors'),
+      suggest('A written price'),
     ]),
     bands.areasServed(),
     bands.lastCall('Tell us the size. We bring the price.', 'Book my survey'),
@@ -98,12 +99,12 @@ export const firstVisit: TemplatePage = {
         headline: 'Put it off too long?\nStart with a talk.',
         line: 'An unhurried first visit in {{ client.town }}. Nothing is done that you did not ask for.',
         ticks: [
-          'Times this week, early and late',
-          'Bring someone with you',
-          'Stop whenever you like',
+          suggest('Times this week, early and late'),
+          suggest('Bring someone with you'),
+          suggest('Stop whenever you like'),
         ],
       },
-      { title: 'Save your place', intro: 'We call back the same day.' },
+      { title: 'Save your place', intro: 'We call you back.' },
     ),
     bands.steps('What happens', [
       ['A talk', 'You say what worries you. We listen first.'],
@@ -112,7 +113,9 @@ export const firstVisit: TemplatePage = {
     ]),
     bands.wordsBesideDrawing(
       'A room made for nerves',
-      'Quiet, with a window and a door you can see. If you would rather leave after five minutes, nobody minds.',
+      suggest(
+        'Quiet, with a window and a door you can see. If you would rather leave after five minutes, nobody minds.',
+      ),
       'Save my place',
       { drawing: 'room', alt: 'A drawing of a quiet room with two chairs' },
     ),
@@ -121,10 +124,13 @@ export const firstVisit: TemplatePage = {
       [askForOne, theirs],
       [askForOne, theirs],
     ]),
-    bands.team('Who you will meet', [
-      ['A name', 'Opens the door', 'Has been nervous too.'],
-      ['Another name', 'Sits with you', 'Explains with pencil and paper.'],
-    ]),
+    bands.team(
+      'Who you will meet',
+      suggestRows([
+        ['A name', 'Opens the door', 'Has been nervous too.'],
+        ['Another name', 'Sits with you', 'Explains with pencil and paper.'],
+      ]),
+    ),
     bands.placeAndHours('Where we are'),
     bands.lastCall('Half an hour. Then decide.', 'Save my place'),
     bands.footer(),
@@ -146,16 +152,18 @@ export const emergency: TemplatePage = {
     ],
   ),
   bands: [
-    bands.deepHeader('Answered day and night'),
-    bands.todayLine('[[work]]: somebody is near you now.'),
+    bands.deepHeader('Call us now'),
+    bands.todayLine(suggest('[[work]]: somebody is near you now.')),
     bands.promiseAndForm(
       {
         headline: '[[work]]?\nWe are on our way.',
-        line: 'Call, or leave your number: we ring back within ten minutes and tell you when we arrive.',
+        line: suggest(
+          'Call, or leave your number: we ring back within ten minutes and tell you when we arrive.',
+        ),
         ticks: [
-          'A time of arrival you can hold us to',
-          'The call-out price said on the phone',
-          'Made safe first, repaired second',
+          suggest('A time of arrival you can hold us to'),
+          suggest('The call-out price said on the phone'),
+          suggest('Made safe first, repaired second'),
         ],
       },
       { title: 'We call you back', intro: 'One number is enough.' },
@@ -189,25 +197,31 @@ export const event: TemplatePage = {
     bands.promiseAndForm(
       {
         headline: '[[event]]',
-        line: 'An hour and a half in {{ client.town }}, with time for your questions. Seats are few on purpose.',
-        ticks: ['Free, with tea', 'Something to take home on paper', 'No selling, promised'],
+        line: suggest(
+          'An hour and a half in {{ client.town }}, with time for your questions. Seats are few on purpose.',
+        ),
+        ticks: [
+          suggest('Free, with tea'),
+          suggest('Something to take home on paper'),
+          suggest('No selling, promised'),
+        ],
       },
       { title: 'Keep a seat', intro: 'We send the details at once.' },
     ),
     bands.eventTime('It begins in'),
     bands.tickColumns(
       'What you go home with',
-      ['What it is, in plain words', 'What helps, and what does not'],
-      ['One thing to do tomorrow', 'A name to call'],
+      [suggest('What it is, in plain words'), suggest('What helps, and what does not')],
+      [suggest('One thing to do tomorrow'), suggest('A name to call')],
     ),
     bands.oneFace(
-      'A name',
-      'Leads the evening',
-      'Has answered this question a thousand times and still likes it.',
+      suggest('A name'),
+      suggest('Leads the evening'),
+      suggest('Has answered this question a thousand times and still likes it.'),
     ),
     bands.asked('Before you come', [
-      ['Is there parking?', 'Say where, and what it costs.'],
-      ['Can I bring somebody?', 'Say yes, and how.'],
+      ['Is there parking?', suggest('Say where, and what it costs.')],
+      ['Can I bring somebody?', suggest('Say yes, and how.')],
       [
         'What if I can’t come after all?',
         'One press in the email frees your seat for somebody else.',
@@ -237,25 +251,31 @@ export const guide: TemplatePage = {
     bands.promiseAndForm(
       {
         headline: '[[guide]]',
-        line: 'Eight pages from people who do this every day. It arrives in a minute, and costs nothing.',
+        line: suggest(
+          'Eight pages from people who do this every day. It arrives in a minute, and costs nothing.',
+        ),
         ticks: [
-          'What to ask before you sign',
-          'Fair prices in {{ client.town }}',
-          'A list to print and tick off',
+          suggest('What to ask before you sign'),
+          suggest('Fair prices in {{ client.town }}'),
+          suggest('A list to print and tick off'),
         ],
       },
       { title: 'Where shall we send it?', intro: 'Two questions, no calls.' },
     ),
     bands.stepsBesideDrawing(
       'What is in it',
-      [
+      suggestRows([
         ['Page 2: what goes wrong most', 'And how to see it coming.'],
         ['Page 4: what it should cost', 'With what moves the price up and down.'],
         ['Page 7: the list', 'Ten lines to tick off before you decide.'],
-      ],
+      ]),
       { drawing: 'harbour', alt: 'A drawing of the harbour' },
     ),
-    bands.oneFace('A name', 'Wrote it', 'And answers when you write back.'),
+    bands.oneFace(
+      suggest('A name'),
+      suggest('Wrote it'),
+      suggest('And answers when you write back.'),
+    ),
     bands.lastCall('One minute, eight pages.', 'Send me the guide'),
     bands.footer(),
   ],
@@ -282,12 +302,16 @@ export const listing: TemplatePage = {
     bands.homeForSale({ address: '[[address]]', price: '[[price]]', size: '[[size]]' }),
     bands.tickColumns(
       'What you would live with',
-      ['Morning light in the kitchen', 'A room that can be an office'],
-      ['A garden that looks after itself', 'The station in ten minutes on foot'],
+      [suggest('Morning light in the kitchen'), suggest('A room that can be an office')],
+      [suggest('A garden that looks after itself'), suggest('The station in ten minutes on foot')],
     ),
     bands.whereTheHomeIs('[[address]], {{ client.town }}'),
-    bands.oneFace('A name', 'Shows you round', 'Knows what the neighbours will tell you later.'),
-    bands.formAlone('See it for yourself', 'Tell us when. We confirm within the hour.', {
+    bands.oneFace(
+      suggest('A name'),
+      suggest('Shows you round'),
+      suggest('Knows what the neighbours will tell you later.'),
+    ),
+    bands.formAlone('See it for yourself', 'Tell us when suits you. We confirm the time.', {
       title: 'Ask for a viewing',
       intro: '',
     }),
@@ -306,7 +330,7 @@ export const signIn: TemplatePage = {
     ]),
     after: {
       kind: 'message',
-      text: 'Thank you, {{ person.first_name | default: "and welcome" }}. Go on in. The papers are in your email.',
+      text: 'Thank you, {{ person.first_name | default: "and welcome" }}. Go on in.',
     },
   },
   bands: [
@@ -319,7 +343,7 @@ export const signIn: TemplatePage = {
         block('heading', { text: 'Welcome to\n[[address]]', level: 1 }),
         block('text', {
           text: prose(
-            'Sign in once, and the floor plan is in your email before you leave the hall.',
+            suggest('Sign in once, and the floor plan is in your email before you leave the hall.'),
           ),
           size: 'lead',
         }),
@@ -347,11 +371,13 @@ export const neighbourhood: TemplatePage = {
     bands.promiseAndForm(
       {
         headline: 'What homes sell for in [[area]]',
-        line: 'Every sale of the last quarter, counted street by street, and what it says about yours.',
+        line: suggest(
+          'Every sale of the last quarter, counted street by street, and what it says about yours.',
+        ),
         ticks: [
-          'The figures, with where they come from',
-          'Two pages, no password',
-          'Again every quarter, if you like',
+          suggest('The figures, with where they come from'),
+          suggest('Two pages, no password'),
+          suggest('Again every quarter, if you like'),
         ],
       },
       { title: 'Where shall we send it?', intro: '' },
@@ -360,15 +386,19 @@ export const neighbourhood: TemplatePage = {
       'The figures',
       {},
       ...[
-        ['Median price', 'Put it here', 'of the last quarter'],
-        ['Days on market', 'Put it here', 'from sign to sold'],
-        ['Homes for sale', 'Put it here', 'today'],
+        ['Median price', suggest('Put it here'), 'of the last quarter'],
+        ['Days on market', suggest('Put it here'), 'from sign to sold'],
+        ['Homes for sale', suggest('Put it here'), 'today'],
       ].map(([above, price, below]) =>
         column(1, block('offer', { above: above!, price: price!, below: below! })),
       ),
     ),
     bands.areasServed('We count in'),
-    bands.oneFace('A name', 'Counts and explains', 'Has sold on your street.'),
+    bands.oneFace(
+      suggest('A name'),
+      suggest('Counts and explains'),
+      suggest('Has sold on your street.'),
+    ),
     bands.lastCall('Two pages. Then you know.', 'Send me the report'),
     bands.footer(),
   ],
@@ -377,7 +407,7 @@ export const neighbourhood: TemplatePage = {
 /** Questions first, thanks after. */
 export const survey: TemplatePage = {
   name: 'Survey',
-  title: 'Five questions · {{ client.name }}',
+  title: 'A few questions · {{ client.name }}',
   description: 'Tell {{ client.name }} what to do better.',
   form: form(
     'Survey',
@@ -395,7 +425,7 @@ export const survey: TemplatePage = {
   bands: [
     bands.header('Rather tell us?'),
     bands.formAlone(
-      'Five questions.\nTwo minutes.',
+      'A few questions.\nA few minutes.',
       'We read every answer ourselves, and answer the ones that ask for it.',
       { title: 'Tell us', intro: '' },
     ),
@@ -411,7 +441,7 @@ export const contact: TemplatePage = {
   kind: 'site',
   form: {
     ...form('Message', 'Send the message', [['long-text', 'message', 'What is it about?']]),
-    after: { kind: 'message', text: 'Thank you. We answer within a day.' },
+    after: { kind: 'message', text: 'Thank you. We will answer soon.' },
   },
   bands: [
     bands.header('Call us'),
@@ -419,7 +449,7 @@ export const contact: TemplatePage = {
     bands.promiseAndForm(
       {
         headline: 'Write to us',
-        line: 'A person reads it, and answers within a day.',
+        line: 'A person reads it and answers.',
         ticks: [
           'Call {{ client.phone }} if it can’t wait',
           '{{ client.email }}',
@@ -518,7 +548,7 @@ export const chooseTime: TemplatePage = {
     bands.chooseTime(
       'When suits you, {{ person.first_name | default: "best" }}?',
       'Pick a time; it is yours at once.',
-      ['Move or cancel with one press', 'A reminder before', 'No charge'],
+      ['Move or cancel with one press', 'Your details are filled in already'],
     ),
     bands.footer(),
   ],
@@ -532,9 +562,9 @@ export const thanksPage: TemplatePage = {
   bands: [
     bands.header('Rather talk now?'),
     bands.thanks('Your answers are with us. An email is on its way to you.', [
-      'We read what you wrote today',
-      'A person calls, not a machine',
-      'You can change your mind at any moment',
+      'We read what you wrote',
+      'Somebody of us gets in touch',
+      'You can call us about it at any time we are open',
     ]),
     bands.footer(),
   ],

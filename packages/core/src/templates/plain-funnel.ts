@@ -23,15 +23,7 @@ const first: TemplatePage = {
     band(
       'Promise and form',
       { surface: 'tint' },
-      column(
-        1,
-        block('heading', { text: '[[name]]', level: 1 }),
-        block('text', {
-          text: prose('Say in one sentence what people get, and when.'),
-          size: 'lead',
-        }),
-        block('ticks'),
-      ),
+      column(1, block('heading', { text: '[[name]]', level: 1 })),
       column(1, block('form')),
     ),
     bands.footer(),

@@ -1,20 +1,23 @@
 import * as bands from './bands.ts';
 import { askForOne, theirs } from './prompts.ts';
 import { ready, type ReadyBand } from './ready-band.ts';
+import { suggest, suggestRows } from './suggestions.ts';
 import { tradeBands } from './trade-bands.ts';
 
 const promise = {
-  headline: 'Say what they get,\nin their own words.',
-  line: 'One sentence on what happens next, where, and how soon: {{ client.town }} people read it first.',
+  headline: suggest('Say what they get,\nin their own words.'),
+  line: suggest(
+    'One sentence on what happens next, where, and how soon: {{ client.town }} people read it first.',
+  ),
   ticks: [
-    'A promise you always keep',
-    'How soon you come or call',
-    'What it costs to ask: nothing',
+    suggest('A promise you always keep'),
+    suggest('How soon you come or call'),
+    suggest('What it costs to ask: nothing'),
   ],
 };
 const aboutForm = {
   title: 'Tell us where to reach you',
-  intro: 'Three questions. We call back the same day.',
+  intro: 'Three questions. We call you back.',
 };
 const care = { drawing: 'care', alt: 'A drawing of care' } as const;
 const house = { drawing: 'house', alt: 'A drawing of a house' } as const;
@@ -46,7 +49,7 @@ const anyTrade: readonly ReadyBand[] = [
     'promise',
     'form-alone',
     'Form alone',
-    bands.formAlone('Ask us anything', 'We answer the same day.', aboutForm),
+    bands.formAlone('Ask us anything', 'We answer every question.', aboutForm),
     { aims: ['leads', 'answers', 'offer', 'listing', 'around'] },
   ),
   ready(
@@ -56,11 +59,11 @@ const anyTrade: readonly ReadyBand[] = [
     bands.serviceCards(
       'What we do, and what it is good for',
       'Every job starts with a look, not with a brochure.',
-      [
+      suggestRows([
         ['The usual job', 'What most people call about, and how long it takes.'],
         ['The bigger one', 'When it is worth doing, and when it is not.'],
         ['The small repair', 'Yes, we come for that too.'],
-      ],
+      ]),
     ),
     { aims: ['leads', 'booking', 'around'] },
   ),
@@ -70,8 +73,16 @@ const anyTrade: readonly ReadyBand[] = [
     'Checklist in two columns',
     bands.tickColumns(
       'What is always included',
-      ['A look before a price', 'The price in writing', 'One person to call'],
-      ['The place left clean', 'What was agreed, on the day', 'A number to ring afterwards'],
+      [
+        suggest('A look before a price'),
+        suggest('The price in writing'),
+        suggest('One person to call'),
+      ],
+      [
+        suggest('The place left clean'),
+        suggest('What was agreed, on the day'),
+        suggest('A number to ring afterwards'),
+      ],
     ),
     { aims: ['leads', 'booking', 'offer'] },
   ),
@@ -81,8 +92,8 @@ const anyTrade: readonly ReadyBand[] = [
     'Three numbered steps',
     bands.steps('How it goes', [
       ['You write or call', 'Three questions, one minute.'],
-      ['We come and look', 'At a time that suits you, often this week.'],
-      ['You decide', 'With one fixed price on paper. No is a fine answer.'],
+      ['We come and look', 'At a time that suits you.'],
+      ['You decide', 'With a price on paper. No is a fine answer.'],
     ]),
     { aims: ['leads', 'booking'] },
   ),
@@ -92,11 +103,11 @@ const anyTrade: readonly ReadyBand[] = [
     'Steps beside a picture',
     bands.stepsBesideDrawing(
       'What happens after you ask',
-      [
+      suggestRows([
         ['When do you call back?', 'The same day, by six.'],
         ['Who comes?', 'One of us, not somebody from an agency.'],
         ['What does the visit cost?', 'Nothing. The price comes after, in writing.'],
-      ],
+      ]),
       { drawing: 'people', alt: 'A drawing of three people' },
     ),
     { aims: ['leads', 'booking'] },
@@ -106,8 +117,10 @@ const anyTrade: readonly ReadyBand[] = [
     'words-picture',
     'Words beside a picture',
     bands.wordsBesideDrawing(
-      'A plain reason to choose you',
-      'Two or three sentences on what is different with you, that a neighbour would nod at.',
+      suggest('A plain reason to choose you'),
+      suggest(
+        'Two or three sentences on what is different with you, that a neighbour would nod at.',
+      ),
       'Ask us',
       care,
     ),
@@ -118,9 +131,9 @@ const anyTrade: readonly ReadyBand[] = [
     'questions',
     'Questions and answers',
     bands.asked('What people ask us', [
-      ['What does it cost?', 'Say the usual range, and what moves it.'],
-      ['How soon can you come?', 'Say the honest answer for this week.'],
-      ['What if I change my mind?', 'Say until when that is free.'],
+      ['What does it cost?', suggest('Say the usual range, and what moves it.')],
+      ['How soon can you come?', suggest('Say the honest answer for this week.')],
+      ['What if I change my mind?', suggest('Say until when that is free.')],
     ]),
   ),
   ready(
@@ -129,7 +142,7 @@ const anyTrade: readonly ReadyBand[] = [
     'A film with words',
     bands.film(
       'See it before you ask',
-      'Two minutes, filmed by us, of exactly what happens when we come.',
+      suggest('Two minutes, filmed by us, of exactly what happens when we come.'),
     ),
     { aims: ['leads', 'booking', 'event'] },
   ),
@@ -150,9 +163,9 @@ const anyTrade: readonly ReadyBand[] = [
     'One review and badges',
     bands.reviewAndBadges(askForOne, theirs, [
       '{{ client.license }}',
-      'Licensed and insured',
-      'Own people, no subcontractors',
-      'A written price',
+      suggest('Licensed and insured'),
+      suggest('Own people, no subcontractors'),
+      suggest('A written price'),
     ]),
     { aims: ['leads', 'booking', 'answers'] },
   ),
@@ -164,20 +177,23 @@ const anyTrade: readonly ReadyBand[] = [
     'people',
     'team',
     'The people',
-    bands.team('Who comes to you', [
-      ['A name', 'What they do', 'One sentence a customer would say of them.'],
-      ['Another name', 'What they do', 'One sentence a customer would say of them.'],
-      ['A third', 'What they do', 'One sentence a customer would say of them.'],
-    ]),
+    bands.team(
+      'Who comes to you',
+      suggestRows([
+        ['A name', 'What they do', 'One sentence a customer would say of them.'],
+        ['Another name', 'What they do', 'One sentence a customer would say of them.'],
+        ['A third', 'What they do', 'One sentence a customer would say of them.'],
+      ]),
+    ),
   ),
   ready(
     'people',
     'one-face',
     'Who you talk to',
     bands.oneFace(
-      'A name',
-      'Answers the phone',
-      'Picks up within three rings, or calls back within the hour.',
+      suggest('A name'),
+      suggest('Answers the phone'),
+      suggest('Picks up within three rings, or calls back within the hour.'),
     ),
   ),
   ready(
@@ -185,8 +201,16 @@ const anyTrade: readonly ReadyBand[] = [
     'price',
     'Price and what is in it',
     bands.priceAndContents(
-      { above: 'All in, no extras', price: '$0', below: 'for the first visit' },
-      ['What they get', 'What you leave with them', 'What happens if they say no: nothing'],
+      {
+        above: suggest('All in, no extras'),
+        price: suggest('$0'),
+        below: suggest('for the first visit'),
+      },
+      [
+        suggest('What they get'),
+        suggest('What you leave with them'),
+        suggest('What happens if they say no: nothing'),
+      ],
       'Ask for it',
     ),
     { aims: ['leads', 'booking', 'offer'] },
@@ -197,9 +221,9 @@ const anyTrade: readonly ReadyBand[] = [
     'Offer on colour',
     bands.offerOnColour(
       {
-        above: 'Until the end of the month',
-        price: '$0',
-        below: 'for the first visit, {{ client.town }} only',
+        above: suggest('Until the end of the month'),
+        price: suggest('$0'),
+        below: suggest('for the first visit, {{ client.town }} only'),
       },
       'Take it',
     ),

@@ -1,5 +1,6 @@
 import * as bands from './bands.ts';
 import { ready, type ReadyBand } from './ready-band.ts';
+import { suggest, suggestRows } from './suggestions.ts';
 import type { Meant } from './suits.ts';
 
 const home: Partial<Meant> = { trade: 'home', aims: ['leads', 'booking', 'offer'] };
@@ -18,9 +19,13 @@ const homeBands: readonly ReadyBand[] = [
       {
         headline: 'Measured, priced,\ndone when we said.',
         line: 'We come to you in {{ client.town }}, measure on the spot, and leave one fixed price in writing.',
-        ticks: ['Looked at within two days', 'The old taken away', 'Swept before we leave'],
+        ticks: [
+          suggest('Looked at within two days'),
+          suggest('The old taken away'),
+          suggest('Swept before we leave'),
+        ],
       },
-      { title: 'Get your free survey', intro: 'Three questions. We call back the same day.' },
+      { title: 'Get your free survey', intro: 'Three questions. We call you back.' },
     ),
     home,
   ),
@@ -32,9 +37,9 @@ const homeBands: readonly ReadyBand[] = [
       'New, repaired, or kept in good shape',
       'We tell you which of the three it needs, and it is often the cheapest.',
       [
-        ['Put in new', 'From the ground up, with the old one taken away.'],
+        ['Put in new', suggest('From the ground up, with the old one taken away.')],
         ['Repair', 'When the rest is still good, we say so and mend the part.'],
-        ['Upkeep', 'Once a year, so that it lasts as long as it should.'],
+        ['Upkeep', suggest('Once a year, so that it lasts as long as it should.')],
       ],
     ),
     home,
@@ -56,8 +61,8 @@ const homeBands: readonly ReadyBand[] = [
     'From call to clean-up',
     bands.steps('From call to clean-up', [
       ['We look', 'With a tape and a level, at a time that suits you.'],
-      ['You get a price', 'One figure, in writing, good for a month.'],
-      ['We do it', 'On the day we said, and we sweep up.'],
+      ['You get a price', 'One figure, in writing.'],
+      ['We do it', 'On the day that was agreed.'],
     ]),
     home,
   ),
@@ -66,12 +71,18 @@ const homeBands: readonly ReadyBand[] = [
     'home-questions',
     'Questions before the work',
     bands.asked('Before you say yes', [
-      ['Can the price go up later?', 'No. What is on paper holds for a month, whatever we find.'],
+      [
+        'Can the price go up later?',
+        suggest('No. What is on paper holds for a month, whatever we find.'),
+      ],
       [
         'Who comes into the house?',
-        'Our own people, the same ones from the first day to the last.',
+        suggest('Our own people, the same ones from the first day to the last.'),
       ],
-      ['And if it rains?', 'Then we call the evening before and give you the next dry day.'],
+      [
+        'And if it rains?',
+        suggest('Then we call the evening before and give you the next dry day.'),
+      ],
     ]),
     home,
   ),
@@ -87,9 +98,13 @@ const healthBands: readonly ReadyBand[] = [
       {
         headline: 'Put it off too long?\nStart with a talk.',
         line: 'An unhurried first visit in {{ client.town }}. Nothing is done that you did not ask for.',
-        ticks: ['Early and late times', 'Bring someone with you', 'Stop whenever you like'],
+        ticks: [
+          suggest('Early and late times'),
+          suggest('Bring someone with you'),
+          suggest('Stop whenever you like'),
+        ],
       },
-      { title: 'Save your place', intro: 'Three questions. We call back the same day.' },
+      { title: 'Save your place', intro: 'Three questions. We call you back.' },
     ),
     health,
   ),
@@ -102,8 +117,8 @@ const healthBands: readonly ReadyBand[] = [
       'Not sure which it is? Come with the question.',
       [
         ['A first look', 'What is going on, in plain words and on paper.'],
-        ['Something that hurts', 'Tell us so: there is a time for it every day.'],
-        ['Keeping well', 'Twice a year, a reminder, half an hour.'],
+        ['Something that hurts', suggest('Tell us so: there is a time for it every day.')],
+        ['Keeping well', suggest('Twice a year, a reminder, half an hour.')],
       ],
     ),
     health,
@@ -125,7 +140,9 @@ const healthBands: readonly ReadyBand[] = [
     'A room made for nerves',
     bands.wordsBesideDrawing(
       'A room made for nerves',
-      'Quiet, with a window and a door you can see. If you would rather leave after five minutes, nobody minds.',
+      suggest(
+        'Quiet, with a window and a door you can see. If you would rather leave after five minutes, nobody minds.',
+      ),
       'Save my place',
       { drawing: 'room', alt: 'A drawing of a quiet room with two chairs' },
     ),
@@ -136,9 +153,12 @@ const healthBands: readonly ReadyBand[] = [
     'health-questions',
     'Questions people put off',
     bands.asked('What people ask before they come', [
-      ['Will it hurt?', 'Say what you do so that it does not, and what a hand up means.'],
-      ['What will it cost?', 'Say the price of the first visit, and when the next one is said.'],
-      ['Can I bring somebody?', 'Yes. They can sit beside you the whole time.'],
+      ['Will it hurt?', suggest('Say what you do so that it does not, and what a hand up means.')],
+      [
+        'What will it cost?',
+        suggest('Say the price of the first visit, and when the next one is said.'),
+      ],
+      ['Can I bring somebody?', suggest('Yes. They can sit beside you the whole time.')],
     ]),
     health,
   ),
@@ -151,9 +171,9 @@ const propertyBands: readonly ReadyBand[] = [
     'home-for-sale',
     'A home and its price',
     bands.homeForSale({
-      address: 'The address of the home',
-      price: '$0',
-      size: 'Bedrooms, baths, square feet',
+      address: suggest('The address of the home'),
+      price: suggest('$0'),
+      size: suggest('Bedrooms, baths, square feet'),
     }),
     listing,
   ),
@@ -166,9 +186,9 @@ const propertyBands: readonly ReadyBand[] = [
         headline: 'What would yours\nbring today?',
         line: 'A figure for your own address, with the sales it rests on, from people who sell in {{ client.town }}.',
         ticks: [
-          'The sales on your street',
-          'What would raise it, and what would not',
-          'No sign in the yard',
+          suggest('The sales on your street'),
+          suggest('What would raise it, and what would not'),
+          suggest('No sign in the yard'),
         ],
       },
       { title: 'Ask for the figure', intro: 'Three questions. It comes by email.' },
@@ -181,8 +201,8 @@ const propertyBands: readonly ReadyBand[] = [
     'What you would live with',
     bands.tickColumns(
       'What you would live with',
-      ['Where the morning light falls', 'The room that can be an office'],
-      ['What was done, and in which year', 'How far it is on foot, and to what'],
+      [suggest('Where the morning light falls'), suggest('The room that can be an office')],
+      [suggest('What was done, and in which year'), suggest('How far it is on foot, and to what')],
     ),
     listing,
   ),
@@ -190,11 +210,14 @@ const propertyBands: readonly ReadyBand[] = [
     'how',
     'selling-steps',
     'From sign to keys',
-    bands.steps('From sign to keys', [
-      ['A figure', 'What it would bring, with the sales that say so.'],
-      ['Three weekends', 'Viewings when you are out, and an answer after each.'],
-      ['The keys', 'We are at the table when you sign.'],
-    ]),
+    bands.steps(
+      'From sign to keys',
+      suggestRows([
+        ['A figure', 'What it would bring, with the sales that say so.'],
+        ['Three weekends', 'Viewings when you are out, and an answer after each.'],
+        ['The keys', 'We are at the table when you sign.'],
+      ]),
+    ),
     sellers,
   ),
   ready(
@@ -202,9 +225,9 @@ const propertyBands: readonly ReadyBand[] = [
     'viewing-questions',
     'Questions before a viewing',
     bands.asked('Before you come and see it', [
-      ['Why are they selling?', 'Say the honest reason. Everybody asks it.'],
-      ['What was repaired lately?', 'Say what, by whom, and that the papers are there.'],
-      ['Can we come twice?', 'Yes, and once at another time of day.'],
+      ['Why are they selling?', suggest('Say the honest reason. Everybody asks it.')],
+      ['What was repaired lately?', suggest('Say what, by whom, and that the papers are there.')],
+      ['Can we come twice?', suggest('Yes, and once at another time of day.')],
     ]),
     listing,
   ),
@@ -219,8 +242,8 @@ const aimBands: readonly ReadyBand[] = [
     'What you go home with',
     bands.tickColumns(
       'What you go home with',
-      ['What it is, in plain words', 'What helps, and what does not'],
-      ['One thing to do tomorrow', 'A name to call'],
+      [suggest('What it is, in plain words'), suggest('What helps, and what does not')],
+      [suggest('One thing to do tomorrow'), suggest('A name to call')],
     ),
     event,
   ),
@@ -229,8 +252,8 @@ const aimBands: readonly ReadyBand[] = [
     'before-you-come',
     'Before you come',
     bands.asked('Before you come', [
-      ['Is there parking?', 'Say where, and what it costs.'],
-      ['Can I bring somebody?', 'Say yes, and how.'],
+      ['Is there parking?', suggest('Say where, and what it costs.')],
+      ['Can I bring somebody?', suggest('Say yes, and how.')],
       [
         'What if I can’t come after all?',
         'One press in the email frees your seat for somebody else.',
@@ -244,11 +267,11 @@ const aimBands: readonly ReadyBand[] = [
     'What is in the guide',
     bands.stepsBesideDrawing(
       'What is in it',
-      [
+      suggestRows([
         ['What goes wrong most', 'And how to see it coming.'],
         ['What it should cost', 'With what moves the price up and down.'],
         ['The list', 'Ten lines to tick off before you decide.'],
-      ],
+      ]),
       { drawing: 'harbour', alt: 'A drawing of the harbour' },
     ),
     { aims: ['guide'] },
@@ -259,8 +282,7 @@ const aimBands: readonly ReadyBand[] = [
     'Free times to choose from',
     bands.chooseTime('When suits you?', 'Pick a time; it is yours at once.', [
       'Move or cancel with one press',
-      'A reminder before',
-      'No charge',
+      'Your details are filled in already',
     ]),
     { aims: ['booking', 'event', 'listing'] },
   ),
@@ -269,9 +291,9 @@ const aimBands: readonly ReadyBand[] = [
     'thanks',
     'Thanks, and what is next',
     bands.thanks('Your answers are with us. An email is on its way to you.', [
-      'We read what you wrote today',
-      'A person calls, not a machine',
-      'You can change your mind at any moment',
+      'We read what you wrote',
+      'Somebody of us gets in touch',
+      'You can call us about it at any time we are open',
     ]),
     { aims: ['around'] },
   ),

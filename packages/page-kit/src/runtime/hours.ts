@@ -4,7 +4,7 @@ import {
   weekdayIn,
   type OpenState,
   type WallMinute,
-} from '@plumgate/core/opening';
+} from '@plumgate/core/opening/in-browser';
 
 /** Says whether the client is open now, by the wall of their own zone. */
 for (const place of document.querySelectorAll<HTMLElement>('[data-week]')) {

@@ -95,7 +95,7 @@ export class SessionService implements OnModuleInit {
 
   async describe(who: CurrentUser, demo: boolean): Promise<Answer<typeof api.session>> {
     const [agency] = await this.database.db.select().from(agencies);
-    return { user: who, agency: { name: agency?.name ?? '' }, demo };
+    return { user: who, agency: { name: agency?.name ?? '', zone: agency?.zone ?? 'UTC' }, demo };
   }
 }
 

@@ -620,12 +620,22 @@ it('shows what a rule would have matched before it is on, and whose leads they a
   expect(listed.rules[0]!.matched30).toBeGreaterThan(0);
 });
 
-it('lists who waits, longest first, until somebody calls', async () => {
+it('lists who waits, those still within the promise by its end, until somebody calls', async () => {
   const board = async () =>
     (await owner('GET', `/api/clients/${clientId}/today`)).json<TodayBoard>();
   const first = (await board()).waiting;
-  expect(first.map(({ addedAt }) => addedAt)).toEqual(
-    first.map(({ addedAt }) => addedAt).toSorted(),
+  const now = app.clock.now().toString();
+  const inTime = first.filter(({ promisedBy }) => promisedBy > now);
+  const late = first.slice(inTime.length);
+  expect(late.every(({ promisedBy }) => promisedBy <= now)).toBe(true);
+  expect(inTime.map(({ promisedBy }) => promisedBy)).toEqual(
+    inTime.map(({ promisedBy }) => promisedBy).toSorted(),
+  );
+  expect(late.map(({ addedAt }) => addedAt)).toEqual(
+    late
+      .map(({ addedAt }) => addedAt)
+      .toSorted()
+      .reverse(),
   );
   await owner('POST', `/api/people/${first[0]!.id}/touches`, {
     how: 'called',

@@ -121,6 +121,6 @@ it('is delivered when the gateway reports it, and not before', async () => {
   expect(await tellAsGateway(app, id, { type: 'text.delivered', data: { id } })).toBe(204);
   expect(await messagesOf('p0@example.com')).toMatchObject([
     { text: 'Sent text “Hi from Quayside Dental”', note: 'Welcome, delivered' },
-    { text: 'Left out: Text “Hi from {{ client.name }}”' },
+    { text: 'Left out: Text “Hi from [name]”' },
   ]);
 });

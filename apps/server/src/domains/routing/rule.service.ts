@@ -8,6 +8,7 @@ import {
   type UserId,
 } from '@plumgate/core/basics';
 import { fullName } from '@plumgate/core/people';
+import { knownSources } from '@plumgate/core/results';
 import { previewRule, type PastLead, type Rule, RuleContent } from '@plumgate/core/routing';
 import { and, asc, desc, eq, gte, isNull, max, or, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
@@ -128,7 +129,9 @@ export class RuleService implements OnModuleInit {
         .select({ id: funnels.id, name: funnels.name })
         .from(funnels)
         .where(and(eq(funnels.clientId, clientId), isNull(funnels.removedAt))),
-      source: sources.map(({ source }) => ({ id: source, name: source })),
+      source: [...new Set([...knownSources, ...sources.map(({ source }) => source)])].map(
+        (source) => ({ id: source, name: source }),
+      ),
       users: await db
         .select({ id: users.id, name: users.name })
         .from(users)

@@ -1,8 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { TodayBoard } from '@plumgate/contract';
-import type { ClientId } from '@plumgate/core/basics';
+import type { ClientId, Instant } from '@plumgate/core/basics';
+import { promisedBy } from '@plumgate/core/opening';
 import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { servedUntil } from '@plumgate/core/domains';
+import { Temporal } from 'temporal-polyfill';
 import { users } from '../../records/accounts/table.ts';
 import { BookingService } from '../booking/booking.service.ts';
 import { ClientService } from '../clients/client.service.ts';
@@ -17,6 +19,7 @@ import { summary, wire } from '../../records/people/person-summary.ts';
 import { people } from '../../records/people/table.ts';
 
 const mostShown = 100;
+const mostWaiting = 200;
 
 /** What a client's day asks for. */
 @Injectable()
@@ -40,8 +43,8 @@ export class TodayService {
       .from(people)
       .leftJoin(users, eq(users.id, people.assigneeId))
       .where(untouched)
-      .orderBy(asc(people.addedAt))
-      .limit(mostShown);
+      .orderBy(desc(people.addedAt), asc(people.id))
+      .limit(mostWaiting);
     const [total] = await db.select({ count: count() }).from(people).where(untouched);
     const failed = await db
       .select()
@@ -63,10 +66,17 @@ export class TodayService {
       .select({ count: count() })
       .from(heldSubmissions)
       .where(eq(heldSubmissions.clientId, clientId));
-    const { zone } = await this.clients.get(clientId);
-    const day = this.clock.now().toZonedDateTimeISO(zone).startOfDay();
+    const { facts, zone } = await this.clients.get(clientId);
+    const now = this.clock.now();
+    const day = now.toZonedDateTimeISO(zone).startOfDay();
     return {
-      waiting: waiting.map(wire),
+      waiting: inTurn(
+        waiting.map((row) => ({
+          ...wire(row),
+          by: promisedBy(row.addedAt, facts.promiseMinutes, facts.week, zone),
+        })),
+        now,
+      ).map(({ by, ...person }) => ({ ...person, promisedBy: by.toString() })),
       waitingTotal: total?.count ?? 0,
       held: held?.count ?? 0,
       bookings: await this.bookings.between(
@@ -94,4 +104,13 @@ export class TodayService {
       })),
     };
   }
+}
+
+/** Those whose promise still holds by its end; then the overdue ones as they came, the newest first. */
+function inTurn<Row extends { by: Instant }>(rows: Row[], now: Instant): Row[] {
+  const isLate = ({ by }: Row) => Temporal.Instant.compare(by, now) <= 0;
+  return [
+    ...rows.filter((row) => !isLate(row)).toSorted((a, b) => Temporal.Instant.compare(a.by, b.by)),
+    ...rows.filter(isLate),
+  ];
 }

@@ -7,6 +7,7 @@ import { call, messageOf } from '../../api/call.ts';
 import { keyOf, useAsk } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
+import { ZoneField } from '../../ui/zone-field.tsx';
 import { Entrance } from './entrance.tsx';
 
 /** The first visit to a new installation: the agency and its owner. */
@@ -44,9 +45,9 @@ export function SetUpScreen() {
           autoFocus
           {...form.register('agency')}
         />
-        <TextField
+        <ZoneField
           label="Time zone"
-          help="A name such as America/New_York"
+          zone={form.watch('zone')}
           error={errors.zone?.message}
           {...form.register('zone')}
         />

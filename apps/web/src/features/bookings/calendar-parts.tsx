@@ -6,6 +6,7 @@ import { Temporal } from 'temporal-polyfill';
 import { useAsk } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
+import { ZoneField } from '../../ui/zone-field.tsx';
 
 /** When people may book, and in which zone that is meant. */
 export function OpeningHours({
@@ -18,11 +19,12 @@ export function OpeningHours({
   return (
     <section className="grid gap-3">
       <h2 className="text-lg">Opening hours</h2>
-      <TextField
+      <ZoneField
         label="Time zone"
+        zone={rules.zone}
         value={rules.zone}
-        help="A name such as America/New_York. Every message and page about a booking shows its time in this zone."
-        onChange={(event) => onChange({ zone: event.target.value.trim() })}
+        help="Every message and page about a booking shows its time in this zone."
+        onChange={(event) => onChange({ zone: event.target.value })}
       />
       {weekdays.map((weekday, index) => (
         <Spans

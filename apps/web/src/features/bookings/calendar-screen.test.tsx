@@ -28,7 +28,7 @@ const opened = (asked = server()) =>
 it('shows a calendar that no list has yet, such as one made a moment ago', async () => {
   opened();
   await screen.findByRole('heading', { name: 'Consultation' });
-  expect(screen.getByLabelText<HTMLInputElement>('Time zone').value).toBe('America/New_York');
+  expect(screen.getByLabelText<HTMLSelectElement>('Time zone').value).toBe('America/New_York');
 });
 
 it('says so when there is no such calendar', async () => {

@@ -53,7 +53,7 @@ it('reads lists without empty lines and spaces around', async () => {
 it.each([
   ['Name', ''],
   ['Email', 'desk'],
-  ['Time zone', 'Maine'],
+  ['Answer new leads within, in minutes', '2'],
 ])('says at its field what is wrong, and sends nothing: %s', async (label, value) => {
   const server = await opened();
   type(label, value);

@@ -16,6 +16,7 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { PlaceField } from './place-field.tsx';
 import { SetUpTabs } from './set-up-tabs.tsx';
+import { ZoneField } from '../../ui/zone-field.tsx';
 import { WeekHours } from './week-hours.tsx';
 
 /** A client's facts, typed once for every page and message. */
@@ -115,7 +116,10 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
     }
   });
   const field = (
-    name: Exclude<keyof typeof facts, 'week' | 'place' | 'country' | 'locale' | 'currency'>,
+    name: Exclude<
+      keyof typeof facts,
+      'week' | 'place' | 'country' | 'locale' | 'currency' | 'promiseMinutes'
+    >,
     label: string,
     help?: string,
   ) => (
@@ -168,9 +172,22 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
           options={currencyNames}
           {...form.register('currency')}
         />
-        {field('zone', 'Time zone')}
+        <ZoneField
+          label="Time zone"
+          zone={form.watch('zone')}
+          error={errors.zone?.message}
+          {...form.register('zone')}
+        />
         {field('hours', 'Opening hours, in words')}
         {field('license', 'License or registration')}
+        <TextField
+          label="Answer new leads within, in minutes"
+          type="number"
+          min={5}
+          help="Of opening hours. Today sorts who waits by it."
+          error={errors.promiseMinutes?.message}
+          {...form.register('promiseMinutes', { valueAsNumber: true })}
+        />
         <LongField label="Areas served" help="One per line" rows={7} {...form.register('areas')} />
         <LongField label="Services" help="One per line" rows={7} {...form.register('services')} />
         <LongField

@@ -4,17 +4,25 @@ import { slugFrom } from '@plumgate/core/basics';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { call, CallError, messageOf } from '../../api/call.ts';
-import { useRefreshAll } from '../../api/hooks.ts';
+import { useRefreshAll, useSession } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
+import { Skeleton } from '../../ui/states.tsx';
+import { ZoneField } from '../../ui/zone-field.tsx';
 
 export function NewClientScreen() {
+  const session = useSession();
+  return session.data ? <NewClient agencyZone={session.data.agency.zone} /> : <Skeleton />;
+}
+
+/** In the agency's zone, until another is chosen: most clients are near. */
+function NewClient({ agencyZone }: { agencyZone: string }) {
   const navigate = useNavigate();
   const refresh = useRefreshAll();
   const form = useForm({
     resolver: zodResolver(api.createClient.body),
-    defaultValues: { name: '', slug: '', zone: Intl.DateTimeFormat().resolvedOptions().timeZone },
+    defaultValues: { name: '', slug: '', zone: agencyZone },
   });
   const { errors, isSubmitting, dirtyFields } = form.formState;
   const create = form.handleSubmit(async (body) => {
@@ -48,9 +56,10 @@ export function NewClientScreen() {
           error={errors.slug?.message}
           {...form.register('slug')}
         />
-        <TextField
+        <ZoneField
           label="Time zone"
-          help="Where the business is, such as America/New_York"
+          help="Where the business is"
+          zone={form.watch('zone')}
           error={errors.zone?.message}
           {...form.register('zone')}
         />

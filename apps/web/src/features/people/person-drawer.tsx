@@ -12,6 +12,7 @@ import { Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { AlsoGiven } from './also-given.tsx';
+import { foldedHistory } from './folded-history.ts';
 import { nameOf } from './name-of.ts';
 
 /** One person: how to reach them, what is coming up, and everything that happened. */
@@ -85,6 +86,7 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
             </li>
           ))}
       </ul>
+      <Answers timeline={person.timeline} zone={zone} />
       {person.alsoGiven.length > 0 && <AlsoGiven person={person} zone={zone} />}
       <Touch person={person} />
       {person.bookings.length > 0 && (
@@ -119,9 +121,13 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
       <section>
         <h3 className="mb-2">History</h3>
         <ol className="grid gap-3 border-l-2 border-line pl-4">
-          {person.timeline.map((entry, index) => (
-            <Happened key={index} entry={entry} zone={zone} />
-          ))}
+          {foldedHistory(person.timeline).map((item, index) =>
+            'folded' in item ? (
+              <Folded key={index} entries={item.folded} zone={zone} />
+            ) : (
+              <Happened key={index} entry={item.entry} zone={zone} />
+            ),
+          )}
         </ol>
       </section>
       <DeletePerson person={person} backTo={backTo} />
@@ -167,6 +173,38 @@ const marks = {
   touch: 'border-plum',
   trouble: 'border-brick',
 } as const;
+
+/** What they last sent, before everything that happened because of it. */
+function Answers({ timeline, zone }: { timeline: TimelineEntry[]; zone: string }) {
+  const last = timeline.find(({ answers }) => answers.length > 0);
+  if (!last) return null;
+  return (
+    <section>
+      <h3 className="mb-2">
+        What they sent{' '}
+        <span className="font-sans text-xs font-normal text-muted">{whenText(last.at, zone)}</span>
+      </h3>
+      <AnswerList answers={last.answers} />
+    </section>
+  );
+}
+
+function Folded({ entries, zone }: { entries: TimelineEntry[]; zone: string }) {
+  return (
+    <li>
+      <details>
+        <summary className="cursor-pointer text-xs text-muted">
+          {entries.length} automatic steps
+        </summary>
+        <ol className="mt-3 grid gap-3">
+          {entries.map((entry, index) => (
+            <Happened key={index} entry={entry} zone={zone} />
+          ))}
+        </ol>
+      </details>
+    </li>
+  );
+}
 
 const reachWords: [keyof PersonRecord['reach'], boolean, string][] = [
   ['mailRefused', true, 'Their mail host refuses mail to this address'],
@@ -218,16 +256,20 @@ function Happened({ entry, zone }: { entry: TimelineEntry; zone: string }) {
       <p className="text-xs text-muted">
         {[whenText(entry.at, zone), entry.note].filter(Boolean).join(' · ')}
       </p>
-      {entry.answers.length > 0 && (
-        <dl className="mt-1.5 grid gap-1 rounded-control bg-paper px-3 py-2">
-          {entry.answers.map(({ question, answer }) => (
-            <div key={question}>
-              <dt className="text-xs text-muted">{question}</dt>
-              <dd className="break-words whitespace-pre-line">{answer}</dd>
-            </div>
-          ))}
-        </dl>
-      )}
+      {entry.answers.length > 0 && <AnswerList answers={entry.answers} />}
     </li>
+  );
+}
+
+function AnswerList({ answers }: Pick<TimelineEntry, 'answers'>) {
+  return (
+    <dl className="mt-1.5 grid gap-1 rounded-control bg-paper px-3 py-2">
+      {answers.map(({ question, answer }) => (
+        <div key={question}>
+          <dt className="text-xs text-muted">{question}</dt>
+          <dd className="break-words whitespace-pre-line">{answer}</dd>
+        </div>
+      ))}
+    </dl>
   );
 }

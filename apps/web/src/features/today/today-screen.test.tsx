@@ -3,8 +3,14 @@ import { fireEvent, screen, within } from '@testing-library/react';
 import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { personOf } from '../../testing/samples.ts';
 import { TodayScreen } from './today-screen.tsx';
+import { overdueGroups } from './overdue.ts';
 
 const now = '2026-11-05T17:12:00Z';
+const waitingOf = (
+  number: number,
+  promisedBy = '2026-11-05T17:30:00Z',
+  changes: Parameters<typeof personOf>[1] = {},
+): TodayBoard['waiting'][number] => ({ ...personOf(number, changes), promisedBy });
 const quiet: TodayBoard = {
   waiting: [],
   waitingTotal: 0,
@@ -32,27 +38,55 @@ it('says of a quiet day that it is one', async () => {
     expect(screen.getByText(words)).toBeTruthy();
 });
 
-it('shows who waits, how long, and where from', async () => {
-  await opened({ waiting: [personOf(1)], waitingTotal: 1 });
+it('shows who waits, by when they are to be answered, and where from', async () => {
+  await opened({ waiting: [waitingOf(1)], waitingTotal: 1 });
   const row = screen.getByRole('listitem');
   expect(within(row).getByRole('link', { name: 'Odalys Penhallow 1' }).getAttribute('href')).toBe(
     `/quayside-dental/people/${idOf(1)}`,
   );
   expect(within(row).getByText('from Search ads · first-visit')).toBeTruthy();
-  expect(within(row).getByText('42 min')).toBeTruthy();
+  expect(within(row).getByText('answer by 12:30 PM')).toBeTruthy();
   expect(within(row).getByRole('link', { name: '(207) 555-0117' }).getAttribute('href')).toBe(
     'tel:2075550117',
   );
 });
 
+it('folds those who are overdue, by the day they came, and says how long they wait', async () => {
+  const late = '2026-11-05T17:00:00Z';
+  const old = { addedAt: '2026-10-20T16:30:00Z' };
+  await opened({
+    waiting: [waitingOf(1), waitingOf(2, late), waitingOf(3, late, old)],
+    waitingTotal: 3,
+  });
+  const today = screen.getByText('Overdue since today').closest('details')!;
+  expect(today.open).toBe(false);
+  expect(within(today).getByText('42 min')).toBeTruthy();
+  const longer = screen.getByText('Overdue for longer').closest('details')!;
+  expect(within(longer).getByText('16 days')).toBeTruthy();
+});
+
+it('opens the newest of the overdue when nobody is within the promise', async () => {
+  await opened({ waiting: [waitingOf(2, '2026-11-05T17:00:00Z')], waitingTotal: 1 });
+  expect(screen.getByText('Overdue since today').closest('details')!.open).toBe(true);
+});
+
+it.each([
+  ['2026-11-05T05:00:00Z', 'Overdue since today'],
+  ['2026-11-05T04:59:00Z', 'Overdue since yesterday'],
+  ['2026-10-29T17:00:00Z', 'Overdue, from the last 7 days'],
+  ['2026-10-28T17:00:00Z', 'Overdue for longer'],
+])('somebody who came at %s is %s', (addedAt, group) => {
+  expect(overdueGroups([{ addedAt }], now, 'America/New_York')).toEqual([[group, [{ addedAt }]]]);
+});
+
 it('tells when more wait than are shown', async () => {
-  await opened({ waiting: [personOf(1), personOf(2)], waitingTotal: 140 });
+  await opened({ waiting: [waitingOf(1), waitingOf(2)], waitingTotal: 140 });
   expect(screen.getByText('140 leads nobody has called or written to')).toBeTruthy();
-  expect(screen.getByText('The 2 that wait longest are shown.')).toBeTruthy();
+  expect(screen.getByText('The newest 2 are shown.')).toBeTruthy();
 });
 
 it('notes a call with one press', async () => {
-  const { server } = await opened({ waiting: [personOf(7)], waitingTotal: 1 });
+  const { server } = await opened({ waiting: [waitingOf(7)], waitingTotal: 1 });
   server.on(api.touchPerson, {} as never);
   fireEvent.click(screen.getByRole('button', { name: /^Called/ }));
   await screen.findByText(/^Noted: called/);

@@ -1,4 +1,4 @@
-import { api, type BookingView, type PersonSummary, type TodayBoard } from '@plumgate/contract';
+import { api, type BookingView, type TodayBoard } from '@plumgate/contract';
 import { Phone } from 'lucide-react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -10,6 +10,7 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { dayText, lengthText, timeText, whenText } from '../../ui/when.ts';
+import { byText, overdueGroups } from './overdue.ts';
 import { BookingPill } from '../bookings/booking-pill.tsx';
 import { nameOf } from '../people/name-of.ts';
 
@@ -77,16 +78,10 @@ export function TodayScreen() {
           {waiting.length === 0 ? (
             <Quiet>Nobody is waiting. New leads appear here right away.</Quiet>
           ) : (
-            <ul className="grid gap-2">
-              {waiting.map((person) => (
-                <Waiting key={person.id} person={person} slug={client.slug} now={now} />
-              ))}
-            </ul>
+            <WaitingList waiting={waiting} client={client} now={now} />
           )}
           {waitingTotal > waiting.length && (
-            <p className="mt-2 text-xs text-muted">
-              The {waiting.length} that wait longest are shown.
-            </p>
+            <p className="mt-2 text-xs text-muted">The newest {waiting.length} are shown.</p>
           )}
         </section>
         <div className="grid content-start gap-6">
@@ -140,11 +135,58 @@ const Quiet = ({ children }: { children: React.ReactNode }) => (
   </p>
 );
 
-const anHour = 3_600_000;
+/** Those to be answered in time first; who is overdue lies folded, by the day they came. */
+function WaitingList({
+  waiting,
+  client,
+  now,
+}: {
+  waiting: TodayBoard['waiting'];
+  client: { slug: string; zone: string };
+  now: string;
+}) {
+  const inTime = waiting.filter(({ promisedBy }) => promisedBy > now);
+  const groups = overdueGroups(
+    waiting.filter(({ promisedBy }) => promisedBy <= now),
+    now,
+    client.zone,
+  );
+  const rows = (people: TodayBoard['waiting']) => (
+    <ul className="grid gap-2">
+      {people.map((person) => (
+        <Waiting key={person.id} person={person} client={client} now={now} />
+      ))}
+    </ul>
+  );
+  return (
+    <div className="grid gap-3">
+      {inTime.length > 0 && rows(inTime)}
+      {groups.map(([name, people], index) => (
+        <details key={name} open={inTime.length === 0 && index === 0}>
+          <summary className="mb-2 cursor-pointer font-semibold text-brick">
+            {name}{' '}
+            <span className="font-normal text-muted tabular-nums">
+              {people.length.toLocaleString('en-US')}
+            </span>
+          </summary>
+          {rows(people)}
+        </details>
+      ))}
+    </div>
+  );
+}
 
-function Waiting({ person, slug, now }: { person: PersonSummary; slug: string; now: string }) {
+function Waiting({
+  person,
+  client,
+  now,
+}: {
+  person: TodayBoard['waiting'][number];
+  client: { slug: string; zone: string };
+  now: string;
+}) {
   const refresh = useRefreshAll();
-  const long = Date.parse(now) - Date.parse(person.addedAt) > anHour;
+  const isLate = person.promisedBy <= now;
   const touch = async (how: 'called' | 'no-answer') => {
     try {
       await call(api.touchPerson, { params: { personId: person.id }, body: { how, note: '' } });
@@ -157,14 +199,18 @@ function Waiting({ person, slug, now }: { person: PersonSummary; slug: string; n
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-card border border-line bg-sheet px-4 py-2.5">
       <div className="min-w-0 flex-1 basis-48">
-        <Link className="font-semibold hover:underline" to={`/${slug}/people/${person.id}`}>
+        <Link className="font-semibold hover:underline" to={`/${client.slug}/people/${person.id}`}>
           {nameOf(person)}
         </Link>
         <p className="truncate text-xs text-muted">
           {[`from ${person.source}`, ...person.tags].join(' · ')}
         </p>
       </div>
-      <Pill tone={long ? 'brick' : 'honey'}>{lengthText(person.addedAt, now)}</Pill>
+      <Pill tone={isLate ? 'brick' : 'honey'}>
+        {isLate
+          ? lengthText(person.addedAt, now)
+          : `answer by ${byText(person.promisedBy, now, client.zone)}`}
+      </Pill>
       <div className="flex items-center gap-2">
         {person.phone ? (
           <a

@@ -71,6 +71,32 @@ const type = (label: string, value: string) =>
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 const undo = (store: EditorStore) => act(() => store.getState().undo());
 
+describe('words that a template only suggested', () => {
+  const ticks = block('ticks', { items: ['We call first', 'Within the hour'] });
+  const suggested = () => {
+    const draft = draftOf(ticks);
+    const [top, ...others] = draft.page.bands;
+    const bands = [{ ...top!, suggested: ['Within the hour', 'Somewhere else'] }, ...others];
+    return opened({ ...draft, page: { ...draft.page, bands } });
+  };
+
+  it('are named until others are written', () => {
+    suggested();
+    screen.getByText('Within the hour', { selector: 'li' });
+    type('Checklist, one per line', 'We call first\nBy noon');
+    expect(screen.queryByText('Only suggested by the template')).toBeNull();
+  });
+
+  it('can be kept as they are, which an undo takes back', () => {
+    const { store } = suggested();
+    press('Keep these words');
+    expect(bandIn(store).suggested).toEqual(['Somewhere else']);
+    expect(screen.queryByText('Only suggested by the template')).toBeNull();
+    undo(store);
+    screen.getByText('Only suggested by the template');
+  });
+});
+
 describe('a button does one thing', () => {
   it.each([
     ['next-step', { kind: 'next-step' }],

@@ -8,6 +8,7 @@ import { copyBelow, removeSelected } from '../use-editor-keys.ts';
 import { BandSettings } from './band-settings.tsx';
 import { BlockSettings } from './block-settings.tsx';
 import { PageSettings } from './page-settings.tsx';
+import { SuggestedWords } from './suggested-words.tsx';
 
 /** The settings of what is selected, and what can be done with it. */
 export function SettingsPanel({ page }: { page: EditorPage }) {
@@ -44,6 +45,7 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
       const block = found.node as unknown as Block;
       return (
         <Panel title={blockKinds[block.kind].label}>
+          <SuggestedWords block={block} />
           <BlockSettings key={selected} block={block} page={page} />
         </Panel>
       );

@@ -1,0 +1,13 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
+
+const folder = dirname(require.resolve('@plumgate/page-kit/visitor/hours.js'));
+const parts = readdirSync(folder);
+
+it.each(parts)('%s is small enough for a phone on a slow line', (name) => {
+  // A schema or a time library that slips in by an import weighs ten times as much.
+  expect(brotliCompressSync(readFileSync(join(folder, name))).length).toBeLessThan(2048);
+});
+
+it('has every part', () => expect(parts.length).toBeGreaterThanOrEqual(7));
