@@ -44,6 +44,9 @@ function everyBlock(picture: { id: string; width: number; height: number }): Dra
     'call-bar': { besideLabel: 'Write to us', besideBand: 'band-form' },
     cards: { items: [{ title: 'A card', text: 'With a picture', picture: ref }] },
     team: { items: [{ name: 'Ro', role: 'Shows homes', text: 'Kind.', picture: ref }] },
+    ticks: { items: ['We call first', 'We come on time'] },
+    reviews: { items: [{ said: 'They listened.', who: 'Ines, Port Alder' }] },
+    questions: { items: [{ question: 'Is there parking?', answer: 'Yes, behind the house.' }] },
     navigation: { items: [] },
     code: { html: '<p>Theirs</p>' },
   };

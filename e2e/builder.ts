@@ -115,3 +115,19 @@ export async function drag(app: Page, from: Locator, to: Locator, share = 0.5): 
   await expect(app.locator('[data-drop-line]')).toBeVisible();
   await app.mouse.up();
 }
+
+/** Says of all that a template only suggested that it is true here, one part after the other, as the launch check leads there. */
+export async function keepSuggestions(app: Page): Promise<void> {
+  const launch = app.getByRole('button', { name: /^Launch check/ });
+  const suggested = app.getByRole('listitem').filter({ hasText: 'only suggested by the template' });
+  await launch.click();
+  await expect(suggested.first()).toBeVisible();
+  for (let left = await suggested.count(); left > 0; left--) {
+    await expect(suggested).toHaveCount(left);
+    await suggested.first().getByRole('button').click();
+    await app.getByRole('button', { name: /^Keep (these words|all \d+)$/ }).click();
+    await launch.click();
+  }
+  await expect(suggested).toHaveCount(0);
+  await app.keyboard.press('Escape');
+}

@@ -13,6 +13,7 @@ import {
   api,
   atFunnels,
   builderOf,
+  keepSuggestions,
   drag,
   makePage,
   openMade,
@@ -52,6 +53,7 @@ test('a listing page from its template, live in a dozen actions', async ({ brows
   await act(() => app.getByRole('link', { name: 'New funnel' }).click());
   await act(() => app.getByRole('button', { name: /^One home for sale/ }).click());
   await act(() => app.getByLabel('The home’s address').fill('3 Ropewalk Loft'));
+  await act(() => app.getByLabel('A sentence or two about it').fill('Light on three sides.'));
   await act(() => app.getByLabel('Asking price').fill('$612,000'));
   await act(() => app.getByLabel('Size in a line').fill('3 bedrooms, 2 baths, 1,840 sq ft'));
   await act(() => app.getByRole('button', { name: 'Create funnel' }).click());
@@ -96,6 +98,7 @@ test('the rich service page from nothing: bands, words, a picture, a button, pub
   await outline.getByRole('button', { name: /^Cards/ }).click();
   await settings.getByLabel('Title').first().fill('Block paving');
   await expect(phone.getByText('Block paving')).toBeVisible();
+  await keepSuggestions(app);
   await app.getByRole('button', { name: 'Publish', exact: true }).click();
   await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
   const visitor = await browser.newPage();

@@ -1,5 +1,11 @@
-import { turnBlocks, type Block } from '@plumgate/core/page';
-import { readyTemplates, takeTemplate, type Make, type TakenPage } from '@plumgate/core/templates';
+import { turnBlocks, type Band, type Block } from '@plumgate/core/page';
+import {
+  readyBands,
+  readyTemplates,
+  takeTemplate,
+  type Make,
+  type TakenPage,
+} from '@plumgate/core/templates';
 
 type Reviews = { said: string; who: string }[];
 type PictureAt = { id: never; width: number; height: number };
@@ -53,6 +59,20 @@ export function drivewayPages(
   return taken('survey-funnel', [0, 1], { work: 'A driveway that drains' }, make, (block) => {
     if (block.kind === 'reviews') return { ...block, items: said };
     if (block.kind === 'cards') return { ...block, items: cards };
+    if (block.kind === 'badges')
+      return {
+        ...block,
+        items: ['{{ client.license }}', 'Insured in Maine', 'One crew, ours', 'Priced in writing'],
+      };
+    if (block.kind === 'ticks' && block.items.length === 3)
+      return {
+        ...block,
+        items: [
+          'We look within two working days',
+          'The old surface goes with us',
+          'One crew from first day to last',
+        ],
+      };
     if (block.kind === 'heading' && block.level === 1 && block.text.startsWith('A driveway'))
       return { ...block, text: 'A driveway that drains,\nlaid in three days.' };
     return block;
@@ -60,32 +80,62 @@ export function drivewayPages(
 }
 
 /** Marram's twilight viewing of one home: the listing, and thanks for whoever asked to see it. */
-export const viewingPages = (make: Make, home: PictureAt): TakenPage[] =>
-  taken(
+export function viewingPages(make: Make, home: PictureAt): TakenPage[] {
+  const [listing, ...others] = taken(
     'listing-funnel',
     [0, 2],
-    { address: '3 Ropewalk Loft', price: '$612,000', size: '3 bedrooms, 2 baths, 1,840 sq ft' },
+    {
+      address: '3 Ropewalk Loft',
+      about: 'Two floors above the harbor, with evening light in every room.',
+      price: '$612,000',
+      size: '3 bedrooms, 2 baths, 1,840 sq ft',
+    },
     make,
     (block) => {
       if (block.kind === 'picture')
         return {
           ...block,
           picture: home,
-          alt: 'The loft at dusk, its windows lit, above the harbour',
+          alt: 'The loft at dusk, its windows lit, above the harbor',
         };
       if (block.kind === 'map') return { ...block, place: { lat: 43.2012, lng: -69.3987 } };
-      if (block.kind === 'team')
-        return {
+      return block;
+    },
+  );
+  const { page } = listing!.draft;
+  const bands = page.bands.toSpliced(2, 0, livedWith(make), agentsCard(make));
+  return [{ ...listing!, draft: { ...listing!.draft, page: { ...page, bands } } }, ...others];
+}
+
+/** A ready-made band with the client's own words in it. */
+function writtenBand(name: string, make: Make, write: (block: Block) => Block): Band {
+  const band = readyBands.find((one) => one.name === name)!.make(make);
+  return { ...turnBlocks([band], write)[0]!, suggested: [] };
+}
+
+function livedWith(make: Make): Band {
+  const lists = [
+    ['Evening light over the harbor', 'A study behind the stairs'],
+    ['A roof deck with a rail', 'Six minutes on foot to the ferry'],
+  ];
+  return writtenBand('live-with', make, (block) =>
+    block.kind === 'ticks' ? { ...block, items: lists.shift()! } : block,
+  );
+}
+
+const agentsCard = (make: Make): Band =>
+  writtenBand('one-face', make, (block) =>
+    block.kind === 'team'
+      ? {
           ...block,
           items: [
             {
               name: 'Ro Kestrel',
               role: 'Shows you round at twilight',
-              text: 'Licence AC-90817. Knows which window has the harbour in it.',
+              text: 'License AC-90817. Knows which window has the harbor in it.',
               picture: null,
             },
           ],
-        };
-      return block;
-    },
+        }
+      : block,
   );

@@ -34,7 +34,8 @@ export function wordFindings(input: LaunchInput): Finding[] {
         mergeFindings(words, blockOfForm(blocks, id), input),
       ),
     ),
-    ...areas(said, input),
+    // Whoever comes by an ad lands on a page that is found and asks for one thing.
+    ...(page.hidden || page.kind === 'site' ? [] : areas(said, input)),
     ...(isSpoken(page.language)
       ? []
       : [
@@ -131,7 +132,9 @@ function areas(said: { block: Block; words: string[] }[], { client }: LaunchInpu
     .join(' ')
     .toLowerCase();
   const isNamed =
-    served.some((area) => text.includes(area.toLowerCase())) || /\{\{\s*client\.areas/.test(text);
+    served.some((area) => text.includes(area.toLowerCase())) ||
+    /\{\{\s*client\.areas/.test(text) ||
+    (/\{\{\s*client\.town/.test(text) && served.includes(client.facts.town));
   return asks && !isNamed
     ? [found('areas-not-named', { at: 'page' }, { areas: served.slice(0, 3).join(', ') })]
     : [];

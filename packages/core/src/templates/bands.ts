@@ -74,10 +74,15 @@ export const promiseAndDrawing = (
     column(5, drawn(picture.drawing, picture.alt)),
   );
 
-export const promiseCentred = (headline: string, line: string, button: string): MakeBand =>
+export const promiseCentred = (
+  headline: string,
+  line: string,
+  button: string,
+  surface: 'deep' | 'tint' = 'deep',
+): MakeBand =>
   band(
     'Promise, centred',
-    { surface: 'deep', width: 'medium', space: spaces.roomy },
+    { surface, width: 'medium', space: spaces.roomy },
     column(
       1,
       heading(headline, 1, 'centre'),
@@ -111,6 +116,19 @@ export const serviceCards = (
       words(line),
       block('cards', {
         items: rows.map(([one, two]) => ({ title: one, text: two, picture: null })),
+      }),
+    ),
+  );
+
+export const figures = (title: string, rows: [what: string, figure: string][]): MakeBand =>
+  band(
+    'Figures',
+    {},
+    column(
+      1,
+      heading(title),
+      block('cards', {
+        items: rows.map(([what, figure]) => ({ title: what, text: figure, picture: null })),
       }),
     ),
   );
@@ -266,7 +284,12 @@ export const film = (title: string, text: string): MakeBand =>
   );
 
 /** One home at a glance: what it looks like, where it is, what it costs. */
-export const homeForSale = (home: { address: string; price: string; size: string }): MakeBand =>
+export const homeForSale = (home: {
+  address: string;
+  about: string;
+  price: string;
+  size: string;
+}): MakeBand =>
   band(
     'The home',
     {},
@@ -274,6 +297,7 @@ export const homeForSale = (home: { address: string; price: string; size: string
     column(
       5,
       heading(home.address, 1),
+      words(home.about, 'lead'),
       block('offer', { above: 'Asking', price: home.price, below: home.size }),
       toForm('Ask for a viewing'),
     ),
@@ -309,11 +333,12 @@ export const formAlone = (
   title: string,
   line: string,
   form: { title: string; intro: string },
+  level: 1 | 2 = 1,
 ): MakeBand =>
   band(
     'The form alone',
     { surface: 'tint', width: 'narrow' },
-    column(1, heading(title, 1, 'centre'), words(line, 'lead', 'centre'), block('form', form)),
+    column(1, heading(title, level, 'centre'), words(line, 'lead', 'centre'), block('form', form)),
   );
 
 export const chooseTime = (title: string, line: string, ticks: string[]): MakeBand =>

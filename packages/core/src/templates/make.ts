@@ -84,6 +84,8 @@ export interface TemplatePage {
   title: string;
   description: string;
   kind?: PageDocument['kind'];
+  /** Not to be found by itself: a step that only the one before leads to. */
+  hidden?: true;
   form?: TemplateForm;
   /** The bands; blocks that ask get the page's form, buttons that scroll lead to the band that holds it. */
   bands: MakeBand[];
@@ -105,6 +107,7 @@ export function makePage(page: TemplatePage, make: Make): Draft {
   const document = {
     ...emptyPage(page.title),
     kind: page.kind ?? 'landing',
+    hidden: page.hidden ?? false,
     description: page.description,
     bands: bound,
   };

@@ -299,22 +299,19 @@ export const listing: TemplatePage = {
   ]),
   bands: [
     bands.header('Ask about this home'),
-    bands.homeForSale({ address: '[[address]]', price: '[[price]]', size: '[[size]]' }),
-    bands.tickColumns(
-      'What you would live with',
-      [suggest('Morning light in the kitchen'), suggest('A room that can be an office')],
-      [suggest('A garden that looks after itself'), suggest('The station in ten minutes on foot')],
-    ),
-    bands.whereTheHomeIs('[[address]], {{ client.town }}'),
-    bands.oneFace(
-      suggest('A name'),
-      suggest('Shows you round'),
-      suggest('Knows what the neighbours will tell you later.'),
-    ),
-    bands.formAlone('See it for yourself', 'Tell us when suits you. We confirm the time.', {
-      title: 'Ask for a viewing',
-      intro: '',
+    bands.homeForSale({
+      address: '[[address]]',
+      about: '[[about]]',
+      price: '[[price]]',
+      size: '[[size]]',
     }),
+    bands.whereTheHomeIs('[[address]], {{ client.town }}'),
+    bands.formAlone(
+      'See it for yourself',
+      'Tell us when suits you. We confirm the time.',
+      { title: 'Ask for a viewing', intro: '' },
+      2,
+    ),
     bands.footer(),
   ],
 };
@@ -322,6 +319,7 @@ export const listing: TemplatePage = {
 /** A tablet at the door. */
 export const signIn: TemplatePage = {
   name: 'Viewing sign-in',
+  hidden: true,
   title: 'Welcome to [[address]]',
   description: 'Sign in for the viewing of [[address]].',
   form: {
@@ -382,17 +380,11 @@ export const neighbourhood: TemplatePage = {
       },
       { title: 'Where shall we send it?', intro: '' },
     ),
-    band(
-      'The figures',
-      {},
-      ...[
-        ['Median price', suggest('Put it here'), 'of the last quarter'],
-        ['Days on market', suggest('Put it here'), 'from sign to sold'],
-        ['Homes for sale', suggest('Put it here'), 'today'],
-      ].map(([above, price, below]) =>
-        column(1, block('offer', { above: above!, price: price!, below: below! })),
-      ),
-    ),
+    bands.figures('The figures', [
+      ['Median price', suggest('The figure, of the last quarter')],
+      ['Days on market', suggest('The figure, from sign to sold')],
+      ['Homes for sale', suggest('The figure, today')],
+    ]),
     bands.areasServed('We count in'),
     bands.oneFace(
       suggest('A name'),
@@ -407,6 +399,7 @@ export const neighbourhood: TemplatePage = {
 /** Questions first, thanks after. */
 export const survey: TemplatePage = {
   name: 'Survey',
+  hidden: true,
   title: 'A few questions · {{ client.name }}',
   description: 'Tell {{ client.name }} what to do better.',
   form: form(
@@ -450,11 +443,7 @@ export const contact: TemplatePage = {
       {
         headline: 'Write to us',
         line: 'A person reads it and answers.',
-        ticks: [
-          'Call {{ client.phone }} if it can’t wait',
-          '{{ client.email }}',
-          '{{ client.address }}',
-        ],
+        ticks: ['{{ client.address }}', '{{ client.hours }}'],
       },
       { title: 'Your message', intro: '' },
     ),
@@ -466,6 +455,7 @@ export const contact: TemplatePage = {
 /** What people say, and a place to say it. */
 export const reviewsPage: TemplatePage = {
   name: 'Reviews',
+  kind: 'site',
   title: 'What people say · {{ client.name }}',
   description: 'Honest words about {{ client.name }} from people in {{ client.town }}.',
   form: {
@@ -486,6 +476,7 @@ export const reviewsPage: TemplatePage = {
       'What people say',
       'In their own words, the good and the useful.',
       'Say something',
+      'tint',
     ),
     bands.reviews([
       [askForOne, theirs],
@@ -493,10 +484,12 @@ export const reviewsPage: TemplatePage = {
       [askForOne, theirs],
     ]),
     band('Between', {}, column(1, block('divider'))),
-    bands.formAlone('Your turn', 'Two sentences are plenty.', {
-      title: 'Say it plainly',
-      intro: '',
-    }),
+    bands.formAlone(
+      'Your turn',
+      'Two sentences are plenty.',
+      { title: 'Say it plainly', intro: '' },
+      2,
+    ),
     bands.footer(),
   ],
 };
@@ -504,6 +497,7 @@ export const reviewsPage: TemplatePage = {
 /** Short, for a link in a text. */
 export const mobileOffer: TemplatePage = {
   name: 'Offer by text',
+  hidden: true,
   title: '[[offer]] · {{ client.name }}',
   description: '[[offer]] at {{ client.name }}.',
   form: form(
@@ -537,6 +531,7 @@ export const mobileOffer: TemplatePage = {
 /** The time, on its own step. */
 export const chooseTime: TemplatePage = {
   name: 'Choose a time',
+  hidden: true,
   title: 'Choose your time · {{ client.name }}',
   description: '',
   form: {
@@ -557,6 +552,7 @@ export const chooseTime: TemplatePage = {
 /** What comes next, and the next thing to do. */
 export const thanksPage: TemplatePage = {
   name: 'Thank you',
+  hidden: true,
   title: 'Thank you · {{ client.name }}',
   description: '',
   bands: [

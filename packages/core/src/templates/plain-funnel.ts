@@ -32,6 +32,7 @@ const first: TemplatePage = {
 
 const thanks: TemplatePage = {
   name: 'Thank you',
+  hidden: true,
   title: 'Thank you · {{ client.name }}',
   description: '',
   bands: [

@@ -27,6 +27,12 @@ const address: Ask = {
 /** What names a home for sale. */
 const home: Ask[] = [
   address,
+  {
+    key: 'about',
+    label: 'A sentence or two about it',
+    kind: 'text',
+    example: 'Two floors above the harbor, with evening light in every room.',
+  },
   { key: 'price', label: 'Asking price', kind: 'text', example: '$612,000' },
   {
     key: 'size',

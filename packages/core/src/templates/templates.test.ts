@@ -123,7 +123,7 @@ describe('unanswered', () => {
   it('is what nobody said anything to, spaces being nothing', () => {
     const { asks } = readyTemplates.find(({ name }) => name === 'listing')!;
     const left = unanswered(asks, { address: '3 Ropewalk Loft', price: '  ' });
-    expect(left.map(({ key }) => key)).toEqual(['price', 'size']);
+    expect(left.map(({ key }) => key)).toEqual(['about', 'price', 'size']);
   });
 });
 

@@ -172,6 +172,7 @@ const propertyBands: readonly ReadyBand[] = [
     'A home and its price',
     bands.homeForSale({
       address: suggest('The address of the home'),
+      about: suggest('What one sees from the kitchen, and what was done last.'),
       price: suggest('$0'),
       size: suggest('Bedrooms, baths, square feet'),
     }),
