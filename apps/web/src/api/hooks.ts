@@ -16,7 +16,7 @@ export const queries = new QueryClient({
 export const keyOf = (endpoint: Endpoint, given: object = {}) => [endpoint.path, given] as const;
 
 /** Asks an endpoint and keeps the answer; `enabled: false` waits. */
-export function useAsk<E extends Endpoint>(
+export function useEndpoint<E extends Endpoint>(
   endpoint: E,
   given: Call<E>,
   options: { enabled?: boolean; refetchInterval?: number; refetchOnMount?: 'always' } = {},
@@ -34,5 +34,5 @@ export function useRefreshAll(): () => Promise<void> {
   return () => client.invalidateQueries();
 }
 
-export const useSession = () => useAsk(api.session, {});
-export const useClients = () => useAsk(api.listClients, {});
+export const useSession = () => useEndpoint(api.session, {});
+export const useClients = () => useEndpoint(api.listClients, {});

@@ -3,7 +3,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../api/call.ts';
-import { useAsk, useRefreshAll } from '../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../api/hooks.ts';
 import { dayText, timeText, whenText } from '../ui/when.ts';
 
 const steps = {
@@ -15,7 +15,7 @@ const steps = {
 
 /** The demo's time, and the way to move it forward: what falls due on the way happens. */
 export function ClockChip({ zone, mayMove }: { zone: string; mayMove: boolean }) {
-  const { data } = useAsk(api.getClock, {}, { refetchInterval: 30_000 });
+  const { data } = useEndpoint(api.getClock, {}, { refetchInterval: 30_000 });
   const refresh = useRefreshAll();
   const [moving, setMoving] = useState(false);
   const move = async (advance: string) => {

@@ -1,7 +1,7 @@
 import { api, type JobView } from '@plumgate/contract';
 import { useEffect } from 'react';
 import { call } from '../api/call.ts';
-import { useAsk, useRefreshAll } from '../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../api/hooks.ts';
 import { Button } from './button.tsx';
 import { useAct } from './use-act.ts';
 
@@ -19,7 +19,11 @@ export function JobProgress({
   resultWords: (result: Record<string, unknown>) => string;
 }) {
   const params = { jobId: given.id };
-  const asked = useAsk(api.getJob, { params }, { enabled: isOpen(given), refetchInterval: 1000 });
+  const asked = useEndpoint(
+    api.getJob,
+    { params },
+    { enabled: isOpen(given), refetchInterval: 1000 },
+  );
   const job = asked.data ?? given;
   const refresh = useRefreshAll();
   const act = useAct();

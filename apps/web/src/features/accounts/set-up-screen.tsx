@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { Navigate, useNavigate } from 'react-router';
 import { call, messageOf } from '../../api/call.ts';
-import { keyOf, useAsk } from '../../api/hooks.ts';
+import { keyOf, useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
@@ -14,7 +14,7 @@ import { Entrance } from './entrance.tsx';
 export function SetUpScreen() {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { data: state } = useAsk(api.setUpState, {});
+  const { data: state } = useEndpoint(api.setUpState, {});
   const form = useForm({
     resolver: zodResolver(api.setUp.body),
     defaultValues: {

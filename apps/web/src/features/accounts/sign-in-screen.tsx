@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { Navigate, useNavigate } from 'react-router';
 import { call, messageOf } from '../../api/call.ts';
-import { keyOf, useAsk } from '../../api/hooks.ts';
+import { keyOf, useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { Entrance } from './entrance.tsx';
@@ -11,7 +11,7 @@ import { Entrance } from './entrance.tsx';
 export function SignInScreen() {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { data: state } = useAsk(api.setUpState, {});
+  const { data: state } = useEndpoint(api.setUpState, {});
   const form = useForm({ defaultValues: { email: '', password: '' } });
   const { errors, isSubmitting } = form.formState;
   const enter = form.handleSubmit(async (given) => {

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { DataTable, type Column } from '../../ui/data-table.tsx';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
@@ -17,7 +17,7 @@ import { kindWords } from './loss-words.ts';
 /** What was deleted in the last 30 days, to be restored or to go for good. */
 export function BinScreen() {
   const client = useClient();
-  const asked = useAsk(
+  const asked = useEndpoint(
     api.listBin,
     { params: { clientId: client?.id ?? '' } },
     { enabled: client !== undefined },

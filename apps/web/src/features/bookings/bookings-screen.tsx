@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll, useSession } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll, useSession } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -17,8 +17,8 @@ import { WeekGrid } from './week-grid.tsx';
 /** A client's week of bookings, in the client's zone. */
 export function BookingsScreen() {
   const client = useClient();
-  const clock = useAsk(api.getClock, {});
-  const calendars = useAsk(
+  const clock = useEndpoint(api.getClock, {});
+  const calendars = useEndpoint(
     api.listCalendars,
     { params: { clientId: client?.id ?? '' } },
     { enabled: client !== undefined },
@@ -51,7 +51,7 @@ function BookingWeek({
   const [open, setOpen] = useState<string | null>(null);
   const [adding, setAdding] = useState<{ start: string } | null>(null);
   const week = weekOf(date, client.zone);
-  const list = useAsk(
+  const list = useEndpoint(
     api.listBookings,
     { params: { clientId: client.id }, query: { from: week.from, until: week.until } },
     { refetchInterval: 15_000 },

@@ -3,7 +3,7 @@ import type { Calendar, CalendarContent } from '@plumgate/core/booking';
 import { weekdays, type Span } from '@plumgate/core/opening';
 import { Plus, Trash2 } from 'lucide-react';
 import { Temporal } from 'temporal-polyfill';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
@@ -123,7 +123,7 @@ export function AfterBooking({
   clientId: string;
   onChange: (content: CalendarContent) => void;
 }) {
-  const sequences = useAsk(api.listSequences, { params: { clientId } });
+  const sequences = useEndpoint(api.listSequences, { params: { clientId } });
   const set = (changes: Partial<CalendarContent>) => onChange({ ...content, ...changes });
   const { confirmation } = content;
   return (

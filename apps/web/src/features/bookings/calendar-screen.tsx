@@ -3,7 +3,7 @@ import { CalendarContent, type Calendar } from '@plumgate/core/booking';
 import { Trash2 } from 'lucide-react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { DraftButtons } from '../../ui/draft-buttons.tsx';
@@ -18,8 +18,8 @@ import { todayIn } from './week.ts';
 export function CalendarScreen() {
   const client = useClient();
   const { calendarId = '' } = useParams();
-  const clock = useAsk(api.getClock, {});
-  const calendar = useAsk(api.getCalendar, { params: { calendarId } });
+  const clock = useEndpoint(api.getClock, {});
+  const calendar = useEndpoint(api.getCalendar, { params: { calendarId } });
   if (calendar.isError)
     return <Failed error={calendar.error} again={() => void calendar.refetch()} />;
   if (!client || !calendar.data || !clock.data) return <Skeleton />;

@@ -8,7 +8,7 @@ import { toast } from 'sonner';
 import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
@@ -22,7 +22,7 @@ import { WeekHours } from './week-hours.tsx';
 /** A client's facts, typed once for every page and message. */
 export function FactSheetScreen() {
   const client = useClient();
-  const sheet = useAsk(
+  const sheet = useEndpoint(
     api.getClient,
     { params: { clientId: client?.id ?? '' } },
     { enabled: client !== undefined },

@@ -2,7 +2,7 @@ import { api, type DomainView } from '@plumgate/contract';
 import { hostWords, readHost } from '@plumgate/core/domains';
 import { useState } from 'react';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { copyText } from '../../ui/copy-text.ts';
@@ -18,7 +18,7 @@ import { SetUpTabs } from '../clients/set-up-tabs.tsx';
 export function AddressesScreen() {
   const client = useClient();
   const params = { clientId: client?.id ?? '' };
-  const asked = useAsk(
+  const asked = useEndpoint(
     api.listDomains,
     { params },
     { enabled: client !== undefined, refetchInterval: 10_000 },

@@ -2,7 +2,7 @@ import { api, type StandInRecord } from '@plumgate/contract';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { DataTable, type Column } from '../../ui/data-table.tsx';
@@ -18,7 +18,7 @@ const nothing = { name: '', type: 'CNAME' as StandInRecord['type'], value: '' };
 /** Stands in for wherever clients keep their domains: what is written here, the small DNS server answers. */
 export function DnsHostScreen() {
   const client = useClient();
-  const asked = useAsk(api.listStandInRecords, {});
+  const asked = useEndpoint(api.listStandInRecords, {});
   const refresh = useRefreshAll();
   const act = useAct();
   const [record, setRecord] = useState(nothing);

@@ -19,7 +19,7 @@ import {
 } from '@plumgate/core/templates';
 import { FileText, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { Choice } from '../../ui/field.tsx';
 import { pageContext } from '../pages/page-context.ts';
@@ -139,7 +139,7 @@ function LinkedBands({ page, isWanted }: Wanted) {
   const store = useEditorStore();
   const shelf = useShelf();
   const kept =
-    useAsk(api.listLinkedBands, { params: { clientId: page.client.id } }).data?.bands ?? [];
+    useEndpoint(api.listLinkedBands, { params: { clientId: page.client.id } }).data?.bands ?? [];
   const nameOf = (linked: LinkedBandView) => (linked.band as Band).name || 'Linked band';
   const shown = kept.filter((linked) => isWanted(nameOf(linked)));
   if (shown.length === 0) return null;
@@ -175,7 +175,7 @@ function OwnBands({ page, isWanted }: Wanted) {
   const store = useEditorStore();
   const shelf = useShelf();
   const { remove, removal } = useRemoval();
-  const own = (useAsk(api.listTemplates, {}).data?.templates ?? []).filter(
+  const own = (useEndpoint(api.listTemplates, {}).data?.templates ?? []).filter(
     ({ kind, name }) => kind === 'band' && isWanted(name),
   );
   if (own.length === 0) return null;

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
@@ -43,7 +43,11 @@ export function EditorScreen() {
 }
 
 function Loaded({ pageId }: { pageId: string }) {
-  const asked = useAsk(api.getEditorPage, { params: { pageId } }, { refetchOnMount: 'always' });
+  const asked = useEndpoint(
+    api.getEditorPage,
+    { params: { pageId } },
+    { refetchOnMount: 'always' },
+  );
   const [first, setFirst] = useState<EditorPage | null>(null);
   const fresh = asked.isFetchedAfterMount ? asked.data : undefined;
   useEffect(() => {

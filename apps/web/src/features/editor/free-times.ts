@@ -8,7 +8,7 @@ import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Temporal } from 'temporal-polyfill';
 import { call } from '../../api/call.ts';
-import { keyOf, useAsk } from '../../api/hooks.ts';
+import { keyOf, useEndpoint } from '../../api/hooks.ts';
 import { sampleTimes } from '../pages/page-context.ts';
 import { useEditor } from './store.ts';
 
@@ -25,7 +25,7 @@ export function useFreeTimes(page: EditorPage): (calendar: CalendarId) => FreeTi
     ].join(),
   );
   const locale = useEditor(({ draft }) => pageWords(draft.page.language).locale);
-  const { data } = useAsk(
+  const { data } = useEndpoint(
     api.listCalendars,
     { params: { clientId: page.client.id } },
     { enabled: wanted !== '' },

@@ -2,7 +2,7 @@ import { api, type EditorPage, type RevisionView } from '@plumgate/contract';
 import type { Draft } from '@plumgate/core/page';
 import { useMemo, useState } from 'react';
 import { call } from '../../api/call.ts';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Pill } from '../../ui/pill.tsx';
@@ -38,12 +38,16 @@ export function SeeChanges({ page }: { page: EditorPage }) {
 function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
   const { pageId } = page;
   const draft = useEditor((state) => state.draft);
-  const asked = useAsk(api.listRevisions, { params: { pageId } }, { refetchOnMount: 'always' });
+  const asked = useEndpoint(
+    api.listRevisions,
+    { params: { pageId } },
+    { refetchOnMount: 'always' },
+  );
   const revisions = asked.data?.revisions ?? [];
   const [chosen, setChosen] = useState<RevisionView | null>(null);
   const shown = chosen ?? revisions.find(({ isLive }) => isLive) ?? null;
   const brand = useEditor((state) => state.brand);
-  const revision = useAsk(
+  const revision = useEndpoint(
     api.getRevision,
     { params: { pageId, revisionId: shown?.revisionId ?? '' } },
     { enabled: shown !== null },

@@ -3,7 +3,7 @@ import { leftOutWords, planRun, SequenceContent, type PlannedStep } from '@plumg
 import { fillOrKeep } from '@plumgate/core/messages';
 import { useState } from 'react';
 import { Temporal } from 'temporal-polyfill';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { TextField } from '../../ui/field.tsx';
 import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
 import { mergeFields } from './merge-fields.ts';
@@ -11,7 +11,7 @@ import { stepName } from './steps.ts';
 
 /** What one person would get, worked out by the function that plans the real runs. Nothing is sent. */
 export function DryRun({ content, sheet }: { content: SequenceContent; sheet: ClientSheet }) {
-  const clock = useAsk(api.getClock, {});
+  const clock = useEndpoint(api.getClock, {});
   if (!clock.data) return null;
   return <Tried content={content} sheet={sheet} now={clock.data.now} />;
 }

@@ -2,7 +2,7 @@ import { api, type ClientSheet, type SequenceEffect } from '@plumgate/contract';
 import type { SequenceContent } from '@plumgate/core/followup';
 import { fillOrKeep, type MergeContext } from '@plumgate/core/messages';
 import { useDeferredValue } from 'react';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { mergeFields } from './merge-fields.ts';
 
 /** What keeping the changes means for the people who are in the sequence. */
@@ -18,7 +18,7 @@ export function EffectOnPeople({
   running: number;
 }) {
   const previewed = useDeferredValue(content);
-  const effect = useAsk(
+  const effect = useEndpoint(
     api.previewSequenceChange,
     { params: { sequenceId }, body: { content: previewed } },
     { enabled: running > 0 },

@@ -3,7 +3,7 @@ import { stepWhenWords, type SequenceContent, type SequenceStep } from '@plumgat
 import { fillOrKeep } from '@plumgate/core/messages';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { momentOf, whenText, timeOfDay } from '../../ui/when.ts';
 import { mergeFields } from './merge-fields.ts';
@@ -25,7 +25,7 @@ export function Ruler({
   onChange: (content: SequenceContent) => void;
 }) {
   const [open, setOpen] = useState<string | null>(null);
-  const sequences = useAsk(api.listSequences, { params: { clientId: sheet.id } });
+  const sequences = useEndpoint(api.listSequences, { params: { clientId: sheet.id } });
   const others = (sequences.data?.sequences ?? []).filter((one) => one.id !== sequenceId);
   const setStep = (step: SequenceStep) =>
     onChange({ ...content, steps: content.steps.map((one) => (one.id === step.id ? step : one)) });

@@ -3,7 +3,7 @@ import { SequenceContent } from '@plumgate/core/followup';
 import { Trash2 } from 'lucide-react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { DraftButtons } from '../../ui/draft-buttons.tsx';
@@ -20,7 +20,7 @@ import { SequenceSettings } from './sequence-settings.tsx';
 /** A sequence on its ruler of time, beside it what one person would get. */
 export function SequenceScreen() {
   const { sequenceId = '' } = useParams();
-  const sequence = useAsk(api.getSequence, { params: { sequenceId } });
+  const sequence = useEndpoint(api.getSequence, { params: { sequenceId } });
   if (sequence.isError)
     return <Failed error={sequence.error} again={() => void sequence.refetch()} />;
   if (!sequence.data) return <Skeleton />;
@@ -29,7 +29,7 @@ export function SequenceScreen() {
 
 function Sequence({ sequence }: { sequence: SequenceView }) {
   const client = useClient();
-  const { data: sheet } = useAsk(api.getClient, { params: { clientId: sequence.clientId } });
+  const { data: sheet } = useEndpoint(api.getClient, { params: { clientId: sequence.clientId } });
   const params = { sequenceId: sequence.id };
   const draft = useDraft({
     stored: sequence.content,

@@ -1,7 +1,7 @@
 import { zoneName, timeOfDay } from '../../ui/when.ts';
 import { api } from '@plumgate/contract';
 import type { EndsWhen, SequenceContent } from '@plumgate/core/followup';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { useClient } from '../../api/client.ts';
 
@@ -56,7 +56,7 @@ const starters: Record<SequenceContent['event']['kind'], () => SequenceContent['
 
 function EventSetting({ content: { event }, clientId, set }: Setting & { clientId: string }) {
   const client = useClient();
-  const calendars = useAsk(api.listCalendars, { params: { clientId } });
+  const calendars = useEndpoint(api.listCalendars, { params: { clientId } });
   return (
     <>
       <SelectField

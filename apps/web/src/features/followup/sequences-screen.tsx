@@ -3,7 +3,7 @@ import { Plus } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -21,7 +21,7 @@ export function SequencesScreen() {
   const client = useClient();
   const navigate = useNavigate();
   const refresh = useRefreshAll();
-  const list = useAsk(
+  const list = useEndpoint(
     api.listSequences,
     { params: { clientId: client?.id ?? '' } },
     { enabled: client !== undefined },

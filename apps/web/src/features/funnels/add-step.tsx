@@ -3,7 +3,7 @@ import { stepName, stepNames } from '@plumgate/core/funnels';
 import { readyTemplates, takeTemplate, unanswered } from '@plumgate/core/templates';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
@@ -27,8 +27,9 @@ export function AddStep({
   const act = useAct();
   const { steps, funnel } = board;
   const zone = useClient()?.zone ?? '';
-  const pages = useAsk(api.listPages, { params: { clientId: funnel.clientId } }).data?.pages ?? [];
-  const own = (useAsk(api.listTemplates, {}).data?.templates ?? []).filter(
+  const pages =
+    useEndpoint(api.listPages, { params: { clientId: funnel.clientId } }).data?.pages ?? [];
+  const own = (useEndpoint(api.listTemplates, {}).data?.templates ?? []).filter(
     ({ kind }) => kind === 'page',
   );
   const [name, setName] = useState(() =>

@@ -3,7 +3,7 @@ import { shareText } from '@plumgate/core/results';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { DataTable, type Column } from '../../ui/data-table.tsx';
@@ -26,7 +26,7 @@ import { endOfMenu, stepActions } from './page-actions.ts';
 /** Every page of a client in one list: its state, address and numbers, and what can be done with it. */
 export function AllPagesScreen() {
   const client = useClient();
-  const asked = useAsk(
+  const asked = useEndpoint(
     api.listPages,
     { params: { clientId: client?.id ?? '' } },
     { enabled: client !== undefined },

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../../api/call.ts';
-import { useAsk, useClients, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useClients, useRefreshAll } from '../../api/hooks.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { OtherLanguage } from './other-language.tsx';
@@ -18,7 +18,7 @@ export function CopyFunnel({
   onClose: () => void;
 }) {
   const clients = useClients().data?.clients ?? [];
-  const taken = useAsk(api.listAllFunnels, {}).data?.funnels ?? [];
+  const taken = useEndpoint(api.listAllFunnels, {}).data?.funnels ?? [];
   const refresh = useRefreshAll();
   const navigate = useNavigate();
   const [typed, setTyped] = useState<string | null>(null);

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../../api/call.ts';
-import { useAsk, useClients, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useClients, useRefreshAll } from '../../api/hooks.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField } from '../../ui/field.tsx';
 import { OtherLanguage } from './other-language.tsx';
@@ -17,7 +17,7 @@ export function CopyStep({
   onClose: () => void;
 }) {
   const clients = useClients().data?.clients ?? [];
-  const funnels = useAsk(api.listAllFunnels, {}).data?.funnels ?? [];
+  const funnels = useEndpoint(api.listAllFunnels, {}).data?.funnels ?? [];
   const refresh = useRefreshAll();
   const navigate = useNavigate();
   const [chosen, setChosen] = useState('');

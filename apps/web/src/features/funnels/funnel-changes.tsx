@@ -1,6 +1,6 @@
 import { api, type PathBoard, type PathStep } from '@plumgate/contract';
 import type { Draft } from '@plumgate/core/page';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Skeleton } from '../../ui/states.tsx';
 import { ChangeList, SeenPage, whatChanges } from '../pages/what-changes.tsx';
@@ -31,10 +31,10 @@ function StepChanges({
   number: number;
 }) {
   const params = { pageId };
-  const page = useAsk(api.getEditorPage, { params }, { refetchOnMount: 'always' }).data;
-  const revisions = useAsk(api.listRevisions, { params }, { refetchOnMount: 'always' }).data;
+  const page = useEndpoint(api.getEditorPage, { params }, { refetchOnMount: 'always' }).data;
+  const revisions = useEndpoint(api.listRevisions, { params }, { refetchOnMount: 'always' }).data;
   const live = revisions?.revisions.find(({ isLive }) => isLive);
-  const was = useAsk(
+  const was = useEndpoint(
     api.getRevision,
     { params: { pageId, revisionId: live?.revisionId ?? '' } },
     { enabled: live !== undefined },

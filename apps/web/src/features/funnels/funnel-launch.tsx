@@ -3,7 +3,7 @@ import type { FixPlace } from '@plumgate/core/launch';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/call.ts';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { useAct } from '../../ui/use-act.ts';
@@ -18,7 +18,8 @@ export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSl
   const [comparing, setComparing] = useState(false);
   const [publishing, setPublishing] = useState(false);
   const params = { funnelId: board.funnel.id };
-  const pages = useAsk(api.checkLaunch, { params }, { refetchOnMount: 'always' }).data?.pages ?? [];
+  const pages =
+    useEndpoint(api.checkLaunch, { params }, { refetchOnMount: 'always' }).data?.pages ?? [];
   const findings = pages.flatMap((page) => page.findings);
   const waiting = board.steps.filter(({ state }) => state !== 'live').length;
   const publish = async () => {

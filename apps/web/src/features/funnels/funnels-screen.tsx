@@ -2,7 +2,7 @@ import { api, type FunnelSummary } from '@plumgate/contract';
 import { shareText } from '@plumgate/core/results';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useAsk, useClients } from '../../api/hooks.ts';
+import { useEndpoint, useClients } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { LinkButton } from '../../ui/button.tsx';
 import { DataTable, type Column } from '../../ui/data-table.tsx';
@@ -17,7 +17,7 @@ import { FunnelsTabs } from './funnels-tabs.tsx';
 export function FunnelsScreen() {
   const client = useClient();
   const clients = useClients().data?.clients ?? [];
-  const asked = useAsk(api.listAllFunnels, {});
+  const asked = useEndpoint(api.listAllFunnels, {});
   const [sought, setSought] = useState('');
   if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!client || !asked.data) return <Skeleton />;

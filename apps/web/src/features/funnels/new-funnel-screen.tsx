@@ -19,7 +19,7 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
@@ -62,12 +62,12 @@ const fromReady = (template: ReadyTemplate): Offered => ({
 /** Where a funnel begins: from nothing, or from a template shown in this client's own brand and facts. */
 export function NewFunnelScreen() {
   const client = useClient();
-  const sheet = useAsk(
+  const sheet = useEndpoint(
     api.getClient,
     { params: { clientId: client?.id ?? '' } },
     { enabled: client !== undefined },
   );
-  const own = useAsk(api.listTemplates, {});
+  const own = useEndpoint(api.listTemplates, {});
   if (sheet.isError) return <Failed error={sheet.error} again={() => void sheet.refetch()} />;
   if (!sheet.data || !own.data) return <Skeleton />;
   const kept = own.data.templates

@@ -3,7 +3,7 @@ import { shareText } from '@plumgate/core/results';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -23,7 +23,7 @@ import { TestRunDialog } from './test-run-dialog.tsx';
 export function PathScreen() {
   const { funnelId = '' } = useParams();
   const client = useClient();
-  const board = useAsk(
+  const board = useEndpoint(
     api.getPath,
     { params: { funnelId } },
     { refetchInterval: 15_000, refetchOnMount: 'always' },

@@ -3,7 +3,7 @@ import { Check, X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Choice } from '../../ui/field.tsx';
@@ -17,7 +17,7 @@ export function TestRunDialog({ board, onClose }: { board: PathBoard; onClose: (
   const [which, setWhich] = useState<'draft' | 'live'>(isDraft ? 'draft' : 'live');
   const [testRunId, setTestRunId] = useState('');
   const [over, setOver] = useState(false);
-  const testRun = useAsk(
+  const testRun = useEndpoint(
     api.getTestRun,
     { params: { testRunId } },
     { enabled: testRunId !== '', ...(!over && { refetchInterval: often }) },

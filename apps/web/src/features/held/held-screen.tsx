@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { JobProgress } from '../../ui/job-progress.tsx';
@@ -28,12 +28,12 @@ const acceptedWords = ({ accepted = 0, refused = 0 }: Record<string, unknown>): 
 export function HeldScreen() {
   const client = useClient();
   const clientId = client?.id ?? '';
-  const list = useAsk(
+  const list = useEndpoint(
     api.listHeld,
     { params: { clientId } },
     { enabled: client !== undefined, refetchInterval: 15_000 },
   );
-  const lastJob = useAsk(
+  const lastJob = useEndpoint(
     api.getHeldJob,
     { params: { clientId } },
     { enabled: client !== undefined },

@@ -1,7 +1,7 @@
 import { api, type MessageSummary } from '@plumgate/contract';
 import { useDeferredValue, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { PageHead } from '../../ui/page-head.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
@@ -17,7 +17,7 @@ export function PostRoomScreen() {
   const { messageId } = useParams();
   const [search, setSearch] = useState('');
   const asked = useDeferredValue(search.trim());
-  const list = useAsk(
+  const list = useEndpoint(
     api.listMessages,
     { params: { clientId: client?.id ?? '' }, query: { search: asked, limit: 100 } },
     { enabled: client !== undefined, refetchInterval: 10_000 },
@@ -106,7 +106,7 @@ function Row({
 }
 
 function Opened({ messageId, zone }: { messageId: string; zone: string }) {
-  const message = useAsk(api.getMessage, { params: { messageId } });
+  const message = useEndpoint(api.getMessage, { params: { messageId } });
   if (message.isError) return <Failed error={message.error} again={() => void message.refetch()} />;
   if (!message.data) return <Skeleton />;
   if (message.data.kind === 'text') return <TextPhone message={message.data} zone={zone} />;

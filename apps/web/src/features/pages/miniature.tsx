@@ -1,7 +1,7 @@
 import { api } from '@plumgate/contract';
 import type { Draft } from '@plumgate/core/page';
 import { useMemo } from 'react';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { pageContext } from './page-context.ts';
 import { PageFrame } from './page-frame.tsx';
 
@@ -19,7 +19,7 @@ export function Miniature({
   width: number;
   height: number;
 }) {
-  const { data } = useAsk(api.getEditorPage, { params: { pageId } });
+  const { data } = useEndpoint(api.getEditorPage, { params: { pageId } });
   const shown = useMemo(() => {
     if (!data) return null;
     const draft = data.draft as Draft;

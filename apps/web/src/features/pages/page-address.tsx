@@ -3,7 +3,7 @@ import { Slug, slugFrom } from '@plumgate/core/basics';
 import { useDeferredValue, useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 
@@ -20,7 +20,7 @@ export function PageAddress({
   const [typed, setTyped] = useState(page.slug);
   const read = Slug.safeParse(typed);
   const asked = useDeferredValue(read.data ?? '');
-  const check = useAsk(
+  const check = useEndpoint(
     api.checkAddress,
     { params: { pageId: page.pageId }, query: { slug: asked } },
     { enabled: asked !== '' && asked !== kept.slug },

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll, useSession } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll, useSession } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { BookingPill } from '../bookings/booking-pill.tsx';
 import { Pill } from '../../ui/pill.tsx';
@@ -25,7 +25,7 @@ export function PersonDrawer({
   zone: string;
   backTo: string;
 }) {
-  const person = useAsk(api.getPerson, { params: { personId } }, { refetchInterval: 15_000 });
+  const person = useEndpoint(api.getPerson, { params: { personId } }, { refetchInterval: 15_000 });
   return (
     <aside
       aria-label="Person"

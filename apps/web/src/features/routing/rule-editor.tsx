@@ -9,7 +9,7 @@ import {
 import { Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { draftWords } from '../../ui/draft-buttons.tsx';
 import { InlineSelect, TextField } from '../../ui/field.tsx';
@@ -232,7 +232,7 @@ function Preview({
   const { matches, conditions } = content;
   const given = { params: { clientId }, body: { matches, conditions } };
   const isWhole = RuleContent.pick({ conditions: true }).safeParse({ conditions }).success;
-  const preview = useAsk(api.previewRule, given, { enabled: isWhole });
+  const preview = useEndpoint(api.previewRule, given, { enabled: isWhole });
   if (!isWhole || preview.isError)
     return (
       <p className="rounded-card bg-paper p-4 text-muted">

@@ -5,7 +5,7 @@ import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -19,7 +19,7 @@ import { RuleSentence } from './rule-sentence.tsx';
 /** A client's routing rules, as sentences in their order. */
 export function RulesScreen() {
   const client = useClient();
-  const list = useAsk(
+  const list = useEndpoint(
     api.listRules,
     { params: { clientId: client?.id ?? '' } },
     { enabled: client !== undefined },

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { putOnClipboard } from '../../ui/copy-text.ts';
@@ -16,7 +16,7 @@ const days = 14;
 /** Links by which the client looks at the drafts, and what was said by them. */
 export function Approvals({ funnelId }: { funnelId: string }) {
   const params = { funnelId };
-  const approvals = useAsk(api.listApprovals, { params }).data?.approvals ?? [];
+  const approvals = useEndpoint(api.listApprovals, { params }).data?.approvals ?? [];
   const refresh = useRefreshAll();
   const [made, setMade] = useState<{ href: string; isCopied: boolean } | null>(null);
   const make = async () => {

@@ -3,7 +3,7 @@ import { blocksOf, type Draft } from '@plumgate/core/page';
 import { linkPlaces, taggedLink, type LinkPlace } from '@plumgate/core/results';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import { useAsk } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { copyText } from '../../ui/copy-text.ts';
 import { Dialog } from '../../ui/dialog.tsx';
@@ -35,8 +35,8 @@ function headlineOf(page: EditorPage): string {
 }
 
 function Links({ board, first }: { board: PathBoard; first: PathStep }) {
-  const page = useAsk(api.getEditorPage, { params: { pageId: first.pageId } }).data;
-  const client = useAsk(api.getClient, { params: { clientId: board.funnel.clientId } }).data;
+  const page = useEndpoint(api.getEditorPage, { params: { pageId: first.pageId } }).data;
+  const client = useEndpoint(api.getClient, { params: { clientId: board.funnel.clientId } }).data;
   const [place, setPlace] = useState<LinkPlace | 'plain' | 'own'>('plain');
   const [own, setOwn] = useState('');
   const [svg, setSvg] = useState('');

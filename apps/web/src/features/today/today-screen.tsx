@@ -3,7 +3,7 @@ import { Phone } from 'lucide-react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -17,12 +17,12 @@ import { nameOf } from '../people/name-of.ts';
 /** What the day asks for: who waits, who comes, and what did not get through. */
 export function TodayScreen() {
   const client = useClient();
-  const board = useAsk(
+  const board = useEndpoint(
     api.getToday,
     { params: { clientId: client?.id ?? '' } },
     { enabled: client !== undefined, refetchInterval: 15_000 },
   );
-  const clock = useAsk(api.getClock, {}, { refetchInterval: 15_000 });
+  const clock = useEndpoint(api.getClock, {}, { refetchInterval: 15_000 });
   if (board.isError) return <Failed error={board.error} again={() => void board.refetch()} />;
   if (!client || !board.data || !clock.data) return <Skeleton />;
   const { waiting, waitingTotal, bookings, failed, stoppedNotices, lostHosts, held } = board.data;

@@ -7,7 +7,7 @@ import type { CSSProperties } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../../api/call.ts';
-import { useAsk } from '../../../api/hooks.ts';
+import { useEndpoint } from '../../../api/hooks.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
 import { newId } from '../../pages/make-ids.ts';
@@ -126,7 +126,7 @@ function LinkedBand({ band, page }: { band: Band; page: EditorPage }) {
   const store = useEditorStore();
   const set = useSet(band.id);
   const clientId = page.client.id;
-  const kept = useAsk(
+  const kept = useEndpoint(
     api.listLinkedBands,
     { params: { clientId } },
     { enabled: band.linked !== null, refetchOnMount: 'always' },

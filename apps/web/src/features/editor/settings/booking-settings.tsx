@@ -1,7 +1,7 @@
 import { api, type EditorPage } from '@plumgate/contract';
 import type { BlockOf } from '@plumgate/core/page';
 import { Link } from 'react-router';
-import { useAsk } from '../../../api/hooks.ts';
+import { useEndpoint } from '../../../api/hooks.ts';
 import { LongField, SelectField } from '../../../ui/field.tsx';
 import { FormSettings } from './form-settings.tsx';
 import { useSet } from './use-set.ts';
@@ -9,7 +9,7 @@ import { useSet } from './use-set.ts';
 /** A booking block: whose free times it shows, and what it asks of somebody it does not know yet. */
 export function BookingSettings({ block, page }: { block: BlockOf<'booking'>; page: EditorPage }) {
   const set = useSet(block.id);
-  const calendars = useAsk(api.listCalendars, { params: { clientId: page.client.id } });
+  const calendars = useEndpoint(api.listCalendars, { params: { clientId: page.client.id } });
   const known = calendars.data?.calendars ?? [];
   const names = Object.fromEntries(known.map(({ id, content }) => [id, content.name]));
   const chosen = block.calendarId in names;

@@ -1,7 +1,7 @@
 import { api, type EditorPage } from '@plumgate/contract';
 import type { BlockOf, ButtonAction } from '@plumgate/core/page';
 import { useState } from 'react';
-import { useAsk } from '../../../api/hooks.ts';
+import { useEndpoint } from '../../../api/hooks.ts';
 import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
 import { AddressField } from './address-field.tsx';
@@ -27,7 +27,7 @@ export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page
   const bands = useEditor((state) => state.draft.page.bands);
   const popups = useEditor((state) => state.draft.page.popups);
   const [kind, setKind] = useState(block.action.kind);
-  const pages = useAsk(
+  const pages = useEndpoint(
     api.listPages,
     { params: { clientId: page.client.id } },
     { enabled: kind === 'page' },

@@ -2,7 +2,7 @@ import { api, type FileType } from '@plumgate/contract';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { messageOf } from '../../../api/call.ts';
-import { useAsk } from '../../../api/hooks.ts';
+import { useEndpoint } from '../../../api/hooks.ts';
 import { upload } from '../../../api/upload.ts';
 import { Button } from '../../../ui/button.tsx';
 import { SelectField } from '../../../ui/field.tsx';
@@ -29,7 +29,7 @@ export function FileChoice({
   onChange: (file: string) => void;
 }) {
   const clientId = useEditor((state) => state.clientId);
-  const files = useAsk(api.listFiles, { params: { clientId } });
+  const files = useEndpoint(api.listFiles, { params: { clientId } });
   const input = useRef<HTMLInputElement>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const { types, accept, help } = kinds[kind];

@@ -1,7 +1,7 @@
 import { api, type EditorPage } from '@plumgate/contract';
 import type { BlockOf } from '@plumgate/core/page';
 import { Plus, Trash2 } from 'lucide-react';
-import { useAsk } from '../../../api/hooks.ts';
+import { useEndpoint } from '../../../api/hooks.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { SelectField, TextField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
@@ -17,7 +17,8 @@ export function NavigationSettings({
   const set = useSet(block.id);
   const kind = useEditor((state) => state.draft.page.kind);
   const { items } = block;
-  const pages = useAsk(api.listPages, { params: { clientId: page.client.id } }).data?.pages ?? [];
+  const pages =
+    useEndpoint(api.listPages, { params: { clientId: page.client.id } }).data?.pages ?? [];
   const names = Object.fromEntries(
     pages.map(({ pageId, funnel, name, live }) => [
       pageId,

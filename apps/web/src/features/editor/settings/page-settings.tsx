@@ -8,7 +8,7 @@ import { addBand } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
 import { KeepAsTemplate } from './save-as-template.tsx';
 import { PageAddress } from '../../pages/page-address.tsx';
-import { PageMetadata } from './page-told.tsx';
+import { PageMetadata } from './page-metadata.tsx';
 import { useSet } from './use-set.ts';
 
 export function PageSettings({ page }: { page: EditorPage }) {

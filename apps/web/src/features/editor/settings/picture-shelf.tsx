@@ -4,7 +4,7 @@ import type { PictureRef } from '@plumgate/core/basics';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../../api/call.ts';
-import { useAsk, useRefreshAll } from '../../../api/hooks.ts';
+import { useEndpoint, useRefreshAll } from '../../../api/hooks.ts';
 import { upload } from '../../../api/upload.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useRemoval } from '../../bin/use-removal.tsx';
@@ -23,7 +23,7 @@ export function PictureShelf({
   const refresh = useRefreshAll();
   const [search, setSearch] = useState('');
   const [progress, setProgress] = useState<number | null>(null);
-  const shelf = useAsk(api.listPictures, { params: { clientId }, query: { search } });
+  const shelf = useEndpoint(api.listPictures, { params: { clientId }, query: { search } });
   const { remove, removal } = useRemoval();
   const input = useRef<HTMLInputElement>(null);
   const replacing = useRef<HTMLInputElement>(null);

@@ -6,7 +6,7 @@ import { Language, pageNode, type PageDocument } from '@plumgate/core/page';
 import { type PictureRef } from '@plumgate/core/basics';
 import { Trash2 } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
-import { useAsk } from '../../../api/hooks.ts';
+import { useEndpoint } from '../../../api/hooks.ts';
 import { IconButton } from '../../../ui/button.tsx';
 import { LongField, TextField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
@@ -139,7 +139,7 @@ function Found({ page }: { page: EditorPage }) {
 function Shared({ page }: { page: EditorPage }) {
   const { title, share } = useEditor((state) => state.draft.page);
   const asked = useDeferredValue(filledFor(page)(title));
-  const card = useAsk(
+  const card = useEndpoint(
     api.drawCard,
     { params: { pageId: page.pageId }, query: { title: asked.slice(0, 200) } },
     { enabled: !share },
