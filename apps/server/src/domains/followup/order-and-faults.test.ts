@@ -133,6 +133,13 @@ it('goes on past a message that can’t be marked, and the demo’s clock with i
     ...Array<string>(3).fill('stuck failed'),
     ...Array<string>(3).fill('next sent'),
   ]);
+  // Its step is over as well, and waits for nothing.
+  const steps = await app.database.db.select().from(runSteps);
+  expect(steps.map(({ state }) => state).sort()).toEqual([
+    ...Array<string>(3).fill('done'),
+    ...Array<string>(3).fill('failed'),
+  ]);
+  await app.database.pool.query('drop function refuse_mark cascade');
 });
 
 it('notes a reply once, however often the gateway tells of it, and whatever is in it', async () => {

@@ -201,12 +201,19 @@ export class Outbox implements OnModuleInit {
         : this.noteSent(row, now, worker, result.message));
     } catch (error) {
       this.log.error({ err: error, message: row.id }, 'message not marked');
-      if (isDataError(error))
-        await this.mark(this.database.db, row, worker, {
-          state: 'failed',
-          lastError: 'could not be recorded',
-        });
+      if (isDataError(error)) await this.failUnrecorded(row, now, worker);
     }
+  }
+
+  /** What a person's record can't take, as it stands: the message and its step are over, without a line on the record. */
+  private failUnrecorded(row: OutboxRow, now: Instant, worker: string): Promise<void> {
+    return this.database.transaction(async (tx) => {
+      const values = { state: 'failed' as const, lastError: 'could not be recorded' };
+      if (!(await this.mark(tx, row, worker, values))) return;
+      const effects = this.causes.begin();
+      effects.raise(messagesSettled, { keys: [row.key], as: 'failed', at: now });
+      await effects.write(tx);
+    });
   }
 
   /** Renews the lease for as long as a try lasts: a server that is slow, but speaks, has all the time it takes. */
