@@ -41,6 +41,8 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   await app.getByRole('tab', { name: 'Add' }).click();
   await app.getByRole('button', { name: 'Checklist', exact: true }).click();
   await expect(wide.getByText('A quick reassurance')).toBeVisible();
+  await settings.getByLabel('Checklist, one per line').fill('No drill on the first visit');
+  await expect(wide.getByText('No drill on the first visit')).toBeVisible();
   await app.getByRole('tab', { name: 'Outline' }).click();
   await outline.getByRole('button', { name: 'Last call' }).click();
   await settings.getByRole('button', { name: /^Copy below/ }).click();

@@ -99,6 +99,10 @@ test('the rich service page from nothing: bands, words, a picture, a button, pub
   await settings.getByLabel('Title').first().fill('Block paving');
   await expect(phone.getByText('Block paving')).toBeVisible();
   await keepSuggestions(app);
+  // What a customer said can't be kept from a template: it is written, or the page stays where it is.
+  await outline.getByRole('button', { name: /^Reviews/ }).click();
+  await settings.getByLabel('Who said it').fill('Nell Arkwright, Gannet Head');
+  await settings.getByLabel('What they said').fill('Now the car sits level.');
   await app.getByRole('button', { name: 'Publish', exact: true }).click();
   await expect(app.getByText('Published. Visitors see it from now on.')).toBeVisible();
   const visitor = await browser.newPage();

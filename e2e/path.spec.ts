@@ -18,7 +18,7 @@ test('a three-step funnel from nothing: wired, checked, published, tested, given
 }) => {
   const app = await atFunnels(browser, 'stonecroft-paving');
   await app.getByRole('link', { name: 'New funnel' }).click();
-  await app.getByRole('button', { name: /^From nothing/ }).click();
+  await app.getByRole('button', { name: /^Blank/ }).click();
   await app.getByLabel('Name of the new funnel').fill('Winter drains');
   await app.getByRole('button', { name: 'Create funnel' }).click();
   await expect(step(app, 1, 'Winter drains')).toBeVisible();
@@ -91,7 +91,7 @@ test('steps are moved by pointer and by keys, deleted and brought back; a wire i
 }) => {
   const app = await atFunnels(browser, 'stonecroft-paving');
   await app.getByRole('link', { name: 'New funnel' }).click();
-  await app.getByRole('button', { name: /^From nothing/ }).click();
+  await app.getByRole('button', { name: /^Blank/ }).click();
   await app.getByLabel('Name of the new funnel').fill('Moved about');
   await app.getByRole('button', { name: 'Create funnel' }).click();
   await app.getByRole('button', { name: 'Add a step after Moved about' }).click();

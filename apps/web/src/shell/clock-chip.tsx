@@ -31,16 +31,20 @@ export function ClockChip({ zone, mayMove }: { zone: string; mayMove: boolean })
     }
   };
   if (!data) return null;
-  const words = moving
-    ? 'Moving the clock'
-    : `Demo clock · ${dayText(data.now, zone)}, ${timeText(data.now, zone)}`;
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
         disabled={!mayMove || moving}
         className="rounded-full bg-honey-tint px-3 py-0.5 text-xs font-semibold whitespace-nowrap text-honey"
       >
-        {words}
+        {moving ? (
+          'Moving the clock'
+        ) : (
+          <>
+            <span className="max-md:sr-only">Demo clock · </span>
+            {dayText(data.now, zone)}, {timeText(data.now, zone)}
+          </>
+        )}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

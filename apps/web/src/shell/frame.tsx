@@ -41,7 +41,7 @@ export function Frame() {
       <header className="flex h-[52px] shrink-0 items-center gap-1 border-b border-line bg-sheet px-5 max-md:h-auto max-md:flex-wrap max-md:px-3 max-md:py-2">
         <NavLink
           to="/"
-          className="mr-3 flex items-center gap-2 font-title text-[17px] font-semibold"
+          className="mr-3 flex items-center gap-2 font-title text-[17px] font-semibold max-md:mr-1"
           aria-label="Plum Gate, first page"
         >
           <img src="/mark.svg" alt="" className="size-6" />
@@ -68,7 +68,7 @@ export function Frame() {
               ))}
           </nav>
         )}
-        <div className="ml-auto flex items-center gap-3">
+        <div className="ml-auto flex items-center gap-3 max-md:gap-2">
           {session.data.demo && (
             <ClockChip mayMove={!desk} zone={client?.zone ?? 'America/New_York'} />
           )}

@@ -19,7 +19,7 @@ export function Pill({
 }) {
   return (
     <span
-      className={`inline-flex items-center rounded-full px-2.5 py-0.5 text-xs font-semibold whitespace-nowrap ${tones[tone]}`}
+      className={`inline-flex items-center rounded-full px-2.5 py-0.5 font-sans text-xs font-semibold whitespace-nowrap ${tones[tone]}`}
     >
       {children}
     </span>

@@ -21,10 +21,10 @@ const form = (name: string, button: string, more: Asked[] = [], questions = who)
 
 /** A contractor's page: measured, priced, booked. */
 export const service: TemplatePage = {
-  name: 'Free survey',
+  name: 'Free estimate',
   title: '[[work]] in {{ client.town }} · {{ client.name }}',
-  description: 'A free survey and one fixed price in writing from {{ client.name }}.',
-  form: form('Survey request', 'Book my survey', [
+  description: 'A free estimate and one fixed price in writing from {{ client.name }}.',
+  form: form('Estimate request', 'Book my estimate', [
     [
       'choice',
       'need',
@@ -33,7 +33,7 @@ export const service: TemplatePage = {
     ],
   ]),
   bands: [
-    bands.header('Free survey this week'),
+    bands.header('Free estimate this week'),
     bands.promiseAndForm(
       {
         headline: '[[work]],\ndone right once.',
@@ -44,7 +44,7 @@ export const service: TemplatePage = {
           suggest('Our own people, start to end'),
         ],
       },
-      { title: 'Get your free survey', intro: 'Four questions. We call you back.' },
+      { title: 'Get your free estimate', intro: 'Four questions. We call you back.' },
     ),
     bands.serviceCards(
       'What we do, and what it is good for',
@@ -71,7 +71,7 @@ export const service: TemplatePage = {
       suggest('A written price'),
     ]),
     bands.areasServed(),
-    bands.lastCall('Tell us the size. We bring the price.', 'Book my survey'),
+    bands.lastCall('Tell us the size. We bring the price.', 'Book my estimate'),
     bands.footer(),
   ],
 };

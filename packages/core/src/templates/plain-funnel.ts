@@ -59,11 +59,11 @@ const thanks: TemplatePage = {
   ],
 };
 
-/** Two steps with next to nothing on them, for whoever begins from nothing: a page with a form, and thanks. */
+/** Two steps with next to nothing on them: a page with a form, and a thank-you page. */
 export const plainFunnel: ReadyTemplate = {
   name: 'plain',
-  label: 'From nothing',
-  about: 'Two plain steps: a form, and thanks for it.',
+  label: 'Blank',
+  about: 'A page with a form and a thank-you page, with next to nothing on them.',
   aims: ['leads'],
   trade: 'any',
   asks: [{ key: 'name', label: 'Name', kind: 'text', example: 'First visit' }],

@@ -99,8 +99,8 @@ const path = (
 export const readyTemplates: readonly ReadyTemplate[] = [
   path(
     'survey-funnel',
-    'Survey, then thanks',
-    'Two steps: ask for a free survey, say thank you.',
+    'Estimate, then thanks',
+    'Two steps: ask for a free estimate, say thank you.',
     'leads',
     'home',
     [pages.service, pages.thanksPage],
@@ -116,8 +116,8 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   ),
   path(
     'survey-time-funnel',
-    'Survey with a time',
-    'Three steps: ask for a survey, choose a time, say thank you.',
+    'Estimate with a time',
+    'Three steps: ask for an estimate, choose a time, say thank you.',
     'booking',
     'home',
     [pages.service, pages.chooseTime, pages.thanksPage],
@@ -152,7 +152,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   ),
   one(
     'service',
-    'A contractor’s page: promise, survey form, proof, areas.',
+    'A contractor’s page: promise, form, proof, areas.',
     'leads',
     'home',
     pages.service,

@@ -14,7 +14,7 @@ const homeBands: readonly ReadyBand[] = [
   ready(
     'promise',
     'survey-promise',
-    'Free survey beside the form',
+    'Free estimate beside the form',
     bands.promiseAndForm(
       {
         headline: 'Measured, priced,\ndone when we said.',
@@ -25,7 +25,7 @@ const homeBands: readonly ReadyBand[] = [
           suggest('Swept before we leave'),
         ],
       },
-      { title: 'Get your free survey', intro: 'Three questions. We call you back.' },
+      { title: 'Get your free estimate', intro: 'Three questions. We call you back.' },
     ),
     home,
   ),

@@ -18,9 +18,17 @@ for (const form of document.querySelectorAll<HTMLFormElement>('form[data-form]')
   });
 }
 
+// A page that the browser kept and shows again by its back button is not on its way anywhere any more.
+addEventListener('pageshow', (event) => {
+  if (!event.persisted) return;
+  for (const button of document.querySelectorAll('form[data-form] [type=submit]'))
+    button.ariaBusy = null;
+});
+
 async function send(form: HTMLFormElement): Promise<void> {
   const button = form.querySelector<HTMLButtonElement>('[type=submit]')!;
   if (button.ariaBusy === 'true') return;
+  let leaves = false;
   button.ariaBusy = 'true';
   clear(form);
   try {
@@ -32,14 +40,18 @@ async function send(form: HTMLFormElement): Promise<void> {
       ),
     });
     const body = (await answer.json()) as Partial<Refusal> & { next?: string; message?: string };
-    if (body.next) return location.assign(body.next);
+    if (body.next) {
+      // Busy until the next page is there: a second press would send it again.
+      leaves = true;
+      return location.assign(body.next);
+    }
     if (body.message) return arrived(form, body.message);
     if (body.problems) return refuse(form, body.problems, body.times);
     throw new Error(String(answer.status));
   } catch {
     sayAbove(form, form.dataset.unsent!);
   } finally {
-    button.ariaBusy = null;
+    if (!leaves) button.ariaBusy = null;
   }
 }
 

@@ -70,6 +70,7 @@ it('asks at once for what only the marketer knows of a ready-made page, and find
   expect(press().disabled).toBe(true);
   for (const [label, answer] of [
     ['The home’s address', '3 Ropewalk Loft'],
+    ['A sentence or two about it', 'Light on three sides.'],
     ['Asking price', '$612,000'],
     ['Size in a line', '3 bedrooms'],
   ] as const)

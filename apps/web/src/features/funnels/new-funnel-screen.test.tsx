@@ -67,8 +67,11 @@ it('searches names, what they are about, and their pages', async () => {
 it('asks for what only its taker knows, names the funnel after the first answer, and says what is open', async () => {
   const { server } = await opened();
   choose(/^One home for sale/);
-  expect(screen.getByText(/^Still to say: the home’s address, asking price/)).toBeTruthy();
+  expect(
+    screen.getByText(/^Still to say: the home’s address, a sentence or two about it/),
+  ).toBeTruthy();
   type('The home’s address', '3 Ropewalk Loft');
+  type('A sentence or two about it', 'Light on three sides.');
   type('Asking price', '$612,000');
   type('Size in a line', '3 bedrooms');
   expect(screen.getByText('“3 Ropewalk Loft”, if you leave it empty')).toBeTruthy();

@@ -139,8 +139,8 @@ function RuleItem({
     <li
       className={`rounded-card border bg-sheet ${rule.on ? 'border-line' : 'border-dashed border-strong-line'}`}
     >
-      <div className="flex items-start gap-3 px-5 py-3">
-        <div className="min-w-0 flex-1">
+      <div className="flex flex-wrap items-start gap-3 px-5 py-3">
+        <div className="min-w-0 flex-1 max-md:basis-full">
           <h2 className="flex flex-wrap items-center gap-2 text-lg">
             {rule.content.name}
             <Pill tone={rule.on ? 'leaf' : 'plain'}>{rule.on ? 'On' : 'Off'}</Pill>
