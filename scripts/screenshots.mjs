@@ -32,7 +32,7 @@ const shots = [
     at: '/stonecroft-paving/funnels/new',
     then: async (page) => {
       await page
-        .getByRole('button', { name: /^One home|Survey with a time/ })
+        .getByRole('button', { name: /^One home|Estimate with a time/ })
         .first()
         .click();
       await page.waitForTimeout(2500);

@@ -52,7 +52,10 @@ export function wordFindings(input: LaunchInput): Finding[] {
 function suggestedIn(page: PageDocument): Finding[] {
   return blocksOf(page).flatMap((block) => {
     const [first] = unwrittenIn(page, block);
-    return first ? [found('suggested-words', block.id, { words: truncate(first, 60) })] : [];
+    // Of a review that asks for one, the other rule speaks.
+    return first && !isAsItBegan(block)
+      ? [found('suggested-words', block.id, { words: truncate(first, 60) })]
+      : [];
   });
 }
 
