@@ -1,5 +1,4 @@
 import { api, type ClientSummary, type PageChoice } from '@plumgate/contract';
-import { shareText } from '@plumgate/core/results';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -19,6 +18,7 @@ import { useRemoval } from '../bin/use-removal.tsx';
 import { ownVisit } from '../pages/own-visit.ts';
 import { PageAddress } from '../pages/page-address.tsx';
 import { CopyStep } from './copy-step.tsx';
+import { countColumns } from './count-columns.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
 import { NameIt } from './rename.tsx';
 import { endOfMenu, stepActions } from './page-actions.ts';
@@ -113,31 +113,7 @@ const columnsOf = (client: ClientSummary): Column<PageChoice>[] => [
         `/${page.slug}`
       ),
   },
-  {
-    id: 'visitors',
-    header: 'Visitors, 30 days',
-    isNumber: true,
-    wideOnly: true,
-    sortBy: ({ visitors30 }) => visitors30,
-    cell: ({ visitors30 }) => visitors30.toLocaleString('en-US'),
-  },
-  {
-    id: 'leads',
-    header: 'Leads',
-    isNumber: true,
-    sortBy: ({ leads30 }) => leads30,
-    cell: ({ hasForm, leads30 }) => (hasForm ? leads30.toLocaleString('en-US') : '–'),
-  },
-  {
-    id: 'rate',
-    header: 'Rate',
-    isNumber: true,
-    wideOnly: true,
-    className: 'font-semibold',
-    sortBy: ({ converted30, visitors30 }) => converted30 / Math.max(1, visitors30),
-    cell: ({ hasForm, converted30, visitors30 }) =>
-      hasForm ? shareText(converted30, visitors30) : '–',
-  },
+  ...countColumns<PageChoice>('Rate'),
   {
     id: 'changed',
     header: 'Last change',

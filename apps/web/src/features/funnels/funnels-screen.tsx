@@ -1,5 +1,4 @@
 import { api, type FunnelSummary } from '@plumgate/contract';
-import { shareText } from '@plumgate/core/results';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useEndpoint, useClients } from '../../api/hooks.ts';
@@ -11,6 +10,7 @@ import { StatePill } from '../../ui/pill.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { TakeIn } from './import-zip.tsx';
+import { countColumns } from './count-columns.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
 
 /** A client's funnels by folder, and a search over everybody's. */
@@ -98,28 +98,5 @@ const columnsOf = (slugOf: (client: string) => string): Column<FunnelSummary>[] 
     sortBy: ({ address }) => address ?? '',
     cell: ({ address }) => address,
   },
-  {
-    id: 'visitors',
-    header: 'Visitors, 30 days',
-    isNumber: true,
-    wideOnly: true,
-    sortBy: ({ visitors30 }) => visitors30,
-    cell: ({ visitors30 }) => visitors30.toLocaleString('en-US'),
-  },
-  {
-    id: 'leads',
-    header: 'Leads',
-    isNumber: true,
-    sortBy: ({ leads30 }) => leads30,
-    cell: ({ leads30 }) => leads30.toLocaleString('en-US'),
-  },
-  {
-    id: 'rate',
-    header: 'Conversion rate',
-    isNumber: true,
-    wideOnly: true,
-    className: 'font-semibold',
-    sortBy: ({ converted30, visitors30 }) => converted30 / Math.max(1, visitors30),
-    cell: ({ converted30, visitors30 }) => shareText(converted30, visitors30),
-  },
+  ...countColumns<FunnelSummary>('Conversion rate'),
 ];
