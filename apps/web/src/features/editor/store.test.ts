@@ -121,6 +121,26 @@ it('takes letters typed in a row back in one step, and brings them again', () =>
   expect(store.getState().future).toEqual([]);
 });
 
+it('says so once when a step leads nowhere any more, and offers none after it', () => {
+  fakeServer();
+  const store = createEditorStore(page);
+  write(store, 'Two');
+  write(store, 'Three');
+  // The heading is gone by a way that no history knows of.
+  const { draft } = store.getState();
+  const [band] = draft.page.bands;
+  const emptied = { ...band!, columns: [{ ...band!.columns[0]!, blocks: [] }] };
+  store.setState({ draft: { ...draft, page: { ...draft.page, bands: [emptied] } } });
+  store.getState().undo();
+  expect(store.getState()).toMatchObject({
+    past: [],
+    notice: 'The page has changed since, so there is nothing to go back to.',
+  });
+  store.setState({ notice: null });
+  store.getState().undo();
+  expect(store.getState().notice).toBeNull();
+});
+
 it('keeps every change in order, the last one too', async () => {
   const { bodies } = fakeServer();
   const store = createEditorStore(page);

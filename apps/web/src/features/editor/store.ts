@@ -83,8 +83,11 @@ export function createEditorStore(page: EditorPage): EditorStore {
       if (!isConflict) drafts.scheduleSave();
     };
     const replay = (from: 'past' | 'future') => {
+      if (get()[from].length === 0) return;
       const to = replayed(get(), from);
-      if (to) change(to);
+      if (to) return change(to);
+      // A step that leads nowhere any more keeps all those behind it from leading anywhere: the button is off from now on.
+      set({ [from]: [], notice: 'The page has changed since, so there is nothing to go back to.' });
     };
 
     if (unsent && isCurrent) drafts.scheduleSave(0);
