@@ -33,6 +33,7 @@ export interface LinkPage {
 /** The page behind a link in a message, in the client's brand; works without script. */
 export function renderLinkPage(page: LinkPage): string {
   const { brand } = page;
+  const isOwnName = page.title === page.clientName;
   const css = [
     `:root{${brandVariables(brand)}}`,
     fontFaces(brand.typePair, `${page.assets}/fonts`),
@@ -46,7 +47,7 @@ export function renderLinkPage(page: LinkPage): string {
     <html lang="en">
       <head>
         <meta charSet="utf-8" />
-        <title>{`${page.title} · ${page.clientName}`}</title>
+        <title>{isOwnName ? page.title : `${page.title} · ${page.clientName}`}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
         <FontPreloads pair={brand.typePair} folder={`${page.assets}/fonts`} />
@@ -56,7 +57,7 @@ export function renderLinkPage(page: LinkPage): string {
         <main className="page">
           <div className="band" style={{ '--space': spaces.snug } as React.CSSProperties}>
             <div className="link-page">
-              <p>{page.clientName}</p>
+              {!isOwnName && <p>{page.clientName}</p>}
               <h1>{page.title}</h1>
               {page.lines.map((line) => (
                 <p key={line}>{line}</p>

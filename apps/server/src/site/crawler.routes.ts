@@ -39,7 +39,7 @@ export class CrawlerRoutes {
     const client = clientOf(this.address, request);
     if (!client) return notHere(reply);
     const urls = (await this.addresses.listed(client)).map(
-      (slug) => `<url><loc>${escapeHtml(`${this.address.known(client)}/${slug}`)}</loc></url>`,
+      ({ slug }) => `<url><loc>${escapeHtml(`${this.address.known(client)}/${slug}`)}</loc></url>`,
     );
     return reply
       .type('application/xml; charset=utf-8')

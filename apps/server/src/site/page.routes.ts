@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { Slug } from '@plumgate/core/basics';
+import { addressLine } from '@plumgate/core/clients';
 import { renderLinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply } from 'fastify';
 import { formIn } from '../domains/intake/incoming.ts';
@@ -14,6 +15,9 @@ import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts'
 import { plainAnswer } from './plain-page.ts';
 import { clientOf, siteOptions } from './site-host.ts';
 
+/** As many as one finds one's way among. */
+const mostWays = 12;
+
 /** The pages themselves, and where those went that are not there any more. */
 @Injectable()
 export class PageRoutes {
@@ -26,6 +30,9 @@ export class PageRoutes {
   ) {}
 
   register(site: FastifyInstance): void {
+    site.get('/:client/', siteOptions, (request, reply) =>
+      this.showHost(request as SiteRequest, reply),
+    );
     site.get('/:client/:page', siteOptions, (request, reply) =>
       this.showPage(request as SiteRequest, reply),
     );
@@ -45,24 +52,48 @@ export class PageRoutes {
   private async shutOrNotHere(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
     const { client, page } = request.params;
     const shut = await this.addresses.shut(client, page);
-    if (!shut) return notHere(reply);
-    const { clientName, facts, brand } = shut;
+    const owner = shut ?? (await this.addresses.ownerOf(client));
+    if (!owner) return notHere(reply);
+    const { clientName, facts } = owner;
+    const help = facts.phone
+      ? `Call ${clientName} and they will help you.`
+      : `Please get in touch with ${clientName}.`;
+    return this.showWay(request, reply, owner, {
+      status: 404,
+      title: shut ? 'This page is not here any more' : 'There is no page at this address',
+      line: shut ? `What it offered may be over. ${help}` : `It may have been mistyped. ${help}`,
+    });
+  }
+
+  /** Who comes to the host alone sees whose it is, and the pages that one may come to first. */
+  private async showHost(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
+    const client = clientOf(this.address, request);
+    const owner = client && (await this.addresses.ownerOf(client));
+    if (!owner) return notHere(reply);
+    const line = [addressLine(owner.facts), owner.facts.hours].filter(Boolean).join(' · ');
+    return this.showWay(request, reply, owner, { status: 200, title: owner.clientName, line });
+  }
+
+  private async showWay(
+    request: SiteRequest,
+    reply: FastifyReply,
+    { clientName, facts, brand }: NonNullable<Awaited<ReturnType<PageAddresses['ownerOf']>>>,
+    { status, title, line }: { status: 200 | 404; title: string; line: string },
+  ): Promise<unknown> {
+    const ways = await this.addresses.listed(request.params.client);
     const html = renderLinkPage({
       clientName,
       phone: facts.phone,
       country: facts.country,
       brand,
       assets: '/~',
-      title: 'This page is not here any more',
-      lines: [
-        facts.phone
-          ? `What it offered may be over. Call ${clientName} and they will help you.`
-          : `What it offered may be over. Please get in touch with ${clientName}.`,
-      ],
+      title,
+      lines: line ? [line] : [],
       presses: [],
+      links: ways.slice(0, mostWays).map(({ slug, name }) => ({ href: `/${slug}`, label: name })),
     });
     return reply
-      .status(404)
+      .status(status)
       .headers({ ...pageHeaders, 'cache-control': 'no-store', 'x-robots-tag': 'noindex' })
       .send(html);
   }

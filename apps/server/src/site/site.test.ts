@@ -124,15 +124,37 @@ describe('a published page', () => {
 
 describe('an address that leads nowhere', () => {
   it.each([
-    ['an unknown page', 'quayside', '/nothing'],
     ['an unknown client', 'nobody', '/first-visit'],
-    ['the root', 'quayside', '/'],
+    ['the root of an unknown client', 'nobody', '/'],
+    ['an address that no page can have', 'quayside', '/wp-login.php'],
     ['the app’s API on a client’s host', 'quayside', '/api/health'],
     ['the mount by its name', 'quayside', '/~site/quayside/first-visit'],
   ])('%s is a plain 404 that tells nothing about us', async (_what, client, url) => {
     const answer = await app.site('GET', url, { client });
     expect(answer.statusCode).toBe(404);
     expect(answer.body.toLowerCase()).not.toMatch(/plum|fastify|nest|error|cannot/);
+  });
+
+  it('an unknown page of a client shows whose host it is, and the way to what is there', async () => {
+    const answer = await app.site('GET', '/nothing');
+    expect(answer.statusCode).toBe(404);
+    expect(answer.headers['x-robots-tag']).toBe('noindex');
+    for (const words of [
+      'Quayside Dental',
+      'There is no page at this address',
+      'tel:',
+      '/first-visit',
+    ])
+      expect(answer.body).toContain(words);
+    expect(answer.body.toLowerCase()).not.toMatch(/plum ?gate|fastify|nest|cannot/);
+  });
+
+  it('the host alone shows whose it is, and the pages one may come to first', async () => {
+    const answer = await app.site('GET', '/');
+    expect(answer.statusCode).toBe(200);
+    expect(answer.body).toContain('<h1>Quayside Dental</h1>');
+    expect(answer.body).toContain('href="/first-visit"');
+    expect(answer.body).not.toContain(`href="/${world.thanks.slug}"`);
   });
 
   it('the mount can’t be reached from the app’s own host', async () => {

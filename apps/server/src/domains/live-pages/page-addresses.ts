@@ -45,10 +45,21 @@ export class PageAddresses {
     return found ?? null;
   }
 
-  /** The endings of a client's live pages that anybody may come to first, for the list that search engines read. */
-  async listed(clientSlug: string): Promise<string[]> {
-    const rows = await this.database.db
-      .select({ slug: pages.slug })
+  /** Whose host it is, as they show themselves; null for a host of nobody. */
+  async ownerOf(
+    clientSlug: string,
+  ): Promise<Pick<ShownPage, 'clientName' | 'facts' | 'brand'> | null> {
+    const [found] = await this.database.db
+      .select({ clientName: clients.name, facts: clients.facts, brand: clients.brand })
+      .from(clients)
+      .where(eq(clients.slug, clientSlug));
+    return found ?? null;
+  }
+
+  /** A client's live pages that anybody may come to first: what search engines read, and who came to the host itself. */
+  async listed(clientSlug: string): Promise<{ slug: string; name: string }[]> {
+    return this.database.db
+      .select({ slug: pages.slug, name: pages.name })
       .from(pages)
       .innerJoin(clients, eq(clients.id, pages.clientId))
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
@@ -62,6 +73,5 @@ export class PageAddresses {
         ),
       )
       .orderBy(asc(pages.slug));
-    return rows.map(({ slug }) => slug);
   }
 }
