@@ -23,6 +23,11 @@ export class SiteAddress {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  /** Where people reach the app, without a trailing slash. */
+  app(): string {
+    return this.config.origin ?? `http://localhost:${this.port}`;
+  }
+
   /** A client's local address, which it has in any case. */
   of(clientSlug: string): string {
     return this.at(`${clientSlug}.${this.config.sites}`);

@@ -66,6 +66,18 @@ it('takes a lead all the way: person, tags, owner, answers, confirmation and not
   expect(notice!.text).toContain('Mobile: (207) 555-0117');
 });
 
+it('tells the business where the record is', async () => {
+  const [notice] = await app.database.db
+    .select()
+    .from(outbox)
+    .where(eq(outbox.to, 'desk@quayside-dental.test'));
+  const { body } = notice!.content as { body: string };
+  const [, path] = /Open the record: http:\/\/localhost:\d+(\S+)/.exec(body)!;
+  const [, slug, place, id] = path!.split('/');
+  expect([slug, place]).toEqual(['quayside', 'people']);
+  expect((await person(id!)).email).toBe('ana@example.com');
+});
+
 it('greets by first name on the next page, and anybody else with the fallback', async () => {
   const answer = await send({ ...ana, email: 'greeted@example.com' });
   const cookie = answer.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
