@@ -41,7 +41,7 @@ export function renderLinkPage(page: LinkPage): string {
     blockViews.button.css,
     blockViews.form.css,
     timesCss,
-    '.link-page{max-width:620px;margin-inline:auto;display:grid;gap:18px}.link-page h1{font-family:var(--title-face);font-size:clamp(1.7rem,5cqi,2.4rem);line-height:1.15;margin:0}.link-page p{margin:0}.link-page .ways{display:flex;flex-wrap:wrap;gap:12px}',
+    'body{background:var(--paper)}.link-page{max-width:620px;margin-inline:auto;display:grid;gap:18px}.link-page h1{font-family:var(--title-face);font-size:clamp(1.7rem,5cqi,2.4rem);line-height:1.15;margin:0}.link-page p{margin:0}.link-page .ways{display:flex;flex-wrap:wrap;gap:12px}',
   ].join('');
   const document = (
     <html lang="en">

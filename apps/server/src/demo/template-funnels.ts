@@ -123,8 +123,8 @@ function livedWith(make: Make): Band {
   );
 }
 
-const agentsCard = (make: Make): Band =>
-  writtenBand('one-face', make, (block) =>
+const agentsCard = (make: Make): Band => ({
+  ...writtenBand('one-face', make, (block) =>
     block.kind === 'team'
       ? {
           ...block,
@@ -138,4 +138,7 @@ const agentsCard = (make: Make): Band =>
           ],
         }
       : block,
-  );
+  ),
+  // The band before it is tinted.
+  surface: 'paper',
+});
