@@ -34,7 +34,7 @@ export function wordFindings(input: LaunchInput): Finding[] {
         mergeFindings(words, blockOfForm(blocks, id), input),
       ),
     ),
-    // Whoever comes by an ad lands on a page that is found and asks for one thing.
+    // Ads lead to landing pages that search engines may list: on others no town has to be named.
     ...(page.hidden || page.kind === 'site' ? [] : areas(said, input)),
     ...(isSpoken(page.language)
       ? []

@@ -29,23 +29,12 @@ export class BookingRemoval implements OnModuleInit {
 
   onModuleInit(): void {
     const hasNoBooking = sql`not exists (select 1 from ${bookings} where ${bookings.calendarId} = ${calendars.id})`;
-    const row = removableRow(calendars, sql<string>`${calendars.content}->>'name'`, hasNoBooking);
+    const row = removableRow(calendars, sql<string>`${calendars.content}->>'name'`, {
+      isUnneeded: hasNoBooking,
+      onChange: (tx, clientId) => this.sites.changed(tx, clientId),
+    });
     this.bin.register('calendar', {
       ...row,
-      remove: async (tx, id, at) => {
-        const found = await row.remove(tx, id, at);
-        await this.sites.changed(tx, found.clientId!);
-        return found;
-      },
-      restore: async (tx, id, removedAt) => {
-        const note = await row.restore(tx, id, removedAt);
-        const [{ clientId } = { clientId: null }] = await tx
-          .select({ clientId: calendars.clientId })
-          .from(calendars)
-          .where(eq(calendars.id, id as CalendarId));
-        await this.sites.changed(tx, clientId!);
-        return note;
-      },
       erase: async (tx, id) => {
         await discardDraft(tx, 'calendar', id);
         await row.erase(tx, id);

@@ -39,27 +39,8 @@ export class PictureService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    const row = removableRow(pictures, pictures.name);
-    const changed = async (tx: Queries, id: string) => {
-      const [found] = await tx
-        .select({ clientId: pictures.clientId })
-        .from(pictures)
-        .where(eq(pictures.id, id as PictureId));
-      if (found) await this.sites.changed(tx, found.clientId);
-    };
-    this.bin.register('picture', {
-      ...row,
-      remove: async (tx, id, at) => {
-        const found = await row.remove(tx, id, at);
-        await changed(tx, id);
-        return found;
-      },
-      restore: async (tx, id, at) => {
-        const note = await row.restore(tx, id, at);
-        await changed(tx, id);
-        return note;
-      },
-    });
+    const onChange = (tx: Queries, clientId: ClientId) => this.sites.changed(tx, clientId);
+    this.bin.register('picture', removableRow(pictures, pictures.name, { onChange }));
     this.bin.addLosses('picture', (db, id, clientId) => usesOf(db, clientId, [id]));
   }
 

@@ -9,12 +9,15 @@ type RemovableTable = PgTable & { id: AnyPgColumn; removedAt: AnyPgColumn; clien
 
 /**
  * A kind of thing that is one row: removed by the mark on it, restored by taking that off. `isUnneeded` says of which rows
- * nothing else's history speaks, so that they can be deleted for good; the others stay, hidden.
+ * nothing else's history speaks, so that they can be deleted for good; the others stay, hidden. `onChange` hears of both ways.
  */
 export function removableRow(
   table: RemovableTable,
   name: SQL<string> | AnyPgColumn,
-  isUnneeded?: SQL,
+  {
+    isUnneeded,
+    onChange,
+  }: { isUnneeded?: SQL; onChange?: (tx: Queries, clientId: ClientId) => Promise<void> } = {},
 ): Removable {
   const shown = { name: name as SQL<string>, ...(table.clientId && { clientId: table.clientId }) };
   const set = async (tx: Queries, id: string, removedAt: Instant | null, from: SQL) => {
@@ -24,13 +27,12 @@ export function removableRow(
       .where(and(eq(table.id, id), from))
       .returning(shown);
     if (!row) throw notFound();
-    return row as { name: string; clientId?: ClientId };
+    const { name, clientId = null } = row as { name: string; clientId?: ClientId };
+    if (clientId) await onChange?.(tx, clientId);
+    return { name, clientId };
   };
   return {
-    async remove(tx, id, at) {
-      const { name, clientId = null } = await set(tx, id, at, isNull(table.removedAt));
-      return { name, clientId };
-    },
+    remove: (tx, id, at) => set(tx, id, at, isNull(table.removedAt)),
     async restore(tx, id) {
       await set(tx, id, null, isNotNull(table.removedAt));
       return null;

@@ -13,8 +13,7 @@ const shares = 4;
 export function runShare(number: number): void {
   for (const file of shareOf(number))
     describe(relative(root, file), () => {
-      // eslint-disable-next-line @typescript-eslint/no-require-imports
-      require(file);
+      jest.requireActual(file);
     });
 }
 

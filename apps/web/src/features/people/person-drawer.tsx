@@ -135,7 +135,7 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
   );
 }
 
-/** For whoever may use the bin; a front desk may not. */
+/** Shown to those who may use the bin; a front desk may not. */
 function DeletePerson({ person, backTo }: { person: PersonRecord; backTo: string }) {
   const { remove, removal } = useRemoval();
   const navigate = useNavigate();
