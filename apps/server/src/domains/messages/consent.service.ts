@@ -88,7 +88,7 @@ export class ConsentService {
         // The number speaks, whoever else has given the same one.
         for (const person of [latest, ...others])
           await this.allowTexts(tx, effects, person, keyword === 'start', now);
-      } else {
+      } else if (!latest.removedAt) {
         effects.note(latest, now, { kind: 'replied', body: truncate(text.body, 1000) });
         effects.raise(replied, { person: latest, at: now });
       }
@@ -169,11 +169,13 @@ export class ConsentService {
   ): Promise<void> {
     await tx.update(people).set({ textConsent: allow }).where(eq(people.id, person.id));
     effects.note(person, now, { kind: allow ? 'texts-allowed' : 'texts-stopped' });
+    // What somebody in the bin says holds when they are restored; until then there is nothing to plan or to leave out.
+    if (person.removedAt) return;
     if (!allow) await leaveOut(tx, effects, isTo(person, 'text'), 'no-text-consent', now);
     effects.raise(reachChanged, { person, at: now });
   }
 
-  /** Who wrote: the people with that number, of the client whose number they answered, the last seen first. */
+  /** Who wrote: the people with that number, of the client whose number they answered, the last seen first, and those in the bin after all others. */
   private async senders(tx: Queries, text: WireText): Promise<PersonRow[]> {
     const client = (await this.lastSender(tx, text)) ?? (await this.byNumber(tx, text.to));
     if (!client) return [];
@@ -185,8 +187,8 @@ export class ConsentService {
     return tx
       .select()
       .from(people)
-      .where(and(eq(people.clientId, client), eq(people.phoneKey, from), isNull(people.removedAt)))
-      .orderBy(desc(people.lastSeenAt));
+      .where(and(eq(people.clientId, client), eq(people.phoneKey, from)))
+      .orderBy(sql`${people.removedAt} is not null`, desc(people.lastSeenAt));
   }
 
   private async lastSender(tx: Queries, { from, to }: WireText): Promise<ClientId | undefined> {

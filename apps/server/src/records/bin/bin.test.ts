@@ -1,6 +1,7 @@
 import type { BinEntry, CalendarView, PathBoard, RemovalView } from '@plumgate/contract';
 import { count, eq } from 'drizzle-orm';
 import { addBookingStep, buildWorld, TestApp, type World } from '../../testing/test-app.ts';
+import { ConsentService } from '../../domains/messages/consent.service.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { outbox } from '../messages/outbox.table.ts';
 import { people } from '../people/table.ts';
@@ -110,6 +111,20 @@ it('a person: their follow-up ends, nothing queued goes out, and they are in no 
   expect(today.waitingTotal).toBe(0);
   await restore(binId);
   expect((await owner('GET', `/api/people/${id}`)).statusCode).toBe(200);
+});
+
+it('a person who texts STOP meanwhile gets no texts when they are restored', async () => {
+  await send('ana@example.com');
+  const id = await personId('ana@example.com');
+  const { db } = app.database;
+  await db.update(people).set({ textConsent: true }).where(eq(people.id, id));
+  const binId = await remove(`/api/people/${id}`);
+  await app
+    .get(ConsentService)
+    .received({ id: 'text-1', from: '+12075550117', to: '+12075550142', body: 'STOP' });
+  await restore(binId);
+  const [person] = await db.select().from(people).where(eq(people.id, id));
+  expect(person!.textConsent).toBe(false);
 });
 
 it('a person’s address is free meanwhile; whoever took it stays, and the two are not mixed', async () => {
