@@ -17,7 +17,7 @@ const now = Temporal.Instant.from('2026-11-05T14:12:00Z');
 const here = fileURLToPath(import.meta.url);
 
 /**
- * 100,000 due steps of 50,000 runs on PGlite: a process of its own works them off and is killed with kill -9 about half
+ * 100,000 due steps of 50,000 runs: a process of its own works them off and is killed with kill -9 about half
  * way, a second one finishes. Gives the rate of both, and what was lost or doubled.
  */
 export async function workOffDueSteps(folder) {
