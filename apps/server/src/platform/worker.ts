@@ -37,6 +37,7 @@ export class Worker {
   private readonly name = randomUUID();
   private readonly lanes: Running[] = [];
   private isStopping = false;
+  private dueQuery: ReturnType<Worker['prepareDueQuery']> | undefined;
   private timer: NodeJS.Timeout | undefined;
 
   constructor(
@@ -71,32 +72,31 @@ export class Worker {
     this.begin().catch((error: unknown) => this.log.error({ err: error }, 'worker pass failed'));
   }
 
-  /** Resolves when nothing that was due at the call is left undone, in any lane; a step may owe a message. */
-  async catchUp(): Promise<void> {
+  /**
+   * Resolves when nothing that was due at the call is left undone, in any lane (a step may owe a message), with the moment
+   * at which the next thing falls due, or null: the demo clock stops there on its way.
+   */
+  async catchUp(): Promise<Instant | null> {
     for (;;) {
       // What is done meanwhile may owe something that the look at what is due came too early for.
       const underWay = this.lanes.flatMap(({ pass }) => pass ?? []);
-      const done = await Promise.all([...underWay, ...(await this.begin())]);
-      if (done.every((count) => count === 0)) return;
+      const { passes, due } = await this.begin();
+      const done = await Promise.all([...underWay, ...passes]);
+      if (done.every((count) => count === 0)) return due.sort(Temporal.Instant.compare)[0] ?? null;
     }
   }
 
-  /** When the next thing falls due in any lane, or null: the demo clock stops there on its way. */
-  async nextDue(): Promise<Instant | null> {
-    const due = (await this.firstDue()).filter((at) => at !== null);
-    return due.sort(Temporal.Instant.compare)[0] ?? null;
-  }
-
   /** Begins a pass in every lane in which something is due; gives these and those that are under way. */
-  private async begin(): Promise<Promise<number>[]> {
-    if (this.isStopping) return [];
+  private async begin(): Promise<{ passes: Promise<number>[]; due: Instant[] }> {
+    if (this.isStopping) return { passes: [], due: [] };
     const now = this.clock.now();
     const due = await this.firstDue();
-    return this.lanes.flatMap((running, index) => {
+    const passes = this.lanes.flatMap((running, index) => {
       const at = due[index];
       const isDue = at && Temporal.Instant.compare(at, now) <= 0;
       return isDue ? this.run(running) : (running.pass ?? []);
     });
+    return { passes, due: due.filter((at) => at !== null) };
   }
 
   private run(running: Running): Promise<number> {
@@ -122,16 +122,29 @@ export class Worker {
     return total;
   }
 
-  /** One query for all lanes: most of the time nothing is due. */
   private async firstDue(): Promise<(Instant | null)[]> {
+    if (this.lanes.length === 0) return [];
+    this.dueQuery ??= this.prepareDueQuery();
+    const [row] = await this.dueQuery.execute();
+    return this.lanes.map((_lane, index) => row?.[String(index)] ?? null);
+  }
+
+  /**
+   * One query for all lanes: most of the time nothing is due. Prepared, and without parameters, so that the database
+   * plans it once; planning it each time took three quarters of its 3.5 ms.
+   */
+  private prepareDueQuery(): { execute: () => Promise<Record<string, Instant | null>[]> } {
     const columns = Object.fromEntries(
       this.lanes.map(({ lane }, index) => [
         String(index),
-        sql`(${lane.firstDue()})`.mapWith(Temporal.Instant.from) as SQL<Instant | null>,
+        sql`${sql`(${lane.firstDue()})`.inlineParams()}`.mapWith(
+          Temporal.Instant.from,
+        ) as SQL<Instant | null>,
       ]),
     );
-    if (this.lanes.length === 0) return [];
-    const [row] = await this.database.db.select(columns).from(sql`(select 1) as once`);
-    return this.lanes.map((_lane, index) => row?.[String(index)] ?? null);
+    return this.database.db
+      .select(columns)
+      .from(sql`(select 1) as once`)
+      .prepare('first_due');
   }
 }

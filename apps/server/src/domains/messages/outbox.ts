@@ -1,11 +1,12 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Instant } from '@plumgate/core/basics';
-import { and, asc, eq, inArray, isNotNull, isNull, lte, min, ne, or, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, lte, min, ne, or, sql } from 'drizzle-orm';
 import { stoppedNotices } from '../../records/messages/table.ts';
 import { people } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
+import { isAnyOf } from '../../platform/database/bulk.ts';
 import { isDataError } from '../../platform/database/sql-state.ts';
 import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
@@ -89,9 +90,13 @@ export class Outbox implements OnModuleInit {
    * wire is the row's, by which a receiver knows the second for the first.
    */
   async sendDue(now: Instant, worker: string, kind: Kind): Promise<number> {
-    await this.leaveOutExpired(now, kind);
-    if (kind === 'email') await this.leaveOutStopped(now);
-    const rows = await this.take(now, worker, kind);
+    const rows = await this.database.transaction(async (tx) => {
+      const effects = this.causes.begin();
+      await this.leaveOutExpired(tx, effects, now, kind);
+      if (kind === 'email') await this.leaveOutStopped(tx, effects, now);
+      await effects.write(tx);
+      return this.take(tx, now, worker, kind);
+    });
     const sources = await this.composer.sourcesOf(this.database.db, rows);
     // All of a batch go to different people, or to the business: no order among them to keep.
     const left = [...rows];
@@ -123,64 +128,59 @@ export class Outbox implements OnModuleInit {
       .where(and(eq(outbox.state, 'queued'), isOf(kind), isFirstOfPerson));
   }
 
-  private async leaveOutExpired(now: Instant, kind: Kind): Promise<void> {
+  private async leaveOutExpired(
+    tx: Queries,
+    effects: Consequences,
+    now: Instant,
+    kind: Kind,
+  ): Promise<void> {
     const isExpired = and(isNotNull(outbox.expiresAt), lte(outbox.expiresAt, now), isOf(kind));
-    await this.database.transaction(async (tx) => {
-      const effects = this.causes.begin();
-      for (const row of await leaveOut(tx, effects, isExpired, 'event-past', now))
-        noteTo(effects, row, now, {
-          kind: 'left-out',
-          what: messageName(row),
-          sequence: row.origin,
-          because: 'event-past',
-        });
-      await effects.write(tx);
-    });
+    for (const row of await leaveOut(tx, effects, isExpired, 'event-past', now))
+      noteTo(effects, row, now, {
+        kind: 'left-out',
+        what: messageName(row),
+        sequence: row.origin,
+        because: 'event-past',
+      });
   }
 
   /** Notices, which go by email, to an address of the business that wants none any more. */
-  private leaveOutStopped(now: Instant): Promise<void> {
+  private async leaveOutStopped(tx: Queries, effects: Consequences, now: Instant): Promise<void> {
     const isStopped = and(
       isNull(outbox.personId),
       sql`exists (select 1 from ${stoppedNotices} as stopped where stopped.client_id = ${outbox}.client_id and stopped.address = lower(${outbox}."to"))`,
     );
-    return this.database.transaction(async (tx) => {
-      const effects = this.causes.begin();
-      await leaveOut(tx, effects, isStopped, 'notices-stopped', now);
-      await effects.write(tx);
-    });
+    await leaveOut(tx, effects, isStopped, 'notices-stopped', now);
   }
 
-  private take(now: Instant, worker: string, kind: Kind): Promise<OutboxRow[]> {
-    return this.database.transaction(async (tx) => {
-      const due = await tx
-        .select({ id: outbox.id })
-        .from(outbox)
-        .where(
-          and(
-            eq(outbox.state, 'queued'),
-            lte(outbox.dueAt, now),
-            or(isNull(outbox.leasedUntil), lte(outbox.leasedUntil, now)),
-            isOf(kind),
-            isFirstOfPerson,
-          ),
-        )
-        .orderBy(asc(outbox.order))
-        .limit(batch)
-        .for('update', { skipLocked: true });
-      if (due.length === 0) return [];
-      const taken = await tx
-        .update(outbox)
-        .set({ leasedBy: worker, leasedUntil: now.add(lease) })
-        .where(
-          inArray(
-            outbox.id,
-            due.map((row) => row.id),
-          ),
-        )
-        .returning();
-      return taken.sort((a, b) => a.order - b.order);
-    });
+  private async take(tx: Queries, now: Instant, worker: string, kind: Kind): Promise<OutboxRow[]> {
+    const due = await tx
+      .select({ id: outbox.id })
+      .from(outbox)
+      .where(
+        and(
+          eq(outbox.state, 'queued'),
+          lte(outbox.dueAt, now),
+          or(isNull(outbox.leasedUntil), lte(outbox.leasedUntil, now)),
+          isOf(kind),
+          isFirstOfPerson,
+        ),
+      )
+      .orderBy(asc(outbox.order))
+      .limit(batch)
+      .for('update', { skipLocked: true });
+    if (due.length === 0) return [];
+    const taken = await tx
+      .update(outbox)
+      .set({ leasedBy: worker, leasedUntil: now.add(lease) })
+      .where(
+        isAnyOf(
+          outbox.id,
+          due.map((row) => row.id),
+        ),
+      )
+      .returning();
+    return taken.sort((a, b) => a.order - b.order);
   }
 
   /** Tries one message and writes down how it went. When even that fails, the others go on: its lease ends by itself. */
