@@ -137,11 +137,11 @@ test('a change made elsewhere is told, and nothing written is lost silently', as
   await expect(other.getByText('Saved', { exact: true })).toBeVisible();
   await write(app, 'Mine');
   await expect(app.getByText('Another user saved a newer version of this page.')).toBeVisible();
-  await expect(app.getByLabel('Title')).toHaveValue('Mine');
+  await expect(app.getByLabel('Title')).toHaveText('Mine');
   await app.getByRole('button', { name: 'Use their version' }).click();
-  await expect(app.getByLabel('Title')).toHaveValue('Changed by somebody else');
+  await expect(app.getByLabel('Title')).toHaveText('Changed by somebody else');
   await app.getByRole('button', { name: 'Undo' }).click();
-  await expect(app.getByLabel('Title')).toHaveValue('Mine');
+  await expect(app.getByLabel('Title')).toHaveText('Mine');
 });
 
 test('a new client gets a funnel from nothing to live', async ({ browser }) => {

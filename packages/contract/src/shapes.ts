@@ -266,7 +266,13 @@ export const FormView = z.object({
 });
 export type FormView = z.infer<typeof FormView>;
 
-export const FormSummary = z.object({ id: FormId, name: z.string(), questions: z.int() });
+export const FormSummary = z.object({
+  id: FormId,
+  name: z.string(),
+  questions: z.int(),
+  /** What merge fields may name of its answers: `answers.` and the key. */
+  answers: z.array(z.object({ key: z.string(), label: z.string() })),
+});
 export const Picture = z.object({
   id: PictureId,
   name: z.string(),
@@ -521,6 +527,8 @@ export type RulePreviewView = z.infer<typeof RulePreviewView>;
 /** What a change of a sequence means for the people who are in it. */
 export const SequenceEffect = z.object({
   people: z.int(),
+  /** Merge fields without a fallback that are empty for some of them in what is still to be sent. */
+  gaps: z.array(z.object({ field: z.string(), people: z.int() })),
   steps: z.array(
     z.object({
       step: z.string(),

@@ -23,6 +23,7 @@ export class FormController {
         id,
         name: definition.name,
         questions: definition.questions.length,
+        answers: definition.questions.map(({ key, label }) => ({ key, label })),
       })),
     };
   }

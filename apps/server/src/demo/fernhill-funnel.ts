@@ -274,6 +274,7 @@ const reminder = (id: string, days: number, subject: string, body: string): Sequ
   side: 'before',
   delay: { amount: days, unit: 'days', at: '09:00' },
   late: 'skip',
+  unlessBooked: false,
   action: {
     kind: 'email',
     subject,
@@ -310,6 +311,7 @@ export const eveningSequence = (at: string): SequenceContent => ({
       side: 'before',
       delay: { amount: 2, unit: 'hours', at: null },
       late: 'skip',
+      unlessBooked: false,
       action: {
         kind: 'text',
         body: '{{ client.name }}: see you at {{ event.time }}, {{ client.address }}. Soup from six. Reply STOP to end texts.',
@@ -321,6 +323,7 @@ export const eveningSequence = (at: string): SequenceContent => ({
       side: 'after',
       delay: { amount: 1, unit: 'days', at: '10:00' },
       late: 'skip',
+      unlessBooked: false,
       action: {
         kind: 'email',
         subject: 'Thank you for running by',

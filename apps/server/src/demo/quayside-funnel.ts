@@ -357,7 +357,15 @@ const joined = (
   id: string,
   delay: SequenceStep['delay'],
   action: SequenceStep['action'],
-): SequenceStep => ({ id, anchor: 'joined', side: 'after', delay, late: 'skip', action });
+): SequenceStep => ({
+  id,
+  anchor: 'joined',
+  side: 'after',
+  delay,
+  late: 'skip',
+  unlessBooked: false,
+  action,
+});
 
 /** For whoever has written and not chosen a time yet: it ends when they book. */
 export const gentleWelcome: SequenceContent = {
@@ -424,6 +432,7 @@ export const beforeYourVisit: SequenceContent = {
       side: 'before',
       delay: { amount: 1, unit: 'days', at: '09:00' },
       late: 'skip',
+      unlessBooked: false,
       action: {
         kind: 'email',
         subject: 'Tomorrow at {{ event.time }}',
@@ -442,6 +451,7 @@ If tomorrow is not the day after all, move it here: {{ booking.change_link }}
       side: 'before',
       delay: { amount: 2, unit: 'hours', at: null },
       late: 'skip',
+      unlessBooked: false,
       action: {
         kind: 'text',
         body: '{{ client.name }}: see you today at {{ event.time }}, the blue door on Ropewalk Quay. Questions? {{ client.phone }}. Reply STOP to end texts.',
@@ -453,6 +463,7 @@ If tomorrow is not the day after all, move it here: {{ booking.change_link }}
       side: 'after',
       delay: { amount: 1, unit: 'days', at: '10:00' },
       late: 'skip',
+      unlessBooked: false,
       action: {
         kind: 'email',
         subject: 'Thank you for coming',

@@ -17,6 +17,7 @@ export const reminder = (id: string, hours: number): SequenceStep => ({
   side: 'before',
   delay: { amount: hours, unit: 'hours', at: null },
   late: 'skip',
+  unlessBooked: false,
   action: { kind: 'email', subject: `${id} {{ event.when }}`, body: 'B' },
 });
 

@@ -176,6 +176,34 @@ function OptionList({ options }: { options: Options }) {
   );
 }
 
+/** A box that is ticked or not, with what it means. */
+export function Tick({
+  label,
+  help,
+  checked,
+  onChange,
+}: {
+  label: string;
+  help?: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
+  return (
+    <label className="flex items-start gap-2">
+      <input
+        type="checkbox"
+        className="mt-0.5 size-4 shrink-0 accent-plum"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      <span>
+        {label}
+        {help && <span className="block text-xs text-muted">{help}</span>}
+      </span>
+    </label>
+  );
+}
+
 /** A few choices side by side, of which one holds. */
 export function Choice<Value extends string>({
   label,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { SequenceId } from '../basics/index.ts';
-import { mergeWords } from '../messages/index.ts';
+import { mergeWords, type MergeGroup } from '../messages/index.ts';
 import { Calendar, plainCalendar } from './calendar.ts';
 
 /** A calendar as the agency keeps it: which starts it offers, and what a booking in it causes. */
@@ -19,6 +19,9 @@ export const CalendarContent = z.strictObject({
   sequence: SequenceId.nullable(),
 });
 export type CalendarContent = z.infer<typeof CalendarContent>;
+
+/** What the words of a confirmation may name. */
+export const confirmationMergeGroups: readonly MergeGroup[] = ['person', 'booking', 'client'];
 
 /** A calendar for consultations with plain words for its confirmation. */
 export const newCalendar = (name: string, zone: string): CalendarContent => ({

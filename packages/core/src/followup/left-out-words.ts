@@ -22,6 +22,8 @@ export function leftOutWords(reason: LeftOut): string {
       return 'there is no email address';
     case 'person-removed':
       return 'they were deleted';
+    case 'has-booked':
+      return 'they have booked';
     case 'mail-refused':
       return 'their mail host refuses mail to this address';
     case 'unsubscribed':

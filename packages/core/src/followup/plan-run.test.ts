@@ -27,6 +27,7 @@ const step = (id: string, delay: Delay, changes: Partial<SequenceStep> = {}): Se
   side: 'after',
   delay,
   late: 'skip',
+  unlessBooked: false,
   action: email,
   ...changes,
 });

@@ -14,7 +14,8 @@ export type LeftOut =
   | 'no-text-consent'
   | 'event-changed'
   | 'notices-stopped'
-  | 'person-removed';
+  | 'person-removed'
+  | 'has-booked';
 
 /** Why a step is left out that may come after all when the person can be reached again. */
 export const reachReasons: readonly LeftOut[] = [

@@ -17,4 +17,9 @@ export const sequenceFormat: DocumentFormat<SequenceContent> = documentFormat('s
       action: step.action.kind === 'tell' ? { ...step.action, kind: 'notify' } : step.action,
     })),
   }),
+  // Version 3 had no step that asks whether somebody has booked.
+  (stored) => ({
+    ...stored,
+    steps: (stored.steps as object[]).map((step) => ({ unlessBooked: false, ...step })),
+  }),
 ]);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CalendarId, oneOfKinds, TimeOfDay } from '../basics/index.ts';
 import { NodeId } from '../basics/node-id.ts';
+import type { MergeGroup } from '../messages/index.ts';
 import { Tag } from '../routing/tag.ts';
 import { stepKinds } from './step-kinds.ts';
 
@@ -32,6 +33,8 @@ export const SequenceStep = z
     side: z.enum(['before', 'after']),
     delay: Delay,
     late: LateRule,
+    /** Asked as the step falls due: it is left out for somebody who has booked by then. */
+    unlessBooked: z.boolean().default(false),
     action: StepAction,
   })
   .refine((step) => step.anchor === 'event' || step.side === 'after', {
@@ -108,3 +111,12 @@ export const emptySequence = (name: string): SequenceContent => ({
   quiet: { from: '21:00', to: '08:00' },
   again: false,
 });
+
+/** What the words of a sequence's messages may name: of a booking or an event only where it counts from one. */
+export const sequenceMergeGroups = (event: SequenceEvent): MergeGroup[] => [
+  'person',
+  'answers',
+  'client',
+  ...(event.kind === 'none' ? [] : ['event' as const]),
+  ...(event.kind === 'booking' ? ['booking' as const] : []),
+];

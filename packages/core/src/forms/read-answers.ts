@@ -95,6 +95,10 @@ export function answerWords(answer: Answer): string {
   return Array.isArray(answer) ? answer.join(', ') : String(answer);
 }
 
+/** Answers as merge fields see them, by their questions' keys. */
+export const answerFields = (answers: Answers): Record<string, string> =>
+  Object.fromEntries(Object.entries(answers).map(([key, answer]) => [key, answerWords(answer)]));
+
 /** A question that is answered by a tick. */
 export const isTick = (question: Pick<Question, 'kind'>): boolean =>
   question.kind === 'checkbox' || question.kind === 'text-consent';

@@ -4,3 +4,4 @@ export * from './launch-check.ts';
 export * from './finding-words.ts';
 export * from './reading.ts';
 export { fold, heaviest, leastTarget, leastWords } from './rules-of-looks.ts';
+export { pageMergeFields } from './merge-fields.ts';

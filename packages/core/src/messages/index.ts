@@ -6,3 +6,4 @@ export * from './text-keyword.ts';
 export * from './without-links.ts';
 export * from './merge-words.ts';
 export * from './in-plain-words.ts';
+export * from './merge-catalogue.ts';

@@ -41,6 +41,7 @@ it('finds all that a sequence names', () => {
         side: 'after',
         delay: { amount: 1, unit: 'days', at: null },
         late: 'skip',
+        unlessBooked: false,
         action: { kind: 'start', sequence: id(2) },
       },
     ],

@@ -1,10 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import type { CalendarView } from '@plumgate/contract';
 import { referencesIn, type CalendarId, type ClientId } from '@plumgate/core/basics';
-import { CalendarContent } from '@plumgate/core/booking';
+import { CalendarContent, confirmationMergeGroups } from '@plumgate/core/booking';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
+import { checkMergeFields } from '../../records/references/check-merge-fields.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
@@ -67,6 +68,14 @@ export class CalendarService {
       const named = referencesIn(CalendarContent, content);
       const stored = referencesIn(CalendarContent, before.content);
       await checkReferences(tx, before.clientId, named, 'body.content', stored);
+      await checkMergeFields(
+        tx,
+        before.clientId,
+        confirmationMergeGroups,
+        CalendarContent,
+        content,
+        'body.content',
+      );
       const [row] = await tx
         .update(calendars)
         .set({ content, version: version + 1 })

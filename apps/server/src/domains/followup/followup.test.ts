@@ -47,6 +47,7 @@ const step = (id: string, changes: Partial<SequenceStep>): SequenceStep => ({
   side: 'after',
   delay: { amount: 0, unit: 'minutes', at: null },
   late: 'skip',
+  unlessBooked: false,
   action: { kind: 'email', subject: id, body: 'B' },
   ...changes,
 });

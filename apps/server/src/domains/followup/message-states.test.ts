@@ -32,6 +32,7 @@ const welcome: SequenceStep = {
   side: 'after',
   delay: { amount: 0, unit: 'minutes', at: null },
   late: 'skip',
+  unlessBooked: false,
   action: {
     kind: 'email',
     subject: 'Hello {{ person.first_name }}',

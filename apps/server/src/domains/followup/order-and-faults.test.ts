@@ -27,6 +27,7 @@ const step = (id: string, hours: number): SequenceStep => ({
   side: 'after',
   delay: { amount: hours, unit: 'hours', at: null },
   late: 'skip',
+  unlessBooked: false,
   action: { kind: 'email', subject: id, body: 'B' },
 });
 const make = (changes: Partial<SequenceContent>) =>

@@ -7,7 +7,7 @@ import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { Causes } from '../../records/causes/consequences.ts';
 import { RunService } from './run.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
-import { sequenceRuns } from '../../records/followup/table.ts';
+import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
 
 /** Whoever books is reminded of it: of a first booking, of a later one, and of two at once. */
 let app: TestApp;
@@ -25,6 +25,7 @@ const welcome: SequenceStep = {
   side: 'after',
   delay: { amount: 0, unit: 'minutes', at: null },
   late: 'send-now',
+  unlessBooked: false,
   action: { kind: 'email', subject: 'welcome', body: 'B' },
 };
 const runs = async (reminders: Reminders) =>
@@ -137,4 +138,49 @@ it('gives each of several bookings made side by side a run of its own', async ()
     .where(eq(sequenceRuns.sequenceId, reminders.sequence));
   expect(new Set(held.map(({ id }) => id))).toEqual(new Set(made.map(({ id }) => id)));
   expect(held).toHaveLength(times.length);
+});
+
+it('nudges only those who have not booked by then, and says why the others were not', async () => {
+  const nudge: SequenceStep = {
+    ...welcome,
+    id: 'nudge',
+    delay: { amount: 1, unit: 'days', at: null },
+    unlessBooked: true,
+    action: { kind: 'email', subject: 'nudge', body: 'B' },
+  };
+  const reminders = await Reminders.set(
+    app,
+    world,
+    [nudge, ...steps],
+    {},
+    { joinByCalendar: false },
+  );
+  await signUp(reminders, 'ada');
+  const booked = reminders.at(7, '09:30');
+  await reminders.book('ada', booked);
+  await reminders.until(reminders.at(3, '12:00'));
+  expect(await reminders.sent()).toEqual([]);
+  const nudges = await app.database.db
+    .select({ state: runSteps.state, leftOut: runSteps.leftOut })
+    .from(runSteps)
+    .where(eq(runSteps.stepId, 'nudge'));
+  expect(nudges).toEqual([{ state: 'left-out', leftOut: 'has-booked' }]);
+  await signUp(reminders, 'bea');
+  await reminders.until(booked);
+  expect(await reminders.sent()).toEqual(['nudge', 'two', 'one']);
+});
+
+it('nudges somebody again whose booking was cancelled before it', async () => {
+  const nudge: SequenceStep = {
+    ...welcome,
+    id: 'nudge',
+    delay: { amount: 2, unit: 'days', at: null },
+    unlessBooked: true,
+    action: { kind: 'email', subject: 'nudge', body: 'B' },
+  };
+  const reminders = await Reminders.set(app, world, [nudge], {}, { joinByCalendar: false });
+  await signUp(reminders, 'ada');
+  await reminders.cancel(await reminders.book('ada', reminders.at(7, '09:30')));
+  await reminders.until(reminders.at(3, '12:00'));
+  expect(await reminders.sent()).toEqual(['nudge']);
 });

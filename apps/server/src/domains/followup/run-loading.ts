@@ -1,12 +1,12 @@
 import type { Answers } from '@plumgate/core/forms';
-import type { Instant } from '@plumgate/core/basics';
+import type { Instant, RunId } from '@plumgate/core/basics';
 import {
   planRun,
   type PlannedStep,
   type Reachable,
   type SequenceContent,
 } from '@plumgate/core/followup';
-import { asc, eq, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, gte, ne, or, sql, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { bookings, calendars } from '../../records/booking/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
@@ -73,6 +73,34 @@ export async function loadRuns(
     content: contents.get(row.run.sequenceId)!.content,
     client: owners.get(row.run.clientId)!,
   }));
+}
+
+/**
+ * Of some runs, those whose person has booked: since they joined, or a time that is still to come. Only runs with a step
+ * that asks are looked up.
+ */
+export async function runsThatBooked(
+  tx: Queries,
+  runs: readonly LoadedRun[],
+  now: Instant,
+): Promise<ReadonlySet<RunId>> {
+  const asking = runs.filter(({ content }) => content.steps.some((step) => step.unlessBooked));
+  if (asking.length === 0) return new Set();
+  const rows = await tx
+    .selectDistinct({ id: sequenceRuns.id })
+    .from(sequenceRuns)
+    .innerJoin(bookings, eq(bookings.personId, sequenceRuns.personId))
+    .where(
+      and(
+        isAnyOf(
+          sequenceRuns.id,
+          asking.map(({ run }) => run.id),
+        ),
+        ne(bookings.state, 'cancelled'),
+        or(gte(bookings.madeAt, sequenceRuns.joinedAt), gte(bookings.startsAt, now)),
+      ),
+    );
+  return new Set(rows.map(({ id }) => id));
 }
 
 /** What some rows point to, each read once. */

@@ -1,7 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { SequenceEffect, SequenceView } from '@plumgate/contract';
 import { referencesIn, type ClientId, type Instant, type SequenceId } from '@plumgate/core/basics';
-import { actionWords, emptySequence, SequenceContent } from '@plumgate/core/followup';
+import {
+  actionWords,
+  emptySequence,
+  SequenceContent,
+  sequenceMergeGroups,
+} from '@plumgate/core/followup';
 import { momentFields } from '@plumgate/core/messages';
 import { and, count, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
@@ -9,9 +14,11 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
+import { checkMergeFields } from '../../records/references/check-merge-fields.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { Messenger } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import { messageGaps } from './message-gaps.ts';
 import { fixedMoment } from './run-loading.ts';
 import { RunService, type RunChange } from './run.service.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
@@ -66,6 +73,14 @@ export class SequenceService {
         'body.content',
         referencesIn(SequenceContent, before.content),
       );
+      await checkMergeFields(
+        tx,
+        before.clientId,
+        sequenceMergeGroups(content.event),
+        SequenceContent,
+        content,
+        'body.content',
+      );
       const [row] = await tx
         .update(sequences)
         .set({ content, version: version + 1 })
@@ -94,6 +109,7 @@ export class SequenceService {
     ];
     return {
       people: changed.length,
+      gaps: messageGaps(changed),
       steps: steps
         .map((step) => {
           const changes = changed.flatMap((run) =>

@@ -8,7 +8,7 @@ import {
   type SequenceStep,
   makesSenseUntil,
 } from '@plumgate/core/followup';
-import { answerWords } from '@plumgate/core/forms';
+import { answerFields } from '@plumgate/core/forms';
 import { momentFields, type MergeContext } from '@plumgate/core/messages';
 import { and, asc, eq, lte, min, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
@@ -19,7 +19,14 @@ import { isolateFailures } from '../../platform/database/isolate-failures.ts';
 import { isDataError, sqlState } from '../../platform/database/sql-state.ts';
 import { Messenger } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
-import { eventOf, eventZone, loadRuns, reachable, type LoadedRun } from './run-loading.ts';
+import {
+  eventOf,
+  eventZone,
+  loadRuns,
+  reachable,
+  runsThatBooked,
+  type LoadedRun,
+} from './run-loading.ts';
 import { RunService } from './run.service.ts';
 import { StepEffects } from './step-effects.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
@@ -115,7 +122,8 @@ export class StepWorker implements OnModuleInit {
         .for('update', { skipLocked: true });
       if (due.length === 0) return 0;
       const loaded = await loadRuns(tx, isAnyOf(sequenceRuns.id, runIds));
-      const pass = new Pass(tx, this.causes.begin(), now, loaded);
+      const booked = await runsThatBooked(tx, loaded, now);
+      const pass = new Pass(tx, this.causes.begin(), now, loaded, booked);
       for (const step of due) await this.doStep(pass, step);
       await pass.write();
       await this.runs.finish(tx, runIds);
@@ -159,7 +167,10 @@ export class StepWorker implements OnModuleInit {
     const loaded = pass.loaded.get(row.runId);
     const step = loaded?.content.steps.find((one) => one.id === row.stepId);
     if (!loaded || !step || pass.ended.has(row.runId)) return pass.mark(row, 'dropped');
-    const reason = this.whyNotNow(step, loaded, pass.now);
+    const reason =
+      step.unlessBooked && pass.booked.has(row.runId)
+        ? 'has-booked'
+        : this.whyNotNow(step, loaded, pass.now);
     if (reason) {
       pass.effects.note(loaded.person, pass.now, {
         kind: 'left-out',
@@ -204,9 +215,7 @@ export class StepWorker implements OnModuleInit {
     const name = content.event.kind === 'fixed' ? content.event.name : '';
     return {
       ...this.messenger.personIn(person),
-      answers: Object.fromEntries(
-        Object.entries(loaded.answers ?? {}).map(([key, answer]) => [key, answerWords(answer)]),
-      ),
+      answers: answerFields(loaded.answers ?? {}),
       ...(booking && booking.state !== 'cancelled'
         ? this.messenger.bookingIn(
             { ...booking, zone: bookingZone ?? client.facts.zone, where: where ?? '' },
@@ -240,6 +249,8 @@ class Pass {
     readonly effects: Consequences,
     readonly now: Instant,
     loaded: LoadedRun[],
+    /** The runs whose person has booked, as far as one of their steps asks. */
+    readonly booked: ReadonlySet<RunId>,
   ) {
     this.loaded = new Map(loaded.map((one) => [one.run.id, one]));
   }

@@ -122,6 +122,7 @@ it('a sequence can’t count from another client’s calendar or start their seq
     side: 'after',
     delay: { amount: 1, unit: 'days', at: null },
     late: 'skip',
+    unlessBooked: false,
     action: { kind: 'start', sequence: other.sequence },
   };
   const content = {

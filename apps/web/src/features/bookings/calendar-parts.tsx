@@ -1,11 +1,17 @@
 import { api } from '@plumgate/contract';
-import type { Calendar, CalendarContent } from '@plumgate/core/booking';
+import {
+  confirmationMergeGroups,
+  type Calendar,
+  type CalendarContent,
+} from '@plumgate/core/booking';
+import { mergeFieldsOf } from '@plumgate/core/messages';
 import { weekdays, type Span } from '@plumgate/core/opening';
 import { Plus, Trash2 } from 'lucide-react';
 import { Temporal } from 'temporal-polyfill';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
-import { LongField, SelectField, TextField } from '../../ui/field.tsx';
+import { SelectField, TextField } from '../../ui/field.tsx';
+import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
 
 /** When people may book, and in which zone that is meant. */
@@ -113,6 +119,8 @@ export function BookingTerms({
   );
 }
 
+const confirmationMergeFields = mergeFieldsOf(confirmationMergeGroups);
+
 /** What a booking causes: the confirmation, who is notified, and a sequence. */
 export function AfterBooking({
   content,
@@ -129,19 +137,19 @@ export function AfterBooking({
   return (
     <section className="grid gap-3">
       <h2 className="text-lg">After booking</h2>
-      <TextField
+      <MergeTextField
         label="Confirmation: subject"
+        fields={confirmationMergeFields}
         value={confirmation.subject}
-        onChange={(event) =>
-          set({ confirmation: { ...confirmation, subject: event.target.value } })
-        }
+        onChange={(subject) => set({ confirmation: { ...confirmation, subject } })}
       />
-      <LongField
+      <MergeTextField
         label="Confirmation: message"
         rows={9}
+        help="The calendar file goes along."
+        fields={confirmationMergeFields}
         value={confirmation.body}
-        help="Merge fields: {{ booking.when }}, {{ booking.where }}, {{ booking.change_link }}, {{ person.first_name }}. The calendar file goes along."
-        onChange={(event) => set({ confirmation: { ...confirmation, body: event.target.value } })}
+        onChange={(body) => set({ confirmation: { ...confirmation, body } })}
       />
       <TextField
         label="Notify"

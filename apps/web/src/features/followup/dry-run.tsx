@@ -4,7 +4,7 @@ import { fillOrKeep } from '@plumgate/core/messages';
 import { useState } from 'react';
 import { Temporal } from 'temporal-polyfill';
 import { useEndpoint } from '../../api/hooks.ts';
-import { TextField } from '../../ui/field.tsx';
+import { TextField, Tick } from '../../ui/field.tsx';
 import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
 import { mergeFields } from './merge-fields.ts';
 import { stepName } from './steps.ts';
@@ -69,15 +69,12 @@ function Tried({
         )}
         <div className="flex gap-4">
           {(['email', 'texts'] as const).map((way) => (
-            <label key={way} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="accent-plum"
-                checked={person[way]}
-                onChange={(change) => setPerson({ ...person, [way]: change.target.checked })}
-              />
-              {way === 'email' ? 'gets email' : 'agreed to texts'}
-            </label>
+            <Tick
+              key={way}
+              label={way === 'email' ? 'gets email' : 'agreed to texts'}
+              checked={person[way]}
+              onChange={(checked) => setPerson({ ...person, [way]: checked })}
+            />
           ))}
         </div>
       </div>
@@ -85,7 +82,7 @@ function Tried({
         <p className="mt-4 text-muted">{valid ? 'No steps yet.' : 'Fix the sequence first.'}</p>
       ) : (
         <ol className="mt-4 border-t border-line">
-          {withEvent(plan, event, zone).map((line) => (
+          {withEvent(plan, event, zone, content).map((line) => (
             <li
               key={line.key}
               className="grid grid-cols-[152px_1fr] gap-2 border-b border-line py-2"
@@ -147,7 +144,13 @@ interface Line {
 }
 
 /** The plan's lines with the event in its place among them. */
-function withEvent(plan: PlannedStep[], event: string, zone: string): Line[] {
+function withEvent(
+  plan: PlannedStep[],
+  event: string,
+  zone: string,
+  content: SequenceContent,
+): Line[] {
+  const asks = (id: string) => content.steps.find((step) => step.id === id)?.unlessBooked;
   const lines: Line[] = plan.map(({ step, at, leftOut, nominalTime }) => ({
     key: step,
     step,
@@ -157,7 +160,9 @@ function withEvent(plan: PlannedStep[], event: string, zone: string): Line[] {
       ? `left out: ${leftOutWords(leftOut)}`
       : at && nominalTime && !at.equals(nominalTime)
         ? `held from ${whenText(nominalTime.toString(), zone)}`
-        : '',
+        : asks(step)
+          ? 'unless they have booked by then'
+          : '',
   }));
   if (!event) return lines;
   const at = momentOf(event, zone);

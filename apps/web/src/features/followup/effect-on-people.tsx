@@ -1,6 +1,6 @@
 import { api, type ClientSheet, type SequenceEffect } from '@plumgate/contract';
 import type { SequenceContent } from '@plumgate/core/followup';
-import { fillOrKeep, type MergeContext } from '@plumgate/core/messages';
+import { fillOrKeep, mergeFieldsOf, type MergeContext } from '@plumgate/core/messages';
 import { useDeferredValue } from 'react';
 import { useEndpoint } from '../../api/hooks.ts';
 import { mergeFields } from './merge-fields.ts';
@@ -38,14 +38,20 @@ export function EffectOnPeople({
   );
 }
 
-function effectWords({ people, steps }: SequenceEffect, fields: MergeContext): string[] {
+function effectWords({ people, steps, gaps }: SequenceEffect, fields: MergeContext): string[] {
   const who = people === 1 ? '1 person is in it.' : `${people} people are in it.`;
+  const empty = gaps.map(
+    ({ field, people: without }) =>
+      `${fieldLabel(field)} is empty for ${without} of them, who would read a gap. Press it in the message to say what they read instead.`,
+  );
   if (steps.length === 0)
     return [
-      `${who} Their times stay as they are; what is not sent yet goes out in the words above.`,
+      `${who} Their times stay as they are; what is not sent yet goes out in the words below.`,
+      ...empty,
     ];
   return [
     who,
+    ...empty,
     ...steps.map((step) => {
       const parts = [
         [step.moved, 'at another time'],
@@ -60,3 +66,8 @@ function effectWords({ people, steps }: SequenceEffect, fields: MergeContext): s
     }),
   ];
 }
+
+/** A merge field as it is called where it is inserted. */
+const fieldLabel = (field: string) =>
+  mergeFieldsOf(['person', 'client']).find((one) => one.field === field)?.label ??
+  `The answer “${field.split('.').at(-1)}”`;

@@ -152,6 +152,7 @@ function Step({
               {fillOrKeep(stepName(step.action, others), mergeFields(sheet, event))}
             </b>
             <span className="text-xs text-muted">
+              {step.unlessBooked && 'Unless they have booked · '}
               If late: {step.late === 'skip' ? 'skip' : 'send now'}
             </span>
           </span>

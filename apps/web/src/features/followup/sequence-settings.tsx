@@ -2,7 +2,7 @@ import { zoneName, timeOfDay } from '../../ui/when.ts';
 import { api } from '@plumgate/contract';
 import type { EndsWhen, SequenceContent } from '@plumgate/core/followup';
 import { useEndpoint } from '../../api/hooks.ts';
-import { SelectField, TextField } from '../../ui/field.tsx';
+import { SelectField, TextField, Tick } from '../../ui/field.tsx';
 import { useClient } from '../../api/client.ts';
 
 const ends: [EndsWhen['when'], string][] = [
@@ -90,15 +90,11 @@ function EventSetting({ content: { event }, clientId, set }: Setting & { clientI
         />
       )}
       {event.kind === 'booking' && (
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="accent-plum"
-            checked={event.each}
-            onChange={(change) => set({ event: { ...event, each: change.target.checked } })}
-          />
-          Every booking gets its own reminders
-        </label>
+        <Tick
+          label="Every booking gets its own reminders"
+          checked={event.each}
+          onChange={(each) => set({ event: { ...event, each } })}
+        />
       )}
       {event.kind === 'fixed' && (
         <>
@@ -165,17 +161,11 @@ function QuietSetting({ content, set }: Setting) {
   return (
     <fieldset className="grid content-start gap-2">
       <legend className="mb-1 text-xs font-semibold">Quiet hours</legend>
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="accent-plum"
-          checked={quiet !== null}
-          onChange={(change) =>
-            set({ quiet: change.target.checked ? { from: '21:00', to: '08:00' } : null })
-          }
-        />
-        Hold messages at night
-      </label>
+      <Tick
+        label="Hold messages at night"
+        checked={quiet !== null}
+        onChange={(hold) => set({ quiet: hold ? { from: '21:00', to: '08:00' } : null })}
+      />
       {quiet && (
         <div className="flex items-center gap-2">
           <input
@@ -199,15 +189,11 @@ function QuietSetting({ content, set }: Setting) {
           />
         </div>
       )}
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="accent-plum"
-          checked={content.again}
-          onChange={(change) => set({ again: change.target.checked })}
-        />
-        People can go through it more than once
-      </label>
+      <Tick
+        label="People can go through it more than once"
+        checked={content.again}
+        onChange={(again) => set({ again })}
+      />
     </fieldset>
   );
 }

@@ -1,7 +1,8 @@
 import type { StepAction } from '@plumgate/core/followup';
-import { countTextParts, mergeProblem } from '@plumgate/core/messages';
+import { countTextParts, type MergeField } from '@plumgate/core/messages';
 import type { ReactNode } from 'react';
-import { LongField, SelectField, TextField } from '../../ui/field.tsx';
+import { SelectField, TextField } from '../../ui/field.tsx';
+import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
 
 type ActionOf<Kind extends StepAction['kind']> = Extract<StepAction, { kind: Kind }>;
 
@@ -17,13 +18,11 @@ interface StepPart<Kind extends StepAction['kind']> {
   fields: (part: {
     action: ActionOf<Kind>;
     others: Other[];
+    /** What its words may name. */
+    mergeFields: readonly MergeField[];
     onChange: (action: StepAction) => void;
   }) => ReactNode;
 }
-
-const wrong = (text: string) => mergeProblem(text) ?? undefined;
-const fieldsHelp =
-  'Merge fields: {{ person.first_name | default: "there" }}, {{ client.phone }}, {{ booking.when }}, {{ event.time }}, {{ answers.worry }}';
 
 const tagField: StepPart<'tag' | 'untag'>['fields'] = ({ action, onChange }) => (
   <TextField
@@ -42,37 +41,36 @@ const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
       subject: 'A word from {{ client.name }}',
       body: 'Hello {{ person.first_name | default: "there" }},\n\n',
     }),
-    fields: ({ action, onChange }) => (
+    fields: ({ action, mergeFields, onChange }) => (
       <>
-        <TextField
+        <MergeTextField
           label="Subject"
+          fields={mergeFields}
           value={action.subject}
-          error={wrong(action.subject)}
-          onChange={(event) => onChange({ ...action, subject: event.target.value })}
+          onChange={(subject) => onChange({ ...action, subject })}
         />
-        <LongField
+        <MergeTextField
           label="Message"
           rows={12}
+          fields={mergeFields}
           value={action.body}
-          error={wrong(action.body)}
-          help={fieldsHelp}
-          onChange={(event) => onChange({ ...action, body: event.target.value })}
+          onChange={(body) => onChange({ ...action, body })}
         />
       </>
     ),
   },
   text: {
     starter: () => ({ kind: 'text', body: '{{ client.name }}: ' }),
-    fields: ({ action, onChange }) => {
+    fields: ({ action, mergeFields, onChange }) => {
       const { parts, left, encoding } = countTextParts(action.body);
       return (
-        <LongField
+        <MergeTextField
           label="Text"
           rows={5}
+          fields={mergeFields}
           value={action.body}
-          error={wrong(action.body)}
           help={`${parts} ${parts === 1 ? 'part' : 'parts'}, ${left} left in the last (${encoding}); merge fields change the length. Only to people who agreed to texts.`}
-          onChange={(event) => onChange({ ...action, body: event.target.value })}
+          onChange={(body) => onChange({ ...action, body })}
         />
       );
     },
@@ -85,7 +83,7 @@ const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
       email: 'desk@example.com',
       body: '{{ person.name }}, {{ person.phone }}',
     }),
-    fields: ({ action, onChange }) => (
+    fields: ({ action, mergeFields, onChange }) => (
       <>
         <TextField
           label="Email address"
@@ -93,13 +91,12 @@ const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
           value={action.email}
           onChange={(event) => onChange({ ...action, email: event.target.value })}
         />
-        <LongField
+        <MergeTextField
           label="Message"
           rows={4}
+          fields={mergeFields}
           value={action.body}
-          error={wrong(action.body)}
-          help={fieldsHelp}
-          onChange={(event) => onChange({ ...action, body: event.target.value })}
+          onChange={(body) => onChange({ ...action, body })}
         />
       </>
     ),
@@ -132,6 +129,7 @@ export const newAction = (kind: StepAction['kind'], others: { id: string }[]): S
 export function ActionFields(props: {
   action: StepAction;
   others: Other[];
+  mergeFields: readonly MergeField[];
   onChange: (action: StepAction) => void;
 }) {
   const { fields } = parts[props.action.kind] as StepPart<StepAction['kind']>;

@@ -1,5 +1,6 @@
 import type { ClientSheet } from '@plumgate/contract';
 import {
+  sequenceMergeGroups,
   stepKinds,
   type SequenceContent,
   type SequenceStep,
@@ -8,7 +9,8 @@ import {
 import { fillOrKeep } from '@plumgate/core/messages';
 import { Trash2 } from 'lucide-react';
 import { Button } from '../../ui/button.tsx';
-import { Choice, SelectField, TextField } from '../../ui/field.tsx';
+import { Choice, SelectField, TextField, Tick } from '../../ui/field.tsx';
+import { useMergeFields } from '../clients/use-merge-fields.ts';
 import { mergeFields } from './merge-fields.ts';
 import { ActionFields, newAction } from './step-parts.tsx';
 
@@ -33,6 +35,7 @@ export function StepSettings({
   onRemove: () => void;
 }) {
   const { delay, action } = step;
+  const offered = useMergeFields(sheet.id, sequenceMergeGroups(counted));
   const setAction = (changed: StepAction) => onChange({ ...step, action: changed });
   const setDelay = (changes: Partial<typeof delay>) =>
     onChange({ ...step, delay: { ...delay, ...changes } });
@@ -95,6 +98,14 @@ export function StepSettings({
           options={{ skip: 'Skip', 'send-now': 'Send now' }}
           onChange={(late) => onChange({ ...step, late })}
         />
+        {place === 'joined' && (
+          <Tick
+            label="Unless they have booked"
+            help="Asked as the step falls due. Somebody with a booking does not get it."
+            checked={step.unlessBooked}
+            onChange={(unlessBooked) => onChange({ ...step, unlessBooked })}
+          />
+        )}
         <SelectField
           label="What it does"
           options={kindLabels}
@@ -103,7 +114,7 @@ export function StepSettings({
             setAction(newAction(event.target.value as StepAction['kind'], others))
           }
         />
-        <ActionFields action={action} others={others} onChange={setAction} />
+        <ActionFields action={action} others={others} mergeFields={offered} onChange={setAction} />
         <div>
           <Button look="quiet" onClick={onRemove}>
             <Trash2 className="size-4" aria-hidden /> Remove the step

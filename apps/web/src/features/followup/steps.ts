@@ -9,6 +9,7 @@ export function newStep(anchor: SequenceStep['anchor'], side: SequenceStep['side
     side,
     delay: { amount: 1, unit: 'days', at: '09:00' },
     late: 'skip',
+    unlessBooked: false,
     action: newAction('email', []),
   };
 }

@@ -22,7 +22,7 @@ import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
-import { TextField } from '../../ui/field.tsx';
+import { TextField, Tick } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { templateToRemove, useRemoval } from '../bin/use-removal.tsx';
@@ -288,19 +288,16 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
         <fieldset className="grid gap-1.5">
           <legend className="mb-1 text-xs font-semibold">Pages to include</legend>
           {offered.pageNames.map((page, index) => (
-            <label key={index} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-4 accent-plum"
-                checked={!left.has(index)}
-                onChange={() => {
-                  const next = new Set(left);
-                  if (!next.delete(index)) next.add(index);
-                  setLeft(next);
-                }}
-              />
-              {page.startsWith('[[') ? offered.label : page}
-            </label>
+            <Tick
+              key={index}
+              label={page.startsWith('[[') ? offered.label : page}
+              checked={!left.has(index)}
+              onChange={() => {
+                const next = new Set(left);
+                if (!next.delete(index)) next.add(index);
+                setLeft(next);
+              }}
+            />
           ))}
         </fieldset>
       )}

@@ -2,7 +2,7 @@ import { zoneName } from '../../../ui/when.ts';
 import type { EditorPage } from '@plumgate/contract';
 import type { Block, BlockKindName, BlockOf } from '@plumgate/core/page';
 import { Link } from 'react-router';
-import { Choice, LongField, SelectField, TextField } from '../../../ui/field.tsx';
+import { Choice, LongField, SelectField, TextField, Tick } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
 import { AddressField } from './address-field.tsx';
 import { BookingSettings } from './booking-settings.tsx';
@@ -263,15 +263,11 @@ function PlainSetting({ block, one }: { block: Block; one: Plain }) {
       );
     case 'tick':
       return (
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4 accent-plum"
-            checked={Boolean(value)}
-            onChange={(event) => set({ [setting]: event.target.checked })}
-          />
-          {label}
-        </label>
+        <Tick
+          label={label}
+          checked={Boolean(value)}
+          onChange={(checked) => set({ [setting]: checked })}
+        />
       );
     case 'address':
       return (

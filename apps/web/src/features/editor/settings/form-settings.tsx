@@ -10,7 +10,7 @@ import type { BlockOf } from '@plumgate/core/page';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { IconButton } from '../../../ui/button.tsx';
-import { InlineSelect, LongField, SelectField, TextField } from '../../../ui/field.tsx';
+import { InlineSelect, LongField, SelectField, TextField, Tick } from '../../../ui/field.tsx';
 import { addQuestion, moveBy } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
 import { AddressField } from './address-field.tsx';
@@ -204,15 +204,11 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
         onChange={(event) => set({ placeholder: event.target.value })}
       />
       <div className="flex items-center justify-between">
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4 accent-plum"
-            checked={question.required}
-            onChange={(event) => set({ required: event.target.checked })}
-          />{' '}
-          Required
-        </label>
+        <Tick
+          label="Required"
+          checked={question.required}
+          onChange={(required) => set({ required })}
+        />
         <IconButton
           label={`Remove “${question.label}”`}
           disabled={isOnly}

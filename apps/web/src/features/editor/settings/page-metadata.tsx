@@ -8,7 +8,7 @@ import { Trash2 } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { useEndpoint } from '../../../api/hooks.ts';
 import { IconButton } from '../../../ui/button.tsx';
-import { LongField, TextField } from '../../../ui/field.tsx';
+import { LongField, TextField, Tick } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
 import { PictureShelf } from './picture-shelf.tsx';
 import { useSet } from './use-set.ts';
@@ -20,20 +20,12 @@ export function PageMetadata({ page }: { page: EditorPage }) {
   return (
     <>
       <Found page={page} />
-      <label className="flex items-start gap-2">
-        <input
-          type="checkbox"
-          className="mt-1"
-          checked={hidden}
-          onChange={(event) => set({ hidden: event.target.checked })}
-        />
-        <span>
-          Hide from search engines
-          <span className="block text-xs text-muted">
-            For pages meant only for people who answered. Pages behind a form are always hidden.
-          </span>
-        </span>
-      </label>
+      <Tick
+        label="Hide from search engines"
+        help="For pages meant only for people who answered. Pages behind a form are always hidden."
+        checked={hidden}
+        onChange={(hidden) => set({ hidden })}
+      />
       <LanguageField />
       <More title="When shared">
         <Shared page={page} />

@@ -1,8 +1,10 @@
 import type { EditorPage } from '@plumgate/contract';
+import { pageMergeFields } from '@plumgate/core/launch';
 import { pageNode, type Popup } from '@plumgate/core/page';
 import { Plus, Trash2 } from 'lucide-react';
 import { Button, IconButton } from '../../../ui/button.tsx';
-import { Choice, LongField, SelectField, TextField } from '../../../ui/field.tsx';
+import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
+import { MergeTextField } from '../../../ui/merge-text/merge-text-field.tsx';
 import { newId } from '../../pages/make-ids.ts';
 import { addBand } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
@@ -16,19 +18,22 @@ export function PageSettings({ page }: { page: EditorPage }) {
   const set = useSet(pageNode);
   return (
     <>
-      <TextField
+      <MergeTextField
         label="Title"
         help="In the browser’s tab and in search results"
         maxLength={120}
+        fields={pageMergeFields}
         value={title}
-        onChange={(event) => set({ title: event.target.value })}
+        onChange={(title) => set({ title })}
       />
-      <LongField
+      <MergeTextField
         label="Description"
         help="One or two sentences for search results"
+        rows={3}
         maxLength={300}
+        fields={pageMergeFields}
         value={description}
-        onChange={(event) => set({ description: event.target.value })}
+        onChange={(description) => set({ description })}
       />
       <Choice
         label="Kind of page"

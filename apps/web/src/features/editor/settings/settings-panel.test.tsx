@@ -277,9 +277,15 @@ it('a picture asks what it shows', () => {
 
 describe('the page', () => {
   it('shows its title and description as a search result, facts filled in and cut to the room there is', () => {
-    opened(draftOf(null, { title: 'A first visit · {{ client.name }}' }), pageNode);
+    const { store } = opened(
+      draftOf(null, { title: 'A first visit · {{ client.name }}' }),
+      pageNode,
+    );
     expect(screen.getByText('A first visit · Quayside Dental')).toBeTruthy();
-    type('Title', 'Thirty unhurried minutes with a dentist in Port Alder who listens first');
+    expect(screen.getByLabelText('Title').textContent).toBe('A first visit · Name of the business');
+    const title = 'Thirty unhurried minutes with a dentist in Port Alder who listens first';
+    void act(() => store.getState().edit([{ do: 'set', id: pageNode, changes: { title } }]));
+    expect(screen.getByLabelText('Title').textContent).toBe(title);
     expect(
       screen.getByText('Thirty unhurried minutes with a dentist in Port Alder who …'),
     ).toBeTruthy();

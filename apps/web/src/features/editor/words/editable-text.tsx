@@ -6,7 +6,8 @@ import { useEditorStore, type EditorStore } from '../store.ts';
 import { useUi } from '../ui.ts';
 import { openWords } from './open-words.ts';
 import { pressWords } from './press-words.ts';
-import { docOf, nodesOf, richOf, wordsIn } from './words-json.ts';
+import { nodesOf, wordsIn } from '../../../ui/merge-text/plain-nodes.ts';
+import { docOf, richOf } from './words-json.ts';
 
 /** Where words stand in the draft: a setting of a part, or one of a list in it, or a field of one of a list. */
 interface WordsPlace {

@@ -3,32 +3,13 @@ import { Plugin } from '@tiptap/pm/state';
 import StarterKit from '@tiptap/starter-kit';
 import { toast } from 'sonner';
 import { cleanPaste } from './clean-paste.ts';
-import { nodesOf } from './words-json.ts';
-
-/** A merge field in text: one piece that shows its value, and can be removed but not written in. */
-const mergeField = (merge: (words: string) => string) =>
-  Node.create({
-    name: 'mergeField',
-    group: 'inline',
-    inline: true,
-    atom: true,
-    selectable: true,
-    addAttributes: () => ({ code: { default: '' } }),
-    parseHTML: () => [
-      { tag: 'span[data-field]', getAttrs: (element) => ({ code: element.dataset.field }) },
-    ],
-    renderHTML: ({ node }) => {
-      const code = String(node.attrs.code);
-      return [
-        'span',
-        { 'data-field': code, class: 'field-value', title: code },
-        merge(code) || code,
-      ];
-    },
-  });
-
-/** A document that is one line of words and nothing else. */
-const oneLine = Node.create({ name: 'doc', topNode: true, content: 'inline*' });
+import {
+  mergeFieldNode,
+  noLooks,
+  nothingElse,
+  oneLine,
+} from '../../../ui/merge-text/merge-nodes.ts';
+import { nodesOf } from '../../../ui/merge-text/plain-nodes.ts';
 
 /** As much as any words on a page may have. */
 const mostPasted = 6000;
@@ -62,19 +43,8 @@ const pasteFields = Node.create({
   },
 });
 
-const nothingElse = {
-  blockquote: false,
-  code: false,
-  codeBlock: false,
-  heading: false,
-  horizontalRule: false,
-  strike: false,
-  underline: false,
-  dropcursor: false,
-  gapcursor: false,
-  // The editor's own history goes over everything on the page.
-  undoRedo: false,
-} as const;
+/** The editor's own history goes over everything on the page. */
+const history = { undoRedo: false } as const;
 
 /** Opens a text editor on an element of the canvas. The element becomes the editor's own until it is destroyed. */
 export function openWords(given: {
@@ -91,25 +61,19 @@ export function openWords(given: {
   const kit = given.isRich
     ? StarterKit.configure({
         ...nothingElse,
+        ...history,
         link: { openOnClick: false, autolink: false, defaultProtocol: 'https' },
       })
-    : StarterKit.configure({
-        ...nothingElse,
-        document: false,
-        paragraph: false,
-        bold: false,
-        italic: false,
-        link: false,
-        bulletList: false,
-        orderedList: false,
-        listItem: false,
-        listKeymap: false,
-        trailingNode: false,
-      });
+    : StarterKit.configure({ ...noLooks, ...history });
   const editor: Editor = new Editor({
     element: { mount: given.mount },
     injectCSS: false,
-    extensions: [kit, mergeField(given.merge), pasteFields, ...(given.isRich ? [] : [oneLine])],
+    extensions: [
+      kit,
+      mergeFieldNode(given.merge, 'field-value'),
+      pasteFields,
+      ...(given.isRich ? [] : [oneLine]),
+    ],
     content: given.content,
     editorProps: {
       attributes: { role: 'textbox', 'aria-label': given.label, 'aria-multiline': 'true' },
@@ -125,10 +89,13 @@ export function openWords(given: {
       },
     },
     onUpdate: ({ editor }) => given.onWrite(editor.getJSON()),
-    onBlur: ({ event }) => {
-      // The tools belong to the text: a press on them leaves it open.
-      const to = event.relatedTarget as Element | null;
-      if (!to?.closest?.('[data-writing-tools]')) given.onLeave();
+    onBlur: () => {
+      // The tools belong to the text: a press on them leaves it open. They lie around the frame that the text is in, where
+      // the focus arrives a moment later.
+      setTimeout(() => {
+        if (editor.isDestroyed || editor.isFocused) return;
+        if (!document.activeElement?.closest('[data-writing-tools]')) given.onLeave();
+      });
     },
   });
   return editor;

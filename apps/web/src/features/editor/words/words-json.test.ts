@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { prose, RichText, type RichText as Rich } from '@plumgate/core/page';
-import { docOf, nodesOf, richOf, wordsIn } from './words-json.ts';
+import { nodesOf, wordsIn } from '../../../ui/merge-text/plain-nodes.ts';
+import { docOf, richOf } from './words-json.ts';
 
 it.each([
   'plain',

@@ -1,23 +1,9 @@
+import { pageMergeFields } from '@plumgate/core/launch';
 import { Bold, Italic, Link2, List, ListOrdered } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button, IconButton } from '../../../ui/button.tsx';
-import { InlineSelect } from '../../../ui/field.tsx';
+import { MergePicker } from '../../../ui/merge-text/merge-picker.tsx';
 import { useUi, type Writing } from '../ui.ts';
-
-/** What words may name, with what a visitor reads where it is empty. */
-const fields: Record<string, string> = {
-  '{{ client.name }}': 'Name of the business',
-  '{{ client.phone }}': 'Phone',
-  '{{ client.email }}': 'Email',
-  '{{ client.address }}': 'Address',
-  '{{ client.town }}': 'Town',
-  '{{ client.hours }}': 'Opening hours',
-  '{{ client.license }}': 'License',
-  '{{ client.areas }}': 'Areas served',
-  '{{ person.first_name | default: "there" }}': 'Visitor’s first name, else “there”',
-  '{{ person.name | default: "you" }}': 'Visitor’s name, else “you”',
-  '{{ booking.when | default: "the time you chose" }}': 'When they booked',
-};
 
 const looks = ['bold', 'italic', 'link', 'bulletList', 'orderedList'];
 
@@ -94,13 +80,9 @@ function Tools({ writing: { editor, isRich } }: { writing: Writing }) {
           <Button type="submit">Set</Button>
         </form>
       )}
-      <InlineSelect
-        label="Insert merge field"
-        size="small"
-        placeholder="Insert merge field"
-        options={fields}
-        value=""
-        onChange={(code) => chain().insertContent({ type: 'mergeField', attrs: { code } }).run()}
+      <MergePicker
+        fields={pageMergeFields}
+        onPick={(code) => chain().insertContent({ type: 'mergeField', attrs: { code } }).run()}
       />
     </div>
   );

@@ -1,0 +1,42 @@
+import type { ClientId } from '@plumgate/core/basics';
+import {
+  mergeFieldsOf,
+  unknownFieldWords,
+  unknownMergeFieldsIn,
+  type MergeGroup,
+} from '@plumgate/core/messages';
+import { and, eq, isNull } from 'drizzle-orm';
+import type { z } from 'zod';
+import { forms } from '../forms/table.ts';
+import type { Queries } from '../../platform/database/database.ts';
+import { AppProblem } from '../../platform/http/app-problem.ts';
+
+/**
+ * Refuses to save messages whose words name a merge field that does not exist for them: it would go out blank.
+ *
+ * @param groups what these messages may name; answers are those that the client's forms ask for
+ * @param under the part of the request's body in which the document lies, such as `body.content`
+ */
+export async function checkMergeFields(
+  db: Queries,
+  clientId: ClientId,
+  groups: readonly MergeGroup[],
+  schema: z.ZodType,
+  document: unknown,
+  under: string,
+): Promise<void> {
+  const rows = groups.includes('answers')
+    ? await db
+        .select({ definition: forms.definition })
+        .from(forms)
+        .where(and(eq(forms.clientId, clientId), isNull(forms.removedAt)))
+    : [];
+  const questions = rows.flatMap(({ definition }) => definition.questions);
+  const unknown = unknownMergeFieldsIn(schema, document, mergeFieldsOf(groups, questions));
+  if (unknown.length === 0) return;
+  const fields = unknown.map(({ at, field }) => ({
+    field: `${under}.${at}`,
+    message: unknownFieldWords(field),
+  }));
+  throw new AppProblem('bad-request', { detail: fields[0]!.message, fields });
+}

@@ -1,0 +1,18 @@
+import { api } from '@plumgate/contract';
+import { mergeFieldsOf, type MergeField, type MergeGroup } from '@plumgate/core/messages';
+import { useMemo } from 'react';
+import { useEndpoint } from '../../api/hooks.ts';
+
+/** The merge fields that a client's messages may name; its answers are those that its forms ask for. */
+export function useMergeFields(clientId: string, groups: readonly MergeGroup[]): MergeField[] {
+  const forms = useEndpoint(api.listForms, { params: { clientId } });
+  const key = groups.join();
+  return useMemo(
+    () =>
+      mergeFieldsOf(
+        key.split(',') as MergeGroup[],
+        (forms.data?.forms ?? []).flatMap(({ answers }) => answers),
+      ),
+    [forms.data, key],
+  );
+}
