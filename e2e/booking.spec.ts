@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { origin, phone, physio, searchPostRoom, signedIn, site } from './helpers.ts';
+import { origin, phone, physio, searchPostRoom, sendForm, signedIn, site } from './helpers.ts';
 
 /** Presses Tab until what is wanted has the focus: nothing here touches a mouse. */
 async function tabTo(page: Page, wanted: string): Promise<void> {
@@ -108,6 +108,33 @@ test('two press the same time: the second keeps what they typed and sees the nea
   await expect(two!).toHaveURL(`${site}/first-visit-thank-you`);
 });
 
+test('the front desk books a new lead on a phone in three presses, and finds them on the day', async ({
+  browser,
+}) => {
+  const visitor = await browser.newPage();
+  await visitor.goto(`${site}/first-visit`);
+  await sendForm(visitor, { name: 'Ulla Fennimore', email: 'ulla.fennimore@example.com' });
+  await expect(visitor).toHaveURL(`${site}/first-visit-time`);
+  const app = await signedIn(browser, '/quayside-dental/today', 'desk@quayside-dental.test');
+  await app.setViewportSize({ width: 390, height: 844 });
+  const waiting = app.getByRole('region', { name: /^Waiting/ });
+  const lead = waiting.getByRole('listitem').filter({ hasText: 'Ulla Fennimore' });
+  await lead.getByRole('button', { name: 'Book' }).click();
+  const dialog = app.getByRole('dialog', { name: 'Book Ulla Fennimore' });
+  const time = dialog.getByRole('group', { name: 'Free times' }).getByRole('button').nth(2);
+  const chosen = (await time.getAttribute('aria-label'))!;
+  await time.click();
+  await dialog.getByRole('button', { name: `Book ${chosen}` }).click();
+  await expect(app.getByText(`Booked: ${chosen}.`)).toBeVisible();
+  await expect(lead).toHaveCount(0);
+  await app.getByRole('button', { name: 'Show', exact: true }).click();
+  // One day at a time on a phone, the one of the booking.
+  await expect(app.getByRole('heading', { name: /^\w{3}, / })).toHaveText(
+    chosen.replace(/, [\d:]+ [AP]M$/, ''),
+  );
+  await expect(app.getByRole('complementary', { name: 'Booking' })).toContainText('Ulla Fennimore');
+});
+
 test('bookings: adds by hand, moves by keys and by dragging, marks', async ({ browser }) => {
   const app = await signedIn(browser, '/quayside-dental/bookings');
   await app.getByRole('button', { name: 'Next week' }).click();
@@ -115,10 +142,11 @@ test('bookings: adds by hand, moves by keys and by dragging, marks', async ({ br
   const day = (await app.getByRole('heading', { name: /^Sun, / }).innerText()).replace('Sun, ', '');
   const date = new Date(`${day}, 2026 12:00 UTC`).toISOString().slice(0, 10);
   await app.getByRole('button', { name: 'Add a booking' }).click();
+  await dialog.getByRole('button', { name: 'Type another time' }).click();
   await dialog.getByLabel(/Day and time/).fill(`${date}T09:00`);
   await dialog.getByLabel('Name').fill('Nell Abara');
   await dialog.getByLabel('Email').fill('nell.abara@example.com');
-  await dialog.getByRole('button', { name: 'Book', exact: true }).click();
+  await dialog.getByRole('button', { name: /^Book Sun/ }).click();
   const booking = app.getByRole('button', { name: /^Nell Abara, First visit/ });
   await expect(booking).toContainText('9:00 AM');
 

@@ -38,7 +38,11 @@ export const signedIn: SignedIn = {
 
 /** A server that knows the one client, asked by somebody who is signed in. */
 export const serverOf = (): FakeServer =>
-  new FakeServer().on(api.listClients, { clients: [quayside] }).on(api.session, signedIn);
+  new FakeServer()
+    .on(api.listClients, { clients: [quayside] })
+    .on(api.session, signedIn)
+    .on(api.listCalendars, { calendars: [] })
+    .on(api.getClock, { now: '2026-11-05T14:12:00Z', demo: false });
 
 /**
  * A screen as it stands in the app: at its place for Quayside, with the server it asks. `at` is what follows the

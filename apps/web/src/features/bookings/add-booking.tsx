@@ -1,45 +1,75 @@
 import { api, type CalendarView } from '@plumgate/contract';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, CallError } from '../../api/call.ts';
-import { useRefreshAll } from '../../api/hooks.ts';
+import { useClient } from '../../api/client.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
+import { Button } from '../../ui/button.tsx';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
-import { localOf, momentOf, zoneName } from '../../ui/when.ts';
+import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
+import { bookingAddress } from './booking-address.ts';
+import { FreeTimes } from './free-times.tsx';
 
-/** A booking by hand: for whom, in which calendar, when. Nothing typed is lost when the time is taken. */
+/** Somebody who is known already: their details need not be typed. */
+export interface KnownPerson {
+  id: string;
+  name: string;
+}
+
+/** A booking by hand: when, in which calendar, for whom. Nothing typed is lost when the time is taken. */
 export function AddBooking({
   calendars,
-  zone,
-  start,
+  person,
+  start = null,
+  now,
   onClose,
 }: {
   calendars: CalendarView[];
-  zone: string;
-  start: string;
+  /** Whom it is for; without one their details are asked. */
+  person?: KnownPerson;
+  start?: string | null;
+  now: string;
   onClose: () => void;
 }) {
   const [calendarId, setCalendar] = useState<string>(calendars[0]!.id);
-  const [time, setTime] = useState(start && localOf(start, zone));
+  const [chosen, setChosen] = useState(start);
+  const [typing, setTyping] = useState(start !== null);
   const [who, setWho] = useState({ name: '', email: '', phone: '' });
   const [failure, setFailure] = useState<unknown>(null);
+  const calendar = calendars.find(({ id }) => id === calendarId)!;
+  const { zone } = calendar.content.rules;
   const refresh = useRefreshAll();
-  const at = (field: string) => (failure instanceof CallError ? failure.at(field) : undefined);
+  const navigate = useNavigate();
+  const slug = useClient()?.slug ?? '';
   const add = async () => {
     try {
-      await call(api.addBooking, {
+      const booking = await call(api.addBooking, {
         params: { calendarId },
-        body: { start: momentOf(time, zone), ...who },
+        body: { start: chosen!, ...(person ? { personId: person.id as never } : who) },
       });
       await refresh();
-      toast(`Booked. ${who.name} gets the confirmation.`);
+      toast(
+        `Booked: ${whenText(booking.startsAt, zone)}. ${booking.person.name} gets the confirmation.`,
+        {
+          action: {
+            label: 'Show',
+            onClick: () => void navigate(bookingAddress(slug, booking, zone)),
+          },
+        },
+      );
       onClose();
     } catch (error) {
       setFailure(error);
     }
   };
   return (
-    <Dialog title="Add a booking" onClose={onClose}>
+    <Dialog
+      title={person ? `Book ${person.name}` : 'Add a booking'}
+      width="w-[520px]"
+      onClose={onClose}
+    >
       <form
         className="grid gap-3"
         onSubmit={(event) => {
@@ -52,30 +82,97 @@ export function AddBooking({
             label="Calendar"
             options={Object.fromEntries(calendars.map((one) => [one.id, one.content.name]))}
             value={calendarId}
-            onChange={(event) => setCalendar(event.target.value)}
+            onChange={(event) => {
+              setCalendar(event.target.value);
+              setChosen(null);
+            }}
           />
         )}
-        <TextField
-          label={`Day and time, ${zoneName(zone)}`}
-          type="datetime-local"
-          required
-          value={time}
-          help="Outside of opening hours too, as long as nothing else is there."
-          onChange={(event) => setTime(event.target.value)}
-        />
-        {(['name', 'email', 'phone'] as const).map((field) => (
+        {typing ? (
           <TextField
-            key={field}
-            label={{ name: 'Name', email: 'Email', phone: 'Phone' }[field]}
-            type={{ name: 'text', email: 'email', phone: 'tel' }[field]}
-            required={field === 'name'}
-            value={who[field]}
-            error={at(field)}
-            onChange={(event) => setWho({ ...who, [field]: event.target.value })}
+            label={`Day and time, ${zoneName(zone)}`}
+            type="datetime-local"
+            required
+            value={chosen ? localOf(chosen, zone) : ''}
+            help="Outside of opening hours too, as long as nothing else is there."
+            onChange={(event) =>
+              setChosen(event.target.value ? momentOf(event.target.value, zone) : null)
+            }
           />
-        ))}
-        <DialogFoot does="Book" off={!time || !who.name} failure={failure} onClose={onClose} />
+        ) : (
+          <FreeTimes calendar={calendar} now={now} chosen={chosen} onChoose={setChosen} />
+        )}
+        <Button look="quiet" className="w-fit px-1.5" onClick={() => setTyping(!typing)}>
+          {typing ? 'Choose from the free times' : 'Type another time'}
+        </Button>
+        {!person && <Details who={who} failure={failure} onChange={setWho} />}
+        <DialogFoot
+          does={chosen ? `Book ${whenText(chosen, zone)}` : 'Book'}
+          off={!chosen || (!person && !who.name)}
+          failure={failure}
+          onClose={onClose}
+        />
       </form>
     </Dialog>
+  );
+}
+
+const details = {
+  name: ['Name', 'text'],
+  email: ['Email', 'email'],
+  phone: ['Phone', 'tel'],
+} as const;
+type Details = Record<keyof typeof details, string>;
+
+function Details({
+  who,
+  failure,
+  onChange,
+}: {
+  who: Details;
+  failure: unknown;
+  onChange: (who: Details) => void;
+}) {
+  return (Object.keys(details) as (keyof Details)[]).map((field) => (
+    <TextField
+      key={field}
+      label={details[field][0]}
+      type={details[field][1]}
+      required={field === 'name'}
+      value={who[field]}
+      error={failure instanceof CallError ? failure.at(field) : undefined}
+      onChange={(event) => onChange({ ...who, [field]: event.target.value })}
+    />
+  ));
+}
+
+/** Books a known person, from wherever they are looked at; nothing is shown where the client has no calendar. */
+export function BookPerson({
+  clientId,
+  person,
+  look = 'plain',
+}: {
+  clientId: string;
+  person: KnownPerson;
+  look?: 'plain' | 'main';
+}) {
+  const [open, setOpen] = useState(false);
+  const calendars = useEndpoint(api.listCalendars, { params: { clientId } }).data?.calendars ?? [];
+  const clock = useEndpoint(api.getClock, {});
+  if (calendars.length === 0 || !clock.data) return null;
+  return (
+    <>
+      <Button look={look} onClick={() => setOpen(true)}>
+        Book
+      </Button>
+      {open && (
+        <AddBooking
+          calendars={calendars}
+          person={person}
+          now={clock.data.now}
+          onClose={() => setOpen(false)}
+        />
+      )}
+    </>
   );
 }

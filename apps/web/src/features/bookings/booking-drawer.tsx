@@ -1,11 +1,12 @@
 import { api, type BookingView } from '@plumgate/contract';
-import { Phone, X } from 'lucide-react';
+import { X } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useRefreshAll } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
+import { CallLink } from '../../ui/call-link.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
 import { BookingPill } from './booking-pill.tsx';
@@ -65,12 +66,9 @@ export function BookingDrawer({
         </Link>
       </div>
       {person.phone && (
-        <a
-          href={`tel:${person.phone.replace(/[^\d+]/g, '')}`}
-          className="mt-4 flex h-9 w-fit items-center gap-2 rounded-control bg-plum px-4 font-semibold text-sheet hover:bg-plum-dark"
-        >
-          <Phone className="size-4" aria-hidden /> Call {person.phone}
-        </a>
+        <div className="mt-4">
+          <CallLink phone={person.phone}>Call {person.phone}</CallLink>
+        </div>
       )}
       {person.email && <p className="mt-2 text-muted break-words">{person.email}</p>}
       <section className="mt-6 grid gap-2">

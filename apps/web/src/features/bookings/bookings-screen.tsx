@@ -1,7 +1,7 @@
 import { api, type BookingView, type CalendarView } from '@plumgate/contract';
 import { ChevronLeft, ChevronRight, Plus, Settings2 } from 'lucide-react';
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll, useSession } from '../../api/hooks.ts';
@@ -9,14 +9,16 @@ import { useClient } from '../../api/client.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { useNarrow } from '../../ui/use-narrow.ts';
 import { AddBooking } from './add-booking.tsx';
 import { BookingDrawer } from './booking-drawer.tsx';
-import { dateText, todayIn, weekOf, weeksOn } from './week.ts';
+import { dateText, daysOn, todayIn, weekOf, weeksOn } from './week.ts';
 import { WeekGrid } from './week-grid.tsx';
 
 /** A client's week of bookings, in the client's zone. */
 export function BookingsScreen() {
   const client = useClient();
+  const location = useLocation();
   const clock = useEndpoint(api.getClock, {});
   const calendars = useEndpoint(
     api.listCalendars,
@@ -28,9 +30,10 @@ export function BookingsScreen() {
   if (!client || !clock.data || !calendars.data) return <Skeleton />;
   return (
     <BookingWeek
-      key={client.id}
+      key={`${client.id} ${location.search}`}
       client={client}
       today={todayIn(clock.data.now, client.zone)}
+      now={clock.data.now}
       calendars={calendars.data.calendars}
     />
   );
@@ -39,18 +42,24 @@ export function BookingsScreen() {
 function BookingWeek({
   client,
   today,
+  now,
   calendars,
 }: {
   client: { id: string; slug: string; zone: string; name: string };
   today: string;
+  now: string;
   calendars: CalendarView[];
 }) {
   const session = useSession();
   const maySetUp = session.data?.user.role !== 'front-desk';
-  const [date, setDate] = useState(today);
-  const [open, setOpen] = useState<string | null>(null);
-  const [adding, setAdding] = useState<{ start: string } | null>(null);
+  const [search] = useSearchParams();
+  const [date, setDate] = useState(search.get('on') ?? today);
+  const [open, setOpen] = useState<string | null>(search.get('booking'));
+  const [adding, setAdding] = useState<{ start: string | null } | null>(null);
   const week = weekOf(date, client.zone);
+  const isNarrow = useNarrow();
+  const days = isNarrow ? [date] : week.days;
+  const turn = (by: 1 | -1) => setDate(isNarrow ? daysOn(date, by) : weeksOn(week.monday, by));
   const list = useEndpoint(
     api.listBookings,
     { params: { clientId: client.id }, query: { from: week.from, until: week.until } },
@@ -79,19 +88,19 @@ function BookingWeek({
         title="Bookings"
         beside={
           <span className="text-muted tabular-nums">
-            {dateText(week.days[0]!)} to {dateText(week.days[6]!)}
+            {isNarrow ? dateText(date) : `${dateText(week.days[0]!)} to ${dateText(week.days[6]!)}`}
           </span>
         }
       >
-        <IconButton label="Previous week" onClick={() => setDate(weeksOn(week.monday, -1))}>
+        <IconButton label={isNarrow ? 'Previous day' : 'Previous week'} onClick={() => turn(-1)}>
           <ChevronLeft />
         </IconButton>
-        <Button onClick={() => setDate(today)}>This week</Button>
-        <IconButton label="Next week" onClick={() => setDate(weeksOn(week.monday, 1))}>
+        <Button onClick={() => setDate(today)}>{isNarrow ? 'Today' : 'This week'}</Button>
+        <IconButton label={isNarrow ? 'Next day' : 'Next week'} onClick={() => turn(1)}>
           <ChevronRight />
         </IconButton>
         {calendars.length > 0 && (
-          <Button look="main" onClick={() => setAdding({ start: '' })}>
+          <Button look="main" onClick={() => setAdding({ start: null })}>
             <Plus className="size-4" aria-hidden /> Add a booking
           </Button>
         )}
@@ -104,7 +113,7 @@ function BookingWeek({
       ) : (
         <div className="flex min-h-0 flex-1">
           <WeekGrid
-            week={week}
+            days={days}
             zone={client.zone}
             today={today}
             calendars={calendars}
@@ -129,8 +138,8 @@ function BookingWeek({
       {adding && (
         <AddBooking
           calendars={calendars}
-          zone={client.zone}
           start={adding.start}
+          now={now}
           onClose={() => setAdding(null)}
         />
       )}

@@ -14,7 +14,7 @@ import {
 import type { BookingView, CalendarView } from '@plumgate/contract';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { timeText } from '../../ui/when.ts';
-import { dateText, momentAt, placeOf, type Week } from './week.ts';
+import { dateText, momentAt, placeOf } from './week.ts';
 import { hoursShown, sideBySide, type Lane } from './week-layout.ts';
 
 const hourHeight = 52;
@@ -33,7 +33,8 @@ const howTo =
   'The space bar picks a booking up, the arrow keys move it by a day or a quarter of an hour, the space bar puts it down, Escape leaves it. Enter opens it.';
 
 interface Grid {
-  week: Week;
+  /** The local dates that are shown: a week of them, on a phone one. */
+  days: string[];
   zone: string;
   today: string;
   calendars: CalendarView[];
@@ -44,12 +45,13 @@ interface Grid {
   onAdd: (start: string) => void;
 }
 
-/** Seven days side by side. A booking is moved by dragging, or picked up with the space bar and moved by the arrow keys. */
+/** Days side by side. A booking is moved by dragging, or picked up with the space bar and moved by the arrow keys. */
 export function WeekGrid(props: Grid) {
-  const { week, zone, bookings, onMove } = props;
+  const { days, zone, bookings, onMove } = props;
   const { from, until } = hoursShown(props.calendars, bookings, zone);
-  const [dayWidth, columns] = useDayWidth();
+  const [dayWidth, columns] = useDayWidth(days.length);
   const [said, setSaid] = useState('');
+  const gridTemplateColumns = `repeat(${days.length}, minmax(0, 1fr))`;
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, {
@@ -60,10 +62,10 @@ export function WeekGrid(props: Grid) {
   );
   const target = (booking: BookingView, delta: { x: number; y: number }): string | null => {
     const place = placeOf(booking.startsAt, zone);
-    const day = week.days.indexOf(place.date) + Math.round(delta.x / (dayWidth || 1));
+    const day = days.indexOf(place.date) + Math.round(delta.x / (dayWidth || 1));
     const minute = place.minute + Math.round(delta.y / stepHeight) * step;
-    if (day < 0 || day > 6 || minute < 0 || minute >= 1440) return null;
-    return momentAt(week.days[day]!, minute, zone);
+    if (!(day in days) || minute < 0 || minute >= 1440) return null;
+    return momentAt(days[day]!, minute, zone);
   };
   const drop = ({ active, delta }: DragEndEvent) => {
     const booking = bookings.find((one) => one.id === active.id);
@@ -75,7 +77,7 @@ export function WeekGrid(props: Grid) {
     const start = target(booking, delta);
     return start
       ? `${dateText(placeOf(start, zone).date)}, ${timeText(start, zone)}`
-      : 'outside of this week';
+      : 'outside of the days shown';
   };
   return (
     <DndContext
@@ -93,10 +95,13 @@ export function WeekGrid(props: Grid) {
         {said}
       </p>
       <div className="min-w-0 flex-1 overflow-auto">
-        <div className="grid min-w-[720px] grid-cols-[52px_1fr]">
+        <div className="grid grid-cols-[52px_1fr] md:min-w-[720px]">
           <div />
-          <div className="sticky top-0 z-20 grid grid-cols-7 border-b border-line bg-paper">
-            {week.days.map((day) => (
+          <div
+            className="sticky top-0 z-20 grid border-b border-line bg-paper"
+            style={{ gridTemplateColumns }}
+          >
+            {days.map((day) => (
               <h2
                 key={day}
                 className={`py-2 text-center font-sans text-[13px] font-semibold ${day === props.today ? 'text-plum-dark underline decoration-2 underline-offset-4' : ''}`}
@@ -112,8 +117,8 @@ export function WeekGrid(props: Grid) {
               </div>
             ))}
           </div>
-          <div ref={columns} className="relative grid grid-cols-7">
-            {week.days.map((day) => (
+          <div ref={columns} className="relative grid" style={{ gridTemplateColumns }}>
+            {days.map((day) => (
               <Day key={day} day={day} from={from} until={until} {...props} dayWidth={dayWidth} />
             ))}
           </div>
@@ -220,14 +225,14 @@ function Booked({
 }
 
 /** The width of a day on the screen, kept as the window changes. */
-function useDayWidth(): [number, React.RefObject<HTMLDivElement | null>] {
+function useDayWidth(days: number): [number, React.RefObject<HTMLDivElement | null>] {
   const columns = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   useLayoutEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width / 7));
+    const observer = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width / days));
     if (columns.current) observer.observe(columns.current);
     return () => observer.disconnect();
-  }, []);
+  }, [days]);
   return [width, columns];
 }
 

@@ -26,6 +26,9 @@ export function weekOf(date: string, zone: string): Week {
 export const weeksOn = (monday: string, weeks: number): string =>
   Temporal.PlainDate.from(monday).add({ weeks }).toString();
 
+export const daysOn = (date: string, days: number): string =>
+  Temporal.PlainDate.from(date).add({ days }).toString();
+
 export const todayIn = (now: string, zone: string): string =>
   Temporal.Instant.from(now).toZonedDateTimeISO(zone).toPlainDate().toString();
 

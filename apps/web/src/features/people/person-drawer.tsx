@@ -1,12 +1,15 @@
 import { api, roleMay, type PersonRecord, type TimelineEntry } from '@plumgate/contract';
-import { Phone, Trash2, X } from 'lucide-react';
+import { Trash2, X } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll, useSession } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
+import { BookPerson } from '../bookings/add-booking.tsx';
+import { bookingAddress } from '../bookings/booking-address.ts';
 import { BookingPill } from '../bookings/booking-pill.tsx';
+import { CallLink } from '../../ui/call-link.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
@@ -69,14 +72,14 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
           ))}
         </div>
       </div>
-      {person.phone && (
-        <a
-          href={`tel:${person.phone.replace(/[^\d+]/g, '')}`}
-          className="flex h-9 w-fit items-center gap-2 rounded-control bg-plum px-4 font-semibold text-sheet hover:bg-plum-dark"
-        >
-          <Phone className="size-4" aria-hidden /> Call {person.phone}
-        </a>
-      )}
+      <div className="flex flex-wrap items-center gap-2">
+        {person.phone && <CallLink phone={person.phone}>Call {person.phone}</CallLink>}
+        <BookPerson
+          clientId={person.clientId}
+          person={{ id: person.id, name: nameOf(person) }}
+          look={person.phone ? 'plain' : 'main'}
+        />
+      </div>
       <ul className="flex flex-wrap gap-1 empty:hidden">
         {reachWords
           .filter(([key, shown]) => person.reach[key] === shown)
@@ -95,10 +98,13 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
           <ul className="grid gap-1">
             {person.bookings.map((booking) => (
               <li key={booking.id} className="flex items-center gap-2">
-                <span className="min-w-0 flex-1 truncate">
+                <Link
+                  className="min-w-0 flex-1 truncate hover:underline"
+                  to={bookingAddress(backTo.split('/')[1]!, booking, zone)}
+                >
                   <b className="font-semibold tabular-nums">{whenText(booking.startsAt, zone)}</b> ·{' '}
                   {booking.calendarName}
-                </span>
+                </Link>
                 <BookingPill state={booking.state} />
               </li>
             ))}

@@ -1,16 +1,18 @@
 import { api, type BookingView, type TodayBoard } from '@plumgate/contract';
-import { Phone } from 'lucide-react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
+import { CallLink } from '../../ui/call-link.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { dayText, lengthText, timeText, whenText } from '../../ui/when.ts';
 import { byText, overdueGroups } from './overdue.ts';
+import { BookPerson } from '../bookings/add-booking.tsx';
+import { bookingAddress } from '../bookings/booking-address.ts';
 import { BookingPill } from '../bookings/booking-pill.tsx';
 import { nameOf } from '../people/name-of.ts';
 
@@ -142,7 +144,7 @@ function WaitingList({
   now,
 }: {
   waiting: TodayBoard['waiting'];
-  client: { slug: string; zone: string };
+  client: { id: string; slug: string; zone: string };
   now: string;
 }) {
   const inTime = waiting.filter(({ promisedBy }) => promisedBy > now);
@@ -182,7 +184,7 @@ function Waiting({
   now,
 }: {
   person: TodayBoard['waiting'][number];
-  client: { slug: string; zone: string };
+  client: { id: string; slug: string; zone: string };
   now: string;
 }) {
   const refresh = useRefreshAll();
@@ -211,19 +213,15 @@ function Waiting({
           ? lengthText(person.addedAt, now)
           : `answer by ${byText(person.promisedBy, now, client.zone)}`}
       </Pill>
-      <div className="flex items-center gap-2">
+      <div className="flex flex-wrap items-center gap-2">
         {person.phone ? (
-          <a
-            href={`tel:${person.phone.replace(/[^\d+]/g, '')}`}
-            className="flex h-8 items-center gap-1.5 rounded-control bg-plum px-3 text-[13px] font-semibold text-sheet hover:bg-plum-dark"
-          >
-            <Phone className="size-3.5" aria-hidden /> {person.phone}
-          </a>
+          <CallLink phone={person.phone} />
         ) : (
           <a className="text-[13px] font-semibold text-plum-dark" href={`mailto:${person.email}`}>
             Write
           </a>
         )}
+        <BookPerson clientId={client.id} person={{ id: person.id, name: nameOf(person) }} />
         <Button onClick={() => void touch('called')}>Called</Button>
         <Button look="quiet" onClick={() => void touch('no-answer')}>
           No answer
@@ -244,7 +242,12 @@ function Booked({ booking, slug, zone }: { booking: BookingView; slug: string; z
         >
           {booking.person.name || booking.person.email}
         </Link>
-        <span className="block truncate text-xs text-muted">{booking.calendarName}</span>
+        <Link
+          className="block truncate text-xs text-muted hover:underline"
+          to={bookingAddress(slug, booking, zone)}
+        >
+          {booking.calendarName}
+        </Link>
       </span>
       <BookingPill state={booking.state} />
     </li>
