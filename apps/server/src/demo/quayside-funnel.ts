@@ -342,6 +342,7 @@ export const visitCalendar = (sequence: SequenceId): CalendarContent => {
   const plain = newCalendar('First visit', 'America/New_York');
   return {
     ...plain,
+    place: 'ours',
     where: '8 Ropewalk Quay, Port Alder (the blue door)',
     rules: {
       ...plain.rules,

@@ -1,9 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { CalendarId } from '@plumgate/core/basics';
-import { addressLine } from '@plumgate/core/clients';
 import { renderLinkPage, type LinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
-import { BookingService, whenOf, type LoadedBooking } from '../domains/booking/booking.service.ts';
+import {
+  BookingService,
+  placeOf,
+  whenOf,
+  type LoadedBooking,
+} from '../domains/booking/booking.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { slotView } from '../domains/booking/slot-view.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
@@ -154,7 +158,7 @@ export class LinkRoutes {
     const { booking, calendar, client } = loaded;
     const path = this.links.bookingPath(booking.id);
     const when = whenOf(loaded);
-    const where = calendar.content.where || addressLine(client.facts);
+    const where = placeOf(loaded);
     if (booking.state === 'cancelled') {
       return {
         ...basics(client),

@@ -1,12 +1,15 @@
 import { z } from 'zod';
 import { SequenceId } from '../basics/index.ts';
 import { mergeWords, type MergeGroup } from '../messages/index.ts';
+import { bookingPlaces, type BookingPlace } from './booking-place.ts';
 import { Calendar, plainCalendar } from './calendar.ts';
 
 /** A calendar as the agency keeps it: which starts it offers, and what a booking in it causes. */
 export const CalendarContent = z.strictObject({
   name: z.string().trim().min(1, 'Name the calendar.').max(80),
-  /** Where one comes, for the confirmation and the calendar file; empty takes the client's address. */
+  /** Whose place it is; `bookingPlaceWords` says it to the person. */
+  place: z.enum(Object.keys(bookingPlaces) as [BookingPlace, ...BookingPlace[]]).default('ours'),
+  /** The address, what is said of it, or the video link; empty takes what the kind of place has. */
   where: z.string().trim().max(200),
   rules: Calendar,
   confirmation: z.strictObject({
@@ -26,6 +29,7 @@ export const confirmationMergeGroups: readonly MergeGroup[] = ['person', 'bookin
 /** A calendar for consultations with plain words for its confirmation. */
 export const newCalendar = (name: string, zone: string): CalendarContent => ({
   name,
+  place: 'ours',
   where: '',
   rules: plainCalendar(zone),
   confirmation: {

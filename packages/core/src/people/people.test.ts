@@ -2,7 +2,7 @@ import { getExampleNumber } from 'libphonenumber-js';
 import examples from 'libphonenumber-js/mobile/examples';
 import { countryOfZone } from '../clients/index.ts';
 import { newQuestion, shortForm } from '../forms/index.ts';
-import { dialled, emailKey, personFromAnswers, phoneKey, splitName } from './index.ts';
+import { dialled, emailKey, personFromAnswers, phoneKey, phoneWords, splitName } from './index.ts';
 
 it.each([
   ['Ana.Okafor@Example.com', 'ana.okafor@example.com'],
@@ -91,3 +91,10 @@ it('draws the person by the kinds of the questions, whatever their keys', () => 
     },
   );
 });
+
+it.each([
+  ['+12075550117', 'US', '(207) 555-0117'],
+  ['+12075550117', 'GB', '+1 207 555 0117'],
+  ['+442079460018', 'GB', '020 7946 0018'],
+  ['nothing', 'US', 'nothing'],
+])('shows %s in %s as %s', (key, country, words) => expect(phoneWords(key, country)).toBe(words));

@@ -21,3 +21,10 @@ export function phoneKey(phone: string, country: string): string | null {
 /** A number as `tel:` and `sms:` addresses write it (RFC 3966): whole where it can be read, else its digits. */
 export const dialled = (phone: string, country: string): string =>
   phoneKey(phone, country) ?? phone.replace(/[^\d+]/g, '');
+
+/** A number by its key as people of a country write it, `(207) 555-0117`; another country's with its prefix. */
+export function phoneWords(key: string, country: string): string {
+  const number = parsePhoneNumber(key);
+  if (!number) return key;
+  return number.country === country ? number.formatNational() : number.formatInternational();
+}

@@ -10,7 +10,14 @@ import type {
 } from '@plumgate/core/basics';
 import { withoutLinks } from '@plumgate/core/messages';
 import { whenWords, zoneNote } from '@plumgate/core/basics';
-import { fitsBeside, openSlots, spaceBetween, type Slot } from '@plumgate/core/booking';
+import {
+  bookingPlaceWords,
+  fitsBeside,
+  openSlots,
+  spaceBetween,
+  type Slot,
+} from '@plumgate/core/booking';
+import { addressLine } from '@plumgate/core/clients';
 import { emailKey, phoneKey, splitName } from '@plumgate/core/people';
 import { and, asc, eq, gt, isNull, lt, ne } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
@@ -296,7 +303,7 @@ export class BookingService {
       {
         ...booking,
         calendarName: calendar.content.name,
-        where: calendar.content.where,
+        where: placeOf(loaded),
         person: { name: name!, email: email! },
       },
       client,
@@ -465,11 +472,11 @@ export class BookingService {
     at: Instant,
   ): void {
     const { booking, calendar, person, client } = loaded;
-    const { confirmation, name, where, rules } = calendar.content;
+    const { confirmation, name, rules } = calendar.content;
     const words = what === 'booked' ? confirmation : changeWords[what];
     const context = {
       ...this.messenger.personIn(person),
-      ...this.messenger.bookingIn({ ...booking, zone: rules.zone, where }, client),
+      ...this.messenger.bookingIn({ ...booking, zone: rules.zone, where: placeOf(loaded) }, client),
     };
     const to = { client, person, key, at, from: name, context };
     if (person.email && !person.mailRefusedAt)
@@ -507,6 +514,14 @@ export class BookingService {
       });
   }
 }
+
+/** Where a booking happens, as its person reads it. */
+export const placeOf = ({
+  calendar,
+  client,
+  person,
+}: Pick<LoadedBooking, 'calendar' | 'client' | 'person'>): string =>
+  bookingPlaceWords(calendar.content, addressLine(client.facts), person.phone);
 
 /** When a booking is, by the clock of its calendar; the zone is named where it is not the client's. */
 export function whenOf({

@@ -21,7 +21,7 @@ const booking: FiledBooking = {
   state: 'booked',
   calendarName:
     'Survey; "the long one", with a name that goes on and on so that its line must be folded somewhere 🌿',
-  where: '',
+  where: '3 Quarry Lane, Port Alder',
   person: { name: 'Ana Okafor', email: 'ana@example.com' },
 };
 const file = (changes: Partial<FiledBooking> = {}) =>

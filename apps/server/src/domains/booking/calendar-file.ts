@@ -1,6 +1,5 @@
 import type { ClientRow } from '../../records/clients/table.ts';
 import type { BookingId, Instant } from '@plumgate/core/basics';
-import { addressLine } from '@plumgate/core/clients';
 import ical, { ICalAttendeeStatus, ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 
 export interface FiledBooking {
@@ -39,7 +38,7 @@ export function calendarFile(
     start: date(booking.startsAt),
     end: date(booking.endsAt),
     summary: `${booking.calendarName}, ${client.name}`,
-    location: booking.where || addressLine(client.facts),
+    location: booking.where,
     description: cancelled ? '' : `Move or cancel: ${given.changeLink}`,
     status: cancelled ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
     ...(organizer && { organizer }),

@@ -7,6 +7,7 @@ import {
   type SequenceContent,
 } from '@plumgate/core/followup';
 import { and, asc, eq, gte, ne, or, sql, type SQL } from 'drizzle-orm';
+import type { CalendarContent } from '@plumgate/core/booking';
 import { Temporal } from 'temporal-polyfill';
 import { bookings, calendars } from '../../records/booking/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
@@ -25,7 +26,8 @@ export interface LoadedRun {
   client: ClientRow;
   answers: Answers | null;
   booking: typeof bookings.$inferSelect | null;
-  where: string | null;
+  /** Its calendar's place, for the words that messages have for it. */
+  place: Pick<CalendarContent, 'place' | 'where'> | null;
   /** The zone of the booking's calendar. */
   bookingZone: string | null;
 }
@@ -46,7 +48,9 @@ export async function loadRuns(
       person: people,
       answers: submissions.answers,
       booking: bookings,
-      where: sql<string | null>`${calendars.content}->>'where'`,
+      place: sql<
+        LoadedRun['place']
+      >`case when ${calendars.id} is not null then jsonb_build_object('place', coalesce(${calendars.content}->>'place', 'ours'), 'where', ${calendars.content}->>'where') end`,
       bookingZone: sql<string | null>`${calendars.content}->'rules'->>'zone'`,
     })
     .from(sequenceRuns)

@@ -8,6 +8,8 @@ import {
   type SequenceStep,
   makesSenseUntil,
 } from '@plumgate/core/followup';
+import { bookingPlaceWords } from '@plumgate/core/booking';
+import { addressLine } from '@plumgate/core/clients';
 import { answerFields } from '@plumgate/core/forms';
 import { momentFields, type MergeContext } from '@plumgate/core/messages';
 import { and, asc, eq, lte, min, type SQL } from 'drizzle-orm';
@@ -210,7 +212,7 @@ export class StepWorker implements OnModuleInit {
   }
 
   private context(loaded: LoadedRun): MergeContext {
-    const { client, person, content, booking, where, bookingZone } = loaded;
+    const { client, person, content, booking, place, bookingZone } = loaded;
     const event = eventOf(content, booking, client.facts.zone);
     const name = content.event.kind === 'fixed' ? content.event.name : '';
     return {
@@ -218,7 +220,11 @@ export class StepWorker implements OnModuleInit {
       answers: answerFields(loaded.answers ?? {}),
       ...(booking && booking.state !== 'cancelled'
         ? this.messenger.bookingIn(
-            { ...booking, zone: bookingZone ?? client.facts.zone, where: where ?? '' },
+            {
+              ...booking,
+              zone: bookingZone ?? client.facts.zone,
+              where: place ? bookingPlaceWords(place, addressLine(client.facts), person.phone) : '',
+            },
             client,
           )
         : { booking: {} }),

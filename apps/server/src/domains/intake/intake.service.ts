@@ -26,7 +26,6 @@ import { PersonStore, type PersonRow } from '../../records/people/person-store.t
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { IdSource } from '../../platform/id-source.ts';
-import { SiteAddress } from '../../platform/site-address.ts';
 import { Worker } from '../../platform/worker.ts';
 import { countLead } from '../results/count-lead.ts';
 import { RuleService, type ForArrival } from '../routing/rule.service.ts';
@@ -98,7 +97,6 @@ export class IntakeService {
     private readonly bookings: BookingService,
     private readonly messenger: Messenger,
     private readonly worker: Worker,
-    private readonly address: SiteAddress,
   ) {}
 
   async receive(incoming: Incoming): Promise<Outcome<Received, FieldProblem[]>> {
@@ -348,7 +346,6 @@ export class IntakeService {
         : 'A new lead has arrived.',
       withoutLinks(lines.join('\n')),
       `Page: ${incoming.pageName}\nSource: ${withoutLinks(incoming.source)}`,
-      `Open the record: ${this.address.app()}/${client.slug}/people/${person.id}`,
     ].join('\n\n');
     for (const to of noticesOf(arriving))
       this.messenger.notify(effects, {

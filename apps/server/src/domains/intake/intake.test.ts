@@ -66,13 +66,10 @@ it('takes a lead all the way: person, tags, owner, answers, confirmation and not
   expect(notice!.text).toContain('Mobile: (207) 555-0117');
 });
 
-it('tells the business where the record is', async () => {
-  const [notice] = await app.database.db
-    .select()
-    .from(outbox)
-    .where(eq(outbox.to, 'desk@quayside-dental.test'));
-  const { body } = notice!.content as { body: string };
-  const [, path] = /Open the record: http:\/\/localhost:\d+(\S+)/.exec(body)!;
+it('gives the business the number and the record, one press away', async () => {
+  const [notice] = await messagesTo('desk@quayside-dental.test');
+  expect(notice!.text).toContain('Call (207) 555-0117: tel:+12075550117');
+  const [, path] = /Open the record: http:\/\/localhost:\d+(\S+)/.exec(notice!.text)!;
   const [, slug, place, id] = path!.split('/');
   expect([slug, place]).toEqual(['quayside', 'people']);
   expect((await person(id!)).email).toBe('ana@example.com');

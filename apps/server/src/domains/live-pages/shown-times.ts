@@ -9,14 +9,13 @@ import {
   timeChoice,
   type Slot,
 } from '@plumgate/core/booking';
-import { addressLine } from '@plumgate/core/clients';
 import { pageWords, whenIn } from '@plumgate/core/languages';
 import type { FreeTimes, ShownBooking } from '@plumgate/page-kit';
 import { Temporal } from 'temporal-polyfill';
 import { nullIfNotFound } from '../../platform/http/app-problem.ts';
 import type { ShownPage } from './live-page.ts';
 import { Clock } from '../../platform/clock.ts';
-import { BookingService } from '../booking/booking.service.ts';
+import { BookingService, placeOf } from '../booking/booking.service.ts';
 import { CalendarService } from '../booking/calendar.service.ts';
 import { PersonLinks } from '../messages/person-links.ts';
 
@@ -92,7 +91,7 @@ export class ShownTimes {
         calendar.content.rules.zone,
         client.facts.zone,
       ),
-      where: calendar.content.where || addressLine(client.facts),
+      where: placeOf(loaded),
       file: `${path}/visit.ics`,
       change: path,
     };

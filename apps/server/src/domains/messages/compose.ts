@@ -1,13 +1,14 @@
 import type { ClientRow } from '../../records/clients/table.ts';
-import type { Instant } from '@plumgate/core/basics';
+import { truncate, type Instant } from '@plumgate/core/basics';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import {
-  escapeHtml,
   fillOrKeep,
   momentFields,
   oneLine,
-  plainToHtml,
+  letterHtml,
   withoutLinks,
+  type LetterAction,
+  type Letterhead,
   type MergeContext,
 } from '@plumgate/core/messages';
 import { fullName, phoneKey } from '@plumgate/core/people';
@@ -30,14 +31,14 @@ export const personFields = (person: {
   phone: person.phone,
 });
 
-/** A booking as merge fields see it. `where` falls back to the client's address. */
+/** A booking as merge fields see it; `where` is its place in words. */
 export const bookingFields = (
   booking: { startsAt: Instant; zone: string; where: string },
   client: Sender,
   changeLink: string,
 ): Record<string, string> => ({
   ...momentFields(booking.startsAt, booking.zone, client.facts.zone, client.facts.locale),
-  where: booking.where || addressLine(client.facts),
+  where: booking.where,
   change_link: changeLink,
 });
 
@@ -57,38 +58,44 @@ export const fillFor = (client: Sender, template: string, context: MergeContext)
 const plainFields = (fields: Record<string, string>): Record<string, string> =>
   Object.fromEntries(Object.entries(fields).map(([name, value]) => [name, withoutLinks(value)]));
 
-/** An email from a client's templates to a person; `unsubscribe` is their own link. */
-export function emailToPerson(
-  client: Sender,
-  to: string,
-  template: { subject: string; body: string },
-  context: MergeContext,
-  unsubscribe: string,
-): EmailPayload {
-  const subject = fillFor(client, template.subject, context);
-  const text = fillFor(client, template.body, context);
-  return clientEmail(client, to, subject, text, unsubscribe);
+/** Words that are final: nothing in them is read as a merge field. */
+interface FinalWords {
+  to: string;
+  subject: string;
+  text: string;
+  actions?: readonly LetterAction[];
+  unsubscribe: string;
 }
 
-/** An email in a client's name from words that are final: nothing in them is read as a merge field. */
+/** An email in a client's name and look. */
 export function clientEmail(
   client: Sender,
-  to: string,
-  subject: string,
-  text: string,
-  unsubscribe: string,
+  logo: Letterhead['logo'],
+  { to, subject, text, actions = [], unsubscribe }: FinalWords,
 ): EmailPayload {
+  const listed = actions.map(({ label, href }) => `${label}: ${href}`).join('\n');
+  const words = [text, listed].filter(Boolean).join('\n\n');
   return {
     kind: 'email',
     fromName: client.name,
     replyTo: client.facts.email,
     to,
     subject: oneLine(subject),
-    text: `${text}\n\n--\nNo more emails from ${client.name}: ${unsubscribe}`,
-    html: letter(client, plainToHtml(text), unsubscribe),
+    text: `${words}\n\n--\nNo more emails from ${client.name}: ${unsubscribe}`,
+    html: letterHtml(text, letterhead(client, logo), actions, unsubscribe),
     unsubscribe,
   };
 }
+
+const letterhead = ({ name, facts, brand }: Sender, logo: Letterhead['logo']): Letterhead => ({
+  name,
+  contact: [addressLine(facts), facts.phone],
+  colours: brand.colours,
+  corner: cornerPixels[brand.corners],
+  mark: brand.mark || truncate(name, 1),
+  logo,
+});
+const cornerPixels = { square: 0, soft: 8, round: 22 };
 
 /** A text in a client's name, from the client's number to a person's. */
 export function textToPerson(
@@ -103,12 +110,4 @@ export function textToPerson(
     to: phoneKey(phone, client.facts.country) ?? phone,
     body: fillFor(client, template, context).trim(),
   };
-}
-
-/** The client's plain letterhead; styles stand in the elements, since mail programs drop style sheets. */
-function letter(client: Sender, inner: string, unsubscribe: string): string {
-  const { action, ink } = client.brand.colours;
-  const foot = [client.name, client.facts.phone].filter(Boolean).map(escapeHtml).join(' · ');
-  const leave = `<br><a href="${escapeHtml(unsubscribe)}" style="color:#65605a">No more emails like this</a>`;
-  return `<!doctype html><html lang="en"><body style="margin:0;padding:24px;background:#f6f5f2;color:${ink};font:16px/1.6 system-ui,sans-serif"><div style="max-width:560px;margin:0 auto;background:#fff;border-top:4px solid ${action};padding:28px 32px;border-radius:6px;overflow-wrap:anywhere"><p style="margin:0 0 18px;font-weight:700;color:${action}">${escapeHtml(client.name)}</p>${inner}<p style="margin:28px 0 0;padding-top:14px;border-top:1px solid #e3e0da;font-size:13px;color:#65605a">${foot}${leave}</p></div></body></html>`;
 }

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId } from '@plumgate/core/basics';
+import type { Letterhead } from '@plumgate/core/messages';
 import { inArray } from 'drizzle-orm';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
@@ -8,7 +9,8 @@ import type { TextPayload } from '../../platform/texts/text-payload.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { messageTemplates } from '../../records/messages/message-content.ts';
 import type { outbox } from '../../records/messages/outbox.table.ts';
-import { clientEmail, emailToPerson, fillFor } from './compose.ts';
+import { shownPictures } from '../pictures/picture-address.ts';
+import { clientEmail, fillFor } from './compose.ts';
 import { PersonLinks } from './person-links.ts';
 
 type OutboxRow = typeof outbox.$inferSelect;
@@ -18,7 +20,11 @@ type Template = typeof messageTemplates.$inferSelect;
 export interface Sources {
   clients: Map<ClientId, ClientRow>;
   templates: Map<string, Template>;
+  logos: Map<ClientId, Letterhead['logo']>;
 }
+
+/** Twice the widest that a logo is shown, for sharp screens. */
+const logoWidth = 400;
 
 /** Puts queued messages together: the template with the values of its merge fields, in the client's name and brand. */
 @Injectable()
@@ -27,7 +33,7 @@ export class Composer {
 
   /** Reads what these messages are put together from. */
   async sourcesOf(db: Queries, rows: readonly OutboxRow[]): Promise<Sources> {
-    if (rows.length === 0) return { clients: new Map(), templates: new Map() };
+    if (rows.length === 0) return { clients: new Map(), templates: new Map(), logos: new Map() };
     const owners = [...new Set(rows.map(({ clientId }) => clientId))];
     const named = rows.flatMap(({ content }) =>
       content.as === 'template' ? [content.template] : [],
@@ -40,7 +46,25 @@ export class Composer {
     return {
       clients: new Map(senders.map((client) => [client.id, client])),
       templates: new Map(templates.map((template) => [template.id, template])),
+      logos: await this.logosOf(db, senders),
     };
+  }
+
+  /** Mail programs fetch a logo from the client's own host, as a JPEG: not all of them read newer formats. */
+  private async logosOf(
+    db: Queries,
+    senders: readonly ClientRow[],
+  ): Promise<Map<ClientId, Letterhead['logo']>> {
+    const ids = senders.flatMap(({ brand }) => brand.logo?.id ?? []);
+    const shown = await shownPictures(db, ids);
+    return new Map(
+      senders.map(({ id, slug, brand }) => {
+        const logo = brand.logo && shown.get(brand.logo.id);
+        if (!logo) return [id, null];
+        const src = this.links.onSite({ slug }, logo.src(logoWidth, 'jpeg'));
+        return [id, { src, width: logo.width, height: logo.height }];
+      }),
+    );
   }
 
   /** @throws Error when a source of the message is gone */
@@ -48,10 +72,12 @@ export class Composer {
     const { content } = row;
     if (content.as === 'finished') return content.payload;
     const client = sources.clients.get(row.clientId)!;
+    const logo = sources.logos.get(row.clientId) ?? null;
     if (content.as === 'notice') {
-      const stop = this.links.stopNotices(client, row.to);
-      const email = clientEmail(client, row.to, content.subject, content.body, stop);
-      return { ...email, replyTo: content.replyTo };
+      const { subject, body: text, actions = [], replyTo } = content;
+      const unsubscribe = this.links.stopNotices(client, row.to);
+      const words = { to: row.to, subject, text, actions, unsubscribe };
+      return { ...clientEmail(client, logo, words), replyTo };
     }
     const template = sources.templates.get(content.template);
     if (!template) throw new Error('The words of this message are gone.');
@@ -60,8 +86,12 @@ export class Composer {
       const body = fillFor(client, template.body, values).trim();
       return { kind: 'text', from: row.from, to: row.to, body };
     }
-    const unsubscribe = this.links.unsubscribe(client, row.personId!);
-    const email = emailToPerson(client, row.to, template, values, unsubscribe);
+    const email = clientEmail(client, logo, {
+      to: row.to,
+      subject: fillFor(client, template.subject, values),
+      text: fillFor(client, template.body, values),
+      unsubscribe: this.links.unsubscribe(client, row.personId!),
+    });
     return { ...email, ...(calendar && { calendar }) };
   }
 }

@@ -1,6 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { truncate, type BookingId, type Instant, type RunId } from '@plumgate/core/basics';
-import { namespacesIn, oneLine, withoutLinks, type MergeContext } from '@plumgate/core/messages';
+import {
+  namespacesIn,
+  oneLine,
+  withoutLinks,
+  type LetterAction,
+  type MergeContext,
+} from '@plumgate/core/messages';
+import { phoneWords } from '@plumgate/core/people';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
@@ -31,8 +38,8 @@ export interface Notice {
   at: Instant;
   subject: string;
   body: string;
-  /** An answer to the notice goes to them. */
-  person: Pick<PersonRow, 'email'> | null;
+  /** Whom it is about: their record and their number are one press away, and an answer goes to them. */
+  person: Pick<PersonRow, 'id' | 'email' | 'phoneKey'> | null;
 }
 
 /**
@@ -94,8 +101,19 @@ export class Messenger {
       kind: 'email',
       to,
       title: oneLine(subject),
-      content: { as: 'notice', subject, body, replyTo },
+      content: { as: 'notice', subject, body, actions: this.actionsFor(client, person), replyTo },
     });
+  }
+
+  private actionsFor(client: ClientRow, person: Notice['person']): LetterAction[] {
+    if (!person) return [];
+    const { phoneKey } = person;
+    return [
+      ...(phoneKey
+        ? [{ label: `Call ${phoneWords(phoneKey, client.facts.country)}`, href: `tel:${phoneKey}` }]
+        : []),
+      { label: 'Open the record', href: this.links.record(client, person.id) },
+    ];
   }
 
   /** A client's words to its own people, with the fields of the message filled. */

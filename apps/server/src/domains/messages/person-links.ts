@@ -33,6 +33,16 @@ export class PersonLinks {
     return `${this.address.known(client.slug)}${this.bookingPath(id)}`;
   }
 
+  /** A person's record, for whoever of the business may see it. */
+  record(client: { slug: string }, id: PersonId): string {
+    return `${this.address.app()}/${client.slug}/people/${id}`;
+  }
+
+  /** Something on a client's own host. */
+  onSite(client: { slug: string }, path: string): string {
+    return this.address.known(client.slug) + path;
+  }
+
   bookingPath(id: BookingId): string {
     return `/~/booking/${this.seals.seal('booking', id)}`;
   }

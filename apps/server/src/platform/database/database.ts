@@ -100,6 +100,8 @@ export class Database {
         database: 'postgres',
         max: 1,
         query_timeout: pgliteQueryTimeout,
+        // One session for all connections, too: what the one before prepared would still be there.
+        onConnect: (client) => client.query('deallocate all'),
       },
       { kind: 'embedded', pglite, folder: where.dump ? null : where.folder },
     );

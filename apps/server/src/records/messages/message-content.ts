@@ -1,4 +1,4 @@
-import type { MergeContext } from '@plumgate/core/messages';
+import type { LetterAction, MergeContext } from '@plumgate/core/messages';
 import { pgTable, text } from 'drizzle-orm/pg-core';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { TextPayload } from '../../platform/texts/text-payload.ts';
@@ -27,6 +27,6 @@ export type MessageContent =
       calendar?: EmailPayload['calendar'];
     }
   /** A notice to the business; its words are final, and an answer goes to `replyTo`. */
-  | { as: 'notice'; subject: string; body: string; replyTo: string }
+  | { as: 'notice'; subject: string; body: string; actions?: LetterAction[]; replyTo: string }
   /** As an earlier build had put it together. */
   | { as: 'finished'; payload: EmailPayload | TextPayload };

@@ -1,6 +1,8 @@
 import { api } from '@plumgate/contract';
 import {
+  bookingPlaces,
   confirmationMergeGroups,
+  type BookingPlace,
   type Calendar,
   type CalendarContent,
 } from '@plumgate/core/booking';
@@ -53,6 +55,13 @@ const minuteFields: [Minutes, string, string][] = [
   ['notice', 'Minimum notice', 'minutes, for booking and for changing'],
 ];
 
+/** What is asked of each kind of place, and what is said without it. */
+const whereLabels = {
+  ours: ['Address', 'Leave empty to use the address on the fact sheet'],
+  theirs: ['What people read about the place', 'Leave empty for “We come to you”'],
+  video: ['Video link', 'People get it in the confirmation and the reminders'],
+} as const;
+
 /** What a booking is: where, how long, how soon and how many. */
 export function BookingTerms({
   content,
@@ -73,13 +82,23 @@ export function BookingTerms({
         maxLength={80}
         onChange={(event) => onChange({ ...content, name: event.target.value })}
       />
-      <TextField
-        label="Where"
-        value={content.where}
-        maxLength={200}
-        help="Leave empty to use the address on the fact sheet"
-        onChange={(event) => onChange({ ...content, where: event.target.value })}
+      <SelectField
+        label="Place"
+        options={bookingPlaces}
+        value={content.place}
+        onChange={(event) => onChange({ ...content, place: event.target.value as BookingPlace })}
       />
+      {content.place !== 'phone' && (
+        <div className="col-span-2">
+          <TextField
+            label={whereLabels[content.place][0]}
+            value={content.where}
+            maxLength={200}
+            help={whereLabels[content.place][1]}
+            onChange={(event) => onChange({ ...content, where: event.target.value })}
+          />
+        </div>
+      )}
       {minuteFields.map(([field, label, help]) => (
         <TextField
           key={field}
