@@ -154,6 +154,30 @@ test('one header changed once changes on three pages, and unlinked it is a copy'
   await expect(wide.getByText('Quince')).toBeVisible();
 });
 
+test('what is added stands above the legal footer, in sight, with its words open for writing', async ({
+  browser,
+}) => {
+  const app = await atFunnels(browser, 'alder-grove-dental');
+  const bands = ['One', 'Two', 'Three'].map((text, index) =>
+    newBand(`b${index}`, [
+      { id: `c${index}`, share: 1, blocks: [newBlock('heading', `h${index}`, { text })] },
+    ]),
+  );
+  const legal = newBand('legal', [
+    { id: 'lc', share: 1, blocks: [newBlock('legal-footer', 'lf', {})] },
+  ]);
+  const { pageId } = await makePage(app, 'alder-grove-dental', 'Long', draftOf(...bands, legal));
+  const { wide } = await openMade(app, 'alder-grove-dental', pageId);
+  await app.getByText('Add', { exact: true }).click();
+  await app.getByRole('button', { name: 'Heading', exact: true }).click();
+  await expect(wide.locator('.writing')).toBeInViewport();
+  await app.keyboard.press('ControlOrMeta+A');
+  await app.keyboard.type('Written at once');
+  await expect(wide.getByRole('heading', { name: 'Written at once' })).toBeVisible();
+  const order = await wide.locator('section, footer').allInnerTexts();
+  expect(order.findIndex((text) => text.includes('Written at once'))).toBe(3);
+});
+
 test('parts are dragged on the canvas, in the outline and from the shelf', async ({ browser }) => {
   const app = await atFunnels(browser, 'alder-grove-dental');
   const { pageId } = await makePage(app, 'alder-grove-dental', 'Dragged', twoBands());

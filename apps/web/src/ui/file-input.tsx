@@ -1,25 +1,30 @@
-/** A file chosen by a button elsewhere, which presses this input. */
+/** Files chosen by a button elsewhere, which presses this input. */
 export function FileInput({
   input,
   accept,
-  onFile,
+  isMany = false,
+  onFiles,
 }: {
   input: React.RefObject<HTMLInputElement | null>;
   accept: string;
-  onFile: (file: File) => void;
+  /** Whether several may be chosen at once. */
+  isMany?: boolean;
+  /** At least one, in the order in which the browser gives them. */
+  onFiles: (files: File[]) => void;
 }) {
   return (
     <input
       ref={input}
       type="file"
       accept={accept}
+      multiple={isMany}
       className="sr-only"
       tabIndex={-1}
       aria-hidden
       onChange={(event) => {
-        const file = event.target.files?.[0];
+        const files = [...(event.target.files ?? [])];
         event.target.value = '';
-        if (file) onFile(file);
+        if (files.length > 0) onFiles(files);
       }}
     />
   );

@@ -16,3 +16,4 @@ export * from './change-words.ts';
 export * from './beside-changes.ts';
 export * from './texts-in.ts';
 export * from './words-in-block.ts';
+export * from './natural-place.ts';

@@ -26,7 +26,7 @@ import { pageContext } from '../pages/page-context.ts';
 import { MeantFilter } from '../pages/meant-filter.tsx';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { Seen } from '../pages/seen.tsx';
-import { addKind, addLinkedBand, addReadyBand } from './adding.ts';
+import { addKind, addLinkedBand, addReadyBand, showNew } from './adding.ts';
 import { templateToRemove, useRemoval } from '../bin/use-removal.tsx';
 import { make } from '../pages/make-ids.ts';
 import { blockIcons } from './block-icons.ts';
@@ -123,9 +123,9 @@ function EmptyBand() {
       type="button"
       className="flex items-center justify-center gap-2 rounded-control border border-dashed border-strong-line py-2.5 font-semibold text-plum-dark hover:border-plum"
       onClick={() => {
-        const { draft, selected, edit, select } = store.getState();
+        const { draft, selected, edit } = store.getState();
         const { edits, id } = addBand(draft, selected);
-        if (edit(edits)) select(id);
+        if (edit(edits)) showNew(store, id);
       }}
     >
       <FileText className="size-4" aria-hidden /> An empty band below

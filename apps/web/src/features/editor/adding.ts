@@ -18,6 +18,13 @@ import { call, messageOf } from '../../api/call.ts';
 import { newId } from '../pages/make-ids.ts';
 import { addBand, addBlock, putIn } from './commands.ts';
 import type { EditorStore } from './store.ts';
+import { useUi } from './ui.ts';
+
+/** Selects what was just added; the canvas brings it into sight and opens its words. */
+export function showNew(store: EditorStore, id: string): void {
+  store.getState().select(id);
+  useUi.setState({ appeared: id });
+}
 
 /** A new block of a kind at a place, or after what is selected, which a block that asks binds to a form first. */
 export async function addKind(
@@ -29,9 +36,9 @@ export async function addKind(
   try {
     const settings =
       kind === 'form' || kind === 'booking' ? await bindingFor(store, kind, name) : {};
-    const { draft, selected, edit, select } = store.getState();
+    const { draft, selected, edit } = store.getState();
     const { edits, id } = addBlock(draft, selected, kind, settings as never, place);
-    if (edit(edits)) select(id);
+    if (edit(edits)) showNew(store, id);
   } catch (error) {
     toast.error(messageOf(error));
   }
@@ -71,10 +78,10 @@ export async function addReadyBand(
     const { band, forms } = given.forms
       ? await broughtOver(store, given.band, given.forms)
       : { band: await boundHere(store, given.band, name), forms: {} };
-    const { draft, selected, bringForms, edit, select } = store.getState();
+    const { draft, selected, bringForms, edit } = store.getState();
     bringForms(forms as Draft['forms']);
     const { edits, id } = addBand(draft, selected, band, place);
-    if (edit(edits)) select(unansweredIn(band) ?? id);
+    if (edit(edits)) showNew(store, unansweredIn(band) ?? id);
   } catch (error) {
     toast.error(messageOf(error));
   }
@@ -158,5 +165,5 @@ export function addLinkedBand(
   }
   bringForms(linked.forms);
   const band: Band = { ...linked.band, id: newId() };
-  if (edit(addBand(draft, selected, band, place).edits)) select(band.id);
+  if (edit(addBand(draft, selected, band, place).edits)) showNew(store, band.id);
 }

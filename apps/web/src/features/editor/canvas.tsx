@@ -27,6 +27,7 @@ import {
   type EditorStore,
 } from './store.ts';
 import { useUi } from './ui.ts';
+import { pressWords } from './words/press-words.ts';
 import { throttledStore, type Pace } from './throttled-store.ts';
 import { useEditorKeys } from './use-editor-keys.ts';
 import { EditableText } from './words/editable-text.tsx';
@@ -67,6 +68,8 @@ export function Canvas({ page }: { page: EditorPage }) {
   useEffect(() => {
     for (const inner of openFrames) reveal(inner, selected);
   }, [selected]);
+
+  useAppeared(store);
 
   const sizes = room && sizesFor(room, wide, phone, zoom);
   return (
@@ -138,6 +141,41 @@ function reveal(inner: Document, part: string): void {
   if (!element || !view) return;
   const { top } = element.getBoundingClientRect();
   if (top < 0 || top > view.innerHeight - 120) view.scrollBy({ top: top - 60 });
+}
+
+/** Brings what was just added into sight, in every frame once it is drawn there, and opens its first words in the wide one. */
+function useAppeared(store: EditorStore): void {
+  const appeared = useUi((ui) => ui.appeared);
+  useEffect(() => {
+    if (!appeared) return;
+    let turns = 0;
+    const look = () => {
+      const drawn = [...openFrames].flatMap(
+        (inner) => inner.querySelector<HTMLElement>(`[data-part="${CSS.escape(appeared)}"]`) ?? [],
+      );
+      if (drawn.length < openFrames.size && ++turns < 30) {
+        waiting = requestAnimationFrame(look);
+        return;
+      }
+      useUi.setState({ appeared: null });
+      for (const part of drawn) centre(part);
+      const widest = drawn.toSorted((a, b) => viewWidth(b) - viewWidth(a))[0];
+      const words = widest?.querySelector<HTMLElement>('.words');
+      if (words) pressWords(words, store);
+    };
+    let waiting = requestAnimationFrame(look);
+    return () => cancelAnimationFrame(waiting);
+  }, [appeared, store]);
+}
+
+const viewWidth = (part: HTMLElement) => part.ownerDocument.defaultView?.innerWidth ?? 0;
+
+/** Scrolls a part to the middle of its frame, and nothing around the frame. */
+function centre(part: HTMLElement): void {
+  const view = part.ownerDocument.defaultView;
+  if (!view) return;
+  const { top, height } = part.getBoundingClientRect();
+  view.scrollBy({ top: top - Math.max(0, view.innerHeight - height) / 2 });
 }
 
 function Side({

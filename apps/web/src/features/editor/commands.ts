@@ -6,6 +6,7 @@ import {
   inReadingOrder,
   locate,
   moveTo,
+  naturalPlace,
   newBand,
   newBlock,
   pageNode,
@@ -22,7 +23,7 @@ import { newId } from '../pages/make-ids.ts';
 
 /** What the editor's buttons and keys mean, as edits. Each takes the draft and gives a list, empty when it can't be done. */
 
-/** A block after the selected one, at the end of the selected column or band, or in a band of its own at the end. */
+/** A block after the selected one, at the end of the selected column or band, or in a band of its own above the footer. */
 export function addBlock<Kind extends BlockKindName>(
   draft: Draft,
   selected: string,
@@ -34,11 +35,10 @@ export function addBlock<Kind extends BlockKindName>(
   const node = newBlock(kind, id, settings) as unknown as TreeNode;
   if (place) return { id, edits: [{ do: 'insert', ...place, node }] };
   const band = emptyBand();
-  const index = draft.page.bands.length;
   return {
     id,
     edits: [
-      { do: 'insert', parent: pageNode, index, node: band as unknown as TreeNode },
+      { do: 'insert', ...placeOfBand(draft, selected, band), node: band as unknown as TreeNode },
       { do: 'insert', parent: band.columns[0]!.id, index: 0, node },
     ],
   };
@@ -64,18 +64,23 @@ export function placeAfter(draft: Draft, selected: string): DropPlace | null {
 const emptyBand = (): Band =>
   newBand(newId(), [{ id: newId(), share: 1, blocks: [] }], { name: 'New band' });
 
-/** A band, empty unless one is given, below the one in which the selection is. */
+/** A band, empty unless one is given, where bands of its kind go: most of them below the one in which the selection is. */
 export function addBand(
   draft: Draft,
   selected: string,
   band: Band = emptyBand(),
   place?: DropPlace,
 ): { edits: Edit[]; id: string } {
-  const at = place ?? placeBelow(draft, selected);
+  const at = place ?? placeOfBand(draft, selected, band);
   return { id: band.id, edits: [{ do: 'insert', ...at, node: band as unknown as TreeNode }] };
 }
 
-/** Where a new band goes: below the one in which the selection is, else at the end. */
+const placeOfBand = (draft: Draft, selected: string, band: Band): DropPlace => ({
+  parent: pageNode,
+  index: naturalPlace(draft.page, band, bandOf(draft, selected)?.index ?? null),
+});
+
+/** Below the band in which the selection is, else at the end. */
 export const placeBelow = (draft: Draft, selected: string): DropPlace => ({
   parent: pageNode,
   index: (bandOf(draft, selected)?.index ?? draft.page.bands.length - 1) + 1,

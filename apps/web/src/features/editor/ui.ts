@@ -40,6 +40,8 @@ interface Ui {
   writing: Writing | null;
   /** Which words were pressed, in which frame, and where: there the caret goes. */
   pressed: { key: string; inner: Document; x: number; y: number } | null;
+  /** What was just added and is to be shown, until it has been. */
+  appeared: string | null;
   /** What a screen reader says. */
   said: string;
   wide: number;
@@ -53,6 +55,7 @@ export const useUi = create<Ui>()(() => ({
   moving: null,
   writing: null,
   pressed: null,
+  appeared: null,
   said: '',
   wide: 1280,
   phone: 390,

@@ -43,7 +43,11 @@ export function TakeIn({ client }: { client: ClientSummary }) {
       <Button disabled={busy} onClick={() => input.current?.click()}>
         {busy ? 'Importing…' : 'Import a zip'}
       </Button>
-      <FileInput input={input} accept=".zip,application/zip" onFile={(file) => void take(file)} />
+      <FileInput
+        input={input}
+        accept=".zip,application/zip"
+        onFiles={([file]) => void take(file!)}
+      />
       {failure !== null && (
         <Dialog title="The zip was not imported" onClose={() => setFailure(null)}>
           <p className="mb-3">{places.length === 0 && messageOf(failure)} Nothing was changed.</p>

@@ -61,7 +61,7 @@ export function FileChoice({
         value={value in names ? value : ''}
         onChange={(event) => event.target.value && onChange(event.target.value)}
       />
-      <FileInput input={input} accept={accept} onFile={(file) => void add(file)} />
+      <FileInput input={input} accept={accept} onFiles={([file]) => void add(file!)} />
       <Button disabled={progress !== null} onClick={() => input.current?.click()}>
         {progress === null ? 'Add a file' : `Adding, ${Math.round(progress * 100)}%`}
       </Button>

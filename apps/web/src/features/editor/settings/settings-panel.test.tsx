@@ -9,6 +9,7 @@ import {
   type Band,
   type Block,
   type BlockKindName,
+  type BlockOf,
   type Draft,
 } from '@plumgate/core/page';
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
@@ -386,4 +387,25 @@ describe('a map', () => {
     await screen.findByText(/^That address was not found/);
     expect(it()).toMatchObject({ place: null });
   });
+});
+
+it('a gallery takes pictures in the order in which they are pressed', async () => {
+  const pictures = [1, 2, 3].map((number) => ({
+    id: idOf<PictureId>(number),
+    name: `Picture ${number}`,
+    width: 800,
+    height: 600,
+    src: `/${number}.webp`,
+  }));
+  const gallery = opened(draftOf(block('gallery', { items: [] })));
+  gallery.server.on(api.listPictures, { pictures });
+  fireEvent.change(screen.getByLabelText('Search the pictures'), { target: { value: 'P' } });
+  for (const name of ['Picture 3', 'Picture 1', 'Picture 2', 'Picture 1'])
+    fireEvent.click(await screen.findByRole('button', { name: new RegExp(name) }));
+  press('Add these 2 pictures');
+  expect((gallery.block() as BlockOf<'gallery'>).items.map(({ picture }) => picture.id)).toEqual([
+    idOf(3),
+    idOf(2),
+  ]);
+  expect(screen.getAllByRole('button', { name: /^Move picture/ })).toHaveLength(2);
 });
