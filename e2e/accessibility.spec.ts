@@ -2,14 +2,14 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { openEditor, openPath, origin, phone, physio, signedIn, site } from './helpers.ts';
 
-/** Axe's rules for WCAG 2.2 A and AA; what it calls serious or critical must not be there. */
-async function expectClean(page: Page): Promise<void> {
+/** Axe's rules for WCAG 2.2 A and AA and its best practices, whatever weight it gives them. */
+async function expectClean(page: Page, except: string[] = []): Promise<void> {
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .disableRules(except)
     .analyze();
-  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(
-    serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' ')}`),
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' ')}`),
   ).toEqual([]);
 }
 
@@ -24,7 +24,7 @@ for (const [name, path, see] of [
   ['fact sheet', '/quayside-dental/set-up', 'Areas served'],
   ['new client', '/clients/new', 'New client'],
 ] as const) {
-  test(`${name} is free of serious faults`, async ({ browser }) => {
+  test(`${name} is free of faults`, async ({ browser }) => {
     const page = await signedIn(browser, path);
     await expect(page.getByText(see).first()).toBeVisible();
     // A message's own frame runs no script, so axe can't look inside and would wait for it.
@@ -33,21 +33,22 @@ for (const [name, path, see] of [
   });
 }
 
-test('the Path, the editor and a person are free of serious faults', async ({ browser }) => {
+test('the Path, the editor and a person are free of faults', async ({ browser }) => {
   const page = await signedIn(browser, '/quayside-dental/funnels');
   await openPath(page);
   await expectClean(page);
   await page.goBack();
   await openEditor(page);
   await page.getByRole('button', { name: /^Form ·/ }).click();
-  await expectClean(page);
+  // The page stands there twice, wide and on a phone, each in a document of its own.
+  await expectClean(page, ['landmark-unique']);
   await page.goto(page.url().replace(/pages.*/, 'people'));
   await page.getByRole('row').nth(1).getByRole('link').first().click();
   await expect(page.getByText('History')).toBeVisible();
   await expectClean(page);
 });
 
-test('a sequence with its dry run, a rule and a calendar are free of serious faults', async ({
+test('a sequence with its dry run, a rule and a calendar are free of faults', async ({
   browser,
 }) => {
   const page = await signedIn(browser, '/fernhill-physio/follow-up');
@@ -67,9 +68,7 @@ test('a sequence with its dry run, a rule and a calendar are free of serious fau
 });
 
 for (const size of [{ viewport: { width: 1280, height: 800 } }, phone]) {
-  test(`the public pages at ${size.viewport.width} are free of serious faults`, async ({
-    browser,
-  }) => {
+  test(`the public pages at ${size.viewport.width} are free of faults`, async ({ browser }) => {
     const page = await (await browser.newContext(size)).newPage();
     for (const address of [
       `${site}/first-visit`,

@@ -166,6 +166,14 @@ export const listClients = endpoint({
   right: 'clients.read',
   answer: z.object({ clients: z.array(ClientSummary) }),
 });
+export const busiestClient = endpoint({
+  method: 'GET',
+  path: '/api/busiest-client',
+  summary:
+    'Of the clients one may see, the one with most leads in 30 days; null while there is none',
+  right: 'clients.read',
+  answer: z.object({ clientId: ClientId.nullable() }),
+});
 export const createClient = endpoint({
   method: 'POST',
   path: '/api/clients',

@@ -17,6 +17,7 @@ import { PagesModule } from '../domains/pages/pages.module.ts';
 import { PathModule } from '../domains/path/path.module.ts';
 import { PeopleModule } from '../domains/people/people.module.ts';
 import { PicturesModule } from '../domains/pictures/pictures.module.ts';
+import { ResultsModule } from '../domains/results/results.module.ts';
 import { RoutingModule } from '../domains/routing/routing.module.ts';
 import { TemplatesModule } from '../domains/templates/templates.module.ts';
 import { TestRunsModule } from '../domains/test-runs/test-runs.module.ts';
@@ -65,6 +66,7 @@ import { TestRunController } from './test-run.controller.ts';
     PathModule,
     PeopleModule,
     PicturesModule,
+    ResultsModule,
     RoutingModule,
     TemplatesModule,
     TestRunsModule,

@@ -3,17 +3,26 @@ import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { AuditLog } from '../domains/accounts/audit-log.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
+import { ResultsService } from '../domains/results/results.service.ts';
+import { Clock } from '../platform/clock.ts';
 
 @Controller()
 export class ClientController {
   constructor(
     private readonly clients: ClientService,
     private readonly log: AuditLog,
+    private readonly results: ResultsService,
+    private readonly clock: Clock,
   ) {}
 
   @Bind(api.listClients)
   async list(@Caller() who: CurrentUser): Promise<Answer<typeof api.listClients>> {
     return { clients: await this.clients.list(who) };
+  }
+
+  @Bind(api.busiestClient)
+  async busiest(@Caller() who: CurrentUser): Promise<Answer<typeof api.busiestClient>> {
+    return { clientId: await this.results.busiest(this.clock.now(), who.clientId) };
   }
 
   @Bind(api.createClient)

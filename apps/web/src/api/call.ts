@@ -1,4 +1,5 @@
-import { Problem, type Answered, type Call, type Endpoint } from '@plumgate/contract';
+import { api, Problem, type Answered, type Call, type Endpoint } from '@plumgate/contract';
+import { signedOut } from './signed-out.ts';
 
 /** An answer that says what went wrong; `message` is the sentence for the person. */
 export class CallError extends Error {
@@ -19,7 +20,10 @@ export const unreachable: Problem = {
   code: 'not-ready',
 };
 
-/** Calls an endpoint of the contract with exactly the parts it takes. */
+/**
+ * Calls an endpoint of the contract with exactly the parts it takes. Where somebody was signed out meanwhile, it waits until
+ * they have signed in again.
+ */
 export async function call<E extends Endpoint>(
   endpoint: E,
   given: Call<E>,
@@ -28,7 +32,10 @@ export async function call<E extends Endpoint>(
   const answer = await send(endpoint, given, options);
   const read: unknown = await answer.json().catch(() => null);
   if (answer.ok) return endpoint.answer.parse(read) as Answered<E>;
-  throw new CallError(Problem.safeParse(read).data ?? unreachable);
+  const problem = Problem.safeParse(read).data ?? unreachable;
+  const isLost = problem.code === 'not-signed-in' && endpoint.path !== api.session.path;
+  if (isLost && (await signedOut.over())) return call(endpoint, given, options);
+  throw new CallError(problem);
 }
 
 /** A file that an endpoint answers with, under the name the server gives it. */

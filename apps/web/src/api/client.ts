@@ -2,11 +2,11 @@ import type { ClientSummary } from '@plumgate/contract';
 import { useParams } from 'react-router';
 import { useClients } from './hooks.ts';
 
-const key = 'plumgate.client';
-/** The client worked on last, remembered in this browser. */
-export const lastClient = {
+const key = 'plumgate.place';
+/** Where in the app one was last, as a path, remembered in this browser. */
+export const lastPlace = {
   read: () => localStorage.getItem(key),
-  keep: (slug: string) => localStorage.setItem(key, slug),
+  keep: (path: string) => localStorage.setItem(key, path),
 };
 
 /** The client in the address; undefined while loading or when there is none such. */

@@ -1,16 +1,22 @@
 import { Link, Navigate } from 'react-router';
-import { useClients, useSession } from '../api/hooks.ts';
+import { api } from '@plumgate/contract';
+import { useClients, useEndpoint, useSession } from '../api/hooks.ts';
 import { Empty, Failed, Skeleton } from '../ui/states.tsx';
-import { lastClient } from '../api/client.ts';
+import { lastPlace } from '../api/client.ts';
 
-/** Where one lands after signing in: the client one worked on last, else the first. */
+/** Where one lands after signing in: where one was last, else at the client with the most leads. */
 export function FirstPlace() {
   const { data: session } = useSession();
   const clients = useClients();
+  const busiest = useEndpoint(api.busiestClient, {});
   if (clients.isError) return <Failed error={clients.error} again={() => void clients.refetch()} />;
   if (!clients.data || !session) return <Skeleton />;
   const all = clients.data.clients;
-  const chosen = all.find((client) => client.slug === lastClient.read()) ?? all[0];
+  const last = lastPlace.read();
+  if (last && all.some(({ slug }) => last.startsWith(`/${slug}/`)))
+    return <Navigate replace to={last} />;
+  if (!busiest.data) return <Skeleton />;
+  const chosen = all.find(({ id }) => id === busiest.data.clientId) ?? all[0];
   if (chosen)
     return (
       <Navigate

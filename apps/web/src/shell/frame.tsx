@@ -1,11 +1,15 @@
-import { useEffect } from 'react';
+import { useEffect, useRef, type RefObject } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { useClients, useSession } from '../api/hooks.ts';
 import { Skeleton } from '../ui/states.tsx';
 import { AccountMenu } from './account-menu.tsx';
 import { ClientPicker } from './client-picker.tsx';
-import { lastClient, useClient } from '../api/client.ts';
+import { lastPlace, useClient } from '../api/client.ts';
+import { SignInAgain } from '../features/accounts/sign-in-again.tsx';
+import { useRoving } from '../ui/use-roving.ts';
 import { ClockChip } from './clock-chip.tsx';
+import { Finder } from './finder.tsx';
+import { HelpButton } from './help.tsx';
 import { NoSuchPlace } from './no-such-place.tsx';
 
 const places = [
@@ -24,20 +28,33 @@ export function Frame() {
   const client = useClient();
   const { client: asked } = useParams();
   const navigate = useNavigate();
-  const { pathname } = useLocation();
+  const { pathname, search } = useLocation();
 
   useEffect(() => {
-    if (session.error?.problem.code === 'not-signed-in')
+    if (!session.data && session.error?.problem.code === 'not-signed-in')
       void navigate('/sign-in', { replace: true });
-  }, [session.error, navigate]);
+  }, [session.data, session.error, navigate]);
   useEffect(() => {
-    if (client) lastClient.keep(client.slug);
-  }, [client]);
+    if (client) lastPlace.keep(pathname + search);
+  }, [client, pathname, search]);
+  const main = useFocusOnArrival(pathname);
+  const nav = useRoving<HTMLElement>();
 
   if (!session.data) return <Skeleton />;
   const desk = session.data.user.role === 'front-desk';
+  const mine = places.filter((place) => place.desk || !desk);
   return (
     <div className="flex h-dvh flex-col">
+      <a
+        href="#content"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:m-2 focus:rounded-control focus:bg-sheet focus:px-3 focus:py-2 focus:font-semibold"
+        onClick={(event) => {
+          event.preventDefault();
+          main.current?.focus();
+        }}
+      >
+        Skip to the content
+      </a>
       <header className="flex h-[52px] shrink-0 items-center gap-1 border-b border-line bg-sheet px-5 max-md:h-auto max-md:flex-wrap max-md:px-3 max-md:py-2">
         <NavLink
           to="/"
@@ -50,34 +67,54 @@ export function Frame() {
         <ClientPicker client={client} mayAdd={!desk} />
         {client && (
           <nav
+            ref={nav}
             aria-label="Places"
             className="ml-3 flex self-stretch max-md:order-last max-md:ml-0 max-md:w-full max-md:overflow-x-auto"
           >
-            {places
-              .filter((place) => place.desk || !desk)
-              .map((place) => (
-                <NavLink
-                  key={place.path}
-                  to={`/${client.slug}/${place.path}`}
-                  className={({ isActive }) =>
-                    `flex items-center border-b-2 px-3 font-medium whitespace-nowrap max-md:px-2 max-md:py-2 max-md:text-[13px] ${isActive || (place.path === 'funnels' && pathname.includes('/pages/')) ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`
-                  }
-                >
-                  {place.label}
-                </NavLink>
-              ))}
+            {mine.map((place) => (
+              <NavLink
+                key={place.path}
+                to={`/${client.slug}/${place.path}`}
+                className={({ isActive }) =>
+                  `flex items-center border-b-2 px-3 font-medium whitespace-nowrap max-md:px-2 max-md:py-2 max-md:text-[13px] ${isActive || (place.path === 'funnels' && pathname.includes('/pages/')) ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`
+                }
+              >
+                {place.label}
+              </NavLink>
+            ))}
           </nav>
         )}
         <div className="ml-auto flex items-center gap-3 max-md:gap-2">
+          {client && <Finder client={client} session={session.data} places={mine} />}
+          {client && <HelpButton />}
           {session.data.demo && (
             <ClockChip mayMove={!desk} zone={client?.zone ?? 'America/New_York'} />
           )}
           <AccountMenu session={session.data} />
         </div>
       </header>
-      <div className="min-h-0 flex-1 overflow-auto">
+      <main
+        ref={main}
+        id="content"
+        aria-label="Content"
+        tabIndex={-1}
+        className="min-h-0 flex-1 overflow-auto outline-none"
+      >
         {asked && clients.data && !client ? <NoSuchPlace /> : <Outlet />}
-      </div>
+      </main>
+      <SignInAgain session={session.data} />
     </div>
   );
+}
+
+/** Where a press led to another place and what was pressed is gone, the focus goes on to that place. */
+function useFocusOnArrival(pathname: string): RefObject<HTMLElement | null> {
+  const main = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const waiting = setTimeout(() => {
+      if (document.activeElement === document.body) main.current?.focus({ preventScroll: true });
+    });
+    return () => clearTimeout(waiting);
+  }, [pathname]);
+  return main;
 }

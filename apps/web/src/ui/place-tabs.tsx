@@ -1,12 +1,15 @@
 import { NavLink } from 'react-router';
+import { useRoving } from './use-roving.ts';
 
 const tab = ({ isActive }: { isActive: boolean }) =>
   `border-b-2 px-1 pb-2 font-medium whitespace-nowrap ${isActive ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`;
 
 /** The ways to look at one place; the first is the place itself. */
 export function PlaceTabs({ label, tabs }: { label: string; tabs: Record<string, string> }) {
+  const row = useRoving<HTMLElement>();
   return (
     <nav
+      ref={row}
       aria-label={label}
       className="flex gap-5 overflow-x-auto border-b border-line px-6 pt-3 max-md:px-4"
     >

@@ -34,6 +34,20 @@ const total = (
 export class ResultsService {
   constructor(private readonly database: Database) {}
 
+  /** The client with most new leads in 30 days of the calendar (UTC), or the only one that somebody sees; null while none has any. */
+  async busiest(now: Instant, only: ClientId | null): Promise<ClientId | null> {
+    if (only) return only;
+    const since = now.toZonedDateTimeISO('UTC').toPlainDate().subtract({ days: 30 });
+    const [row] = await this.database.db
+      .select({ clientId: pageDays.clientId })
+      .from(pageDays)
+      .where(gt(pageDays.day, since.toString()))
+      .groupBy(pageDays.clientId)
+      .orderBy(desc(total(pageDays.newLeads)))
+      .limit(1);
+    return row?.clientId ?? null;
+  }
+
   /** Counts by page over the last `days` local days, today included. */
   async byPage(
     clientId: ClientId,

@@ -27,6 +27,7 @@ import {
   useEditorStore,
 } from './store.ts';
 import type { SaveState } from './draft-saver.ts';
+import { useRoving } from '../../ui/use-roving.ts';
 import { useUi } from './ui.ts';
 import { throttledStore, type Pace } from './throttled-store.ts';
 import { useWindowKeys } from './use-editor-keys.ts';
@@ -252,12 +253,18 @@ const tabs = { outline: 'Outline', add: 'Add', brand: 'Brand' } as const;
 
 function Shelf({ page }: { page: EditorPage }) {
   const tab = useUi((ui) => ui.shelf);
+  const row = useRoving<HTMLDivElement>();
   return (
     <aside
       aria-label="Shelf"
       className="flex w-[212px] shrink-0 flex-col border-r border-line bg-sheet"
     >
-      <div role="tablist" className="m-3 flex rounded-control border border-line bg-paper p-0.5">
+      <div
+        ref={row}
+        role="tablist"
+        aria-label="Shelf"
+        className="m-3 flex rounded-control border border-line bg-paper p-0.5"
+      >
         {(Object.keys(tabs) as (keyof typeof tabs)[]).map((name) => (
           <button
             key={name}

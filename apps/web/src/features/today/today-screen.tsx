@@ -237,13 +237,13 @@ function Booked({ booking, slug, zone }: { booking: BookingView; slug: string; z
       <b className="w-18 shrink-0 font-semibold tabular-nums">{timeText(booking.startsAt, zone)}</b>
       <span className="min-w-0 flex-1">
         <Link
-          className="block truncate hover:underline"
+          className="block truncate leading-6 hover:underline"
           to={`/${slug}/people/${booking.person.id}`}
         >
           {booking.person.name || booking.person.email}
         </Link>
         <Link
-          className="block truncate text-xs text-muted hover:underline"
+          className="block truncate text-xs leading-6 text-muted hover:underline"
           to={bookingAddress(slug, booking, zone)}
         >
           {booking.calendarName}
