@@ -149,6 +149,17 @@ export const Around = z.object({
   calendars: z.array(z.object({ id: CalendarId, open: z.boolean(), notifies: z.boolean() })),
   files: z.array(FileId),
   forms: z.array(FormId),
+  others: z.array(
+    z.object({
+      name: z.string(),
+      phone: z.string(),
+      email: z.string(),
+      hosts: z.array(z.string()),
+    }),
+  ),
+  copied: z.array(
+    z.object({ client: z.string(), kind: z.enum(['calendar', 'sequence']), name: z.string() }),
+  ),
 });
 export type Around = z.infer<typeof Around>;
 

@@ -89,7 +89,7 @@ export const pageOf = (
     version: 1,
     draft,
     formUses: {},
-    around: { pages: [], calendars: [], files: [], forms: [] },
+    around: { pages: [], calendars: [], files: [], forms: [], others: [], copied: [] },
     now: '2026-11-05T16:30:00Z',
     client: sheet,
     ...changes,

@@ -130,6 +130,18 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     '“{words}” is only suggested by the template.',
     'Write what is true of this client, or keep the words as they are.',
   ],
+  'other-clients-contact': [
+    'The {trace} of {client} stands here.',
+    'It came along with a copy. Put this client’s own here, by a merge field if you can.',
+  ],
+  'other-clients-name': [
+    '{client} is named here.',
+    'If it came along with a copy, put this client’s name, by a merge field if you can.',
+  ],
+  'other-client-in-messages': [
+    '{client} is named in “{name}”.',
+    'People would read another client’s name, number or address. Change it there.',
+  ],
   'first-words': [
     '“{part}” still has its placeholder words.',
     'They tell you what to write; to a visitor they say nothing.',

@@ -51,6 +51,9 @@ export const launchRules = {
   'first-words': 'stops',
   'suggested-words': 'stops',
   'own-words-english': 'look',
+  'other-clients-contact': 'stops',
+  'other-clients-name': 'look',
+  'other-client-in-messages': 'look',
 } as const satisfies Record<string, Severity>;
 export type LaunchRule = keyof typeof launchRules;
 

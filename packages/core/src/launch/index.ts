@@ -4,4 +4,5 @@ export * from './launch-check.ts';
 export * from './finding-words.ts';
 export * from './reading.ts';
 export { fold, heaviest, leastTarget, leastWords } from './rules-of-looks.ts';
+export { tracesOf } from './rules-of-others.ts';
 export { pageMergeFields } from './merge-fields.ts';

@@ -4,6 +4,7 @@ import type { LaunchInput } from './launch-input.ts';
 import { readingOf, type Reading } from './reading.ts';
 import { formFindings } from './rules-of-forms.ts';
 import { lookFindings } from './rules-of-looks.ts';
+import { otherClientFindings } from './rules-of-others.ts';
 import { pathFindings } from './rules-of-path.ts';
 import { wordFindings } from './rules-of-words.ts';
 
@@ -23,6 +24,7 @@ export function launchCheck(input: LaunchInput): LaunchCheck {
     ...formFindings(input),
     ...wordFindings(input),
     ...lookFindings(input),
+    ...otherClientFindings(input),
   ];
   const once = new Map(all.map((finding) => [JSON.stringify(finding), finding]));
   const findings = [...once.values()];

@@ -20,11 +20,23 @@ export interface LaunchInput {
     files: FileId[];
     /** Forms that are the client's own; a form on the page that is not among them is somebody else's. */
     forms: FormId[];
+    /** The agency's other clients: nothing of theirs belongs on this one's pages. */
+    others: OtherClient[];
+    /** Calendars and sequences of this client in which another one is named. */
+    copied: { client: string; kind: 'calendar' | 'sequence'; name: string }[];
   };
   /** The page that has this address already; null when none has. */
   addressTakenBy: string | null;
   /** What only a laid out page notifies; null where nobody measured. */
   onPhone: OnPhone | null;
+}
+
+/** How another client is told: by its name, and by what only it has. */
+export interface OtherClient {
+  name: string;
+  phone: string;
+  email: string;
+  hosts: string[];
 }
 
 /** A page measured as a phone shows it, in CSS pixels. */

@@ -54,6 +54,8 @@ const findingsOf = (draft: Draft, isLast: boolean) =>
     around: {
       pages: [{ id: 'p2' as PageId, live: true }],
       calendars: [],
+      others: [],
+      copied: [],
       files: [],
       forms: bindingsOf(draft.page).forms,
     },

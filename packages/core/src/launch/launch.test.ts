@@ -28,6 +28,7 @@ import {
   fleschOf,
   fold,
   launchCheck,
+  tracesOf,
   launchRules,
   readingOf,
   type LaunchInput,
@@ -78,10 +79,23 @@ const clean: LaunchInput = {
     calendars: [{ id: calendar, open: true, notifies: true }],
     files: [file],
     forms: [formId],
+    others: [],
+    copied: [],
   },
   addressTakenBy: null,
   onPhone: { firstActionTop: 400, smallWords: [], smallTargets: [] },
 };
+const fernhill = {
+  name: 'Fernhill',
+  phone: '(207) 555-0199',
+  email: 'desk@fernhill.example.org',
+  hosts: ['book.fernhill.test'],
+};
+/** The page as it is after a copy from another client. */
+const copiedFrom = (input: LaunchInput): LaunchInput => ({
+  ...input,
+  around: { ...input.around, others: [fernhill] },
+});
 const withPage = (changes: Partial<PageDocument>): LaunchInput => ({
   ...clean,
   draft: { ...clean.draft, page: { ...good, ...changes } },
@@ -231,6 +245,26 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ['unknown-field', 'one in a condition', text('{% if person.shoe %}Hello{% endif %}')],
   ['unknown-field', 'one in brackets', text('Hello {{ person["shoe"] }}')],
   ['unknown-field', 'a name that a client’s fields inherit', text('{{ client.constructor }}')],
+  [
+    'other-clients-contact',
+    'the number of another client in a consent line',
+    copiedFrom(text('Questions? Call 207 555 0199.')),
+  ],
+  ['other-clients-contact', 'their email', copiedFrom(text('Write to desk@fernhill.example.org'))],
+  ['other-clients-contact', 'their host', copiedFrom(text('See book.fernhill.test/evening'))],
+  ['other-clients-name', 'their name', copiedFrom(text('I agree that Fernhill may write to me.'))],
+  [
+    'other-client-in-messages',
+    'their name in a calendar',
+    {
+      ...clean,
+      around: {
+        ...clean.around,
+        others: [fernhill],
+        copied: [{ client: 'Fernhill', kind: 'calendar', name: 'Visits' }],
+      },
+    },
+  ],
   ['unknown-field', 'an answer that is not asked', text('About {{ answers.garden }}')],
   ['unreadable-field', 'not closed', text('Hello {{ person.first_name | shout }}')],
   ['empty-field', 'nothing on the fact sheet', text('License {{ client.license }}')],
@@ -458,3 +492,17 @@ describe('reading', () => {
       seconds: 0,
     }));
 });
+
+it.each([
+  ['Fernhillers are welcome', []],
+  ['at Fernhill.', ['name']],
+  ['Call 1 207-555-0199', ['phone']],
+  ['the code 555-0199 alone', []],
+  ['Quayside Dental, (207) 555-0142', []],
+])('finds in “%s” of another client: %j', (words, traces) =>
+  expect(tracesOf(words, clean.client, [fernhill]).map(({ trace }) => trace)).toEqual(traces),
+);
+it('a name that is a part of one’s own is no trace', () =>
+  expect(
+    tracesOf('Fernhill Dental', { ...clean.client, name: 'Fernhill Dental' }, [fernhill]),
+  ).toEqual([]));

@@ -1,15 +1,18 @@
-import type { ClientRow } from '../../records/clients/table.ts';
+import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { Injectable } from '@nestjs/common';
 import type { Around, PageLaunch } from '@plumgate/contract';
 import type { ClientId, FunnelId } from '@plumgate/core/basics';
 import { nextOf } from '@plumgate/core/funnels';
-import { launchCheck, type LaunchCheck } from '@plumgate/core/launch';
-import { formsOn, type Draft } from '@plumgate/core/page';
-import { and, eq, isNull } from 'drizzle-orm';
+import type { CalendarContent } from '@plumgate/core/booking';
+import { launchCheck, tracesOf, type LaunchCheck } from '@plumgate/core/launch';
+import { formsOn, textsIn, type Draft } from '@plumgate/core/page';
+import { and, eq, isNull, ne } from 'drizzle-orm';
 import { calendars } from '../../records/booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
+import { sequences } from '../../records/followup/table.ts';
 import { forms } from '../../records/forms/table.ts';
+import { domains } from '../../records/own-domains/table.ts';
 import { files } from '../../records/pictures/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -98,6 +101,43 @@ export class LaunchService {
       })),
       files: kept.map(({ id }) => id),
       forms: asked.map(({ id }) => id),
+      ...(await this.otherClients(clientId, times, db)),
+    };
+  }
+
+  /** The agency's other clients, and where this one's calendars and sequences still name them after a copy. */
+  private async otherClients(
+    clientId: ClientId,
+    times: { content: CalendarContent }[],
+    db: Queries,
+  ): Promise<Pick<Around, 'others' | 'copied'>> {
+    const own = await this.clients.row(clientId, db);
+    const rows = await db
+      .select({ id: clients.id, name: clients.name, facts: clients.facts, host: domains.host })
+      .from(clients)
+      .leftJoin(domains, eq(domains.clientId, clients.id))
+      .where(ne(clients.id, clientId));
+    const byId = new Map<ClientId, Around['others'][number]>();
+    for (const { id, name, facts, host } of rows) {
+      const hosts = [...(byId.get(id)?.hosts ?? []), ...(host ? [host] : [])];
+      byId.set(id, { name, phone: facts.phone, email: facts.email, hosts });
+    }
+    const others = [...byId.values()];
+    const messages = await db
+      .select({ content: sequences.content })
+      .from(sequences)
+      .where(and(eq(sequences.clientId, clientId), isNull(sequences.removedAt)));
+    const copiedIn =
+      (kind: 'calendar' | 'sequence') =>
+      ({ content }: { content: { name: string } }) =>
+        tracesOf(textsIn(content).join('\n'), own, others).map(({ client }) => ({
+          client,
+          kind,
+          name: content.name,
+        }));
+    return {
+      others,
+      copied: [...times.flatMap(copiedIn('calendar')), ...messages.flatMap(copiedIn('sequence'))],
     };
   }
 }

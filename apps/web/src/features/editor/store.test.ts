@@ -47,7 +47,7 @@ const newest = {
   slug: 's',
   address: 'http://s',
   formUses: {},
-  around: { pages: [], calendars: [], files: [], forms: [] },
+  around: { pages: [], calendars: [], files: [], forms: [], others: [], copied: [] },
   now: '2026-11-05T14:12:00Z',
   draft: {
     ...page.draft,
