@@ -121,7 +121,7 @@ export const otherClients: DemoClient[] = [
       place: { lat: 43.197, lng: -69.389 },
       license: 'Maine brokerage AC-90817',
       areas: ['Port Alder', 'Dunmere', 'Gannet Head'],
-      services: ['Buying', 'Selling', 'Viewings'],
+      services: ['Buying', 'Selling', 'Showings'],
     },
     brand: {
       colours: {

@@ -219,7 +219,7 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
 /** What step two asks of somebody it does not know yet; whoever comes from step one only chooses a time. */
 export const bookingForm: FormDefinition = {
   version: 2,
-  name: 'Choose a time',
+  name: 'Booking form',
   questions: [
     newQuestion('full-name', 'book-name', { key: 'name', label: 'Your name', required: true }),
     newQuestion('email', 'book-email', { key: 'email', label: 'Email', required: true }),
@@ -247,7 +247,7 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
     header(above),
     band(
       'choose',
-      'Choose a time',
+      'Calendar',
       { surface: 'tint' },
       {
         share: 5,

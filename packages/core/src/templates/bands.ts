@@ -251,12 +251,12 @@ export const priceAndContents = (
     column(6, block('ticks', { items: included }), toForm(button)),
   );
 
-export const offerOnColour = (
+export const offerOnColor = (
   offer: { above: string; price: string; below: string },
   button: string,
 ): MakeBand =>
   band(
-    'Offer on colour',
+    'Offer on color',
     { surface: 'action', width: 'medium' },
     column(1, block('offer', { ...offer, align: 'centre' }), toForm(button, 'centre')),
   );
@@ -299,7 +299,7 @@ export const homeForSale = (home: {
       heading(home.address, 1),
       words(home.about, 'lead'),
       block('offer', { above: 'Asking', price: home.price, below: home.size }),
-      toForm('Ask for a viewing'),
+      toForm('Ask for a showing'),
     ),
   );
 

@@ -286,7 +286,7 @@ export const listing: TemplatePage = {
   name: '[[address]]',
   title: '[[address]], [[price]] · {{ client.name }}',
   description: '[[address]]: [[size]], [[price]]. See it with {{ client.name }}.',
-  form: form('Viewing request', 'Ask for a viewing', [
+  form: form('Showing request', 'Ask for a showing', [
     [
       'choice',
       'when',
@@ -309,7 +309,7 @@ export const listing: TemplatePage = {
     bands.formAlone(
       'See it for yourself',
       'Tell us when suits you. We confirm the time.',
-      { title: 'Ask for a viewing', intro: '' },
+      { title: 'Ask for a showing', intro: '' },
       2,
     ),
     bands.footer(),
@@ -318,12 +318,12 @@ export const listing: TemplatePage = {
 
 /** A tablet at the door. */
 export const signIn: TemplatePage = {
-  name: 'Viewing sign-in',
+  name: 'Showing sign-in',
   hidden: true,
   title: 'Welcome to [[address]]',
-  description: 'Sign in for the viewing of [[address]].',
+  description: 'Sign in for the showing of [[address]].',
   form: {
-    ...form('Viewing sign-in', 'I am here', [
+    ...form('Showing sign-in', 'I am here', [
       ['checkbox', 'agent', 'I already have an agent', { required: false }],
     ]),
     after: {
@@ -357,8 +357,8 @@ export const signIn: TemplatePage = {
 };
 
 /** What homes are worth around here. */
-export const neighbourhood: TemplatePage = {
-  name: 'Neighbourhood report',
+export const neighborhood: TemplatePage = {
+  name: 'Neighborhood report',
   title: 'What homes sell for in [[area]] · {{ client.name }}',
   description: 'Median price, days on market and homes for sale in [[area]].',
   form: form('Report request', 'Send me the report', [
@@ -433,7 +433,7 @@ export const contact: TemplatePage = {
   description: '{{ client.name }}, {{ client.address }}. {{ client.hours }}.',
   kind: 'site',
   form: {
-    ...form('Message', 'Send the message', [['long-text', 'message', 'What is it about?']]),
+    ...form('Contact form', 'Send the message', [['long-text', 'message', 'What is it about?']]),
     after: { kind: 'message', text: 'Thank you. We will answer soon.' },
   },
   bands: [
@@ -462,7 +462,7 @@ export const reviewsPage: TemplatePage = {
     ...form(
       'Review',
       'Send my review',
-      [['long-text', 'said', 'What would you tell a neighbour?']],
+      [['long-text', 'said', 'What would you tell a neighbor?']],
       [
         ['first-name', 'first_name', 'First name'],
         ['email', 'email', 'Email, not shown'],
@@ -511,9 +511,9 @@ export const mobileOffer: TemplatePage = {
   ),
   bands: [
     bands.header(''),
-    bands.offerOnColour(
+    bands.offerOnColor(
       {
-        above: 'For you, {{ person.first_name | default: "neighbour" }}',
+        above: 'For you, {{ person.first_name | default: "neighbor" }}',
         price: '[[offer]]',
         below: 'Show this at the counter, until [[until]].',
       },
@@ -535,7 +535,7 @@ export const chooseTime: TemplatePage = {
   title: 'Choose your time · {{ client.name }}',
   description: '',
   form: {
-    ...form('Choose a time', 'Book this time'),
+    ...form('Booking form', 'Book this time'),
     consent: 'You can move or cancel it with one press.',
   },
   bands: [

@@ -8,7 +8,7 @@ const first: TemplatePage = {
   title: '[[name]] · {{ client.name }}',
   description: '',
   form: {
-    name: '[[name]]',
+    name: '[[name]] form',
     questions: [
       ['full-name', 'name', 'Your name'],
       ['email', 'email', 'Email'],

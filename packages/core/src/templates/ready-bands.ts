@@ -119,7 +119,7 @@ const anyTrade: readonly ReadyBand[] = [
     bands.wordsBesideDrawing(
       suggest('A plain reason to choose you'),
       suggest(
-        'Two or three sentences on what is different with you, that a neighbour would nod at.',
+        'Two or three sentences on what is different with you, that a neighbor would nod at.',
       ),
       'Ask us',
       care,
@@ -217,9 +217,9 @@ const anyTrade: readonly ReadyBand[] = [
   ),
   ready(
     'offer',
-    'offer-colour',
-    'Offer on colour',
-    bands.offerOnColour(
+    'offer-color',
+    'Offer on color',
+    bands.offerOnColor(
       {
         above: suggest('Until the end of the month'),
         price: suggest('$0'),

@@ -143,7 +143,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   ),
   path(
     'listing-funnel',
-    'Listing with viewings',
+    'Listing with showings',
     'Three steps: the home, a time to see it, thank you.',
     'listing',
     'property',
@@ -186,17 +186,12 @@ export const readyTemplates: readonly ReadyTemplate[] = [
     pages.listing,
     home,
   ),
-  one('sign-in', 'A tablet at the door of a viewing.', 'listing', 'property', pages.signIn, [
+  one('sign-in', 'A tablet at the door of a showing.', 'listing', 'property', pages.signIn, [
     address,
   ]),
-  one(
-    'neighbourhood',
-    'What homes sell for around here.',
-    'guide',
-    'property',
-    pages.neighbourhood,
-    [{ key: 'area', label: 'The area', kind: 'text', example: 'Gannet Head' }],
-  ),
+  one('neighborhood', 'What homes sell for around here.', 'guide', 'property', pages.neighborhood, [
+    { key: 'area', label: 'The area', kind: 'text', example: 'Gannet Head' },
+  ]),
   one('survey', 'Five questions, kept with the person.', 'answers', 'any', pages.survey),
   one(
     'reviews',

@@ -215,7 +215,7 @@ const propertyBands: readonly ReadyBand[] = [
       'From sign to keys',
       suggestRows([
         ['A figure', 'What it would bring, with the sales that say so.'],
-        ['Three weekends', 'Viewings when you are out, and an answer after each.'],
+        ['Three weekends', 'Showings when you are out, and an answer after each.'],
         ['The keys', 'We are at the table when you sign.'],
       ]),
     ),
@@ -223,8 +223,8 @@ const propertyBands: readonly ReadyBand[] = [
   ),
   ready(
     'how',
-    'viewing-questions',
-    'Questions before a viewing',
+    'showing-questions',
+    'Questions before a showing',
     bands.asked('Before you come and see it', [
       ['Why are they selling?', suggest('Say the honest reason. Everybody asks it.')],
       ['What was repaired lately?', suggest('Say what, by whom, and that the papers are there.')],

@@ -15,7 +15,8 @@ const opened = async (facts: Partial<Facts> = {}) => {
 };
 const type = (label: string, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
-const keep = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
+const undo = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Undo' });
+const state = () => screen.getByRole('status').textContent;
 const keptFacts = (server: ReturnType<typeof serverOf>) =>
   (server.sent(api.saveFacts)[0]?.body as { facts: Facts } | undefined)?.facts;
 
@@ -27,23 +28,32 @@ it('shows what is known, lists one on each line', async () => {
   );
 });
 
-it('has nothing to keep before something is changed, nor after it was kept', async () => {
+it('saves by itself, says so, and takes it back', async () => {
   const server = await opened();
-  expect(keep().disabled).toBe(true);
+  expect([state(), undo().disabled]).toEqual(['', true]);
   type('Town', 'Gull Neck');
-  expect(keep().disabled).toBe(false);
-  fireEvent.click(keep());
-  await screen.findByText('Saved. Live pages show it when they are next published.');
-  await waitFor(() => expect(keep().disabled).toBe(true));
+  await waitFor(() => expect(state()).toBe('Saved'), { timeout: 3000 });
   expect(keptFacts(server)).toMatchObject({ town: 'Gull Neck', phone: '(207) 555-0142' });
+  fireEvent.click(undo());
+  await waitFor(() => expect(server.sent(api.saveFacts)).toHaveLength(2));
+  expect((server.sent(api.saveFacts)[1]!.body as { facts: Facts }).facts.town).toBe(
+    sheet.facts.town,
+  );
+  expect(screen.getByLabelText<HTMLInputElement>('Town').value).toBe(sheet.facts.town);
+});
+
+it('saves what was typed just before leaving', async () => {
+  const server = await opened();
+  type('Town', 'Gull Neck');
+  fireEvent(window, new Event('pagehide'));
+  await waitFor(() => expect(keptFacts(server)?.town).toBe('Gull Neck'));
 });
 
 it('reads lists without empty lines and spaces around', async () => {
   const server = await opened();
   type('Services', ' Check-ups \n\n  Whitening\n');
   type('Social links', 'https://pictures.quayside.test/');
-  fireEvent.click(keep());
-  await waitFor(() => expect(keptFacts(server)).toBeTruthy());
+  await waitFor(() => expect(keptFacts(server)).toBeTruthy(), { timeout: 3000 });
   expect(keptFacts(server)).toMatchObject({
     services: ['Check-ups', 'Whitening'],
     social: ['https://pictures.quayside.test/'],
@@ -57,10 +67,11 @@ it.each([
 ])('says at its field what is wrong, and sends nothing: %s', async (label, value) => {
   const server = await opened();
   type(label, value);
-  fireEvent.click(keep());
-  await waitFor(() =>
-    expect(screen.getByLabelText(label).getAttribute('aria-invalid')).toBe('true'),
+  await waitFor(
+    () => expect(screen.getByLabelText(label).getAttribute('aria-invalid')).toBe('true'),
+    { timeout: 3000 },
   );
+  expect(state()).toBe('Not saved yet: correct what is marked');
   expect(server.sent(api.saveFacts)).toEqual([]);
 });
 
@@ -68,8 +79,7 @@ it('says what the server refused, and what was typed stays', async () => {
   const server = await opened();
   server.on(api.saveFacts, () => refusal(409, 'Somebody changed these facts meanwhile.'));
   type('Town', 'Gull Neck');
-  fireEvent.click(keep());
-  expect((await screen.findByRole('alert')).textContent).toBe(
+  expect((await screen.findByRole('alert', {}, { timeout: 3000 })).textContent).toBe(
     'Somebody changed these facts meanwhile.',
   );
   expect(screen.getByLabelText<HTMLInputElement>('Town').value).toBe('Gull Neck');

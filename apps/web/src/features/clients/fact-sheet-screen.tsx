@@ -3,19 +3,20 @@ import { api, type ClientSheet } from '@plumgate/contract';
 import { currencyCodes, moneyWords, whenWords } from '@plumgate/core/basics';
 import { addressLine, countries, localeOfCountry } from '@plumgate/core/clients';
 import { Week } from '@plumgate/core/opening';
-import { Controller, useForm } from 'react-hook-form';
-import { toast } from 'sonner';
+import { Undo2 } from 'lucide-react';
+import { Controller, useForm, type UseFormReturn } from 'react-hook-form';
 import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
-import { call, messageOf } from '../../api/call.ts';
+import { call } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
-import { Button } from '../../ui/button.tsx';
+import { IconButton } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { PlaceField } from './place-field.tsx';
 import { SetUpTabs } from './set-up-tabs.tsx';
+import { autosaveWords, useAutosave } from '../../ui/use-autosave.ts';
 import { ZoneField } from '../../ui/zone-field.tsx';
 import { WeekHours } from './week-hours.tsx';
 
@@ -74,15 +75,18 @@ const sampleOf = (locale: string, currency: string): string =>
 const Typed = z.object({
   name: api.saveFacts.body.shape.name,
   ...api.saveFacts.body.shape.facts.omit({ areas: true, services: true, social: true }).shape,
+  promiseMinutes: api.saveFacts.body.shape.facts.shape.promiseMinutes.unwrap(),
   areas: z.string(),
   services: z.string(),
   social: z.string(),
 });
 
+type Form = UseFormReturn<z.infer<typeof Typed>>;
+
 function FactSheet({ sheet }: { sheet: ClientSheet }) {
   const refresh = useRefreshAll();
   const { areas, services, social, ...facts } = sheet.facts;
-  const form = useForm({
+  const form: Form = useForm({
     resolver: zodResolver(Typed),
     defaultValues: {
       name: sheet.name,
@@ -92,131 +96,176 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
       social: lines(social),
     },
   });
-  const { errors, isDirty, isSubmitting } = form.formState;
-  const [locale, currency] = form.watch(['locale', 'currency']);
-  const save = form.handleSubmit(async ({ name, areas, services, social, ...rest }) => {
-    try {
-      await call(api.saveFacts, {
-        params: { clientId: sheet.id },
-        body: {
-          name,
-          facts: {
-            ...rest,
-            areas: toList(areas),
-            services: toList(services),
-            social: toList(social),
-          },
-        },
-      });
-      form.reset(form.getValues());
-      await refresh();
-      toast('Saved. Live pages show it when they are next published.');
-    } catch (error) {
-      form.setError('root', { message: messageOf(error) });
-    }
+  const { state, undo } = useAutosave(form, async ({ name, areas, services, social, ...rest }) => {
+    const lists = { areas: toList(areas), services: toList(services), social: toList(social) };
+    const body = { name, facts: { ...rest, ...lists } };
+    await call(api.saveFacts, { params: { clientId: sheet.id }, body });
+    await refresh();
   });
-  const field = (
-    name: Exclude<
-      keyof typeof facts,
-      'week' | 'place' | 'country' | 'locale' | 'currency' | 'promiseMinutes'
-    >,
-    label: string,
-    help?: string,
-  ) => (
-    <TextField
-      label={label}
-      error={errors[name]?.message}
-      {...(help && { help })}
-      {...form.register(name)}
-    />
-  );
+  const { errors } = form.formState;
   return (
-    <form noValidate onSubmit={(event) => void save(event)}>
+    <form noValidate onSubmit={(event) => event.preventDefault()}>
       <PageHead title="Fact sheet" beside={<span className="text-muted">{sheet.site}</span>}>
         {errors.root && (
           <p role="alert" className="font-semibold text-brick">
             {errors.root.message}
           </p>
         )}
-        <Button look="main" type="submit" disabled={!isDirty || isSubmitting}>
-          Save
-        </Button>
+        <span role="status" className="text-[13px] text-muted">
+          {autosaveWords[state]}
+        </span>
+        <IconButton label="Undo" disabled={!undo} onClick={() => undo?.()}>
+          <Undo2 />
+        </IconButton>
       </PageHead>
       <SetUpTabs slug={sheet.slug} />
-      <div className="grid max-w-5xl gap-x-8 gap-y-4 p-6 md:grid-cols-3">
-        <TextField label="Name" error={errors.name?.message} {...form.register('name')} />
-        {field('trade', 'Trade')}
-        {field('phone', 'Phone', 'Shown on pages as a number to tap')}
-        {field('email', 'Email', 'Where replies to messages go')}
-        {field('street', 'Street')}
-        {field('town', 'Town')}
-        {field('region', 'State or region')}
-        {field('postcode', 'ZIP or postal code')}
-        <SelectField
-          label="Country"
-          help="How people write phone numbers here"
-          error={errors.country?.message}
-          options={countryNames}
-          {...form.register('country')}
-        />
-        <SelectField
-          label="Dates and numbers as in"
-          help={`In messages: ${sampleOf(locale, currency)}`}
-          error={errors.locale?.message}
-          options={localeNames}
-          {...form.register('locale')}
-        />
-        <SelectField
-          label="Currency"
-          error={errors.currency?.message}
-          options={currencyNames}
-          {...form.register('currency')}
-        />
-        <ZoneField
-          label="Time zone"
-          zone={form.watch('zone')}
-          error={errors.zone?.message}
-          {...form.register('zone')}
-        />
-        {field('hours', 'Opening hours, in words')}
-        {field('license', 'License or registration')}
-        <TextField
-          label="Answer new leads within, in minutes"
-          type="number"
-          min={5}
-          help="Of opening hours. Today sorts who waits by it."
-          error={errors.promiseMinutes?.message}
-          {...form.register('promiseMinutes', { valueAsNumber: true })}
-        />
-        <LongField label="Areas served" help="One per line" rows={7} {...form.register('areas')} />
-        <LongField label="Services" help="One per line" rows={7} {...form.register('services')} />
-        <LongField
-          label="Social links"
-          help="Full addresses, one per line"
-          rows={7}
-          {...form.register('social')}
-        />
-        <div className="md:col-span-2">
-          <Controller
-            control={form.control}
-            name="week"
-            render={({ field: { value, onChange } }) => (
-              <WeekHours week={value} onChange={onChange} problem={weekProblem(value)} />
-            )}
-          />
-        </div>
+      <p className="px-6 pt-4 text-muted max-md:px-4">
+        Everything saves by itself. Live pages show a change when they are next published.
+      </p>
+      <div className="grid max-w-5xl gap-x-8 gap-y-4 p-6 max-md:p-4 md:grid-cols-3">
+        <Contact form={form} />
+        <Conventions form={form} />
+        <Offer form={form} />
+        <TimesAndPlace form={form} />
+      </div>
+    </form>
+  );
+}
+
+type TextFact =
+  | 'name'
+  | 'trade'
+  | 'phone'
+  | 'email'
+  | 'street'
+  | 'town'
+  | 'region'
+  | 'postcode'
+  | 'hours'
+  | 'license';
+
+function Fact({
+  form,
+  name,
+  label,
+  help,
+}: {
+  form: Form;
+  name: TextFact;
+  label: string;
+  help?: string;
+}) {
+  return (
+    <TextField
+      label={label}
+      error={form.formState.errors[name]?.message}
+      {...(help && { help })}
+      {...form.register(name)}
+    />
+  );
+}
+
+/** Who they are and how they are reached. */
+function Contact({ form }: { form: Form }) {
+  return (
+    <>
+      <Fact form={form} name="name" label="Name" />
+      <Fact form={form} name="trade" label="Trade" />
+      <Fact form={form} name="phone" label="Phone" help="Shown on pages as a number to tap" />
+      <Fact form={form} name="email" label="Email" help="Where replies to messages go" />
+      <Fact form={form} name="street" label="Street" />
+      <Fact form={form} name="town" label="Town" />
+      <Fact form={form} name="region" label="State or region" />
+      <Fact form={form} name="postcode" label="ZIP or postal code" />
+    </>
+  );
+}
+
+/** How numbers, dates, money and times are written and read here. */
+function Conventions({ form }: { form: Form }) {
+  const { errors } = form.formState;
+  const [locale, currency, zone] = form.watch(['locale', 'currency', 'zone']);
+  return (
+    <>
+      <SelectField
+        label="Country"
+        help="How people write phone numbers here"
+        error={errors.country?.message}
+        options={countryNames}
+        {...form.register('country')}
+      />
+      <SelectField
+        label="Dates and numbers as in"
+        help={`In messages: ${sampleOf(locale, currency)}`}
+        error={errors.locale?.message}
+        options={localeNames}
+        {...form.register('locale')}
+      />
+      <SelectField
+        label="Currency"
+        error={errors.currency?.message}
+        options={currencyNames}
+        {...form.register('currency')}
+      />
+      <ZoneField
+        label="Time zone"
+        zone={zone}
+        error={errors.zone?.message}
+        {...form.register('zone')}
+      />
+    </>
+  );
+}
+
+/** What they offer, where, and what they promise. */
+function Offer({ form }: { form: Form }) {
+  return (
+    <>
+      <Fact form={form} name="hours" label="Opening hours, in words" />
+      <Fact form={form} name="license" label="License or registration" />
+      <TextField
+        label="Answer new leads within, in minutes"
+        type="number"
+        min={5}
+        help="Of opening hours. Today sorts who waits by it."
+        error={form.formState.errors.promiseMinutes?.message}
+        {...form.register('promiseMinutes', { valueAsNumber: true })}
+      />
+      <LongField label="Areas served" help="One per line" rows={7} {...form.register('areas')} />
+      <LongField label="Services" help="One per line" rows={7} {...form.register('services')} />
+      <LongField
+        label="Social links"
+        help="Full addresses, one per line"
+        rows={7}
+        {...form.register('social')}
+      />
+    </>
+  );
+}
+
+function TimesAndPlace({ form }: { form: Form }) {
+  return (
+    <>
+      <div className="md:col-span-2">
         <Controller
           control={form.control}
-          name="place"
+          name="week"
           render={({ field: { value, onChange } }) => (
-            <PlaceField
-              place={value}
-              address={() => addressLine(form.getValues() as never)}
-              onChange={onChange}
-            />
+            <WeekHours week={value} onChange={onChange} problem={weekProblem(value)} />
           )}
         />
       </div>
-    </form>
+      <Controller
+        control={form.control}
+        name="place"
+        render={({ field: { value, onChange } }) => (
+          <PlaceField
+            place={value}
+            address={() => addressLine(form.getValues() as never)}
+            onChange={onChange}
+          />
+        )}
+      />
+    </>
   );
 }

@@ -46,7 +46,7 @@ it('begins from nothing with a name alone', async () => {
 });
 
 it.each([
-  ['Aim', 'listing', /home|listing|viewing/i],
+  ['Aim', 'listing', /home|listing|showing/i],
   ['Trade', 'health', /visit|event|guide|survey|review|contact|offer|time|thank|nothing/i],
 ])('narrows what is shown by %s', async (label, value, fitting) => {
   await opened();
