@@ -29,8 +29,8 @@ export class BookingController {
   async create(
     @Input() { params, body }: InputOf<typeof api.createCalendar>,
   ): Promise<Answer<typeof api.createCalendar>> {
-    const { zone } = await this.clients.get(params.clientId);
-    return this.calendars.create(params.clientId, newCalendar(body.name, zone));
+    const { zone, facts } = await this.clients.get(params.clientId);
+    return this.calendars.create(params.clientId, newCalendar(body.name, zone, facts.week));
   }
 
   @Bind(api.getCalendar)

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { SequenceId } from '../basics/index.ts';
 import { mergeWords, type MergeGroup } from '../messages/index.ts';
+import type { Week } from '../opening/index.ts';
 import { bookingPlaces, type BookingPlace } from './booking-place.ts';
 import { Calendar, plainCalendar } from './calendar.ts';
 
@@ -26,12 +27,15 @@ export type CalendarContent = z.infer<typeof CalendarContent>;
 /** What the words of a confirmation may name. */
 export const confirmationMergeGroups: readonly MergeGroup[] = ['person', 'booking', 'client'];
 
-/** A calendar for consultations with plain words for its confirmation. */
-export const newCalendar = (name: string, zone: string): CalendarContent => ({
+/** A calendar for consultations with plain words for its confirmation; its hours are the client's, or plain ones where none are known. */
+export const newCalendar = (name: string, zone: string, week?: Week): CalendarContent => ({
   name,
   place: 'ours',
   where: '',
-  rules: plainCalendar(zone),
+  rules: {
+    ...plainCalendar(zone),
+    ...(week?.some((spans) => spans.length > 0) && { hours: week }),
+  },
   confirmation: {
     subject: 'See you on {{ booking.when }}',
     body: `Hello {{ person.first_name | default: "there" }},

@@ -40,6 +40,12 @@ export function OpeningHours({
           label={weekday}
           spans={rules.hours[index]!}
           onChange={(spans) => onChange({ hours: rules.hours.with(index, spans) })}
+          {...(index === 0 && {
+            onCopy: () =>
+              onChange({
+                hours: rules.hours.map((hours, day) => (day < 5 ? rules.hours[0]! : hours)),
+              }),
+          })}
         />
       ))}
     </section>
@@ -198,10 +204,13 @@ function Spans({
   label,
   spans,
   onChange,
+  onCopy,
 }: {
   label: string;
   spans: Span[];
   onChange: (spans: Span[]) => void;
+  /** Gives the other weekdays the same hours. */
+  onCopy?: () => void;
 }) {
   const time =
     'h-8 w-[86px] rounded-control border border-strong-line bg-sheet px-2 tabular-nums [&::-webkit-calendar-picker-indicator]:hidden';
@@ -250,6 +259,11 @@ function Spans({
       >
         <Plus />
       </IconButton>
+      {onCopy && (
+        <Button look="quiet" className="h-7 px-1.5" onClick={onCopy}>
+          Copy to Tuesday to Friday
+        </Button>
+      )}
     </fieldset>
   );
 }

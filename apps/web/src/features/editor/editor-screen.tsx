@@ -5,9 +5,10 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
-import { Button, IconButton } from '../../ui/button.tsx';
+import { Button, IconButton, LinkButton } from '../../ui/button.tsx';
 import { StatePill } from '../../ui/pill.tsx';
-import { Failed, Skeleton } from '../../ui/states.tsx';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { useNarrow } from '../../ui/use-narrow.ts';
 import { AddShelf } from './add-shelf.tsx';
 import { BrandShelf } from './brand/brand-shelf.tsx';
 import { Canvas } from './canvas.tsx';
@@ -50,6 +51,7 @@ function Loaded({ pageId }: { pageId: string }) {
     { refetchOnMount: 'always' },
   );
   const [first, setFirst] = useState<EditorPage | null>(null);
+  const isNarrow = useNarrow();
   const fresh = asked.isFetchedAfterMount ? asked.data : undefined;
   useEffect(() => {
     if (fresh) setFirst((kept) => kept ?? fresh);
@@ -57,7 +59,23 @@ function Loaded({ pageId }: { pageId: string }) {
   if (asked.isError && !first)
     return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!first) return <Skeleton lines={12} />;
-  return <Editor page={first} />;
+  return isNarrow ? <TooNarrow page={first} /> : <Editor page={first} />;
+}
+
+/** The outline, both views and the settings stand side by side: on a phone there is no room for them. */
+function TooNarrow({ page: { client, funnel, steps, pageId } }: { page: EditorPage }) {
+  const step = steps.find((one) => one.pageId === pageId);
+  return (
+    <Empty title="Editing needs a wider window">
+      <p>
+        Open {step?.name ?? 'this page'} on a computer, or turn a tablet sideways, to change it. The
+        path shows how it is doing.
+      </p>
+      <LinkButton look="main" to={`/${client.slug}/funnels/${funnel.id}`}>
+        Open the path
+      </LinkButton>
+    </Empty>
+  );
 }
 
 function Editor({ page }: { page: EditorPage }) {

@@ -1,8 +1,11 @@
 import { api, type EditorPage } from '@plumgate/contract';
 import type { BlockOf } from '@plumgate/core/page';
-import { Link } from 'react-router';
-import { useEndpoint } from '../../../api/hooks.ts';
+import { Plus } from 'lucide-react';
+import { call } from '../../../api/call.ts';
+import { useEndpoint, useRefreshAll } from '../../../api/hooks.ts';
+import { Button, LinkButton } from '../../../ui/button.tsx';
 import { LongField, SelectField } from '../../../ui/field.tsx';
+import { useAct } from '../../../ui/use-act.ts';
 import { FormSettings } from './form-settings.tsx';
 import { useSet } from './use-set.ts';
 
@@ -13,26 +16,47 @@ export function BookingSettings({ block, page }: { block: BlockOf<'booking'>; pa
   const known = calendars.data?.calendars ?? [];
   const names = Object.fromEntries(known.map(({ id, content }) => [id, content.name]));
   const chosen = block.calendarId in names;
-  const bookings = `/${page.client.slug}/bookings`;
+  const refresh = useRefreshAll();
+  const act = useAct();
+  const makeCalendar = () =>
+    act(async () => {
+      const made = await call(api.createCalendar, {
+        params: { clientId: page.client.id },
+        body: { name: `${page.funnel.name} calendar`.slice(0, 80) },
+      });
+      await refresh();
+      set({ calendarId: made.id });
+      return { said: `${made.content.name} is ready, with the opening hours of the fact sheet.` };
+    });
   return (
     <>
       {calendars.data && known.length === 0 ? (
         <p className="rounded-control bg-honey-tint px-2.5 py-1.5 text-xs text-honey">
-          {page.client.name} has no calendar yet.{' '}
-          <Link className="font-semibold underline" to={bookings}>
-            Add one under Bookings
-          </Link>{' '}
-          and choose it here.
+          {page.client.name} has no calendar yet. A new one begins with the opening hours of the
+          fact sheet.
         </p>
       ) : (
         <SelectField
           label="Calendar"
           options={chosen ? names : { '': 'Choose a calendar', ...names }}
           value={chosen ? block.calendarId : ''}
-          help="Its free times appear here. Set hours and lengths under Bookings."
+          help="Its free times appear here."
           onChange={(event) => event.target.value && set({ calendarId: event.target.value })}
         />
       )}
+      <div className="flex flex-wrap gap-1">
+        <Button onClick={() => void makeCalendar()}>
+          <Plus className="size-4" aria-hidden /> New calendar
+        </Button>
+        {chosen && (
+          <LinkButton
+            look="quiet"
+            to={`/${page.client.slug}/bookings/calendars/${block.calendarId}`}
+          >
+            Hours and lengths
+          </LinkButton>
+        )}
+      </div>
       <LongField
         label="Line below the title"
         rows={2}

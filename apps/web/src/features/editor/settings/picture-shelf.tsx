@@ -39,7 +39,7 @@ export function PictureShelf({
       onPress={(picture) => onChoose(refOf(picture))}
     >
       {chosen && (
-        <div className="flex gap-1">
+        <div className="flex flex-wrap gap-1">
           <FileInput
             input={replacing}
             accept="image/*"
