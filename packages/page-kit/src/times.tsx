@@ -14,10 +14,11 @@ export const timesCss = `
 .times summary{display:flex;justify-content:space-between;gap:12px;align-items:center;padding:11px 2px;font-weight:620;cursor:pointer;list-style:none}
 .times summary::-webkit-details-marker{display:none}
 .times summary small{font-weight:480;opacity:.75}
-.chips{display:flex;flex-wrap:wrap;gap:8px;padding:4px 0 14px}
+.chips{display:grid;grid-template-columns:repeat(auto-fill,minmax(92px,1fr));gap:8px;padding:4px 0 14px}
+.near+.chips{grid-template-columns:repeat(auto-fill,minmax(150px,1fr))}
 .chips label{position:relative}
 .chips input{position:absolute;inset:0;width:100%;height:100%;margin:0;opacity:0;cursor:pointer}
-.chips span{display:block;min-height:44px;padding:9px 14px;border:1.5px solid #8b8b86;border-radius:min(var(--corner),12px);background:#fff;color:#1b1b1b;font-weight:600;text-align:center}
+.chips span{display:block;min-height:44px;padding:9px 6px;border:1.5px solid #8b8b86;border-radius:min(var(--corner),12px);background:#fff;color:#1b1b1b;font-weight:600;text-align:center}
 .chips small{display:block;font-weight:480;font-size:.88rem}
 .chips input:checked+span{background:var(--action);border-color:var(--action);color:var(--on-action)}
 .chips input:focus-visible+span{outline:3px solid var(--action);outline-offset:2px}
@@ -75,7 +76,8 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
       {times.days.map((one) => (
         <details key={one.date} name="day" open={times.nearest.length === 0 && one === openDay}>
           <summary>
-            {one.label} <small>{withValues(strings.free, { count: one.times.length })}</small>
+            {one.label}{' '}
+            <small>{withValues(strings.from, { time: one.times[0]?.label ?? '' })}</small>
           </summary>
           <div className="chips">
             {one.times.map((time) => (

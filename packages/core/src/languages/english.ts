@@ -28,7 +28,7 @@ export const english: VisitorWords = {
     choose: 'Choose a time',
     none: 'There is no free time just now. Please call us and we will find one.',
     nearest: 'Nearest free times',
-    free: '{count} free',
+    from: 'from {time}',
     seats: ['{count} seat left', '{count} seats left'],
     later: 'Later days',
   },

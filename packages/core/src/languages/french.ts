@@ -28,7 +28,7 @@ export const french: VisitorWords = {
     choose: 'Choisissez une heure',
     none: 'Aucune heure n’est libre pour le moment. Appelez-nous et nous en trouverons une.',
     nearest: 'Heures libres les plus proches',
-    free: '{count} libres',
+    from: 'dès {time}',
     seats: ['Il reste {count} place', 'Il reste {count} places'],
     later: 'Jours suivants',
   },

@@ -27,7 +27,7 @@ export const portuguese: VisitorWords = {
     choose: 'Escolha um horário',
     none: 'Não há horário livre neste momento. Ligue para nós e encontramos um.',
     nearest: 'Horários livres mais próximos',
-    free: '{count} livres',
+    from: 'a partir das {time}',
     seats: ['Resta {count} lugar', 'Restam {count} lugares'],
     later: 'Dias seguintes',
   },

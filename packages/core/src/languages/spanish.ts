@@ -27,7 +27,7 @@ export const spanish: VisitorWords = {
     choose: 'Elija una hora',
     none: 'Ahora no hay ninguna hora libre. Llámenos y encontraremos una.',
     nearest: 'Horas libres más cercanas',
-    free: '{count} libres',
+    from: 'desde las {time}',
     seats: ['Queda {count} plaza', 'Quedan {count} plazas'],
     later: 'Días siguientes',
   },

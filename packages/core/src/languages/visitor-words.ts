@@ -16,7 +16,8 @@ export interface VisitorWords {
     choose: string;
     none: string;
     nearest: string;
-    free: string;
+    /** The first free time of a day. */
+    from: string;
     seats: [one: string, more: string];
     later: string;
   };
