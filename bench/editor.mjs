@@ -13,7 +13,7 @@ export async function timeEditor(address, cookie) {
   const [name, value] = cookie.split(/=(.*)/s);
   await context.addCookies([{ name, value, url: new URL(address).origin }]);
   const page = await context.newPage();
-  // Once before, as for whoever works in it: the files are in the browser's cache then.
+  // Once before, as for anyone who works in it: the files are in the browser's cache then.
   await page.goto(address);
   await page.locator('[data-row]').last().waitFor();
   await page.goto('about:blank');

@@ -21,7 +21,7 @@ export const builderOf = (app: Page): Builder => ({
   settings: app.getByRole('complementary', { name: 'Settings' }),
 });
 
-/** The API, as whoever is signed in on a page. */
+/** The API, as anyone who is signed in on a page. */
 export async function api<Answer>(
   app: Page,
   method: 'GET' | 'POST' | 'PUT',

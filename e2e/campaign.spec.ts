@@ -5,7 +5,7 @@ const visitors = /visitors\s*(\d+)/;
 const leadsShown = /leads\s*(\d+)/;
 
 test('a lead goes from the page to a followed-up person', async ({ browser }, { retry }) => {
-  // Somebody new at each try: whoever wrote before is no lead any more.
+  // Somebody new at each try: anyone who wrote before is no lead any more.
   const mailbox = `marguerite.sol${retry}@example.com`;
   const app = await signedIn(browser, '/quayside-dental/funnels');
   await openPath(app);

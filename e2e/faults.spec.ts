@@ -136,7 +136,7 @@ test('killed in the middle of publishing, visitors see the funnel before or afte
     expect(new Set(after).size, `after ${share} of the usual time: ${after.join()}`).toBe(1);
     expect([before, generation]).toContain(after[0]);
   }
-  // Whatever was cut off can be published anew.
+  // Whatever was cut off can be published again.
   await call('POST', `/api/funnels/${funnelId}/publish`);
   expect(await seen()).toEqual(steps.map(() => shares.length));
   server.process.kill('SIGTERM');

@@ -44,7 +44,7 @@ export async function setUp(
   return { cookie, call, clientId };
 }
 
-/** The owner of an installation that is there already, signed in anew, and its one client. */
+/** The owner of an installation that is there already, signed in again, and its one client. */
 export async function signInAgain(port: number): Promise<{ cookie: string; clientId: string }> {
   const { cookie } = await ask({
     port,

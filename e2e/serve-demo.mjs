@@ -18,7 +18,7 @@ const start = (data, at) =>
     env: { ...process.env, PORT: at, PLUMGATE_DATA: data, PLUMGATE_DEMO: '1' },
   });
 
-/** Made by whoever comes first; the others wait until it has its name. */
+/** Made by the first to come; the others wait until it has its name. */
 async function makeReady() {
   const making = `${ready}.making`;
   // A run that was broken off leaves it half done.

@@ -126,7 +126,7 @@ export const setUp = endpoint({
     name: name('the owner'),
     email: z.email('Give an email address such as you@example.com.'),
     password,
-    /** Printed where the program was started: whoever reads it there may take the installation over. */
+    /** Printed where the program was started: anyone who reads it there may take the installation over. */
     code: z
       .string()
       .trim()

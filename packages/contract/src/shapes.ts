@@ -389,7 +389,7 @@ export type Loss = z.infer<typeof Loss>;
 /** What deleting something would mean, before it is done. */
 export const RemovalView = z.object({
   name: z.string(),
-  /** Visitors can see it now: whoever deletes it types its name. */
+  /** Visitors can see it now: anyone who deletes it types its name. */
   isLive: z.boolean(),
   losses: z.array(Loss),
 });

@@ -47,7 +47,7 @@ export interface PageContext {
   facts: Facts;
   brand: Brand;
   forms: Record<FormId, FormDefinition>;
-  /** Fills merge fields for whoever reads the page. */
+  /** Fills merge fields for the reader of the page. */
   merge: (words: string) => string;
   /** Where the next step is; null when the page is the last one. */
   nextStep: string | null;

@@ -1,12 +1,14 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
 import type { Instant, PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
-import { eq } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { incomingOf } from '../domains/intake/incoming.ts';
 import { IntakeService } from '../domains/intake/intake.service.ts';
+import { clients } from '../records/clients/table.ts';
 import { submissions } from '../records/intake/table.ts';
+import { pages } from '../records/pages/table.ts';
 import { PeopleService } from '../domains/people/people.service.ts';
 import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
@@ -14,6 +16,7 @@ import type { CurrentUser } from '../platform/http/bind.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
+import { campaigns, type Campaign } from './campaigns.ts';
 import { Chance } from './chance.ts';
 import { fernhill, quayside } from './clients.ts';
 import { DemoTime } from './demo-time.ts';
@@ -102,6 +105,8 @@ interface Happening {
 
 interface Given {
   desk: UserId;
+  /** Calls the leads of clients that have no front desk. */
+  marketer: UserId;
   until: Instant;
   days: number;
 }
@@ -117,7 +122,12 @@ export async function playHistory(
 ): Promise<void> {
   const time = app.get(DemoTime);
   const player = await Player.on(app, given);
-  const queue = [...player.visitsToTheDentist(), ...player.guestsOfTheEvening()].sort(byMoment);
+  const others = await Promise.all(campaigns.map((campaign) => player.visitsTo(campaign)));
+  const queue = [
+    ...player.visitsToTheDentist(),
+    ...player.guestsOfTheEvening(),
+    ...others.flat(),
+  ].sort(byMoment);
   for (let next = queue.shift(); next; next = queue.shift()) {
     if (Temporal.Instant.compare(next.at, given.until) >= 0) break;
     await time.moveTo(clock, next.at);
@@ -141,20 +151,21 @@ class Player {
     private readonly given: Given,
     private readonly pages: Record<'first' | 'time' | 'thanks' | 'evening' | 'seat', LivePage>,
     private readonly desk: CurrentUser,
+    private readonly marketer: CurrentUser,
   ) {}
 
   static async on(app: NestFastifyApplication, given: Given): Promise<Player> {
     const live = app.get(LivePages);
     const page = async (client: { slug: string }, slug: string) =>
       (await live.find(client.slug, slug))!;
-    const pages = {
+    const shown = {
       first: await page(quayside, 'first-visit'),
       time: await page(quayside, 'first-visit-time'),
       thanks: await page(quayside, 'first-visit-thank-you'),
       evening: await page(fernhill, 'runners-knee-evening'),
       seat: await page(fernhill, 'runners-knee-thanks'),
     };
-    const { clientId } = pages.first;
+    const { clientId } = shown.first;
     const desk: CurrentUser = {
       id: given.desk,
       name: 'Front desk',
@@ -162,7 +173,14 @@ class Player {
       role: 'front-desk',
       clientId,
     };
-    return new Player(app, given, pages, desk);
+    const marketer: CurrentUser = {
+      id: given.marketer,
+      name: 'Mabel Otterby',
+      email: '',
+      role: 'marketer',
+      clientId: null,
+    };
+    return new Player(app, given, shown, desk, marketer);
   }
 
   /** What the last happening led to. */
@@ -185,6 +203,61 @@ class Player {
     });
   }
 
+  /** Visitors of a page with a form: some write, and most of those are called back within a few hours. */
+  async visitsTo(campaign: Campaign): Promise<Happening[]> {
+    const [first, thanks] = await this.stepsOf(campaign.client);
+    const { days } = this.given;
+    const [from, to] = campaign.perDay;
+    return Array.from({ length: days + 1 }, (_, day) => day).flatMap((day) => {
+      const count = Math.max(
+        1,
+        Math.round(from + ((to - from) * day) / days) + this.chance.between(-3, 3),
+      );
+      const prefix = `${campaign.client}-${day}`;
+      return this.visitors(prefix, days - day, count, campaign).flatMap((visitor) => {
+        this.count(first!, visitor);
+        if (this.chance.next() >= campaign.lead) return [];
+        return { at: visitor.at, happens: () => this.writeTo(campaign, first!, thanks!, visitor) };
+      });
+    });
+  }
+
+  /** The live pages of a client's one funnel, in their order. */
+  private async stepsOf(client: string): Promise<LivePage[]> {
+    const rows = await this.app
+      .get(Database)
+      .db.select({ slug: pages.slug })
+      .from(pages)
+      .innerJoin(clients, eq(clients.id, pages.clientId))
+      .where(eq(clients.slug, client))
+      .orderBy(asc(pages.position));
+    const live = this.app.get(LivePages);
+    return Promise.all(rows.map(async ({ slug }) => (await live.find(client, slug))!));
+  }
+
+  private async writeTo(
+    campaign: Campaign,
+    page: LivePage,
+    thanks: LivePage,
+    visitor: Visitor,
+  ): Promise<void> {
+    const typed = { ...this.newPerson(), ...campaign.answers(this.chance) };
+    const received = await this.send(page, visitor, typed);
+    if (!received.ok) return;
+    this.count(thanks, visitor);
+    const { id } = await this.personOf(received.value.submissionId);
+    this.willBeCalled(id, visitor.at, campaign.called, this.marketer);
+  }
+
+  /** All are called back in the end; of those who wrote in the last days some, and since yesterday more, still wait. */
+  private willBeCalled(id: PersonId, since: Instant, share: number, by: CurrentUser): void {
+    const at = since.add({ minutes: this.chance.between(4, 260) });
+    const isWithin = (hours: number) =>
+      Temporal.Instant.compare(at, this.given.until.subtract({ hours })) > 0;
+    if (this.chance.next() < (isWithin(30) ? 0.4 : isWithin(96) ? share : 1))
+      this.led.push({ at, happens: () => this.call(id, by) });
+  }
+
   /** The evening is two weeks away; a few look at it each day and about one of them takes a seat. */
   guestsOfTheEvening(): Happening[] {
     const guests = Array.from({ length: eveningGuests }, (_, index) => index);
@@ -197,7 +270,12 @@ class Player {
     });
   }
 
-  private visitors(prefix: string, daysAgo: number, count: number): Visitor[] {
+  private visitors(
+    prefix: string,
+    daysAgo: number,
+    count: number,
+    shape: Pick<Campaign, 'phone' | 'sources'> = { phone: share.phone, sources },
+  ): Visitor[] {
     const { until } = this.given;
     const date = until.toZonedDateTimeISO(zone).toPlainDate().subtract({ days: daysAgo });
     return Array.from({ length: count }, (_, index) => {
@@ -209,8 +287,8 @@ class Player {
       return {
         at: date.toZonedDateTime({ timeZone: zone, plainTime }).toInstant(),
         visitorId: `demo-${prefix}-${index}`,
-        source: this.chance.weighted(sources),
-        device: this.chance.next() < share.phone ? ('phone' as const) : ('wide' as const),
+        source: this.chance.weighted(shape.sources),
+        device: this.chance.next() < shape.phone ? ('phone' as const) : ('wide' as const),
       };
     }).filter(
       ({ at }) => Temporal.Instant.compare(at, until.subtract({ hours: 24 * this.given.days })) > 0,
@@ -224,11 +302,7 @@ class Player {
     if (!received.ok) return;
     this.count(time, visitor);
     const { id: personId } = await this.personOf(received.value.submissionId);
-    const calledAt = visitor.at.add({ minutes: this.chance.between(4, 260) });
-    const isRecent =
-      Temporal.Instant.compare(calledAt, this.given.until.subtract({ hours: 30 })) > 0;
-    if (this.chance.next() < (isRecent ? 0.4 : share.called))
-      this.led.push({ at: calledAt, happens: () => this.call(personId) });
+    this.willBeCalled(personId, visitor.at, share.called, this.desk);
     if (this.chance.next() > share.books) return;
     const bookedAt = visitor.at.add({ seconds: this.chance.between(40, 600) });
     this.led.push({
@@ -255,7 +329,7 @@ class Player {
     typed: Record<string, string>,
   ): Promise<boolean> {
     const bookings = this.app.get(BookingService);
-    // Whoever chooses a time has been seen on its page a while ago.
+    // Anyone who chooses a time has been seen on its page a while ago.
     await this.app.get(VisitCounter).flush();
     const calendar = await this.app.get(CalendarService).row(page.calendars[0]!, null);
     const now = this.app.get(Clock).now();
@@ -276,9 +350,9 @@ class Player {
     return true;
   }
 
-  private async call(personId: PersonId): Promise<void> {
+  private async call(personId: PersonId, by: CurrentUser): Promise<void> {
     const how = this.chance.next() < 0.8 ? ('called' as const) : ('no-answer' as const);
-    await this.app.get(PeopleService).touch(this.desk, personId, { how, note: '' });
+    await this.app.get(PeopleService).touch(by, personId, { how, note: '' });
   }
 
   private async personOf(id: SubmissionId): Promise<{ id: PersonId }> {

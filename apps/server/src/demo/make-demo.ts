@@ -71,7 +71,7 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
   const until = clock.now();
   clock.resetTo(until.subtract({ hours: 24 * days }));
   const world = await makeDemoWorld(app, until);
-  await playHistory(app, clock, { desk: world.desk, until, days });
+  await playHistory(app, clock, { ...world, until, days });
   clock.run();
 }
 
@@ -79,14 +79,14 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
 export async function makeDemoWorld(
   app: NestFastifyApplication,
   until: Instant = app.get(Clock).now(),
-): Promise<{ desk: UserId }> {
+): Promise<{ desk: UserId; marketer: UserId }> {
   const accounts = app.get(AccountService);
   const clients = app.get(ClientService);
   await accounts.setUp(
     { name: 'Tallow & Thyme Marketing', zone },
     { name: 'Oriel Tallow', email: addresses.owner, password },
   );
-  await accounts.addUser({
+  const marketer = await accounts.addUser({
     name: 'Mabel Otterby',
     email: addresses.marketer,
     password,
@@ -99,8 +99,8 @@ export async function makeDemoWorld(
   const desk = await buildFirstVisit(app, dentist.id);
   const evening = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToEvening });
   await buildEvening(app, physio.id, evening.toString());
-  await buildFromTemplates(app);
-  return { desk };
+  await buildFromTemplates(app, marketer);
+  return { desk, marketer };
 }
 
 /** Quayside's three steps: a form, a time, a thank-you; routed, booked and followed up. */
@@ -171,7 +171,7 @@ async function buildEvening(
 }
 
 /** Stonecroft's and Marram's funnels, taken from templates as a marketer would. */
-async function buildFromTemplates(app: NestFastifyApplication): Promise<void> {
+async function buildFromTemplates(app: NestFastifyApplication, assignee: UserId): Promise<void> {
   const ids = app.get(IdSource);
   const make: Make = {
     part: () => ids.next<string>().slice(0, 13),
@@ -184,14 +184,24 @@ async function buildFromTemplates(app: NestFastifyApplication): Promise<void> {
       .add(clientId, name, await asPicture(svg));
     return { id: id as never, width, height };
   };
-  const publish = async (clientId: ClientId, name: string, taken: TakenPage[]) => {
+  const publish = async (clientId: ClientId, name: string, tag: string, taken: TakenPage[]) => {
     const funnel = await app.get(FunnelService).create(clientId, name, { pages: taken });
     await app.get(PublishService).publishFunnel(funnel, null);
+    await app.get(RuleService).add(clientId, {
+      name: `Leads of ${name}`,
+      matches: 'all',
+      conditions: [{ about: 'funnel', is: funnel }],
+      actions: [
+        { kind: 'tag', tag },
+        { kind: 'assign', to: assignee },
+      ],
+    });
   };
   const paving = await idOf('stonecroft-paving');
   await publish(
     paving,
     'Free driveway survey',
+    'driveway',
     drivewayPages(make, {
       brick: await drawn(paving, 'Block paving', brickSurface),
       gravel: await drawn(paving, 'Resin and gravel', gravelSurface),
@@ -202,6 +212,7 @@ async function buildFromTemplates(app: NestFastifyApplication): Promise<void> {
   await publish(
     homes,
     'Twilight viewing, 3 Ropewalk Loft',
+    'ropewalk-loft',
     viewingPages(make, await drawn(homes, '3 Ropewalk Loft at dusk', loftAtDusk)),
   );
 }

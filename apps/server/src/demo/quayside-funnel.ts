@@ -216,7 +216,7 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
   };
 }
 
-/** What step two asks of somebody it does not know yet; whoever comes from step one only chooses a time. */
+/** What step two asks of somebody it does not know yet; anyone who comes from step one only chooses a time. */
 export const bookingForm: FormDefinition = {
   version: 2,
   name: 'Booking form',
@@ -368,7 +368,7 @@ const joined = (
   action,
 });
 
-/** For whoever has written and not chosen a time yet: it ends when they book. */
+/** For anyone who has written and not chosen a time yet: it ends when they book. */
 export const gentleWelcome: SequenceContent = {
   ...emptySequence('Gentle welcome'),
   quiet: null,

@@ -79,7 +79,7 @@ export function drivewayPages(
   });
 }
 
-/** Marram's twilight viewing of one home: the listing, and thanks for whoever asked to see it. */
+/** Marram's twilight viewing of one home: the listing, and thanks for anyone who asked to see it. */
 export function viewingPages(make: Make, home: PictureAt): TakenPage[] {
   const [listing, ...others] = taken(
     'listing-funnel',

@@ -103,7 +103,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
   };
 }
 
-/** What works and is unwise, in sentences for whoever starts the program. */
+/** What works and is unwise, in sentences for anyone who starts the program. */
 export function warningsOf({ origin, sites }: Pick<Config, 'origin' | 'sites'>): string[] {
   if (!origin) return [];
   const app = getDomain(new URL(origin).hostname, { allowPrivateDomains: true });

@@ -10,7 +10,7 @@ const linkLasts = { hours: 24 };
 const cookieSeconds = 90 * 86_400;
 const [link, browser] = ['own-visit', 'own-browser'];
 
-/** The field of an address that marks whoever opens it. */
+/** The field of an address that marks the browser that opens it. */
 export const ownVisitField = '_own';
 
 /**

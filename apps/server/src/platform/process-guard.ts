@@ -7,7 +7,7 @@ const maxPerMinute = 20;
  * What the process does with failures that nothing else took (docs/reliability.md has the policy). A rejected promise
  * without a handler is a mistake of ours that concerns one request or one job: it is logged with its cause and counted,
  * and the others go on. Twenty in a minute, or an exception that nobody caught, leave the program in a state that nobody
- * has thought of: `end` is called, and whoever supervises the process starts it again.
+ * has thought of: `end` is called, and anyone who supervises the process starts it again.
  */
 export class ProcessGuard {
   /** How many rejections were not handled since the start. */

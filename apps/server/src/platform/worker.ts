@@ -73,12 +73,12 @@ export class Worker {
   }
 
   /**
-   * Resolves when nothing that was due at the call is left undone, in any lane (a step may owe a message), with the moment
+   * Resolves when nothing that was due at the call is left undone, in any lane (a step may queue a message), with the moment
    * at which the next thing falls due, or null: the demo clock stops there on its way.
    */
   async catchUp(): Promise<Instant | null> {
     for (;;) {
-      // What is done meanwhile may owe something that the look at what is due came too early for.
+      // What is done meanwhile may queue something that the look at what is due came too early for.
       const underWay = this.lanes.flatMap(({ pass }) => pass ?? []);
       const { passes, due } = await this.begin();
       const done = await Promise.all([...underWay, ...passes]);
@@ -105,7 +105,7 @@ export class Worker {
       return running.pass;
     }
     running.pass = this.pass(running).finally(() => (running.pass = undefined));
-    // Whoever waits is told; a pass for which nobody waits is told to the log.
+    // Anyone who waits gets the failure; a pass for which nobody waits writes it to the log.
     running.pass.catch((error: unknown) =>
       this.log.error({ err: error, lane: running.lane.name }, 'lane failed'),
     );

@@ -6,7 +6,7 @@ export type Encoding = 'br' | 'gzip' | 'identity';
 /** Browsers send a few dozen different headers between them; reading one takes longer than finding it. */
 const known = new LRUCache<string, Encoding>({ max: 200 });
 
-/** How a body is best sent to whoever accepts these encodings (RFC 9110, section 12.5.3): `br;q=0` is never. */
+/** How a body is best sent to anyone who accepts these encodings (RFC 9110, section 12.5.3): `br;q=0` is never. */
 export function acceptedEncoding(header: string | undefined): Encoding {
   const accepts = header ?? '';
   const before = known.get(accepts);

@@ -19,7 +19,7 @@ import { siteOptions } from './site-host.ts';
 
 const forEver = 'public, max-age=31536000, immutable';
 
-/** Fonts, the script, pictures and code frames: the same on every host, named so that they can be kept for ever. */
+/** Fonts, the script, pictures and code frames: the same on every host, named so that they can be kept forever. */
 @Injectable()
 export class AssetRoutes {
   constructor(

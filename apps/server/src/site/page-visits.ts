@@ -21,7 +21,7 @@ export type SiteRequest = FastifyRequest<{ Params: { client: string; page: strin
 /** A page as it is answered: a live one has its body ready, a test run through drafts has none. */
 export type ServedPage = ShownPage & Partial<Pick<LivePage, 'body'>>;
 
-/** Which page a request is about, and what is known of whoever asks. */
+/** Which page a request is about, and what is known of the visitor. */
 @Injectable()
 export class PageVisits {
   constructor(

@@ -38,7 +38,7 @@ export class PageRoutes {
     );
   }
 
-  /** An address that a page had before leads to where it is now, for ever and with all that came along (RFC 9110, 308). */
+  /** An address that a page had before leads to where it is now, forever and with all that came along (RFC 9110, 308). */
   async movedOrNotHere(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
     const { client, page } = request.params;
     const isHost = clientOf(this.address, request) !== null && Slug.safeParse(page).success;
@@ -48,7 +48,7 @@ export class PageRoutes {
     return reply.header('cache-control', 'no-cache').redirect(`/${slug}${query ?? ''}`, 308);
   }
 
-  /** A page that was taken off leaves whoever still has its address with the client's name and number. */
+  /** Anyone who still has the address of a page that was taken off sees the client's name and number. */
   private async shutOrNotHere(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
     const { client, page } = request.params;
     const shut = await this.addresses.shut(client, page);

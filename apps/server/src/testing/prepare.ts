@@ -7,7 +7,7 @@ import { startPglite } from '../platform/database/pglite.ts';
 import { dumpFile } from './dump-file.ts';
 import { migrateOnly } from './migrate-only.ts';
 
-/** Prepares one migrated database that every test file starts from: loading it takes a tenth of migrating anew. */
+/** Prepares one migrated database that every test file starts from: loading it takes a tenth of migrating again. */
 export default async function prepare(): Promise<void> {
   const file = dumpFile(await migrationCount());
   if (existsSync(file) || process.env.TEST_DATABASE_URL) return;

@@ -28,7 +28,7 @@ export function useEndpoint<E extends Endpoint>(
   });
 }
 
-/** Makes every kept answer be asked anew, after something changed that any of them may show. */
+/** Makes every kept answer be asked again, after something changed that any of them may show. */
 export function useRefreshAll(): () => Promise<void> {
   const client = useQueryClient();
   return () => client.invalidateQueries();

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { marked } from './marks.ts';
 
 /**
- * The id of a band, column, block or question inside a draft: short, made by whoever adds the part. `page` is the page
+ * The id of a band, column, block or question inside a draft: short, made as the part is added. `page` is the page
  * itself, and `constructor` what every object has.
  */
 const nodeId = () => z.string().regex(/^(?!(?:page|constructor)$)[a-z0-9-]{1,40}$/);

@@ -11,7 +11,7 @@ export interface RunStep {
   leftOut?: LeftOut | null;
 }
 
-/** What becomes of a step when a run is planned anew. */
+/** What becomes of a step when a run is planned again. */
 export type StepChange =
   | { step: string; becomes: 'planned'; at: Instant; isNew: boolean }
   | { step: string; becomes: 'left-out'; because: LeftOut; isNew: boolean }
@@ -42,7 +42,7 @@ export function replan(
     }
     const inHand = was?.state === 'planned' && was.at && Temporal.Instant.compare(was.at, now) <= 0;
     if (inHand && !countsFromEvent(planned.step)) continue;
-    // What could not reach them at its time is missed: whoever allows texts again does not get all the earlier ones at once.
+    // What could not reach them at its time is missed: anyone who allows texts again does not get all the earlier ones at once.
     if (was?.leftOut && reachReasons.includes(was.leftOut) && !isToCome(planned, now)) continue;
     const isNew = was === undefined;
     if (planned.at) {

@@ -102,7 +102,7 @@ export const SequenceContent = z
   });
 export type SequenceContent = z.infer<typeof SequenceContent>;
 
-/** A sequence without an event that ends for whoever unsubscribes, with no steps yet. */
+/** A sequence without an event that ends for anyone who unsubscribes, with no steps yet. */
 export const emptySequence = (name: string): SequenceContent => ({
   name,
   event: { kind: 'none' },

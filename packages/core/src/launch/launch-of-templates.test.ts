@@ -34,7 +34,7 @@ const client = {
   },
 };
 
-/** What only whoever takes a template knows: its words, its pictures, its times, who is notified. */
+/** What only the person who takes a template knows: its words, its pictures, its times, who is notified. */
 const takersOwn = new Set<LaunchRule>([
   'suggested-words',
   'first-words',

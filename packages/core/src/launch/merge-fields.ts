@@ -12,7 +12,7 @@ import type { LaunchInput } from './launch-input.ts';
 
 const onPages = new Set(['booking.when', 'booking.where']);
 
-/** What the words of a page may name: of a booking only what is shown to whoever just made it. */
+/** What the words of a page may name: of a booking only what is shown to the person who just made it. */
 export const pageMergeFields: readonly MergeField[] = mergeFieldsOf([
   'person',
   'booking',

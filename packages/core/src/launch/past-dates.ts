@@ -51,7 +51,7 @@ interface Fields {
 /**
  * Dates with their year in words that are over in a zone: `November 3, 2025`, `3 de noviembre de 2025`, `2025-11-03`,
  * `11/3/2025`. Numbers that could be read month first or day first are over when every reading that there is, is. A date
- * without a year says nothing of which; today is not over.
+ * without a year does not say which; today is not over.
  */
 export function pastDates(words: string, now: Instant, zone: string): string[] {
   const today = now.toZonedDateTimeISO(zone).toPlainDate();

@@ -1,7 +1,7 @@
 import type { Question } from '../forms/index.ts';
 import { fillMergeFields, mergeFieldsIn, type MergeContext } from './merge.ts';
 
-/** A value that words may name, as it is offered to whoever writes them. */
+/** A value that words may name, as it is offered to the writer. */
 export interface MergeField {
   /** `person.first_name`, as it stands in the code. */
   field: string;

@@ -49,7 +49,7 @@ export function bindingsOf(given: unknown): Bindings {
 }
 
 /**
- * A page, a part of one, or a list of them with everything bound anew. What has no counterpart leaves no hole: a button to
+ * A page, a part of one, or a list of them with everything bound again. What has no counterpart leaves no hole: a button to
  * a page that is not there goes to the next step, a picture of a gallery falls out, any other picture's place is empty.
  */
 export function rebind<Part>(part: Part, to: Rebinding): Part {

@@ -4,7 +4,7 @@ import { Band, Block, Column, limits, PageDocument } from './document.ts';
 import type { Draft } from './draft.ts';
 
 /**
- * A draft seen as one tree, so that an edit needs to know nothing of bands or questions:
+ * A draft seen as one tree, so that an edit needs to know nothing about bands or questions:
  * page → bands → columns → blocks, and each form → its questions.
  */
 export type NodeKind = 'page' | 'form' | 'band' | 'column' | 'block' | 'question';

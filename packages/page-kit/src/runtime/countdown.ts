@@ -23,7 +23,7 @@ for (const place of document.querySelectorAll<HTMLElement>('[data-until]')) {
   tick();
 }
 
-/** When this browser first saw the countdown; a browser that keeps nothing sees it anew each time. */
+/** When this browser first saw the countdown; a browser that keeps nothing sees it again each time. */
 function firstVisit(block: string): number {
   const key = `seen:${block}`;
   try {

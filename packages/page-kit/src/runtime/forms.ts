@@ -4,7 +4,7 @@
  */
 interface Refusal {
   problems: { field: string; message: string; known: boolean }[];
-  /** The free times anew, where the chosen one is gone. */
+  /** The free times again, where the chosen one is gone. */
   times?: string;
 }
 

@@ -47,7 +47,7 @@ for (const popup of document.querySelectorAll<HTMLDialogElement>('dialog[data-op
       'mouseleave',
       ({ clientY }) => clientY <= 0 && once(),
     );
-    // A phone has no pointer that leaves: whoever comes back to the page had left it.
+    // A phone has no pointer that leaves: anyone who comes back to the page had left it.
     document.addEventListener('visibilitychange', () => isPhone && !document.hidden && once());
   }
 }

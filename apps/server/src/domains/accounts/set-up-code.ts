@@ -8,7 +8,7 @@ const signs = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
 
 /**
  * The code that first set-up asks for. It is printed where the program was started, so that the installation belongs to
- * whoever started it and not to whoever comes first.
+ * the person who started it and not to the first who comes.
  */
 @Injectable()
 export class SetUpCode {

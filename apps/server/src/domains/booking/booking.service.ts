@@ -148,7 +148,7 @@ export class BookingService {
     return this.change(async (tx, effects) => {
       const client = await this.clientRow(tx, calendar.clientId);
       const person = await this.personFor(tx, client, who);
-      // Whoever books for somebody has spoken with them: that lead waits no longer.
+      // Anyone who books for somebody has spoken with them: that lead waits no longer.
       await tx
         .update(people)
         .set({ touchedAt: this.clock.now() })

@@ -16,7 +16,7 @@ export interface FiledBooking {
 const date = (at: Instant) => new Date(at.epochMilliseconds);
 
 /**
- * A booking as an iCalendar file (RFC 5545; its METHOD by RFC 5546). The UID stays the same for ever and SEQUENCE grows
+ * A booking as an iCalendar file (RFC 5545; its METHOD by RFC 5546). The UID stays the same forever and SEQUENCE grows
  * with every change, so that a calendar program moves or removes what it took in before.
  */
 export function calendarFile(

@@ -73,7 +73,7 @@ export class CalendarService {
         before.clientId,
         confirmationMergeGroups,
         CalendarContent,
-        content,
+        { document: content, stored: before.content },
         'body.content',
       );
       const [row] = await tx

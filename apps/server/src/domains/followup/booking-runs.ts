@@ -100,7 +100,7 @@ export class BookingRuns implements OnModuleInit {
   }
 
   /**
-   * A booking moved or was cancelled: what counts on it is planned anew, also of runs that were over. A message for the
+   * A booking moved or was cancelled: what counts on it is planned again, also of runs that were over. A message for the
    * old time that has not left falls away, and its step waits again; one that has left is sent again for the new time.
    */
   private async changed(

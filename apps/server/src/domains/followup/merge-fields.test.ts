@@ -53,6 +53,13 @@ it.each([
   ]);
 });
 
+it('leaves what named it before as it is, while something else is changed', async () => {
+  const content = saying('About {{ answers.garden }}');
+  const url = `/api/sequences/${await made(content)}`;
+  const answer = await owner('PUT', url, { version: 1, content: { ...content, name: 'Renamed' } });
+  expect(answer.json<SequenceView>().content.name).toBe('Renamed');
+});
+
 it('takes answers that a form asks for, and the event it counts from', async () => {
   const event = { kind: 'fixed', name: 'Evening', at: '2027-01-10T18:00' } as const;
   const answer = await save(saying('{{ answers.name }}, {{ event.time }}', { event }));

@@ -9,7 +9,7 @@ import { RunService } from './run.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
 
-/** Whoever books is reminded of it: of a first booking, of a later one, and of two at once. */
+/** Anyone who books is reminded of it: of a first booking, of a later one, and of two at once. */
 let app: TestApp;
 let world: World;
 beforeEach(async () => {

@@ -34,7 +34,7 @@ export interface LoadedRun {
 
 /**
  * Loads the runs that meet a condition; with `lock` nobody else changes them or does their steps until the transaction
- * ends. Whoever changes a run or its steps takes this lock first, always in the order of the runs' ids. Sequences and clients are read once each, not once for every run: their words
+ * ends. Anyone who changes a run or its steps takes this lock first, always in the order of the runs' ids. Sequences and clients are read once each, not once for every run: their words
  * and facts are by far the largest part.
  */
 export async function loadRuns(

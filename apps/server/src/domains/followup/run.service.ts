@@ -33,7 +33,7 @@ import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.
 type BookingRow = typeof bookings.$inferSelect;
 type StepRow = typeof runSteps.$inferSelect;
 
-/** What planning anew would change for one run. */
+/** What planning again would change for one run. */
 export interface RunChange {
   loaded: LoadedRun;
   standing: StepRow[];
@@ -226,7 +226,7 @@ export class RunService {
     return this.endWhere(tx, effects, running, now, ends, because);
   }
 
-  /** What a changed sequence would mean for everybody who is in it; `lock` for whoever then carries it out. */
+  /** What a changed sequence would mean for everybody who is in it; `lock` to carry it out afterwards. */
   async changesBy(
     tx: Queries,
     sequence: SequenceId,
@@ -246,7 +246,7 @@ export class RunService {
     );
   }
 
-  /** Works the plans out anew and writes down what differs. */
+  /** Works the plans out again and writes down what differs. */
   async planAnew(
     tx: Queries,
     effects: Consequences,
@@ -336,7 +336,7 @@ export class RunService {
         .where(and(isAnyOf(sequenceRuns.id, over), eq(sequenceRuns.state, 'running')));
   }
 
-  /** Ends runs: nothing of them that waits happens any more. */
+  /** Ends runs: none of their waiting steps happens any more. */
   async end(
     tx: Queries,
     effects: Consequences,

@@ -59,8 +59,8 @@ export class SequenceService {
   }
 
   /**
-   * Changes the content when nobody else did since `version`. Everybody in the sequence is planned anew: words are read
-   * when a step is due, times move, what was sent stays sent. Whoever was told of an event that moves is told its new time.
+   * Changes the content when nobody else did since `version`. Everybody in the sequence is planned again: words are read
+   * when a step is due, times move, what was sent stays sent. Anyone who was told of an event that moves is told its new time.
    */
   async save(id: SequenceId, version: number, content: SequenceContent): Promise<SequenceView> {
     const now = this.clock.now();
@@ -78,7 +78,7 @@ export class SequenceService {
         before.clientId,
         sequenceMergeGroups(content.event),
         SequenceContent,
-        content,
+        { document: content, stored: before.content },
         'body.content',
       );
       const [row] = await tx

@@ -103,7 +103,7 @@ export class StepWorker implements OnModuleInit {
 
   private doSteps(condition: SQL | undefined, now: Instant): Promise<number> {
     return this.database.transaction(async (tx) => {
-      // The runs first, as everybody who changes them does: what is being planned anew just now is left to the next turn.
+      // The runs first, as everybody who changes them does: what is being planned again just now is left to the next turn.
       // Runs that are held elsewhere are passed over before the limit counts, so that passes share what is due.
       const held = await tx
         .select({ id: sequenceRuns.id })

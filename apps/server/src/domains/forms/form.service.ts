@@ -58,7 +58,7 @@ export class FormService {
     return Object.fromEntries(rows.map((row) => [row.id, row.definition]));
   }
 
-  /** A form with its version and the pages that show it, for whoever changes it by itself. */
+  /** A form with its version and the pages that show it, for changing it by itself. */
   async get(id: FormId): Promise<FormView> {
     const [row] = await this.database.db.select().from(forms).where(eq(forms.id, id));
     if (!row) throw notFound();

@@ -19,7 +19,7 @@ const page = async () =>
 
 it('knows the pages that show it', async () => {
   const { definition, pages } = await form();
-  expect((definition as FormDefinition).name).toBe('First visit');
+  expect((definition as FormDefinition).name).toBe('First visit form');
   expect(pages).toEqual([{ pageId: world.first.pageId, name: expect.any(String) as string }]);
 });
 

@@ -61,7 +61,7 @@ export class FunnelService {
     });
   }
 
-  /** An empty funnel, for whoever brings the pages. */
+  /** An empty funnel, for anyone who brings the pages. */
   async begin(tx: Queries, clientId: ClientId, name: string): Promise<FunnelId> {
     const id = this.ids.next<FunnelId>();
     await tx.insert(funnels).values({ id, clientId, name, createdAt: this.clock.now() });

@@ -179,7 +179,7 @@ export class StepService {
   }
 
   /**
-   * Does something to a funnel's steps, counts their places anew from 0 (a place between two others is a half until
+   * Does something to a funnel's steps, counts their places again from 0 (a place between two others is a half until
    * then), and marks those that lead elsewhere now.
    */
   private rearranged<Done>(

@@ -39,7 +39,7 @@ it('keeps changed answers under the same key, tells only the business, and runs 
   // One submission more, no run, and one message: the notice.
   expect(await counts()).toEqual([before[0]! + 1, before[1], before[2]! + 1]);
   const rows = await app.database.db.select().from(outbox);
-  expect(rows.map(({ title }) => title)).toContain('Changed answers: Dov, First visit');
+  expect(rows.map(({ title }) => title)).toContain('Changed answers: Dov, First visit form');
   // And once more the same change: nothing.
   await send({ ...form, name: 'Dov Abend' });
   expect(await counts()).toEqual([before[0]! + 1, before[1], before[2]! + 1]);

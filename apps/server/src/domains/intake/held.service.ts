@@ -56,7 +56,7 @@ export class HeldService implements OnModuleInit {
     });
   }
 
-  /** Takes a submission in, or holds it; whoever sent it is answered alike. */
+  /** Takes a submission in, or holds it; its sender gets the same answer either way. */
   async receiveFrom(address: string, incoming: Incoming): Promise<Outcome<Taken, FieldProblem[]>> {
     const answers = readIncoming(incoming);
     if (!answers.ok) return answers;

@@ -32,7 +32,7 @@ import { RuleService, type ForArrival } from '../routing/rule.service.ts';
 import { slotField, type Incoming } from './incoming.ts';
 import { submissions } from '../../records/intake/table.ts';
 
-/** What a submission came to, as far as whoever sent it may know. */
+/** What a submission came to, as far as its sender may know. */
 export interface Received {
   submissionId: SubmissionId;
   /** What they typed of themselves now, and nothing that was known before. */
@@ -81,7 +81,7 @@ interface Arriving {
 
 /**
  * The one way in for a lead. Everything that a submission causes is written in one transaction: when the visitor has
- * the answer, the person, the answers, the booking, the tags and every message owed are safe; when anything fails, none
+ * the answer, the person, the answers, the booking, the tags and every queued message are safe; when anything fails, none
  * of it happened.
  */
 @Injectable()
@@ -118,7 +118,7 @@ export class IntakeService {
 
   /**
    * Takes a lead in just as `receive` does, reads what that caused, and undoes all of it: for a test run, which leaves nobody
-   * and owes nothing.
+   * and queues nothing.
    */
   async rehearse(
     incoming: Incoming,
@@ -201,7 +201,7 @@ export class IntakeService {
   ): Promise<Received> {
     const details = personFromAnswers(incoming.form, answers, incoming.country);
     const known = await this.identical(incoming, keys);
-    // Without the browser's own number anybody could have sent it: then nothing of the first is told.
+    // Without the browser's own number anybody could have sent it: then nothing about the first is revealed.
     if (known) return { ...known, details, bookingId: incoming.visitorId ? known.bookingId : null };
     try {
       const changed = await this.database.transaction((tx) =>
@@ -397,7 +397,7 @@ export interface SubmissionKeys {
 }
 
 /**
- * The page's script fills `_once` anew for each page load; without script, the same visitor sending the same answers on
+ * The page's script fills `_once` again for each page load; without script, the same visitor sending the same answers on
  * the same day has pressed twice. `digest` says whether it is the same submission: the same browser, the same answers.
  */
 export function submissionKeys(incoming: Incoming, at: Instant, zone: string): SubmissionKeys {

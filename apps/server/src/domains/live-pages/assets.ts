@@ -19,7 +19,7 @@ const stamp = createHash('sha256')
   .digest('hex')
   .slice(0, 10);
 
-/** The name of a script made of parts; it changes with what is in them, so that it can be kept for ever. */
+/** The name of a script made of parts; it changes with what is in them, so that it can be kept forever. */
 export const scriptName = (parts: readonly RuntimePart[]): string =>
   `visitor-${stamp}-${parts.join('.')}.js`;
 

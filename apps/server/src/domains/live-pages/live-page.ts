@@ -42,7 +42,7 @@ export interface ShownPage {
   personal: boolean;
   /** What it refers to: its pictures as they are now, and where its links to pages and files lead. */
   references: PageReferences;
-  /** The calendars whose free times it shows: such a page is made anew for every reader. */
+  /** The calendars whose free times it shows: such a page is made again for every reader. */
   calendars: CalendarId[];
 }
 

@@ -48,7 +48,7 @@ export class LivePages implements OnModuleInit {
     return page;
   }
 
-  /** Every page is made anew when it is next asked for: the demo's clock was moved, and countdowns carry how far it is ahead. */
+  /** Every page is made again when it is next asked for: the demo's clock was moved, and countdowns carry how far it is ahead. */
   forgetAll(): void {
     this.cache.clear();
     this.loading.clear();
@@ -70,7 +70,7 @@ export class LivePages implements OnModuleInit {
     return loading;
   }
 
-  /** Drops what a change makes out of date, and makes the pages that were published anew, so that no visitor waits for them. */
+  /** Drops what a change makes out of date, and makes the pages that were published again, so that no visitor waits for them. */
   private async renew({ clientSlug, published }: SiteChange): Promise<void> {
     const ofClient = keyOf(clientSlug, '');
     for (const key of [...this.cache.keys(), ...this.loading.keys()])

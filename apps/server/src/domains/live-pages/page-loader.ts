@@ -27,7 +27,7 @@ export class PageLoader {
   /** What is published at an address; null when nothing is. */
   async published(clientSlug: string, pageSlug: string): Promise<ShownPage | null> {
     const { db } = this.database;
-    // The draft is as large as the page, and nothing of it is shown here.
+    // The draft is as large as the page, and none of it is shown here.
     const [found] = await db
       .select({
         page: {

@@ -34,7 +34,7 @@ export class ConsentService {
     private readonly worker: Worker,
   ) {}
 
-  /** Ends mail to whoever pressed; a second time changes nothing. False when there is nobody. */
+  /** Ends mail to the person who pressed; a second time changes nothing. False when there is nobody. */
   optOut(target: OptOutTarget): Promise<boolean> {
     return 'person' in target ? this.unsubscribe(target.person) : this.stopNotices(target);
   }
@@ -85,7 +85,7 @@ export class ConsentService {
       const effects = this.causes.begin();
       const keyword = textKeyword(text.body);
       if (keyword) {
-        // The number speaks, whoever else has given the same one.
+        // The number speaks, no matter who else gave the same one.
         for (const person of [latest, ...others])
           await this.allowTexts(tx, effects, person, keyword === 'start', now);
       } else if (!latest.removedAt) {

@@ -38,7 +38,7 @@ export interface Notice {
   at: Instant;
   subject: string;
   body: string;
-  /** Whom it is about: their record and their number are one press away, and an answer goes to them. */
+  /** The person it is about: their record and their number are one press away, and an answer goes to them. */
   person: Pick<PersonRow, 'id' | 'email' | 'phoneKey'> | null;
 }
 

@@ -22,7 +22,7 @@ export class PersonLinks {
     return `${this.address.known(client.slug)}/~/unsubscribe/${this.seals.seal('unsubscribe', id)}`;
   }
 
-  /** Ends a client's notices to one address of the business, likewise. */
+  /** Ends a client's notices to one address of the business, in the same way. */
   stopNotices(client: { id: ClientId; slug: string }, address: string): string {
     const text = JSON.stringify([client.id, address.toLowerCase()]);
     return `${this.address.known(client.slug)}/~/unsubscribe/${this.seals.seal('notices', text)}`;
@@ -33,7 +33,7 @@ export class PersonLinks {
     return `${this.address.known(client.slug)}${this.bookingPath(id)}`;
   }
 
-  /** A person's record, for whoever of the business may see it. */
+  /** A person's record, for anyone of the business who may see it. */
   record(client: { slug: string }, id: PersonId): string {
     return `${this.address.app()}/${client.slug}/people/${id}`;
   }

@@ -88,7 +88,7 @@ export class PostRoomService {
   }
 
   private async writeTextReply(row: Row, body: string): Promise<WireText> {
-    // Whoever the text came from is answered, also where the reply follows another reply.
+    // The sender of the text is answered, also where the reply follows another reply.
     const [from, number] = row.isReply ? [row.from, row.to] : [row.to, row.from];
     const text = { id: this.ids.next<string>(), from, to: number, body };
     await this.insert({ ...asText(text), clientId: row.clientId, wireId: text.id, isReply: true });

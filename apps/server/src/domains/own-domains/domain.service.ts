@@ -47,7 +47,7 @@ export class DomainService {
   /** Reads which hosts are served, and watches from now on what falls due. */
   async start(): Promise<void> {
     await this.readServed();
-    // Pages name the host they are known by, so this comes before they are made anew.
+    // Pages name the host they are known by, so this comes before they are made again.
     this.sites.onChange(({ clientSlug }) => this.readServed(clientSlug), { first: true });
     this.timer = setInterval(() => this.watch(), 30_000);
     this.timer.unref();

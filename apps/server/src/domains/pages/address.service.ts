@@ -9,7 +9,7 @@ import { SiteVersions } from '../clients/site-versions.ts';
 import { PageService } from './page.service.ts';
 import { earlierAddresses, pages } from '../../records/pages/table.ts';
 
-/** Where pages answer. An address that a page once had is its own for ever: it leads to where the page is now. */
+/** Where pages answer. An address that a page once had is its own forever: it leads to where the page is now. */
 @Injectable()
 export class AddressService {
   constructor(

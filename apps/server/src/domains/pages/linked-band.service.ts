@@ -58,7 +58,7 @@ export class LinkedBandService {
 
   /**
    * After a page was kept: what its linked bands have become is kept once, and every other page that carries one takes
-   * the new content, with a new version so that whoever has it open learns of it.
+   * the new content, with a new version so that anyone who has it open learns of it.
    */
   async follow(
     tx: Queries,

@@ -208,7 +208,7 @@ export class PageService implements OnModuleInit {
     await effects.write(tx);
   }
 
-  /** Whoever has a page open that shows a form that was changed elsewhere learns of it as they save. */
+  /** Anyone who has a page open that shows a form that was changed elsewhere learns of it as they save. */
   private async formChanged({ id, with: page }: FormChange, tx: Queries): Promise<void> {
     const showing = tx
       .select({ id: pageForms.pageId })

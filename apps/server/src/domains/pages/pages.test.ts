@@ -265,7 +265,7 @@ describe('the Path', () => {
       await owner('GET', `/api/funnels/${world.first.funnel.id}/path`)
     ).json<PathBoard>();
     expect(after.steps.map(({ movesOnBy }) => movesOnBy)).toEqual([
-      { kind: 'form', words: 'First visit' },
+      { kind: 'form', words: 'First visit form' },
       null,
       null,
     ]);

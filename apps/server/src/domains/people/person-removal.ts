@@ -9,7 +9,7 @@ import { people } from '../../records/people/table.ts';
 
 const name = sql<string>`coalesce(nullif(trim(${people.firstName} || ' ' || ${people.lastName}), ''), nullif(${people.email}, ''), nullif(${people.phone}, ''), 'Person without a name')`;
 
-/** How people are deleted. In the bin their address and number are free; erased, nothing of them is left. */
+/** How people are deleted. In the bin their address and number are free; erased, nothing about them is left. */
 @Injectable()
 export class PersonRemoval implements OnModuleInit {
   constructor(private readonly bin: Bin) {}

@@ -4,7 +4,7 @@ import { and, inArray, isNull } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { pictures } from '../../records/pictures/table.ts';
 
-/** Where a picture answers, on the app's host and on every client's; with its stamp it can be kept for ever. */
+/** Where a picture answers, on the app's host and on every client's; with its stamp it can be kept forever. */
 export const pictureSrc = (id: PictureId, width: number, format: PictureFormat, stamp: string) =>
   `/~/pictures/${id}-${width}.${format}${stamp && `?v=${stamp}`}`;
 

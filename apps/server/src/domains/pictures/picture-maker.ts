@@ -62,7 +62,7 @@ export class PictureMaker implements OnModuleDestroy {
     return (await this.make({ kind: 'size', source, width, format })).content;
   }
 
-  /** The process's number while there is one, for whoever watches it. */
+  /** The process's number while there is one, for watching it. */
   get pid(): number | undefined {
     return this.child?.pid;
   }

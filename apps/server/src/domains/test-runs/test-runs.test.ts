@@ -54,7 +54,7 @@ it('leads through form, booking and thanks in both widths, tells what each cause
   for (const width of ['wide', 'phone'] as const)
     expect(told(report, width)).toEqual([
       ['First visit', 'Opened', true],
-      ['First visit', 'Sent “First visit”', true],
+      ['First visit', 'Sent “First visit form”', true],
       ['Choose a time', 'Opened', true],
       ['Choose a time', 'Booked with “Choose a time”', true],
       ['Thank you', 'Opened', true],
@@ -107,7 +107,7 @@ it('goes through drafts as they would be once published', async () => {
   ]);
   expect(told(await testRun('live'), 'phone')[1]).toEqual([
     'First visit',
-    'Sent “First visit”',
+    'Sent “First visit form”',
     true,
   ]);
   expect(await traces()).toEqual(before);

@@ -18,7 +18,7 @@ export type Queries = Pick<
 
 const migrationsFolder = fileURLToPath(new URL('../../../migrations', import.meta.url));
 
-/** No query and no wait is for ever; all in ms. Migrations of a large table are the longest that is meant to work. */
+/** No query and no wait is forever; all in ms. Migrations of a large table are the longest that is meant to work. */
 const timeouts = {
   connectionTimeoutMillis: 5_000,
   statement_timeout: 60_000,
@@ -162,7 +162,7 @@ export class Database {
 
   /**
    * All or nothing; give the transaction's own handle to every query in it. When PostgreSQL ends it because two waited for
-   * each other (class 40), it is done anew, a few times: `work` begins from what it was given.
+   * each other (class 40), it is done again, a few times: `work` begins from what it was given.
    */
   async transaction<Result>(work: (tx: Queries) => Promise<Result>): Promise<Result> {
     const [result, afterwards] = await this.tryTransaction(work);

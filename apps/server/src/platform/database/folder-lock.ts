@@ -28,7 +28,7 @@ export async function holdFolder(folder: string): Promise<() => Promise<void>> {
   return () => file.close();
 }
 
-/** Only for the message to whoever comes second. */
+/** Only for the message to the process that comes second. */
 async function writePid(file: FileHandle): Promise<void> {
   await file.truncate(0);
   await file.write(String(process.pid));

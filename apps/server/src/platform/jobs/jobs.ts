@@ -226,7 +226,7 @@ export class Jobs implements OnModuleInit {
           .set({ done, total })
           .where(and(eq(jobs.id, job.id), eq(jobs.leasedBy, worker)))
           .returning({ cancelAsked: jobs.cancelAsked });
-        // Without its row another process has the job: this one stops likewise.
+        // Without its row another process has the job: this one stops in the same way.
         if (!row || row.cancelAsked) throw new Cancelled(done);
       },
     };

@@ -6,7 +6,7 @@ import { SMTPServer, type SMTPServerDataStream } from 'smtp-server';
 
 /**
  * A mail server on loopback that keeps what it receives instead of passing it on: development, tests and the demo see
- * mail as it travels. It says that it has a message only once `keep` is through. An answer written in the post room leaves
+ * mail as it travels. It says that it has a message only once `keep` has finished. An answer written in the post room leaves
  * it as a mail service's would: as a signed webhook.
  */
 export class SmtpStandIn {

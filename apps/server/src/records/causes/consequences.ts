@@ -14,7 +14,7 @@ import { runSteps } from '../followup/table.ts';
 
 export interface QueuedMessage {
   clientId: ClientId;
-  /** Names the cause: the same one again owes nothing more. */
+  /** Names the cause: the same one again queues nothing more. */
   key: string;
   dueAt: Instant;
   kind: 'email' | 'text';
@@ -25,7 +25,7 @@ export interface QueuedMessage {
   content: MessageContent;
   /** What the person's record names as its cause: a sequence or a calendar. */
   origin?: string;
-  /** Whom of the people it goes to; left out for the business. */
+  /** Which person it goes to; left out for the business. */
   personId?: PersonId;
   runId?: RunId;
   /** After this moment it makes no sense any more. */

@@ -29,7 +29,7 @@ export const sequences = pgTable(
 );
 
 /**
- * A person's way through a sequence. `running` → `finished` when nothing of it waits any more, or → `ended` by what the
+ * A person's way through a sequence. `running` → `finished` when no step of it is waiting any more, or → `ended` by what the
  * sequence ends on or by an end step. At most one run of a sequence is running for a person and an occasion; the database
  * keeps it so.
  */

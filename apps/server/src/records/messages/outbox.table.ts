@@ -46,7 +46,7 @@ export const outbox = pgTable(
     state: text().$type<MessageState>().notNull(),
     /** Why it was left out. */
     leftOut: text('left_out').$type<MessageLeftOut>(),
-    /** Whom of the people it goes to; null for the business. One person's messages leave in the order in which they were queued. */
+    /** Which person it goes to; null for the business. One person's messages leave in the order in which they were queued. */
     personId: uuid('person_id').$type<PersonId>(),
     order: bigserial('in_order', { mode: 'number' }).notNull(),
     /** After this moment it makes no sense any more: the event a reminder is about. */

@@ -34,7 +34,7 @@ export const pages = pgTable(
       .$type<FunnelId>()
       .notNull()
       .references(() => funnels.id),
-    /** The step's place in its funnel, from 0; a half between two others for as long as the steps are being counted anew. */
+    /** The step's place in its funnel, from 0; a half between two others for as long as the steps are being counted again. */
     position: doublePrecision().notNull(),
     name: text().notNull(),
     slug: text().notNull(),
@@ -126,7 +126,7 @@ export const linkedBands = pgTable(
   (table) => [index('linked_bands_by_client').on(table.clientId)],
 );
 
-/** Addresses that pages had before and that ads, posters and messages may carry: each leads to its page for ever. */
+/** Addresses that pages had before and that ads, posters and messages may carry: each leads to its page forever. */
 export const earlierAddresses = pgTable(
   'earlier_addresses',
   {

@@ -12,7 +12,8 @@ import type { Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
 
 /**
- * Refuses to save messages whose words name a merge field that does not exist for them: it would go out blank.
+ * Refuses to save messages whose words name a merge field that does not exist for them: it would go out blank. What was
+ * named before already (`stored`) may stay while something else is changed: its question may have been removed since.
  *
  * @param groups what these messages may name; answers are those that the client's forms ask for
  * @param under the part of the request's body in which the document lies, such as `body.content`
@@ -22,7 +23,7 @@ export async function checkMergeFields(
   clientId: ClientId,
   groups: readonly MergeGroup[],
   schema: z.ZodType,
-  document: unknown,
+  { document, stored }: { document: unknown; stored: unknown },
   under: string,
 ): Promise<void> {
   const rows = groups.includes('answers')
@@ -32,7 +33,11 @@ export async function checkMergeFields(
         .where(and(eq(forms.clientId, clientId), isNull(forms.removedAt)))
     : [];
   const questions = rows.flatMap(({ definition }) => definition.questions);
-  const unknown = unknownMergeFieldsIn(schema, document, mergeFieldsOf(groups, questions));
+  const known = mergeFieldsOf(groups, questions);
+  const before = new Set(unknownMergeFieldsIn(schema, stored, known).map(({ field }) => field));
+  const unknown = unknownMergeFieldsIn(schema, document, known).filter(
+    ({ field }) => !before.has(field),
+  );
   if (unknown.length === 0) return;
   const fields = unknown.map(({ at, field }) => ({
     field: `${under}.${at}`,

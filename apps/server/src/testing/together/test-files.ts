@@ -7,7 +7,7 @@ const root = join(__dirname, '../..');
 const shares = 4;
 
 /**
- * Runs one share of the server's test files in one module registry. Loading the program takes seconds, for each file anew
+ * Runs one share of the server's test files in one module registry. Loading the program takes seconds, for each file again
  * where each is run by itself; together all of them take less than half of the time.
  */
 export function runShare(number: number): void {

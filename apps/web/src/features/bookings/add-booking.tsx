@@ -27,7 +27,7 @@ export function AddBooking({
   onClose,
 }: {
   calendars: CalendarView[];
-  /** Whom it is for; without one their details are asked. */
+  /** The person it is for; without one their details are asked. */
   person?: KnownPerson;
   start?: string | null;
   now: string;

@@ -34,7 +34,7 @@ export interface Writing {
 export const wideWidths = { 768: 'Tablet', 1280: 'Wide', 1440: 'Very wide' } as const;
 export const phoneWidths = [360, 375, 390, 412, 430] as const;
 
-/** What the editor's screen shows besides the draft: nothing of it is kept. */
+/** What the editor's screen shows besides the draft: none of it is kept. */
 interface Ui {
   moving: Moving | null;
   writing: Writing | null;

@@ -7,7 +7,7 @@ import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 
-/** Where the page answers. Another ending is checked as it is typed; the earlier one leads to the page for ever. */
+/** Where the page answers. Another ending is checked as it is typed; the earlier one leads to the page forever. */
 export function PageAddress({
   page,
   title,

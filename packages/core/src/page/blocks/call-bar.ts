@@ -2,7 +2,7 @@ import { marked } from '../../basics/marks.ts';
 import { blockKind } from '../block-kind.ts';
 import { plainText, words } from '../../basics/text-shapes.ts';
 
-/** Stays at the bottom of a phone's screen; a wide screen shows nothing of it. */
+/** Stays at the bottom of a phone's screen; a wide screen does not show it. */
 export const callBar = blockKind({
   kind: 'call-bar',
   label: 'Call bar',

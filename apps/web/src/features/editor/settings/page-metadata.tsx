@@ -61,7 +61,7 @@ export function PageMetadata({ page }: { page: EditorPage }) {
   );
 }
 
-/** What is seldom needed, made once it is opened: the server draws the card anew for each title it is asked for. */
+/** What is seldom needed, made once it is opened: the server draws the card again for each title it is asked for. */
 function More({ title, children }: { title: string; children: React.ReactNode }) {
   const [open, setOpen] = useState(false);
   return (
