@@ -62,7 +62,7 @@ it('leads through form, booking and thanks in both widths, tells what each cause
   const [, sent, , booked] = report.points;
   expect(sent!.lines).toEqual(
     expect.arrayContaining([
-      'A person with 3 answers of “First visit”',
+      'A person with 3 answers of “First visit form”',
       'Matched the rules “New patients”',
       'Tagged first-visit',
       'Assigned to Front desk',
