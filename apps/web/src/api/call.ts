@@ -31,7 +31,10 @@ export async function call<E extends Endpoint>(
 ): Promise<Answered<E>> {
   const answer = await send(endpoint, given, options);
   const read: unknown = await answer.json().catch(() => null);
-  if (answer.ok) return endpoint.answer.parse(read) as Answered<E>;
+  if (answer.ok) {
+    if (endpoint.path === api.session.path) signedOut.know(endpoint.method !== 'DELETE');
+    return endpoint.answer.parse(read) as Answered<E>;
+  }
   const problem = Problem.safeParse(read).data ?? unreachable;
   const isLost = problem.code === 'not-signed-in' && endpoint.path !== api.session.path;
   if (isLost && (await signedOut.over())) return call(endpoint, given, options);

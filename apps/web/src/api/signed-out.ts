@@ -1,7 +1,8 @@
 /**
  * Whether the server has said, in the middle of the work, that nobody is signed in any more. Calls that were refused for
- * that wait until somebody is: what they were to save is not lost.
+ * that wait until somebody is: what they were to save is not lost. Before anybody was signed in nothing waits.
  */
+let wasSignedIn = false;
 let isSignedOut = false;
 const watching = new Set<() => void>();
 let waiting: ((mayGoOn: boolean) => void)[] = [];
@@ -12,8 +13,13 @@ export const signedOut = {
     watching.add(tell);
     return () => watching.delete(tell);
   },
+  /** Somebody is known to be signed in, or has left by themselves. */
+  know: (isSignedIn: boolean): void => {
+    wasSignedIn = isSignedIn;
+  },
   /** Waits until somebody has signed in again; gives whether it is the same person, whose calls go on. */
   over: (): Promise<boolean> => {
+    if (!wasSignedIn) return Promise.resolve(false);
     change(true);
     return new Promise((resolve) => waiting.push(resolve));
   },

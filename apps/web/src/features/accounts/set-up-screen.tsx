@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { Navigate, useNavigate } from 'react-router';
 import { call, messageOf } from '../../api/call.ts';
+import { signedOut } from '../../api/signed-out.ts';
 import { keyOf, useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
@@ -30,6 +31,7 @@ export function SetUpScreen() {
   const create = form.handleSubmit(async (body) => {
     try {
       queries.setQueryData(keyOf(api.session), await call(api.setUp, { body }));
+      signedOut.know(true);
       await navigate('/');
     } catch (error) {
       form.setError('root', { message: messageOf(error) });

@@ -7,7 +7,10 @@ import { refusal } from '../../testing/fake-server.ts';
 import { idOf, serverOf, show, signedIn } from '../../testing/show.tsx';
 import { SignInAgain } from './sign-in-again.tsx';
 
-afterEach(() => signedOut.end(false));
+afterEach(() => {
+  signedOut.end(false);
+  signedOut.know(false);
+});
 
 const opened = async () => {
   const server = serverOf();
@@ -22,6 +25,7 @@ const opened = async () => {
     </>,
     server,
   );
+  signedOut.know(true);
   const asked = call(api.listFunnels, { params: { clientId: idOf(1) } });
   await screen.findByRole('dialog', { name: 'Sign in again' });
   return { server, asked, ...shown };
@@ -51,4 +55,15 @@ it('leads somebody else to their own first place', async () => {
   enter();
   await expect(asked).rejects.toThrow('Sign in first.');
   await waitFor(() => expect(whereabouts()).toBe('/'));
+});
+
+it('asks nothing before anybody was signed in: the first place leads to signing in', async () => {
+  const server = serverOf();
+  server.on(api.listFunnels, () =>
+    refusalWith({ ...refusal(401, 'Sign in first.').problem, code: 'not-signed-in' }),
+  );
+  show(<SignInAgain session={signedIn} />, server);
+  const asked = call(api.listFunnels, { params: { clientId: idOf(1) } });
+  await expect(asked).rejects.toThrow('Sign in first.');
+  expect(screen.queryByRole('dialog')).toBeNull();
 });
