@@ -150,7 +150,7 @@ export function timeLaunchCheck() {
     now: Temporal.Instant.from('2026-11-05T14:12:00Z'),
     next: null,
     isLast: true,
-    around: { pages: [], calendars: [], files: [], forms: [] },
+    around: { pages: [], calendars: [], files: [], forms: [], others: [], copied: [] },
     addressTakenBy: null,
     onPhone: { firstActionTop: 300, smallWords: [], smallTargets: [] },
   };

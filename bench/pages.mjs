@@ -22,8 +22,29 @@ export function richPage() {
   const led = JSON.parse(JSON.stringify(bands), (key, value) =>
     key === 'action' && value.kind === 'scroll' ? { ...value, band: asks.id } : value,
   );
-  return { ...draft, page: { ...draft.page, bands: led } };
+  return { ...draft, page: { ...draft.page, bands: led.map(written) } };
 }
+
+/** A band as its taker leaves it: nothing is only suggested, and reviews and people are written. */
+const written = (band) => ({
+  ...band,
+  suggested: [],
+  columns: band.columns.map((column) => ({
+    ...column,
+    blocks: column.blocks.map((block) =>
+      ['reviews', 'team'].includes(block.kind)
+        ? { ...block, items: block.items.map(inOwnWords) }
+        : block,
+    ),
+  })),
+});
+const inOwnWords = (item) =>
+  Object.fromEntries(
+    Object.entries(item).map(([field, value]) => [
+      field,
+      typeof value === 'string' && value ? `Dana listened first, as ${field} says.` : value,
+    ]),
+  );
 
 /** Sixty blocks of words in twenty bands. */
 export function longPage() {
@@ -34,7 +55,7 @@ export function longPage() {
         ? newBlock('text', make.part(), {
             text: prose('Two or three plain sentences, as a page has them. '.repeat(3)),
           })
-        : newBlock('ticks', make.part());
+        : newBlock('ticks', make.part(), { items: ['On time', 'In writing', 'With care'] });
   const bands = Array.from({ length: 20 }, (_, band) =>
     newBand(
       make.part(),
