@@ -4,7 +4,7 @@ import { Search } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useClients, useEndpoint } from '../api/hooks.ts';
-import { isTypingIn } from './typing.ts';
+import { isTypingIn } from '../ui/typing.ts';
 
 /** Somewhere to go, by the words that find it. */
 interface Destination {

@@ -3,8 +3,9 @@ import { useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
 import { IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
+import { KeysTable } from '../ui/keys-table.tsx';
 import { helpFor, keysEverywhere } from './help-texts.ts';
-import { isTypingIn } from './typing.ts';
+import { isTypingIn } from '../ui/typing.ts';
 
 /** `?` says what the screen one is on is for. The editor has a list of keys of its own. */
 export function HelpButton() {
@@ -33,14 +34,7 @@ export function HelpButton() {
               <p key={line}>{line}</p>
             ))}
           </div>
-          <dl className="mt-4 grid grid-cols-[max-content_1fr] gap-x-5 gap-y-1 border-t border-line pt-3 text-[13px]">
-            {keysEverywhere.map(([keys, what]) => (
-              <div key={keys} className="contents">
-                <dt className="font-semibold">{keys}</dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
+          <KeysTable keys={keysEverywhere} className="mt-4 border-t border-line pt-3 text-[13px]" />
         </Dialog>
       )}
     </>

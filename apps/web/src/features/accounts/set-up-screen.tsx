@@ -10,6 +10,7 @@ import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
 import { Entrance } from './entrance.tsx';
+import { EntranceProblem } from './entrance-problem.tsx';
 
 /** The first visit to a new installation: the agency and its owner. */
 export function SetUpScreen() {
@@ -82,14 +83,7 @@ export function SetUpScreen() {
           error={errors.code?.message}
           {...form.register('code')}
         />
-        {errors.root && (
-          <p
-            role="alert"
-            className="rounded-control bg-brick-tint px-3 py-2 font-semibold text-brick"
-          >
-            {errors.root.message}
-          </p>
-        )}
+        <EntranceProblem message={errors.root?.message} />
         <Button look="main" type="submit" disabled={isSubmitting} className="h-10">
           Create the agency
         </Button>

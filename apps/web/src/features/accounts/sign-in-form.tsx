@@ -3,6 +3,7 @@ import { useForm } from 'react-hook-form';
 import { call, messageOf } from '../../api/call.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
+import { EntranceProblem } from './entrance-problem.tsx';
 
 /** Email and password, and what is wrong with them. */
 export function SignInForm({
@@ -39,14 +40,7 @@ export function SignInForm({
         required
         {...form.register('password')}
       />
-      {errors.root && (
-        <p
-          role="alert"
-          className="rounded-control bg-brick-tint px-3 py-2 font-semibold text-brick"
-        >
-          {errors.root.message}
-        </p>
-      )}
+      <EntranceProblem message={errors.root?.message} />
       <Button look="main" type="submit" disabled={isSubmitting} className="h-10">
         Sign in
       </Button>

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Dialog } from '../../ui/dialog.tsx';
+import { KeysTable } from '../../ui/keys-table.tsx';
 import { editorKeys } from './use-editor-keys.ts';
 
 /** `?` shows what the keys do. */
@@ -17,14 +18,7 @@ export function KeysList() {
   if (!open) return null;
   return (
     <Dialog title="Keys" width="w-[520px]" onClose={() => setOpen(false)}>
-      <dl className="grid grid-cols-[max-content_1fr] gap-x-5 gap-y-1.5">
-        {editorKeys.map(([keys, what]) => (
-          <div key={keys} className="contents">
-            <dt className="font-semibold">{keys}</dt>
-            <dd>{what}</dd>
-          </div>
-        ))}
-      </dl>
+      <KeysTable keys={editorKeys} />
     </Dialog>
   );
 }
