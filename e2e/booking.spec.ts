@@ -153,7 +153,15 @@ test('bookings: adds by hand, moves by keys and by dragging, marks', async ({ br
   await booking.focus();
   await app.keyboard.press('Space');
   await expect(app.getByText(/^Picked up: Sun/)).toBeAttached();
-  for (const key of ['ArrowDown', 'ArrowDown', 'ArrowLeft']) await app.keyboard.press(key);
+  // Each step is announced before the next key, as somebody who listens would go.
+  for (const [key, place] of [
+    ['ArrowDown', /^Sun, .* 9:15 AM$/],
+    ['ArrowDown', /^Sun, .* 9:30 AM$/],
+    ['ArrowLeft', /^Sat, .* 9:30 AM$/],
+  ] as const) {
+    await app.keyboard.press(key);
+    await expect(app.getByText(place)).toBeAttached();
+  }
   await app.keyboard.press('Space');
   await expect(app.getByText('Moved. Nell Abara gets a message with the new time.')).toBeVisible();
   await expect(booking).toContainText('9:30 AM');
