@@ -60,6 +60,7 @@ import {
   RemovalView,
   RevisionView,
   RuleChoices,
+  RecentLeads,
   RulePreviewView,
   RuleView,
   SequenceEffect,
@@ -1044,7 +1045,7 @@ export const listRules = endpoint({
   summary: "A client's routing rules in their order, and what their sentences may name",
   right: 'followup.read',
   params: ofClient,
-  answer: z.object({ rules: z.array(RuleView), choices: RuleChoices }),
+  answer: z.object({ rules: z.array(RuleView), choices: RuleChoices, recent: RecentLeads }),
 });
 export const createRule = endpoint({
   method: 'POST',

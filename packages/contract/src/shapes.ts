@@ -72,6 +72,8 @@ export const FunnelSummary = z.object({
   /** Empty for none. */
   folder: z.string(),
   steps: z.int(),
+  /** The steps' pages in their order. */
+  pages: z.array(z.object({ pageId: PageId, name: z.string(), visitors30: z.int() })),
   state: PageState,
   address: z.string().nullable(),
   visitors30: z.int(),
@@ -534,6 +536,14 @@ export const RulePreviewView = z.object({
   people: z.array(z.object({ id: PersonId, name: z.string(), page: z.string(), at: InstantText })),
 });
 export type RulePreviewView = z.infer<typeof RulePreviewView>;
+
+/** How many leads came in lately, and where those came from that no rule matched. */
+export const RecentLeads = z.object({
+  days: z.int(),
+  leads: z.int(),
+  unmatched: z.array(z.object({ page: z.string(), funnel: z.string(), leads: z.int() })),
+});
+export type RecentLeads = z.infer<typeof RecentLeads>;
 
 /** What a change of a sequence means for the people who are in it. */
 export const SequenceEffect = z.object({

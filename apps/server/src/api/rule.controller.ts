@@ -18,6 +18,7 @@ export class RuleController {
     return {
       rules: await this.rules.list(params.clientId),
       choices: await this.rules.choices(params.clientId),
+      recent: await this.rules.recentLeads(params.clientId),
     };
   }
 

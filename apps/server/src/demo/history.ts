@@ -190,11 +190,11 @@ class Player {
     return led;
   }
 
-  /** A campaign that was found slowly: from about ten visitors a day to about twenty-five. */
+  /** A campaign that was found slowly: from about eight visitors a day to about eighteen. */
   visitsToTheDentist(): Happening[] {
     const { days } = this.given;
     return Array.from({ length: days + 1 }, (_, day) => day).flatMap((day) => {
-      const count = this.chance.between(8, 14) + Math.floor((day / days) * 14);
+      const count = this.chance.between(6, 11) + Math.floor((day / days) * 10);
       return this.visitors(`dentist-${day}`, days - day, count).flatMap((visitor) => {
         this.count(this.pages.first, visitor);
         if (this.chance.next() >= share.lead) return [];

@@ -1,12 +1,15 @@
 import type {
+  CalendarView,
   ClientSheet,
+  FunnelSummary,
   EditorPage,
   PageChoice,
   PersonSummary,
   PathBoard,
   PathStep,
 } from '@plumgate/contract';
-import type { FunnelId, PageId, PersonId } from '@plumgate/core/basics';
+import type { CalendarId, FunnelId, PageId, PersonId } from '@plumgate/core/basics';
+import { newCalendar } from '@plumgate/core/booking';
 import { plainBrand } from '@plumgate/core/brand';
 import { emptyFacts } from '@plumgate/core/clients';
 import { idOf, quayside } from './show.tsx';
@@ -22,6 +25,32 @@ export const sheet: ClientSheet = {
   },
   brand: plainBrand,
 };
+
+export const calendarOf = (number: number, name: string): CalendarView => ({
+  id: idOf<CalendarId>(number),
+  clientId: quayside.id,
+  content: newCalendar(name, quayside.zone),
+  version: 1,
+  draft: null,
+});
+
+export const funnelOf = (number: number, changes: Partial<FunnelSummary> = {}): FunnelSummary => ({
+  id: idOf<FunnelId>(number),
+  clientId: quayside.id,
+  name: `Funnel ${number}`,
+  folder: '',
+  steps: 2,
+  pages: stepsNamed('First page', 'Thank you'),
+  state: 'live',
+  address: null,
+  visitors30: 0,
+  leads30: 0,
+  converted30: 0,
+  ...changes,
+});
+
+export const stepsNamed = (...names: string[]): FunnelSummary['pages'] =>
+  names.map((name, index) => ({ pageId: idOf<PageId>(index + 1), name, visitors30: 0 }));
 
 export const personOf = (number: number, changes: Partial<PersonSummary> = {}): PersonSummary => ({
   id: idOf<PersonId>(number),

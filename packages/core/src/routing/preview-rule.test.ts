@@ -3,6 +3,7 @@ import { previewRule, type Condition, type PastLead } from './index.ts';
 const id = <Id>(n: number) => `00000000-0000-4000-8000-00000000000${n}` as Id;
 const lead = (n: number, changes: Partial<PastLead> = {}): PastLead => ({
   submission: id(n),
+  person: id(n),
   form: id(1),
   page: id(2),
   funnel: id(3),
@@ -60,5 +61,18 @@ it('tells from which pages, the most first', () => {
   expect(seen.pages).toEqual([
     { page: id(2), funnel: id(3), leads: 2, own: true },
     { page: id(5), funnel: id(6), leads: 1, own: true },
+  ]);
+});
+
+it('counts somebody who sent two forms once', () => {
+  const again = lead(4, { person: id(1), page: id(5), source: 'Direct' });
+  const seen = previewRule({ matches: 'all', conditions: [{ about: 'funnel', is: id(3) }] }, [
+    again,
+    ...leads,
+  ]);
+  expect([seen.matched, seen.leads]).toEqual([[id(4), id(2)], 3]);
+  expect(seen.pages).toEqual([
+    { page: id(2), funnel: id(3), leads: 2, own: true },
+    { page: id(5), funnel: id(3), leads: 1, own: true },
   ]);
 });

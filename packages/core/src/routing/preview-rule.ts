@@ -1,14 +1,18 @@
-import type { FunnelId, PageId, SubmissionId } from '../basics/index.ts';
+import type { FunnelId, PageId, PersonId, SubmissionId } from '../basics/index.ts';
 import { matches, type Arrival } from './route-lead.ts';
 import type { RuleContent } from './rule.ts';
 
-/** A lead that came in before, as a rule would have seen it. */
+/** A form that somebody sent before, as a rule would have seen it. */
 export interface PastLead extends Arrival {
   submission: SubmissionId;
+  person: PersonId;
 }
 
 export interface RulePreview {
+  /** Of each matched person the first submission of the list that matched: somebody who sent two forms is one lead. */
   matched: SubmissionId[];
+  /** The people that there were altogether. */
+  leads: number;
   /** Where the matched leads came in, the most first; `own` is false for a campaign that no condition names. */
   pages: { page: PageId; funnel: FunnelId; leads: number; own: boolean }[];
   /** How many of the matched leads belong to campaigns that no condition names. */
@@ -34,14 +38,27 @@ export function previewRule(
       .map((lead) => lead.funnel),
   );
   const matched = leads.filter((lead) => matches(rule, lead));
-  const pages = new Map<PageId, RulePreview['pages'][number]>();
-  for (const { page, funnel } of matched) {
-    const line = pages.get(page) ?? { page, funnel, leads: 0, own: named.has(funnel) };
-    pages.set(page, { ...line, leads: line.leads + 1 });
-  }
+  const firsts = onePer(matched, ({ person }) => person);
+  const perPage = onePer(matched, ({ person, page }) => `${person} ${page}`);
+  const pages = onePer(matched, ({ page }) => page).map(({ page, funnel }) => ({
+    page,
+    funnel,
+    leads: perPage.filter((lead) => lead.page === page).length,
+    own: named.has(funnel),
+  }));
   return {
-    matched: matched.map((lead) => lead.submission),
-    pages: [...pages.values()].sort((a, b) => b.leads - a.leads),
-    others: matched.filter((lead) => !named.has(lead.funnel)).length,
+    matched: firsts.map((lead) => lead.submission),
+    leads: onePer(leads, ({ person }) => person).length,
+    pages: pages.sort((a, b) => b.leads - a.leads),
+    others: onePer(
+      matched.filter((lead) => !named.has(lead.funnel)),
+      ({ person }) => person,
+    ).length,
   };
 }
+
+/** The first of each key, in their order. */
+const onePer = <Item>(items: readonly Item[], keyOf: (item: Item) => string): Item[] => {
+  const seen = new Set<string>();
+  return items.filter((item) => !seen.has(keyOf(item)) && seen.add(keyOf(item)));
+};

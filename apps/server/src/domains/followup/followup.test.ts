@@ -616,9 +616,15 @@ it('shows what a rule would have matched before it is on, and whose leads they a
   expect(active.map((one) => one.id)).not.toContain(id);
   const listed = (await owner('GET', `/api/clients/${clientId}/rules`)).json<{
     rules: { on: boolean; matched30: number }[];
+    recent: { leads: number; unmatched: { leads: number }[] };
   }>();
   expect(listed.rules.map(({ on }) => on)).toEqual([true, false]);
-  expect(listed.rules[0]!.matched30).toBeGreaterThan(0);
+  const matched = listed.rules[0]!.matched30;
+  expect(matched).toBeGreaterThan(0);
+  // Everybody came directly; those whom the one rule that is on passed over are named by their page.
+  expect(listed.recent.leads).toBe(preview.matched);
+  const unmatched = listed.recent.unmatched.reduce((sum, { leads }) => sum + leads, 0);
+  expect(unmatched).toBe(listed.recent.leads - matched);
 });
 
 it('lists who waits, those still within the promise by its end, until somebody calls', async () => {

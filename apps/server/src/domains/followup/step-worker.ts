@@ -46,6 +46,9 @@ const batch = 400;
 /** Does the steps that have fallen due, each once. */
 @Injectable()
 export class StepWorker implements OnModuleInit {
+  /** Whether the last turn found as many steps as a pass takes, so that more are likely to be due. */
+  private isBehind = false;
+
   constructor(
     private readonly database: Database,
     private readonly runs: RunService,
@@ -64,14 +67,17 @@ export class StepWorker implements OnModuleInit {
   }
 
   /**
-   * Does due steps and gives how many there were: two passes side by side, since one leaves the database idle while it
-   * works and does nothing while it waits (2,900 a second on PostgreSQL, 4,100 with two; bench: `due-steps`).
+   * Does due steps and gives how many there were. While it is behind, two passes go side by side, since one leaves the
+   * database idle while it works and does nothing while it waits (2,900 a second on PostgreSQL, 4,100 with two; bench:
+   * `due-steps`).
    */
   async doDue(now: Instant): Promise<number> {
-    const passes = [this.doBatch(now), this.doBatch(now)];
-    // Both have ended before either's failure is reported: nothing goes on unseen.
+    const passes = Array.from({ length: this.isBehind ? 2 : 1 }, () => this.doBatch(now));
+    // All have ended before the failure of one is reported: nothing goes on unseen.
     await Promise.allSettled(passes);
-    return (await Promise.all(passes)).reduce((sum, steps) => sum + steps, 0);
+    const done = (await Promise.all(passes)).reduce((sum, steps) => sum + steps, 0);
+    this.isBehind = done >= batch;
+    return done;
   }
 
   /**

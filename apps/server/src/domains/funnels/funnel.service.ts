@@ -187,6 +187,11 @@ export class FunnelService {
           name,
           folder,
           steps: steps.length,
+          pages: steps.map((step) => ({
+            pageId: step.id,
+            name: step.name,
+            visitors30: (counts.get(step.id) ?? noCounts).visitors,
+          })),
           state: wholeState(steps.map(stateOf)),
           address: first ? `${site}/${first.slug}` : null,
           visitors30: visitors,

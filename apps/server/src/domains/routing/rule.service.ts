@@ -1,9 +1,10 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import type { RuleChoices, RulePreviewView, RuleView } from '@plumgate/contract';
+import type { RecentLeads, RuleChoices, RulePreviewView, RuleView } from '@plumgate/contract';
 import {
   referencesIn,
   type ClientId,
   type Instant,
+  type PageId,
   type RuleId,
   type UserId,
 } from '@plumgate/core/basics';
@@ -93,7 +94,7 @@ export class RuleService implements OnModuleInit {
 
   async list(clientId: ClientId): Promise<RuleView[]> {
     const since = this.since();
-    const matched = sql<number>`(select count(*) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMatched} @> jsonb_build_array(jsonb_build_object('id', routing_rules.id)))`;
+    const matched = sql<number>`(select count(distinct ${submissions.personId}) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMatched} @> jsonb_build_array(jsonb_build_object('id', routing_rules.id)))`;
     const rows = await this.database.db
       .select({
         id: routingRules.id,
@@ -182,6 +183,37 @@ export class RuleService implements OnModuleInit {
     });
   }
 
+  /**
+   * The people who sent a form in the last 30 days, each once, and the first pages of those that no rule matched at any
+   * of their forms then, most first.
+   */
+  async recentLeads(clientId: ClientId): Promise<RecentLeads> {
+    const anyMatched = sql<boolean>`bool_or(${submissions.rulesMatched} <> '[]') over (partition by ${submissions.personId})`;
+    const leads = await this.database.db
+      .selectDistinctOn([submissions.personId], {
+        pageId: submissions.pageId,
+        page: pages.name,
+        funnel: funnels.name,
+        isMatched: anyMatched,
+      })
+      .from(submissions)
+      .innerJoin(pages, eq(pages.id, submissions.pageId))
+      .innerJoin(funnels, eq(funnels.id, submissions.funnelId))
+      .where(and(eq(submissions.clientId, clientId), gte(submissions.receivedAt, this.since())))
+      .orderBy(asc(submissions.personId), asc(submissions.receivedAt));
+    const unmatched = new Map<PageId, RecentLeads['unmatched'][number]>();
+    for (const { pageId, page, funnel, isMatched } of leads) {
+      if (isMatched) continue;
+      const before = unmatched.get(pageId)?.leads ?? 0;
+      unmatched.set(pageId, { page, funnel, leads: before + 1 });
+    }
+    return {
+      days: previewDays,
+      leads: leads.length,
+      unmatched: [...unmatched.values()].sort((a, b) => b.leads - a.leads),
+    };
+  }
+
   /** What a rule would have matched among the leads of the last 30 days. */
   async preview(
     clientId: ClientId,
@@ -197,12 +229,10 @@ export class RuleService implements OnModuleInit {
         pageName: pages.name,
         funnelName: funnels.name,
         at: submissions.receivedAt,
-        person: {
-          id: people.id,
-          firstName: people.firstName,
-          lastName: people.lastName,
-          email: people.email,
-        },
+        person: people.id,
+        firstName: people.firstName,
+        lastName: people.lastName,
+        email: people.email,
       })
       .from(submissions)
       .innerJoin(people, eq(people.id, submissions.personId))
@@ -214,7 +244,7 @@ export class RuleService implements OnModuleInit {
     const matched = new Set(seen.matched);
     return {
       days: previewDays,
-      leads: leads.length,
+      leads: seen.leads,
       matched: seen.matched.length,
       others: seen.others,
       pages: seen.pages.map((line) => {
@@ -224,11 +254,11 @@ export class RuleService implements OnModuleInit {
       people: leads
         .filter((lead) => matched.has(lead.submission))
         .slice(0, mostShown)
-        .map(({ person, pageName, at }) => ({
-          id: person.id,
-          name: fullName(person) || person.email,
-          page: pageName,
-          at: at.toString(),
+        .map((lead) => ({
+          id: lead.person,
+          name: fullName(lead) || lead.email,
+          page: lead.pageName,
+          at: lead.at.toString(),
         })),
     };
   }

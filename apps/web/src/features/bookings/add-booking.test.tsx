@@ -1,18 +1,12 @@
-import { api, type CalendarView } from '@plumgate/contract';
-import type { BookingId, CalendarId, PersonId } from '@plumgate/core/basics';
-import { newCalendar } from '@plumgate/core/booking';
+import { api } from '@plumgate/contract';
+import type { BookingId, PersonId } from '@plumgate/core/basics';
 import { fireEvent, screen } from '@testing-library/react';
+import { calendarOf } from '../../testing/samples.ts';
 import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { BookPerson } from './add-booking.tsx';
 
 const now = '2026-11-05T14:12:00Z';
-const calendar: CalendarView = {
-  id: idOf<CalendarId>(31),
-  clientId: quayside.id,
-  content: newCalendar('First visit', 'America/New_York'),
-  version: 1,
-  draft: null,
-};
+const calendar = calendarOf(31, 'First visit');
 const slot = (start: string) => ({ start, local: '', offset: '', repeated: null, left: 1 });
 const opened = (slots: string[]) => {
   const server = serverOf()

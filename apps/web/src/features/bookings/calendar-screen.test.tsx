@@ -1,19 +1,12 @@
-import { api, type CalendarView } from '@plumgate/contract';
-import type { CalendarId, ClientId } from '@plumgate/core/basics';
-import { newCalendar } from '@plumgate/core/booking';
+import { api } from '@plumgate/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
-import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
+import { calendarOf } from '../../testing/samples.ts';
+import { serverOf, show } from '../../testing/show.tsx';
 import { inBin, withBin } from '../../testing/with-bin.ts';
 import { CalendarScreen } from './calendar-screen.tsx';
 
-const calendar: CalendarView = {
-  id: idOf<CalendarId>(30),
-  clientId: quayside.id as ClientId,
-  version: 1,
-  content: newCalendar('Consultation', 'America/New_York'),
-  draft: null,
-};
+const calendar = calendarOf(30, 'Consultation');
 const server = () =>
   serverOf()
     .on(api.getClock, { now: '2026-11-05T14:12:00Z', demo: true })

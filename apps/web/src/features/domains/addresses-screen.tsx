@@ -29,20 +29,62 @@ export function AddressesScreen() {
     <>
       <PageHead title="Domains" />
       <SetUpTabs slug={client.slug} />
-      <div className="grid max-w-3xl gap-5 px-6 py-6">
-        <section className="rounded-card border border-line bg-sheet p-4">
-          <h2 className="text-lg">Local address</h2>
-          <p className="break-words">{client.site}</p>
-          <p className="text-xs text-muted">
-            Every page answers here from the start, with or without a host of the client’s own.
-          </p>
-        </section>
-        {asked.data.domains.map((domain) => (
-          <Domain key={domain.host} domain={domain} clientId={client.id} zone={client.zone} />
-        ))}
-        <AddHost clientId={client.id} />
+      <div className="flex items-start gap-6 p-6 max-lg:flex-col max-md:p-4">
+        <div className="grid min-w-0 flex-1 gap-5 max-lg:w-full">
+          <section className="rounded-card border border-line bg-sheet p-4">
+            <h2 className="text-lg">Local address</h2>
+            <p className="break-words">{client.site}</p>
+            <p className="text-xs text-muted">
+              Every page answers here from the start, with or without a host of the client’s own.
+            </p>
+          </section>
+          {asked.data.domains.map((domain) => (
+            <Domain key={domain.host} domain={domain} clientId={client.id} zone={client.zone} />
+          ))}
+          <AddHost clientId={client.id} />
+        </div>
+        <WhatIsNeeded name={client.name} />
       </div>
     </>
+  );
+}
+
+/** The way to a domain of the client's own, for somebody who has never done it. */
+function WhatIsNeeded({ name }: { name: string }) {
+  const steps = [
+    ['Choose a subdomain', 'With a subdomain, their website stays as it is.'],
+    [
+      'Add the record',
+      'Once the domain is added, the record it needs is shown here, ready to copy. Whoever manages the client’s DNS adds it there.',
+    ],
+    [
+      'Wait for the check',
+      'The record is looked up every few minutes. Once it is right, every page answers on the new domain too.',
+    ],
+  ] as const;
+  return (
+    <aside
+      aria-label="What is needed"
+      className="grid w-80 shrink-0 gap-3 rounded-card border border-line bg-sheet p-5 max-lg:w-full"
+    >
+      <h2 className="text-lg">What is needed for a domain of {name}</h2>
+      <ol className="grid gap-3">
+        {steps.map(([title, words], index) => (
+          <li key={title} className="flex gap-3">
+            <span
+              aria-hidden
+              className="grid size-6 shrink-0 place-content-center rounded-full bg-plum-tint text-xs font-semibold text-plum-dark"
+            >
+              {index + 1}
+            </span>
+            <span>
+              <b className="block font-semibold">{title}</b>
+              <span className="text-muted">{words}</span>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </aside>
   );
 }
 

@@ -7,7 +7,7 @@ import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { momentOf, whenText, timeOfDay } from '../../ui/when.ts';
 import { mergeFields } from './merge-fields.ts';
-import { stepName, newStep } from './steps.ts';
+import { newStep, stepName, stepsOn } from './steps.ts';
 import { StepSettings } from './step-settings.tsx';
 
 /** A sequence's steps on time: down from sign-up, then back from the event and on from it. */
@@ -34,12 +34,8 @@ export function Ruler({
     onChange({ ...content, steps: [...content.steps, step] });
     setOpen(step.id);
   };
-  const group = (anchor: SequenceStep['anchor'], side: SequenceStep['side']) =>
-    content.steps
-      .filter((step) => step.anchor === anchor && step.side === side)
-      .sort((a, b) => (side === 'before' ? distance(b) - distance(a) : distance(a) - distance(b)));
   const cards = (anchor: SequenceStep['anchor'], side: SequenceStep['side']) =>
-    group(anchor, side).map((step) => (
+    stepsOn(content, anchor, side).map((step) => (
       <Step
         key={step.id}
         step={step}
@@ -89,9 +85,6 @@ export function Ruler({
     </ol>
   );
 }
-
-const inMinutes = { minutes: 1, hours: 60, days: 1440 };
-const distance = ({ delay }: SequenceStep) => delay.amount * inMinutes[delay.unit];
 
 const eventName = ({ event }: SequenceContent) =>
   event.kind === 'fixed' ? event.name : 'the person’s booking';

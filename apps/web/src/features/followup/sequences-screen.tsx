@@ -10,6 +10,7 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { FollowUpTabs } from './follow-up-tabs.tsx';
+import { SmallRuler } from './small-ruler.tsx';
 
 const eventWords = {
   none: ', from sign-up',
@@ -26,8 +27,14 @@ export function SequencesScreen() {
     { params: { clientId: client?.id ?? '' } },
     { enabled: client !== undefined },
   );
+  const sheet = useEndpoint(
+    api.getClient,
+    { params: { clientId: client?.id ?? '' } },
+    { enabled: client !== undefined },
+  );
   if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
-  if (!client || !list.data) return <Skeleton />;
+  if (!client || !list.data || !sheet.data) return <Skeleton />;
+  const names = list.data.sequences.map(({ id, content }) => ({ id, name: content.name }));
   const add = async () => {
     try {
       const made = await call(api.createSequence, {
@@ -53,29 +60,32 @@ export function SequencesScreen() {
           <p>A sequence is a series of messages that a rule starts when a form comes in.</p>
         </Empty>
       ) : (
-        <ul className="grid max-w-3xl gap-3 p-6">
+        <ul className="grid gap-3 p-6 max-md:p-4">
           {list.data.sequences.map((sequence) => (
             <li
               key={sequence.id}
-              className="relative flex items-center gap-4 rounded-card border border-line bg-sheet px-5 py-4 hover:border-strong-line"
+              className="relative rounded-card border border-line bg-sheet px-5 py-4 hover:border-strong-line"
             >
-              <div className="min-w-0 flex-1">
-                <Link
-                  className="font-title text-lg font-semibold after:absolute after:inset-0"
-                  to={`/${client.slug}/follow-up/${sequence.id}`}
-                >
-                  {sequence.content.name}
-                </Link>
-                <p className="text-muted">
-                  {sequence.content.steps.length}{' '}
-                  {sequence.content.steps.length === 1 ? 'step' : 'steps'}
-                  {eventWords[sequence.content.event.kind]} ·{' '}
-                  {sequence.joined.toLocaleString('en-US')} people so far
-                </p>
+              <div className="flex items-center gap-4">
+                <div className="min-w-0 flex-1">
+                  <Link
+                    className="font-title text-lg font-semibold after:absolute after:inset-0"
+                    to={`/${client.slug}/follow-up/${sequence.id}`}
+                  >
+                    {sequence.content.name}
+                  </Link>
+                  <p className="text-muted">
+                    {sequence.content.steps.length}{' '}
+                    {sequence.content.steps.length === 1 ? 'step' : 'steps'}
+                    {eventWords[sequence.content.event.kind]} ·{' '}
+                    {sequence.joined.toLocaleString('en-US')} people so far
+                  </p>
+                </div>
+                <Pill tone={sequence.running > 0 ? 'leaf' : 'plain'}>
+                  {sequence.running === 1 ? '1 person in it' : `${sequence.running} people in it`}
+                </Pill>
               </div>
-              <Pill tone={sequence.running > 0 ? 'leaf' : 'plain'}>
-                {sequence.running === 1 ? '1 person in it' : `${sequence.running} people in it`}
-              </Pill>
+              <SmallRuler sequence={sequence} sheet={sheet.data} all={names} />
             </li>
           ))}
         </ul>

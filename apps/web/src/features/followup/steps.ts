@@ -1,4 +1,9 @@
-import { actionWords, type SequenceStep, type StepAction } from '@plumgate/core/followup';
+import {
+  actionWords,
+  type SequenceContent,
+  type SequenceStep,
+  type StepAction,
+} from '@plumgate/core/followup';
 import { newAction } from './step-parts.tsx';
 
 /** A new step: an email a day away. */
@@ -22,3 +27,16 @@ export const stepName = (action: StepAction, others: { id: string; name: string 
       ? (others.find((one) => one.id === action.sequence)?.name ?? 'a sequence that is gone')
       : '',
   );
+
+const inMinutes = { minutes: 1, hours: 60, days: 1440 };
+const distance = ({ delay }: SequenceStep) => delay.amount * inMinutes[delay.unit];
+
+/** The steps on one stretch of the ruler in the order of time: from sign-up, before the event, or after it. */
+export const stepsOn = (
+  { steps }: SequenceContent,
+  anchor: SequenceStep['anchor'],
+  side: SequenceStep['side'],
+): SequenceStep[] =>
+  steps
+    .filter((step) => step.anchor === anchor && step.side === side)
+    .sort((a, b) => (side === 'before' ? distance(b) - distance(a) : distance(a) - distance(b)));

@@ -3,7 +3,7 @@ import type { PageId } from '@plumgate/core/basics';
 import { blocksOf, emptyPage, type Draft } from '@plumgate/core/page';
 import { readyTemplates } from '@plumgate/core/templates';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { boardOf, choiceOf, sheet, stepOf } from '../../testing/samples.ts';
+import { boardOf, calendarOf, choiceOf, sheet, stepOf } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { AddStep } from './add-step.tsx';
 import { inBin } from '../../testing/with-bin.ts';
@@ -13,6 +13,9 @@ const opened = async (position: number, templates: TemplateView[] = []) => {
   const server = serverOf()
     .on(api.listPages, { pages: [choiceOf(7, { name: 'Times', funnel: 'Evenings' })] })
     .on(api.listTemplates, { templates })
+    .on(api.listCalendars, {
+      calendars: [calendarOf(80, 'Cleaning'), calendarOf(81, 'First visit')],
+    })
     .on(api.addStep, { pageId: idOf<PageId>(50) });
   const onClose = jest.fn();
   show(<AddStep board={board} position={position} onClose={onClose} />, server);
@@ -25,6 +28,7 @@ const beginsAs = (label: string) =>
     target: { value: screen.getByRole<HTMLOptionElement>('option', { name: label }).value },
   });
 const press = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Add the step' });
+const bookingOf = (draft: Draft) => blocksOf(draft.page).find(({ kind }) => kind === 'booking');
 const draftSent = (server: ReturnType<typeof serverOf>) =>
   (server.sent(api.addStep)[0]!.body as { from: { draft: Draft } }).from.draft;
 
@@ -116,4 +120,26 @@ it('takes a kept template or a copy of a page as it is', async () => {
   fireEvent.click(press());
   await waitFor(() => expect(server.sent(api.addStep)).toHaveLength(2));
   expect(server.sent(api.addStep)[1]!.body).toMatchObject({ from: { pageId: idOf(7) } });
+});
+
+it('a page of free times shows those of a calendar of the client', async () => {
+  const { server } = await opened(1);
+  beginsAs('Choose a time');
+  fireEvent.change(await screen.findByLabelText('Calendar'), { target: { value: idOf(81) } });
+  fireEvent.click(press());
+  await waitFor(() => expect(server.sent(api.addStep)).toHaveLength(1));
+  expect(bookingOf(draftSent(server))).toMatchObject({ calendarId: idOf(81) });
+});
+
+it('or those of a new calendar, which is made with the step', async () => {
+  const { server } = await opened(1);
+  server.on(api.createCalendar, calendarOf(90, 'New'));
+  beginsAs('Choose a time');
+  fireEvent.change(await screen.findByLabelText('Calendar'), { target: { value: '' } });
+  fireEvent.click(press());
+  await waitFor(() => expect(server.sent(api.addStep)).toHaveLength(1));
+  expect(server.sent(api.createCalendar)[0]!.body).toEqual({
+    name: `${board.funnel.name} calendar`,
+  });
+  expect(bookingOf(draftSent(server))).toMatchObject({ calendarId: idOf(90) });
 });

@@ -1,13 +1,14 @@
 import { api, type PageChoice, type PathBoard, type TemplateView } from '@plumgate/contract';
 import { stepName, stepNames } from '@plumgate/core/funnels';
 import { readyTemplates, takeTemplate, unanswered } from '@plumgate/core/templates';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { call } from '../../api/call.ts';
 import { useEndpoint } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { useAct } from '../../ui/use-act.ts';
+import { showsTimes, useCalendarChoice, withCalendar } from '../pages/calendar-choice.tsx';
 import { withMapsFound } from '../pages/find-places.ts';
 import { make } from '../pages/make-ids.ts';
 import { TemplateAsks } from '../pages/template-asks.tsx';
@@ -41,13 +42,19 @@ export function AddStep({
   const [from, setFrom] = useState('');
   const [answers, setAnswers] = useState<Record<string, string>>({});
   const ready = readyPages.find((one) => one.name === from);
+  const calendar = useCalendarChoice(funnel.clientId, `${funnel.name} calendar`);
+  const booksTimes = useMemo(
+    () => ready !== undefined && showsTimes(takeTemplate(ready, [0], {}, make)[0]!.draft),
+    [ready],
+  );
   const kept = own.find(({ id }) => id === from);
   const sourceOf = async () => {
     const leadsOn = position < steps.length;
     if (ready) {
       const { draft } = takeTemplate(ready, [0], answers, make, { leadsOn })[0]!;
       const sheet = () => call(api.getClient, { params: { clientId: funnel.clientId } });
-      return { draft: await withMapsFound(draft, sheet) };
+      const bound = booksTimes ? withCalendar(draft, await calendar.calendarId()) : draft;
+      return { draft: await withMapsFound(bound, sheet) };
     }
     if (kept) return { draft: kept.content.pages[0]!.draft };
     return from ? { pageId: from } : undefined;
@@ -96,6 +103,7 @@ export function AddStep({
         {ready && (
           <TemplateAsks asks={ready.asks} zone={zone} answers={answers} onAnswers={setAnswers} />
         )}
+        {booksTimes && calendar.field}
         <DialogFoot
           does="Add the step"
           off={!name.trim() || unanswered(ready?.asks ?? [], answers).length > 0}

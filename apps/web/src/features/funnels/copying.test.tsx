@@ -1,36 +1,22 @@
-import { api, type FunnelSummary } from '@plumgate/contract';
+import { api } from '@plumgate/contract';
 import type { ClientId, FunnelId, PageId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { boardOf, stepOf } from '../../testing/samples.ts';
+import { boardOf, funnelOf, stepOf } from '../../testing/samples.ts';
 import { refusal } from '../../testing/fake-server.ts';
 import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { CopyFunnel } from './copy-funnel.tsx';
 import { CopyStep } from './copy-step.tsx';
 
 const alder = { ...quayside, id: idOf<ClientId>(2), name: 'Alder Grove', slug: 'alder-grove' };
-const funnelOf = (number: number, name: string, clientId: ClientId, steps = 2) =>
-  ({
-    id: idOf<FunnelId>(number),
-    clientId,
-    name,
-    folder: '',
-    steps,
-    state: 'live',
-    slug: 'first',
-    address: `${quayside.site}/first`,
-    visitors30: 0,
-    leads30: 0,
-    converted30: 0,
-  }) as unknown as FunnelSummary;
 const board = boardOf([stepOf(1)]);
 const server = () =>
   serverOf()
     .on(api.listClients, { clients: [quayside, alder as never] })
     .on(api.listAllFunnels, {
       funnels: [
-        funnelOf(900, 'First visit', quayside.id),
-        funnelOf(901, 'Evenings', alder.id, 3),
-      ] as never,
+        funnelOf(900, { name: 'First visit' }),
+        funnelOf(901, { name: 'Evenings', clientId: alder.id, steps: 3 }),
+      ],
     });
 const type = (label: string, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });

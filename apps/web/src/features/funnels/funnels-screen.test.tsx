@@ -1,6 +1,7 @@
-import { api, type FunnelSummary } from '@plumgate/contract';
-import type { ClientId, FunnelId } from '@plumgate/core/basics';
+import { api } from '@plumgate/contract';
+import type { ClientId } from '@plumgate/core/basics';
 import { fireEvent, screen, within } from '@testing-library/react';
+import { funnelOf, stepsNamed } from '../../testing/samples.ts';
 import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { FunnelsScreen } from './funnels-screen.tsx';
 
@@ -10,21 +11,14 @@ const marram = {
   name: 'Marram Coast',
   slug: 'marram' as never,
 };
-const funnelOf = (number: number, changes: Partial<FunnelSummary>): FunnelSummary => ({
-  id: idOf<FunnelId>(number),
-  clientId: quayside.id,
-  name: `Funnel ${number}`,
-  folder: '',
-  steps: 2,
-  state: 'live',
-  address: null,
-  visitors30: 0,
-  leads30: 0,
-  converted30: 0,
-  ...changes,
-});
 const all = [
-  funnelOf(1, { name: 'First visit', visitors30: 1640, leads30: 126, converted30: 126, steps: 1 }),
+  funnelOf(1, {
+    name: 'First visit',
+    visitors30: 1640,
+    leads30: 126,
+    converted30: 126,
+    pages: stepsNamed('First page'),
+  }),
   funnelOf(2, { name: 'Whitening', folder: 'Winter' }),
   funnelOf(3, { name: 'Braces', folder: 'Autumn' }),
   funnelOf(4, { name: 'Twilight viewing', clientId: marram.id, folder: 'Homes' }),
@@ -39,40 +33,42 @@ const opened = async (funnels = all) => {
 };
 const search = (value: string) =>
   fireEvent.change(screen.getByLabelText('Search all clients’ funnels'), { target: { value } });
-const rows = () =>
+/** The headings and under each the funnels, in reading order. */
+const shownOn = () =>
   screen
-    .getAllByRole('row')
-    .map((row) => row.textContent)
-    .slice(1);
+    .getAllByRole('heading')
+    .filter((heading) => heading.tagName !== 'H1')
+    .map((heading) => heading.textContent);
 
 it('says what a funnel is where there is none', async () => {
   await opened([]);
   expect(screen.getByText('Nothing built for Quayside Dental yet')).toBeTruthy();
 });
 
-it('shows this client’s, those without a folder first, with steps and rate', async () => {
+it('shows this client’s, those without a folder first, with their pages and numbers', async () => {
   await opened();
-  expect(rows().map((text) => text?.replace(/Live.*/, ''))).toEqual([
-    'First visit1 step',
-    'Autumn',
-    'Braces2 steps',
-    'Winter',
-    'Whitening2 steps',
-  ]);
-  const first = screen.getByRole('link', { name: 'First visit' }).closest('tr')!;
-  expect(within(first).getByText('1,640')).toBeTruthy();
-  expect(within(first).getByText('7.7%')).toBeTruthy();
+  expect(shownOn()).toEqual(['First visit', 'Autumn', 'Braces', 'Winter', 'Whitening']);
+  const first = within(screen.getByRole('link', { name: 'First visit' }).closest('li')!);
+  for (const words of ['1 step', '1,640', '7.7%', '1 · First page']) first.getByText(words);
+});
+
+it('counts the steps for which there is no room', async () => {
+  const names = ['One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven'];
+  await opened([funnelOf(1, { pages: stepsNamed(...names) })]);
+  expect(screen.getByText('5 · Five')).toBeTruthy();
+  expect(screen.queryByText('6 · Six')).toBeNull();
+  expect(screen.getByText('and 2 more')).toBeTruthy();
 });
 
 it.each([
-  ['twilight', ['Marram Coast', 'Twilight viewing2 steps']],
-  ['HOMES', ['Marram Coast', 'Twilight viewing2 steps']],
-  ['marram', ['Marram Coast', 'Twilight viewing2 steps']],
-  ['bra', ['Quayside Dental', 'Braces2 steps']],
+  ['twilight', ['Marram Coast', 'Twilight viewing']],
+  ['HOMES', ['Marram Coast', 'Twilight viewing']],
+  ['marram', ['Marram Coast', 'Twilight viewing']],
+  ['bra', ['Quayside Dental', 'Braces']],
 ])('a search for “%s” looks through all clients', async (words, found) => {
   await opened();
   search(words);
-  expect(rows().map((text) => text?.replace(/Live.*/, ''))).toEqual(found);
+  expect(shownOn()).toEqual(found);
 });
 
 it('leads to another client’s funnel at its own place', async () => {

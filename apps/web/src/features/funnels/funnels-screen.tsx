@@ -1,17 +1,14 @@
-import { api, type FunnelSummary } from '@plumgate/contract';
+import { api, type ClientSummary, type FunnelSummary } from '@plumgate/contract';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { useEndpoint, useClients } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { LinkButton } from '../../ui/button.tsx';
-import { DataTable, type Column } from '../../ui/data-table.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
-import { StatePill } from '../../ui/pill.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
-import { TakeIn } from './import-zip.tsx';
-import { countColumns } from './count-columns.tsx';
+import { FunnelCard } from './funnel-card.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
+import { TakeIn } from './import-zip.tsx';
 
 /** A client's funnels by folder, and a search over everybody's. */
 export function FunnelsScreen() {
@@ -22,13 +19,9 @@ export function FunnelsScreen() {
   if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!client || !asked.data) return <Skeleton />;
   const words = sought.trim().toLowerCase();
-  const nameOf = (id: string) => clients.find((one) => one.id === id)?.name ?? '';
+  const clientOf = (funnel: FunnelSummary) => clients.find(({ id }) => id === funnel.clientId);
   const list = asked.data.funnels.filter((funnel) =>
-    words
-      ? `${funnel.name} ${funnel.folder} ${nameOf(funnel.clientId)} ${funnel.address ?? ''}`
-          .toLowerCase()
-          .includes(words)
-      : funnel.clientId === client.id,
+    words ? textOf(funnel, clientOf(funnel)).includes(words) : funnel.clientId === client.id,
   );
   return (
     <>
@@ -41,12 +34,11 @@ export function FunnelsScreen() {
       </PageHead>
       <FunnelsTabs clientSlug={client.slug} />
       {list.length > 0 ? (
-        <DataTable
-          label="Funnels"
-          columns={columnsOf((id) => clients.find((one) => one.id === id)?.slug ?? '')}
-          rows={list}
-          keyOf={({ id }) => id}
-          groupOf={words ? ({ clientId }) => nameOf(clientId) : ({ folder }) => folder}
+        <Groups
+          groups={grouped(list, (funnel) =>
+            words ? (clientOf(funnel)?.name ?? '') : funnel.folder,
+          )}
+          slugOf={(funnel) => clientOf(funnel)?.slug ?? ''}
         />
       ) : words ? (
         <Empty title="No funnel matches">
@@ -58,45 +50,49 @@ export function FunnelsScreen() {
             A funnel is a page with a form and a thank-you page. Start from a template or from
             blank; you can change every word later.
           </p>
+          <LinkButton look="main" to={`/${client.slug}/funnels/new`}>
+            Choose a template
+          </LinkButton>
         </Empty>
       )}
     </>
   );
 }
 
-const columnsOf = (slugOf: (client: string) => string): Column<FunnelSummary>[] => [
-  {
-    id: 'name',
-    header: 'Name',
-    className: 'max-md:py-2',
-    sortBy: ({ name }) => name,
-    cell: ({ id, clientId, name, steps }) => (
-      <>
-        <Link
-          className="font-semibold hover:text-plum-dark hover:underline"
-          to={`/${slugOf(clientId)}/funnels/${id}`}
-        >
-          {name}
-        </Link>
-        <span className="ml-2 text-muted">
-          {steps} {steps === 1 ? 'step' : 'steps'}
-        </span>
-      </>
-    ),
-  },
-  {
-    id: 'state',
-    header: 'State',
-    sortBy: ({ state }) => state,
-    cell: ({ state }) => <StatePill state={state} />,
-  },
-  {
-    id: 'address',
-    header: 'First page',
-    wideOnly: true,
-    className: 'max-w-72 truncate text-muted',
-    sortBy: ({ address }) => address ?? '',
-    cell: ({ address }) => address,
-  },
-  ...countColumns<FunnelSummary>('Conversion rate'),
-];
+function Groups({
+  groups,
+  slugOf,
+}: {
+  groups: [name: string, funnels: FunnelSummary[]][];
+  slugOf: (funnel: FunnelSummary) => string;
+}) {
+  return (
+    <div className="grid gap-6 p-6 max-md:p-4">
+      {groups.map(([name, funnels]) => (
+        <section key={name} aria-label={name || undefined}>
+          {name && <h2 className="mb-2 font-sans text-sm font-semibold text-muted">{name}</h2>}
+          <ul className="grid gap-3" aria-label={name ? `Funnels of ${name}` : 'Funnels'}>
+            {funnels.map((funnel) => (
+              <FunnelCard key={funnel.id} funnel={funnel} clientSlug={slugOf(funnel)} />
+            ))}
+          </ul>
+        </section>
+      ))}
+    </div>
+  );
+}
+
+const textOf = ({ name, folder, address }: FunnelSummary, client: ClientSummary | undefined) =>
+  `${name} ${folder} ${client?.name ?? ''} ${address ?? ''}`.toLowerCase();
+
+/** Funnels under their headings in the order of the alphabet; those without one come first. */
+function grouped(
+  funnels: FunnelSummary[],
+  headingOf: (funnel: FunnelSummary) => string,
+): [name: string, funnels: FunnelSummary[]][] {
+  const headings = [...new Set(funnels.map(headingOf))].sort((a, b) => a.localeCompare(b));
+  return headings.map((heading) => [
+    heading,
+    funnels.filter((funnel) => headingOf(funnel) === heading),
+  ]);
+}

@@ -18,6 +18,7 @@ const opened = async (templates: TemplateView[] = []) => {
   const server = serverOf()
     .on(api.getClient, sheet)
     .on(api.listTemplates, { templates })
+    .on(api.listCalendars, { calendars: [] })
     .on(api.createFunnel, { funnelId: idOf<FunnelId>(950) });
   const shown = show(<NewFunnelScreen />, server, { at: 'funnels/new' });
   await screen.findByRole('heading', { name: 'New funnel' });

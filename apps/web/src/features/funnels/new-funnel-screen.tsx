@@ -26,6 +26,7 @@ import { TextField, Tick } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { templateToRemove, useRemoval } from '../bin/use-removal.tsx';
+import { showsTimes, useCalendarChoice, withCalendar } from '../pages/calendar-choice.tsx';
 import { withMapsFound } from '../pages/find-places.ts';
 import { make } from '../pages/make-ids.ts';
 import { MeantFilter } from '../pages/meant-filter.tsx';
@@ -238,15 +239,25 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
   // One answer often is the name: a listing's address, an event's.
   const named =
     name.trim() || (asks[0]?.kind === 'text' ? (answers[asks[0].key] ?? '').trim() : '');
+  const calendar = useCalendarChoice(sheet.id, named ? `${named} calendar` : 'Calendar');
+  const bookingPages = useMemo(() => {
+    const all = offered.pageNames.map((_, index) => index);
+    const taken = offered.take(all, exampleAnswers(offered.asks)).pages;
+    return all.filter((index) => showsTimes(taken[index]!.draft as Draft));
+  }, [offered]);
+  const booksTimes = bookingPages.some((index) => !left.has(index));
   const start = async () => {
     setBusy(true);
     try {
       const taken = offered.take(pages, { ...answers, name: named });
+      const calendarId = booksTimes ? await calendar.calendarId() : null;
+      const finished = async (draft: Draft) =>
+        withMapsFound(calendarId ? withCalendar(draft, calendarId) : draft, () => sheet);
       const from = {
         pages: await Promise.all(
           taken.pages.map(async (page) => ({
             ...page,
-            draft: await withMapsFound(page.draft as Draft, () => sheet),
+            draft: await finished(page.draft as Draft),
           })),
         ),
       };
@@ -301,6 +312,7 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
           ))}
         </fieldset>
       )}
+      {booksTimes && calendar.field}
       <Button
         look="main"
         type="submit"

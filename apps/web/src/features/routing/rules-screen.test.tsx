@@ -1,4 +1,10 @@
-import { api, type RuleChoices, type RulePreviewView, type RuleView } from '@plumgate/contract';
+import {
+  api,
+  type RecentLeads,
+  type RuleChoices,
+  type RulePreviewView,
+  type RuleView,
+} from '@plumgate/contract';
 import type { FormId, RuleId, UserId } from '@plumgate/core/basics';
 import type { RuleContent } from '@plumgate/core/routing';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
@@ -35,6 +41,14 @@ const ruleOf = (number: number, changes: Partial<RuleView> = {}): RuleView => ({
   draft: null,
   ...changes,
 });
+const recent: RecentLeads = {
+  days: 30,
+  leads: 1304,
+  unmatched: [
+    { page: 'Whitening', funnel: 'Winter', leads: 60 },
+    { page: 'Braces', funnel: 'Autumn', leads: 4 },
+  ],
+};
 const preview: RulePreviewView = {
   days: 30,
   leads: 1204,
@@ -45,7 +59,7 @@ const preview: RulePreviewView = {
 };
 const opened = async (rules: RuleView[], answers: Partial<RulePreviewView> = {}) => {
   const server = serverOf()
-    .on(api.listRules, { rules, choices })
+    .on(api.listRules, { rules, choices, recent })
     .on(api.previewRule, { ...preview, ...answers });
   show(<RulesScreen />, server, { at: 'follow-up/rules' });
   await screen.findByRole('heading', { name: 'Follow-up' });
@@ -76,7 +90,16 @@ describe('the rules', () => {
         'When a lead comes from the form “First-visit request”: tag first-visit, assign to Front desk.',
       ),
     ).toBeTruthy();
-    expect(screen.getByText('matched 1,240 leads in the last 30 days')).toBeTruthy();
+    expect(screen.getByText('matched 1,240 of 1,304 leads in the last 30 days')).toBeTruthy();
+  });
+
+  it('names the leads that none of them matched, and the pages they came from', async () => {
+    await opened([ruleOf(1)]);
+    const beside = screen.getByRole('complementary', { name: 'Leads without a rule' });
+    expect(beside.textContent).toContain(
+      'No rule matched 64 of the 1,304 leads of the last 30 days, so nobody was assigned',
+    );
+    expect(beside.textContent).toContain('60Whitening in Winter');
   });
 
   it.each([
@@ -197,7 +220,7 @@ describe('a rule', () => {
 
   it('asks for what a condition is about, instead of loading for ever', async () => {
     const server = serverOf()
-      .on(api.listRules, { rules: [ruleOf(1)], choices: { ...choices, funnel: [] } })
+      .on(api.listRules, { rules: [ruleOf(1)], choices: { ...choices, funnel: [] }, recent })
       .on(api.previewRule, preview);
     show(<RulesScreen />, server, { at: 'follow-up/rules' });
     fireEvent.click(await screen.findByRole('button', { name: 'Edit' }));

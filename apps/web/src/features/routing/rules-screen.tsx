@@ -1,4 +1,4 @@
-import { api, type RuleChoices, type RuleView } from '@plumgate/contract';
+import { api, type RecentLeads, type RuleChoices, type RuleView } from '@plumgate/contract';
 import type { RuleId } from '@plumgate/core/basics';
 import type { RuleContent } from '@plumgate/core/routing';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
@@ -26,17 +26,19 @@ export function RulesScreen() {
   );
   if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!client || !list.data) return <Skeleton />;
-  return <Rules client={client} rules={list.data.rules} choices={list.data.choices} />;
+  return <Rules client={client} {...list.data} />;
 }
 
 function Rules({
   client,
   rules,
   choices,
+  recent,
 }: {
   client: { id: string; slug: string; name: string };
   rules: RuleView[];
   choices: RuleChoices;
+  recent: RecentLeads;
 }) {
   const [open, setOpen] = useState<string | null>(null);
   const refresh = useRefreshAll();
@@ -86,37 +88,74 @@ function Rules({
           </p>
         </Empty>
       ) : (
-        <ol className="grid max-w-5xl gap-3 p-6 max-md:p-4">
-          {rules.map((rule, index) => (
-            <RuleItem
-              key={rule.id}
-              rule={rule}
-              choices={choices}
-              isFirst={index === 0}
-              isLast={index === rules.length - 1}
-              isOpen={open === rule.id}
-              onToggle={(shown) => setOpen(shown ? rule.id : null)}
-              onMove={(by) => void move(index, by)}
-              onRemove={() =>
-                void remove({
-                  kind: 'rule',
-                  id: rule.id,
-                  does: () => call(api.removeRule, { params: { ruleId: rule.id } }),
-                })
-              }
-              client={client}
-            />
-          ))}
-        </ol>
+        <div className="flex items-start gap-6 p-6 max-lg:flex-col max-md:p-4">
+          <ol className="grid min-w-0 flex-1 gap-3 max-lg:w-full">
+            {rules.map((rule, index) => (
+              <RuleItem
+                key={rule.id}
+                rule={rule}
+                choices={choices}
+                recent={recent}
+                isFirst={index === 0}
+                isLast={index === rules.length - 1}
+                isOpen={open === rule.id}
+                onToggle={(shown) => setOpen(shown ? rule.id : null)}
+                onMove={(by) => void move(index, by)}
+                onRemove={() =>
+                  void remove({
+                    kind: 'rule',
+                    id: rule.id,
+                    does: () => call(api.removeRule, { params: { ruleId: rule.id } }),
+                  })
+                }
+                client={client}
+              />
+            ))}
+          </ol>
+          <WithoutRule recent={recent} />
+        </div>
       )}
       {removal}
     </>
   );
 }
 
+/** The leads that no rule matched: nobody is assigned to them and no sequence starts. */
+function WithoutRule({ recent: { days, leads, unmatched } }: { recent: RecentLeads }) {
+  const left = unmatched.reduce((sum, line) => sum + line.leads, 0);
+  return (
+    <aside
+      aria-label="Leads without a rule"
+      className="grid w-80 shrink-0 gap-2 rounded-card border border-line bg-sheet p-5 max-lg:w-full"
+    >
+      <h2 className="text-lg">Leads without a rule</h2>
+      <p className="text-muted tabular-nums">
+        {leads === 0
+          ? `No leads came in during the last ${days} days.`
+          : left === 0
+            ? `A rule matched every one of the ${leads.toLocaleString('en-US')} leads of the last ${days} days.`
+            : `No rule matched ${left.toLocaleString('en-US')} of the ${leads.toLocaleString('en-US')} leads of the last ${days} days, so nobody was assigned and no sequence started. They came from:`}
+      </p>
+      <ul className="grid gap-1.5">
+        {unmatched.map((line) => (
+          <li key={line.funnel + line.page} className="flex gap-3">
+            <span className="w-8 shrink-0 text-right font-semibold tabular-nums">
+              {line.leads.toLocaleString('en-US')}
+            </span>
+            <span className="min-w-0 flex-1">
+              {line.page} <span className="block text-xs text-muted">in {line.funnel}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </aside>
+  );
+}
+
 function RuleItem({
   rule,
   choices,
+  recent,
   client,
   isFirst,
   isLast,
@@ -127,6 +166,7 @@ function RuleItem({
 }: {
   rule: RuleView;
   choices: RuleChoices;
+  recent: RecentLeads;
   client: { id: string; slug: string };
   isFirst: boolean;
   isLast: boolean;
@@ -144,12 +184,9 @@ function RuleItem({
           <h2 className="flex flex-wrap items-center gap-2 text-lg">
             {rule.content.name}
             <Pill tone={rule.on ? 'leaf' : 'plain'}>{rule.on ? 'On' : 'Off'}</Pill>
-            <span className="font-sans text-xs font-normal text-muted tabular-nums">
-              matched {rule.matched30.toLocaleString('en-US')}{' '}
-              {rule.matched30 === 1 ? 'lead' : 'leads'} in the last 30 days
-            </span>
           </h2>
           <RuleSentence content={rule.content} choices={choices} />
+          <Matched matched={rule.matched30} recent={recent} />
         </div>
         <IconButton
           label={`Move ${rule.content.name} up`}
@@ -182,5 +219,21 @@ function RuleItem({
         />
       )}
     </li>
+  );
+}
+
+/** How many of the recent leads a rule matched, in words and as a share of a line. */
+function Matched({ matched, recent }: { matched: number; recent: RecentLeads }) {
+  const share = recent.leads > 0 ? Math.min(1, matched / recent.leads) : 0;
+  return (
+    <div className="mt-2 flex items-center gap-3 text-xs text-muted tabular-nums">
+      <span aria-hidden className="h-1.5 w-40 overflow-hidden rounded-full bg-line">
+        <span className="block h-full bg-leaf" style={{ width: `${share * 100}%` }} />
+      </span>
+      <span>
+        matched {matched.toLocaleString('en-US')} of {recent.leads.toLocaleString('en-US')}{' '}
+        {recent.leads === 1 ? 'lead' : 'leads'} in the last {recent.days} days
+      </span>
+    </div>
   );
 }
