@@ -155,7 +155,7 @@ test('a client looks at the drafts by an approval link, on a phone, and says wha
   browser,
 }) => {
   const app = await atFunnels(browser, 'fernhill-physio');
-  await app.getByRole('row').nth(1).getByRole('link').first().click();
+  await app.getByRole('list', { name: 'Funnels' }).getByRole('link').first().click();
   await app.getByRole('button', { name: 'Share', exact: true }).click();
   await app.getByRole('button', { name: 'Create approval link' }).click();
   const href = await app.getByText('/~/approval/').innerText();

@@ -29,6 +29,7 @@ export const fieldCss = `
 .field.choices input,.field.tick input{width:22px;height:22px;margin:1px 0 0;flex:none;accent-color:var(--action)}
 .field [aria-invalid=true]{border-color:#a93a28!important;box-shadow:0 0 0 1px #a93a28}
 .wrong{display:block;color:#a02f1e;font-size:.88rem;font-weight:600;margin-top:5px}
+.meant{display:inline-block;margin-top:6px;padding:6px 0;min-height:32px;border:0;background:none;font:inherit;font-size:.93rem;font-weight:600;color:inherit;text-decoration:underline;text-underline-offset:3px;cursor:pointer}
 .form-wrong{background:#f9e2dc;color:#7d2415;border-radius:8px;padding:10px 12px;margin:12px 0 0;font-weight:600;font-size:.93rem}`;
 
 /** What stands in a question's field already. */

@@ -1,3 +1,4 @@
+import { standInFontFaces } from './font-fallbacks.ts';
 import { familiesOf, fontStem, type TypePairName } from '@plumgate/core/brand';
 
 /** The parts of a family that ship: what English and the languages of western and central Europe need. */
@@ -12,16 +13,17 @@ export const fontFile = (family: string, subset: keyof typeof fontSubsets) =>
   `${fontStem(family)}-${subset}.woff2`;
 
 /**
- * The @font-face rules of a type pair. `optional` keeps the words where they are: a face that comes late waits for the
- * next page instead of moving this one.
+ * The @font-face rules of a type pair. Until a font has come, one of the device stands in that takes as much room: the
+ * words can be read at once and stay where they are.
  */
 export function fontFaces(pair: TypePairName, folder: string): string {
   return familiesOf(pair)
-    .flatMap((family) =>
-      Object.entries(fontSubsets).map(
+    .flatMap((family) => [
+      ...Object.entries(fontSubsets).map(
         ([subset, range]) =>
-          `@font-face{font-family:"${family}";font-weight:100 900;font-display:optional;src:url(${folder}/${fontFile(family, subset as 'latin')}) format("woff2");unicode-range:${range}}`,
+          `@font-face{font-family:"${family}";font-weight:100 900;font-display:swap;src:url(${folder}/${fontFile(family, subset as 'latin')}) format("woff2");unicode-range:${range}}`,
       ),
-    )
+      standInFontFaces(family),
+    ])
     .join('');
 }

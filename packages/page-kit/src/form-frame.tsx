@@ -44,6 +44,7 @@ export function FormFrame({
       data-form=""
       data-marked={strings.marked}
       data-unsent={strings.unsent}
+      data-meant={strings.didYouMean}
       {...data}
     >
       {(block.title || page.editing) && (

@@ -2,8 +2,7 @@ import { brandVariables, type Brand } from '@plumgate/core/brand';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { baseCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
-import { FontPreloads } from './font-preloads.tsx';
-import { fontFaces } from './fonts.ts';
+import { PageType } from './page-type.tsx';
 import type { RuntimePart } from './runtime-parts.ts';
 
 /** A remark on a page, pinned to a band of it: how far across and down, from 0 to 1. No band, no pin. */
@@ -57,13 +56,7 @@ const css = `
 /** The page behind an approval link. It works without script; with it, a press on the draft pins the next remark there. */
 export function renderApprovalPage(page: ApprovalPage): string {
   const { brand, assets } = page;
-  const sheet = [
-    `:root{${brandVariables(brand)}}`,
-    fontFaces(brand.typePair, `${assets}/fonts`),
-    baseCss,
-    blockViews.button.css,
-    css,
-  ].join('');
+  const sheet = [`:root{${brandVariables(brand)}}`, baseCss, blockViews.button.css, css].join('');
   const open = page.pages.find(({ isOpen }) => isOpen);
   const to = (slug: string, as: string) => `?page=${encodeURIComponent(slug)}${as}`;
   const document = (
@@ -73,7 +66,7 @@ export function renderApprovalPage(page: ApprovalPage): string {
         <title>{`${page.funnel}, to look at · ${page.clientName}`}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
-        <FontPreloads pair={brand.typePair} folder={`${assets}/fonts`} />
+        <PageType pair={brand.typePair} folder={`${assets}/fonts`} />
         <style dangerouslySetInnerHTML={{ __html: sheet.replace(/\n/g, '') }} />
         <script defer src={`${assets}/${page.script(['approval'])}`} />
       </head>

@@ -4,8 +4,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { pageWords } from '@plumgate/core/languages';
 import { baseCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
-import { FontPreloads } from './font-preloads.tsx';
-import { fontFaces } from './fonts.ts';
+import { PageType } from './page-type.tsx';
 import { dialled } from '@plumgate/core/people';
 import type { FreeTimes } from './page-context.ts';
 import { Times, timesCss } from './times.tsx';
@@ -36,7 +35,6 @@ export function renderLinkPage(page: LinkPage): string {
   const isOwnName = page.title === page.clientName;
   const css = [
     `:root{${brandVariables(brand)}}`,
-    fontFaces(brand.typePair, `${page.assets}/fonts`),
     baseCss,
     blockViews.button.css,
     blockViews.form.css,
@@ -50,7 +48,7 @@ export function renderLinkPage(page: LinkPage): string {
         <title>{isOwnName ? page.title : `${page.title} · ${page.clientName}`}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
-        <FontPreloads pair={brand.typePair} folder={`${page.assets}/fonts`} />
+        <PageType pair={brand.typePair} folder={`${page.assets}/fonts`} />
         <style dangerouslySetInnerHTML={{ __html: css.replace(/\n/g, '') }} />
       </head>
       <body>

@@ -86,8 +86,8 @@ describe('a form', () => {
     expect(html).not.toContain('<form');
   });
   it('alone asks for the script', () => {
-    expect(render(pageWith(newBlock('form', 'x', { formId })))).toContain('<script');
-    expect(render(pageWith(newBlock('heading', 'x')))).not.toContain('<script');
+    expect(render(pageWith(newBlock('form', 'x', { formId })))).toContain('<script defer');
+    expect(render(pageWith(newBlock('heading', 'x')))).not.toContain('<script defer');
   });
 });
 
@@ -118,7 +118,7 @@ describe('the script', () => {
   const form = () => newBlock('form', 'f', { formId });
   it.each<[string, PageDocument, string | undefined]>([
     ['a page of words', pageWith(newBlock('heading', 'h')), undefined],
-    ['a form', pageWith(form()), '/~/visitor-forms.js'],
+    ['a form', pageWith(form()), '/~/visitor-forms.emails.js'],
     [
       'hours that say whether it is open',
       pageWith(newBlock('hours', 'h'), newBlock('countdown', 'c')),

@@ -1,8 +1,7 @@
 import { brandVariables } from '@plumgate/core/brand';
 import type { PageDocument } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { FontPreloads } from './font-preloads.tsx';
-import { fontFaces } from './fonts.ts';
+import { PageType } from './page-type.tsx';
 import type { PageContext } from './page-context.ts';
 import { Metadata, type PageMetadata } from './page-metadata.tsx';
 import { runtimePartsOf, type RuntimePart } from './runtime-parts.ts';
@@ -31,8 +30,7 @@ export function renderPage({
   code,
 }: PageToRender): string {
   const { brand } = context;
-  const fonts = `${assets}/fonts`;
-  const css = `:root{${brandVariables(brand)}}${fontFaces(brand.typePair, fonts)}${cssFor(page)}`;
+  const css = `:root{${brandVariables(brand)}}${cssFor(page)}`;
   const parts = runtimePartsOf(page);
   const document = (
     <html lang={page.language}>
@@ -42,7 +40,7 @@ export function renderPage({
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         {page.description && <meta name="description" content={context.merge(page.description)} />}
         {metadata && <Metadata page={page} context={context} metadata={metadata} />}
-        <FontPreloads pair={brand.typePair} folder={fonts} />
+        <PageType pair={brand.typePair} folder={`${assets}/fonts`} />
         <link rel="icon" href={iconOf(page, context)} />
         <style dangerouslySetInnerHTML={{ __html: css }} />
         {parts.length > 0 && <script defer src={`${assets}/${script(parts)}`} />}

@@ -2,3 +2,4 @@ export * from './render-page.tsx';
 export * from './render-link-page.tsx';
 export * from './render-approval-page.tsx';
 export type { PageMetadata } from './page-metadata.tsx';
+export { typeWait } from './page-type.tsx';

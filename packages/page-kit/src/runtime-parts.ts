@@ -3,6 +3,7 @@ import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/cor
 /** The parts of the visitor's script, each a file in `runtime/`, in the order they run. */
 export const runtimeParts = [
   'forms',
+  'emails',
   'days',
   'countdown',
   'hours',
@@ -14,6 +15,7 @@ export type RuntimePart = (typeof runtimeParts)[number];
 
 const needs: Record<RuntimePart, (block: Block) => boolean> = {
   forms: (block) => formIdOf(block) !== null,
+  emails: (block) => formIdOf(block) !== null,
   days: (block) => block.kind === 'booking',
   countdown: (block) => block.kind === 'countdown',
   hours: (block) => block.kind === 'hours' && block.saysNow,

@@ -1,5 +1,9 @@
+import { createHash } from 'node:crypto';
+import { typeWait } from '@plumgate/page-kit/render';
 import type { FastifyReply } from 'fastify';
 import type { ShownPage } from '../domains/live-pages/live-page.ts';
+
+const ownScript = `'sha256-${createHash('sha256').update(typeWait).digest('base64')}'`;
 
 /** Pages run our script only, and show pictures of our own and of maps; players of films may come from anywhere. */
 export const pageHeaders = {
@@ -8,8 +12,7 @@ export const pageHeaders = {
   vary: 'accept-encoding',
   'x-content-type-options': 'nosniff',
   'referrer-policy': 'strict-origin-when-cross-origin',
-  'content-security-policy':
-    "default-src 'self'; style-src 'unsafe-inline'; img-src 'self' data: https:; frame-src 'self' https:; base-uri 'none'; object-src 'none'; frame-ancestors 'self'",
+  'content-security-policy': `default-src 'self'; script-src 'self' ${ownScript}; style-src 'unsafe-inline'; img-src 'self' data: https:; frame-src 'self' https:; base-uri 'none'; object-src 'none'; frame-ancestors 'self'`,
 } as const;
 
 /** Tracking tags of the agency's own load and call what they like, on the pages that carry them and on no other. */

@@ -24,17 +24,30 @@ export const typePairs = {
 export type TypePairName = keyof typeof typePairs;
 export const TypePairName = z.enum(Object.keys(typePairs) as [TypePairName, ...TypePairName[]]);
 
-const serifs = new Set<string>(['Fraunces', 'Literata', 'Lora', 'Newsreader']);
+/** A family that ships. */
+export type FontFamily = (typeof typePairs)[TypePairName]['title' | 'text'];
 
-/** A family as CSS names it, with what a browser shows until it is there: letters of the same kind. */
-export const faceOf = (family: string): string =>
-  `"${family}",${serifs.has(family) ? 'Georgia,serif' : 'system-ui,sans-serif'}`;
+const serifs = new Set<FontFamily>(['Fraunces', 'Literata', 'Lora', 'Newsreader']);
+export const isSerif = (family: FontFamily): boolean => serifs.has(family);
+
+/** The names under which fonts of the device stand in for a family until it has come: on computers, and on phones. */
+export const standInFaces = (family: FontFamily): [computer: string, phone: string] => [
+  `${family} stand-in`,
+  `${family} stand-in on phones`,
+];
+
+/** A family as CSS names it, with what a browser shows until it is there: letters of the same kind and width. */
+export const faceOf = (family: FontFamily): string =>
+  [
+    ...[family, ...standInFaces(family)].map((name) => `"${name}"`),
+    ...(isSerif(family) ? ['Georgia', 'serif'] : ['system-ui', 'sans-serif']),
+  ].join(',');
 
 /** A family as its font package and address write it: `Hanken Grotesk` gives `hanken-grotesk`. */
 export const fontStem = (family: string): string => family.toLowerCase().replaceAll(' ', '-');
 
 /** The families a type pair needs, each once. */
-export function familiesOf(pair: TypePairName): string[] {
+export function familiesOf(pair: TypePairName): FontFamily[] {
   const { title, text } = typePairs[pair];
   return [...new Set([title, text])];
 }

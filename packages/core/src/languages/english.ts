@@ -24,6 +24,7 @@ export const english: VisitorWords = {
   },
   marked: 'Not sent yet. Please look at the marked answers.',
   unsent,
+  didYouMean: 'Did you mean {email}?',
   times: {
     choose: 'Choose a time',
     none: 'There is no free time just now. Please call us and we will find one.',

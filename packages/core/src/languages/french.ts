@@ -24,6 +24,7 @@ export const french: VisitorWords = {
   },
   marked: 'Pas encore envoyé. Merci de revoir les réponses marquées.',
   unsent,
+  didYouMean: 'Vouliez-vous dire {email} ?',
   times: {
     choose: 'Choisissez une heure',
     none: 'Aucune heure n’est libre pour le moment. Appelez-nous et nous en trouverons une.',

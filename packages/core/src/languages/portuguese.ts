@@ -23,6 +23,7 @@ export const portuguese: VisitorWords = {
   },
   marked: 'Ainda não foi enviado. Veja as respostas marcadas.',
   unsent,
+  didYouMean: 'Quis dizer {email}?',
   times: {
     choose: 'Escolha um horário',
     none: 'Não há horário livre neste momento. Ligue para nós e encontramos um.',

@@ -23,6 +23,7 @@ export const spanish: VisitorWords = {
   },
   marked: 'Aún no se ha enviado. Revise las respuestas marcadas.',
   unsent,
+  didYouMean: '¿Quiso decir {email}?',
   times: {
     choose: 'Elija una hora',
     none: 'Ahora no hay ninguna hora libre. Llámenos y encontraremos una.',

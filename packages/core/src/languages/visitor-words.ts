@@ -12,6 +12,8 @@ export interface VisitorWords {
   /** Over a form that came back, and over one that could not be sent at all. */
   marked: string;
   unsent: string;
+  /** Below an email address whose host is probably misspelled. */
+  didYouMean: string;
   times: {
     choose: string;
     none: string;

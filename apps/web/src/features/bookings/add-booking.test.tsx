@@ -3,13 +3,13 @@ import type { BookingId, PersonId } from '@plumgate/core/basics';
 import { fireEvent, screen } from '@testing-library/react';
 import { calendarOf } from '../../testing/samples.ts';
 import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
-import { BookPerson } from './add-booking.tsx';
+import { AddBooking, BookPerson } from './add-booking.tsx';
 
 const now = '2026-11-05T14:12:00Z';
 const calendar = calendarOf(31, 'First visit');
 const slot = (start: string) => ({ start, local: '', offset: '', repeated: null, left: 1 });
-const opened = (slots: string[]) => {
-  const server = serverOf()
+const serverWith = (slots: string[]) =>
+  serverOf()
     .on(api.getClock, { now, demo: false })
     .on(api.listCalendars, { calendars: [calendar] })
     .on(api.listSlots, { slots: slots.map(slot) })
@@ -22,6 +22,8 @@ const opened = (slots: string[]) => {
       state: 'booked' as const,
       person: { id: idOf<PersonId>(7), name: 'Odalys', email: '', phone: '' },
     }));
+const opened = (slots: string[]) => {
+  const server = serverWith(slots);
   const shown = show(
     <BookPerson clientId={quayside.id} person={{ id: idOf(7), name: 'Odalys Penhallow' }} />,
     server,
@@ -52,4 +54,13 @@ it('says that nothing is free, and takes a time that is typed', async () => {
     target: { value: '2026-11-08T12:00' },
   });
   expect(screen.getByRole('button', { name: 'Book Sun, Nov 8, 12:00 PM' })).toBeTruthy();
+});
+
+it('asks whether a common mail host was meant that an address only resembles', async () => {
+  show(<AddBooking calendars={[calendar]} now={now} onClose={() => {}} />, serverWith([]));
+  const email = await screen.findByLabelText<HTMLInputElement>('Email');
+  fireEvent.change(email, { target: { value: 'nell.abara@gmial.com' } });
+  fireEvent.click(screen.getByRole('button', { name: 'nell.abara@gmail.com' }));
+  expect(email.value).toBe('nell.abara@gmail.com');
+  expect(screen.queryByText(/^Did you mean/)).toBeNull();
 });

@@ -6,6 +6,7 @@ import { call, CallError } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
+import { EmailField } from '../../ui/email-field.tsx';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
@@ -117,12 +118,11 @@ export function AddBooking({
   );
 }
 
-const details = {
-  name: ['Name', 'text'],
-  email: ['Email', 'email'],
-  phone: ['Phone', 'tel'],
-} as const;
-type Details = Record<keyof typeof details, string>;
+interface Details {
+  name: string;
+  email: string;
+  phone: string;
+}
 
 function Details({
   who,
@@ -133,17 +133,32 @@ function Details({
   failure: unknown;
   onChange: (who: Details) => void;
 }) {
-  return (Object.keys(details) as (keyof Details)[]).map((field) => (
-    <TextField
-      key={field}
-      label={details[field][0]}
-      type={details[field][1]}
-      required={field === 'name'}
-      value={who[field]}
-      error={failure instanceof CallError ? failure.at(field) : undefined}
-      onChange={(event) => onChange({ ...who, [field]: event.target.value })}
-    />
-  ));
+  const wrong = (field: keyof Details) =>
+    failure instanceof CallError ? failure.at(field) : undefined;
+  return (
+    <>
+      <TextField
+        label="Name"
+        required
+        value={who.name}
+        error={wrong('name')}
+        onChange={(event) => onChange({ ...who, name: event.target.value })}
+      />
+      <EmailField
+        label="Email"
+        value={who.email}
+        error={wrong('email')}
+        onChange={(email) => onChange({ ...who, email })}
+      />
+      <TextField
+        label="Phone"
+        type="tel"
+        value={who.phone}
+        error={wrong('phone')}
+        onChange={(event) => onChange({ ...who, phone: event.target.value })}
+      />
+    </>
+  );
 }
 
 /** Books a known person, from wherever they are looked at; nothing is shown where the client has no calendar. */

@@ -1,4 +1,5 @@
 import type { StepAction } from '@plumgate/core/followup';
+import { EmailField } from '../../ui/email-field.tsx';
 import { countTextParts, type MergeField } from '@plumgate/core/messages';
 import type { ReactNode } from 'react';
 import { SelectField, TextField } from '../../ui/field.tsx';
@@ -85,11 +86,10 @@ const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
     }),
     fields: ({ action, mergeFields, onChange }) => (
       <>
-        <TextField
+        <EmailField
           label="Email address"
-          type="email"
           value={action.email}
-          onChange={(event) => onChange({ ...action, email: event.target.value })}
+          onChange={(email) => onChange({ ...action, email })}
         />
         <MergeTextField
           label="Message"
