@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
+import type { ClosedDays } from '../opening/index.ts';
 import { Calendar, fitsBeside, nearestSlots, openSlots, plainCalendar } from './index.ts';
 import { spansProblem, type Span } from '../opening/index.ts';
 
@@ -24,11 +25,13 @@ const starts = (
   changes: Partial<Calendar>,
   bookings: ReturnType<typeof booked>[] = [],
   now = '2026-01-01T00:00:00Z',
+  closed: ClosedDays[] = [],
 ) => {
   const plan = calendar(changes);
   const day = Temporal.PlainDate.from(date);
   return openSlots({
     calendar: plan,
+    closed,
     bookings,
     from: day.toZonedDateTime(plan.zone).toInstant(),
     until: day.add({ days: 1 }).toZonedDateTime(plan.zone).toInstant(),
@@ -154,9 +157,9 @@ describe('notice and horizon', () => {
 
   it('offers nothing where the end is not after the beginning', () => {
     const at = instant('2026-11-10T15:00:00Z');
-    expect(openSlots({ calendar: calendar(), bookings: [], from: at, until: at, now: at })).toEqual(
-      [],
-    );
+    expect(
+      openSlots({ calendar: calendar(), closed: [], bookings: [], from: at, until: at, now: at }),
+    ).toEqual([]);
   });
 });
 
@@ -353,7 +356,13 @@ describe('for any hours, bookings and zone', () => {
         const window = { from: from.toInstant(), until: from.add({ days: 2 }).toInstant() };
         const bookings: { start: Temporal.Instant; end: Temporal.Instant }[] = [];
         for (const pick of picks) {
-          const open = openSlots({ calendar: plan, bookings, ...window, now: window.from });
+          const open = openSlots({
+            calendar: plan,
+            closed: [],
+            bookings,
+            ...window,
+            now: window.from,
+          });
           if (open.length === 0) break;
           const slot = open[pick % open.length]!;
           expect(fitsBeside(plan, bookings, slot.start)).toBe(true);
@@ -450,5 +459,20 @@ describe('hours that meet a clock change or midnight', () => {
       2, 2, 2,
     ]);
     expect(starts(tuesday, { seats: 1, mostPerDay: 3 }).map(({ left }) => left)).toEqual([1, 1, 1]);
+  });
+});
+
+describe('openSlots on the client’s days off', () => {
+  const off = [{ from: '2026-11-09', to: '2026-11-10', name: 'Away' }];
+  it('offers nothing on them, and what comes after them as ever', () => {
+    expect(times(starts(tuesday, {}, [], undefined, off))).toEqual([]);
+    expect(times(starts('2026-11-11', {}, [], undefined, off))).toEqual(
+      times(starts('2026-11-11', {})),
+    );
+  });
+  it('keeps hours that the calendar has of its own for such a day', () => {
+    const own = { days: [{ date: tuesday, spans: [{ from: '10:00', to: '12:00' }] }] };
+    expect(times(starts(tuesday, own, [], undefined, off))).toEqual(times(starts(tuesday, own)));
+    expect(starts(tuesday, own)).not.toEqual([]);
   });
 });

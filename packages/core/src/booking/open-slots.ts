@@ -1,7 +1,7 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
 import { type Calendar } from './calendar.ts';
-import { minuteOf, type Span } from '../opening/index.ts';
+import { closedOn, minuteOf, type ClosedSpan, type Span } from '../opening/index.ts';
 import { joined, wallDays, type Stretch, type WallDay } from './wall-day.ts';
 
 /** A booking that holds time in a calendar; a cancelled one holds none and does not belong here. */
@@ -42,12 +42,14 @@ const minute = 60_000;
  */
 export function openSlots(given: {
   calendar: Calendar;
+  /** The client's holidays; hours that a calendar has of its own for such a day go before them. */
+  closed: readonly ClosedSpan[];
   bookings: readonly TakenTime[];
   from: Instant;
   until: Instant;
   now: Instant;
 }): Slot[] {
-  const { calendar } = given;
+  const { calendar, closed } = given;
   const now = given.now.epochMilliseconds;
   const earliest = Math.max(given.from.epochMilliseconds, now + calendar.notice * minute);
   const latest = given.until.epochMilliseconds;
@@ -61,7 +63,7 @@ export function openSlots(given: {
     if (day.date > last || day.start >= latest) break;
     const leftOfDay = leftOn(calendar, taken, day);
     if (leftOfDay <= 0) continue;
-    for (const start of startsOf(calendar, day, tomorrow)) {
+    for (const start of startsOf(calendar, closed, day, tomorrow)) {
       if (start.at < earliest || start.at >= latest) continue;
       const seats = calendar.seats - busiest(taken, start.at, start.at + calendar.length * minute);
       const left = Math.min(seats, leftOfDay);
@@ -95,19 +97,31 @@ interface Start {
   repeated: Slot['repeated'];
 }
 
-const spansOn = (calendar: Calendar, day: WallDay): Span[] =>
-  calendar.days.find((special) => special.date === day.date)?.spans ??
-  calendar.hours[day.weekday - 1]!;
+type Closed = readonly ClosedSpan[];
 
-const stretchesOn = (calendar: Calendar, day: WallDay): Stretch[] =>
-  spansOn(calendar, day).flatMap(({ from, to }) => day.stretches(minuteOf(from), minuteOf(to)));
+const spansOn = (calendar: Calendar, closed: Closed, day: WallDay): Span[] =>
+  calendar.days.find((special) => special.date === day.date)?.spans ??
+  (closedOn(closed, day.date) ? [] : calendar.hours[day.weekday - 1]!);
+
+const stretchesOn = (calendar: Calendar, closed: Closed, day: WallDay): Stretch[] =>
+  spansOn(calendar, closed, day).flatMap(({ from, to }) =>
+    day.stretches(minuteOf(from), minuteOf(to)),
+  );
 
 /** Every start of a day that its hours allow, taken or not; one late in the day may last into the next. */
-function* startsOf(calendar: Calendar, day: WallDay, tomorrow: WallDay): Generator<Start> {
-  const hours = joined([...stretchesOn(calendar, day), ...stretchesOn(calendar, tomorrow)]);
+function* startsOf(
+  calendar: Calendar,
+  closed: Closed,
+  day: WallDay,
+  tomorrow: WallDay,
+): Generator<Start> {
+  const hours = joined([
+    ...stretchesOn(calendar, closed, day),
+    ...stretchesOn(calendar, closed, tomorrow),
+  ]);
   const fits = (at: number) =>
     hours.some(({ start, end }) => start <= at && at + calendar.length * minute <= end);
-  for (const span of spansOn(calendar, day)) {
+  for (const span of spansOn(calendar, closed, day)) {
     const [opens, closes] = [minuteOf(span.from), minuteOf(span.to)];
     for (let wall = opens; wall < closes; wall += calendar.startEvery) {
       const moments = day.moments(wall);

@@ -10,6 +10,7 @@ const slots = (from: string, days: number, hours: [string, string]) => {
       hours: Array.from({ length: 7 }, () => [{ from: opens, to: closes }]),
       notice: 0,
     },
+    closed: [],
     bookings: [],
     from: start,
     until: start.add({ hours: 24 * days }),

@@ -31,4 +31,6 @@ export const factsFormat: DocumentFormat<Facts> = documentFormat('fact sheet', [
   }),
   // Version 3 promised no answer within a time.
   (stored) => ({ promiseMinutes: 60, ...stored }),
+  // Version 4 knew no holidays.
+  (stored) => ({ closed: [], ...stored }),
 ]);

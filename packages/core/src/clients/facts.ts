@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Week } from '../opening/index.ts';
+import { ClosedDays, Week } from '../opening/index.ts';
 import { CurrencyCode, Zone } from '../basics/index.ts';
 import { Country, countryOfZone, currencyOfCountry, Locale, localeOfCountry } from './country.ts';
 
@@ -30,6 +30,8 @@ export const Facts = z.strictObject({
   zone: Zone,
   hours: line(200),
   week: Week,
+  /** Holidays and days off, for opening hours, promises and every calendar. */
+  closed: z.array(ClosedDays).max(60).default([]),
   /** Within how many minutes of opening hours a new lead is called or written to. */
   promiseMinutes: z.int().min(5).max(10_080).default(usualPromise),
   place: Place.nullable(),
@@ -58,6 +60,7 @@ export const emptyFacts = (zone: string, country = countryOfZone(zone)): Facts =
   zone,
   hours: '',
   week: [[], [], [], [], [], [], []],
+  closed: [],
   promiseMinutes: usualPromise,
   place: null,
   social: [],

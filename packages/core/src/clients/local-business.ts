@@ -39,5 +39,16 @@ export function localBusiness(name: string, facts: Facts, url: string): Record<s
         closes: to,
       })),
     ),
+    // A day on which it opens and closes at midnight is a day off (https://schema.org/OpeningHoursSpecification).
+    specialOpeningHoursSpecification: facts.closed.map(({ from, to, name: holiday }) =>
+      filled({
+        '@type': 'OpeningHoursSpecification',
+        name: holiday,
+        opens: '00:00',
+        closes: '00:00',
+        validFrom: from,
+        validThrough: to,
+      }),
+    ),
   });
 }

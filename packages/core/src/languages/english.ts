@@ -44,6 +44,7 @@ export const english: VisitorWords = {
     openUntilOn: 'Open now, until {time} on {day}',
     opensAt: 'Closed now, opens at {time}',
     opensOn: 'Closed now, opens {day} at {time}',
+    closedToday: 'Closed today',
   },
   booking: { who: 'For {who}', file: 'Put it in your calendar', change: 'Move or cancel' },
   privacy: 'Privacy',

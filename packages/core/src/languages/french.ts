@@ -44,6 +44,7 @@ export const french: VisitorWords = {
     openUntilOn: 'Ouvert, jusqu’à {day} {time}',
     opensAt: 'Fermé, ouvre à {time}',
     opensOn: 'Fermé, ouvre {day} à {time}',
+    closedToday: 'Fermé aujourd’hui',
   },
   booking: {
     who: 'Pour {who}',

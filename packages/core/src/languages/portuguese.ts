@@ -43,6 +43,7 @@ export const portuguese: VisitorWords = {
     openUntilOn: 'Aberto agora, até {day} às {time}',
     opensAt: 'Fechado agora, abre às {time}',
     opensOn: 'Fechado agora, abre {day} às {time}',
+    closedToday: 'Fechado hoje',
   },
   booking: { who: 'Para {who}', file: 'Pôr no seu calendário', change: 'Mudar ou cancelar' },
   privacy: 'Privacidade',

@@ -43,6 +43,7 @@ export const spanish: VisitorWords = {
     openUntilOn: 'Abierto ahora, hasta el {day} a las {time}',
     opensAt: 'Cerrado ahora, abre a las {time}',
     opensOn: 'Cerrado ahora, abre el {day} a las {time}',
+    closedToday: 'Cerrado hoy',
   },
   booking: { who: 'Para {who}', file: 'Añadir a su calendario', change: 'Cambiar o cancelar' },
   privacy: 'Privacidad',

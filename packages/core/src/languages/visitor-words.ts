@@ -37,6 +37,8 @@ export interface VisitorWords {
     openUntilOn: string;
     opensAt: string;
     opensOn: string;
+    /** On a holiday or another day off; its name may follow. */
+    closedToday: string;
   };
   booking: { who: string; file: string; change: string };
   privacy: string;

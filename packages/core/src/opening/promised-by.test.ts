@@ -27,6 +27,16 @@ it.each<[string, Week, string, number, string]>([
   ['through the repeated hour', always, '2026-11-01T00:30', 120, '2026-11-01T01:30'],
 ])('%s', (_what, week, from, minutes, until) => {
   const at = Temporal.PlainDateTime.from(from).toZonedDateTime(zone).toInstant();
-  const by = promisedBy(at, minutes, week, zone).toZonedDateTimeISO(zone);
+  const by = promisedBy(at, minutes, { week, closed: [], zone }).toZonedDateTimeISO(zone);
+  expect(by.toPlainDateTime().toString({ smallestUnit: 'minute' })).toBe(until);
+});
+
+it.each([
+  ['a holiday is no opening hour', '2026-11-25T16:40', '2026-11-27T09:40'],
+  ['written on the holiday', '2026-11-26T11:00', '2026-11-27T10:00'],
+])('%s', (_what, from, until) => {
+  const at = Temporal.PlainDateTime.from(from).toZonedDateTime(zone).toInstant();
+  const closed = [{ from: '2026-11-26', to: '2026-11-26', name: 'Thanksgiving' }];
+  const by = promisedBy(at, 60, { week: usual, closed, zone }).toZonedDateTimeISO(zone);
   expect(by.toPlainDateTime().toString({ smallestUnit: 'minute' })).toBe(until);
 });

@@ -1,5 +1,6 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
+import { closedOn, type ClosedSpan } from './week-from.ts';
 import { minuteOf, type Week } from './week.ts';
 
 /** A week without hours is one in which somebody is always there; a promise of more open hours than this is not read on. */
@@ -7,15 +8,21 @@ const mostDays = 60;
 
 /**
  * By when somebody who wrote at `at` is to be answered, when that is promised within so many minutes of opening hours.
- * Written on Saturday night with 60 minutes, and open on Monday from 09:00: Monday, 10:00. With no hours at all the minutes
+ * Written on Saturday night with 60 minutes, and open on Monday from 09:00: Monday, 10:00, or
+ * Tuesday where Monday is a holiday. With no hours at all the minutes
  * run by the clock. An hour that a clock change repeats or skips counts for what it really lasts.
  */
-export function promisedBy(at: Instant, minutes: number, week: Week, zone: string): Instant {
+export function promisedBy(
+  at: Instant,
+  minutes: number,
+  { week, closed, zone }: { week: Week; closed: readonly ClosedSpan[]; zone: string },
+): Instant {
   if (week.every((spans) => spans.length === 0)) return at.add({ minutes });
   let left = minutes;
   const first = at.toZonedDateTimeISO(zone).toPlainDate();
   for (let day = 0; day < mostDays; day++) {
     const date = first.add({ days: day });
+    if (closedOn(closed, date.toString())) continue;
     for (const { from, to } of spansOf(week, date.dayOfWeek)) {
       const opens = later(momentOf(date, from, zone), at);
       const open = opens.until(momentOf(date, to, zone)).total('minutes');

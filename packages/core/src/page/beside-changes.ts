@@ -23,6 +23,7 @@ const facts: Record<Exclude<keyof Facts, 'promiseMinutes'>, string> = {
   zone: 'time zone',
   hours: 'hours in words',
   week: 'opening hours',
+  closed: 'days off',
   place: 'place on the map',
   social: 'addresses elsewhere',
   license: 'license',

@@ -14,7 +14,7 @@ export const hours: BlockView<'hours'> = {
 .hours .today{font-weight:680}`,
   View: function Hours({ block }) {
     const page = usePage();
-    const { week, zone } = page.facts;
+    const { week, closed, zone } = page.facts;
     const { hours: strings, locale } = usePageStrings();
     if (week.every((spans) => spans.length === 0))
       return page.editing ? <p>The fact sheet has no opening hours yet.</p> : null;
@@ -24,6 +24,7 @@ export const hours: BlockView<'hours'> = {
         {...(block.saysNow && {
           'data-week': JSON.stringify(week),
           'data-zone': zone,
+          'data-closed': closed.length > 0 ? JSON.stringify(closed) : undefined,
           'data-ahead': page.clockAhead || undefined,
           'data-locale': locale,
           'data-said': JSON.stringify([
@@ -33,6 +34,7 @@ export const hours: BlockView<'hours'> = {
             strings.opensAt,
             strings.opensOn,
             strings.midnight,
+            strings.closedToday,
           ]),
         })}
       >

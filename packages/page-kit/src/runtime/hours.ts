@@ -1,24 +1,35 @@
 import {
+  closedOn,
   openAt,
+  weekFrom,
   wallClock,
   weekdayIn,
+  type ClosedSpan,
   type OpenState,
+  type Week,
   type WallMinute,
 } from '@plumgate/core/opening/in-browser';
 
-/** Says whether the client is open now, by the wall of their own zone. */
+/** Says whether the client is open now, by the wall of their own zone and with their days off. */
 for (const place of document.querySelectorAll<HTMLElement>('[data-week]')) {
-  const { zone, week, ahead, locale, said } = place.dataset;
+  const { zone, week, closed, ahead, locale, said } = place.dataset;
   const wall = wallAt(zone!, Date.now() + Number(ahead ?? 0));
-  const state = openAt(JSON.parse(week!) as never, wall);
-  const words = JSON.parse(said!) as [string, string, string, string, string, string];
-  place.querySelector('.now')!.textContent = sentence(state, wall, words, locale!);
+  const off = JSON.parse(closed ?? '[]') as ClosedSpan[];
+  const state = openAt(weekFrom(JSON.parse(week!) as Week, off, wall.date), wall);
+  const words = JSON.parse(said!) as string[];
+  const today = closedOn(off, wall.date);
+  place.querySelector('.now')!.textContent = today
+    ? [words[6], today.name].filter(Boolean).join(': ')
+    : sentence(state, wall, words, locale!);
   place.querySelectorAll('dt')[wall.day]?.classList.add('today');
 }
 
-function wallAt(zone: string, now: number): WallMinute {
+function wallAt(zone: string, now: number): WallMinute & { date: string } {
   const parts = new Intl.DateTimeFormat('en-GB', {
     timeZone: zone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
     weekday: 'short',
     hour: '2-digit',
     minute: '2-digit',
@@ -26,6 +37,7 @@ function wallAt(zone: string, now: number): WallMinute {
   }).formatToParts(now);
   const part = (type: string) => parts.find((one) => one.type === type)!.value;
   return {
+    date: ['year', 'month', 'day'].map(part).join('-'),
     day: 'MonTueWedThuFriSatSun'.indexOf(part('weekday')) / 3,
     minute: Number(part('hour')) * 60 + Number(part('minute')),
   };

@@ -89,8 +89,13 @@ export class BookingService {
     except?: BookingId,
   ): Promise<Slot[]> {
     const taken = await this.taken(db, calendar, from, until, except);
+    const [client] = await db
+      .select({ facts: clients.facts })
+      .from(clients)
+      .where(eq(clients.id, calendar.clientId));
     return openSlots({
       calendar: calendar.content.rules,
+      closed: client!.facts.closed,
       bookings: taken,
       from,
       until,

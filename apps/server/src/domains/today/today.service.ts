@@ -73,7 +73,7 @@ export class TodayService {
       waiting: inTurn(
         waiting.map((row) => ({
           ...wire(row),
-          by: promisedBy(row.addedAt, facts.promiseMinutes, facts.week, zone),
+          by: promisedBy(row.addedAt, facts.promiseMinutes, facts),
         })),
         now,
       ).map(({ by, ...person }) => ({ ...person, promisedBy: by.toString() })),

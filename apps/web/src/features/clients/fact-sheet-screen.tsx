@@ -2,7 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { api, type ClientSheet } from '@plumgate/contract';
 import { currencyCodes, moneyWords, whenWords } from '@plumgate/core/basics';
 import { addressLine, countries, localeOfCountry } from '@plumgate/core/clients';
-import { Week } from '@plumgate/core/opening';
+import { ClosedDays, Week } from '@plumgate/core/opening';
 import { Undo2 } from 'lucide-react';
 import { Controller, useForm, type UseFormReturn } from 'react-hook-form';
 import { Temporal } from 'temporal-polyfill';
@@ -14,6 +14,8 @@ import { IconButton } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
+import { todayIn } from '../bookings/week.ts';
+import { DaysOff } from './days-off.tsx';
 import { PlaceField } from './place-field.tsx';
 import { SetUpTabs } from './set-up-tabs.tsx';
 import { autosaveWords, useAutosave } from '../../ui/use-autosave.ts';
@@ -76,6 +78,7 @@ const Typed = z.object({
   name: api.saveFacts.body.shape.name,
   ...api.saveFacts.body.shape.facts.omit({ areas: true, services: true, social: true }).shape,
   promiseMinutes: api.saveFacts.body.shape.facts.shape.promiseMinutes.unwrap(),
+  closed: api.saveFacts.body.shape.facts.shape.closed.unwrap(),
   areas: z.string(),
   services: z.string(),
   social: z.string(),
@@ -244,6 +247,8 @@ function Offer({ form }: { form: Form }) {
 }
 
 function TimesAndPlace({ form }: { form: Form }) {
+  const clock = useEndpoint(api.getClock, {}).data;
+  const today = clock ? todayIn(clock.now, form.getValues('zone')) : '';
   return (
     <>
       <div className="md:col-span-2">
@@ -255,6 +260,18 @@ function TimesAndPlace({ form }: { form: Form }) {
           )}
         />
       </div>
+      <Controller
+        control={form.control}
+        name="closed"
+        render={({ field: { value, onChange } }) => (
+          <DaysOff
+            days={value}
+            today={today}
+            onChange={onChange}
+            problem={z.array(ClosedDays).safeParse(value).error?.issues[0]?.message}
+          />
+        )}
+      />
       <Controller
         control={form.control}
         name="place"
