@@ -20,7 +20,7 @@ import {
   TemplateId,
   Zone,
 } from '@plumgate/core/basics';
-import { Facts, Place } from '@plumgate/core/clients';
+import { ClientRecords, Facts, Place } from '@plumgate/core/clients';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
 import { Language, ownCode } from '@plumgate/core/page';
@@ -199,6 +199,27 @@ export const saveFacts = endpoint({
   params: ofClient,
   body: z.object({ name: name('the client'), facts: Facts }),
   answer: ClientSheet,
+});
+export const getClientRecords = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/records',
+  summary: "A client's staff, services and reviews, each list in its order",
+  right: 'clients.read',
+  params: ofClient,
+  answer: ClientRecords,
+});
+export const saveClientRecords = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/records',
+  summary: "Write a client's staff, services and reviews",
+  right: 'clients.write',
+  params: ofClient,
+  body: z.object({
+    records: ClientRecords,
+    /** The records that were there as somebody began: those of them that are in no list now are deleted. */
+    known: z.array(z.uuid()).max(400),
+  }),
+  answer: ClientRecords,
 });
 export const saveBrand = endpoint({
   method: 'PUT',

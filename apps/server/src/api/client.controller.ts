@@ -2,6 +2,7 @@ import { Controller } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { AuditLog } from '../domains/accounts/audit-log.ts';
+import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { ResultsService } from '../domains/results/results.service.ts';
 import { Clock } from '../platform/clock.ts';
@@ -10,6 +11,7 @@ import { Clock } from '../platform/clock.ts';
 export class ClientController {
   constructor(
     private readonly clients: ClientService,
+    private readonly records: ClientRecordsService,
     private readonly log: AuditLog,
     private readonly results: ResultsService,
     private readonly clock: Clock,
@@ -42,6 +44,20 @@ export class ClientController {
     @Input() { params, body }: InputOf<typeof api.saveFacts>,
   ): Promise<Answer<typeof api.saveFacts>> {
     return this.clients.change(params.clientId, body);
+  }
+
+  @Bind(api.getClientRecords)
+  getRecords(
+    @Input() { params }: InputOf<typeof api.getClientRecords>,
+  ): Promise<Answer<typeof api.getClientRecords>> {
+    return this.records.get(params.clientId);
+  }
+
+  @Bind(api.saveClientRecords)
+  saveRecords(
+    @Input() { params, body }: InputOf<typeof api.saveClientRecords>,
+  ): Promise<Answer<typeof api.saveClientRecords>> {
+    return this.records.save(params.clientId, body.records, body.known);
   }
 
   @Bind(api.saveBrand)

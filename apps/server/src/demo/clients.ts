@@ -33,6 +33,10 @@ export const quayside: DemoClient = {
       open('09:00', '13:00'),
       [],
     ],
+    closed: [
+      { from: '2026-11-26', to: '2026-11-27', name: 'Thanksgiving' },
+      { from: '2026-12-24', to: '2026-12-26', name: 'Christmas' },
+    ],
     place: { lat: 43.206, lng: -69.394 },
     license: 'Maine dental practice DP-4471',
     areas: ['Port Alder', 'Gannet Head', 'Saltmarsh', 'Ropewalk', 'East Tarn', 'Harrow Cove'],

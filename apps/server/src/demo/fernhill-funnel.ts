@@ -39,7 +39,7 @@ export const eveningForm: FormDefinition = {
 
 /** The whole offer on one page: when, how long until then, what happens, and a seat. */
 export const eveningPage = (form: FormId, calendar: CalendarId, at: string): PageDocument => ({
-  version: 5,
+  version: 6,
   ...plainSettings,
   kind: 'landing',
   popups: [],
@@ -203,7 +203,7 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
 });
 
 export const eveningThanks: PageDocument = {
-  version: 5,
+  version: 6,
   ...plainSettings,
   kind: 'landing',
   popups: [],

@@ -5,6 +5,7 @@ import type { Make, TakenPage } from '@plumgate/core/templates';
 import { Temporal } from 'temporal-polyfill';
 import { AccountService } from '../domains/accounts/account.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
+import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { SequenceService } from '../domains/followup/sequence.service.ts';
 import { FormService } from '../domains/forms/form.service.ts';
@@ -17,6 +18,7 @@ import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { RuleService } from '../domains/routing/rule.service.ts';
+import { demoRecords, withIds } from './client-records.ts';
 import { fernhill, otherClients, quayside } from './clients.ts';
 import {
   asPicture,
@@ -96,11 +98,25 @@ export async function makeDemoWorld(
   const dentist = await clients.create({ ...quayside, zone });
   const physio = await clients.create({ ...fernhill, zone });
   for (const other of otherClients) await clients.create({ ...other, zone: other.facts.zone });
+  await keepRecords(app);
   const desk = await buildFirstVisit(app, dentist.id);
   const evening = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToEvening });
   await buildEvening(app, physio.id, evening.toString());
   await buildFromTemplates(app, marketer);
   return { desk, marketer };
+}
+
+/** Staff, services and reviews of those clients that have typed them. */
+async function keepRecords(app: NestFastifyApplication): Promise<void> {
+  const ids = app.get(IdSource);
+  for (const [slug, records] of Object.entries(demoRecords)) {
+    const client = await app.get(ClientService).bySlug(slug);
+    await app.get(ClientRecordsService).save(
+      client!.id,
+      withIds(records, () => ids.next<string>()),
+      [],
+    );
+  }
 }
 
 /** Quayside's three steps: a form, a time, a thank-you; routed, booked and followed up. */

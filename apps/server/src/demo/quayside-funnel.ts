@@ -2,7 +2,13 @@ import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
-import { newBlock, type PageDocument, plainSettings, prose } from '@plumgate/core/page';
+import {
+  newBlock,
+  type PageDocument,
+  plainSettings,
+  prose,
+  plainReview,
+} from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 
 type PictureAt = { id: never; width: number; height: number };
@@ -38,7 +44,7 @@ export const firstVisitForm: FormDefinition = {
 /** Step one: the promise, the form, what happens, and a kind word. */
 export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
   return {
-    version: 5,
+    version: 6,
     ...plainSettings,
     kind: 'landing',
     popups: [],
@@ -146,16 +152,28 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
             newBlock('reviews', 'said', {
               items: [
                 {
-                  said: 'Eleven years away. I cried in the car, then I went back in.',
-                  who: 'Dana R., Gannet Head',
+                  ...plainReview(
+                    'Eleven years away. I cried in the car, then I went back in.',
+                    'Dana R., Gannet Head',
+                  ),
+                  stars: 5,
+                  source: 'Harbor Pages',
                 },
                 {
-                  said: 'Nobody told me off. They drew me a picture of my own tooth.',
-                  who: 'Joss M., Saltmarsh',
+                  ...plainReview(
+                    'Nobody told me off. They drew me a picture of my own tooth.',
+                    'Joss M., Saltmarsh',
+                  ),
+                  stars: 5,
+                  source: 'Harbor Pages',
                 },
                 {
-                  said: 'My son asks when we are going again. For the tea.',
-                  who: 'Priya K., East Tarn',
+                  ...plainReview(
+                    'My son asks when we are going again. For the tea.',
+                    'Priya K., East Tarn',
+                  ),
+                  stars: 5,
+                  source: 'Harbor Pages',
                 },
               ],
             }),
@@ -237,7 +255,7 @@ export const bookingForm: FormDefinition = {
 
 /** Step two: a time to choose, and nothing typed again. */
 export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => ({
-  version: 5,
+  version: 6,
   ...plainSettings,
   kind: 'landing',
   popups: [],
@@ -283,7 +301,7 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
 });
 
 export const thanksPage: PageDocument = {
-  version: 5,
+  version: 6,
   ...plainSettings,
   kind: 'landing',
   popups: [],

@@ -1,4 +1,4 @@
-import { turnBlocks, type Band, type Block } from '@plumgate/core/page';
+import { turnBlocks, type Band, type Block, type BlockOf, plainReview } from '@plumgate/core/page';
 import {
   readyBands,
   readyTemplates,
@@ -7,7 +7,7 @@ import {
   type TakenPage,
 } from '@plumgate/core/templates';
 
-type Reviews = { said: string; who: string }[];
+type Reviews = BlockOf<'reviews'>['items'];
 type PictureAt = { id: never; width: number; height: number };
 
 /** A template's pages as their taker made them: with the reviews, cards and pictures that only the client has. */
@@ -35,8 +35,12 @@ export function drivewayPages(
 ): TakenPage[] {
   const said: Reviews = [
     {
-      said: 'Rain used to run into the garage. Now it runs into the border, and the car sits level.',
-      who: 'Nell Arkwright, Gannet Head',
+      ...plainReview(
+        'Rain used to run into the garage. Now it runs into the border, and the car sits level.',
+        'Nell Arkwright, Gannet Head',
+      ),
+      stars: 5,
+      source: 'Harbor Pages',
     },
   ];
   const cards = [

@@ -1,6 +1,7 @@
 export * from './accounts/table.ts';
 export * from './audit/table.ts';
 export * from './clients/table.ts';
+export * from './clients/record-tables.ts';
 export * from './funnels/table.ts';
 export * from './pages/table.ts';
 export * from './forms/table.ts';

@@ -109,6 +109,14 @@ const helps: Help[] = [
     ],
   },
   {
+    at: /^set-up\/records/,
+    title: 'Staff, services and reviews',
+    lines: [
+      'Type each person, service and review once. The settings of a team, of cards and of reviews on a page put them in by one press.',
+      'Everything saves by itself. A page shows what it was given until you put them in again and publish.',
+    ],
+  },
+  {
     at: /^set-up\/bin/,
     title: 'Bin',
     lines: ['What was deleted stays here for 30 days and comes back whole when you restore it.'],

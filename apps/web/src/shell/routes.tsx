@@ -112,6 +112,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/set-up/records',
+        lazy: async () => ({
+          Component: (await import('../features/records/records-screen.tsx')).RecordsScreen,
+        }),
+      },
+      {
         path: '/:client/set-up/bin',
         lazy: async () => ({
           Component: (await import('../features/bin/bin-screen.tsx')).BinScreen,

@@ -48,3 +48,7 @@ export const localOf = (at: string, zone: string): string =>
 
 /** A wall time such as `21:00` as `9:00 PM`. */
 export const timeOfDay = (time: string): string => wallClock(minuteOf(time), 'en-US');
+
+/** The local date of a moment: `2026-11-05`. */
+export const todayIn = (now: string, zone: string): string =>
+  Temporal.Instant.from(now).toZonedDateTimeISO(zone).toPlainDate().toString();

@@ -47,6 +47,7 @@ export const english: VisitorWords = {
     closedToday: 'Closed today',
   },
   booking: { who: 'For {who}', file: 'Put it in your calendar', change: 'Move or cancel' },
+  stars: '{stars} of 5 stars',
   privacy: 'Privacy',
   close: 'Close',
   more: 'More',

@@ -51,6 +51,7 @@ export const french: VisitorWords = {
     file: 'Ajouter à votre agenda',
     change: 'Déplacer ou annuler',
   },
+  stars: '{stars} étoiles sur 5',
   privacy: 'Confidentialité',
   close: 'Fermer',
   more: 'Plus',

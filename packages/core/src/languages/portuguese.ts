@@ -46,6 +46,7 @@ export const portuguese: VisitorWords = {
     closedToday: 'Fechado hoje',
   },
   booking: { who: 'Para {who}', file: 'Pôr no seu calendário', change: 'Mudar ou cancelar' },
+  stars: '{stars} de 5 estrelas',
   privacy: 'Privacidade',
   close: 'Fechar',
   more: 'Mais',

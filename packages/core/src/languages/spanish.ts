@@ -46,6 +46,7 @@ export const spanish: VisitorWords = {
     closedToday: 'Cerrado hoy',
   },
   booking: { who: 'Para {who}', file: 'Añadir a su calendario', change: 'Cambiar o cancelar' },
+  stars: '{stars} de 5 estrellas',
   privacy: 'Privacidad',
   close: 'Cerrar',
   more: 'Más',

@@ -41,6 +41,8 @@ export interface VisitorWords {
     closedToday: string;
   };
   booking: { who: string; file: string; change: string };
+  /** What stars are read out as. */
+  stars: string;
   privacy: string;
   close: string;
   more: string;

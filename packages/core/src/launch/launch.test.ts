@@ -22,6 +22,7 @@ import {
   type BlockOf,
   type ButtonAction,
   type PageDocument,
+  plainReview,
 } from '../page/index.ts';
 import {
   findingWords,
@@ -332,8 +333,8 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     withBlocks(
       block('reviews', {
         items: [
-          { said: 'They listened.', who: 'Ines, Port Alder' },
-          { said: 'Ask your last customer for one honest sentence, and put it here.', who: 'Ana' },
+          plainReview('They listened.', 'Ines, Port Alder'),
+          plainReview('Ask your last customer for one honest sentence, and put it here.', 'Ana'),
         ],
       }),
     ),

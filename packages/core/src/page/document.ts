@@ -76,7 +76,7 @@ export const ownCode = z.string().max(20_000, 'Keep it to 20,000 characters.');
 
 /** A page: bands from top to bottom, each with one to four columns of blocks. */
 export const PageDocument = z.strictObject({
-  version: z.literal(5),
+  version: z.literal(6),
   /** A landing page asks for one thing; a site page may lead to others. */
   kind: z.enum(['landing', 'site']),
   title: words(120),
@@ -108,7 +108,7 @@ export const plainSettings = {
 } as const satisfies Partial<PageDocument>;
 
 export const emptyPage = (title: string): PageDocument => ({
-  version: 5,
+  version: 6,
   kind: 'landing',
   title,
   description: '',

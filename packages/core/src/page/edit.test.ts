@@ -326,7 +326,7 @@ describe('readPageDocument', () => {
     const read = readPageDocument(first);
     if (!read.ok) throw new Error(read.problem);
     expect(read.value).toMatchObject({
-      version: 5,
+      version: 6,
       kind: 'landing',
       popups: [],
       bands: [

@@ -14,6 +14,7 @@ export * from './column-shares.ts';
 export * from './changes.ts';
 export * from './change-words.ts';
 export * from './beside-changes.ts';
+export * from './from-records.ts';
 export * from './texts-in.ts';
 export * from './words-in-block.ts';
 export * from './natural-place.ts';

@@ -4,7 +4,7 @@ import { middle } from '../basics/picture-ref.ts';
 import { prose } from './rich-text.ts';
 
 /** The newest version of the page document that this program writes. */
-export const newestVersion = 5;
+export const newestVersion = 6;
 
 type Stored = Record<string, unknown>;
 
@@ -32,6 +32,7 @@ const upgrades: Record<number, (page: Stored) => Stored> = {
   2: toThird,
   3: toFourth,
   4: toFifth,
+  5: toSixth,
 };
 
 /** Version 2: text has paragraphs and links, a band's space is a number, bands may have a picture, be linked or stand in a popup. */
@@ -77,6 +78,24 @@ function toFifth(page: Stored): Stored {
     version: 5,
     bands: list(page.bands).map((band) => ({ ...band, suggested: [] })),
   };
+}
+
+/** Version 6: a review has its stars, its source and a face. */
+function toSixth(page: Stored): Stored {
+  const reviewed = withBlocks(page, (block) =>
+    block.kind === 'reviews'
+      ? {
+          ...block,
+          items: list(block.items).map((item) => ({
+            stars: null,
+            source: '',
+            picture: null,
+            ...item,
+          })),
+        }
+      : block,
+  );
+  return { ...reviewed, version: 6 };
 }
 
 /**

@@ -1,4 +1,4 @@
-import { prose, spaces, type BlockOf, type Drawing } from '../page/index.ts';
+import { plainReview, prose, spaces, type BlockOf, type Drawing } from '../page/index.ts';
 import { suggest } from './suggestions.ts';
 import { band, block, column, toForm, type MakeBand } from './make.ts';
 
@@ -182,14 +182,14 @@ export const reviews = (rows: [said: string, who: string][]): MakeBand =>
   band(
     'Kind words',
     { surface: 'deep' },
-    column(1, block('reviews', { items: pairs(['said', 'who'], rows) })),
+    column(1, block('reviews', { items: rows.map(([said, who]) => plainReview(said, who)) })),
   );
 
 export const reviewAndBadges = (said: string, who: string, badges: string[]): MakeBand =>
   band(
     'One review and badges',
     { surface: 'deep' },
-    column(6, block('reviews', { items: [{ said, who }] })),
+    column(6, block('reviews', { items: [plainReview(said, who)] })),
     column(5, block('badges', { items: badges })),
   );
 

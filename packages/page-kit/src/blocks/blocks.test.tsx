@@ -8,6 +8,7 @@ import {
   type Block,
   type BlockKindName,
   type ButtonAction,
+  plainReview,
 } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
 import {
@@ -55,7 +56,7 @@ it('shows nothing for areas that the fact sheet does not name', () =>
 
 it('shows markup in a review as text', () => {
   const html = show(
-    newBlock('reviews', 'x', { items: [{ said: '<b>bold</b>', who: '"><script>' }] }),
+    newBlock('reviews', 'x', { items: [plainReview('<b>bold</b>', '"><script>')] }),
   );
   expect(html).toContain('&lt;b&gt;bold&lt;/b&gt;');
   expect(html).not.toContain('<script>');

@@ -12,7 +12,8 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useNarrow } from '../../ui/use-narrow.ts';
 import { AddBooking } from './add-booking.tsx';
 import { BookingDrawer } from './booking-drawer.tsx';
-import { dateText, daysOn, todayIn, weekOf, weeksOn } from './week.ts';
+import { todayIn } from '../../ui/when.ts';
+import { dateText, daysOn, weekOf, weeksOn } from './week.ts';
 import { WeekGrid } from './week-grid.tsx';
 
 /** A client's week of bookings, in the client's zone. */

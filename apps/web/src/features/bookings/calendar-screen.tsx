@@ -12,7 +12,7 @@ import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useDraft } from '../../ui/use-draft.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { AfterBooking, BookingTerms, OpeningHours, SpecialDays } from './calendar-parts.tsx';
-import { todayIn } from './week.ts';
+import { todayIn } from '../../ui/when.ts';
 
 /** A calendar's settings: when people may book, and what a booking causes. */
 export function CalendarScreen() {

@@ -1,4 +1,5 @@
-import { dateText, momentAt, placeOf, todayIn, weekOf, weeksOn } from './week.ts';
+import { todayIn } from '../../ui/when.ts';
+import { dateText, momentAt, placeOf, weekOf, weeksOn } from './week.ts';
 
 const zone = 'America/New_York';
 

@@ -29,9 +29,6 @@ export const weeksOn = (monday: string, weeks: number): string =>
 export const daysOn = (date: string, days: number): string =>
   Temporal.PlainDate.from(date).add({ days }).toString();
 
-export const todayIn = (now: string, zone: string): string =>
-  Temporal.Instant.from(now).toZonedDateTimeISO(zone).toPlainDate().toString();
-
 /** Where a moment lies in a week: its local date and the minutes since local midnight. */
 export function placeOf(at: string, zone: string): { date: string; minute: number } {
   const local = Temporal.Instant.from(at).toZonedDateTimeISO(zone);

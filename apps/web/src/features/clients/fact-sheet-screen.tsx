@@ -14,7 +14,7 @@ import { IconButton } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
-import { todayIn } from '../bookings/week.ts';
+import { todayIn } from '../../ui/when.ts';
 import { DaysOff } from './days-off.tsx';
 import { PlaceField } from './place-field.tsx';
 import { SetUpTabs } from './set-up-tabs.tsx';

@@ -9,6 +9,7 @@ export function SetUpTabs({ slug }: { slug: string }) {
       label="Settings"
       tabs={{
         [`/${slug}/set-up`]: 'Fact sheet',
+        [`/${slug}/set-up/records`]: 'Staff, services, reviews',
         [`/${slug}/set-up/addresses`]: 'Domains',
         [`/${slug}/set-up/bin`]: 'Bin',
         ...(demo && { [`/${slug}/set-up/dns-host`]: 'DNS host (stand-in)' }),

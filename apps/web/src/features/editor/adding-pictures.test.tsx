@@ -4,7 +4,8 @@ import { blocksOf, emptyPage, newBand, newBlock, type Block } from '@plumgate/co
 import { screen } from '@testing-library/react';
 import { pageOf } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
-import { bringPictures, holderAt, picturesAmong } from './adding-pictures.ts';
+import { picturesAmong } from '../pictures/picture-files.ts';
+import { bringPictures, holderAt } from './adding-pictures.ts';
 import { saveAllNow } from './local-draft.ts';
 import { createEditorStore } from './store.ts';
 

@@ -1,31 +1,10 @@
-import { api, type Picture } from '@plumgate/contract';
 import { locate, type BlockOf, type Draft, type DropPlace } from '@plumgate/core/page';
 import { type PictureRef } from '@plumgate/core/basics';
 import { toast } from 'sonner';
 import { messageOf } from '../../api/call.ts';
-import { upload } from '../../api/upload.ts';
+import { refOf, sendPicture } from '../pictures/picture-files.ts';
 import { addBlock } from './commands.ts';
 import type { EditorStore } from './store.ts';
-
-/** A picture as a page keeps it. */
-export const refOf = ({ id, width, height }: Picture): PictureRef => ({ id, width, height });
-
-/** Sends a picture to a client's shelf; `onProgress` hears how much of it is sent, 0 to 1. */
-export const sendPicture = (
-  clientId: string,
-  file: File,
-  onProgress: (share: number) => void,
-): Promise<Picture> =>
-  upload(
-    api.addPicture,
-    { params: { clientId }, query: { name: file.name.slice(0, 120) } },
-    file,
-    onProgress,
-  );
-
-/** The pictures among what was pasted or dropped. */
-export const picturesAmong = (carried: DataTransfer | null): File[] =>
-  [...(carried?.files ?? [])].filter(({ type }) => type.startsWith('image/'));
 
 /** The part of this address when it is one that takes a picture in. */
 export function holderAt(

@@ -2,7 +2,8 @@ import { childrenOf, inReadingOrder, locate, pageNode, type Draft } from '@plumg
 import { useCallback, useEffect } from 'react';
 import { toast } from 'sonner';
 import { messageOf } from '../../api/call.ts';
-import { bringPictures, holderAt, picturesAmong } from './adding-pictures.ts';
+import { picturesAmong } from '../pictures/picture-files.ts';
+import { bringPictures, holderAt } from './adding-pictures.ts';
 import { copySelected, pasteCopied } from './clipboard.ts';
 import { duplicate, moveAllBy, removeAll } from './commands.ts';
 import { aimOn, letGo, pickUp, putDown } from './moving/move.ts';

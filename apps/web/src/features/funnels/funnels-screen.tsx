@@ -67,11 +67,11 @@ function Groups({
   slugOf: (funnel: FunnelSummary) => string;
 }) {
   return (
-    <div className="grid gap-6 p-6 max-md:p-4">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-6 max-md:p-4">
       {groups.map(([name, funnels]) => (
         <section key={name} aria-label={name || undefined}>
           {name && <h2 className="mb-2 font-sans text-sm font-semibold text-muted">{name}</h2>}
-          <ul className="grid gap-3" aria-label={name ? `Funnels of ${name}` : 'Funnels'}>
+          <ul className="grid grid-cols-[minmax(0,1fr)] gap-3" aria-label={name ? `Funnels of ${name}` : 'Funnels'}>
             {funnels.map((funnel) => (
               <FunnelCard key={funnel.id} funnel={funnel} clientSlug={slugOf(funnel)} />
             ))}

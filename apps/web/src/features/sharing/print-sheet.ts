@@ -17,7 +17,10 @@ export function printSheet(
 ): string {
   const { brand } = client;
   const { paper, deep, action, ink } = brand.colours;
-  const fonts = fontFaces(brand.typePair, `${origin}/~/fonts`).replaceAll('font-display:swap', 'font-display:block');
+  const fonts = fontFaces(brand.typePair, `${origin}/~/fonts`).replaceAll(
+    'font-display:swap',
+    'font-display:block',
+  );
   const shown = address.replace(/^https?:\/\//, '').replace(/\?.*$/, '');
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>${escaped(title)}</title><style>
 ${fonts}:root{${brandVariables(brand)}}

@@ -67,3 +67,4 @@ export type BlockKindName = keyof typeof blockKinds;
 export { ButtonAction } from './button.ts';
 export { mapOf } from './map.ts';
 export { Drawing } from './picture.ts';
+export { plainReview } from './reviews.ts';

@@ -11,7 +11,7 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { IconButton } from '../../../ui/button.tsx';
 import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
-import { PictureShelf } from '../settings/picture-shelf.tsx';
+import { PictureShelf } from '../../pictures/picture-shelf.tsx';
 import { useEditor, useEditorStore } from '../store.ts';
 import { ColourField, recentColours } from './colour-field.tsx';
 import { FromPicture } from './from-picture.tsx';

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { messageOf } from '../../../api/call.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useEditor, useEditorStore } from '../store.ts';
-import { PictureShelf } from '../settings/picture-shelf.tsx';
+import { PictureShelf } from '../../pictures/picture-shelf.tsx';
 import { noteColour } from './colour-field.tsx';
 import { palettesOf } from './palettes-of.ts';
 

@@ -1,6 +1,7 @@
 import type { Draft } from '@plumgate/core/page';
 import { toast } from 'sonner';
-import { bringPictures, holderAt, picturesAmong } from '../adding-pictures.ts';
+import { picturesAmong } from '../../pictures/picture-files.ts';
+import { bringPictures, holderAt } from '../adding-pictures.ts';
 import type { EditorStore } from '../store.ts';
 import { useUi } from '../ui.ts';
 import { carryBy } from './move.ts';

@@ -15,7 +15,7 @@ import { setColumns } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
 import { FocalPoint } from './focal-point.tsx';
 import { KeepAsTemplate } from './save-as-template.tsx';
-import { PictureShelf } from './picture-shelf.tsx';
+import { PictureShelf } from '../../pictures/picture-shelf.tsx';
 import { useSet } from './use-set.ts';
 
 const surfaces: Record<Surface, string> = {

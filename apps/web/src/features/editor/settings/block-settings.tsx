@@ -7,6 +7,7 @@ import { useEditor } from '../store.ts';
 import { AddressField } from './address-field.tsx';
 import { BookingSettings } from './booking-settings.tsx';
 import { ButtonSettings } from './button-settings.tsx';
+import { FromRecords } from './from-records.tsx';
 import { FormSettings } from './form-settings.tsx';
 import { GallerySettings } from './gallery-settings.tsx';
 import { ListSettings, type EntryShape } from './list-settings.tsx';
@@ -40,7 +41,10 @@ const entryShapes = {
     fields: [
       { field: 'who', label: 'Who said it' },
       { field: 'said', label: 'What they said', long: true },
+      { field: 'source', label: 'Where they wrote it' },
     ],
+    stars: true,
+    picture: true,
     most: 12,
   },
   questions: {
@@ -178,10 +182,16 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
     case 'countdown':
       return <CountdownSettings block={block} page={page} />;
     case 'cards':
-    case 'numbered-steps':
     case 'reviews':
-    case 'questions':
     case 'team':
+      return (
+        <>
+          <FromRecords block={block} page={page} />
+          <ListSettings id={block.id} items={block.items} shape={entryShapes[block.kind]} />
+        </>
+      );
+    case 'numbered-steps':
+    case 'questions':
       return <ListSettings id={block.id} items={block.items} shape={entryShapes[block.kind]} />;
     default:
       return (

@@ -19,8 +19,8 @@ import { GripVertical, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/field.tsx';
-import { refOf } from '../adding-pictures.ts';
-import { ShelfFrame, useSending } from './shelf-frame.tsx';
+import { refOf } from '../../pictures/picture-files.ts';
+import { ShelfFrame, useSending } from '../../pictures/shelf-frame.tsx';
 import { useSet } from './use-set.ts';
 
 const most = 24;

@@ -1,9 +1,9 @@
 import type { PictureRef } from '@plumgate/core/basics';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
 import { Button, IconButton } from '../../../ui/button.tsx';
-import { LongField, TextField } from '../../../ui/field.tsx';
-import { PictureShelf } from './picture-shelf.tsx';
+import { LongField, SelectField, TextField } from '../../../ui/field.tsx';
+import { EntryPicture } from '../../pictures/entry-picture.tsx';
+import { starOptions } from '../../records/star-options.ts';
 import { useSet } from './use-set.ts';
 
 /** What one entry of a list is made of. */
@@ -13,10 +13,12 @@ export interface EntryShape {
   fields: { field: string; label: string; long?: boolean }[];
   /** Whether an entry may have a picture. */
   picture?: boolean;
+  /** Whether an entry may have stars. */
+  stars?: boolean;
   most: number;
 }
 
-type Entry = Record<string, string | PictureRef | null>;
+type Entry = Record<string, string | number | PictureRef | null>;
 
 /** The entries of a list on a page: their words, their order, one more, one less. */
 export function ListSettings({
@@ -39,6 +41,7 @@ export function ListSettings({
   const fresh: Entry = {
     ...Object.fromEntries(fields.map(({ field }, index) => [field, index === 0 ? 'New' : ''])),
     ...(shape.picture && { picture: null }),
+    ...(shape.stars && { stars: null }),
   };
   return (
     <ol className="grid gap-3">
@@ -83,6 +86,16 @@ export function ListSettings({
               />
             );
           })}
+          {shape.stars && (
+            <SelectField
+              label="Stars"
+              options={starOptions}
+              value={String(item.stars ?? '')}
+              onChange={(event) =>
+                change(index, { stars: event.target.value ? Number(event.target.value) : null })
+              }
+            />
+          )}
           {shape.picture && (
             <EntryPicture
               picture={item.picture as PictureRef | null}
@@ -97,45 +110,5 @@ export function ListSettings({
         </Button>
       </li>
     </ol>
-  );
-}
-
-function EntryPicture({
-  picture,
-  onChange,
-}: {
-  picture: PictureRef | null;
-  onChange: (picture: PictureRef | null) => void;
-}) {
-  const [open, setOpen] = useState(false);
-  return (
-    <>
-      <div className="flex items-center gap-2">
-        {picture && (
-          <img
-            src={`/~/pictures/${picture.id}-240.webp`}
-            alt=""
-            className="size-9 rounded-control border border-line object-cover"
-          />
-        )}
-        <Button look="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {picture ? 'Another picture' : 'Add a picture'}
-        </Button>
-        {picture && (
-          <IconButton label="Remove picture" onClick={() => onChange(null)}>
-            <Trash2 />
-          </IconButton>
-        )}
-      </div>
-      {open && (
-        <PictureShelf
-          chosen={picture}
-          onChoose={(chosen) => {
-            onChange(chosen);
-            setOpen(false);
-          }}
-        />
-      )}
-    </>
   );
 }

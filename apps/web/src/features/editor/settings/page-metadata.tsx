@@ -10,7 +10,7 @@ import { useEndpoint } from '../../../api/hooks.ts';
 import { IconButton } from '../../../ui/button.tsx';
 import { LongField, TextField, Tick } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
-import { PictureShelf } from './picture-shelf.tsx';
+import { PictureShelf } from '../../pictures/picture-shelf.tsx';
 import { useSet } from './use-set.ts';
 
 /** What the page tells of itself where it is found and shared, and the code that is on it. */

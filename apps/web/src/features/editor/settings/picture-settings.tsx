@@ -1,7 +1,7 @@
 import { type Drawing, type BlockOf } from '@plumgate/core/page';
 import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
 import { FocalPoint } from './focal-point.tsx';
-import { PictureShelf } from './picture-shelf.tsx';
+import { PictureShelf } from '../../pictures/picture-shelf.tsx';
 import { useSet } from './use-set.ts';
 
 const drawings: Record<Drawing, string> = {

@@ -12,6 +12,7 @@ import {
   type BlockOf,
   type Draft,
 } from '@plumgate/core/page';
+import type { ClientRecords } from '@plumgate/core/clients';
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { choiceOf, pageOf, sheet } from '../../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../../testing/show.tsx';
@@ -24,6 +25,13 @@ afterEach(() => {
   localStorage.clear();
 });
 
+const records: ClientRecords = {
+  staff: [
+    { id: idOf(60), name: 'Ines Rook', role: 'Dentist', about: 'Never in a hurry.', picture: null },
+  ],
+  services: [],
+  reviews: [],
+};
 const block = (kind: BlockKindName, settings: object = {}) =>
   newBlock(kind, 'it', settings as never) as Block;
 const draftOf = (one: Block | null, page: Partial<Draft['page']> = {}): Draft => ({
@@ -47,6 +55,7 @@ function opened(
   const store = createEditorStore(page);
   store.getState().select(selected);
   server
+    .on(api.getClientRecords, records)
     .on(api.saveDraft, { version: 2, state: 'changed', keptAt: page.now })
     .on(api.listPages, {
       pages: [choiceOf(5, { name: 'Fees' }), choiceOf(6, { name: 'Team', live: false })],
@@ -408,4 +417,23 @@ it('a gallery takes pictures in the order in which they are pressed', async () =
     idOf(2),
   ]);
   expect(screen.getAllByRole('button', { name: /^Move picture/ })).toHaveLength(2);
+});
+
+describe('what is typed once for the client', () => {
+  it('is put in by one press, and taken back by undo', async () => {
+    const team = opened(draftOf(block('team')));
+    const before = team.block();
+    fireEvent.click(await screen.findByRole('button', { name: 'Use the client’s 1 person' }));
+    expect(team.block()).toMatchObject({
+      items: [{ name: 'Ines Rook', role: 'Dentist', text: 'Never in a hurry.', picture: null }],
+    });
+    expect(screen.getByText(/^These are the client’s own/)).toBeTruthy();
+    act(() => team.store.getState().undo());
+    expect(team.block()).toEqual(before);
+  });
+
+  it('is asked for where there is none yet', async () => {
+    opened(draftOf(block('reviews')));
+    expect(await screen.findByText(/has no reviews under/)).toBeTruthy();
+  });
 });

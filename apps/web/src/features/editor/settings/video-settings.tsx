@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Choice, TextField } from '../../../ui/field.tsx';
 import { AddressField } from './address-field.tsx';
 import { FileChoice } from './file-choice.tsx';
-import { PictureShelf } from './picture-shelf.tsx';
+import { PictureShelf } from '../../pictures/picture-shelf.tsx';
 import { useSet } from './use-set.ts';
 
 export function VideoSettings({ block }: { block: BlockOf<'video'> }) {

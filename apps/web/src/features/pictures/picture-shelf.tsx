@@ -1,12 +1,12 @@
 import { api } from '@plumgate/contract';
 import type { PictureRef } from '@plumgate/core/basics';
 import { useRef } from 'react';
-import { call } from '../../../api/call.ts';
-import { upload } from '../../../api/upload.ts';
-import { Button } from '../../../ui/button.tsx';
-import { FileInput } from '../../../ui/file-input.tsx';
-import { useRemoval } from '../../bin/use-removal.tsx';
-import { refOf } from '../adding-pictures.ts';
+import { call } from '../../api/call.ts';
+import { upload } from '../../api/upload.ts';
+import { Button } from '../../ui/button.tsx';
+import { FileInput } from '../../ui/file-input.tsx';
+import { useRemoval } from '../bin/use-removal.tsx';
+import { refOf } from './picture-files.ts';
 import { ShelfFrame, useSending } from './shelf-frame.tsx';
 
 /** The client's pictures to choose one from, and the way for a new one. */

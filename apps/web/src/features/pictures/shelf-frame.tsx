@@ -1,12 +1,12 @@
 import { api, type Picture } from '@plumgate/contract';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
-import { messageOf } from '../../../api/call.ts';
-import { useEndpoint, useRefreshAll } from '../../../api/hooks.ts';
-import { Button } from '../../../ui/button.tsx';
-import { FileInput } from '../../../ui/file-input.tsx';
-import { picturesAmong, sendPicture } from '../adding-pictures.ts';
-import { useEditor } from '../store.ts';
+import { messageOf } from '../../api/call.ts';
+import { useClient } from '../../api/client.ts';
+import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
+import { Button } from '../../ui/button.tsx';
+import { FileInput } from '../../ui/file-input.tsx';
+import { picturesAmong, sendPicture } from './picture-files.ts';
 
 /** How far pictures are on their way; null while none is. */
 export interface Sending {
@@ -20,7 +20,7 @@ export interface Sending {
 }
 
 export function useSending(): Sending {
-  const clientId = useEditor((state) => state.clientId);
+  const clientId = useClient()?.id ?? '';
   const refresh = useRefreshAll();
   const [progress, setProgress] = useState<number | null>(null);
   const sending: Sending['sending'] = async (send) => {
@@ -69,7 +69,7 @@ export function ShelfFrame({
   onPress: (picture: Picture) => void;
   children?: ReactNode;
 }) {
-  const clientId = useEditor((state) => state.clientId);
+  const clientId = useClient()?.id ?? '';
   const [search, setSearch] = useState('');
   const shelf = useEndpoint(api.listPictures, { params: { clientId }, query: { search } });
   const input = useRef<HTMLInputElement>(null);

@@ -1,0 +1,43 @@
+import type { ClientRecords } from '../clients/index.ts';
+import { blockKinds, entriesFrom, recordBlocks, type RecordBlockKind } from './index.ts';
+
+const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}` as never;
+const picture = { id: id(9), width: 400, height: 400 };
+const records: ClientRecords = {
+  staff: [{ id: id(1), name: 'Ines Rook', role: 'Dentist', about: 'Never in a hurry.', picture }],
+  services: [
+    {
+      ...{ id: id(2), name: 'Crown', about: 'Made in the house.', picture: null },
+      ...{ priceFrom: 90000, priceTo: 120000 },
+    },
+    {
+      ...{ id: id(3), name: 'First visit', about: '', picture: null },
+      ...{ priceFrom: 0, priceTo: 0 },
+    },
+  ],
+  reviews: [
+    { id: id(4), said: 'Kind.', who: 'Dana R.', stars: 5, source: 'Harbor Pages', picture: null },
+  ],
+};
+const entries = entriesFrom(records, { currency: 'USD', locale: 'en-US' });
+
+it('shows each record as its block has it', () => {
+  expect(entries).toEqual({
+    team: [{ name: 'Ines Rook', role: 'Dentist', text: 'Never in a hurry.', picture }],
+    cards: [
+      { title: 'Crown', text: 'Made in the house.\n$900 to $1,200', picture: null },
+      { title: 'First visit', text: '$0', picture: null },
+    ],
+    reviews: [{ said: 'Kind.', who: 'Dana R.', stars: 5, source: 'Harbor Pages', picture: null }],
+  });
+});
+
+it.each(Object.keys(recordBlocks) as RecordBlockKind[])('a %s block takes them', (kind) => {
+  const block = { ...blockKinds[kind].starter, id: 'b', kind, items: entries[kind] };
+  expect(blockKinds[kind].schema.safeParse(block).error).toBeUndefined();
+});
+
+it('gives no more than a block takes', () => {
+  const many = { ...records, staff: Array.from({ length: 30 }, () => records.staff[0]!) };
+  expect(entriesFrom(many, { currency: 'USD', locale: 'en-US' }).team).toHaveLength(12);
+});
