@@ -14,7 +14,7 @@ async function expectClean(page: Page, except: string[] = []): Promise<void> {
 }
 
 for (const [name, path, see] of [
-  ['funnels', '/quayside-dental/funnels', 'Conversion rate'],
+  ['funnels', '/quayside-dental/funnels', 'Last 30 days'],
   ['people', '/quayside-dental/people', 'Source'],
   ['today', '/quayside-dental/today', 'Booked today'],
   ['bookings', '/quayside-dental/bookings', 'Add a booking'],
@@ -22,6 +22,8 @@ for (const [name, path, see] of [
   ['rules', '/quayside-dental/follow-up/rules', 'New patients'],
   ['post room', '/quayside-dental/follow-up/post-room', 'From'],
   ['fact sheet', '/quayside-dental/set-up', 'Areas served'],
+  ['staff, services and reviews', '/quayside-dental/set-up/records', 'person 1'],
+  ['domains', '/quayside-dental/set-up/addresses', 'Local address'],
   ['new client', '/clients/new', 'New client'],
 ] as const) {
   test(`${name} is free of faults`, async ({ browser }) => {

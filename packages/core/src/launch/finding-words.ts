@@ -131,7 +131,7 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'Write what is true of this client, or keep the words as they are.',
   ],
   'other-clients-contact': [
-    'The {trace} of {client} stands here.',
+    'The {trace} of {client} is used here.',
     'It came along with a copy. Put this client’s own here, by a merge field if you can.',
   ],
   'other-clients-name': [

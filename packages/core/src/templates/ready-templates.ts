@@ -167,7 +167,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   ),
   one(
     'emergency',
-    'For whoever needs somebody within the hour.',
+    'For people who need somebody within the hour.',
     'leads',
     'home',
     pages.emergency,

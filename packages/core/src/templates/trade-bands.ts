@@ -227,7 +227,10 @@ const propertyBands: readonly ReadyBand[] = [
     'Questions before a showing',
     bands.asked('Before you come and see it', [
       ['Why are they selling?', suggest('Say the honest reason. Everybody asks it.')],
-      ['What was repaired lately?', suggest('Say what, by whom, and that the papers are there.')],
+      [
+        'What was repaired lately?',
+        suggest('Say what was done and who did it, and offer the papers.'),
+      ],
       ['Can we come twice?', suggest('Yes, and once at another time of day.')],
     ]),
     listing,

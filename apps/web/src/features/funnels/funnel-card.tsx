@@ -9,20 +9,29 @@ import { Miniature } from '../pages/miniature.tsx';
 const mostShown = 5;
 
 /** A funnel at a glance: its state, its last 30 days, and its pages as visitors see them. */
-export function FunnelCard({ funnel, clientSlug }: { funnel: FunnelSummary; clientSlug: string }) {
+export function FunnelCard({
+  funnel,
+  clientSlug,
+  heading: Heading,
+}: {
+  funnel: FunnelSummary;
+  clientSlug: string;
+  /** One level below what the card stands under. */
+  heading: 'h2' | 'h3';
+}) {
   const { id, name, state, address, pages } = funnel;
   const left = pages.length - mostShown;
   return (
     <li className="relative flex gap-6 rounded-card border border-line bg-sheet p-5 hover:border-strong-line max-md:flex-col max-md:gap-4 max-md:p-4">
       <div className="flex w-72 shrink-0 flex-col gap-1.5 max-md:w-full">
-        <h3 className="text-lg">
+        <Heading className="text-lg">
           <Link
             className="after:absolute after:inset-0 hover:text-plum-dark"
             to={`/${clientSlug}/funnels/${id}`}
           >
             {name}
           </Link>
-        </h3>
+        </Heading>
         <p className="flex flex-wrap items-center gap-2">
           <StatePill state={state} />
           <span className="text-muted">

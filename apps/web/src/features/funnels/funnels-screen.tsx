@@ -71,9 +71,17 @@ function Groups({
       {groups.map(([name, funnels]) => (
         <section key={name} aria-label={name || undefined}>
           {name && <h2 className="mb-2 font-sans text-sm font-semibold text-muted">{name}</h2>}
-          <ul className="grid grid-cols-[minmax(0,1fr)] gap-3" aria-label={name ? `Funnels of ${name}` : 'Funnels'}>
+          <ul
+            className="grid grid-cols-[minmax(0,1fr)] gap-3"
+            aria-label={name ? `Funnels of ${name}` : 'Funnels'}
+          >
             {funnels.map((funnel) => (
-              <FunnelCard key={funnel.id} funnel={funnel} clientSlug={slugOf(funnel)} />
+              <FunnelCard
+                key={funnel.id}
+                funnel={funnel}
+                clientSlug={slugOf(funnel)}
+                heading={name ? 'h3' : 'h2'}
+              />
             ))}
           </ul>
         </section>

@@ -40,8 +40,8 @@ export function Approvals({ funnelId }: { funnelId: string }) {
             {made.href}
           </p>
           <p className="text-xs text-muted">
-            {made.isCopied ? 'Copied.' : 'Copy it now.'} It works for {days} days, and stands here
-            this once: nobody can read it again later.
+            {made.isCopied ? 'Copied.' : 'Copy it now.'} It works for {days} days. It is shown only
+            now and can’t be read again later.
           </p>
         </div>
       ) : (
