@@ -12,15 +12,18 @@ export async function leaveOut(
   tx: Queries,
   effects: Consequences,
   condition: SQL | undefined,
-  leftOut: MessageLeftOut,
+  /** Why, the same for all or as the database finds it for each. */
+  reason: MessageLeftOut | SQL<MessageLeftOut>,
   at: Instant,
 ): Promise<OutboxRow[]> {
   const rows = await tx
     .update(outbox)
-    .set({ state: 'left-out', leftOut })
+    .set({ state: 'left-out', leftOut: reason })
     .where(and(eq(outbox.state, 'queued'), condition))
     .returning();
-  const keys = rows.map(({ key }) => key);
-  if (keys.length > 0) effects.raise(messagesSettled, { keys, as: 'left-out', leftOut, at });
+  for (const leftOut of new Set(rows.map((row) => row.leftOut!))) {
+    const keys = rows.filter((row) => row.leftOut === leftOut).map(({ key }) => key);
+    effects.raise(messagesSettled, { keys, as: 'left-out', leftOut, at });
+  }
   return rows;
 }

@@ -17,7 +17,7 @@ import { TextDoor } from '../../platform/texts/text-door.ts';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { TextPayload } from '../../platform/texts/text-payload.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
-import { outbox } from '../../records/messages/outbox.table.ts';
+import { outbox, type MessageLeftOut } from '../../records/messages/outbox.table.ts';
 import { Composer, type Sources } from './composer.ts';
 import { messageName } from '../../records/messages/message-name.ts';
 import { leaveOut } from './leave-out.ts';
@@ -92,8 +92,7 @@ export class Outbox implements OnModuleInit {
   async sendDue(now: Instant, worker: string, kind: Kind): Promise<number> {
     const rows = await this.database.transaction(async (tx) => {
       const effects = this.causes.begin();
-      await this.leaveOutExpired(tx, effects, now, kind);
-      if (kind === 'email') await this.leaveOutStopped(tx, effects, now);
+      await this.leaveOutSenseless(tx, effects, now, kind);
       await effects.write(tx);
       return this.take(tx, now, worker, kind);
     });
@@ -128,29 +127,31 @@ export class Outbox implements OnModuleInit {
       .where(and(eq(outbox.state, 'queued'), isOf(kind), isFirstOfPerson));
   }
 
-  private async leaveOutExpired(
+  /**
+   * Leaves out what makes no sense any more: what is past its event, and notices, which go by email, to an address of the
+   * business that wants none. One statement for both, since it goes before every turn.
+   */
+  private async leaveOutSenseless(
     tx: Queries,
     effects: Consequences,
     now: Instant,
     kind: Kind,
   ): Promise<void> {
-    const isExpired = and(isNotNull(outbox.expiresAt), lte(outbox.expiresAt, now), isOf(kind));
-    for (const row of await leaveOut(tx, effects, isExpired, 'event-past', now))
-      noteTo(effects, row, now, {
-        kind: 'left-out',
-        what: messageName(row),
-        sequence: row.origin,
-        because: 'event-past',
-      });
-  }
-
-  /** Notices, which go by email, to an address of the business that wants none any more. */
-  private async leaveOutStopped(tx: Queries, effects: Consequences, now: Instant): Promise<void> {
+    const isExpired = and(isNotNull(outbox.expiresAt), lte(outbox.expiresAt, now), isOf(kind))!;
     const isStopped = and(
       isNull(outbox.personId),
       sql`exists (select 1 from ${stoppedNotices} as stopped where stopped.client_id = ${outbox}.client_id and stopped.address = lower(${outbox}."to"))`,
     );
-    await leaveOut(tx, effects, isStopped, 'notices-stopped', now);
+    const reason = sql<MessageLeftOut>`case when ${isExpired} then 'event-past' else 'notices-stopped' end`;
+    const isSenseless = kind === 'email' ? or(isExpired, isStopped) : isExpired;
+    for (const row of await leaveOut(tx, effects, isSenseless, reason, now))
+      if (row.leftOut === 'event-past')
+        noteTo(effects, row, now, {
+          kind: 'left-out',
+          what: messageName(row),
+          sequence: row.origin,
+          because: 'event-past',
+        });
   }
 
   private async take(tx: Queries, now: Instant, worker: string, kind: Kind): Promise<OutboxRow[]> {
