@@ -87,7 +87,7 @@ const sources = [
 const hours = [1, 0, 0, 0, 0, 1, 2, 4, 6, 6, 6, 6, 8, 7, 5, 5, 6, 7, 9, 11, 12, 10, 6, 3].map(
   (weight, hour) => [hour, weight] as const,
 );
-const share = { phone: 0.68, lead: 0.21, books: 0.64, came: 0.88, called: 0.94 };
+const share = { phone: 0.68, lead: 0.21, books: 0.64, cancels: 0.14, came: 0.88, called: 0.94 };
 const eveningGuests = 13;
 
 interface Visitor {
@@ -341,6 +341,15 @@ class Player {
     if (!received.ok || !received.value.bookingId) return false;
     const id = received.value.bookingId;
     if (page === this.pages.time) {
+      const cancelledAt = slot.start.subtract({ hours: this.chance.between(26, 60) });
+      const isEarlier = Temporal.Instant.compare(visitor.at, cancelledAt) < 0;
+      if (isEarlier && this.chance.next() < share.cancels) {
+        this.led.push({
+          at: cancelledAt,
+          happens: async () => void (await bookings.cancel(id, 'visitor', null)),
+        });
+        return true;
+      }
       const came = this.chance.next() < share.came ? ('came' as const) : ('missed' as const);
       this.led.push({
         at: slot.end.add({ minutes: 5 }),

@@ -1,4 +1,4 @@
-import type { BookingView, CalendarView } from '@plumgate/contract';
+import type { BookingView, CalendarView, TodayBoard } from '@plumgate/contract';
 import type { BookingId, PersonId } from '@plumgate/core/basics';
 import { eq } from 'drizzle-orm';
 import ICAL from 'ical.js';
@@ -14,6 +14,7 @@ import {
   type Bookable,
   type World,
 } from '../../testing/test-app.ts';
+import { BookingService } from './booking.service.ts';
 import { CalendarService } from './calendar.service.ts';
 import { bookings } from '../../records/booking/table.ts';
 
@@ -496,4 +497,15 @@ it('tells a booking’s time by the clock of its calendar, on pages and in messa
   } finally {
     await service.save(id, version + 1, content);
   }
+});
+
+it('who booked by themselves is not waiting for a call, until the booking is cancelled', async () => {
+  const waits = async () =>
+    (await app.api('GET', `/api/clients/${world.client.id}/today`, undefined, 'owner@example.com'))
+      .json<TodayBoard>()
+      .waiting.some(({ email }) => email === 'selma@example.com');
+  expect((await book('Selma', at(nextDay(), '10:00'))).statusCode).toBe(303);
+  expect(await waits()).toBe(false);
+  await app.get(BookingService).cancel((await bookingOf('Selma')).id, 'visitor', null);
+  expect(await waits()).toBe(true);
 });

@@ -2,10 +2,11 @@ import { Injectable } from '@nestjs/common';
 import type { TodayBoard } from '@plumgate/contract';
 import type { ClientId, Instant } from '@plumgate/core/basics';
 import { promisedBy } from '@plumgate/core/opening';
-import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull, ne, notExists, sql } from 'drizzle-orm';
 import { servedUntil } from '@plumgate/core/domains';
 import { Temporal } from 'temporal-polyfill';
 import { users } from '../../records/accounts/table.ts';
+import { bookings } from '../../records/booking/table.ts';
 import { BookingService } from '../booking/booking.service.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { domains } from '../../records/own-domains/table.ts';
@@ -37,6 +38,13 @@ export class TodayService {
       eq(people.clientId, clientId),
       isNull(people.touchedAt),
       isNull(people.removedAt),
+      // Who has booked by themselves knows when they are seen.
+      notExists(
+        db
+          .select({ one: sql`1` })
+          .from(bookings)
+          .where(and(eq(bookings.personId, people.id), ne(bookings.state, 'cancelled'))),
+      ),
     );
     const waiting = await db
       .select(summary)
