@@ -15,13 +15,13 @@ const openFirst = (selector) => async (page) => page.locator(selector).first().c
 /** `see` is what has to stand there before the picture is taken. */
 const shots = [
   { name: 'sign-in', at: '/sign-in', guest: true, see: 'text=The demo’s people' },
-  { name: 'funnels', at: `${client}/funnels`, see: 'tbody a' },
-  { name: 'path', at: `${client}/funnels`, then: openFirst('tbody a'), see: 'iframe >> nth=1' },
+  { name: 'funnels', at: `${client}/funnels`, see: 'iframe >> nth=2' },
+  { name: 'path', at: `${client}/funnels`, then: openFirst('h2 a'), see: 'iframe >> nth=1' },
   {
     name: 'editor',
     at: `${client}/funnels`,
     then: async (page) => {
-      await openFirst('tbody a')(page);
+      await openFirst('h2 a')(page);
       await page.getByRole('link', { name: 'Edit First visit' }).click();
       await page.getByRole('button', { name: 'Form · Save your place' }).click();
     },
@@ -43,7 +43,7 @@ const shots = [
     name: 'editor-adding',
     at: `${client}/funnels`,
     then: async (page) => {
-      await openFirst('tbody a')(page);
+      await openFirst('h2 a')(page);
       await page.getByRole('link', { name: 'Edit First visit' }).click();
       await page.getByRole('button', { name: 'The quiet room' }).click();
       await page.getByRole('tab', { name: 'Add' }).click();
@@ -74,6 +74,7 @@ const shots = [
     then: (page) => page.getByRole('button', { name: 'Edit' }).click(),
     see: 'text=Matched leads',
   },
+  { name: 'records', at: `${client}/set-up/records`, see: 'text=Where they wrote it' },
   {
     name: 'post-room',
     at: `${client}/follow-up/post-room`,
@@ -145,8 +146,6 @@ for (const shot of shots.filter(({ name }) => only.length === 0 || only.includes
   if (!shot.guest && !shot.site) await context.addCookies((session ??= await signIn(context)));
   const page = await context.newPage();
   await page.goto((shot.site ? siteOf(shot.site) : origin) + shot.at, { waitUntil: 'networkidle' });
-  // A visitor's page takes a face that comes late from its second showing on.
-  if (shot.site) await page.reload({ waitUntil: 'networkidle' });
   await shot.then?.(page);
   await page.locator(shot.see).first().waitFor({ state: 'attached' });
   await page.waitForLoadState('networkidle');
