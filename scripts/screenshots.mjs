@@ -16,7 +16,7 @@ const openFirst = (selector) => async (page) => page.locator(selector).first().c
 const shots = [
   { name: 'sign-in', at: '/sign-in', guest: true, see: 'text=The demo’s people' },
   { name: 'funnels', at: `${client}/funnels`, see: 'iframe >> nth=2' },
-  { name: 'path', at: `${client}/funnels`, then: openFirst('h2 a'), see: 'iframe >> nth=1' },
+  { name: 'path', at: `${client}/funnels`, then: openFirst('h2 a'), see: 'text=continue via' },
   {
     name: 'editor',
     at: `${client}/funnels`,

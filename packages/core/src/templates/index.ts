@@ -5,4 +5,5 @@ export * from './ready-bands.ts';
 export * from './ready-templates.ts';
 export * from './plain-funnel.ts';
 export * from './take.ts';
+export * from './with-records.ts';
 export * from './suits.ts';

@@ -3,6 +3,7 @@ import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
 import { localDay } from '@plumgate/core/basics';
 import { lt, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
+import { insertMany } from '../../platform/database/bulk.ts';
 import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -92,41 +93,50 @@ export class VisitCounter implements OnModuleInit {
       const key = `${visit.pageId} ${visit.visitorId}`;
       if (!first.has(key)) first.set(key, visit);
     }
-    const fresh = await tx
-      .insert(pageVisitors)
-      .values(
-        // In one order for all, so that two processes never wait for each other in a ring.
-        [...first.entries()]
-          .sort(([a], [b]) => (a < b ? -1 : 1))
-          .map(([, visit]) => ({
-            clientId: visit.clientId,
-            pageId: visit.pageId,
-            visitorId: visit.visitorId,
-            day: dayOf(visit),
-            source: visit.source,
-            device: visit.device,
-          })),
-      )
-      .onConflictDoNothing()
-      .returning({ pageId: pageVisitors.pageId, visitorId: pageVisitors.visitorId });
-    const newcomers = new Set(fresh.map((row) => `${row.pageId} ${row.visitorId}`));
+    // In one order for all, so that two processes never wait for each other in a ring.
+    const inOrder = [...first.entries()].sort(([a], [b]) => (a < b ? -1 : 1));
+    const newcomers = insertMany(
+      pageVisitors,
+      inOrder.map(([, visit]) => ({
+        ...pick(visit),
+        visitorId: visit.visitorId,
+        day: dayOf(visit),
+      })),
+      sql` on conflict do nothing returning page_id, day, source, device`,
+    );
+    // Counted where they are written: thousands of rows that come back one by one keep visitors waiting.
+    const { rows: fresh } = await tx.execute<Newcomers>(
+      sql`with newcomers as (${newcomers.getSQL()}) select page_id as "pageId", day::text, source, device, count(*)::int as visitors from newcomers group by page_id, day, source, device`,
+    );
+    const visitors = new Map(fresh.map((row) => [keyOf(row), row.visitors]));
     const rows = new Map<string, typeof pageDays.$inferInsert>();
     for (const visit of batch) {
-      const key = [visit.pageId, dayOf(visit), visit.source, visit.device].join(' ');
+      const counted = { ...pick(visit), day: dayOf(visit) };
+      const key = keyOf(counted);
       const row = rows.get(key) ?? {
-        ...pick(visit),
-        day: dayOf(visit),
+        ...counted,
         views: 0,
-        visitors: 0,
+        visitors: visitors.get(key) ?? 0,
         leads: 0,
       };
       row.views += 1;
-      if (newcomers.delete(`${visit.pageId} ${visit.visitorId}`)) row.visitors += 1;
       rows.set(key, row);
     }
     await addToDays(tx, [...rows.values()]);
   }
 }
+
+/** Where visits are counted together. */
+interface Place {
+  pageId: PageId;
+  day: string;
+  source: string;
+  device: string;
+}
+interface Newcomers extends Place, Record<string, unknown> {
+  visitors: number;
+}
+const keyOf = ({ pageId, day, source, device }: Place) => [pageId, day, source, device].join(' ');
 
 /** The last minute's local days: thousands of visits a second share a few of them, and no zone changes its day within a minute. */
 const days = new Map<string, string>();
@@ -149,11 +159,9 @@ const pick = ({ clientId, pageId, source, device }: Visit) => ({
 
 /** Adds counts to the roll-up: a write to be sent. Rows are taken in one order, so that two writers never wait for each other in a ring. */
 export function addToDays(tx: Queries, rows: (typeof pageDays.$inferInsert)[]) {
-  const key = (row: (typeof rows)[number]) =>
-    [row.pageId, row.day, row.source, row.device].join(' ');
   return tx
     .insert(pageDays)
-    .values(rows.toSorted((a, b) => (key(a) < key(b) ? -1 : 1)))
+    .values(rows.toSorted((a, b) => (keyOf(a as Place) < keyOf(b as Place) ? -1 : 1)))
     .onConflictDoUpdate({
       target: [pageDays.pageId, pageDays.day, pageDays.source, pageDays.device],
       set: {

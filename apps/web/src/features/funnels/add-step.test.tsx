@@ -16,6 +16,8 @@ const opened = async (position: number, templates: TemplateView[] = []) => {
     .on(api.listCalendars, {
       calendars: [calendarOf(80, 'Cleaning'), calendarOf(81, 'First visit')],
     })
+    .on(api.getClient, sheet)
+    .on(api.getClientRecords, { staff: [], services: [], reviews: [] })
     .on(api.addStep, { pageId: idOf<PageId>(50) });
   const onClose = jest.fn();
   show(<AddStep board={board} position={position} onClose={onClose} />, server);

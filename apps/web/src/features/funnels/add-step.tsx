@@ -1,6 +1,6 @@
 import { api, type PageChoice, type PathBoard, type TemplateView } from '@plumgate/contract';
 import { stepName, stepNames } from '@plumgate/core/funnels';
-import { readyTemplates, takeTemplate, unanswered } from '@plumgate/core/templates';
+import { readyTemplates, takeTemplate, unanswered, withRecords } from '@plumgate/core/templates';
 import { useMemo, useState } from 'react';
 import { call } from '../../api/call.ts';
 import { useEndpoint } from '../../api/hooks.ts';
@@ -53,8 +53,12 @@ export function AddStep({
     if (ready) {
       const { draft } = takeTemplate(ready, [0], answers, make, { leadsOn })[0]!;
       const sheet = () => call(api.getClient, { params: { clientId: funnel.clientId } });
-      const bound = booksTimes ? withCalendar(draft, await calendar.calendarId()) : draft;
-      return { draft: await withMapsFound(bound, sheet) };
+      const params = { clientId: funnel.clientId };
+      const client = await sheet();
+      const records = await call(api.getClientRecords, { params });
+      const filled = withRecords(draft, records, client.facts);
+      const bound = booksTimes ? withCalendar(filled, await calendar.calendarId()) : filled;
+      return { draft: await withMapsFound(bound, () => client) };
     }
     if (kept) return { draft: kept.content.pages[0]!.draft };
     return from ? { pageId: from } : undefined;

@@ -19,6 +19,7 @@ const opened = async (templates: TemplateView[] = []) => {
     .on(api.getClient, sheet)
     .on(api.listTemplates, { templates })
     .on(api.listCalendars, { calendars: [] })
+    .on(api.getClientRecords, { staff: [], services: [], reviews: [] })
     .on(api.createFunnel, { funnelId: idOf<FunnelId>(950) });
   const shown = show(<NewFunnelScreen />, server, { at: 'funnels/new' });
   await screen.findByRole('heading', { name: 'New funnel' });

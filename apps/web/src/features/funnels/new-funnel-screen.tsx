@@ -8,6 +8,7 @@ import {
   suits,
   takeTemplate,
   unanswered,
+  withRecords,
   type Aim,
   type Ask,
   type Meant,
@@ -44,6 +45,8 @@ interface Offered extends Meant {
   pageNames: string[];
   /** Its chosen pages with the answers in place. */
   take: (chosen: number[], answers: Record<string, string>) => TemplateContent;
+  /** Ready-made: what it says of people and reviews is only suggested. */
+  isReady: boolean;
   /** Of the agency's own templates, which can be deleted. */
   templateId: TemplateId | null;
 }
@@ -57,6 +60,7 @@ const fromReady = (template: ReadyTemplate): Offered => ({
   asks: template.asks,
   pageNames: template.pages.map(({ name }) => name),
   take: (chosen, answers) => ({ pages: takeTemplate(template, chosen, answers, make) }),
+  isReady: true,
   templateId: null,
 });
 
@@ -82,6 +86,7 @@ export function NewFunnelScreen() {
       asks: [],
       pageNames: content.pages.map((page) => page.name),
       take: (chosen) => ({ pages: chosen.map((index) => content.pages[index]!) }),
+      isReady: false,
       templateId: id,
     }));
   return (
@@ -251,8 +256,13 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
     try {
       const taken = offered.take(pages, { ...answers, name: named });
       const calendarId = booksTimes ? await calendar.calendarId() : null;
-      const finished = async (draft: Draft) =>
-        withMapsFound(calendarId ? withCalendar(draft, calendarId) : draft, () => sheet);
+      const records = offered.isReady
+        ? await call(api.getClientRecords, { params: { clientId: sheet.id } })
+        : null;
+      const finished = async (draft: Draft) => {
+        const filled = records ? withRecords(draft, records, sheet.facts) : draft;
+        return withMapsFound(calendarId ? withCalendar(filled, calendarId) : filled, () => sheet);
+      };
       const from = {
         pages: await Promise.all(
           taken.pages.map(async (page) => ({

@@ -74,7 +74,9 @@ export function TodayScreen() {
           <h2 id="waiting" className="mb-2 flex items-baseline gap-2 text-lg">
             Waiting{' '}
             <span className="font-sans text-sm font-normal text-muted">
-              {waitingTotal} leads nobody has called or written to
+              {waitingTotal === 1
+                ? '1 lead nobody has called or written to'
+                : `${waitingTotal.toLocaleString('en-US')} leads nobody has called or written to`}
             </span>
           </h2>
           {waiting.length === 0 ? (

@@ -1,0 +1,64 @@
+import type { ClientRecords } from '../clients/index.ts';
+import { blocksOf, readPageDocument, unwrittenIn, type Draft } from '../page/index.ts';
+import { readyTemplates, takeTemplate, withRecords, exampleAnswers } from './index.ts';
+
+let last = 0;
+const make = { part: () => `part-${last++}`, form: () => crypto.randomUUID() as never };
+const firstPageOf = (name: string): Draft => {
+  const template = readyTemplates.find((one) => one.name === name)!;
+  return takeTemplate(template, [0], exampleAnswers(template.asks), make)[0]!.draft;
+};
+const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}` as never;
+const none: ClientRecords = { staff: [], services: [], reviews: [] };
+const person = (n: number, name: string) => ({
+  ...{ id: id(n), name, role: 'Dentist', about: '', picture: null },
+});
+const review = (n: number, who: string) => ({
+  ...{ id: id(n), said: `Kind, says ${who}.`, who, stars: 5, source: '', picture: null },
+});
+const us = { currency: 'USD', locale: 'en-US' };
+const kinds = (draft: Draft) => blocksOf(draft.page).map(({ kind }) => kind);
+const unwritten = ({ page }: Draft) =>
+  blocksOf(page)
+    .filter(({ kind }) => kind === 'team' || kind === 'reviews')
+    .flatMap((block) => unwrittenIn(page, block));
+
+it('puts the client’s own in, as many as the template shows, with nothing left to be written', () => {
+  const before = firstPageOf('first-visit');
+  expect(unwritten(before)).not.toEqual([]);
+  const records = {
+    ...none,
+    staff: [person(1, 'Ines'), person(2, 'Tom'), person(3, 'Wren')],
+    reviews: [review(4, 'Dana')],
+  };
+  const after = withRecords(before, records, us);
+  const names = blocksOf(after.page).flatMap((block) => {
+    if (block.kind === 'team') return block.items.map(({ name }) => name);
+    return block.kind === 'reviews' ? block.items.map(({ who }) => who) : [];
+  });
+  expect(names.toSorted()).toEqual(['Dana', 'Ines', 'Tom']);
+  expect(unwritten(after)).toEqual([]);
+  expect(kinds(after)).toEqual(kinds(before));
+});
+
+it('leaves out whole bands of which nothing is known, and keeps what stands beside', () => {
+  const visit = withRecords(firstPageOf('first-visit'), none, us);
+  expect(kinds(visit)).not.toContain('team');
+  expect(kinds(visit)).not.toContain('reviews');
+  expect(visit.page.bands.map(({ name }) => name)).not.toContain('Kind words');
+  const service = withRecords(firstPageOf('service'), none, us);
+  expect(kinds(service)).toContain('badges');
+  expect(kinds(service)).not.toContain('reviews');
+});
+
+it.each(readyTemplates.map(({ name }) => name))('of “%s” a whole page is left', (name) => {
+  const draft = withRecords(firstPageOf(name), none, us);
+  expect(draft.page.bands.length).toBeGreaterThan(0);
+  const read = readPageDocument(draft.page);
+  expect(read.ok || read.problem).toBe(true);
+});
+
+it('changes nothing else', () => {
+  const contact = firstPageOf('contact');
+  expect(withRecords(contact, none, us)).toEqual(contact);
+});
