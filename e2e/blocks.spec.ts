@@ -45,7 +45,17 @@ function everyBlock(picture: { id: string; width: number; height: number }): Dra
     cards: { items: [{ title: 'A card', text: 'With a picture', picture: ref }] },
     team: { items: [{ name: 'Ro', role: 'Shows homes', text: 'Kind.', picture: ref }] },
     ticks: { items: ['We call first', 'We come on time'] },
-    reviews: { items: [{ said: 'They listened.', who: 'Ines, Port Alder' }] },
+    reviews: {
+      items: [
+        {
+          said: 'They listened.',
+          who: 'Ines, Port Alder',
+          stars: 4,
+          source: 'Harbor Pages',
+          picture: null,
+        },
+      ],
+    },
     questions: { items: [{ question: 'Is there parking?', answer: 'Yes, behind the house.' }] },
     navigation: { items: [] },
     code: { html: '<p>Theirs</p>' },
