@@ -89,13 +89,10 @@ export class BookingService {
     except?: BookingId,
   ): Promise<Slot[]> {
     const taken = await this.taken(db, calendar, from, until, except);
-    const [client] = await db
-      .select({ facts: clients.facts })
-      .from(clients)
-      .where(eq(clients.id, calendar.clientId));
+    const { facts } = await this.clientRow(db, calendar.clientId);
     return openSlots({
       calendar: calendar.content.rules,
-      closed: client!.facts.closed,
+      closed: facts.closed,
       bookings: taken,
       from,
       until,

@@ -3,14 +3,13 @@ import { api, type ClientSheet } from '@plumgate/contract';
 import { currencyCodes, moneyWords, whenWords } from '@plumgate/core/basics';
 import { addressLine, countries, localeOfCountry } from '@plumgate/core/clients';
 import { ClosedDays, Week } from '@plumgate/core/opening';
-import { Undo2 } from 'lucide-react';
 import { Controller, useForm, type UseFormReturn } from 'react-hook-form';
 import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
 import { call } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
-import { IconButton } from '../../ui/button.tsx';
+import { AutosaveHead } from '../../ui/autosave-head.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
@@ -18,7 +17,7 @@ import { todayIn } from '../../ui/when.ts';
 import { DaysOff } from './days-off.tsx';
 import { PlaceField } from './place-field.tsx';
 import { SetUpTabs } from './set-up-tabs.tsx';
-import { autosaveWords, useAutosave } from '../../ui/use-autosave.ts';
+import { useAutosave } from '../../ui/use-autosave.ts';
 import { ZoneField } from '../../ui/zone-field.tsx';
 import { WeekHours } from './week-hours.tsx';
 
@@ -109,17 +108,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
   return (
     <form noValidate onSubmit={(event) => event.preventDefault()}>
       <PageHead title="Fact sheet" beside={<span className="text-muted">{sheet.site}</span>}>
-        {errors.root && (
-          <p role="alert" className="font-semibold text-brick">
-            {errors.root.message}
-          </p>
-        )}
-        <span role="status" className="text-[13px] text-muted">
-          {autosaveWords[state]}
-        </span>
-        <IconButton label="Undo" disabled={!undo} onClick={() => undo?.()}>
-          <Undo2 />
-        </IconButton>
+        <AutosaveHead problem={errors.root?.message} state={state} undo={undo} />
       </PageHead>
       <SetUpTabs slug={sheet.slug} />
       <p className="px-6 pt-4 text-muted max-md:px-4">

@@ -55,7 +55,7 @@ function WhatIsNeeded({ name }: { name: string }) {
     ['Choose a subdomain', 'With a subdomain, their website stays as it is.'],
     [
       'Add the record',
-      'Once the domain is added, the record it needs is shown here, ready to copy. Whoever manages the client’s DNS adds it there.',
+      'Once the domain is added, the record it needs is shown here, ready to copy. The person who manages the client’s DNS adds it there.',
     ],
     [
       'Wait for the check',

@@ -1,6 +1,7 @@
-import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Button, IconButton } from '../../ui/button.tsx';
+import { Button } from '../../ui/button.tsx';
+import { EntryHead } from '../../ui/entry-head.tsx';
 
 /** What the fields of one record are given. */
 export interface RecordPart<Item> {
@@ -40,31 +41,13 @@ export function RecordList<Item extends { id: string }>({
       <ol className="grid gap-3">
         {records.map((record, index) => (
           <li key={record.id} className="grid gap-2 rounded-card border border-line bg-sheet p-4">
-            <div className="flex items-center">
-              <span className="flex-1 text-xs font-semibold text-muted first-letter:uppercase">
-                {one} {index + 1}
-              </span>
-              <IconButton
-                label={`Move ${one} ${index + 1} up`}
-                disabled={index === 0}
-                onClick={() => move(index, -1)}
-              >
-                <ArrowUp />
-              </IconButton>
-              <IconButton
-                label={`Move ${one} ${index + 1} down`}
-                disabled={index === records.length - 1}
-                onClick={() => move(index, 1)}
-              >
-                <ArrowDown />
-              </IconButton>
-              <IconButton
-                label={`Remove ${one} ${index + 1}`}
-                onClick={() => onChange(records.toSpliced(index, 1))}
-              >
-                <Trash2 />
-              </IconButton>
-            </div>
+            <EntryHead
+              one={one}
+              index={index}
+              isLast={index === records.length - 1}
+              onMove={(by) => move(index, by)}
+              onRemove={() => onChange(records.toSpliced(index, 1))}
+            />
             {fields({
               record,
               change: (changes) => onChange(records.with(index, { ...record, ...changes })),

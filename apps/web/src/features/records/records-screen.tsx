@@ -1,16 +1,15 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { api } from '@plumgate/contract';
 import { ClientRecords } from '@plumgate/core/clients';
-import { Undo2 } from 'lucide-react';
 import { useRef } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { call } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
 import { useEndpoint } from '../../api/hooks.ts';
-import { IconButton } from '../../ui/button.tsx';
+import { AutosaveHead } from '../../ui/autosave-head.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
-import { autosaveWords, useAutosave } from '../../ui/use-autosave.ts';
+import { useAutosave } from '../../ui/use-autosave.ts';
 import { RecordList } from './record-list.tsx';
 import { ReviewFields, ServiceFields, StaffFields } from './record-fields.tsx';
 import { SetUpTabs } from '../clients/set-up-tabs.tsx';
@@ -64,17 +63,7 @@ function Records({
   return (
     <form noValidate onSubmit={(event) => event.preventDefault()}>
       <PageHead title="Staff, services and reviews">
-        {errors.root && (
-          <p role="alert" className="font-semibold text-brick">
-            {errors.root.message}
-          </p>
-        )}
-        <span role="status" className="text-[13px] text-muted">
-          {autosaveWords[state]}
-        </span>
-        <IconButton label="Undo" disabled={!undo} onClick={() => undo?.()}>
-          <Undo2 />
-        </IconButton>
+        <AutosaveHead problem={errors.root?.message} state={state} undo={undo} />
       </PageHead>
       <SetUpTabs slug={client.slug} />
       <p className="px-6 pt-4 text-muted max-md:px-4">

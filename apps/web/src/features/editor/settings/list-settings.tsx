@@ -1,6 +1,7 @@
 import type { PictureRef } from '@plumgate/core/basics';
-import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
-import { Button, IconButton } from '../../../ui/button.tsx';
+import { Plus } from 'lucide-react';
+import { Button } from '../../../ui/button.tsx';
+import { EntryHead } from '../../../ui/entry-head.tsx';
 import { LongField, SelectField, TextField } from '../../../ui/field.tsx';
 import { EntryPicture } from '../../pictures/entry-picture.tsx';
 import { starOptions } from '../../records/star-options.ts';
@@ -47,32 +48,13 @@ export function ListSettings({
     <ol className="grid gap-3">
       {items.map((item, index) => (
         <li key={index} className="grid gap-2 rounded-control border border-line bg-sheet p-2.5">
-          <div className="flex items-center">
-            <span className="flex-1 text-xs font-semibold text-muted">
-              {one} {index + 1}
-            </span>
-            <IconButton
-              label={`Move ${one} ${index + 1} up`}
-              disabled={index === 0}
-              onClick={() => move(index, -1)}
-            >
-              <ArrowUp />
-            </IconButton>
-            <IconButton
-              label={`Move ${one} ${index + 1} down`}
-              disabled={index === items.length - 1}
-              onClick={() => move(index, 1)}
-            >
-              <ArrowDown />
-            </IconButton>
-            <IconButton
-              label={`Remove ${one} ${index + 1}`}
-              disabled={items.length === 1}
-              onClick={() => set({ items: items.toSpliced(index, 1) })}
-            >
-              <Trash2 />
-            </IconButton>
-          </div>
+          <EntryHead
+            one={one}
+            index={index}
+            isLast={index === items.length - 1}
+            onMove={(by) => move(index, by)}
+            onRemove={items.length === 1 ? null : () => set({ items: items.toSpliced(index, 1) })}
+          />
           {fields.map(({ field, label, long }) => {
             const Field = long ? LongField : TextField;
             return (
