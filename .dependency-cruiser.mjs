@@ -62,6 +62,7 @@ const webFeatures = [
   'today',
   'domains',
   'records',
+  'fact-sheet',
   'sharing',
   'messages',
   'routing',

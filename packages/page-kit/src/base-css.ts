@@ -4,23 +4,23 @@ export const baseCss = `
 html{-webkit-text-size-adjust:100%;scroll-behavior:smooth}
 body{margin:0}
 .page{container-type:inline-size;background:var(--paper);color:var(--on-paper);font-family:var(--text-face);font-size:17px;line-height:1.6;-webkit-font-smoothing:antialiased}
-.band{position:relative;padding:clamp(min(var(--space)*1px,16px + var(--space)*.3px),var(--space)*.0765cqi,var(--space)*1px) 24px}
+.band{--pad:clamp(min(var(--space)*1px,16px + var(--space)*.3px),var(--space)*.0625cqi,var(--space)*1px);--most:1080px;position:relative;padding:var(--pad) 24px}
 .on-paper{background:var(--paper);color:var(--on-paper)}
 .on-tint{background:var(--tint);color:var(--on-tint)}
 .on-deep{background:var(--deep);color:var(--on-deep)}
 .on-action{background:var(--action);color:var(--on-action)}
 .band-back{position:absolute;inset:0;overflow:hidden;background:inherit}
 .band-back img{width:100%;height:100%;object-fit:cover;display:block}
-.band-back:after{content:'';position:absolute;inset:0;background:inherit;background-image:linear-gradient(var(--over),var(--over))}
-.columns{position:relative;display:grid;grid-template-columns:var(--shares);gap:clamp(24px,4.4cqi,64px);align-items:center;max-width:1080px;margin-inline:auto}
-.width-full>.columns{max-width:none}
-.width-medium>.columns{max-width:820px}
-.width-narrow>.columns{max-width:580px}
+.band-back:after{content:'';position:absolute;inset:0;background:linear-gradient(var(--over),var(--over))}
+.columns{position:relative;display:grid;grid-template-columns:var(--shares);gap:clamp(24px,4.4cqi,64px);align-items:center;max-width:var(--most);margin-inline:auto}
+.width-full{--most:100%}
+.width-medium{--most:820px}
+.width-narrow{--most:580px}
 .column{display:grid;gap:20px;min-width:0}
 .columns:has([data-calendar]){align-items:start}
 .beside .column:not(:first-child){justify-items:end}
 .block{min-width:0}
-.block+.block>:is(.cards,.numbered,.reviews,.team,.gallery,.asked){margin-top:16px}
+.block+.block>:is(.cards,.numbered,.reviews,.team,.gallery,.asked,.prices,.compare){margin-top:16px}
 small{font-size:.88rem}
 .centre{text-align:center}
 .end{text-align:end}

@@ -145,6 +145,7 @@ function BlockBody({ block }: { block: Block }) {
 export function cssFor(page: PageDocument): string {
   const kinds = new Set(blocksOf(page).map((block) => block.kind));
   if (kinds.has('booking')) kinds.add('form');
+  if (kinds.has('before-after')) kinds.add('picture');
   if (kinds.has('form') || kinds.has('your-booking')) kinds.add('button');
   const hasPopups = page.popups.length > 0;
   const key = `${hasPopups} ${[...kinds].sort().join()}`;

@@ -1,10 +1,17 @@
 import type { Focus, PictureRef } from '@plumgate/core/basics';
+import { exampleOf, exampleWords } from '@plumgate/core/page';
 import { usePage } from './page-context.ts';
 
 /** The widths that pictures are asked for in, in pixels. */
 export const pictureWidths = [480, 800, 1200, 1800] as const;
 
-export const ratios = { wide: '3 / 2', square: '1 / 1', tall: '4 / 5', whole: null } as const;
+export const ratios = {
+  wide: '3 / 2',
+  square: '1 / 1',
+  tall: '4 / 5',
+  edge: '3 / 2',
+  whole: null,
+} as const;
 
 /** A picture in the formats and widths that a browser may choose from; the last word has JPEG, which all of them read. */
 export function Photo({
@@ -25,13 +32,15 @@ export function Photo({
   focus?: Focus;
   eager?: boolean;
 }) {
-  const { width, height, src } = usePage().picture(picture);
+  const page = usePage();
+  const example = exampleOf(picture.id);
+  const { width, height, src } = page.picture(picture);
   const widths = pictureWidths.filter((one) => one < width);
   const all = [...widths, Math.min(width, pictureWidths.at(-1)!)];
   const set = (format: 'avif' | 'webp') =>
     [...new Set(all)].map((one) => `${src(one, format)} ${one}w`).join(', ');
   return (
-    <picture>
+    <picture data-example={page.editing && example ? '' : undefined}>
       <source type="image/avif" srcSet={set('avif')} sizes={sizes} />
       <source type="image/webp" srcSet={set('webp')} sizes={sizes} />
       <img
@@ -39,7 +48,7 @@ export function Photo({
         src={src(Math.min(width, 1200), 'jpeg')}
         width={width}
         height={height}
-        alt={alt}
+        alt={alt || (example ? exampleWords[example] : '')}
         loading={eager ? undefined : 'lazy'}
         decoding="async"
         style={{

@@ -8,6 +8,7 @@ export const runtimeParts = [
   'countdown',
   'hours',
   'video',
+  'compare',
   'popups',
   'approval',
 ] as const;
@@ -20,6 +21,7 @@ const needs: Record<RuntimePart, (block: Block) => boolean> = {
   countdown: (block) => block.kind === 'countdown',
   hours: (block) => block.kind === 'hours' && block.saysNow,
   video: (block) => block.kind === 'video',
+  compare: (block) => block.kind === 'before-after',
   popups: () => false,
   // Of approval pages alone.
   approval: () => false,

@@ -38,7 +38,7 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
   if (!day || !only)
     return (
       <fieldset className="times" data-times="">
-        <p className="none">{strings.none}</p>
+        <p className="none">{times.seats ? strings.full : strings.none}</p>
       </fieldset>
     );
   if (all.length === 1 && !times.later)

@@ -1,9 +1,11 @@
 import type { Chance } from './chance.ts';
+import { homes } from './homes.ts';
 
 /** How visitors come to a client's first page, write and are called back; shares are of 1. */
 export interface Campaign {
-  /** The client's slug. */
+  /** The client's slug, and the name of its funnel. */
   client: string;
+  funnel: string;
   /** Visitors on the first day of the sixty and on the last, a few more or fewer each day. */
   perDay: [first: number, last: number];
   phone: number;
@@ -14,6 +16,13 @@ export interface Campaign {
   answers: (chance: Chance) => Record<string, string>;
 }
 
+/** How many look at each home a day: the loft is less new by now, the others came on later. */
+const looked: Campaign['perDay'][] = [
+  [13, 5],
+  [2, 9],
+  [1, 6],
+];
+
 /**
  * Campaigns of pages with a form and thanks behind it. A paving contractor lives from phones and ads, and from neighbors
  * who see the van; a home for sale draws many who only look.
@@ -21,6 +30,7 @@ export interface Campaign {
 export const campaigns: Campaign[] = [
   {
     client: 'stonecroft-paving',
+    funnel: 'Free driveway survey',
     perDay: [7, 12],
     phone: 0.86,
     lead: 0.1,
@@ -39,9 +49,10 @@ export const campaigns: Campaign[] = [
       ] as const),
     }),
   },
-  {
+  ...homes.map(({ funnel }, index) => ({
     client: 'marram-coast-homes',
-    perDay: [16, 9],
+    funnel,
+    perDay: looked[index]!,
     phone: 0.74,
     lead: 0.045,
     called: 0.97,
@@ -50,8 +61,8 @@ export const campaigns: Campaign[] = [
       ['Direct', 20],
       ['Search ads', 16],
       ['Window card QR', 12],
-    ],
-    answers: (chance) => ({
+    ] as const,
+    answers: (chance: Chance) => ({
       when: chance.weighted([
         ['This week', 4],
         ['At the weekend', 5],
@@ -59,5 +70,5 @@ export const campaigns: Campaign[] = [
         ['Just the papers, please', 2],
       ] as const),
     }),
-  },
+  })),
 ];

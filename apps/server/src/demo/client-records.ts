@@ -1,14 +1,20 @@
-import type { ClientRecords, Review, Service, StaffMember } from '@plumgate/core/clients';
+import type { PictureRef } from '@plumgate/core/basics';
+import { ClientRecords, type Review, type Service, type StaffMember } from '@plumgate/core/clients';
+import type { ExamplePicture } from '@plumgate/core/page';
 
-/** Records without their ids, which are given as they are written. */
-type Without<Record> = Omit<Record, 'id' | 'picture'>;
+/** Records without their ids, which are given as they are written, and with the names of their pictures. */
+type Without<Record> = Omit<Record, 'id' | 'picture'> & { picture?: ExamplePicture };
 export interface DemoRecords {
   staff: Without<StaffMember>[];
   services: Without<Service>[];
   reviews: Without<Review>[];
+  badges: string[];
+  photographs: ExamplePicture[];
 }
 
-const person = (name: string, role: string, about: string) => ({ name, role, about });
+const person = (name: string, role: string, about: string, picture: ExamplePicture) => ({
+  ...{ name, role, about, picture },
+});
 /** Prices in whole dollars. */
 const service = (
   name: string,
@@ -27,10 +33,22 @@ const review = (said: string, who: string, stars: number, source = 'Harbor Pages
 /** What each client of the demo has typed once, by the address it answers at. */
 export const demoRecords: Record<string, DemoRecords> = {
   'quayside-dental': {
+    badges: ['Maine dental practice DP-4471', 'Sedation-trained', 'Evening times'],
+    photographs: ['quiet-room'],
     staff: [
-      person('Dr. Ines Rook', 'Dentist', 'Draws you a picture before she does anything.'),
-      person('Dr. Tom Aldous', 'Dentist', 'Grew up afraid of dentists, and says so.'),
-      person('Wren Halloway', 'Front desk', 'Answers in two rings and remembers your name.'),
+      person(
+        'Dr. Ines Rook',
+        'Dentist',
+        'Draws you a picture before she does anything.',
+        'person-ines',
+      ),
+      person('Dr. Tom Aldous', 'Dentist', 'Grew up afraid of dentists, and says so.', 'person-tom'),
+      person(
+        'Wren Halloway',
+        'Front desk',
+        'Answers in two rings and remembers your name.',
+        'person-wren',
+      ),
     ],
     services: [
       service('First visit', 'Half an hour of talk and a look. Nothing else happens.', 0, 0),
@@ -53,9 +71,21 @@ export const demoRecords: Record<string, DemoRecords> = {
     ],
   },
   'fernhill-physio': {
+    badges: ['Maine PT-11820', 'Direct access: no referral needed', 'Open at seven'],
+    photographs: ['treatment-room', 'evening-hall'],
     staff: [
-      person('Maren Oake', 'Physical therapist', 'Runs the harbor loop before work.'),
-      person('Sol Ferreira', 'Physical therapist', 'Backs, necks, and people who sit too long.'),
+      person(
+        'Maren Oake',
+        'Physical therapist',
+        'Runs the harbor loop before work.',
+        'person-maren',
+      ),
+      person(
+        'Sol Ferreira',
+        'Physical therapist',
+        'Backs, necks, and people who sit too long.',
+        'person-sol',
+      ),
     ],
     services: [
       service('First assessment', 'An hour, with a plan you take home.', 120),
@@ -68,9 +98,17 @@ export const demoRecords: Record<string, DemoRecords> = {
     ],
   },
   'marram-coast-homes': {
+    badges: ['Maine brokerage AC-90817', 'Nineteen years on this coast'],
+    photographs: ['neighborhood'],
     staff: [
-      person('Hanneke Marsh', 'Broker', 'Has sold on this coast for nineteen years.'),
-      person('Ravi Dunmore', 'Agent', 'Shows you the basement first.'),
+      person(
+        'Hanneke Marsh',
+        'Broker',
+        'Has sold on this coast for nineteen years.',
+        'person-hanneke',
+      ),
+      person('Ravi Dunmore', 'Agent', 'Shows you the basement first.', 'person-ravi'),
+      person('Ro Kestrel', 'Agent', 'Knows which window has the harbor in it.', 'person-ro'),
     ],
     services: [
       service('Selling', 'Pictures at dusk, an open house, and one phone number.'),
@@ -82,9 +120,16 @@ export const demoRecords: Record<string, DemoRecords> = {
     ],
   },
   'stonecroft-paving': {
+    badges: ['License PA-20417', 'Insured in Maine', 'One crew, ours', 'Priced in writing'],
+    photographs: ['brick', 'gravel', 'slab', 'yard', 'drive'],
     staff: [
-      person('Bram Castellan', 'Owner and foreman', 'Measures twice, shovels himself.'),
-      person('Joss Pike', 'Crew lead', 'Leaves your gate as he found it.'),
+      person(
+        'Bram Castellan',
+        'Owner and foreman',
+        'Measures twice, shovels himself.',
+        'person-bram',
+      ),
+      person('Joss Pike', 'Crew lead', 'Leaves your gate as he found it.', 'person-joss'),
     ],
     services: [
       service('Block paving', 'Any pattern; lifts out again for pipes and roots.', 18, 26),
@@ -102,13 +147,23 @@ export const demoRecords: Record<string, DemoRecords> = {
   },
 };
 
-/** The records with ids from `next`, and without pictures. */
-export function withIds(records: DemoRecords, next: () => string): ClientRecords {
-  const each = <Item extends object>(list: Item[]) =>
-    list.map((item) => ({ ...item, id: next(), picture: null }));
-  return {
-    staff: each(records.staff),
-    services: each(records.services),
-    reviews: each(records.reviews),
-  } as ClientRecords;
+/** The records with ids from `next`, and with pictures that `take` has made the client's. */
+export async function withIds(
+  { staff, services, reviews }: DemoRecords,
+  next: () => string,
+  take: (name: ExamplePicture) => Promise<PictureRef>,
+): Promise<ClientRecords> {
+  const each = <Item extends { picture?: ExamplePicture }>(list: Item[]) =>
+    Promise.all(
+      list.map(async (item) => ({
+        ...item,
+        id: next(),
+        picture: item.picture ? await take(item.picture) : null,
+      })),
+    );
+  return ClientRecords.parse({
+    staff: await each(staff),
+    services: await each(services),
+    reviews: await each(reviews),
+  });
 }

@@ -1,8 +1,14 @@
-import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
+import type { CalendarId, FormId, PictureRef, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
-import { newBlock, type PageDocument, plainSettings, prose } from '@plumgate/core/page';
+import {
+  newBlock,
+  type BlockOf,
+  type PageDocument,
+  plainSettings,
+  prose,
+} from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 
 const name = 'Runner’s knee evening';
@@ -38,7 +44,13 @@ export const eveningForm: FormDefinition = {
 };
 
 /** The whole offer on one page: when, how long until then, what happens, and a seat. */
-export const eveningPage = (form: FormId, calendar: CalendarId, at: string): PageDocument => ({
+export const eveningPage = (
+  form: FormId,
+  calendar: CalendarId,
+  at: string,
+  hall: PictureRef,
+  staff: BlockOf<'team'>['items'],
+): PageDocument => ({
   version: 6,
   ...plainSettings,
   kind: 'landing',
@@ -51,7 +63,7 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
     band(
       'offer',
       'Offer and seat',
-      { surface: 'deep' },
+      { surface: 'deep', picture: { ...hall, fade: 78, focus: { x: 50, y: 50 } } },
       {
         share: 6,
         blocks: [
@@ -61,7 +73,7 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
           }),
           newBlock('text', 'supporting', {
             text: prose(
-              'Ninety minutes with two physiotherapists who run. Bring your shoes, and the question nobody answers.',
+              'Ninety minutes with two physical therapists who run. Bring your shoes, and the question nobody answers.',
             ),
             size: 'lead',
           }),
@@ -132,24 +144,7 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
       },
       {
         share: 7,
-        blocks: [
-          newBlock('team', 'who-two', {
-            items: [
-              {
-                name: 'Bram Oduya',
-                role: 'Physiotherapist, twelve marathons',
-                text: 'Brings the model knee and the questions you forgot.',
-                picture: null,
-              },
-              {
-                name: 'Lise Hartog',
-                role: 'Physiotherapist, films the strides',
-                text: 'Sees in ten steps what an hour of talk would not tell.',
-                picture: null,
-              },
-            ],
-          }),
-        ],
+        blocks: [newBlock('team', 'who-two', { items: staff })],
       },
     ),
     band(
@@ -195,6 +190,7 @@ export const eveningPage = (form: FormId, calendar: CalendarId, at: string): Pag
             align: 'centre',
           }),
           newBlock('call-button', 'last-call-button', { above: 'or call now', align: 'centre' }),
+          newBlock('call-bar', 'bar', { besideLabel: 'Save my seat', besideBand: 'offer' }),
         ],
       },
     ),
@@ -236,24 +232,37 @@ export const eveningThanks: PageDocument = {
   ],
 };
 
-/** One evening with twenty-four seats: no weekly hours, one special day. */
-export const eveningCalendar = (date: string, sequence: SequenceId): CalendarContent => {
+/** One gathering of ninety minutes: no weekly hours, one special day. */
+export function oneTime(
+  name: string,
+  date: string,
+  from: string,
+  to: string,
+  seats: number,
+): CalendarContent {
   const plain = newCalendar(name, 'America/New_York');
   return {
     ...plain,
     rules: {
       ...plain.rules,
       hours: [[], [], [], [], [], [], []],
-      days: [{ date, spans: [{ from: begins, to: '20:00' }] }],
+      days: [{ date, spans: [{ from, to }] }],
       length: 90,
       startEvery: 90,
       notice: 0,
       ahead: 90,
-      seats: 24,
+      seats,
     },
-    confirmation: {
-      subject: 'Your seat: {{ booking.when }}',
-      body: `Hello {{ person.first_name | default: "there" }},
+    notify: ['desk@fernhill.test'],
+  };
+}
+
+/** The evening, with twenty-four seats. */
+export const eveningCalendar = (date: string, sequence: SequenceId): CalendarContent => ({
+  ...oneTime(name, date, begins, '20:00', 24),
+  confirmation: {
+    subject: 'Your seat: {{ booking.when }}',
+    body: `Hello {{ person.first_name | default: "there" }},
 
 your seat at the ${name} is saved: {{ booking.when }}, at {{ booking.where }}.
 
@@ -262,11 +271,9 @@ Bring your running shoes. The calendar file is attached. If you can't come after
 
 {{ client.name }}
 {{ client.phone }}`,
-    },
-    notify: ['desk@fernhill.test'],
-    sequence,
-  };
-};
+  },
+  sequence,
+});
 
 const reminder = (id: string, days: number, subject: string, body: string): SequenceStep => ({
   id,

@@ -1,12 +1,13 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
 import type { Instant, PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { incomingOf } from '../domains/intake/incoming.ts';
 import { IntakeService } from '../domains/intake/intake.service.ts';
 import { clients } from '../records/clients/table.ts';
+import { funnels } from '../records/funnels/table.ts';
 import { submissions } from '../records/intake/table.ts';
 import { pages } from '../records/pages/table.ts';
 import { PeopleService } from '../domains/people/people.service.ts';
@@ -20,6 +21,8 @@ import { campaigns, type Campaign } from './campaigns.ts';
 import { Chance } from './chance.ts';
 import { fernhill, quayside } from './clients.ts';
 import { DemoTime } from './demo-time.ts';
+import { openHouseFunnel } from './homes.ts';
+import { morning, morningSeats } from './morning.ts';
 
 const zone = 'America/New_York';
 const firstNames = [
@@ -89,6 +92,7 @@ const hours = [1, 0, 0, 0, 0, 1, 2, 4, 6, 6, 6, 6, 8, 7, 5, 5, 6, 7, 9, 11, 12, 
 );
 const share = { phone: 0.68, lead: 0.21, books: 0.64, cancels: 0.14, came: 0.88, called: 0.94 };
 const eveningGuests = 13;
+const comeToTheOpenHouse = 14;
 
 interface Visitor {
   at: Instant;
@@ -127,6 +131,8 @@ export async function playHistory(
     ...player.visitsToTheDentist(),
     ...player.guestsOfTheEvening(),
     ...others.flat(),
+    ...(await player.guestsOfTheMorning()),
+    ...(await player.visitorsOfTheOpenHouse()),
   ].sort(byMoment);
   for (let next = queue.shift(); next; next = queue.shift()) {
     if (Temporal.Instant.compare(next.at, given.until) >= 0) break;
@@ -205,7 +211,7 @@ class Player {
 
   /** Visitors of a page with a form: some write, and most of those are called back within a few hours. */
   async visitsTo(campaign: Campaign): Promise<Happening[]> {
-    const [first, thanks] = await this.stepsOf(campaign.client);
+    const [first, thanks] = await this.stepsOf(campaign);
     const { days } = this.given;
     const [from, to] = campaign.perDay;
     return Array.from({ length: days + 1 }, (_, day) => day).flatMap((day) => {
@@ -213,7 +219,7 @@ class Player {
         1,
         Math.round(from + ((to - from) * day) / days) + this.chance.between(-3, 3),
       );
-      const prefix = `${campaign.client}-${day}`;
+      const prefix = `${campaign.client}-${campaign.funnel}-${day}`;
       return this.visitors(prefix, days - day, count, campaign).flatMap((visitor) => {
         this.count(first!, visitor);
         if (this.chance.next() >= campaign.lead) return [];
@@ -222,14 +228,18 @@ class Player {
     });
   }
 
-  /** The live pages of a client's one funnel, in their order. */
-  private async stepsOf(client: string): Promise<LivePage[]> {
+  /** The live pages of a client's funnel, in their order. */
+  private async stepsOf({
+    client,
+    funnel,
+  }: Pick<Campaign, 'client' | 'funnel'>): Promise<LivePage[]> {
     const rows = await this.app
       .get(Database)
       .db.select({ slug: pages.slug })
       .from(pages)
       .innerJoin(clients, eq(clients.id, pages.clientId))
-      .where(eq(clients.slug, client))
+      .innerJoin(funnels, eq(funnels.id, pages.funnelId))
+      .where(and(eq(clients.slug, client), eq(funnels.name, funnel)))
       .orderBy(asc(pages.position));
     const live = this.app.get(LivePages);
     return Promise.all(rows.map(async ({ slug }) => (await live.find(client, slug))!));
@@ -268,6 +278,56 @@ class Player {
         return index === 0 ? { at: visitor.at, happens: () => this.takeSeat(visitor) } : [];
       });
     });
+  }
+
+  /** A small morning that filled within a fortnight; since then people look at a page without places. */
+  async guestsOfTheMorning(): Promise<Happening[]> {
+    const [page, thanks] = await this.stepsOf({ client: fernhill.slug, funnel: morning });
+    const guests = Array.from({ length: morningSeats }, (_, index) => index);
+    const booked = guests.flatMap((guest) => {
+      const day = 17 - Math.floor((guest / morningSeats) * 13);
+      return this.visitors(`morning-${guest}`, day, 5).flatMap((visitor, index) => {
+        this.count(page!, visitor);
+        if (index > 0) return [];
+        const happens = async () => {
+          if (await this.book(page!, visitor, this.newPerson())) this.count(thanks!, visitor);
+        };
+        return { at: visitor.at, happens };
+      });
+    });
+    for (const day of [1, 2, 3])
+      this.visitors(`morning-late-${day}`, day, 4).forEach((visitor) => this.count(page!, visitor));
+    return booked;
+  }
+
+  /** Last Saturday from one to three people came through the door and signed in on the tablet. */
+  async visitorsOfTheOpenHouse(): Promise<Happening[]> {
+    const [door] = await this.stepsOf({ client: 'marram-coast-homes', funnel: openHouseFunnel });
+    const today = this.given.until.toZonedDateTimeISO(zone).toPlainDate();
+    const saturday = today.subtract({ days: (today.dayOfWeek + 1) % 7 || 7 });
+    return Array.from({ length: comeToTheOpenHouse }, (_, index) => {
+      const minute = Math.floor((index / comeToTheOpenHouse) * 115) + this.chance.between(0, 4);
+      const at = saturday
+        .toZonedDateTime({ timeZone: zone, plainTime: '13:00' })
+        .add({ minutes: minute })
+        .toInstant();
+      const visitor: Visitor = {
+        at,
+        visitorId: `demo-open-house-${index}`,
+        source: 'Window card QR',
+        device: 'wide',
+      };
+      return { at, happens: () => this.signIn(door!, visitor) };
+    });
+  }
+
+  private async signIn(door: LivePage, visitor: Visitor): Promise<void> {
+    this.count(door, visitor);
+    const agent: Record<string, string> = this.chance.next() < 0.3 ? { agent: 'yes' } : {};
+    const received = await this.send(door, visitor, { ...this.newPerson(), ...agent });
+    if (!received.ok) return;
+    const { id } = await this.personOf(received.value.submissionId);
+    this.willBeCalled(id, visitor.at.add({ hours: 40 }), 1, this.marketer);
   }
 
   private visitors(

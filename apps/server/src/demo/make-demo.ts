@@ -1,6 +1,12 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
 import type { ClientId, FormId, FunnelId, Instant, UserId } from '@plumgate/core/basics';
-import type { Band, PageDocument } from '@plumgate/core/page';
+import {
+  entriesFrom,
+  exampleWords,
+  type Band,
+  type ExamplePicture,
+  type PageDocument,
+} from '@plumgate/core/page';
 import type { Make, TakenPage } from '@plumgate/core/templates';
 import { Temporal } from 'temporal-polyfill';
 import { AccountService } from '../domains/accounts/account.service.ts';
@@ -13,21 +19,13 @@ import { FunnelService } from '../domains/funnels/funnel.service.ts';
 import { LinkedBandService } from '../domains/pages/linked-band.service.ts';
 import { PageService } from '../domains/pages/page.service.ts';
 import { PublishService } from '../domains/pages/publish.service.ts';
-import { PictureService } from '../domains/pictures/picture.service.ts';
 import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { IdSource } from '../platform/id-source.ts';
 import { RuleService } from '../domains/routing/rule.service.ts';
 import { demoRecords, withIds } from './client-records.ts';
 import { fernhill, otherClients, quayside } from './clients.ts';
-import {
-  asPicture,
-  brickSurface,
-  gravelSurface,
-  loftAtDusk,
-  quietRoom,
-  slabSurface,
-} from './drawings.ts';
+import { pictureTaker } from './demo-pictures.ts';
 import {
   eveningCalendar,
   eveningForm,
@@ -35,8 +33,11 @@ import {
   eveningPage,
   eveningSequence,
   eveningThanks,
+  oneTime,
 } from './fernhill-funnel.ts';
 import { playHistory } from './history.ts';
+import { homes, openHouseAddress, openHouseFunnel, openHouseTag } from './homes.ts';
+import { daysToMorning, morning, morningSeats } from './morning.ts';
 import {
   beforeYourVisit,
   bookingForm,
@@ -47,7 +48,13 @@ import {
   thanksPage,
   visitCalendar,
 } from './quayside-funnel.ts';
-import { drivewayPages, viewingPages } from './template-funnels.ts';
+import {
+  drivewayPages,
+  listingPages,
+  morningPages,
+  signInPages,
+  type HomeForSale,
+} from './template-funnels.ts';
 
 /** A Thursday morning in Port Alder: 09:12 in Maine. */
 export const demoStart: Instant = Temporal.Instant.from('2026-11-05T14:12:00Z');
@@ -102,21 +109,32 @@ export async function makeDemoWorld(
   const desk = await buildFirstVisit(app, dentist.id);
   const evening = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToEvening });
   await buildEvening(app, physio.id, evening.toString());
-  await buildFromTemplates(app, marketer);
+  await buildFromTemplates(app, marketer, until);
   return { desk, marketer };
 }
 
-/** Staff, services and reviews of those clients that have typed them. */
+/** What those clients have typed once: staff, services, reviews, badges and photographs. */
 async function keepRecords(app: NestFastifyApplication): Promise<void> {
   const ids = app.get(IdSource);
+  const clients = app.get(ClientService);
+  const take = pictureTaker(app);
   for (const [slug, records] of Object.entries(demoRecords)) {
-    const client = await app.get(ClientService).bySlug(slug);
-    await app.get(ClientRecordsService).save(
-      client!.id,
-      withIds(records, () => ids.next<string>()),
-      [],
-    );
+    const { id, facts } = (await clients.bySlug(slug))!;
+    const own = (name: ExamplePicture) => take(id, name);
+    const stored = await withIds(records, () => ids.next<string>(), own);
+    await app.get(ClientRecordsService).save(id, stored, []);
+    const photographs = [];
+    for (const name of records.photographs)
+      photographs.push({ picture: await own(name), alt: exampleWords[name] });
+    await clients.change(id, { facts: { ...facts, badges: records.badges, photographs } });
   }
+}
+
+/** The people of a client as its pages show them. */
+async function staffOf(app: NestFastifyApplication, clientId: ClientId) {
+  const records = await app.get(ClientRecordsService).get(clientId);
+  const { facts } = await app.get(ClientService).row(clientId);
+  return entriesFrom(records, facts).team;
 }
 
 /** Quayside's three steps: a form, a time, a thank-you; routed, booked and followed up. */
@@ -127,17 +145,14 @@ async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId):
   const desk = await app
     .get(AccountService)
     .addUser({ name: 'Front desk', email: addresses.desk, password, role: 'front-desk', clientId });
-  const room = await app
-    .get(PictureService)
-    .add(clientId, 'The quiet room', await asPicture(quietRoom));
+  const room = await pictureTaker(app)(clientId, 'quiet-room');
   const form = await forms.create(db, clientId, firstVisitForm.name, firstVisitForm);
   const timeForm = await forms.create(db, clientId, bookingForm.name, bookingForm);
   const welcome = await sequences.create(clientId, gentleWelcome);
   const before = await sequences.create(clientId, beforeYourVisit);
   const calendar = await app.get(CalendarService).create(clientId, visitCalendar(before));
-  const { id, width, height } = room;
   const [first, choose, thanks] = await shareHeader(app, clientId, [
-    firstVisitPage(form.id, { id: id as never, width, height }),
+    firstVisitPage(form.id, room, await staffOf(app, clientId)),
     choosePage(timeForm.id, calendar.id),
     thanksPage,
   ]);
@@ -170,11 +185,13 @@ async function buildEvening(
   const form = await app.get(FormService).create(db, clientId, eveningForm.name, eveningForm);
   const sequence = await app.get(SequenceService).create(clientId, eveningSequence(at));
   const calendar = await app.get(CalendarService).create(clientId, eveningCalendar(date, sequence));
+  const hall = await pictureTaker(app)(clientId, 'evening-hall');
+  const staff = await staffOf(app, clientId);
   await publishFunnel(app, clientId, 'Runner’s knee evening', [
     {
       name: 'Runner’s knee evening',
       slug: 'runners-knee-evening',
-      draft: eveningPage(form.id, calendar.id, at),
+      draft: eveningPage(form.id, calendar.id, at, hall, staff),
     },
     { name: 'Seat saved', slug: 'runners-knee-thanks', draft: eveningThanks },
   ]);
@@ -186,20 +203,19 @@ async function buildEvening(
   });
 }
 
-/** Stonecroft's and Marram's funnels, taken from templates as a marketer would. */
-async function buildFromTemplates(app: NestFastifyApplication, assignee: UserId): Promise<void> {
+/** The funnels that a marketer took from templates: Stonecroft's, Marram's three homes with an open house, Fernhill's morning. */
+async function buildFromTemplates(
+  app: NestFastifyApplication,
+  assignee: UserId,
+  until: Instant,
+): Promise<void> {
   const ids = app.get(IdSource);
   const make: Make = {
     part: () => ids.next<string>().slice(0, 13),
     form: () => ids.next<FormId>(),
   };
+  const take = pictureTaker(app);
   const idOf = async (slug: string) => (await app.get(ClientService).bySlug(slug))!.id;
-  const drawn = async (clientId: ClientId, name: string, svg: string) => {
-    const { id, width, height } = await app
-      .get(PictureService)
-      .add(clientId, name, await asPicture(svg));
-    return { id: id as never, width, height };
-  };
   const publish = async (clientId: ClientId, name: string, tag: string, taken: TakenPage[]) => {
     const funnel = await app.get(FunnelService).create(clientId, name, { pages: taken });
     await app.get(PublishService).publishFunnel(funnel, null);
@@ -214,22 +230,56 @@ async function buildFromTemplates(app: NestFastifyApplication, assignee: UserId)
     });
   };
   const paving = await idOf('stonecroft-paving');
+  const before = await take(paving, 'drive-before');
+  const after = await take(paving, 'drive');
+  const { facts } = await app.get(ClientService).row(paving);
+  const records = await app.get(ClientRecordsService).get(paving);
   await publish(
     paving,
     'Free driveway survey',
     'driveway',
-    drivewayPages(make, {
-      brick: await drawn(paving, 'Block paving', brickSurface),
-      gravel: await drawn(paving, 'Resin and gravel', gravelSurface),
-      slab: await drawn(paving, 'Porcelain and slab', slabSurface),
-    }),
+    drivewayPages(make, { before, after }, { records, facts }),
   );
-  const homes = await idOf('marram-coast-homes');
+  const agency = await idOf('marram-coast-homes');
+  const [, , agent] = await staffOf(app, agency);
+  for (const { funnel, tag, ...home } of homes) {
+    const [outside, ...inside] = home.pictures;
+    const pictures: HomeForSale['pictures'] = [await take(agency, outside)];
+    for (const name of inside) pictures.push(await take(agency, name));
+    await publish(agency, funnel, tag, listingPages(make, { ...home, pictures }, agent!));
+  }
+  const cottage = await take(agency, 'cottage');
   await publish(
-    homes,
-    'Twilight viewing, 3 Ropewalk Loft',
-    'ropewalk-loft',
-    viewingPages(make, await drawn(homes, '3 Ropewalk Loft at dusk', loftAtDusk)),
+    agency,
+    openHouseFunnel,
+    openHouseTag,
+    signInPages(make, openHouseAddress, cottage),
+  );
+  await buildMorning(app, await idOf(fernhill.slug), make, until, publish);
+}
+
+/** Fernhill's small morning, of which every place is taken in the end. */
+async function buildMorning(
+  app: NestFastifyApplication,
+  clientId: ClientId,
+  make: Make,
+  until: Instant,
+  publish: (id: ClientId, name: string, tag: string, taken: TakenPage[]) => Promise<void>,
+): Promise<void> {
+  const date = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToMorning }).toString();
+  const calendar = await app
+    .get(CalendarService)
+    .create(clientId, oneTime(morning, date, '09:00', '10:30', morningSeats));
+  await publish(
+    clientId,
+    morning,
+    'back-morning',
+    morningPages(
+      make,
+      { name: morning, starts: `${date}T09:00`, calendar: calendar.id },
+      await pictureTaker(app)(clientId, 'treatment-room'),
+      (await staffOf(app, clientId)).slice(0, 1),
+    ),
   );
 }
 

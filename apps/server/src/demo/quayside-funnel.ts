@@ -1,17 +1,16 @@
-import type { CalendarId, FormId, SequenceId } from '@plumgate/core/basics';
+import type { CalendarId, FormId, PictureRef, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import {
   newBlock,
+  type BlockOf,
   type PageDocument,
   plainSettings,
   prose,
   plainReview,
 } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
-
-type PictureAt = { id: never; width: number; height: number };
 
 const privacy = 'https://quayside-dental.test/privacy';
 const above = 'Nervous? Talk to us first';
@@ -42,7 +41,11 @@ export const firstVisitForm: FormDefinition = {
 };
 
 /** Step one: the promise, the form, what happens, and a kind word. */
-export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
+export function firstVisitPage(
+  form: FormId,
+  room: PictureRef,
+  staff: BlockOf<'team'>['items'],
+): PageDocument {
   return {
     version: 6,
     ...plainSettings,
@@ -122,8 +125,8 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
           blocks: [
             newBlock('picture', 'room-picture', {
               picture: room,
-              alt: 'A quiet room with two chairs, a table with tea, and a window on the harbour',
-              crop: 'wide',
+              alt: 'Two armchairs and a table with tea at a window above the harbor',
+              crop: 'edge',
             }),
           ],
         },
@@ -140,6 +143,17 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
               label: 'Save my place',
               action: { kind: 'scroll', band: 'promise' },
             }),
+          ],
+        },
+      ),
+      band(
+        'who',
+        'Who you will meet',
+        {},
+        {
+          blocks: [
+            newBlock('heading', 'who-title', { text: 'Who you will meet', level: 2 }),
+            newBlock('team', 'who-three', { items: staff }),
           ],
         },
       ),
@@ -226,6 +240,7 @@ export function firstVisitPage(form: FormId, room: PictureAt): PageDocument {
               align: 'centre',
             }),
             newBlock('call-button', 'last-call-button', { above: 'or call now', align: 'centre' }),
+            newBlock('call-bar', 'bar', { besideLabel: 'Save my place', besideBand: 'promise' }),
           ],
         },
       ),
@@ -338,7 +353,7 @@ export const thanksPage: PageDocument = {
           newBlock('heading', 'next-title', { text: 'What happens next', level: 2 }),
           newBlock('ticks', 'next-ticks', {
             items: [
-              'Imani or Theo opens the door; they have both been nervous too',
+              'Wren opens the door, and knows your name',
               'You say who comes with you, and when to stop',
               'You can change your mind at any moment',
             ],

@@ -18,6 +18,11 @@ import { sendFile } from './send-file.ts';
 import { siteOptions } from './site-host.ts';
 
 const forEver = 'public, max-age=31536000, immutable';
+/** A picture without a stamp came with the program, and may be another with the next version. */
+const cachingOf = (stamp: string, asked?: string) => {
+  if (!stamp) return 'public, max-age=86400';
+  return asked === stamp ? forEver : 'no-cache';
+};
 
 /** Fonts, the script, pictures and code frames: the same on every host, named so that they can be kept forever. */
 @Injectable()
@@ -64,7 +69,7 @@ export class AssetRoutes {
       return reply
         .headers({
           'content-type': `image/${format}`,
-          'cache-control': v === file.stamp ? forEver : 'no-cache',
+          'cache-control': cachingOf(file.stamp, v),
         })
         .send(file.content);
     });

@@ -108,7 +108,7 @@ export const router = createBrowserRouter([
       {
         path: '/:client/set-up',
         lazy: async () => ({
-          Component: (await import('../features/clients/fact-sheet-screen.tsx')).FactSheetScreen,
+          Component: (await import('../features/fact-sheet/fact-sheet-screen.tsx')).FactSheetScreen,
         }),
       },
       {

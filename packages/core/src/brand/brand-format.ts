@@ -12,4 +12,6 @@ export const brandFormat: DocumentFormat<Brand> = documentFormat('brand', [
     logo: null,
     ...stored,
   }),
+  // Version 2 had one logo.
+  (stored) => ({ logoOnDark: null, ...stored }),
 ]);

@@ -1,5 +1,5 @@
 import type { Brand } from './brand.ts';
-import { wordsOn } from './contrast.ts';
+import { contrast, wordsOn } from './contrast.ts';
 import { faceOf, typePairs } from './type-pairs.ts';
 
 const corners = { square: '2px', soft: '10px', round: '22px' } as const;
@@ -7,6 +7,8 @@ const corners = { square: '2px', soft: '10px', round: '22px' } as const;
 /** A client's brand as the custom properties that page-kit's CSS reads, for example `--action:#1E5F8C`. */
 export function brandVariables(brand: Brand): string {
   const { paper, tint, deep, action, ink } = brand.colours;
+  // On the dark surface a button keeps the action's color where it stands out (WCAG 2.2, 1.4.11), else it is paper.
+  const pressOnDeep = contrast(action, deep) >= 3 ? action : paper;
   const pair = typePairs[brand.typePair];
   return Object.entries({
     paper,
@@ -18,6 +20,8 @@ export function brandVariables(brand: Brand): string {
     'on-tint': wordsOn(tint, ink),
     'on-deep': wordsOn(deep, '#FFFFFF'),
     'on-action': wordsOn(action, '#FFFFFF'),
+    'deep-press': pressOnDeep,
+    'on-deep-press': pressOnDeep === action ? wordsOn(action, '#FFFFFF') : wordsOn(paper, ink),
     'press-corner': brand.press === 'pill' ? '99px' : corners[brand.corners],
     'press-shadow': brand.press === 'raised' ? '0 3px 0 #0003' : 'none',
     corner: corners[brand.corners],

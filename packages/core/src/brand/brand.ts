@@ -26,6 +26,8 @@ export const Brand = z.strictObject({
   /** One or a few letters, shown where there is no logo. */
   mark: z.string().max(4),
   logo: PictureRef.nullable(),
+  /** The logo where it lies on a dark surface; null shows the other one there too. */
+  logoOnDark: PictureRef.nullable(),
 });
 export type Brand = z.infer<typeof Brand>;
 
@@ -43,4 +45,5 @@ export const plainBrand: Brand = {
   press: 'plain',
   mark: '',
   logo: null,
+  logoOnDark: null,
 };

@@ -33,4 +33,6 @@ export const factsFormat: DocumentFormat<Facts> = documentFormat('fact sheet', [
   (stored) => ({ promiseMinutes: 60, ...stored }),
   // Version 4 knew no holidays.
   (stored) => ({ closed: [], ...stored }),
+  // Version 5 had no badges and no photographs.
+  (stored) => ({ badges: [], photographs: [], ...stored }),
 ]);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ClosedDays, Week } from '../opening/index.ts';
-import { CurrencyCode, Zone } from '../basics/index.ts';
+import { CurrencyCode, PictureRef, Zone } from '../basics/index.ts';
 import { Country, countryOfZone, currencyOfCountry, Locale, localeOfCountry } from './country.ts';
 
 const line = (most: number) => z.string().trim().max(most);
@@ -42,6 +42,13 @@ export const Facts = z.strictObject({
   license: line(120),
   areas: z.array(line(60)).max(60),
   services: z.array(line(80)).max(60),
+  /** Memberships, years in business, insurance: short claims that blocks and templates offer. */
+  badges: z.array(line(60)).max(10).default([]),
+  /** The crew, the van, the work: real ones, in the order in which templates take them. */
+  photographs: z
+    .array(z.strictObject({ picture: PictureRef, alt: z.string().trim().max(300) }))
+    .max(24)
+    .default([]),
 });
 export type Facts = z.infer<typeof Facts>;
 
@@ -67,6 +74,8 @@ export const emptyFacts = (zone: string, country = countryOfZone(zone)): Facts =
   license: '',
   areas: [],
   services: [],
+  badges: [],
+  photographs: [],
 });
 
 /** One address line; empty parts leave no stray commas. */

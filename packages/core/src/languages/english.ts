@@ -28,6 +28,7 @@ export const english: VisitorWords = {
   times: {
     choose: 'Choose a time',
     none: 'There is no free time just now. Please call us and we will find one.',
+    full: 'Every seat is taken. Call us, and we let you know when one comes free.',
     nearest: 'Nearest free times',
     from: 'from {time}',
     seats: ['{count} seat left', '{count} seats left'],

@@ -28,6 +28,7 @@ export const french: VisitorWords = {
   times: {
     choose: 'Choisissez une heure',
     none: 'Aucune heure n’est libre pour le moment. Appelez-nous et nous en trouverons une.',
+    full: 'Toutes les places sont prises. Appelez-nous et nous vous préviendrons si une place se libère.',
     nearest: 'Heures libres les plus proches',
     from: 'dès {time}',
     seats: ['Il reste {count} place', 'Il reste {count} places'],

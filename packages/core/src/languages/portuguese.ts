@@ -27,6 +27,7 @@ export const portuguese: VisitorWords = {
   times: {
     choose: 'Escolha um horário',
     none: 'Não há horário livre neste momento. Ligue para nós e encontramos um.',
+    full: 'Todos os lugares estão ocupados. Ligue para nós e avisamos se algum ficar livre.',
     nearest: 'Horários livres mais próximos',
     from: 'a partir das {time}',
     seats: ['Resta {count} lugar', 'Restam {count} lugares'],

@@ -27,6 +27,7 @@ export const spanish: VisitorWords = {
   times: {
     choose: 'Elija una hora',
     none: 'Ahora no hay ninguna hora libre. Llámenos y encontraremos una.',
+    full: 'Todas las plazas están ocupadas. Llámenos y le avisaremos si queda una libre.',
     nearest: 'Horas libres más cercanas',
     from: 'desde las {time}',
     seats: ['Queda {count} plaza', 'Quedan {count} plazas'],

@@ -17,6 +17,8 @@ export interface VisitorWords {
   times: {
     choose: string;
     none: string;
+    /** Said of an event of which every seat is taken. */
+    full: string;
     nearest: string;
     /** The first free time of a day. */
     from: string;

@@ -121,7 +121,14 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'No town is named on the page.',
     'People who click an ad for {areas} look for that name. Add the areas served.',
   ],
-  'not-set-up': ['“{part}” shows nothing yet: it needs {lack}.', 'Visitors are shown a gap.'],
+  'not-set-up': [
+    '“{part}” shows nothing yet: it needs {lack}.',
+    'Until then visitors don’t see it.',
+  ],
+  'example-picture': [
+    '“{part}” shows an example picture.',
+    'Visitors don’t see it. Choose a picture of the client’s own.',
+  ],
   'own-words-english': [
     'The page is in {language}, which Plum Gate does not translate.',
     'Labels beside fields, times and opening hours are in English. Available: {spoken}.',

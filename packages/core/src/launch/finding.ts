@@ -48,6 +48,7 @@ export const launchRules = {
   'too-heavy': 'look',
   'areas-not-named': 'look',
   'not-set-up': 'look',
+  'example-picture': 'look',
   'first-words': 'stops',
   'suggested-words': 'stops',
   'own-words-english': 'look',

@@ -39,6 +39,7 @@ const takersOwn = new Set<LaunchRule>([
   'suggested-words',
   'first-words',
   'not-set-up',
+  'example-picture',
   'no-calendar',
   'form-notifies-nobody',
 ]);

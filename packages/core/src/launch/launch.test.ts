@@ -13,6 +13,7 @@ import { emptyFacts } from '../clients/index.ts';
 import { newQuestion, shortForm, type FormDefinition } from '../forms/index.ts';
 import {
   emptyPage,
+  examplePicture,
   newBand,
   newBlock,
   prose,
@@ -215,6 +216,11 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ],
   ['no-alternative', 'a picture', withBlocks(block('picture', { picture, alt: ' ' }))],
   [
+    'example-picture',
+    'an example',
+    withBlocks(block('picture', { picture: examplePicture('drive') })),
+  ],
+  [
     'no-alternative',
     'one of a gallery',
     withBlocks(block('gallery', { items: [{ picture, alt: '' }] })),
@@ -228,8 +234,8 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     'low-contrast',
     'a button like its band',
     {
-      ...withBand({ surface: 'deep' }, block('button', { action: { kind: 'next-step' } })),
-      brand: { ...plainBrand, colours: { ...plainBrand.colours, action: '#22303B' } },
+      ...withBand({ surface: 'tint' }, block('button', { action: { kind: 'next-step' } })),
+      brand: { ...plainBrand, colours: { ...plainBrand.colours, action: '#EEF2F3' } },
     },
   ],
   [

@@ -1,6 +1,17 @@
 import { interpolate, formatHex } from 'culori';
 import { aaText, contrast, wordsOn } from '../brand/index.ts';
-import { blocksOf, nameOfBlock, nameOfPart, type Band, type Block } from '../page/index.ts';
+import {
+  blocksOf,
+  hasExample,
+  isExample,
+  nameOfBlock,
+  nameOfPart,
+  shownPage,
+  type Band,
+  type Block,
+  type PageDocument,
+} from '../page/index.ts';
+import { lackOf } from './block-state.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
 
@@ -30,7 +41,8 @@ export function lookFindings(input: LaunchInput): Finding[] {
     ...page.bands.flatMap((band) => bandFindings(band, input)),
     ...offers(blocks, input),
     ...measured(input),
-    ...weight(blocks, page.bands),
+    ...weight(shownPage(page)),
+    ...examples(page.bands),
   ];
 }
 
@@ -71,9 +83,11 @@ function alternatives(block: Block): Finding[] {
   const part = { part: nameOfBlock(block) };
   switch (block.kind) {
     case 'picture':
-      return block.picture && !block.alt.trim() ? [found('no-alternative', block.id, part)] : [];
+      return block.picture && !isExample(block.picture) && !block.alt.trim()
+        ? [found('no-alternative', block.id, part)]
+        : [];
     case 'gallery':
-      return block.items.some(({ alt }) => !alt.trim())
+      return block.items.some(({ picture, alt }) => !isExample(picture) && !alt.trim())
         ? [found('no-alternative', block.id, part)]
         : [];
     default:
@@ -81,37 +95,25 @@ function alternatives(block: Block): Finding[] {
   }
 }
 
+/** Pictures that only show what could stand here: no visitor sees them. */
+function examples(bands: Band[]): Finding[] {
+  return bands.flatMap((band) => [
+    ...(isExample(band.picture)
+      ? [found('example-picture', band.id, { part: band.name || 'A band' })]
+      : []),
+    ...band.columns
+      .flatMap(({ blocks }) => blocks)
+      .filter(hasExample)
+      .map((block) => found('example-picture', block.id, { part: nameOfBlock(block) })),
+  ]);
+}
+
 /** Parts that show nothing yet since what they show is not there. */
 function setUp(block: Block, { client: { facts } }: LaunchInput): Finding[] {
-  const lacks = (lack: string, place?: { at: 'facts' }) => [
-    found('not-set-up', place ?? block.id, { part: nameOfBlock(block), lack }),
-  ];
-  switch (block.kind) {
-    case 'picture':
-      return block.picture || block.drawing !== 'none' ? [] : lacks('a picture');
-    case 'gallery':
-      return block.items.length > 0 ? [] : lacks('pictures');
-    case 'video':
-      return block.source.from === 'nowhere' ? lacks('a film') : [];
-    case 'call-button':
-    case 'call-bar':
-      return facts.phone ? [] : lacks('a phone number', { at: 'facts' });
-    case 'map':
-      if (block.address.trim()) return block.place ? [] : lacks('the place of its address');
-      return facts.place ? [] : lacks('the place of the business', { at: 'facts' });
-    case 'areas':
-      return facts.areas.length > 0 ? [] : lacks('the areas served', { at: 'facts' });
-    case 'hours':
-      return facts.week.some((day) => day.length > 0)
-        ? []
-        : lacks('opening hours', { at: 'facts' });
-    case 'social':
-      return facts.social.length > 0 ? [] : lacks('addresses elsewhere', { at: 'facts' });
-    case 'navigation':
-      return block.items.length > 0 ? [] : lacks('pages to lead to');
-    default:
-      return [];
-  }
+  const missing = lackOf(block, facts);
+  return missing
+    ? [found('not-set-up', missing.at, { part: nameOfBlock(block), lack: missing.lack })]
+    : [];
 }
 
 /** WCAG 2.2, 1.4.3 for the faintest words, and 1.4.11 for what is to be pressed against what it lies on. */
@@ -126,7 +128,9 @@ function contrasts({ draft, brand }: LaunchInput): Finding[] {
   const surfaces = { paper, tint, deep };
   const pressed = draft.page.bands.filter(
     (band) =>
+      // On the dark surface the brand sees to it itself.
       band.surface !== 'action' &&
+      band.surface !== 'deep' &&
       contrast(action, surfaces[band.surface]) < 3 &&
       band.columns.some((column) =>
         column.blocks.some((block) => block.kind === 'button' && block.look === 'solid'),
@@ -194,7 +198,9 @@ function offers(blocks: Block[], { draft: { page } }: LaunchInput): Finding[] {
   return second ? [found('two-offers', second)] : [];
 }
 
-function weight(blocks: Block[], bands: Band[]): Finding[] {
+function weight(page: PageDocument): Finding[] {
+  const { bands } = page;
+  const blocks = blocksOf(page);
   const pictures = blocks.reduce(
     (sum, block) => {
       if (block.kind === 'gallery') return sum + block.items.length;

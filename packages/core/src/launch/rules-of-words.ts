@@ -106,6 +106,8 @@ const prompts = new Set<BlockKindName>([
   'text',
   'ticks',
   'cards',
+  'figures',
+  'price-list',
   'reviews',
   'team',
   'questions',

@@ -8,8 +8,8 @@ export interface Beside {
   brand: Brand;
 }
 
-/** Those that pages show; how soon a lead is answered is nobody's business but the desk's. */
-const facts: Record<Exclude<keyof Facts, 'promiseMinutes'>, string> = {
+/** Those that pages show. How soon a lead is answered is for the desk; badges and photographs are shown by blocks that took them. */
+const facts: Record<Exclude<keyof Facts, 'promiseMinutes' | 'badges' | 'photographs'>, string> = {
   trade: 'trade',
   phone: 'phone',
   email: 'email',
@@ -36,6 +36,7 @@ const brand: Record<keyof Brand, string> = {
   corners: 'corners',
   press: 'buttons',
   logo: 'logo',
+  logoOnDark: 'logo on dark',
   mark: 'letters for a logo',
 };
 

@@ -10,6 +10,7 @@ import {
   type PictureId,
   type ReferenceKind,
 } from '../basics/index.ts';
+import { exampleOf } from './example-pictures.ts';
 import { blocksIn, partsIn, schemaOf } from './parts.ts';
 
 /** What parts of a page are bound to outside of the page, each id once. */
@@ -32,7 +33,7 @@ export interface Rebinding {
   linkedBand: (id: LinkedBandId) => LinkedBandId | null;
 }
 
-/** Everything that a page, any part of one, or a list of them is bound to. */
+/** Everything that a page, any part of one, or a list of them is bound to. Examples that come with the program bind nothing. */
 export function bindingsOf(given: unknown): Bindings {
   const references = partsIn(given).flatMap(({ schema, part }) => referencesIn(schema, part));
   const all = <Id>(kind: ReferenceKind) => [
@@ -40,7 +41,7 @@ export function bindingsOf(given: unknown): Bindings {
   ];
   return {
     forms: all('form'),
-    pictures: all('picture'),
+    pictures: all<PictureId>('picture').filter((id) => !exampleOf(id)),
     files: all('file'),
     calendars: all('calendar'),
     pages: all('page'),
@@ -58,6 +59,7 @@ export function rebind<Part>(part: Part, to: Rebinding): Part {
   if (!schema) return part;
   const counterparts = to as Partial<Record<ReferenceKind, (id: unknown) => unknown>>;
   return turnMarked(schema, part, ({ reference }, value) => {
+    if (reference === 'picture' && exampleOf(value as PictureId)) return value;
     const counterpart = reference && counterparts[reference];
     return counterpart ? (counterpart(value) ?? gone) : value;
   }) as Part;

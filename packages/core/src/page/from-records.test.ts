@@ -19,7 +19,13 @@ const records: ClientRecords = {
     { id: id(4), said: 'Kind.', who: 'Dana R.', stars: 5, source: 'Harbor Pages', picture: null },
   ],
 };
-const entries = entriesFrom(records, { currency: 'USD', locale: 'en-US' });
+const facts = {
+  currency: 'USD',
+  locale: 'en-US',
+  badges: ['Insured in Maine'],
+  photographs: [{ picture, alt: 'The crew' }],
+};
+const entries = entriesFrom(records, facts);
 
 it('shows each record as its block has it', () => {
   expect(entries).toEqual({
@@ -28,6 +34,12 @@ it('shows each record as its block has it', () => {
       { title: 'Crown', text: 'Made in the house.\n$900 to $1,200', picture: null },
       { title: 'First visit', text: '$0', picture: null },
     ],
+    'price-list': [
+      { title: 'Crown', text: 'Made in the house.', price: '$900 to $1,200' },
+      { title: 'First visit', text: '', price: '$0' },
+    ],
+    gallery: facts.photographs,
+    badges: ['Insured in Maine'],
     reviews: [{ said: 'Kind.', who: 'Dana R.', stars: 5, source: 'Harbor Pages', picture: null }],
   });
 });
@@ -39,5 +51,5 @@ it.each(Object.keys(recordBlocks) as RecordBlockKind[])('a %s block takes them',
 
 it('gives no more than a block takes', () => {
   const many = { ...records, staff: Array.from({ length: 30 }, () => records.staff[0]!) };
-  expect(entriesFrom(many, { currency: 'USD', locale: 'en-US' }).team).toHaveLength(12);
+  expect(entriesFrom(many, facts).team).toHaveLength(12);
 });

@@ -1,4 +1,12 @@
-import { plainReview, prose, spaces, type BlockOf, type Drawing } from '../page/index.ts';
+import {
+  examplePicture,
+  plainReview,
+  prose,
+  spaces,
+  type BlockOf,
+  type ExamplePicture,
+} from '../page/index.ts';
+import { middle } from '../basics/index.ts';
 import { suggest } from './suggestions.ts';
 import { band, block, column, toForm, type MakeBand } from './make.ts';
 
@@ -9,8 +17,14 @@ const words = (
   size: BlockOf<'text'>['size'] = 'normal',
   align: 'start' | 'centre' = 'start',
 ) => block('text', { text: prose(text), size, align });
-const drawn = (drawing: Drawing, alt: string, crop: BlockOf<'picture'>['crop'] = 'wide') =>
-  block('picture', { drawing, alt, crop });
+const photo = (name: ExamplePicture, crop: BlockOf<'picture'>['crop'] = 'wide') =>
+  block('picture', { picture: examplePicture(name), crop });
+/** A picture behind a band, faded so far that words on it can be read. */
+const behind = (name: ExamplePicture, fade: number) => ({
+  ...examplePicture(name),
+  fade,
+  focus: middle,
+});
 const pairs = <Field extends string>(fields: [Field, Field], rows: [string, string][]) =>
   rows.map(([one, two]) => ({ [fields[0]]: one, [fields[1]]: two }) as Record<Field, string>);
 
@@ -56,9 +70,9 @@ export const promiseAndForm = (
     column(5, block('form', form)),
   );
 
-export const promiseAndDrawing = (
+export const promiseAndPicture = (
   { headline, line, ticks }: Promise,
-  picture: { drawing: Drawing; alt: string },
+  picture: ExamplePicture,
   button: string,
 ): MakeBand =>
   band(
@@ -70,8 +84,91 @@ export const promiseAndDrawing = (
       words(line, 'lead'),
       block('ticks', { items: ticks }),
       toForm(button),
+      block('call-button', { above: 'or call now' }),
     ),
-    column(5, drawn(picture.drawing, picture.alt)),
+    column(5, photo(picture, 'edge')),
+  );
+
+/** Words and a form on a picture of the place, with the time that is left where there is one. */
+export const promiseOnPicture = (
+  { headline, line, ticks }: Promise,
+  picture: ExamplePicture,
+  form: { title: string; intro: string },
+  until = '',
+): MakeBand =>
+  band(
+    'Promise on a picture',
+    { surface: 'deep', picture: behind(picture, 78) },
+    column(
+      6,
+      heading(headline, 1),
+      words(line, 'lead'),
+      ...(until
+        ? [block('countdown', { until, above: 'It begins in', over: 'It has begun. Come in.' })]
+        : []),
+      block('ticks', { items: ticks }),
+    ),
+    column(5, block('form', form)),
+  );
+
+/** One thing to do, in large type on a dark picture: call. */
+export const callNow = (
+  { headline, line, ticks }: Promise,
+  picture: ExamplePicture,
+  button: string,
+): MakeBand =>
+  band(
+    'Call now',
+    { surface: 'deep', picture: behind(picture, 80), space: spaces.roomy },
+    column(
+      7,
+      heading(headline, 1),
+      words(line, 'lead'),
+      block('button', { label: 'Call now', action: { kind: 'call' } }),
+      block('button', {
+        label: button,
+        look: 'outline',
+        action: { kind: 'scroll', band: 'form' },
+      }),
+    ),
+    column(4, block('ticks', { items: ticks })),
+  );
+
+/** A headline in the middle of a wide picture, and the figures that it is about. */
+export const headlineOverPicture = (
+  headline: string,
+  line: string,
+  picture: ExamplePicture,
+  button: string,
+): MakeBand =>
+  band(
+    'Headline over a picture',
+    { surface: 'deep', picture: behind(picture, 66), width: 'medium', space: 170 },
+    column(
+      1,
+      heading(headline, 1, 'centre'),
+      words(line, 'lead', 'centre'),
+      toForm(button, 'centre'),
+    ),
+  );
+
+/** A thing that is promised, seen before it is asked for. */
+export const thingAndForm = (
+  { headline, line, ticks }: Promise,
+  picture: ExamplePicture,
+  form: { title: string; intro: string },
+): MakeBand =>
+  band(
+    'What you get, and the form',
+    { surface: 'tint' },
+    column(5, photo(picture, 'edge')),
+    column(
+      6,
+      heading(headline, 1),
+      words(line, 'lead'),
+      block('ticks', { items: ticks }),
+      block('form', form),
+    ),
   );
 
 export const promiseCentred = (
@@ -120,16 +217,47 @@ export const serviceCards = (
     ),
   );
 
-export const figures = (title: string, rows: [what: string, figure: string][]): MakeBand =>
+export const figures = (title: string, rows: [figure: string, label: string][]): MakeBand =>
   band(
     'Figures',
+    { space: spaces.snug },
+    column(1, heading(title), block('figures', { items: pairs(['figure', 'label'], rows) })),
+  );
+
+/** What there is and what it costs, row by row. */
+export const priceTable = (
+  title: string,
+  line: string,
+  rows: [title: string, text: string, price: string][],
+): MakeBand =>
+  band(
+    'Price list',
+    { surface: 'tint' },
+    column(
+      1,
+      heading(title),
+      ...(line ? [words(line)] : []),
+      block('price-list', {
+        items: rows.map(([name, text, price]) => ({ title: name, text, price })),
+      }),
+    ),
+  );
+
+/** One place before the work and after it. */
+export const beforeAndAfter = (
+  title: string,
+  line: string,
+  before: ExamplePicture,
+  after: ExamplePicture,
+): MakeBand =>
+  band(
+    'Before and after',
     {},
     column(
       1,
       heading(title),
-      block('cards', {
-        items: rows.map(([what, figure]) => ({ title: what, text: figure, picture: null })),
-      }),
+      words(line),
+      block('before-after', { before: examplePicture(before), after: examplePicture(after) }),
     ),
   );
 
@@ -153,29 +281,58 @@ export const steps = (
     column(1, heading(title), block('numbered-steps', { items: pairs(['title', 'text'], rows) })),
   );
 
-export const stepsBesideDrawing = (
+export const stepsBesidePicture = (
   title: string,
   rows: [title: string, text: string][],
-  picture: { drawing: Drawing; alt: string },
+  picture: ExamplePicture,
 ): MakeBand =>
   band(
     'How it goes, with a picture',
     { surface: 'tint' },
-    column(5, drawn(picture.drawing, picture.alt, 'square')),
+    column(5, photo(picture, 'edge')),
     column(6, heading(title), block('questions', { items: pairs(['question', 'answer'], rows) })),
   );
 
-export const wordsBesideDrawing = (
+export const wordsBesidePicture = (
   title: string,
   text: string,
   button: string,
-  picture: { drawing: Drawing; alt: string },
+  picture: ExamplePicture,
 ): MakeBand =>
   band(
     'Words and a picture',
     { surface: 'tint' },
-    column(6, drawn(picture.drawing, picture.alt)),
+    column(6, photo(picture, 'edge')),
     column(5, heading(title), words(text), toForm(button)),
+  );
+
+/** Words on one side, the form on the other, further down a page that began with something else. */
+export const formBeside = (
+  title: string,
+  line: string,
+  form: { title: string; intro: string },
+): MakeBand =>
+  band(
+    'Form beside words',
+    { surface: 'tint' },
+    column(5, heading(title), words(line, 'lead'), block('call-button', { above: 'or call us' })),
+    column(6, block('form', form)),
+  );
+
+/** The map as wide as the page, the hours below it. */
+export const mapAcross = (title: string, line: string): MakeBand =>
+  band(
+    'Map across the page',
+    { space: spaces.snug },
+    column(7, heading(title, 1), words(line, 'lead'), block('map', { height: 440 })),
+    column(4, block('hours'), block('call-button', { above: 'Call us' })),
+  );
+
+export const paperReviews = (rows: [said: string, who: string][]): MakeBand =>
+  band(
+    'More voices',
+    {},
+    column(1, block('reviews', { items: rows.map(([said, who]) => plainReview(said, who)) })),
   );
 
 export const reviews = (rows: [said: string, who: string][]): MakeBand =>
@@ -227,7 +384,7 @@ export const placeAndHours = (title = 'Where we are'): MakeBand =>
   band(
     'Map and hours',
     {},
-    column(7, heading(title), block('map')),
+    column(7, heading(title), block('map', { height: 380 })),
     column(4, block('hours'), block('call-button', { above: 'Call us' })),
   );
 
@@ -268,11 +425,25 @@ export const asked = (title: string, rows: [question: string, answer: string][])
     column(1, heading(title), block('questions', { items: pairs(['question', 'answer'], rows) })),
   );
 
-export const work = (title = 'Lately, near you'): MakeBand =>
+/** Pictures side by side, of the crew, the van and the work. */
+export const work = (
+  title = 'Lately, near you',
+  line = 'Pictures of our own work.',
+  pictures: ExamplePicture[] = ['brick', 'yard', 'slab'],
+): MakeBand =>
   band(
     'Pictures of the work',
     {},
-    column(1, heading(title), words('Pictures of our own work.'), block('gallery')),
+    column(
+      1,
+      heading(title),
+      ...(line ? [words(line)] : []),
+      block('gallery', {
+        crop: 'wide',
+        across: pictures.length % 2 === 0 ? 2 : 3,
+        items: pictures.map((name) => ({ picture: examplePicture(name), alt: '' })),
+      }),
+    ),
   );
 
 export const film = (title: string, text: string): MakeBand =>
@@ -292,15 +463,37 @@ export const homeForSale = (home: {
 }): MakeBand =>
   band(
     'The home',
-    {},
-    column(7, drawn('house', `The home at ${home.address}`)),
+    { surface: 'tint' },
+    column(7, photo('loft', 'edge')),
     column(
       5,
       heading(home.address, 1),
+      block('offer', { above: '', price: home.price, below: home.size }),
       words(home.about, 'lead'),
-      block('offer', { above: 'Asking', price: home.price, below: home.size }),
       toForm('Ask for a showing'),
     ),
+  );
+
+/** A tablet by the door: the home on one half, who comes in on the other. */
+export const atTheDoor = (
+  welcome: string,
+  line: string,
+  form: { title: string; intro: string },
+): MakeBand =>
+  band(
+    'At the door',
+    { surface: 'tint', space: spaces.roomy },
+    column(6, photo('loft-living', 'edge')),
+    column(5, block('logo'), heading(welcome, 1), words(line, 'lead'), block('form', form)),
+  );
+
+/** One sentence of somebody's, as large as a headline, above what they are asked to read. */
+export const quoteFirst = (headline: string, line: string, said: string, who: string): MakeBand =>
+  band(
+    'A voice first',
+    { surface: 'deep' },
+    column(5, heading(headline, 1), words(line, 'lead')),
+    column(6, block('reviews', { items: [plainReview(said, who)] })),
   );
 
 export const eventTime = (above: string, until = '[[starts]]'): MakeBand =>

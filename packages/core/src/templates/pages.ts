@@ -1,6 +1,5 @@
 import * as bands from './bands.ts';
 import { band, block, column, type Asked, type TemplateForm, type TemplatePage } from './make.ts';
-import { prose } from '../page/index.ts';
 import { askForOne, theirs } from './prompts.ts';
 import { suggest, suggestRows } from './suggestions.ts';
 
@@ -46,15 +45,22 @@ export const service: TemplatePage = {
       },
       { title: 'Get your free estimate', intro: 'Four questions. We call you back.' },
     ),
-    bands.serviceCards(
-      'What we do, and what it is good for',
-      'Every job starts with the ground, not the brochure.',
+    bands.beforeAndAfter(
+      'The same place, a week apart',
+      'Drag across the picture to see what changed.',
+      'drive-before',
+      'drive',
+    ),
+    bands.priceTable(
+      'What it costs',
+      'Price ranges for a usual job. Yours is on paper before we begin.',
       suggestRows([
-        ['The lasting one', 'Costs more, outlives the mortgage.'],
-        ['The quick one', 'Done in days, ready the same week.'],
-        ['The repair', 'When the rest is still good, we say so.'],
+        ['The lasting one', 'Costs more, outlives the mortgage.', '$0 to $0'],
+        ['The quick one', 'Done in days, ready the same week.', '$0 to $0'],
+        ['The repair', 'When the rest is still good, we say so.', 'from $0'],
       ]),
     ),
+    bands.work('Lately, near you', '', ['brick', 'gravel', 'slab']),
     bands.steps(
       'From call to clean-up',
       [
@@ -94,7 +100,7 @@ export const firstVisit: TemplatePage = {
   ]),
   bands: [
     bands.header('Talk to us first'),
-    bands.promiseAndForm(
+    bands.promiseAndPicture(
       {
         headline: 'Put it off too long?\nStart with a talk.',
         line: 'An unhurried first visit in {{ client.town }}. Nothing is done that you did not ask for.',
@@ -104,33 +110,32 @@ export const firstVisit: TemplatePage = {
           suggest('Stop whenever you like'),
         ],
       },
-      { title: 'Save your place', intro: 'We call you back.' },
+      'quiet-room',
+      'Save my place',
+    ),
+    bands.formBeside(
+      'Save your place',
+      'Tell us how to reach you. We call to find a time, and answer what you want to know first.',
+      { title: 'How do we reach you?', intro: '' },
     ),
     bands.steps('What happens', [
       ['A talk', 'You say what worries you. We listen first.'],
       ['A look, if you want one', 'Nothing that surprises you.'],
       ['A plan on paper', 'With prices, yours to take home.'],
     ]),
-    bands.wordsBesideDrawing(
-      'A room made for nerves',
-      suggest(
-        'Quiet, with a window and a door you can see. If you would rather leave after five minutes, nobody minds.',
-      ),
-      'Save my place',
-      { drawing: 'room', alt: 'A drawing of a quiet room with two chairs' },
+    bands.team(
+      'Who you will meet',
+      suggestRows([
+        ['A name', 'Opens the door', 'Has been nervous too.'],
+        ['Another name', 'Sits with you', 'Explains with pencil and paper.'],
+        ['A third name', 'Answers the phone', 'Finds you a time that suits.'],
+      ]),
     ),
     bands.reviews([
       [askForOne, theirs],
       [askForOne, theirs],
       [askForOne, theirs],
     ]),
-    bands.team(
-      'Who you will meet',
-      suggestRows([
-        ['A name', 'Opens the door', 'Has been nervous too.'],
-        ['Another name', 'Sits with you', 'Explains with pencil and paper.'],
-      ]),
-    ),
     bands.placeAndHours('Where we are'),
     bands.lastCall('Half an hour. Then decide.', 'Save my place'),
     bands.footer(),
@@ -153,8 +158,7 @@ export const emergency: TemplatePage = {
   ),
   bands: [
     bands.deepHeader('Call us now'),
-    bands.todayLine(suggest('[[work]]: somebody is near you now.')),
-    bands.promiseAndForm(
+    bands.callNow(
       {
         headline: '[[work]]?\nWe are on our way.',
         line: suggest(
@@ -166,14 +170,20 @@ export const emergency: TemplatePage = {
           suggest('Made safe first, repaired second'),
         ],
       },
-      { title: 'We call you back', intro: 'One number is enough.' },
+      'tap',
+      'Call me back instead',
     ),
     bands.tickColumns(
       'Until we arrive',
       ['Turn it off at the main', 'Keep children away', 'Take a picture for the insurer'],
       ['Do not force it', 'Open a window', 'Stay by the phone'],
     ),
-    bands.areasServed('Within the hour in'),
+    bands.formBeside(
+      'Cannot talk just now?',
+      'Leave your number and we call you back. One number is enough.',
+      { title: 'We call you back', intro: '' },
+    ),
+    bands.areasServed('We come to you in'),
     bands.lastCall('Still reading? Just call.', 'Call me back'),
     bands.footer(),
   ],
@@ -194,7 +204,7 @@ export const event: TemplatePage = {
   ]),
   bands: [
     bands.header('Questions about the evening?'),
-    bands.promiseAndForm(
+    bands.promiseOnPicture(
       {
         headline: '[[event]]',
         line: suggest(
@@ -206,19 +216,24 @@ export const event: TemplatePage = {
           suggest('No selling, promised'),
         ],
       },
+      'evening-hall',
       { title: 'Keep a seat', intro: 'We send the details at once.' },
+      '[[starts]]',
     ),
-    bands.eventTime('It begins in'),
-    bands.tickColumns(
-      'What you go home with',
-      [suggest('What it is, in plain words'), suggest('What helps, and what does not')],
-      [suggest('One thing to do tomorrow'), suggest('A name to call')],
+    bands.steps(
+      'How the evening goes',
+      suggestRows([
+        ['Welcome', 'Tea, and a seat where you can see.'],
+        ['What it is, in plain words', 'With pictures, and time for your own case.'],
+        ['What helps, and what does not', 'One thing to do tomorrow, and a name to call.'],
+      ]),
     ),
     bands.oneFace(
       suggest('A name'),
       suggest('Leads the evening'),
       suggest('Has answered this question a thousand times and still likes it.'),
     ),
+    bands.placeAndHours('Where it is'),
     bands.asked('Before you come', [
       ['Is there parking?', suggest('Say where, and what it costs.')],
       ['Can I bring somebody?', suggest('Say yes, and how.')],
@@ -248,7 +263,7 @@ export const guide: TemplatePage = {
   ),
   bands: [
     bands.header('Rather ask a person?'),
-    bands.promiseAndForm(
+    bands.thingAndForm(
       {
         headline: '[[guide]]',
         line: suggest(
@@ -260,16 +275,16 @@ export const guide: TemplatePage = {
           suggest('A list to print and tick off'),
         ],
       },
+      'guide',
       { title: 'Where shall we send it?', intro: 'Two questions, no calls.' },
     ),
-    bands.stepsBesideDrawing(
+    bands.steps(
       'What is in it',
       suggestRows([
-        ['Page 2: what goes wrong most', 'And how to see it coming.'],
-        ['Page 4: what it should cost', 'With what moves the price up and down.'],
-        ['Page 7: the list', 'Ten lines to tick off before you decide.'],
+        ['What goes wrong most', 'And how to see it coming.'],
+        ['What it should cost', 'With what moves the price up and down.'],
+        ['The list', 'Ten lines to tick off before you decide.'],
       ]),
-      { drawing: 'harbour', alt: 'A drawing of the harbour' },
     ),
     bands.oneFace(
       suggest('A name'),
@@ -305,13 +320,18 @@ export const listing: TemplatePage = {
       price: '[[price]]',
       size: '[[size]]',
     }),
+    bands.work('Inside', '', ['loft-living', 'kitchen']),
     bands.whereTheHomeIs('[[address]], {{ client.town }}'),
-    bands.formAlone(
-      'See it for yourself',
-      'Tell us when suits you. We confirm the time.',
-      { title: 'Ask for a showing', intro: '' },
-      2,
+    bands.formBeside('See it for yourself', 'Tell us when suits you. We confirm the time.', {
+      title: 'Ask for a showing',
+      intro: '',
+    }),
+    bands.oneFace(
+      suggest('A name'),
+      suggest('Shows you round'),
+      suggest('Knows the building, and says what is wrong with it.'),
     ),
+    bands.lastCall('Bring your questions.', 'Ask for a showing'),
     bands.footer(),
   ],
 };
@@ -332,25 +352,10 @@ export const signIn: TemplatePage = {
     },
   },
   bands: [
-    band(
-      'Welcome',
-      { width: 'medium' },
-      column(
-        1,
-        block('logo'),
-        block('heading', { text: 'Welcome to\n[[address]]', level: 1 }),
-        block('text', {
-          text: prose(
-            suggest('Sign in once, and the floor plan is in your email before you leave the hall.'),
-          ),
-          size: 'lead',
-        }),
-      ),
-    ),
-    band(
-      'Sign in',
-      { surface: 'tint', width: 'medium' },
-      column(1, block('form', { title: 'Who is visiting?', intro: '' })),
+    bands.atTheDoor(
+      'Welcome to\n[[address]]',
+      suggest('Sign in once, and the floor plan is in your email before you leave the hall.'),
+      { title: 'Who is visiting?', intro: '' },
     ),
     bands.footer(),
   ],
@@ -366,25 +371,25 @@ export const neighborhood: TemplatePage = {
   ]),
   bands: [
     bands.header('Ask what yours would bring'),
-    bands.promiseAndForm(
-      {
-        headline: 'What homes sell for in [[area]]',
-        line: suggest(
-          'Every sale of the last quarter, counted street by street, and what it says about yours.',
-        ),
-        ticks: [
-          suggest('The figures, with where they come from'),
-          suggest('Two pages, no password'),
-          suggest('Again every quarter, if you like'),
-        ],
-      },
+    bands.headlineOverPicture(
+      'What homes sell for in [[area]]',
+      suggest(
+        'Every sale of the last quarter, counted street by street, and what it says about yours.',
+      ),
+      'neighborhood',
+      'Send me the report',
+    ),
+    bands.figures('At a glance', [
+      [suggest('$0'), 'median price of the last quarter'],
+      [suggest('0 days'), 'from sign to sold'],
+      [suggest('0'), 'homes for sale today'],
+      [suggest('0.0'), 'months of supply'],
+    ]),
+    bands.formBeside(
+      'The whole report, two pages',
+      suggest('The figures with where they come from, street by street. No password, no calls.'),
       { title: 'Where shall we send it?', intro: '' },
     ),
-    bands.figures('The figures', [
-      ['Median price', suggest('The figure, of the last quarter')],
-      ['Days on market', suggest('The figure, from sign to sold')],
-      ['Homes for sale', suggest('The figure, today')],
-    ]),
     bands.areasServed('We count in'),
     bands.oneFace(
       suggest('A name'),
@@ -438,15 +443,11 @@ export const contact: TemplatePage = {
   },
   bands: [
     bands.header('Call us'),
-    bands.placeAndHours('Find us'),
-    bands.promiseAndForm(
-      {
-        headline: 'Write to us',
-        line: 'A person reads it and answers.',
-        ticks: ['{{ client.address }}', '{{ client.hours }}'],
-      },
-      { title: 'Your message', intro: '' },
-    ),
+    bands.mapAcross('Find us', '{{ client.address }}'),
+    bands.formBeside('Write to us', 'A person reads it and answers.', {
+      title: 'Your message',
+      intro: '',
+    }),
     band('Elsewhere', {}, column(1, block('social'))),
     bands.footer(),
   ],
@@ -472,18 +473,17 @@ export const reviewsPage: TemplatePage = {
   },
   bands: [
     bands.header('Call us'),
-    bands.promiseCentred(
+    bands.quoteFirst(
       'What people say',
       'In their own words, the good and the useful.',
-      'Say something',
-      'tint',
+      askForOne,
+      theirs,
     ),
-    bands.reviews([
+    bands.paperReviews([
       [askForOne, theirs],
       [askForOne, theirs],
       [askForOne, theirs],
     ]),
-    band('Between', {}, column(1, block('divider'))),
     bands.formAlone(
       'Your turn',
       'Two sentences are plenty.',

@@ -19,8 +19,6 @@ const aboutForm = {
   title: 'Tell us where to reach you',
   intro: 'Three questions. We call you back.',
 };
-const care = { drawing: 'care', alt: 'A drawing of care' } as const;
-const house = { drawing: 'house', alt: 'A drawing of a house' } as const;
 
 /** Good words for most trades. */
 const anyTrade: readonly ReadyBand[] = [
@@ -37,7 +35,7 @@ const anyTrade: readonly ReadyBand[] = [
     'promise',
     'promise-picture',
     'Promise beside a picture',
-    bands.promiseAndDrawing(promise, house, 'Ask us'),
+    bands.promiseAndPicture(promise, 'quiet-room', 'Ask us'),
   ),
   ready(
     'promise',
@@ -101,14 +99,14 @@ const anyTrade: readonly ReadyBand[] = [
     'how',
     'steps-picture',
     'Steps beside a picture',
-    bands.stepsBesideDrawing(
+    bands.stepsBesidePicture(
       'What happens after you ask',
       suggestRows([
         ['When do you call back?', 'The same day, by six.'],
         ['Who comes?', 'One of us, not somebody from an agency.'],
         ['What does the visit cost?', 'Nothing. The price comes after, in writing.'],
       ]),
-      { drawing: 'people', alt: 'A drawing of three people' },
+      'yard',
     ),
     { aims: ['leads', 'booking'] },
   ),
@@ -116,13 +114,13 @@ const anyTrade: readonly ReadyBand[] = [
     'how',
     'words-picture',
     'Words beside a picture',
-    bands.wordsBesideDrawing(
+    bands.wordsBesidePicture(
       suggest('A plain reason to choose you'),
       suggest(
         'Two or three sentences on what is different with you, that a neighbor would nod at.',
       ),
       'Ask us',
-      care,
+      'treatment-room',
     ),
     { aims: ['leads', 'booking', 'around'] },
   ),

@@ -100,7 +100,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   path(
     'survey-funnel',
     'Estimate, then thanks',
-    'Two steps: ask for a free estimate, say thank you.',
+    'Ask for a free estimate, then say thank you.',
     'leads',
     'home',
     [pages.service, pages.thanksPage],
@@ -109,7 +109,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   path(
     'visit-funnel',
     'First visit with a time',
-    'Three steps: save a place, choose a time, say thank you.',
+    'Save a place, choose a time, then say thank you.',
     'booking',
     'health',
     [pages.firstVisit, pages.chooseTime, pages.thanksPage],
@@ -117,7 +117,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   path(
     'survey-time-funnel',
     'Estimate with a time',
-    'Three steps: ask for an estimate, choose a time, say thank you.',
+    'Ask for an estimate, choose a time, then say thank you.',
     'booking',
     'home',
     [pages.service, pages.chooseTime, pages.thanksPage],
@@ -126,7 +126,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   path(
     'event-funnel',
     'Event sign-up',
-    'Two steps: keep a seat, say thank you.',
+    'Keep a seat, then say thank you.',
     'event',
     'any',
     [pages.event, pages.thanksPage],
@@ -135,7 +135,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   path(
     'guide-funnel',
     'Guide by email',
-    'Two steps: ask for the guide, say thank you.',
+    'Ask for the guide, then say thank you.',
     'guide',
     'any',
     [pages.guide, pages.thanksPage],
@@ -144,7 +144,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   path(
     'listing-funnel',
     'Listing with showings',
-    'Three steps: the home, a time to see it, thank you.',
+    'The home, a time to see it, then thank you.',
     'listing',
     'property',
     [pages.listing, pages.chooseTime, pages.thanksPage],

@@ -12,6 +12,33 @@ const event: Partial<Meant> = { aims: ['event'] };
 /** Work on houses and yards: what people fear is the price and the mess. */
 const homeBands: readonly ReadyBand[] = [
   ready(
+    'proof',
+    'before-after',
+    'Before and after',
+    bands.beforeAndAfter(
+      'The same place, a week apart',
+      'Drag across the picture to see what changed.',
+      'drive-before',
+      'drive',
+    ),
+    home,
+  ),
+  ready(
+    'offer',
+    'price-table',
+    'What it costs, in a table',
+    bands.priceTable(
+      'What it costs',
+      'Price ranges for a usual job. Yours is on paper before we begin.',
+      suggestRows([
+        ['The lasting one', 'Costs more, outlives the mortgage.', '$0 to $0'],
+        ['The quick one', 'Done in days, ready the same week.', '$0 to $0'],
+        ['The repair', 'When the rest is still good, we say so.', 'from $0'],
+      ]),
+    ),
+    home,
+  ),
+  ready(
     'promise',
     'survey-promise',
     'Free estimate beside the form',
@@ -138,13 +165,13 @@ const healthBands: readonly ReadyBand[] = [
     'how',
     'quiet-room',
     'A room made for nerves',
-    bands.wordsBesideDrawing(
+    bands.wordsBesidePicture(
       'A room made for nerves',
       suggest(
         'Quiet, with a window and a door you can see. If you would rather leave after five minutes, nobody minds.',
       ),
       'Save my place',
-      { drawing: 'room', alt: 'A drawing of a quiet room with two chairs' },
+      'quiet-room',
     ),
     health,
   ),
@@ -269,14 +296,14 @@ const aimBands: readonly ReadyBand[] = [
     'services',
     'in-the-guide',
     'What is in the guide',
-    bands.stepsBesideDrawing(
+    bands.stepsBesidePicture(
       'What is in it',
       suggestRows([
         ['What goes wrong most', 'And how to see it coming.'],
         ['What it should cost', 'With what moves the price up and down.'],
         ['The list', 'Ten lines to tick off before you decide.'],
       ]),
-      { drawing: 'harbour', alt: 'A drawing of the harbour' },
+      'guide',
     ),
     { aims: ['guide'] },
   ),

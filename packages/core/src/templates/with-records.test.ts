@@ -1,5 +1,11 @@
 import type { ClientRecords } from '../clients/index.ts';
-import { blocksOf, readPageDocument, unwrittenIn, type Draft } from '../page/index.ts';
+import {
+  blocksOf,
+  examplePicture,
+  readPageDocument,
+  unwrittenIn,
+  type Draft,
+} from '../page/index.ts';
 import { readyTemplates, takeTemplate, withRecords, exampleAnswers } from './index.ts';
 
 let last = 0;
@@ -16,7 +22,7 @@ const person = (n: number, name: string) => ({
 const review = (n: number, who: string) => ({
   ...{ id: id(n), said: `Kind, says ${who}.`, who, stars: 5, source: '', picture: null },
 });
-const us = { currency: 'USD', locale: 'en-US' };
+const us = { currency: 'USD', locale: 'en-US', badges: [], photographs: [] };
 const kinds = (draft: Draft) => blocksOf(draft.page).map(({ kind }) => kind);
 const unwritten = ({ page }: Draft) =>
   blocksOf(page)
@@ -28,7 +34,7 @@ it('puts the client’s own in, as many as the template shows, with nothing left
   expect(unwritten(before)).not.toEqual([]);
   const records = {
     ...none,
-    staff: [person(1, 'Ines'), person(2, 'Tom'), person(3, 'Wren')],
+    staff: [person(1, 'Ines'), person(2, 'Tom'), person(3, 'Wren'), person(5, 'Sol')],
     reviews: [review(4, 'Dana')],
   };
   const after = withRecords(before, records, us);
@@ -36,7 +42,7 @@ it('puts the client’s own in, as many as the template shows, with nothing left
     if (block.kind === 'team') return block.items.map(({ name }) => name);
     return block.kind === 'reviews' ? block.items.map(({ who }) => who) : [];
   });
-  expect(names.toSorted()).toEqual(['Dana', 'Ines', 'Tom']);
+  expect(names.toSorted()).toEqual(['Dana', 'Ines', 'Tom', 'Wren']);
   expect(unwritten(after)).toEqual([]);
   expect(kinds(after)).toEqual(kinds(before));
 });
@@ -56,6 +62,35 @@ it.each(readyTemplates.map(({ name }) => name))('of “%s” a whole page is lef
   expect(draft.page.bands.length).toBeGreaterThan(0);
   const read = readPageDocument(draft.page);
   expect(read.ok || read.problem).toBe(true);
+});
+
+it('puts photographs, badges and prices where examples and suggestions stood', () => {
+  const photographs = [1, 2].map((n) => ({
+    picture: { id: id(n), width: 800, height: 600 },
+    alt: `Photograph ${n}`,
+  }));
+  const facts = { ...us, badges: ['Insured in Maine'], photographs };
+  const service = {
+    ...{ id: id(7), name: 'Block paving', about: 'Lifts out again.', picture: null },
+    ...{ priceFrom: 1800, priceTo: 2600 },
+  };
+  const taken = (name: string) =>
+    blocksOf(withRecords(firstPageOf(name), { ...none, services: [service] }, facts).page);
+  expect(taken('first-visit').find(({ kind }) => kind === 'picture')).toMatchObject(
+    photographs[0]!,
+  );
+  expect(taken('service')).toEqual(
+    expect.arrayContaining([
+      expect.objectContaining({ kind: 'badges', items: ['Insured in Maine'] }),
+      expect.objectContaining({
+        kind: 'price-list',
+        items: [{ title: 'Block paving', text: 'Lifts out again.', price: '$18 to $26' }],
+      }),
+    ]),
+  );
+  // A home for sale waits for its own pictures.
+  const home = taken('listing').find(({ kind }) => kind === 'picture');
+  expect(home).toMatchObject({ picture: examplePicture('loft') });
 });
 
 it('changes nothing else', () => {

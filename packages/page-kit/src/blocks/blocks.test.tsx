@@ -146,6 +146,8 @@ describe('free times', () => {
   });
   it('say so when there are none', () =>
     expect(shown({})).toContain('There is no free time just now'));
+  it('of an event without seats it says that it is full', () =>
+    expect(shown({ seats: true })).toContain('Every seat is taken'));
   it('lead to later days', () =>
     expect(shown({ days, later: '/x?from=2026-11-20' })).toContain('href="/x?from=2026-11-20"'));
 });

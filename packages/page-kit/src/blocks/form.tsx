@@ -9,7 +9,7 @@ export const form: BlockView<'form'> = {
 .form-intro{margin:0 0 6px;opacity:.8}
 .form .press{width:100%;margin-top:20px;display:block;box-sizing:border-box}
 .form .press[aria-busy=true]{opacity:.7;cursor:progress}
-.on-action .form .press:not(.outline){background:var(--action);border-color:var(--action);color:var(--on-action)}
+:is(.on-action,.on-deep) .form .press:not(.outline){background:var(--action);border-color:var(--action);color:var(--on-action)}
 .consent{font-size:.88rem;opacity:.8;margin:12px 0 0}
 .arrived{font-size:1.1rem;font-weight:600;margin:0}`,
   View: function Form({ block }) {

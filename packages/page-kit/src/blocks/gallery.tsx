@@ -6,7 +6,8 @@ export const gallery: BlockView<'gallery'> = {
 .gallery{list-style:none;margin:0;padding:0;display:grid;grid-template-columns:repeat(var(--across),minmax(0,1fr));gap:clamp(8px,1.4cqi,18px)}
 .gallery img{display:block;width:100%;height:auto;object-fit:cover;border-radius:var(--corner);background:var(--tint)}
 .gallery-none{display:grid;place-items:center;min-height:120px;border:1.5px dashed currentColor;opacity:.6;border-radius:var(--corner);font-size:.9rem}
-@container (max-width:720px){.gallery{grid-template-columns:repeat(2,minmax(0,1fr))}}`,
+.gallery:has(>li:only-child){grid-template-columns:minmax(0,1fr)}
+@container (max-width:720px){.gallery:not(:has(>li:only-child)){grid-template-columns:repeat(2,minmax(0,1fr))}.gallery>li:last-child:nth-child(odd){grid-column:1/-1}}`,
   View: function Gallery({ block }) {
     const page = usePage();
     if (block.items.length === 0)

@@ -2,6 +2,7 @@ import type { BlockKindName } from '@plumgate/core/page';
 import type { BlockView } from '../page-context.ts';
 import { areas } from './areas.tsx';
 import { badges } from './badges.tsx';
+import { beforeAfter } from './before-after.tsx';
 import { booking } from './booking.tsx';
 import { button } from './button.tsx';
 import { callBar } from './call-bar.tsx';
@@ -10,6 +11,7 @@ import { cards } from './cards.tsx';
 import { code } from './code.tsx';
 import { countdown } from './countdown.tsx';
 import { divider } from './divider.tsx';
+import { figures } from './figures.tsx';
 import { form } from './form.tsx';
 import { gallery } from './gallery.tsx';
 import { heading } from './heading.tsx';
@@ -21,6 +23,7 @@ import { navigation } from './navigation.tsx';
 import { numberedSteps } from './numbered-steps.tsx';
 import { offer } from './offer.tsx';
 import { picture } from './picture.tsx';
+import { priceList } from './price-list.tsx';
 import { questions } from './questions.tsx';
 import { reviews } from './reviews.tsx';
 import { social } from './social.tsx';
@@ -38,6 +41,7 @@ export const blockViews: { [Kind in BlockKindName]: BlockView<Kind> } = {
   ticks,
   picture,
   gallery,
+  'before-after': beforeAfter,
   video,
   button,
   form,
@@ -48,6 +52,8 @@ export const blockViews: { [Kind in BlockKindName]: BlockView<Kind> } = {
   'call-bar': callBar,
   cards,
   'numbered-steps': numberedSteps,
+  figures,
+  'price-list': priceList,
   offer,
   reviews,
   badges,

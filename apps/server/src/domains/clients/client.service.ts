@@ -1,8 +1,8 @@
 import { isDeepStrictEqual } from 'node:util';
 import { Inject, Injectable } from '@nestjs/common';
-import type { ClientId } from '@plumgate/core/basics';
-import { plainBrand, type Brand } from '@plumgate/core/brand';
-import { emptyFacts, type Facts } from '@plumgate/core/clients';
+import { referencesIn, type ClientId, type Reference } from '@plumgate/core/basics';
+import { Brand, plainBrand } from '@plumgate/core/brand';
+import { emptyFacts, Facts } from '@plumgate/core/clients';
 import type { ClientSheet, ClientSummary } from '@plumgate/contract';
 import { and, asc, eq, isNotNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
@@ -14,6 +14,13 @@ import { OwnVisits } from '../../platform/own-visits.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { pages } from '../../records/pages/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { checkReferences } from '../../records/references/check-references.ts';
+
+/** The pictures that a client's brand and fact sheet name. */
+const picturesOf = ({ brand, facts }: Partial<Pick<ClientRow, 'brand' | 'facts'>>): Reference[] => [
+  ...(brand ? referencesIn(Brand, brand) : []),
+  ...(facts ? referencesIn(Facts, facts) : []),
+];
 
 @Injectable()
 export class ClientService {
@@ -85,6 +92,7 @@ export class ClientService {
   ): Promise<ClientSheet> {
     return this.database.transaction(async (tx) => {
       const before = await this.row(id, tx);
+      await checkReferences(tx, id, picturesOf(changes), 'body', picturesOf(before));
       const [row] = await tx.update(clients).set(changes).where(eq(clients.id, id)).returning();
       // What every page shows is another: visitors see it once the pages are published again.
       if (!isDeepStrictEqual(before, row))

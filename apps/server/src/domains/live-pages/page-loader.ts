@@ -1,9 +1,16 @@
 import { Injectable } from '@nestjs/common';
-import { RevisionId, type ClientId } from '@plumgate/core/basics';
-import type { Brand } from '@plumgate/core/brand';
+import { referencesIn, RevisionId, type ClientId, type PictureId } from '@plumgate/core/basics';
+import { Brand } from '@plumgate/core/brand';
 import { nextOf } from '@plumgate/core/funnels';
 import { isPersonal } from '@plumgate/core/messages';
-import { bindingsOf, blocksOf, formsOn, textsIn, type PageDocument } from '@plumgate/core/page';
+import {
+  bindingsOf,
+  blocksOf,
+  formsOn,
+  textsIn,
+  shownPage,
+  type PageDocument,
+} from '@plumgate/core/page';
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
@@ -69,7 +76,7 @@ export class PageLoader {
       address: `${this.address.known(clientSlug)}/${page.slug}`,
       revisionId: revision.id,
       code: { head: revision.head, body: revision.body },
-      document: revision.document,
+      document: shownPage(revision.document),
       forms: revision.forms,
       clientName: revision.clientName,
       facts: revision.facts,
@@ -121,7 +128,7 @@ export class PageLoader {
       address: `${this.address.known(clientSlug)}/${page.slug}`,
       revisionId: page.liveRevision ?? (page.id as string as RevisionId),
       code: codeOn(funnel, page.draft),
-      document: page.draft,
+      document: shownPage(page.draft),
       forms: defined,
       clientName: client.name,
       facts: client.facts,
@@ -161,7 +168,8 @@ export class PageLoader {
     { document, brand }: { document: PageDocument; brand: Brand },
   ): Promise<PageReferences> {
     const { db } = this.database;
-    const bound = bindingsOf([document, { logo: brand.logo }]);
+    const bound = bindingsOf(document);
+    const ofBrand = referencesIn(Brand, brand).map(({ id }) => id as PictureId);
     const linked =
       bound.pages.length > 0
         ? await db
@@ -177,7 +185,7 @@ export class PageLoader {
             .where(and(eq(files.clientId, clientId), inArray(files.id, bound.files)))
         : [];
     return {
-      pictures: await shownPictures(db, bound.pictures),
+      pictures: await shownPictures(db, [...bound.pictures, ...ofBrand]),
       pages: new Map(linked.map(({ id, slug }) => [id, `/${slug}`])),
       files: new Set(kept.map(({ id }) => id)),
     };

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Picture } from '@plumgate/contract';
 import type { ClientId, PictureId } from '@plumgate/core/basics';
+import { exampleOf } from '@plumgate/core/page';
 import { pictureWidths, type PictureFormat } from '@plumgate/page-kit';
 import { and, asc, desc, eq, ilike, isNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
@@ -11,6 +12,7 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { NotAPictureError, PictureMaker, type Source } from './picture-maker.ts';
+import { ExamplePictures } from './example-pictures.ts';
 import { pictureSrc } from './picture-address.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
@@ -20,6 +22,9 @@ import { pictureFiles, pictures } from '../../records/pictures/table.ts';
 /** A picture on the shelf and in the head of a person's card. */
 const thumb = 240;
 const widths = [thumb, ...pictureWidths];
+
+/** The smallest of our widths that is at least as wide as asked. */
+const offeredWidth = (asked: number) => widths.find((one) => one >= asked) ?? widths.at(-1)!;
 
 type PictureRow = typeof pictures.$inferSelect;
 
@@ -34,6 +39,7 @@ export class PictureService implements OnModuleInit {
     private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly maker: PictureMaker,
+    private readonly examples: ExamplePictures,
     private readonly sites: SiteVersions,
     private readonly bin: Bin,
   ) {}
@@ -188,9 +194,12 @@ export class PictureService implements OnModuleInit {
     asked: number,
     format: PictureFormat,
   ): Promise<{ content: Buffer; stamp: string } | null> {
+    const example = exampleOf(id);
+    if (example)
+      return { content: await this.examples.file(example, offeredWidth(asked), format), stamp: '' };
     const [row] = await this.database.db.select().from(pictures).where(isThere(id));
     if (!row) return null;
-    const width = Math.min(row.width, widths.find((one) => one >= asked) ?? widths.at(-1)!);
+    const width = Math.min(row.width, offeredWidth(asked));
     const [kept] = await this.database.db
       .select({ content: pictureFiles.content })
       .from(pictureFiles)

@@ -243,6 +243,9 @@ a,button,label{cursor:default}
 .writing .field-value.ProseMirror-selectednode{outline:2px solid #7A2E62}
 .column:empty{min-height:40px;outline:1.5px dashed #D4C8BB;outline-offset:-2px;border-radius:8px}
 .column>[data-part]:hover{outline:1.5px dashed #7A2E62;outline-offset:4px}
+picture[data-example]{display:block;position:relative}
+picture[data-example]:after{content:'Example picture';position:absolute;top:12px;right:12px;padding:3px 10px;border-radius:99px;background:#FBEFD6;color:#7A4E0C;font:600 14px system-ui}
+picture[data-example]:has(.to-edge),:is(.team,.reviews) picture[data-example]{display:contents}
 .popup-made{position:static;max-height:none;width:min(640px,100%);margin:28px auto;outline:2px dashed #D4C8BB;overflow:visible}
 .popup-made:before{content:'Popup: ' attr(data-label);display:block;font:600 13px system-ui;color:#65605a;padding:6px 12px}
 ${selection

@@ -297,7 +297,7 @@ function Shelf({ page }: { page: EditorPage }) {
         ))}
       </div>
       <div className="min-h-0 flex-1 overflow-auto px-3 pb-4">
-        {tab === 'outline' && <Outline />}
+        {tab === 'outline' && <Outline facts={page.client.facts} />}
         {tab === 'add' && <AddShelf page={page} />}
         {tab === 'brand' && <BrandShelf page={page} />}
       </div>

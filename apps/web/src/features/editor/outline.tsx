@@ -1,3 +1,5 @@
+import type { Facts } from '@plumgate/core/clients';
+import { blockState, type BlockState } from '@plumgate/core/launch';
 import { nameOfBlock, pageNode, type Band } from '@plumgate/core/page';
 import { Link2 } from 'lucide-react';
 import { memo } from 'react';
@@ -8,7 +10,7 @@ import { useEditor, useEditorStore } from './store.ts';
 const indents = { band: 'pl-3 font-semibold', column: 'pl-6 text-xs text-muted', block: 'pl-7' };
 
 /** The page as a list: its bands, and in each its blocks, named by their own words. Rows are dragged, or picked up with the space bar. */
-export function Outline() {
+export function Outline({ facts }: { facts: Facts }) {
   const bands = useEditor((state) => state.draft.page.bands);
   const popups = useEditor((state) => state.draft.page.popups);
   const selected = useEditor((state) => state.selected);
@@ -28,6 +30,7 @@ export function Outline() {
         <BandRows
           key={band.id}
           band={band}
+          facts={facts}
           popup={popups.find(({ id }) => id === band.popup)?.name ?? null}
         />
       ))}
@@ -35,7 +38,15 @@ export function Outline() {
   );
 }
 
-const BandRows = memo(function BandRows({ band, popup }: { band: Band; popup: string | null }) {
+const BandRows = memo(function BandRows({
+  band,
+  facts,
+  popup,
+}: {
+  band: Band;
+  facts: Facts;
+  popup: string | null;
+}) {
   return (
     <div>
       <Row id={band.id} level="band" name={band.name || 'Band without a name'}>
@@ -53,13 +64,25 @@ const BandRows = memo(function BandRows({ band, popup }: { band: Band; popup: st
             <Row id={column.id} level="column" name={`Column ${index + 1}`} />
           )}
           {column.blocks.map((block) => (
-            <Row key={block.id} id={block.id} level="block" name={nameOfBlock(block)} />
+            <Row key={block.id} id={block.id} level="block" name={nameOfBlock(block)}>
+              <State state={blockState(block, [band], facts)} />
+            </Row>
           ))}
         </div>
       ))}
     </div>
   );
 });
+
+const stateWords = { hidden: 'Not shown', needs: 'Needs you' } as const;
+
+/** What a block still needs, in two words. */
+const State = ({ state }: { state: BlockState }) =>
+  state === 'ready' ? null : (
+    <span className="shrink-0 rounded-full bg-honey-tint px-1.5 text-xs font-normal text-honey">
+      {stateWords[state]}
+    </span>
+  );
 
 function Row({
   id,
@@ -79,7 +102,7 @@ function Row({
       type="button"
       data-row={id}
       aria-pressed={isChosen}
-      className={`block w-full touch-none truncate rounded-control py-1.5 pr-2 text-left ${indents[level]} ${isChosen ? 'bg-plum-tint font-semibold text-plum-dark' : 'hover:bg-paper'}`}
+      className={`flex w-full touch-none items-center gap-1.5 rounded-control py-1.5 pr-2 text-left ${indents[level]} ${isChosen ? 'bg-plum-tint font-semibold text-plum-dark' : 'hover:bg-paper'}`}
       onClick={(event) =>
         store.getState().select(id, event.ctrlKey || event.metaKey || event.shiftKey)
       }
@@ -87,7 +110,7 @@ function Row({
         watchPointer(store, event.nativeEvent, null, () => loadOf(store, id))
       }
     >
-      {name}
+      <span className="min-w-0 truncate">{name}</span>
       {children}
     </button>
   );

@@ -1,5 +1,5 @@
 import { api } from '@plumgate/contract';
-import type { Draft } from '@plumgate/core/page';
+import { shownPage, type Draft } from '@plumgate/core/page';
 import { useMemo } from 'react';
 import { useEndpoint } from '../../api/hooks.ts';
 import { pageContext } from './page-context.ts';
@@ -27,7 +27,10 @@ function Drawn({ pageId, name, width, height }: Shown) {
   const shown = useMemo(() => {
     if (!data) return null;
     const draft = data.draft as Draft;
-    return { page: draft.page, context: pageContext(data, draft.forms, data.client.brand, null) };
+    return {
+      page: shownPage(draft.page),
+      context: pageContext(data, draft.forms, data.client.brand, null),
+    };
   }, [data]);
   if (!shown) return <div className="h-full animate-pulse bg-line/50" />;
   return (

@@ -1,5 +1,6 @@
 import { areas } from './areas.ts';
 import { badges } from './badges.ts';
+import { beforeAfter } from './before-after.ts';
 import { booking } from './booking.ts';
 import { button } from './button.ts';
 import { callBar } from './call-bar.ts';
@@ -8,6 +9,7 @@ import { cards } from './cards.ts';
 import { code } from './code.ts';
 import { countdown } from './countdown.ts';
 import { divider } from './divider.ts';
+import { figures } from './figures.ts';
 import { form } from './form.ts';
 import { gallery } from './gallery.ts';
 import { heading } from './heading.ts';
@@ -19,6 +21,7 @@ import { navigation } from './navigation.ts';
 import { numberedSteps } from './numbered-steps.ts';
 import { offer } from './offer.ts';
 import { picture } from './picture.ts';
+import { priceList } from './price-list.ts';
 import { questions } from './questions.ts';
 import { reviews } from './reviews.ts';
 import { social } from './social.ts';
@@ -36,6 +39,7 @@ export const blockKinds = {
   ticks,
   picture,
   gallery,
+  'before-after': beforeAfter,
   video,
   button,
   form,
@@ -46,6 +50,8 @@ export const blockKinds = {
   'call-bar': callBar,
   cards,
   'numbered-steps': numberedSteps,
+  figures,
+  'price-list': priceList,
   offer,
   reviews,
   badges,

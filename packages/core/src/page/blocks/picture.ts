@@ -15,7 +15,8 @@ export const picture = blockKind({
     /** Shown while there is no picture. */
     drawing: Drawing,
     alt: plainText(300),
-    crop: z.enum(['whole', 'wide', 'square', 'tall']),
+    /** `edge` fills its column to the band's edges and the page's. */
+    crop: z.enum(['whole', 'wide', 'square', 'tall', 'edge']),
     focus: Focus,
   },
   starter: { picture: null, drawing: 'none', alt: '', crop: 'whole', focus: middle },

@@ -119,6 +119,27 @@ function Logo({ brand, onChange }: { brand: Brand; onChange: (changes: Partial<B
             <Trash2 />
           </IconButton>
         )}
+        {brand.logo && (
+          <details>
+            <summary className="cursor-pointer text-xs font-semibold">
+              On dark bands {brand.logoOnDark ? '' : '· the same logo'}
+            </summary>
+            <div className="mt-2 grid gap-2">
+              <PictureShelf
+                chosen={brand.logoOnDark}
+                onChoose={(logoOnDark) => onChange({ logoOnDark })}
+              />
+              {brand.logoOnDark && (
+                <IconButton
+                  label="Remove logo for dark bands"
+                  onClick={() => onChange({ logoOnDark: null })}
+                >
+                  <Trash2 />
+                </IconButton>
+              )}
+            </div>
+          </details>
+        )}
         <TextField
           label="Initials"
           maxLength={4}

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { Choice, LongField, SelectField, TextField, Tick } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
 import { AddressField } from './address-field.tsx';
+import { BeforeAfterSettings } from './before-after-settings.tsx';
 import { BookingSettings } from './booking-settings.tsx';
 import { ButtonSettings } from './button-settings.tsx';
 import { FromRecords } from './from-records.tsx';
@@ -27,6 +28,23 @@ const entryShapes = {
     ],
     picture: true,
     most: 12,
+  },
+  'price-list': {
+    one: 'row',
+    fields: [
+      { field: 'title', label: 'What it is' },
+      { field: 'text', label: 'Words', long: true },
+      { field: 'price', label: 'Price' },
+    ],
+    most: 20,
+  },
+  figures: {
+    one: 'figure',
+    fields: [
+      { field: 'figure', label: 'Figure' },
+      { field: 'label', label: 'What it counts' },
+    ],
+    most: 6,
   },
   'numbered-steps': {
     one: 'step',
@@ -168,7 +186,7 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
     case 'picture':
       return <PictureSettings block={block} />;
     case 'gallery':
-      return <GallerySettings block={block} />;
+      return <GallerySettings block={block} page={page} />;
     case 'video':
       return <VideoSettings block={block} />;
     case 'button':
@@ -182,6 +200,7 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
     case 'countdown':
       return <CountdownSettings block={block} page={page} />;
     case 'cards':
+    case 'price-list':
     case 'reviews':
     case 'team':
       return (
@@ -190,12 +209,16 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
           <ListSettings id={block.id} items={block.items} shape={entryShapes[block.kind]} />
         </>
       );
+    case 'before-after':
+      return <BeforeAfterSettings block={block} />;
+    case 'figures':
     case 'numbered-steps':
     case 'questions':
       return <ListSettings id={block.id} items={block.items} shape={entryShapes[block.kind]} />;
     default:
       return (
         <>
+          {block.kind === 'badges' && <FromRecords block={block} page={page} />}
           {block.kind === 'map' && <MapSettings block={block} page={page} />}
           {plainSettings[block.kind]?.map((one, index) => (
             <PlainSetting key={index} block={block} one={one} />

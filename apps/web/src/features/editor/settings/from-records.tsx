@@ -9,6 +9,8 @@ const words = {
   staff: ['person', 'people'],
   services: ['service', 'services'],
   reviews: ['review', 'reviews'],
+  photographs: ['photograph', 'photographs'],
+  badges: ['badge', 'badges'],
 } as const;
 
 /** Puts the client's records into a block, in place of its entries; undo brings those back. */
@@ -26,19 +28,20 @@ export function FromRecords({
   const list = recordBlocks[block.kind];
   const items = entriesFrom(data, client.facts)[block.kind];
   const isSame = JSON.stringify(items) === JSON.stringify(block.items);
+  const isOnSheet = list === 'photographs' || list === 'badges';
   const way = (
     <Link
       className="font-semibold text-plum-dark hover:underline"
-      to={`/${client.slug}/set-up/records`}
+      to={`/${client.slug}/set-up${isOnSheet ? '' : '/records'}`}
     >
-      Settings
+      {isOnSheet ? 'the fact sheet' : 'Settings'}
     </Link>
   );
   if (items.length === 0)
     return (
       <p className="text-xs text-muted">
-        {client.name} has no {words[list][1]} under {way} yet. Typed there, they can be put in here
-        by one press.
+        {client.name} has no {words[list][1]} {isOnSheet ? 'on' : 'under'} {way} yet. Once they are
+        there, one press puts them in here.
       </p>
     );
   return (

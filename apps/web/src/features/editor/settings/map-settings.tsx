@@ -3,7 +3,7 @@ import { addressLine, clientFields } from '@plumgate/core/clients';
 import { fillOrKeep } from '@plumgate/core/messages';
 import type { BlockOf } from '@plumgate/core/page';
 import { TextField } from '../../../ui/field.tsx';
-import { PlaceField } from '../../clients/place-field.tsx';
+import { PlaceField } from '../../fact-sheet/place-field.tsx';
 import { useSet } from './use-set.ts';
 
 /** What the settings have room for, in pixels. */

@@ -40,7 +40,13 @@ export function PictureSettings({ block }: { block: BlockOf<'picture'> }) {
       <Choice
         label="Crop"
         value={block.crop}
-        options={{ whole: 'Whole', wide: 'Wide', square: 'Square', tall: 'Tall' }}
+        options={{
+          whole: 'Whole',
+          wide: 'Wide',
+          square: 'Square',
+          tall: 'Tall',
+          edge: 'To the edge',
+        }}
         onChange={(crop) => set({ crop })}
       />
       {block.picture && block.crop !== 'whole' && (

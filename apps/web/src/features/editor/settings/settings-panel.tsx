@@ -9,6 +9,7 @@ import { BandSettings } from './band-settings.tsx';
 import { BlockSettings } from './block-settings.tsx';
 import { PageSettings } from './page-settings.tsx';
 import { SuggestedWords } from './suggested-words.tsx';
+import { WhyNotShown } from './why-not-shown.tsx';
 
 /** The settings of what is selected, and what can be done with it. */
 export function SettingsPanel({ page }: { page: EditorPage }) {
@@ -45,6 +46,7 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
       const block = found.node as unknown as Block;
       return (
         <Panel title={blockKinds[block.kind].label}>
+          <WhyNotShown block={block} facts={page.client.facts} />
           <SuggestedWords block={block} />
           <BlockSettings key={selected} block={block} page={page} />
         </Panel>

@@ -1,7 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { api, type ClientSheet } from '@plumgate/contract';
 import { currencyCodes, moneyWords, whenWords } from '@plumgate/core/basics';
-import { addressLine, countries, localeOfCountry } from '@plumgate/core/clients';
+import { addressLine, countries, localeOfCountry, type Facts } from '@plumgate/core/clients';
 import { ClosedDays, Week } from '@plumgate/core/opening';
 import { Controller, useForm, type UseFormReturn } from 'react-hook-form';
 import { Temporal } from 'temporal-polyfill';
@@ -14,9 +14,10 @@ import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { todayIn } from '../../ui/when.ts';
+import { PictureList } from '../pictures/picture-list.tsx';
 import { DaysOff } from './days-off.tsx';
 import { PlaceField } from './place-field.tsx';
-import { SetUpTabs } from './set-up-tabs.tsx';
+import { SetUpTabs } from '../clients/set-up-tabs.tsx';
 import { useAutosave } from '../../ui/use-autosave.ts';
 import { ZoneField } from '../../ui/zone-field.tsx';
 import { WeekHours } from './week-hours.tsx';
@@ -75,19 +76,28 @@ const sampleOf = (locale: string, currency: string): string =>
 /** As typed: lists are one line each until they are kept. */
 const Typed = z.object({
   name: api.saveFacts.body.shape.name,
-  ...api.saveFacts.body.shape.facts.omit({ areas: true, services: true, social: true }).shape,
+  ...api.saveFacts.body.shape.facts.omit({
+    areas: true,
+    services: true,
+    social: true,
+    badges: true,
+    photographs: true,
+  }).shape,
   promiseMinutes: api.saveFacts.body.shape.facts.shape.promiseMinutes.unwrap(),
   closed: api.saveFacts.body.shape.facts.shape.closed.unwrap(),
   areas: z.string(),
   services: z.string(),
   social: z.string(),
+  badges: z.string(),
+  // Picked, not typed: nothing in them can be mistaken.
+  photographs: z.custom<Facts['photographs']>(),
 });
 
 type Form = UseFormReturn<z.infer<typeof Typed>>;
 
 function FactSheet({ sheet }: { sheet: ClientSheet }) {
   const refresh = useRefreshAll();
-  const { areas, services, social, ...facts } = sheet.facts;
+  const { areas, services, social, badges, ...facts } = sheet.facts as Facts;
   const form: Form = useForm({
     resolver: zodResolver(Typed),
     defaultValues: {
@@ -96,11 +106,17 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
       areas: lines(areas),
       services: lines(services),
       social: lines(social),
+      badges: lines(badges),
     },
   });
-  const { state, undo } = useAutosave(form, async ({ name, areas, services, social, ...rest }) => {
-    const lists = { areas: toList(areas), services: toList(services), social: toList(social) };
-    const body = { name, facts: { ...rest, ...lists } };
+  const { state, undo } = useAutosave(form, async ({ name, ...typed }) => {
+    const lists = {
+      areas: toList(typed.areas),
+      services: toList(typed.services),
+      social: toList(typed.social),
+      badges: toList(typed.badges),
+    };
+    const body = { name, facts: { ...typed, ...lists } };
     await call(api.saveFacts, { params: { clientId: sheet.id }, body });
     await refresh();
   });
@@ -119,6 +135,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
         <Conventions form={form} />
         <Offer form={form} />
         <TimesAndPlace form={form} />
+        <Proof form={form} />
       </div>
     </form>
   );
@@ -230,6 +247,35 @@ function Offer({ form }: { form: Form }) {
         help="Full addresses, one per line"
         rows={7}
         {...form.register('social')}
+      />
+    </>
+  );
+}
+
+/** What pages show so that strangers trust them. */
+function Proof({ form }: { form: Form }) {
+  return (
+    <>
+      <LongField
+        label="Badges"
+        help="Memberships, insurance, years in business: one per line"
+        rows={5}
+        error={form.formState.errors.badges?.message}
+        {...form.register('badges')}
+      />
+      <Controller
+        control={form.control}
+        name="photographs"
+        render={({ field: { value, onChange } }) => (
+          <fieldset className="grid content-start gap-2 md:col-span-2">
+            <legend className="mb-1 text-xs font-semibold">Photographs</legend>
+            <p className="text-xs text-muted">
+              The crew, the van, the work. Templates put them where their examples are, the first
+              one first.
+            </p>
+            <PictureList isFolded items={value} onChange={onChange} />
+          </fieldset>
+        )}
       />
     </>
   );

@@ -53,10 +53,12 @@ it('reads lists without empty lines and spaces around', async () => {
   const server = await opened();
   type('Services', ' Check-ups \n\n  Whitening\n');
   type('Social links', 'https://pictures.quayside.test/');
+  type('Badges', 'Insured in Maine\n\n');
   await waitFor(() => expect(keptFacts(server)).toBeTruthy(), { timeout: 3000 });
   expect(keptFacts(server)).toMatchObject({
     services: ['Check-ups', 'Whitening'],
     social: ['https://pictures.quayside.test/'],
+    badges: ['Insured in Maine'],
   });
 });
 

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { blockKind } from '../block-kind.ts';
+import { words } from '../../basics/text-shapes.ts';
+
+/** What there is, what it is good for and what it costs, row by row. */
+export const priceList = blockKind({
+  kind: 'price-list',
+  label: 'Price list',
+  settings: {
+    items: z
+      .array(z.strictObject({ title: words(120), text: words(300), price: words(60) }))
+      .min(1)
+      .max(20),
+  },
+  starter: {
+    items: [
+      { title: 'What you do', text: 'What it is good for.', price: 'from $0' },
+      { title: 'Another service', text: 'Who needs it, and when.', price: 'from $0' },
+    ],
+  },
+  nameOf: ({ items }) => `Price list · ${items.length}`,
+});
