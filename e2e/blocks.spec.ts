@@ -35,6 +35,7 @@ function everyBlock(picture: { id: string; width: number; height: number }): Dra
       ],
     },
     picture: { picture: ref, alt: 'A drawn picture', crop: 'wide' },
+    'before-after': { before: ref, after: ref, alt: 'A drive' },
     gallery: { items: [1, 2, 3].map(() => ({ picture: ref, alt: 'A drawn picture' })) },
     form: { formId: sampleForm },
     booking: { formId: sampleForm },

@@ -44,6 +44,8 @@ it.each<[BlockKindName, string[]]>([
   ['questions', ['<summary>', 'What does it cost?']],
   ['badges', ['Licensed and insured']],
   ['offer', ['$0']],
+  ['figures', ['<dd>0</dd>', 'What this counts']],
+  ['price-list', ['<b>What you do</b>', '<em>from $0</em>']],
   ['areas', ['We come to you in', '<li>Port Alder</li>', '<li>Gannet Head</li>']],
   ['space', ['space-medium']],
 ])('%s shows its words', (kind, parts) => {

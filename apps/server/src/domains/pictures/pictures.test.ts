@@ -1,9 +1,10 @@
 import type { EditorPage, FileSummary, Picture } from '@plumgate/contract';
-import { newBlock, type Draft } from '@plumgate/core/page';
+import { examplePicture, newBand, newBlock, type Draft } from '@plumgate/core/page';
 import type { ClientId, PictureId } from '@plumgate/core/basics';
 import type { PictureFormat } from '@plumgate/page-kit';
 import sharp from 'sharp';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
+import { ClientService } from '../clients/client.service.ts';
 import { FileService } from './file.service.ts';
 import { PictureService } from './picture.service.ts';
 
@@ -93,6 +94,50 @@ it('answers on a client’s host by its name, and nothing for another', async ()
   expect(
     await service().file('00000000-0000-4000-8000-000000000000' as PictureId, 640, 'webp'),
   ).toBeNull();
+});
+
+it('sends an example that comes with the program, and shows it to no visitor', async () => {
+  const owner = (method: 'GET' | 'POST' | 'PUT', url: string, body?: object) =>
+    app.api(method, url, body, 'owner@example.com');
+  const example = examplePicture('quiet-room');
+  const sent = await app.site('GET', `/~/pictures/${example.id}-480.webp`);
+  expect([sent.statusCode, (await sharp(sent.rawPayload).metadata()).width]).toEqual([200, 480]);
+  const page = (await owner('GET', `/api/pages/${world.first.pageId}`)).json<EditorPage>();
+  const draft = page.draft as Draft;
+  const beside = newBand('room', [
+    { id: 'room-1', share: 1, blocks: [newBlock('picture', 'room-2', { picture: example })] },
+    { id: 'room-3', share: 1, blocks: [newBlock('heading', 'room-4', { text: 'A quiet room' })] },
+  ]);
+  const bands = [...draft.page.bands, beside];
+  const saved = await owner('PUT', `/api/pages/${page.pageId}/draft`, {
+    version: page.version,
+    draft: { ...draft, page: { ...draft.page, bands } },
+  });
+  expect(saved.statusCode).toBe(200);
+  await owner('POST', `/api/pages/${page.pageId}/publish`, { version: page.version + 1 });
+  const html = (await app.site('GET', `/${page.slug}`)).body;
+  expect(html).toContain('A quiet room');
+  expect(html).not.toContain(example.id);
+});
+
+it('a fact sheet names no picture of another client', async () => {
+  const other = await app
+    .get(ClientService)
+    .create({ name: 'Gannet Roofing', slug: 'gannet-roofing', zone: 'America/New_York' });
+  const { id, width, height } = await service().add(
+    other.id as ClientId,
+    'Theirs',
+    await drawn(60, 40, '#998877').png().toBuffer(),
+  );
+  const photographs = [{ picture: { id, width, height }, alt: '' }];
+  const answer = await app.api(
+    'PUT',
+    `/api/clients/${clientId()}/facts`,
+    { name: world.client.name, facts: { ...world.client.facts, photographs } },
+    'owner@example.com',
+  );
+  expect(answer.statusCode).toBe(400);
+  expect(JSON.stringify(answer.json())).toContain('photographs');
 });
 
 it('is replaced on every page at once, under an address that no browser has kept', async () => {
