@@ -57,6 +57,8 @@ function everyBlock(picture: { id: string; width: number; height: number }): Dra
         },
       ],
     },
+    figures: { items: [{ figure: '11', label: 'years on Mill Lane' }] },
+    'price-list': { items: [{ title: 'Crown', text: 'Made in the house.', price: '$950' }] },
     questions: { items: [{ question: 'Is there parking?', answer: 'Yes, behind the house.' }] },
     navigation: { items: [] },
     code: { html: '<p>Theirs</p>' },

@@ -1,6 +1,6 @@
 import { isEmail } from '@plumgate/core/forms';
 import { expect, test } from '@playwright/test';
-import { phone, site } from './helpers.ts';
+import { origin, phone, site } from './helpers.ts';
 
 for (const script of [true, false]) {
   test(`the form on a phone, ${script ? 'with' : 'without'} script`, async ({ browser }) => {
@@ -156,4 +156,17 @@ test('our rule for email addresses is the browser’s own, and that their host h
   expect(addresses.map(isEmail)).toEqual(
     verdicts.map((isValid, index) => isValid && hasDot(addresses[index]!)),
   );
+});
+
+test('before and after: the keys draw between the two pictures', async ({ page }) => {
+  await page.goto(`${origin.replace('//', '//stonecroft-paving.')}/free-driveway-survey`);
+  const handle = page.getByRole('slider', { name: 'Before / After' });
+  await handle.focus();
+  const shown = () =>
+    page.locator('.is-after').evaluate((after) => getComputedStyle(after).clipPath);
+  expect(await shown()).toContain('50%');
+  await page.keyboard.press('Home');
+  await expect.poll(shown).toContain('0%');
+  await page.keyboard.press('End');
+  await expect.poll(shown).toContain('100%');
 });

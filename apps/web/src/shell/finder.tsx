@@ -112,7 +112,7 @@ function Destinations({
         className="h-11 w-full border-b border-line px-4 outline-none"
       />
       <Command.List className="max-h-96 overflow-auto p-1.5 [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-muted">
-        <Command.Empty className="px-2.5 py-3 text-muted">Nothing is called that.</Command.Empty>
+        <Command.Empty className="px-2.5 py-3 text-muted">Nothing has that name.</Command.Empty>
         {[...new Set(all.map(({ group }) => group))].map((group) => (
           <Command.Group key={group} heading={group}>
             {all

@@ -113,7 +113,7 @@ const helps: Help[] = [
     title: 'Staff, services and reviews',
     lines: [
       'Type each person, service and review once. The settings of a team, of cards and of reviews on a page put them in by one press.',
-      'Everything saves by itself. A page shows what it was given until you put them in again and publish.',
+      'Everything saves by itself. Pages keep what they show until you insert it again and publish.',
     ],
   },
   {

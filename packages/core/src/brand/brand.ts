@@ -4,7 +4,7 @@ import { TypePairName } from './type-pairs.ts';
 
 export const HexColour = z
   .string()
-  .regex(/^#[0-9a-fA-F]{6}$/, 'Give a colour as six hexadecimal digits, such as #1F6A70.')
+  .regex(/^#[0-9a-fA-F]{6}$/, 'Give a color as six hexadecimal digits, such as #1F6A70.')
   .transform((colour) => colour.toUpperCase());
 
 /** The parts that a client's colours play on a page. `paper` and `tint` are surfaces, `deep` a dark one; `action` marks what to press. */

@@ -13,7 +13,7 @@ export const Delay = z
     at: TimeOfDay.nullable(),
   })
   .refine((delay) => delay.at === null || delay.unit === 'days', {
-    error: 'A time of day goes with whole days.',
+    error: 'A time of day needs a delay in whole days.',
     path: ['at'],
   });
 export type Delay = z.infer<typeof Delay>;

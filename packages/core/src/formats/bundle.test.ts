@@ -59,7 +59,7 @@ it('reads a page document of an earlier version', () => {
 it.each([
   ['no JSON', '{', 'plumgate.json', 'not readable JSON'],
   ['nothing', 'null', 'plumgate.json', 'no bundle'],
-  ['another program’s', '{"format":"x"}', 'plumgate.json', 'no bundle of this program'],
+  ['another program’s', '{"format":"x"}', 'plumgate.json', 'not an export of this program'],
   ['a later version', '{"format":"plumgate","version":9}', 'plumgate.json', 'has version 9'],
 ])('refuses %s', (_what, text, at, message) => {
   expect(problemOf(readBundle(text, () => true))).toEqual([

@@ -94,7 +94,7 @@ function parse(text: string): Outcome<object, BundleProblem[]> {
     const value: unknown = cleanData(JSON.parse(text));
     if (typeof value !== 'object' || value === null) return broken('This is no bundle.');
     const { format, version } = value as { format?: unknown; version?: unknown };
-    if (format !== 'plumgate') return broken('This is no bundle of this program.');
+    if (format !== 'plumgate') return broken('This file is not an export of this program.');
     if (version !== bundleVersion)
       return broken(
         `This bundle has version ${String(version)}; this program reads ${bundleVersion}.`,

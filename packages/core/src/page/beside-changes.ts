@@ -31,7 +31,7 @@ const facts: Record<Exclude<keyof Facts, 'promiseMinutes' | 'badges' | 'photogra
   services: 'services',
 };
 const brand: Record<keyof Brand, string> = {
-  colours: 'colours',
+  colours: 'colors',
   typePair: 'type',
   corners: 'corners',
   press: 'buttons',
@@ -40,7 +40,7 @@ const brand: Record<keyof Brand, string> = {
   mark: 'letters for a logo',
 };
 
-/** What differs beside a page, a sentence for each place it is kept in: `Brand: colours, type`. */
+/** What differs beside a page, a sentence for each place it is kept in: `Brand: colors, type`. */
 export function besideChanges(before: Beside, after: Beside): string[] {
   const line = (place: string, names: string[]) =>
     names.length > 0 ? [`${place}: ${names.join(', ')}`] : [];

@@ -141,7 +141,7 @@ describe('what changed beside a page', () => {
           colours: { ...plainBrand.colours, action: '#8A2B5C' },
         },
       },
-      ['Brand: colours, corners'],
+      ['Brand: colors, corners'],
     ],
   ])('%s', (_what, changes, said) =>
     expect(besideChanges(before, { ...before, ...changes })).toEqual(said),

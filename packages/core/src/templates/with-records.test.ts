@@ -6,7 +6,14 @@ import {
   unwrittenIn,
   type Draft,
 } from '../page/index.ts';
-import { readyTemplates, takeTemplate, withRecords, exampleAnswers } from './index.ts';
+import {
+  bandWithRecords,
+  exampleAnswers,
+  readyBands,
+  readyTemplates,
+  takeTemplate,
+  withRecords,
+} from './index.ts';
 
 let last = 0;
 const make = { part: () => `part-${last++}`, form: () => crypto.randomUUID() as never };
@@ -91,6 +98,13 @@ it('puts photographs, badges and prices where examples and suggestions stood', (
   // A home for sale waits for its own pictures.
   const home = taken('listing').find(({ kind }) => kind === 'picture');
   expect(home).toMatchObject({ picture: examplePicture('loft') });
+});
+
+it('fills a band that was asked for, and keeps it where there is nothing to fill it with', () => {
+  const made = readyBands.find(({ name }) => name === 'reviews')!.make(make);
+  const filled = bandWithRecords(made, { ...none, reviews: [review(4, 'Dana')] }, us);
+  expect(filled.columns[0]!.blocks[0]).toMatchObject({ items: [{ who: 'Dana' }] });
+  expect(bandWithRecords(made, none, us)).toBe(made);
 });
 
 it('changes nothing else', () => {

@@ -5,6 +5,7 @@ import {
   fittedBand,
   isExample,
   isOfOneHome,
+  type Band,
   type Block,
   type Draft,
   type RecordFacts,
@@ -17,6 +18,17 @@ import {
  * from the shelf.
  */
 export function withRecords(draft: Draft, records: ClientRecords, facts: RecordFacts): Draft {
+  const filled = fillerOf(records, facts);
+  const bands = draft.page.bands.flatMap((band) => fittedBand(band, filled) ?? []);
+  return { ...draft, page: { ...draft.page, bands } };
+}
+
+/** A ready-made band filled likewise. One that somebody asked for by name stays, even where there is nothing to fill it with. */
+export const bandWithRecords = (band: Band, records: ClientRecords, facts: RecordFacts): Band =>
+  fittedBand(band, fillerOf(records, facts)) ?? band;
+
+/** Gives each block with the client's own in it, or null where it needs people or reviews and there are none. */
+function fillerOf(records: ClientRecords, facts: RecordFacts): (block: Block) => Block | null {
   const entries = entriesFrom(records, facts);
   const hasPrices = entries['price-list'].some(({ price }) => price !== '');
   const photographs = [...facts.photographs];
@@ -25,7 +37,7 @@ export function withRecords(draft: Draft, records: ClientRecords, facts: RecordF
     isExample(place.picture) && !isOfOneHome(place.picture)
       ? { ...place, ...photographs.shift() }
       : place;
-  const filled = (block: Block): Block | null => {
+  return (block) => {
     switch (block.kind) {
       case 'team':
       case 'reviews': {
@@ -44,6 +56,4 @@ export function withRecords(draft: Draft, records: ClientRecords, facts: RecordF
         return block;
     }
   };
-  const bands = draft.page.bands.flatMap((band) => fittedBand(band, filled) ?? []);
-  return { ...draft, page: { ...draft.page, bands } };
 }

@@ -1,5 +1,6 @@
 import { api } from '@plumgate/contract';
 import type { FormId } from '@plumgate/core/basics';
+import type { ClientRecords, Facts } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import {
   allIds,
@@ -13,6 +14,7 @@ import {
   type DropPlace,
   type TreeNode,
 } from '@plumgate/core/page';
+import { bandWithRecords } from '@plumgate/core/templates';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { newId } from '../pages/make-ids.ts';
@@ -77,7 +79,7 @@ export async function addReadyBand(
   try {
     const { band, forms } = given.forms
       ? await broughtOver(store, given.band, given.forms)
-      : { band: await boundHere(store, given.band, name), forms: {} };
+      : { band: await boundHere(store, await filledHere(store, given.band), name), forms: {} };
     const { draft, selected, bringForms, edit } = store.getState();
     bringForms(forms as Draft['forms']);
     const { edits, id } = addBand(draft, selected, band, place);
@@ -85,6 +87,16 @@ export async function addReadyBand(
   } catch (error) {
     toast.error(messageOf(error));
   }
+}
+
+/** A ready-made band with what the client has typed once: people, reviews, prices, badges, photographs. */
+async function filledHere(store: EditorStore, band: Band): Promise<Band> {
+  const input = { params: { clientId: store.getState().clientId } };
+  const [records, { facts }] = await Promise.all([
+    call(api.getClientRecords, input),
+    call(api.getClient, input),
+  ]);
+  return bandWithRecords(band, records as ClientRecords, facts as Facts);
 }
 
 async function boundHere(store: EditorStore, band: Band, name: string): Promise<Band> {

@@ -137,7 +137,7 @@ function EndsSetting({ content, set }: Setting) {
           {words}
           {when === 'tagged' && endTag !== '' && (
             <input
-              aria-label="Tag that ends it"
+              aria-label="Ends when tagged"
               className="h-7 w-32 rounded-control border border-strong-line bg-sheet px-2"
               maxLength={40}
               value={endTag}

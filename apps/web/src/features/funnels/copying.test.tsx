@@ -53,7 +53,7 @@ describe('a funnel', () => {
 
   it('is told from the first by its language, while nobody named it', async () => {
     await opened();
-    type('Language, where it is another', 'es');
+    type('Language, if it changes', 'es');
     expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('First visit, Spanish');
     expect(press().disabled).toBe(false);
     type('For', alder.id);
@@ -64,7 +64,7 @@ describe('a funnel', () => {
     const { answers } = await opened();
     answers.on(api.copyFunnel, () => refusal(400, 'That is no language tag.'));
     type('Name', 'Primera visita');
-    type('Language, where it is another', ' es ');
+    type('Language, if it changes', ' es ');
     fireEvent.click(press());
     expect((await screen.findByRole('alert')).textContent).toBe('That is no language tag.');
     expect(answers.sent(api.copyFunnel)[0]!.body).toMatchObject({ language: 'es' });
@@ -82,7 +82,7 @@ describe('a step', () => {
     await screen.findByRole('option', { name: 'Alder Grove · Evenings' });
     expect(press().disabled).toBe(true);
     type('Into the funnel', idOf(901));
-    type('Language, where it is another', 'es');
+    type('Language, if it changes', 'es');
     fireEvent.click(press());
     await screen.findByText(/^Copied to the end of/);
     expect(answers.sent(api.addStep)[0]).toMatchObject({

@@ -44,7 +44,7 @@ it('says of every step that waits what visitors would see other, and leaves out 
   await within(row('1 · First visit')).findByText(/“As it was” is now “Come and talk”/);
   within(row('3 · Thank you')).getByText('It is new: visitors see it from then on.');
   await within(row('3 · Thank you')).findByText('Visitors see nothing yet.');
-  within(row('4 · Prices')).getByText('It is off now, and is shown again.');
+  within(row('4 · Prices')).getByText('It is offline now; publishing shows it again.');
   await within(row('4 · Prices')).findByText('Visitors would see no difference.');
   expect(screen.queryByRole('heading', { name: /Choose a time/ })).toBeNull();
 });

@@ -49,7 +49,7 @@ function StepChanges({
           {number} · {name}
         </h3>
         {state === 'draft' && <p>It is new: visitors see it from then on.</p>}
-        {state === 'offline' && <p>It is off now, and is shown again.</p>}
+        {state === 'offline' && <p>It is offline now; publishing shows it again.</p>}
         {isReady && state !== 'draft' && words.length === 0 && (
           <p className="text-muted">Visitors would see no difference.</p>
         )}

@@ -10,7 +10,7 @@ export const OtherLanguage = ({
   onChange: (language: string) => void;
 }) => (
   <TextField
-    label="Language, where it is another"
+    label="Language, if it changes"
     help={`A tag such as es or pt-BR. What pages say by themselves is in ${spokenNames}; what was written on them stays, for you to translate.`}
     maxLength={20}
     value={value}

@@ -102,7 +102,7 @@ export function ShelfFrame({
       />
       {shelf.data && pictures.length === 0 && (
         <p className="text-xs text-muted">
-          {search ? 'No picture has that in its name.' : 'No pictures yet.'}
+          {search ? 'No picture has that name.' : 'No pictures yet.'}
         </p>
       )}
       <ul

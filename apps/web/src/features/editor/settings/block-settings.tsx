@@ -17,6 +17,7 @@ import { NavigationSettings } from './navigation-settings.tsx';
 import { PictureSettings } from './picture-settings.tsx';
 import { PlaceChoice } from './place-choice.tsx';
 import { useSet } from './use-set.ts';
+import { UsualTiles } from './usual-tiles.tsx';
 import { VideoSettings } from './video-settings.tsx';
 
 const entryShapes = {
@@ -207,6 +208,7 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
         <>
           <FromRecords block={block} page={page} />
           <ListSettings id={block.id} items={block.items} shape={entryShapes[block.kind]} />
+          {block.kind === 'cards' && <UsualTiles block={block} />}
         </>
       );
     case 'before-after':

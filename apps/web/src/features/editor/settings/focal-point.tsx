@@ -20,11 +20,11 @@ export function FocalPoint({
   };
   return (
     <div className="grid gap-1">
-      <span className="text-xs font-semibold">What stays in sight</span>
+      <span className="text-xs font-semibold">Focal point</span>
       <div
         role="slider"
         tabIndex={0}
-        aria-label="What stays in sight"
+        aria-label="Focal point"
         aria-valuenow={focus.x}
         aria-valuetext={`${focus.x}% from the left, ${focus.y}% from the top`}
         className="relative cursor-crosshair touch-none overflow-hidden rounded-control border border-strong-line"

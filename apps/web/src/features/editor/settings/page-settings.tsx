@@ -123,7 +123,7 @@ function Popups() {
           {popup.opens !== 'button' && (
             <TextField
               label="Show at most once every so many days"
-              help="On phones not before ten seconds have passed"
+              help="On phones, at the earliest after ten seconds"
               type="number"
               min={1}
               max={365}

@@ -3,6 +3,7 @@ import type { LinkedBandId, PageId, PictureId, TemplateId } from '@plumgate/core
 import {
   blocksOf,
   emptyPage,
+  examplePicture,
   newBand,
   newBlock,
   pageNode,
@@ -435,5 +436,27 @@ describe('what is typed once for the client', () => {
   it('is asked for where there is none yet', async () => {
     opened(draftOf(block('reviews')));
     expect(await screen.findByText(/has no reviews under/)).toBeTruthy();
+  });
+});
+
+describe('what a part still needs', () => {
+  it('is said where visitors don’t see it', () => {
+    opened(draftOf(block('picture', { picture: examplePicture('drive') })));
+    expect(screen.getByText(/shows an example picture, which visitors don’t see/)).toBeTruthy();
+  });
+  it('is nothing for a block that is set up', () => {
+    opened(draftOf(block('divider')));
+    expect(screen.queryByText(/don’t see/)).toBeNull();
+  });
+  it('fills a short row of services with what is true of most', () => {
+    const view = opened(draftOf(block('cards')));
+    fireEvent.click(screen.getByRole('button', { name: 'Family-owned' }));
+    expect((view.block() as BlockOf<'cards'>).items.map(({ title }) => title)).toEqual([
+      'What you do',
+      'Another service',
+      'A third',
+      'Family-owned',
+    ]);
+    expect(screen.queryByRole('button', { name: 'Family-owned' })).toBeNull();
   });
 });
