@@ -7,13 +7,13 @@ import {
   type CalendarContent,
 } from '@plumgate/core/booking';
 import { mergeFieldsOf } from '@plumgate/core/messages';
-import { weekdays, type Span } from '@plumgate/core/opening';
 import { Plus, Trash2 } from 'lucide-react';
 import { Temporal } from 'temporal-polyfill';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
+import { Spans, WeekSpans } from '../../ui/spans.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
 
 /** When people may book, and in which zone that is meant. */
@@ -34,20 +34,7 @@ export function OpeningHours({
         help="Every message and page about a booking shows its time in this zone."
         onChange={(event) => onChange({ zone: event.target.value })}
       />
-      {weekdays.map((weekday, index) => (
-        <Spans
-          key={weekday}
-          label={weekday}
-          spans={rules.hours[index]!}
-          onChange={(spans) => onChange({ hours: rules.hours.with(index, spans) })}
-          {...(index === 0 && {
-            onCopy: () =>
-              onChange({
-                hours: rules.hours.map((hours, day) => (day < 5 ? rules.hours[0]! : hours)),
-              }),
-          })}
-        />
-      ))}
+      <WeekSpans week={rules.hours} onChange={(hours) => onChange({ hours })} />
     </section>
   );
 }
@@ -196,75 +183,6 @@ export function AfterBooking({
         }
       />
     </section>
-  );
-}
-
-/** The spans of one day; none is a closed day. */
-function Spans({
-  label,
-  spans,
-  onChange,
-  onCopy,
-}: {
-  label: string;
-  spans: Span[];
-  onChange: (spans: Span[]) => void;
-  /** Gives the other weekdays the same hours. */
-  onCopy?: () => void;
-}) {
-  const time =
-    'h-8 w-[86px] rounded-control border border-strong-line bg-sheet px-2 tabular-nums [&::-webkit-calendar-picker-indicator]:hidden';
-  const change = (index: number, changes: Partial<Span>) =>
-    onChange(spans.with(index, { ...spans[index]!, ...changes }));
-  return (
-    <fieldset className="relative flex min-h-8 flex-wrap items-center gap-x-2 gap-y-1.5 pl-24">
-      <legend className="absolute top-1.5 left-0 font-semibold">{label}</legend>
-      {spans.length === 0 && <span className="text-muted">closed</span>}
-      {spans.map((span, index) => (
-        <span key={index} className="flex items-center gap-1">
-          <input
-            type="time"
-            aria-label={`${label}, span ${index + 1}, from`}
-            className={time}
-            value={span.from}
-            onChange={(event) => event.target.value && change(index, { from: event.target.value })}
-          />
-          <span className="text-muted">to</span>
-          <input
-            type="time"
-            aria-label={`${label}, span ${index + 1}, to`}
-            className={time}
-            value={span.to === '24:00' ? '00:00' : span.to}
-            onChange={(event) =>
-              event.target.value &&
-              change(index, { to: event.target.value === '00:00' ? '24:00' : event.target.value })
-            }
-          />
-          <IconButton
-            label={`Remove span ${index + 1} of ${label}`}
-            onClick={() => onChange(spans.toSpliced(index, 1))}
-          >
-            <Trash2 />
-          </IconButton>
-        </span>
-      ))}
-      <IconButton
-        label={`Add a span to ${label}`}
-        onClick={() =>
-          onChange([
-            ...spans,
-            spans.length === 0 ? { from: '09:00', to: '17:00' } : { from: '18:00', to: '20:00' },
-          ])
-        }
-      >
-        <Plus />
-      </IconButton>
-      {onCopy && (
-        <Button look="quiet" className="h-7 px-1.5" onClick={onCopy}>
-          Copy to Tuesday to Friday
-        </Button>
-      )}
-    </fieldset>
   );
 }
 
