@@ -232,7 +232,7 @@ export const priceTable = (
 ): MakeBand =>
   band(
     'Price list',
-    { surface: 'tint' },
+    {},
     column(
       1,
       heading(title),
