@@ -7,7 +7,7 @@ import {
   type ExamplePicture,
 } from '../page/index.ts';
 import { middle } from '../basics/index.ts';
-import { suggest } from './suggestions.ts';
+import { suggest, suggestRows } from './suggestions.ts';
 import { band, block, column, toForm, type MakeBand } from './make.ts';
 
 const heading = (text: string, level: 1 | 2 | 3 = 2, align: 'start' | 'centre' = 'start') =>
@@ -225,39 +225,37 @@ export const figures = (title: string, rows: [figure: string, label: string][]):
   );
 
 /** What there is and what it costs, row by row. */
-export const priceTable = (
-  title: string,
-  line: string,
-  rows: [title: string, text: string, price: string][],
-): MakeBand =>
+export const priceTable = (): MakeBand =>
   band(
     'Price list',
     {},
     column(
       1,
-      heading(title),
-      ...(line ? [words(line)] : []),
+      heading('What it costs'),
+      words('Price ranges for a usual job. Yours is on paper before we begin.'),
       block('price-list', {
-        items: rows.map(([name, text, price]) => ({ title: name, text, price })),
+        items: suggestRows<[string, string, string]>([
+          ['The lasting one', 'Costs more, outlives the mortgage.', '$0 to $0'],
+          ['The quick one', 'Done in days, ready the same week.', '$0 to $0'],
+          ['The repair', 'When the rest is still good, we say so.', 'from $0'],
+        ]).map(([title, text, price]) => ({ title, text, price })),
       }),
     ),
   );
 
 /** One place before the work and after it. */
-export const beforeAndAfter = (
-  title: string,
-  line: string,
-  before: ExamplePicture,
-  after: ExamplePicture,
-): MakeBand =>
+export const beforeAndAfter = (): MakeBand =>
   band(
     'Before and after',
     {},
     column(
       1,
-      heading(title),
-      words(line),
-      block('before-after', { before: examplePicture(before), after: examplePicture(after) }),
+      heading('The same place, a week apart'),
+      words('Drag across the picture to see what changed.'),
+      block('before-after', {
+        before: examplePicture('drive-before'),
+        after: examplePicture('drive'),
+      }),
     ),
   );
 

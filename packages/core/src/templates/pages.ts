@@ -45,21 +45,8 @@ export const service: TemplatePage = {
       },
       { title: 'Get your free estimate', intro: 'Four questions. We call you back.' },
     ),
-    bands.beforeAndAfter(
-      'The same place, a week apart',
-      'Drag across the picture to see what changed.',
-      'drive-before',
-      'drive',
-    ),
-    bands.priceTable(
-      'What it costs',
-      'Price ranges for a usual job. Yours is on paper before we begin.',
-      suggestRows([
-        ['The lasting one', 'Costs more, outlives the mortgage.', '$0 to $0'],
-        ['The quick one', 'Done in days, ready the same week.', '$0 to $0'],
-        ['The repair', 'When the rest is still good, we say so.', 'from $0'],
-      ]),
-    ),
+    bands.beforeAndAfter(),
+    bands.priceTable(),
     bands.work('Lately, near you', '', ['brick', 'gravel', 'slab']),
     bands.steps(
       'From call to clean-up',

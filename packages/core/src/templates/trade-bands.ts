@@ -11,33 +11,8 @@ const event: Partial<Meant> = { aims: ['event'] };
 
 /** Work on houses and yards: what people fear is the price and the mess. */
 const homeBands: readonly ReadyBand[] = [
-  ready(
-    'proof',
-    'before-after',
-    'Before and after',
-    bands.beforeAndAfter(
-      'The same place, a week apart',
-      'Drag across the picture to see what changed.',
-      'drive-before',
-      'drive',
-    ),
-    home,
-  ),
-  ready(
-    'offer',
-    'price-table',
-    'What it costs, in a table',
-    bands.priceTable(
-      'What it costs',
-      'Price ranges for a usual job. Yours is on paper before we begin.',
-      suggestRows([
-        ['The lasting one', 'Costs more, outlives the mortgage.', '$0 to $0'],
-        ['The quick one', 'Done in days, ready the same week.', '$0 to $0'],
-        ['The repair', 'When the rest is still good, we say so.', 'from $0'],
-      ]),
-    ),
-    home,
-  ),
+  ready('proof', 'before-after', 'Before and after', bands.beforeAndAfter(), home),
+  ready('offer', 'price-table', 'What it costs, in a table', bands.priceTable(), home),
   ready(
     'promise',
     'survey-promise',
