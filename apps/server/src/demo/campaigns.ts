@@ -18,9 +18,9 @@ export interface Campaign {
 
 /** How many look at each home a day: the loft is less new by now, the others came on later. */
 const looked: Campaign['perDay'][] = [
-  [13, 5],
-  [2, 9],
-  [1, 6],
+  [9, 3],
+  [1, 7],
+  [1, 4],
 ];
 
 /**

@@ -196,11 +196,11 @@ class Player {
     return led;
   }
 
-  /** A campaign that was found slowly: from about eight visitors a day to about eighteen. */
+  /** A campaign that was found slowly: from about seven visitors a day to about sixteen. */
   visitsToTheDentist(): Happening[] {
     const { days } = this.given;
     return Array.from({ length: days + 1 }, (_, day) => day).flatMap((day) => {
-      const count = this.chance.between(6, 11) + Math.floor((day / days) * 10);
+      const count = this.chance.between(5, 9) + Math.floor((day / days) * 9);
       return this.visitors(`dentist-${day}`, days - day, count).flatMap((visitor) => {
         this.count(this.pages.first, visitor);
         if (this.chance.next() >= share.lead) return [];
