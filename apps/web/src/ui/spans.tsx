@@ -71,7 +71,7 @@ export function Spans({
         onClick={() =>
           onChange([
             ...spans,
-            spans.length === 0 ? { from: '09:00', to: '17:00' } : { from: '18:00', to: '20:00' },
+            spans.length === 0 ? { from: '09:00', to: '17:00' } : nextAfter(spans),
           ])
         }
       >
@@ -84,4 +84,11 @@ export function Spans({
       )}
     </fieldset>
   );
+}
+
+/** A second stretch begins an hour after the first ends, where the day has room for it. */
+function nextAfter(spans: Span[]): Span {
+  const last = Number(spans.at(-1)!.to.slice(0, 2));
+  const clock = (hour: number) => `${String(Math.min(23, hour)).padStart(2, '0')}:00`;
+  return { from: clock(last + 1), to: clock(last + 4) };
 }

@@ -216,6 +216,11 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ],
   ['no-alternative', 'a picture', withBlocks(block('picture', { picture, alt: ' ' }))],
   [
+    'no-alternative',
+    'a place before and after',
+    withBlocks(block('before-after', { before: picture, after: picture })),
+  ],
+  [
     'example-picture',
     'an example',
     withBlocks(block('picture', { picture: examplePicture('drive') })),

@@ -1,4 +1,5 @@
 import { interpolate, formatHex } from 'culori';
+import { referencesIn } from '../basics/index.ts';
 import { aaText, contrast, wordsOn } from '../brand/index.ts';
 import {
   blocksOf,
@@ -7,7 +8,7 @@ import {
   nameOfBlock,
   nameOfPart,
   shownPage,
-  type Band,
+  Band,
   type Block,
   type PageDocument,
 } from '../page/index.ts';
@@ -84,6 +85,10 @@ function alternatives(block: Block): Finding[] {
   switch (block.kind) {
     case 'picture':
       return block.picture && !isExample(block.picture) && !block.alt.trim()
+        ? [found('no-alternative', block.id, part)]
+        : [];
+    case 'before-after':
+      return block.before && block.after && !hasExample(block) && !block.alt.trim()
         ? [found('no-alternative', block.id, part)]
         : [];
     case 'gallery':
@@ -199,18 +204,9 @@ function offers(blocks: Block[], { draft: { page } }: LaunchInput): Finding[] {
 }
 
 function weight(page: PageDocument): Finding[] {
-  const { bands } = page;
-  const blocks = blocksOf(page);
-  const pictures = blocks.reduce(
-    (sum, block) => {
-      if (block.kind === 'gallery') return sum + block.items.length;
-      if (block.kind === 'picture') return sum + (block.picture ? 1 : 0);
-      if (block.kind === 'cards' || block.kind === 'team')
-        return sum + block.items.filter(({ picture }) => picture).length;
-      return sum;
-    },
-    bands.filter(({ picture }) => picture).length,
-  );
+  const pictures = page.bands
+    .flatMap((band) => referencesIn(Band, band))
+    .filter(({ kind }) => kind === 'picture').length;
   const kilobytes = pictures * ofPicture;
   return kilobytes > heaviest
     ? [found('too-heavy', { at: 'page' }, { kilobytes: `${kilobytes}`, pictures: `${pictures}` })]

@@ -17,8 +17,8 @@ const words = (
   size: BlockOf<'text'>['size'] = 'normal',
   align: 'start' | 'centre' = 'start',
 ) => block('text', { text: prose(text), size, align });
-const photo = (name: ExamplePicture, crop: BlockOf<'picture'>['crop'] = 'wide') =>
-  block('picture', { picture: examplePicture(name), crop });
+const photo = (name: ExamplePicture) =>
+  block('picture', { picture: examplePicture(name), crop: 'edge' });
 /** A picture behind a band, faded so far that words on it can be read. */
 const behind = (name: ExamplePicture, fade: number) => ({
   ...examplePicture(name),
@@ -86,15 +86,15 @@ export const promiseAndPicture = (
       toForm(button),
       block('call-button', { above: 'or call now' }),
     ),
-    column(5, photo(picture, 'edge')),
+    column(5, photo(picture)),
   );
 
-/** Words and a form on a picture of the place, with the time that is left where there is one. */
+/** Words and a form on a picture of the place, with the time that is left. */
 export const promiseOnPicture = (
   { headline, line, ticks }: Promise,
   picture: ExamplePicture,
   form: { title: string; intro: string },
-  until = '',
+  until: string,
 ): MakeBand =>
   band(
     'Promise on a picture',
@@ -103,9 +103,7 @@ export const promiseOnPicture = (
       6,
       heading(headline, 1),
       words(line, 'lead'),
-      ...(until
-        ? [block('countdown', { until, above: 'It begins in', over: 'It has begun. Come in.' })]
-        : []),
+      block('countdown', { until, above: 'It begins in', over: 'It has begun. Come in.' }),
       block('ticks', { items: ticks }),
     ),
     column(5, block('form', form)),
@@ -161,7 +159,7 @@ export const thingAndForm = (
   band(
     'What you get, and the form',
     { surface: 'tint' },
-    column(5, photo(picture, 'edge')),
+    column(5, photo(picture)),
     column(
       6,
       heading(headline, 1),
@@ -171,15 +169,10 @@ export const thingAndForm = (
     ),
   );
 
-export const promiseCentred = (
-  headline: string,
-  line: string,
-  button: string,
-  surface: 'deep' | 'tint' = 'deep',
-): MakeBand =>
+export const promiseCentred = (headline: string, line: string, button: string): MakeBand =>
   band(
     'Promise, centred',
-    { surface, width: 'medium', space: spaces.roomy },
+    { surface: 'deep', width: 'medium', space: spaces.roomy },
     column(
       1,
       heading(headline, 1, 'centre'),
@@ -287,7 +280,7 @@ export const stepsBesidePicture = (
   band(
     'How it goes, with a picture',
     { surface: 'tint' },
-    column(5, photo(picture, 'edge')),
+    column(5, photo(picture)),
     column(6, heading(title), block('questions', { items: pairs(['question', 'answer'], rows) })),
   );
 
@@ -300,7 +293,7 @@ export const wordsBesidePicture = (
   band(
     'Words and a picture',
     { surface: 'tint' },
-    column(6, photo(picture, 'edge')),
+    column(6, photo(picture)),
     column(5, heading(title), words(text), toForm(button)),
   );
 
@@ -326,17 +319,13 @@ export const mapAcross = (title: string, line: string): MakeBand =>
     column(4, block('hours'), block('call-button', { above: 'Call us' })),
   );
 
-export const paperReviews = (rows: [said: string, who: string][]): MakeBand =>
-  band(
-    'More voices',
-    {},
-    column(1, block('reviews', { items: rows.map(([said, who]) => plainReview(said, who)) })),
-  );
-
-export const reviews = (rows: [said: string, who: string][]): MakeBand =>
+export const reviews = (
+  rows: [said: string, who: string][],
+  surface: 'deep' | 'paper' = 'deep',
+): MakeBand =>
   band(
     'Kind words',
-    { surface: 'deep' },
+    { surface },
     column(1, block('reviews', { items: rows.map(([said, who]) => plainReview(said, who)) })),
   );
 
@@ -462,7 +451,7 @@ export const homeForSale = (home: {
   band(
     'The home',
     { surface: 'tint' },
-    column(7, photo('loft', 'edge')),
+    column(7, photo('loft')),
     column(
       5,
       heading(home.address, 1),
@@ -481,7 +470,7 @@ export const atTheDoor = (
   band(
     'At the door',
     { surface: 'tint', space: spaces.roomy },
-    column(6, photo('loft-living', 'edge')),
+    column(6, photo('loft-living')),
     column(5, block('logo'), heading(welcome, 1), words(line, 'lead'), block('form', form)),
   );
 

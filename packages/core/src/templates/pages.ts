@@ -466,11 +466,14 @@ export const reviewsPage: TemplatePage = {
       askForOne,
       theirs,
     ),
-    bands.paperReviews([
-      [askForOne, theirs],
-      [askForOne, theirs],
-      [askForOne, theirs],
-    ]),
+    bands.reviews(
+      [
+        [askForOne, theirs],
+        [askForOne, theirs],
+        [askForOne, theirs],
+      ],
+      'paper',
+    ),
     bands.formAlone(
       'Your turn',
       'Two sentences are plenty.',

@@ -1,3 +1,4 @@
+import { plainBrand } from '@plumgate/core/brand';
 import type { Facts } from '@plumgate/core/clients';
 import type { FormId } from '@plumgate/core/basics';
 import { newQuestion, shortForm } from '@plumgate/core/forms';
@@ -312,4 +313,17 @@ describe('in another language', () => {
     ])
       expect(html).toContain(words);
   });
+});
+
+describe('a logo', () => {
+  const logo = { id: 'light' as never, width: 400, height: 100 };
+  const shown = (logoOnDark: typeof logo | null) =>
+    show(newBlock('logo', 'x'), { brand: { ...plainBrand, logo, logoOnDark } });
+  it('has a second form for dark bands', () => {
+    const html = shown({ ...logo, id: 'dark' as never });
+    expect(html).toContain('/p/light-');
+    expect(html).toMatch(/<img class="for-dark" src="\/p\/dark-/);
+  });
+  it('is the same everywhere where there is one', () =>
+    expect(shown(null)).not.toContain('for-dark'));
 });

@@ -1,3 +1,4 @@
+import type { PictureRef } from '@plumgate/core/basics';
 import type { EditorPage } from '@plumgate/contract';
 import {
   aaText,
@@ -113,30 +114,22 @@ function Logo({ brand, onChange }: { brand: Brand; onChange: (changes: Partial<B
         Logo {brand.logo ? '' : `· letters “${brand.mark || 'first of the name'}”`}
       </summary>
       <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-3">
-        <PictureShelf chosen={brand.logo} onChoose={(logo) => onChange({ logo })} />
-        {brand.logo && (
-          <IconButton label="Remove logo" onClick={() => onChange({ logo: null })}>
-            <Trash2 />
-          </IconButton>
-        )}
+        <LogoChoice
+          chosen={brand.logo}
+          onChange={(logo) => onChange({ logo })}
+          removeLabel="Remove logo"
+        />
         {brand.logo && (
           <details>
             <summary className="cursor-pointer text-xs font-semibold">
               On dark bands {brand.logoOnDark ? '' : '· the same logo'}
             </summary>
             <div className="mt-2 grid gap-2">
-              <PictureShelf
+              <LogoChoice
                 chosen={brand.logoOnDark}
-                onChoose={(logoOnDark) => onChange({ logoOnDark })}
+                onChange={(logoOnDark) => onChange({ logoOnDark })}
+                removeLabel="Remove logo for dark bands"
               />
-              {brand.logoOnDark && (
-                <IconButton
-                  label="Remove logo for dark bands"
-                  onClick={() => onChange({ logoOnDark: null })}
-                >
-                  <Trash2 />
-                </IconButton>
-              )}
             </div>
           </details>
         )}
@@ -148,5 +141,26 @@ function Logo({ brand, onChange }: { brand: Brand; onChange: (changes: Partial<B
         />
       </div>
     </details>
+  );
+}
+
+function LogoChoice({
+  chosen,
+  onChange,
+  removeLabel,
+}: {
+  chosen: PictureRef | null;
+  onChange: (picture: PictureRef | null) => void;
+  removeLabel: string;
+}) {
+  return (
+    <>
+      <PictureShelf chosen={chosen} onChoose={onChange} />
+      {chosen && (
+        <IconButton label={removeLabel} onClick={() => onChange(null)}>
+          <Trash2 />
+        </IconButton>
+      )}
+    </>
   );
 }
