@@ -73,8 +73,8 @@ const pageShare = shareOf(rates);
 add(
   'A published page, of what a bare Fastify route answers with the same bytes',
   inTurns(rates),
-  'at least 70%',
-  pageShare >= 0.7,
+  'at least 80%',
+  pageShare >= 0.8,
 );
 
 // The same while pictures are being made smaller; the bare route shares the processor with that work too.

@@ -81,6 +81,7 @@ export function arrivalSource(visit: {
   referrer: string;
   host: string;
 }): string | null {
+  if (visit.query.size === 0) return byReferrer(visit.referrer, visit.host);
   const source = tagOf(visit.query, 'utm_source');
   const medium = tagOf(visit.query, 'utm_medium');
   return (

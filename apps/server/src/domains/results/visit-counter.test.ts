@@ -41,6 +41,18 @@ it('counts every view, and a visitor once for a page', async () => {
   expect(await days()).toEqual(['2026-11-05 Direct 4/2']);
 });
 
+it('leaves what comes in while it writes to the next time', async () => {
+  const counter = app.get(VisitCounter);
+  counter.count(visit('gil'));
+  const writing = counter.flush();
+  await new Promise((resolve) => setImmediate(resolve));
+  counter.count(visit('hal'));
+  await writing;
+  expect(await days()).toEqual(['2026-11-05 Direct 1/1']);
+  await counter.flush();
+  expect(await days()).toEqual(['2026-11-05 Direct 2/2']);
+});
+
 it('counts a visitor on the day they first came, by the client’s own midnight', async () => {
   const late = Temporal.Instant.from('2026-11-06T03:00:00Z');
   await count(

@@ -76,8 +76,9 @@ export class VisitCounter implements OnModuleInit {
   }
 
   private async write(): Promise<void> {
-    while (this.waiting.length > 0) {
-      const batch = this.waiting.slice(0, mostWaiting);
+    // What comes in meanwhile waits for the next time: under load this would never end, and write one visit at a time.
+    for (let left = this.waiting.length; left > 0; left -= mostWaiting) {
+      const batch = this.waiting.slice(0, Math.min(left, mostWaiting));
       await isolateFailures(
         batch,
         (visits) => this.database.transaction((tx) => this.writeBatch(tx, visits)),
