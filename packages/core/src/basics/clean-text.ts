@@ -1,3 +1,5 @@
+/** Most texts there are: nothing in them can be unstorable, and NFC leaves them alone. */
+const isAscii = /^[\x01-\x7f]*$/;
 const unstorable = /\0|\p{Surrogate}/u;
 
 /**
@@ -7,6 +9,7 @@ const unstorable = /\0|\p{Surrogate}/u;
  * `cleanText('Zoe\u0308\0', 10)` gives `'Zoë'`; `cleanText('👍👍', 1)` gives one whole thumb, never half of one.
  */
 export function cleanText(text: string, maxCodePoints = Number.POSITIVE_INFINITY): string {
+  if (isAscii.test(text)) return text.slice(0, maxCodePoints);
   const wellFormed = unstorable.test(text)
     ? text.replaceAll('\0', '').replace(/\p{Surrogate}/gu, '\uFFFD')
     : text;

@@ -2,10 +2,18 @@ import { customType } from 'drizzle-orm/pg-core';
 import { cleanData, type DocumentFormat } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 
+/** A moment as the database takes it. One `now` is written into thousands of rows, and turning it into text takes long. */
+const written = new WeakMap<Temporal.Instant, string>();
+function inWords(moment: Temporal.Instant): string {
+  const text = written.get(moment) ?? moment.toString();
+  written.set(moment, text);
+  return text;
+}
+
 /** A moment, stored as `timestamptz` and read as Temporal's Instant. */
 export const instant = customType<{ data: Temporal.Instant; driverData: string }>({
   dataType: () => 'timestamptz',
-  toDriver: (value) => value.toString(),
+  toDriver: inWords,
   fromDriver: (value) => Temporal.Instant.from(value),
 });
 
