@@ -80,7 +80,7 @@ test('the rich service page from nothing: bands, words, a picture, a button, pub
   const addBand = async (after: string, band: string) => {
     await outline.getByRole('button', { name: after, exact: true }).first().click();
     await app.keyboard.press('ControlOrMeta+k');
-    await app.getByPlaceholder('Add, go to, look at').fill(`band ${band}`);
+    await app.getByPlaceholder('Add, go to or view').fill(`band ${band}`);
     await app.keyboard.press('Enter');
   };
   await addBand('Promise and form', 'Services in cards');

@@ -57,13 +57,11 @@ const css = `
 export function renderApprovalPage(page: ApprovalPage): string {
   const { brand, assets } = page;
   const sheet = [`:root{${brandVariables(brand)}}`, baseCss, blockViews.button.css, css].join('');
-  const open = page.pages.find(({ isOpen }) => isOpen);
-  const to = (slug: string, as: string) => `?page=${encodeURIComponent(slug)}${as}`;
   const document = (
     <html lang="en">
       <head>
         <meta charSet="utf-8" />
-        <title>{`${page.funnel}, to look at · ${page.clientName}`}</title>
+        <title>{`${page.funnel}, for your approval · ${page.clientName}`}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <meta name="robots" content="noindex" />
         <PageType pair={brand.typePair} folder={`${assets}/fonts`} />
@@ -76,38 +74,17 @@ export function renderApprovalPage(page: ApprovalPage): string {
             <p>{page.clientName}</p>
             <h1>{page.funnel}</h1>
             <p>
-              This is how it would be. Press on a place to say something about it. Nothing here is
-              live, and nothing you press sends anything. The link works until {page.until}.
+              This is a draft. Click anywhere on it to leave a remark there. Nothing here is live,
+              and no button or form on it sends anything. This link works until {page.until}.
             </p>
-            <nav className="ways" aria-label="Pages">
-              {page.pages.map(({ slug, name, isOpen }, index) => (
-                <a
-                  key={slug}
-                  href={to(slug, page.isPhone ? '&as=phone' : '')}
-                  aria-current={isOpen ? 'page' : undefined}
-                >
-                  {index + 1} · {name}
-                </a>
-              ))}
-            </nav>
-            <nav className="ways as" aria-label="Shown as">
-              <a href={to(open?.slug ?? '', '')} aria-current={page.isPhone ? undefined : 'true'}>
-                As wide as your screen
-              </a>
-              <a
-                href={to(open?.slug ?? '', '&as=phone')}
-                aria-current={page.isPhone ? 'true' : undefined}
-              >
-                As on a phone
-              </a>
-            </nav>
+            <Ways page={page} />
             <div className="sides">
               <div className={page.isPhone ? 'phone' : ''}>
                 {/* Neither scripts nor forms of the draft run in here: looking sends nothing. */}
                 <iframe
                   sandbox="allow-same-origin"
                   src={page.frame}
-                  title={`The draft of ${open?.name ?? 'the page'}`}
+                  title={`The draft of ${openPage(page)?.name ?? 'the page'}`}
                   data-approval=""
                   data-pins={JSON.stringify(
                     page.remarks.map(({ number, band, x, y }) => ({ number, band, x, y })),
@@ -115,52 +92,8 @@ export function renderApprovalPage(page: ApprovalPage): string {
                 />
               </div>
               <aside style={{ display: 'grid', gap: 18 }}>
-                <ol aria-label="Remarks">
-                  {page.remarks.map(({ number, who, words, isDone }) => (
-                    <li key={number} className={isDone ? 'done' : ''}>
-                      <strong>{number}</strong> {words}
-                      <br />
-                      <small>
-                        {who}
-                        {isDone ? ', done' : ''}
-                      </small>
-                    </li>
-                  ))}
-                </ol>
-                <form method="post" action={to(open?.slug ?? '', page.isPhone ? '&as=phone' : '')}>
-                  <strong id="about">About the page as a whole</strong>
-                  <input type="hidden" name="band" value="" />
-                  <input type="hidden" name="x" value="0" />
-                  <input type="hidden" name="y" value="0" />
-                  <label>
-                    Your remark
-                    <textarea
-                      name="words"
-                      rows={4}
-                      maxLength={2000}
-                      defaultValue={page.wrong?.words ?? ''}
-                    />
-                  </label>
-                  <label>
-                    Your name
-                    <input name="who" maxLength={80} autoComplete="name" />
-                  </label>
-                  {page.wrong && (
-                    <p className="wrong" role="alert">
-                      {page.wrong.message}
-                    </p>
-                  )}
-                  <button className="press outline" name="do" value="remark">
-                    Send the remark
-                  </button>
-                  {page.approved ? (
-                    <p role="status">{page.approved}</p>
-                  ) : (
-                    <button className="press approve" name="do" value="approve">
-                      Approve as is
-                    </button>
-                  )}
-                </form>
+                <Remarks remarks={page.remarks} />
+                <Answer page={page} />
               </aside>
             </div>
           </div>
@@ -169,4 +102,86 @@ export function renderApprovalPage(page: ApprovalPage): string {
     </html>
   );
   return `<!doctype html>${renderToStaticMarkup(document)}`;
+}
+
+const openPage = ({ pages }: ApprovalPage) => pages.find(({ isOpen }) => isOpen);
+const addressOf = (slug: string, isPhone: boolean) =>
+  `?page=${encodeURIComponent(slug)}${isPhone ? '&as=phone' : ''}`;
+
+/** From page to page, and between the two widths. */
+function Ways({ page }: { page: ApprovalPage }) {
+  const slug = openPage(page)?.slug ?? '';
+  return (
+    <>
+      <nav className="ways" aria-label="Pages">
+        {page.pages.map(({ slug, name, isOpen }, index) => (
+          <a
+            key={slug}
+            href={addressOf(slug, page.isPhone)}
+            aria-current={isOpen ? 'page' : undefined}
+          >
+            {index + 1} · {name}
+          </a>
+        ))}
+      </nav>
+      <nav className="ways as" aria-label="Shown as">
+        <a href={addressOf(slug, false)} aria-current={page.isPhone ? undefined : 'true'}>
+          Full width
+        </a>
+        <a href={addressOf(slug, true)} aria-current={page.isPhone ? 'true' : undefined}>
+          On a phone
+        </a>
+      </nav>
+    </>
+  );
+}
+
+const Remarks = ({ remarks }: { remarks: readonly ShownRemark[] }) => (
+  <ol aria-label="Remarks">
+    {remarks.map(({ number, who, words, isDone }) => (
+      <li key={number} className={isDone ? 'done' : ''}>
+        <strong>{number}</strong> {words}
+        <br />
+        <small>
+          {who}
+          {isDone ? ', done' : ''}
+        </small>
+      </li>
+    ))}
+  </ol>
+);
+
+/** Where a client says something about the draft, or approves it. */
+function Answer({ page }: { page: ApprovalPage }) {
+  return (
+    <form method="post" action={addressOf(openPage(page)?.slug ?? '', page.isPhone)}>
+      <strong id="about">About the page as a whole</strong>
+      <input type="hidden" name="band" value="" />
+      <input type="hidden" name="x" value="0" />
+      <input type="hidden" name="y" value="0" />
+      <label>
+        Your remark
+        <textarea name="words" rows={4} maxLength={2000} defaultValue={page.wrong?.words ?? ''} />
+      </label>
+      <label>
+        Your name
+        <input name="who" maxLength={80} autoComplete="name" />
+      </label>
+      {page.wrong && (
+        <p className="wrong" role="alert">
+          {page.wrong.message}
+        </p>
+      )}
+      <button className="press outline" name="do" value="remark">
+        Send the remark
+      </button>
+      {page.approved ? (
+        <p role="status">{page.approved}</p>
+      ) : (
+        <button className="press approve" name="do" value="approve">
+          Approve as is
+        </button>
+      )}
+    </form>
+  );
 }

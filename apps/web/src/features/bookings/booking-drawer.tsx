@@ -25,7 +25,6 @@ export function BookingDrawer({
   onClose: () => void;
   onMove: (start: string) => void;
 }) {
-  const [time, setTime] = useState(localOf(booking.startsAt, zone));
   const refresh = useRefreshAll();
   const { person } = booking;
   const tell = async (work: Promise<unknown>, said: string) => {
@@ -38,8 +37,7 @@ export function BookingDrawer({
     await refresh();
   };
   const params = { bookingId: booking.id };
-  const mark = (as: 'came' | 'missed' | 'booked') =>
-    void tell(call(api.markBooking, { params, body: { as } }), 'Saved.');
+  const mark = (as: Mark) => void tell(call(api.markBooking, { params, body: { as } }), 'Saved.');
   return (
     <aside
       aria-label="Booking"
@@ -71,53 +69,78 @@ export function BookingDrawer({
         </div>
       )}
       {person.email && <p className="mt-2 text-muted break-words">{person.email}</p>}
-      <section className="mt-6 grid gap-2">
-        <h3>Outcome</h3>
-        <div className="flex gap-2">
-          <Button disabled={booking.state === 'came'} onClick={() => mark('came')}>
-            Came
-          </Button>
-          <Button disabled={booking.state === 'missed'} onClick={() => mark('missed')}>
-            Missed
-          </Button>
-          {booking.state !== 'booked' && (
-            <Button look="quiet" onClick={() => mark('booked')}>
-              Not known yet
-            </Button>
-          )}
-        </div>
-      </section>
+      <Outcome state={booking.state} onMark={mark} />
       {booking.state === 'booked' && (
-        <section className="mt-6 grid gap-3">
-          <h3>Move to another time</h3>
-          <TextField
-            label={`Day and time, ${zoneName(zone)}`}
-            type="datetime-local"
-            value={time}
-            help="They get a message right away; reminders follow the new time."
-            onChange={(event) => setTime(event.target.value)}
-          />
-          <div className="flex gap-2">
-            <Button
-              look="main"
-              disabled={!time || time === localOf(booking.startsAt, zone)}
-              onClick={() => onMove(momentOf(time, zone))}
-            >
-              Move
-            </Button>
-            <Button
-              onClick={() =>
-                void tell(
-                  call(api.cancelBooking, { params }),
-                  'Canceled. They get a message.',
-                ).then(onClose)
-              }
-            >
-              Cancel booking
-            </Button>
-          </div>
-        </section>
+        <MoveOrCancel
+          startsAt={booking.startsAt}
+          zone={zone}
+          onMove={onMove}
+          onCancel={() =>
+            void tell(call(api.cancelBooking, { params }), 'Canceled. They get a message.').then(
+              onClose,
+            )
+          }
+        />
       )}
     </aside>
+  );
+}
+
+type Mark = 'came' | 'missed' | 'booked';
+
+function Outcome({ state, onMark }: { state: BookingView['state']; onMark: (as: Mark) => void }) {
+  return (
+    <section className="mt-6 grid gap-2">
+      <h3>Outcome</h3>
+      <div className="flex gap-2">
+        <Button disabled={state === 'came'} onClick={() => onMark('came')}>
+          Came
+        </Button>
+        <Button disabled={state === 'missed'} onClick={() => onMark('missed')}>
+          Missed
+        </Button>
+        {state !== 'booked' && (
+          <Button look="quiet" onClick={() => onMark('booked')}>
+            Not known yet
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+function MoveOrCancel({
+  startsAt,
+  zone,
+  onMove,
+  onCancel,
+}: {
+  startsAt: string;
+  zone: string;
+  onMove: (start: string) => void;
+  onCancel: () => void;
+}) {
+  const [time, setTime] = useState(localOf(startsAt, zone));
+  return (
+    <section className="mt-6 grid gap-3">
+      <h3>Move to another time</h3>
+      <TextField
+        label={`Day and time, ${zoneName(zone)}`}
+        type="datetime-local"
+        value={time}
+        help="They get a message right away; reminders follow the new time."
+        onChange={(event) => setTime(event.target.value)}
+      />
+      <div className="flex gap-2">
+        <Button
+          look="main"
+          disabled={!time || time === localOf(startsAt, zone)}
+          onClick={() => onMove(momentOf(time, zone))}
+        >
+          Move
+        </Button>
+        <Button onClick={onCancel}>Cancel booking</Button>
+      </div>
+    </section>
   );
 }

@@ -66,23 +66,9 @@ function BookingWeek({
     { params: { clientId: client.id }, query: { from: week.from, until: week.until } },
     { refetchInterval: 15_000 },
   );
-  const refresh = useRefreshAll();
+  const move = useMove();
   const bookings = list.data?.bookings ?? [];
   const chosen = bookings.find((booking) => booking.id === open);
-  const move = async (booking: BookingView, start: string) => {
-    try {
-      await call(api.moveBooking, { params: { bookingId: booking.id }, body: { start } });
-      toast(`Moved. ${booking.person.name} gets a message with the new time.`, {
-        action: {
-          label: 'Undo',
-          onClick: () => void move({ ...booking, startsAt: start }, booking.startsAt),
-        },
-      });
-    } catch (error) {
-      toast.error(messageOf(error));
-    }
-    await refresh();
-  };
   return (
     <div className="flex h-full flex-col">
       <PageHead
@@ -146,6 +132,26 @@ function BookingWeek({
       )}
     </div>
   );
+}
+
+/** Moves a booking, with an undo that moves it back. */
+function useMove() {
+  const refresh = useRefreshAll();
+  const move = async (booking: BookingView, start: string) => {
+    try {
+      await call(api.moveBooking, { params: { bookingId: booking.id }, body: { start } });
+      toast(`Moved. ${booking.person.name} gets a message with the new time.`, {
+        action: {
+          label: 'Undo',
+          onClick: () => void move({ ...booking, startsAt: start }, booking.startsAt),
+        },
+      });
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+    await refresh();
+  };
+  return move;
 }
 
 function Calendars({

@@ -34,71 +34,14 @@ export function StepSettings({
   onChange: (step: SequenceStep) => void;
   onRemove: () => void;
 }) {
-  const { delay, action } = step;
+  const { action } = step;
   const offered = useMergeFields(sheet.id, sequenceMergeGroups(counted));
   const setAction = (changed: StepAction) => onChange({ ...step, action: changed });
-  const setDelay = (changes: Partial<typeof delay>) =>
-    onChange({ ...step, delay: { ...delay, ...changes } });
-  const place = step.anchor === 'joined' ? 'joined' : step.side;
   return (
     <div className="grid gap-5 border-t border-line p-4 lg:grid-cols-2">
       <div className="grid content-start gap-3">
-        <div className="grid grid-cols-3 gap-2">
-          <TextField
-            label="Delay"
-            type="number"
-            min={0}
-            max={1000}
-            value={delay.amount}
-            onChange={(event) => setDelay({ amount: event.target.valueAsNumber || 0 })}
-          />
-          <SelectField
-            label="Unit"
-            options={{ minutes: 'minutes', hours: 'hours', days: 'days' }}
-            value={delay.unit}
-            onChange={(event) =>
-              setDelay({
-                unit: event.target.value as typeof delay.unit,
-                ...(event.target.value !== 'days' && { at: null }),
-              })
-            }
-          />
-          <TextField
-            label="At"
-            type="time"
-            disabled={delay.unit !== 'days'}
-            value={delay.at ?? ''}
-            help="empty for the same time"
-            onChange={(event) => setDelay({ at: event.target.value || null })}
-          />
-        </div>
-        <Choice
-          label="Counts from"
-          value={place}
-          options={
-            {
-              joined: 'from sign-up',
-              ...(counted.kind !== 'none' && {
-                before: 'before the event',
-                after: 'after the event',
-              }),
-            } as Record<'joined' | 'before' | 'after', string>
-          }
-          onChange={(chosen) =>
-            onChange({
-              ...step,
-              anchor: chosen === 'joined' ? 'joined' : 'event',
-              side: chosen === 'before' ? 'before' : 'after',
-            })
-          }
-        />
-        <Choice
-          label="If late"
-          value={step.late}
-          options={{ skip: 'Skip', 'send-now': 'Send now' }}
-          onChange={(late) => onChange({ ...step, late })}
-        />
-        {place === 'joined' && (
+        <WhenFields step={step} counted={counted} onChange={onChange} />
+        {step.anchor === 'joined' && (
           <Tick
             label="Unless they have booked"
             help="Asked as the step falls due. Somebody with a booking does not get it."
@@ -123,6 +66,81 @@ export function StepSettings({
       </div>
       <AsRead action={action} fields={mergeFields(sheet, counted)} />
     </div>
+  );
+}
+
+/** When a step happens, and what becomes of it when that moment is past as somebody joins. */
+function WhenFields({
+  step,
+  counted,
+  onChange,
+}: {
+  step: SequenceStep;
+  counted: SequenceContent['event'];
+  onChange: (step: SequenceStep) => void;
+}) {
+  const { delay } = step;
+  const setDelay = (changes: Partial<typeof delay>) =>
+    onChange({ ...step, delay: { ...delay, ...changes } });
+  const place = step.anchor === 'joined' ? 'joined' : step.side;
+  return (
+    <>
+      <div className="grid grid-cols-3 gap-2">
+        <TextField
+          label="Delay"
+          type="number"
+          min={0}
+          max={1000}
+          value={delay.amount}
+          onChange={(event) => setDelay({ amount: event.target.valueAsNumber || 0 })}
+        />
+        <SelectField
+          label="Unit"
+          options={{ minutes: 'minutes', hours: 'hours', days: 'days' }}
+          value={delay.unit}
+          onChange={(event) =>
+            setDelay({
+              unit: event.target.value as typeof delay.unit,
+              ...(event.target.value !== 'days' && { at: null }),
+            })
+          }
+        />
+        <TextField
+          label="At"
+          type="time"
+          disabled={delay.unit !== 'days'}
+          value={delay.at ?? ''}
+          help="empty for the same time"
+          onChange={(event) => setDelay({ at: event.target.value || null })}
+        />
+      </div>
+      <Choice
+        label="Counts from"
+        value={place}
+        options={
+          {
+            joined: 'from sign-up',
+            ...(counted.kind !== 'none' && {
+              before: 'before the event',
+              after: 'after the event',
+            }),
+          } as Record<'joined' | 'before' | 'after', string>
+        }
+        onChange={(chosen) =>
+          onChange({
+            ...step,
+            anchor: chosen === 'joined' ? 'joined' : 'event',
+            side: chosen === 'before' ? 'before' : 'after',
+          })
+        }
+      />
+      <Choice
+        label="If late"
+        value={step.late}
+        options={{ skip: 'Skip', 'send-now': 'Send now' }}
+        onChange={(late) => onChange({ ...step, late })}
+      />
+    </>
   );
 }
 

@@ -70,7 +70,7 @@ it('asks for what only its taker knows, names the funnel after the first answer,
   const { server } = await opened();
   choose(/^One home for sale/);
   expect(
-    screen.getByText(/^Still to say: the home’s address, a sentence or two about it/),
+    screen.getByText(/^Still needed: the home’s address, a sentence or two about it/),
   ).toBeTruthy();
   type('The home’s address', '3 Ropewalk Loft');
   type('A sentence or two about it', 'Light on three sides.');

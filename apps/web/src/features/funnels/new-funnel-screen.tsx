@@ -1,5 +1,5 @@
 import { api, type ClientSheet, type TemplateContent } from '@plumgate/contract';
-import type { TemplateId } from '@plumgate/core/basics';
+import type { CalendarId, TemplateId } from '@plumgate/core/basics';
 import type { Draft } from '@plumgate/core/page';
 import {
   exampleAnswers,
@@ -256,25 +256,7 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
     try {
       const taken = offered.take(pages, { ...answers, name: named });
       const calendarId = booksTimes ? await calendar.calendarId() : null;
-      const records = offered.isReady
-        ? await call(api.getClientRecords, { params: { clientId: sheet.id } })
-        : null;
-      const finished = async (draft: Draft) => {
-        const filled = records ? withRecords(draft, records, sheet.facts) : draft;
-        return withMapsFound(calendarId ? withCalendar(filled, calendarId) : filled, () => sheet);
-      };
-      const from = {
-        pages: await Promise.all(
-          taken.pages.map(async (page) => ({
-            ...page,
-            draft: await finished(page.draft as Draft),
-          })),
-        ),
-      };
-      const { funnelId } = await call(api.createFunnel, {
-        params: { clientId: sheet.id },
-        body: { name: named, from },
-      });
+      const funnelId = await createFrom(taken, named, calendarId, offered.isReady, sheet);
       await refresh();
       await navigate(`/${sheet.slug}/funnels/${funnelId}`);
     } catch (error) {
@@ -306,21 +288,7 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
         onChange={(event) => setName(event.target.value)}
       />
       {offered.pageNames.length > 1 && (
-        <fieldset className="grid gap-1.5">
-          <legend className="mb-1 text-xs font-semibold">Pages to include</legend>
-          {offered.pageNames.map((page, index) => (
-            <Tick
-              key={index}
-              label={page.startsWith('[[') ? offered.label : page}
-              checked={!left.has(index)}
-              onChange={() => {
-                const next = new Set(left);
-                if (!next.delete(index)) next.add(index);
-                setLeft(next);
-              }}
-            />
-          ))}
-        </fieldset>
+        <PagesToInclude offered={offered} left={left} onLeft={setLeft} />
       )}
       {booksTimes && calendar.field}
       <Button
@@ -332,9 +300,59 @@ function Taking({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
       </Button>
       {open.length > 0 && (
         <p className="text-xs text-muted">
-          Still to say: {open.map(({ label }) => label.toLowerCase()).join(', ')}.
+          Still needed: {open.map(({ label }) => label.toLowerCase()).join(', ')}.
         </p>
       )}
     </form>
   );
+}
+
+function PagesToInclude({
+  offered,
+  left,
+  onLeft,
+}: {
+  offered: Offered;
+  /** The pages that are left out, by their place. */
+  left: ReadonlySet<number>;
+  onLeft: (left: ReadonlySet<number>) => void;
+}) {
+  return (
+    <fieldset className="grid gap-1.5">
+      <legend className="mb-1 text-xs font-semibold">Pages to include</legend>
+      {offered.pageNames.map((page, index) => (
+        <Tick
+          key={index}
+          label={page.startsWith('[[') ? offered.label : page}
+          checked={!left.has(index)}
+          onChange={() => {
+            const next = new Set(left);
+            if (!next.delete(index)) next.add(index);
+            onLeft(next);
+          }}
+        />
+      ))}
+    </fieldset>
+  );
+}
+
+/** Makes a funnel of a template's pages, with the client's records, calendar and addresses in them. */
+async function createFrom(
+  taken: TemplateContent,
+  name: string,
+  calendarId: CalendarId | null,
+  isReady: boolean,
+  sheet: ClientSheet,
+): Promise<string> {
+  const params = { clientId: sheet.id };
+  const records = isReady ? await call(api.getClientRecords, { params }) : null;
+  const finished = (draft: Draft) => {
+    const filled = records ? withRecords(draft, records, sheet.facts) : draft;
+    return withMapsFound(calendarId ? withCalendar(filled, calendarId) : filled, () => sheet);
+  };
+  const pages = await Promise.all(
+    taken.pages.map(async (page) => ({ ...page, draft: await finished(page.draft as Draft) })),
+  );
+  const { funnelId } = await call(api.createFunnel, { params, body: { name, from: { pages } } });
+  return funnelId;
 }

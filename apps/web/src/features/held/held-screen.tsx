@@ -38,38 +38,12 @@ export function HeldScreen() {
     { params: { clientId } },
     { enabled: client !== undefined },
   );
-  const refresh = useRefreshAll();
-  const [refused, setRefused] = useState<ReadonlyMap<string, string>>(new Map());
-  const [isBusy, setBusy] = useState(false);
+  const { accept, acceptAll, remove, refused, isBusy } = useHeldActions(clientId);
   if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!client || !list.data) return <Skeleton />;
   const { held, total } = list.data;
   const job = lastJob.data?.job ?? null;
   const isAccepting = job?.state === 'queued' || job?.state === 'running';
-
-  const accept = async (ids: HeldView['id'][]) => {
-    const answer = await call(api.acceptHeld, { params: { clientId }, body: { ids } });
-    setRefused(new Map(answer.refused.map(({ id, message }) => [id, message])));
-    toast(answer.done === 1 ? 'Accepted as a lead.' : `${answer.done} accepted as leads.`);
-  };
-  const acceptAll = async () => {
-    await call(api.acceptAllHeld, { params: { clientId } });
-  };
-  const remove = async (ids: HeldView['id'][]) => {
-    const answer = await call(api.deleteHeld, { params: { clientId }, body: { ids } });
-    toast(answer.done === 1 ? 'Deleted.' : `${answer.done} deleted.`);
-  };
-  const act = async (does: typeof accept, ...these: HeldView[]) => {
-    setBusy(true);
-    try {
-      await does(these.map(({ id }) => id));
-      await refresh();
-    } catch (error) {
-      toast.error(messageOf(error));
-    } finally {
-      setBusy(false);
-    }
-  };
 
   return (
     <>
@@ -80,10 +54,10 @@ export function HeldScreen() {
       >
         {held.length > 1 && (
           <>
-            <Button look="quiet" disabled={isBusy} onClick={() => void act(remove, ...held)}>
+            <Button look="quiet" disabled={isBusy} onClick={() => void remove(held)}>
               Delete all {held.length}
             </Button>
-            <Button disabled={isBusy || isAccepting} onClick={() => void act(acceptAll)}>
+            <Button disabled={isBusy || isAccepting} onClick={() => void acceptAll()}>
               Accept all {total}
             </Button>
           </>
@@ -120,8 +94,8 @@ export function HeldScreen() {
                 zone={client.zone}
                 refusal={refused.get(one.id)}
                 isBusy={isBusy}
-                onAccept={() => void act(accept, one)}
-                onDelete={() => void act(remove, one)}
+                onAccept={() => void accept([one])}
+                onDelete={() => void remove([one])}
               />
             ))}
           </ul>
@@ -132,6 +106,39 @@ export function HeldScreen() {
       )}
     </>
   );
+}
+
+/** What can be done with held submissions, one at a time; those that could not be accepted are known with the reason. */
+function useHeldActions(clientId: string) {
+  const refresh = useRefreshAll();
+  const [refused, setRefused] = useState<ReadonlyMap<string, string>>(new Map());
+  const [isBusy, setBusy] = useState(false);
+  const params = { clientId };
+  const idsOf = (these: readonly HeldView[]) => these.map(({ id }) => id);
+  const act = async (does: () => Promise<unknown>) => {
+    setBusy(true);
+    try {
+      await does();
+      await refresh();
+    } catch (error) {
+      toast.error(messageOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const accept = (these: readonly HeldView[]) =>
+    act(async () => {
+      const answer = await call(api.acceptHeld, { params, body: { ids: idsOf(these) } });
+      setRefused(new Map(answer.refused.map(({ id, message }) => [id, message])));
+      toast(answer.done === 1 ? 'Accepted as a lead.' : `${answer.done} accepted as leads.`);
+    });
+  const acceptAll = () => act(() => call(api.acceptAllHeld, { params }));
+  const remove = (these: readonly HeldView[]) =>
+    act(async () => {
+      const answer = await call(api.deleteHeld, { params, body: { ids: idsOf(these) } });
+      toast(answer.done === 1 ? 'Deleted.' : `${answer.done} deleted.`);
+    });
+  return { accept, acceptAll, remove, refused, isBusy };
 }
 
 function HeldItem({

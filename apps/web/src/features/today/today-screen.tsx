@@ -27,7 +27,7 @@ export function TodayScreen() {
   const clock = useEndpoint(api.getClock, {}, { refetchInterval: 15_000 });
   if (board.isError) return <Failed error={board.error} again={() => void board.refetch()} />;
   if (!client || !board.data || !clock.data) return <Skeleton />;
-  const { waiting, waitingTotal, bookings, failed, stoppedNotices, lostHosts, held } = board.data;
+  const { waiting, waitingTotal, bookings, failed } = board.data;
   const { now } = clock.data;
   return (
     <>
@@ -35,6 +35,45 @@ export function TodayScreen() {
         title="Today"
         beside={<span className="text-muted">{dayText(now, client.zone)}</span>}
       />
+      <Notices board={board.data} client={client} />
+      <div className="grid gap-6 p-6 max-md:p-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        <section aria-labelledby="waiting">
+          <h2 id="waiting" className="mb-2 flex items-baseline gap-2 text-lg">
+            Waiting{' '}
+            <span className="font-sans text-sm font-normal text-muted">
+              {waitingTotal === 1
+                ? '1 lead nobody has called or written to'
+                : `${waitingTotal.toLocaleString('en-US')} leads nobody has called or written to`}
+            </span>
+          </h2>
+          {waiting.length === 0 ? (
+            <Quiet>Nobody is waiting. New leads appear here right away.</Quiet>
+          ) : (
+            <WaitingList waiting={waiting} client={client} now={now} />
+          )}
+          {waitingTotal > waiting.length && (
+            <p className="mt-2 text-xs text-muted">The newest {waiting.length} are shown.</p>
+          )}
+        </section>
+        <div className="grid content-start gap-6">
+          <BookedToday bookings={bookings} slug={client.slug} zone={client.zone} />
+          <NotDelivered failed={failed} slug={client.slug} zone={client.zone} />
+        </div>
+      </div>
+    </>
+  );
+}
+
+/** What has quietly stopped working or waits to be looked at, over everything else. */
+function Notices({
+  board: { held, lostHosts, stoppedNotices },
+  client,
+}: {
+  board: TodayBoard;
+  client: { id: string; slug: string; zone: string };
+}) {
+  return (
+    <>
       {held > 0 && (
         <Notice>
           <p className="min-w-0 flex-1 break-words">
@@ -69,67 +108,66 @@ export function TodayScreen() {
           clientId={client.id}
         />
       ))}
-      <div className="grid gap-6 p-6 max-md:p-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        <section aria-labelledby="waiting">
-          <h2 id="waiting" className="mb-2 flex items-baseline gap-2 text-lg">
-            Waiting{' '}
-            <span className="font-sans text-sm font-normal text-muted">
-              {waitingTotal === 1
-                ? '1 lead nobody has called or written to'
-                : `${waitingTotal.toLocaleString('en-US')} leads nobody has called or written to`}
-            </span>
-          </h2>
-          {waiting.length === 0 ? (
-            <Quiet>Nobody is waiting. New leads appear here right away.</Quiet>
-          ) : (
-            <WaitingList waiting={waiting} client={client} now={now} />
-          )}
-          {waitingTotal > waiting.length && (
-            <p className="mt-2 text-xs text-muted">The newest {waiting.length} are shown.</p>
-          )}
-        </section>
-        <div className="grid content-start gap-6">
-          <section aria-labelledby="comes">
-            <h2 id="comes" className="mb-2 text-lg">
-              Booked today
-            </h2>
-            {bookings.length === 0 ? (
-              <Quiet>
-                No bookings today.{' '}
-                <Link className="font-semibold text-plum-dark" to={`/${client.slug}/bookings`}>
-                  Open bookings
-                </Link>
-              </Quiet>
-            ) : (
-              <ul className="overflow-hidden rounded-card border border-line bg-sheet">
-                {bookings.map((booking) => (
-                  <Booked
-                    key={booking.id}
-                    booking={booking}
-                    slug={client.slug}
-                    zone={client.zone}
-                  />
-                ))}
-              </ul>
-            )}
-          </section>
-          <section aria-labelledby="failed">
-            <h2 id="failed" className="mb-2 text-lg">
-              Not delivered
-            </h2>
-            {failed.length === 0 ? (
-              <Quiet>Every message got through.</Quiet>
-            ) : (
-              <ul className="grid gap-2">
-                {failed.map((one) => (
-                  <Undelivered key={one.id} one={one} slug={client.slug} zone={client.zone} />
-                ))}
-              </ul>
-            )}
-          </section>
-        </div>
-      </div>
     </>
+  );
+}
+
+function BookedToday({
+  bookings,
+  slug,
+  zone,
+}: {
+  bookings: BookingView[];
+  slug: string;
+  zone: string;
+}) {
+  return (
+    <section aria-labelledby="comes">
+      <h2 id="comes" className="mb-2 text-lg">
+        Booked today
+      </h2>
+      {bookings.length === 0 ? (
+        <Quiet>
+          No bookings today.{' '}
+          <Link className="font-semibold text-plum-dark" to={`/${slug}/bookings`}>
+            Open bookings
+          </Link>
+        </Quiet>
+      ) : (
+        <ul className="overflow-hidden rounded-card border border-line bg-sheet">
+          {bookings.map((booking) => (
+            <Booked key={booking.id} booking={booking} slug={slug} zone={zone} />
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function NotDelivered({
+  failed,
+  slug,
+  zone,
+}: {
+  failed: TodayBoard['failed'];
+  slug: string;
+  zone: string;
+}) {
+  return (
+    <section aria-labelledby="failed">
+      <h2 id="failed" className="mb-2 text-lg">
+        Not delivered
+      </h2>
+      {failed.length === 0 ? (
+        <Quiet>Every message got through.</Quiet>
+      ) : (
+        <ul className="grid gap-2">
+          {failed.map((one) => (
+            <Undelivered key={one.id} one={one} slug={slug} zone={zone} />
+          ))}
+        </ul>
+      )}
+    </section>
   );
 }
 
@@ -256,7 +294,6 @@ function Booked({ booking, slug, zone }: { booking: BookingView; slug: string; z
   );
 }
 
-/** Something that has quietly stopped working, over everything else. */
 const Notice = ({ children }: { children: React.ReactNode }) => (
   <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-honey-tint px-6 py-2.5 text-honey">
     {children}

@@ -1,4 +1,5 @@
 import { api, type EditorPage } from '@plumgate/contract';
+import type { FileId, PageId } from '@plumgate/core/basics';
 import type { BlockOf, ButtonAction } from '@plumgate/core/page';
 import { useState } from 'react';
 import { useEndpoint } from '../../../api/hooks.ts';
@@ -27,13 +28,6 @@ export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page
   const bands = useEditor((state) => state.draft.page.bands);
   const popups = useEditor((state) => state.draft.page.popups);
   const [kind, setKind] = useState(block.action.kind);
-  const pages = useEndpoint(
-    api.listPages,
-    { params: { clientId: page.client.id } },
-    { enabled: kind === 'page' },
-  );
-  const { phone, email } = page.client.facts;
-  const { action } = block;
   const act = (next: ButtonAction) => set({ action: next });
   const choose = (next: ButtonAction['kind']) => {
     setKind(next);
@@ -42,25 +36,6 @@ export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page
     if (next === 'scroll' && bands[0]) act({ kind: next, band: bands[0].id });
     if (next === 'popup' && popups[0]) act({ kind: next, popup: popups[0].id });
   };
-  const choice = (
-    label: string,
-    options: Record<string, string>,
-    value: string,
-    empty: string,
-    onChange: (value: string) => void,
-  ) => (
-    <SelectField
-      label={label}
-      options={value in options ? options : { '': empty, ...options }}
-      value={value in options ? value : ''}
-      onChange={(event) => event.target.value && onChange(event.target.value)}
-    />
-  );
-  const named = <One,>(
-    list: readonly One[],
-    id: (one: One) => string,
-    name: (one: One) => string,
-  ) => Object.fromEntries(list.map((one) => [id(one), name(one)]));
   return (
     <>
       <TextField
@@ -75,68 +50,7 @@ export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page
         value={kind}
         onChange={(event) => choose(event.target.value as ButtonAction['kind'])}
       />
-      {kind === 'scroll' &&
-        choice(
-          'Band',
-          named(
-            bands,
-            (band) => band.id,
-            (band) => band.name || 'Band without a name',
-          ),
-          action.kind === 'scroll' ? action.band : '',
-          'Choose a band',
-          (band) => act({ kind: 'scroll', band }),
-        )}
-      {kind === 'page' &&
-        choice(
-          'Page',
-          named(
-            pages.data?.pages ?? [],
-            (one) => one.pageId,
-            (one) => `${one.funnel}: ${one.name}${one.live ? '' : ' (not live)'}`,
-          ),
-          action.kind === 'page' ? action.page : '',
-          'Choose a page',
-          (id) => act({ kind: 'page', page: id as never }),
-        )}
-      {kind === 'popup' &&
-        (popups.length === 0 ? (
-          <p className="text-xs text-honey">
-            This page has no popup yet. Add one under Page, then choose it here.
-          </p>
-        ) : (
-          choice(
-            'Popup',
-            named(
-              popups,
-              (popup) => popup.id,
-              (popup) => popup.name || 'Popup',
-            ),
-            action.kind === 'popup' ? action.popup : '',
-            'Choose a popup',
-            (popup) => act({ kind: 'popup', popup }),
-          )
-        ))}
-      {kind === 'download' && (
-        <FileChoice
-          kind="document"
-          value={action.kind === 'download' ? action.file : ''}
-          onChange={(file) => act({ kind: 'download', file: file as never })}
-        />
-      )}
-      {kind === 'address' && (
-        <AddressField
-          label="Address"
-          value={action.kind === 'address' ? action.href : 'https://'}
-          onChange={(href) => act({ kind: 'address', href })}
-        />
-      )}
-      {(kind === 'call' || kind === 'text') && (
-        <p className="text-xs text-muted">{phone || 'The fact sheet has no phone number yet.'}</p>
-      )}
-      {kind === 'email' && (
-        <p className="text-xs text-muted">{email || 'The fact sheet has no email address yet.'}</p>
-      )}
+      <ActionTarget kind={kind} action={block.action} page={page} onChange={act} />
       <Choice
         label="Look"
         value={block.look}
@@ -145,5 +59,132 @@ export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page
       />
       <PlaceChoice block={block} />
     </>
+  );
+}
+
+/** What a kind of action needs to be whole. */
+function ActionTarget({
+  kind,
+  action,
+  page,
+  onChange,
+}: {
+  kind: ButtonAction['kind'];
+  action: ButtonAction;
+  page: EditorPage;
+  onChange: (action: ButtonAction) => void;
+}) {
+  const { bands, popups } = useEditor((state) => state.draft.page);
+  const { phone, email } = page.client.facts;
+  switch (kind) {
+    case 'scroll':
+      return (
+        <Target
+          label="Band"
+          choose="Choose a band"
+          options={bands.map(({ id, name }) => [id, name || 'Band without a name'])}
+          value={action.kind === kind ? action.band : ''}
+          onChange={(band) => onChange({ kind, band })}
+        />
+      );
+    case 'page':
+      return (
+        <PageTarget
+          clientId={page.client.id}
+          value={action.kind === kind ? action.page : ''}
+          onChange={(id) => onChange({ kind, page: id })}
+        />
+      );
+    case 'popup':
+      return popups.length === 0 ? (
+        <p className="text-xs text-honey">
+          This page has no popup yet. Add one under Page, then choose it here.
+        </p>
+      ) : (
+        <Target
+          label="Popup"
+          choose="Choose a popup"
+          options={popups.map(({ id, name }) => [id, name || 'Popup'])}
+          value={action.kind === kind ? action.popup : ''}
+          onChange={(popup) => onChange({ kind, popup })}
+        />
+      );
+    case 'download':
+      return (
+        <FileChoice
+          kind="document"
+          value={action.kind === kind ? action.file : ''}
+          onChange={(file) => onChange({ kind, file: file as FileId })}
+        />
+      );
+    case 'address':
+      return (
+        <AddressField
+          label="Address"
+          value={action.kind === kind ? action.href : 'https://'}
+          onChange={(href) => onChange({ kind, href })}
+        />
+      );
+    case 'call':
+    case 'text':
+      return <FromFacts fact={phone} missing="The fact sheet has no phone number yet." />;
+    case 'email':
+      return <FromFacts fact={email} missing="The fact sheet has no email address yet." />;
+    case 'next-step':
+      return null;
+  }
+}
+
+const FromFacts = ({ fact, missing }: { fact: string; missing: string }) => (
+  <p className="text-xs text-muted">{fact || missing}</p>
+);
+
+function PageTarget({
+  clientId,
+  value,
+  onChange,
+}: {
+  clientId: string;
+  value: string;
+  onChange: (page: PageId) => void;
+}) {
+  const pages = useEndpoint(api.listPages, { params: { clientId } });
+  return (
+    <Target
+      label="Page"
+      choose="Choose a page"
+      options={(pages.data?.pages ?? []).map(({ pageId, funnel, name, live }) => [
+        pageId,
+        `${funnel}: ${name}${live ? '' : ' (not live)'}`,
+      ])}
+      value={value}
+      onChange={(id) => onChange(id as PageId)}
+    />
+  );
+}
+
+/** One of several things by their names; what is not among them any more is to be chosen anew. */
+function Target({
+  label,
+  choose,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  choose: string;
+  options: [id: string, name: string][];
+  value: string;
+  onChange: (id: string) => void;
+}) {
+  const named = Object.fromEntries(options);
+  const isThere = value in named;
+  return (
+    <SelectField
+      label={label}
+      options={isThere ? named : { '': choose, ...named }}
+      value={isThere ? value : ''}
+      onChange={(event) => event.target.value && onChange(event.target.value)}
+    />
   );
 }

@@ -1,8 +1,10 @@
 import type { EditorPage } from '@plumgate/contract';
+import type { FormId } from '@plumgate/core/basics';
 import {
   hasOptions,
   questionKinds,
   type AfterForm,
+  type FormDefinition,
   type Question,
   type QuestionKind,
 } from '@plumgate/core/forms';
@@ -39,8 +41,6 @@ export function FormSettings({
   const form = useEditor((state) => state.draft.forms[block.formId]);
   const set = useSet(block.formId);
   const setBlock = useSet(block.id);
-  const store = useEditorStore();
-  const [open, setOpen] = useState<string | null>(null);
   if (!form) return null;
   const uses = page.formUses[block.formId] ?? 1;
   return (
@@ -62,96 +62,14 @@ export function FormSettings({
         value={block.title}
         onChange={(event) => setBlock({ title: event.target.value })}
       />
-      <section aria-label="Questions" className="grid gap-1.5">
-        <h3 className="font-sans text-xs font-semibold">Questions</h3>
-        <ul className="overflow-hidden rounded-control border border-strong-line">
-          {form.questions.map((question, index) => (
-            <li key={question.id} className="border-b border-line last:border-0">
-              <div className="flex items-center pr-1">
-                <button
-                  type="button"
-                  aria-expanded={open === question.id}
-                  className="min-w-0 flex-1 truncate px-3 py-2 text-left hover:bg-paper"
-                  onClick={() => setOpen(open === question.id ? null : question.id)}
-                >
-                  {question.label || 'Question without words'}{' '}
-                  <span className="ml-1 text-xs text-muted">
-                    {question.required ? 'required' : ''}
-                  </span>
-                </button>
-                <IconButton
-                  label={`Move “${question.label}” up`}
-                  disabled={index === 0}
-                  onClick={() =>
-                    store.getState().edit(moveBy(store.getState().draft, question.id, -1))
-                  }
-                >
-                  <ArrowUp />
-                </IconButton>
-                <IconButton
-                  label={`Move “${question.label}” down`}
-                  disabled={index === form.questions.length - 1}
-                  onClick={() =>
-                    store.getState().edit(moveBy(store.getState().draft, question.id, 1))
-                  }
-                >
-                  <ArrowDown />
-                </IconButton>
-              </div>
-              {open === question.id && (
-                <QuestionSettings question={question} isOnly={form.questions.length === 1} />
-              )}
-            </li>
-          ))}
-        </ul>
-        <InlineSelect
-          label="Add a question"
-          className="border-dashed font-semibold text-plum-dark"
-          placeholder="Add a question…"
-          options={kindLabels}
-          value=""
-          onChange={(kind) => {
-            const { edits, id } = addQuestion(form, block.formId, kind as QuestionKind);
-            if (store.getState().edit(edits)) setOpen(id);
-          }}
-        />
-      </section>
+      <Questions form={form} formId={block.formId} />
       <TextField
         label="Button label"
         maxLength={80}
         value={form.button}
         onChange={(event) => set({ button: event.target.value })}
       />
-      <SelectField
-        label="After the form"
-        value={form.after.kind}
-        options={{
-          'next-step': 'Go to the next step',
-          message: 'Show a message in its place',
-          address: 'Go to an address',
-        }}
-        onChange={(event) => set({ after: afters[event.target.value as AfterForm['kind']] })}
-      />
-      {form.after.kind === 'message' && (
-        <LongField
-          label="Message"
-          maxLength={600}
-          value={form.after.text}
-          onChange={(event) => set({ after: { kind: 'message', text: event.target.value } })}
-        />
-      )}
-      {form.after.kind === 'address' && (
-        <AddressField
-          label="Address"
-          value={form.after.href}
-          onChange={(href) => set({ after: { kind: 'address', href } })}
-        />
-      )}
-      {form.after.kind === 'next-step' && (
-        <p className="-mt-2 text-xs text-muted">
-          Carries the answers over, so nobody has to type them twice.
-        </p>
-      )}
+      <AfterFormFields after={form.after} onChange={(after) => set({ after })} />
       <LongField
         label="Consent and privacy line"
         maxLength={600}
@@ -160,6 +78,66 @@ export function FormSettings({
       />
       <NotifyField notify={form.notify} onChange={(notify) => set({ notify })} />
     </>
+  );
+}
+
+/** The questions in their order; one at a time is open. */
+function Questions({ form, formId }: { form: FormDefinition; formId: FormId }) {
+  const store = useEditorStore();
+  const [open, setOpen] = useState<string | null>(null);
+  const move = (id: string, by: 1 | -1) =>
+    store.getState().edit(moveBy(store.getState().draft, id, by));
+  return (
+    <section aria-label="Questions" className="grid gap-1.5">
+      <h3 className="font-sans text-xs font-semibold">Questions</h3>
+      <ul className="overflow-hidden rounded-control border border-strong-line">
+        {form.questions.map((question, index) => (
+          <li key={question.id} className="border-b border-line last:border-0">
+            <div className="flex items-center pr-1">
+              <button
+                type="button"
+                aria-expanded={open === question.id}
+                className="min-w-0 flex-1 truncate px-3 py-2 text-left hover:bg-paper"
+                onClick={() => setOpen(open === question.id ? null : question.id)}
+              >
+                {question.label || 'Question without words'}{' '}
+                <span className="ml-1 text-xs text-muted">
+                  {question.required ? 'required' : ''}
+                </span>
+              </button>
+              <IconButton
+                label={`Move “${question.label}” up`}
+                disabled={index === 0}
+                onClick={() => move(question.id, -1)}
+              >
+                <ArrowUp />
+              </IconButton>
+              <IconButton
+                label={`Move “${question.label}” down`}
+                disabled={index === form.questions.length - 1}
+                onClick={() => move(question.id, 1)}
+              >
+                <ArrowDown />
+              </IconButton>
+            </div>
+            {open === question.id && (
+              <QuestionSettings question={question} isOnly={form.questions.length === 1} />
+            )}
+          </li>
+        ))}
+      </ul>
+      <InlineSelect
+        label="Add a question"
+        className="border-dashed font-semibold text-plum-dark"
+        placeholder="Add a question…"
+        options={kindLabels}
+        value=""
+        onChange={(kind) => {
+          const { edits, id } = addQuestion(form, formId, kind as QuestionKind);
+          if (store.getState().edit(edits)) setOpen(id);
+        }}
+      />
+    </section>
   );
 }
 
@@ -218,6 +196,50 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
         </IconButton>
       </div>
     </div>
+  );
+}
+
+/** What a visitor sees once the form is sent. */
+function AfterFormFields({
+  after,
+  onChange,
+}: {
+  after: AfterForm;
+  onChange: (after: AfterForm) => void;
+}) {
+  return (
+    <>
+      <SelectField
+        label="After the form"
+        value={after.kind}
+        options={{
+          'next-step': 'Go to the next step',
+          message: 'Show a message in its place',
+          address: 'Go to an address',
+        }}
+        onChange={(event) => onChange(afters[event.target.value as AfterForm['kind']])}
+      />
+      {after.kind === 'message' && (
+        <LongField
+          label="Message"
+          maxLength={600}
+          value={after.text}
+          onChange={(event) => onChange({ kind: 'message', text: event.target.value })}
+        />
+      )}
+      {after.kind === 'address' && (
+        <AddressField
+          label="Address"
+          value={after.href}
+          onChange={(href) => onChange({ kind: 'address', href })}
+        />
+      )}
+      {after.kind === 'next-step' && (
+        <p className="-mt-2 text-xs text-muted">
+          Carries the answers over, so nobody has to type them twice.
+        </p>
+      )}
+    </>
   );
 }
 
