@@ -9,9 +9,9 @@ body{margin:0}
 .on-tint{background:var(--tint);color:var(--on-tint)}
 .on-deep{background:var(--deep);color:var(--on-deep)}
 .on-action{background:var(--action);color:var(--on-action)}
-.band-back{position:absolute;inset:0;overflow:hidden;background:inherit}
+.band-back{position:absolute;inset:0;overflow:hidden;isolation:isolate;background:inherit}
 .band-back img{width:100%;height:100%;object-fit:cover;display:block}
-.band-back:after{content:'';position:absolute;inset:0;background:linear-gradient(var(--over),var(--over))}
+.band-back:after{content:'';position:absolute;inset:0;background:var(--over);mix-blend-mode:var(--blend)}
 .columns{position:relative;display:grid;grid-template-columns:var(--shares);gap:clamp(24px,4.4cqi,64px);align-items:center;max-width:var(--most);margin-inline:auto}
 .width-full{--most:100%}
 .width-medium{--most:820px}

@@ -5,6 +5,7 @@ import {
   type PageDocument,
   type Popup,
 } from '@plumgate/core/page';
+import { wordsOn, type Brand } from '@plumgate/core/brand';
 import { pageWords } from '@plumgate/core/languages';
 import { memo, type CSSProperties, type ReactNode } from 'react';
 import { baseCss, popupCss } from './base-css.ts';
@@ -95,11 +96,7 @@ const BandView = memo(function BandView({ band }: { band: Band }) {
       {band.picture && (
         <div
           className="band-back"
-          style={
-            {
-              '--over': `color-mix(in srgb,var(--${band.surface}) ${band.picture.fade}%,transparent)`,
-            } as CSSProperties
-          }
+          style={fadeInto(band.surface, band.picture.fade, page.brand) as CSSProperties}
         >
           <Photo picture={band.picture} alt="" sizes="100vw" focus={band.picture.focus} />
         </div>
@@ -119,6 +116,18 @@ const BandView = memo(function BandView({ band }: { band: Band }) {
     </section>
   );
 });
+
+/**
+ * A picture faded into a surface. Multiplied with a dark one, or screened with a light one, it is nowhere lighter or darker
+ * than if the surface lay over it as a veil, and words on it can be read as well; but its own light and dark stay.
+ */
+function fadeInto(surface: Band['surface'], fade: number, { colours }: Brand) {
+  const isLight = wordsOn(colours[surface], colours.ink) === colours.ink;
+  return {
+    '--over': `color-mix(in srgb,var(--${surface}) ${fade}%,${isLight ? '#000' : '#fff'})`,
+    '--blend': isLight ? 'screen' : 'multiply',
+  };
+}
 
 const blockCount = (band: Band) =>
   band.columns.reduce((count, column) => count + column.blocks.length, 0);

@@ -176,6 +176,6 @@ it('shows a band’s picture behind it, faded into its surface', () => {
   };
   const band = newBand('b', [{ id: 'c', share: 1, blocks: [] }], { surface: 'deep', picture });
   const html = render({ ...emptyPage('P'), bands: [band] });
-  expect(html).toContain('color-mix(in srgb,var(--deep) 40%,transparent)');
+  expect(html).toContain('--over:color-mix(in srgb,var(--deep) 40%,#fff);--blend:multiply');
   expect(html).toContain('object-position:50% 20%');
 });

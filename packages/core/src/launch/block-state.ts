@@ -50,7 +50,7 @@ export type BlockState = 'ready' | 'needs' | 'hidden';
  * @param bands those whose suggestions may stand in the block: its own, or all of its page's
  */
 export function blockState(block: Block, bands: readonly Band[], facts: Facts): BlockState {
-  if (lackOf(block, facts) || showsNothing(withoutExamples(Block, block))) return 'hidden';
+  if (lackOf(block, facts) || showsNothing(withoutExamples(Block, block), facts)) return 'hidden';
   const isUnwritten = unwrittenIn({ bands: [...bands] }, block).length > 0;
   return isUnwritten || hasExample(block) ? 'needs' : 'ready';
 }

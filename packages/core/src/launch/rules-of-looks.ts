@@ -42,7 +42,7 @@ export function lookFindings(input: LaunchInput): Finding[] {
     ...page.bands.flatMap((band) => bandFindings(band, input)),
     ...offers(blocks, input),
     ...measured(input),
-    ...weight(shownPage(page)),
+    ...weight(shownPage(page, input.client.facts)),
     ...examples(page.bands),
   ];
 }

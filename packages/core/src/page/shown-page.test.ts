@@ -1,4 +1,5 @@
 import type { PictureId, PictureRef } from '../basics/index.ts';
+import { emptyFacts } from '../clients/index.ts';
 import {
   bindingsOf,
   emptyPage,
@@ -19,6 +20,7 @@ const own: PictureRef = {
   height: 600,
 };
 const example = examplePicture('drive');
+const facts = emptyFacts('America/New_York');
 const heading = newBlock('heading', 'heading', { text: 'What we do' }) as Block;
 const page = (...columns: Block[][]): PageDocument => ({
   ...emptyPage('Drives'),
@@ -54,6 +56,13 @@ it.each<[string, PageDocument, string[][][]]>([
   ],
   ['a whole band of examples', page([heading, gallery(example)]), []],
   ['a gallery of both', page([heading, gallery(example, own)]), [[['heading', 'gallery']]]],
+  ['no places elsewhere', page([newBlock('social', 's') as Block]), []],
+  ['no areas yet', page([heading, newBlock('areas', 'a') as Block]), []],
+  [
+    'no number to call',
+    page([heading, newBlock('call-button', 'c') as Block]),
+    [[['heading', 'call-button']]],
+  ],
   ['no film yet', page([heading, newBlock('video', 'v') as Block]), []],
   ['an example of a face', page([face(example)]), [[['team']]]],
   ['an empty column', page([heading], []), [[['heading'], []]]],
@@ -63,7 +72,7 @@ it.each<[string, PageDocument, string[][][]]>([
     [],
   ],
 ])('of %s visitors see what is real', (_what, document, expected) =>
-  expect(kindsIn(shownPage(document))).toEqual(expected),
+  expect(kindsIn(shownPage(document, facts))).toEqual(expected),
 );
 
 it('leaves the picture behind a band out, and keeps the band', () => {
@@ -72,13 +81,22 @@ it('leaves the picture behind a band out, and keeps the band', () => {
     ...document.bands[0]!,
     picture: { ...example, fade: 60, focus: { x: 50, y: 50 } },
   };
-  expect(shownPage({ ...document, bands: [band] }).bands).toEqual([{ ...band, picture: null }]);
+  expect(shownPage({ ...document, bands: [band] }, facts).bands).toEqual([
+    { ...band, picture: null },
+  ]);
 });
 it('keeps entries whose face was an example', () =>
-  expect(shownPage(page([face(example)])).bands[0]!.columns[0]!.blocks).toEqual([face(null)]));
+  expect(shownPage(page([face(example)]), facts).bands[0]!.columns[0]!.blocks).toEqual([
+    face(null),
+  ]));
 it('gives the same page where everything is real', () => {
   const document = page([heading, gallery(own)]);
-  expect(shownPage(document)).toBe(document);
+  expect(shownPage(document, facts)).toBe(document);
 });
 it('binds a page to no example', () =>
   expect(bindingsOf(page([gallery(example, own)])).pictures).toEqual([own.id]));
+
+it('shows what the fact sheet has', () => {
+  const document = page([heading, newBlock('areas', 'a') as Block]);
+  expect(shownPage(document, { ...facts, areas: ['Port Alder'] })).toBe(document);
+});

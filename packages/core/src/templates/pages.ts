@@ -367,9 +367,9 @@ export const neighborhood: TemplatePage = {
       'Send me the report',
     ),
     bands.figures('At a glance', [
-      [suggest('$0'), 'median price of the last quarter'],
-      [suggest('0 days'), 'from sign to sold'],
-      [suggest('0'), 'homes for sale today'],
+      [suggest('$000,000'), 'median price of the last quarter'],
+      [suggest('00 days'), 'from sign to sold'],
+      [suggest('00'), 'homes for sale today'],
       [suggest('0.0'), 'months of supply'],
     ]),
     bands.formBeside(

@@ -107,6 +107,13 @@ it('fills a band that was asked for, and keeps it where there is nothing to fill
   expect(bandWithRecords(made, none, us)).toBe(made);
 });
 
+it('shows no review twice', () => {
+  const reviews = ['Dana', 'Joss', 'Priya'].map((who, n) => review(n + 1, who));
+  const page = withRecords(firstPageOf('reviews'), { ...none, reviews }, us).page;
+  const shown = blocksOf(page).flatMap((block) => (block.kind === 'reviews' ? block.items : []));
+  expect(shown.map(({ who }) => who)).toEqual(['Dana', 'Joss', 'Priya']);
+});
+
 it('changes nothing else', () => {
   const contact = firstPageOf('contact');
   expect(withRecords(contact, none, us)).toEqual(contact);

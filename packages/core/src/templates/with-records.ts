@@ -32,6 +32,8 @@ function fillerOf(records: ClientRecords, facts: RecordFacts): (block: Block) =>
   const entries = entriesFrom(records, facts);
   const hasPrices = entries['price-list'].some(({ price }) => price !== '');
   const photographs = [...facts.photographs];
+  /** Those that no block has yet: nobody reads the same words twice. */
+  const reviews = [...entries.reviews];
   /** The next photograph in the place of an example; what shows a home for sale waits for that home's pictures. */
   const taken = <Place extends { picture: PictureRef | null }>(place: Place): Place =>
     isExample(place.picture) && !isOfOneHome(place.picture)
@@ -39,10 +41,13 @@ function fillerOf(records: ClientRecords, facts: RecordFacts): (block: Block) =>
       : place;
   return (block) => {
     switch (block.kind) {
-      case 'team':
+      case 'team': {
+        const items = entries.team.slice(0, block.items.length);
+        return items.length > 0 ? { ...block, items } : null;
+      }
       case 'reviews': {
-        const items = entries[block.kind].slice(0, block.items.length);
-        return items.length > 0 ? ({ ...block, items } as Block) : null;
+        const items = reviews.splice(0, block.items.length);
+        return items.length > 0 ? { ...block, items } : null;
       }
       case 'price-list':
         return hasPrices ? { ...block, items: entries['price-list'] } : block;

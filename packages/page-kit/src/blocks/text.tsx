@@ -3,7 +3,7 @@ import { Rich } from '../rich.tsx';
 
 export const text: BlockView<'text'> = {
   css: `
-.text{max-width:62ch;overflow-wrap:anywhere}
+.text{max-width:62ch;overflow-wrap:anywhere;text-wrap:pretty}
 .text.centre{margin-inline:auto}
 .text.end{margin-inline-start:auto}
 .text :is(p,ul,ol){margin:0}

@@ -28,7 +28,7 @@ function Drawn({ pageId, name, width, height }: Shown) {
     if (!data) return null;
     const draft = data.draft as Draft;
     return {
-      page: shownPage(draft.page),
+      page: shownPage(draft.page, data.client.facts),
       context: pageContext(data, draft.forms, data.client.brand, null),
     };
   }, [data]);
