@@ -74,7 +74,7 @@ test('a lead goes from the page to a followed-up person', async ({ browser }, { 
   ).toBeVisible();
 
   await app.getByRole('button', { name: 'Demo clock' }).click();
-  await app.getByRole('menuitem', { name: 'One day on' }).click();
+  await app.getByRole('menuitem', { name: 'One day ahead' }).click();
   await expect(app.getByText('It is now Fri, Nov 6')).toBeVisible();
   await searchPostRoom(app, mailbox);
   await expect(app.getByRole('link', { name: 'What the half hour feels like' })).toHaveCount(1);

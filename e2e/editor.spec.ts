@@ -27,7 +27,7 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   // The form's questions: other words, another order, a new one.
   await outline.getByRole('button', { name: 'Form · Save your place' }).click();
   await settings.getByRole('button', { name: 'Mobile required' }).click();
-  await settings.getByLabel('Words').fill('Your mobile');
+  await settings.getByLabel('Text', { exact: true }).fill('Your mobile');
   await expect(wide.getByText('Your mobile')).toBeVisible();
   await settings.getByRole('button', { name: 'Move “Your mobile” up' }).click();
   await expect(wide.locator('.field').nth(1)).toContainText('Your mobile');
@@ -61,8 +61,8 @@ test('a page is edited in place on both widths, kept by itself, undone, and publ
   await settings.getByText('Tint').click();
   await expect(wide.locator('.on-tint h2')).not.toHaveCount(0);
   await app.getByRole('tab', { name: 'Brand' }).click();
-  await app.getByLabel('Action, as six digits').fill('8A2B5C');
-  await app.getByLabel('Action, as six digits').blur();
+  await app.getByLabel('Action, hex code').fill('8A2B5C');
+  await app.getByLabel('Action, hex code').blur();
   await expect(wide.getByRole('button', { name: 'Keep my place' })).toHaveCSS(
     'background-color',
     'rgb(138, 43, 92)',

@@ -27,7 +27,7 @@ export async function signedIn(browser: Browser, path: string, email = marketer)
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   await context.addCookies(sessions.get(email) ?? []);
   const page = await context.newPage();
-  const inside = page.getByRole('link', { name: 'Plum Gate, first page' });
+  const inside = page.getByRole('link', { name: 'Plum Gate home' });
   await page.goto(origin + path);
   await expect(inside.or(page.getByLabel('Password'))).toBeVisible();
   if (await inside.isVisible()) return page;

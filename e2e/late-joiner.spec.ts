@@ -44,7 +44,7 @@ test('a late joiner’s dry run equals what the post room shows after the clock 
   const app = await signedIn(browser, '/fernhill-physio/follow-up', 'owner@tallow-thyme.test');
   const moveOneDay = async () => {
     await app.getByRole('button', { name: 'Demo clock' }).click();
-    await app.getByRole('menuitem', { name: 'One day on' }).click();
+    await app.getByRole('menuitem', { name: 'One day ahead' }).click();
     await expect(app.getByText(/^It is now/).first()).toBeVisible();
   };
   await app.goto(`${origin}/fernhill-physio/follow-up`);

@@ -44,10 +44,10 @@ test('a roofer nobody knew: client, facts and a funnel of three steps, live in s
   await expect(app).toHaveURL(/gannet-roofing/);
   for (const [label, value] of Object.entries(facts))
     await act(() => app.getByLabel(label, { exact: true }).fill(value));
-  await act(() => app.getByRole('button', { name: 'Add a span to Monday' }).click());
+  await act(() => app.getByRole('button', { name: 'Add hours to Monday' }).click());
   await act(() => app.getByRole('button', { name: 'Copy to Tuesday to Friday' }).click());
   await act(() => app.getByRole('button', { name: 'Find the address' }).click());
-  await expect(app.getByText('Press the map to move it.')).toBeVisible();
+  await expect(app.getByText('Click the map to move it.')).toBeVisible();
   await expect(app.getByRole('status').first()).toHaveText('Saved');
 
   await act(() => app.getByRole('link', { name: 'Funnels', exact: true }).click());
@@ -75,7 +75,7 @@ test('a roofer nobody knew: client, facts and a funnel of three steps, live in s
   );
   await showFirst(4);
   for (const [row, values] of prices.entries())
-    for (const [field, label] of ['What it is', 'Words', 'Price'].entries())
+    for (const [field, label] of ['What it is', 'Text', 'Price'].entries())
       await act(() => settings.getByLabel(label, { exact: true }).nth(row).fill(values[field]!));
   await showFirst(3);
   await act(() =>

@@ -138,7 +138,7 @@ test('one header changed once changes on three pages, and unlinked it is a copy'
     await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   }
   await outline.getByRole('button', { name: 'Apple' }).click();
-  await settings.getByLabel('Words').fill('Quince');
+  await settings.getByLabel('Text', { exact: true }).fill('Quince');
   await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   for (const { pageId } of pages) {
     const { wide } = await openMade(app, 'alder-grove-dental', pageId);
@@ -148,7 +148,7 @@ test('one header changed once changes on three pages, and unlinked it is a copy'
   await expect(settings.getByText('Also on')).toContainText('Whitening');
   await settings.getByRole('button', { name: 'Unlink: a copy for this page' }).click();
   await outline.getByRole('button', { name: 'Quince' }).click();
-  await settings.getByLabel('Words').fill('Only here');
+  await settings.getByLabel('Text', { exact: true }).fill('Only here');
   await expect(app.getByText('Saved', { exact: true })).toBeVisible();
   const { wide } = await openMade(app, 'alder-grove-dental', pages[0]!.pageId);
   await expect(wide.getByText('Quince')).toBeVisible();
@@ -507,7 +507,7 @@ test('without a connection the work stays in the browser, and is sent when it is
   const { wide, outline, settings } = await openMade(app, 'alder-grove-dental', pageId);
   await app.route('**/api/pages/*/draft', (route) => route.abort());
   await outline.getByRole('button', { name: 'Apple' }).click();
-  await settings.getByLabel('Words').fill('Typed in a tunnel');
+  await settings.getByLabel('Text', { exact: true }).fill('Typed in a tunnel');
   await expect(app.getByText('No connection. Your changes are safe')).toBeVisible();
   await app.reload();
   await expect(wide.getByText('Typed in a tunnel')).toBeVisible();

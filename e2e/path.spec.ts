@@ -35,7 +35,7 @@ test('a three-step funnel from nothing: wired, checked, published, tested, given
   await app.getByRole('button', { name: /^Publish 3 steps/ }).click();
   await expect(app.getByText(/What to expect: Nothing leads on/)).toBeVisible();
 
-  await app.getByRole('button', { name: 'Where What to expect leads, and by what' }).click();
+  await app.getByRole('button', { name: 'Where What to expect leads, and how' }).click();
   await app.getByRole('button', { name: 'Connect' }).click();
   await expect(app.getByText('Nothing leads on from here.')).toHaveCount(0);
 
@@ -74,7 +74,7 @@ test('a three-step funnel from nothing: wired, checked, published, tested, given
 
   // The same funnel for a client who has nothing yet.
   await app.getByRole('link', { name: '← Path' }).click();
-  await app.getByRole('button', { name: 'What to do with the funnel' }).click();
+  await app.getByRole('button', { name: 'Actions for the funnel' }).click();
   await app.getByRole('menuitem', { name: 'Copy the funnel…' }).click();
   await app.getByLabel('For', { exact: true }).selectOption({ label: 'Alder Grove Dental' });
   await app.getByRole('button', { name: 'Copy', exact: true }).click();
@@ -116,12 +116,12 @@ test('steps are moved by pointer and by keys, deleted and brought back; a wire i
 
   await pull(
     app,
-    app.getByRole('button', { name: 'Where Moved about leads, and by what' }),
+    app.getByRole('button', { name: 'Where Moved about leads, and how' }),
     step(app, 3, 'Between'),
   );
   await expect(app.getByText('to 3 · Between')).toBeVisible();
 
-  await app.getByRole('button', { name: 'What to do with Between' }).click();
+  await app.getByRole('button', { name: 'Actions for Between' }).click();
   await app.getByRole('menuitem', { name: 'Delete it' }).click();
   await expect(step(app, 3, 'Between')).toHaveCount(0);
   await undo(app, '“Between” is in the bin');

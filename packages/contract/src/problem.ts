@@ -29,7 +29,7 @@ export const problemCodes = {
   'slot-taken': { status: 409, title: 'That time is not free. Choose another.' },
   'booking-is-over': {
     status: 409,
-    title: 'This booking is over or cancelled; it can’t be changed any more.',
+    title: 'This booking is over or canceled and can no longer be changed.',
   },
   'too-late-to-change': {
     status: 409,

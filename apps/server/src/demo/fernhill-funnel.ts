@@ -166,7 +166,7 @@ export const eveningPage = (
               },
               {
                 question: 'What if I can’t come after all?',
-                answer: 'One press in our email gives your seat to somebody else.',
+                answer: 'One click in our email gives your seat to someone else.',
               },
             ],
           }),
@@ -266,7 +266,7 @@ export const eveningCalendar = (date: string, sequence: SequenceId): CalendarCon
 
 your seat at the ${name} is saved: {{ booking.when }}, at {{ booking.where }}.
 
-Bring your running shoes. The calendar file is attached. If you can't come after all, give your seat back here, somebody else is glad of it:
+Bring your running shoes. The calendar file is attached. If you can't come after all, give your seat back here. Someone else will be glad to have it:
 {{ booking.change_link }}
 
 {{ client.name }}

@@ -148,10 +148,10 @@ export function morningPages(
 
 const morningAnswers = [
   { question: 'Is there parking?', answer: 'Behind the house, free on Saturdays.' },
-  { question: 'Can I bring somebody?', answer: 'Yes, but take a place for each of you.' },
+  { question: 'Can I bring someone?', answer: 'Yes, but take a place for each of you.' },
   {
     question: 'What if I can’t come after all?',
-    answer: 'One press in the email frees your place for somebody else.',
+    answer: 'One click in the email frees your place for someone else.',
   },
 ];
 

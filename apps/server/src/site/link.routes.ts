@@ -204,8 +204,8 @@ export class LinkRoutes {
 
 const optOutWords = (client: ClientRow, target: OptOutTarget): string =>
   'person' in target
-    ? `${client.name} will not write to you by email any more.`
-    : `Notices of new leads and bookings of ${client.name} will not go to ${target.address} any more. They can be switched on again on the Today screen.`;
+    ? `${client.name} will no longer email you.`
+    : `Notices of new leads and bookings of ${client.name} will no longer go to ${target.address}. They can be turned on again on the Today screen.`;
 
 const basics = (client: ClientRow) => ({
   clientName: client.name,

@@ -60,7 +60,7 @@ export class PageRoutes {
       : `Please get in touch with ${clientName}.`;
     return this.showWay(request, reply, owner, {
       status: 404,
-      title: shut ? 'This page is not here any more' : 'There is no page at this address',
+      title: shut ? 'This page is no longer here' : 'There is no page at this address',
       line: shut ? `What it offered may be over. ${help}` : `It may have been mistyped. ${help}`,
     });
   }

@@ -7,10 +7,10 @@ import { useEndpoint, useRefreshAll } from '../api/hooks.ts';
 import { dayText, timeText, whenText } from '../ui/when.ts';
 
 const steps = {
-  PT1H: 'One hour on',
-  P1D: 'One day on',
-  P3D: 'Three days on',
-  P7D: 'One week on',
+  PT1H: 'One hour ahead',
+  P1D: 'One day ahead',
+  P3D: 'Three days ahead',
+  P7D: 'One week ahead',
 } as const;
 
 /** The demo's time, and the way to move it forward: what falls due on the way happens. */
@@ -53,7 +53,7 @@ export function ClockChip({ zone, mayMove }: { zone: string; mayMove: boolean })
           className="z-30 min-w-52 rounded-card border border-line bg-sheet p-1.5 shadow-lg"
         >
           <DropdownMenu.Label className="px-2.5 py-1 text-xs text-muted">
-            Move the demo’s time
+            Move the demo clock
           </DropdownMenu.Label>
           {Object.entries(steps).map(([advance, label]) => (
             <DropdownMenu.Item

@@ -59,7 +59,7 @@ export function Frame() {
         <NavLink
           to="/"
           className="mr-3 flex items-center gap-2 font-title text-[17px] font-semibold max-md:mr-1"
-          aria-label="Plum Gate, first page"
+          aria-label="Plum Gate home"
         >
           <img src="/mark.svg" alt="" className="size-6" />
           <span className="max-lg:hidden">Plum Gate</span>

@@ -11,9 +11,9 @@ const helps: Help[] = [
     at: /^today/,
     title: 'Today',
     lines: [
-      'New leads stand here until somebody calls or writes to them. Those you can still answer in time come first, with the time by which an answer is promised.',
-      'Press the number to call, then press Called or No answer. Book finds a free time and sends the confirmation.',
-      'On the right are the bookings of the day and messages that did not get through.',
+      'New leads stay here until someone calls or writes to them. Leads you can still answer on time come first, each with its deadline.',
+      'Click the number to call, then choose Called or No answer. Book finds a free time and sends the confirmation.',
+      'Today’s bookings and messages that did not get through are on the right.',
     ],
   },
   {
@@ -27,31 +27,31 @@ const helps: Help[] = [
   {
     at: /^funnels\/pages/,
     title: 'All pages',
-    lines: ['Every page of this client. Press a column’s name to sort by it, or search.'],
+    lines: ['Every page of this client. Click a column’s name to sort by it, or search.'],
   },
   {
     at: /^funnels\/[^/]+/,
     title: 'The Path of a funnel',
     lines: [
-      'Visitors come in on the left and go through the steps to the right. The share above each arrow is how many go on.',
-      'Press a page to edit it. Drag steps to change their order.',
-      'Publish puts every changed page live. Test run sends a test visitor through the whole funnel and leaves no data behind.',
+      'Visitors enter on the left and move through the steps to the right. The share above each arrow is how many go on.',
+      'Click a page to edit it. Drag steps to reorder them.',
+      'Publish makes every changed page live. Test run sends a test visitor through the whole funnel and leaves no data behind.',
     ],
   },
   {
     at: /^funnels/,
     title: 'Funnels',
     lines: [
-      'A funnel is a set of pages with one aim. The numbers are those of the last 30 days.',
-      'Open a funnel to see its path, or make a new one.',
+      'A funnel is a set of pages with one aim. The numbers cover the last 30 days.',
+      'Open a funnel to see its path, or create a new one.',
     ],
   },
   {
     at: /^people/,
     title: 'People',
     lines: [
-      'Everybody who has written or booked, the newest first. Search by name, email, number or tag.',
-      'Press a name for the record: what they sent, what is coming up, and everything that happened.',
+      'Everyone who has written or booked, newest first. Search by name, email, number or tag.',
+      'Click a name to open the record: what they sent, what is coming up and everything that happened.',
     ],
   },
   {
@@ -59,7 +59,7 @@ const helps: Help[] = [
     title: 'A calendar',
     lines: [
       'A calendar says when people can book, for how long, and where.',
-      'Changes wait until you press Apply. Bookings that are made stay as they are.',
+      'Changes wait until you click Apply. Existing bookings stay as they are.',
     ],
   },
   {
@@ -67,15 +67,15 @@ const helps: Help[] = [
     title: 'Bookings',
     lines: [
       'Drag a booking to move it; the person gets a message. With the keyboard, Space picks it up and the arrow keys move it.',
-      'Press a booking to say whether they came, to move it by typing a time, or to cancel it.',
+      'Click a booking to mark whether they came, move it to another time, or cancel it.',
     ],
   },
   {
     at: /^follow-up\/rules/,
     title: 'Rules',
     lines: [
-      'A rule says what happens with leads that match: tags, who looks after them, which sequence starts, and who is notified.',
-      'Before you switch a rule on, it shows which leads of the last 30 days it would have matched.',
+      'A rule decides what happens to leads that match: their tags, who they are assigned to, which sequence starts and who is notified.',
+      'Before you turn a rule on, it shows which leads of the last 30 days it would have matched.',
     ],
   },
   {
@@ -89,9 +89,9 @@ const helps: Help[] = [
     at: /^follow-up\/[^/]+/,
     title: 'A sequence',
     lines: [
-      'Steps lie on time, from sign-up or counting back from an event. Press a step to change it.',
+      'Steps are laid out in time, from sign-up or counting back from an event. Click a step to edit it.',
       'The preview on the right shows what one person would get, and when.',
-      'Changes wait until you press Apply, which first says what they mean for the people in the sequence.',
+      'Changes wait until you click Apply, which first shows what they mean for the people in the sequence.',
     ],
   },
   {
@@ -112,27 +112,27 @@ const helps: Help[] = [
     at: /^set-up\/records/,
     title: 'Staff, services and reviews',
     lines: [
-      'Type each person, service and review once. The settings of a team, of cards and of reviews on a page put them in by one press.',
+      'Type each person, service and review once. Team, card and review blocks on a page can then insert them with one click.',
       'Everything saves by itself. Pages keep what they show until you insert it again and publish.',
     ],
   },
   {
     at: /^set-up\/bin/,
     title: 'Bin',
-    lines: ['What was deleted stays here for 30 days and comes back whole when you restore it.'],
+    lines: ['Deleted items stay here for 30 days. Restore one and it comes back whole.'],
   },
   {
     at: /^set-up/,
     title: 'Fact sheet',
     lines: [
-      'What is known of the client. Pages and messages use it, so type each fact once.',
+      'What you know about the client. Pages and messages use it, so you type each fact once.',
       'Everything saves by itself.',
     ],
   },
   {
     at: /^held/,
     title: 'Held submissions',
-    lines: ['Too many came at once. Let in those that are real; nothing is sent for the others.'],
+    lines: ['Too many came at once. Accept the real ones; nothing is sent for the others.'],
   },
 ];
 
@@ -144,7 +144,7 @@ export const helpFor = (pathname: string): Help | undefined => {
 
 /** Keys that work on every screen. */
 export const keysEverywhere: [keys: string, what: string][] = [
-  ['Ctrl K or /', 'Go anywhere by its name'],
-  ['Tab, then the arrow keys', 'From one place or tab to the next'],
+  ['Ctrl K or /', 'Go to anything by name'],
+  ['Tab, then the arrow keys', 'From one tab or place to the next'],
   ['?', 'This help'],
 ];

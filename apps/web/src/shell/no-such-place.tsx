@@ -6,7 +6,7 @@ export function NoSuchPlace() {
     <Empty title="There is nothing at this address">
       <p>It may have been removed, or the link is incomplete.</p>
       <Link className="font-semibold text-plum-dark underline" to="/">
-        Go to the first page
+        Go to the start page
       </Link>
     </Empty>
   );

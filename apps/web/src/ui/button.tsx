@@ -7,19 +7,26 @@ const looks = {
   quiet: 'border-transparent bg-transparent text-plum-dark hover:bg-plum-tint',
 } as const;
 
+/** Small beside a label, large where it is all there is to do. */
+const sizes = { small: 'h-6 px-1.5', normal: 'h-8 px-3.5', large: 'h-10 px-3.5' } as const;
+
 const shape =
-  'inline-flex h-8 shrink-0 items-center justify-center gap-1.5 rounded-control border px-3.5 text-[13px] font-semibold whitespace-nowrap';
+  'inline-flex shrink-0 items-center justify-center gap-1.5 rounded-control border text-[13px] font-semibold whitespace-nowrap';
 
 /** A button; its label is a verb. */
 export function Button({
   look = 'plain',
+  size = 'normal',
   className = '',
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: keyof typeof looks }) {
+}: ButtonHTMLAttributes<HTMLButtonElement> & {
+  look?: keyof typeof looks;
+  size?: keyof typeof sizes;
+}) {
   return (
     <button
       type="button"
-      className={`${shape} disabled:cursor-default disabled:opacity-50 ${looks[look]} ${className}`}
+      className={`${shape} ${sizes[size]} disabled:cursor-default disabled:opacity-50 ${looks[look]} ${className}`}
       {...rest}
     />
   );
@@ -35,7 +42,7 @@ export const LinkButton = ({
   to: string;
   children: ReactNode;
 }) => (
-  <Link className={`${shape} ${looks[look]}`} to={to}>
+  <Link className={`${shape} ${sizes.normal} ${looks[look]}`} to={to}>
     {children}
   </Link>
 );

@@ -42,7 +42,7 @@ export function Spans({
         <span key={index} className="flex items-center gap-1">
           <input
             type="time"
-            aria-label={`${label}, span ${index + 1}, from`}
+            aria-label={`${label}, hours ${index + 1}, from`}
             className={time}
             value={span.from}
             onChange={(event) => event.target.value && change(index, { from: event.target.value })}
@@ -50,7 +50,7 @@ export function Spans({
           <span className="text-muted">to</span>
           <input
             type="time"
-            aria-label={`${label}, span ${index + 1}, to`}
+            aria-label={`${label}, hours ${index + 1}, to`}
             className={time}
             value={span.to === '24:00' ? '00:00' : span.to}
             onChange={(event) =>
@@ -59,7 +59,7 @@ export function Spans({
             }
           />
           <IconButton
-            label={`Remove span ${index + 1} of ${label}`}
+            label={`Remove hours ${index + 1} of ${label}`}
             onClick={() => onChange(spans.toSpliced(index, 1))}
           >
             <Trash2 />
@@ -67,7 +67,7 @@ export function Spans({
         </span>
       ))}
       <IconButton
-        label={`Add a span to ${label}`}
+        label={`Add hours to ${label}`}
         onClick={() =>
           onChange([
             ...spans,
@@ -78,7 +78,7 @@ export function Spans({
         <Plus />
       </IconButton>
       {onCopy && (
-        <Button look="quiet" className="h-7 px-1.5" onClick={onCopy}>
+        <Button look="quiet" size="small" onClick={onCopy}>
           Copy to Tuesday to Friday
         </Button>
       )}

@@ -43,7 +43,7 @@ export const newCalendar = (name: string, zone: string, week?: Week): CalendarCo
 your time is booked: {{ booking.when }}.
 Where: {{ booking.where }}
 
-If it does not suit you any more, move or cancel it here:
+If you need to change it, move or cancel it here:
 {{ booking.change_link }}
 
 {{ client.name }}

@@ -291,7 +291,7 @@ describe('the rules of a calendar', () => {
         { from: '13:00', to: '17:00' },
         { from: '09:00', to: '13:30' },
       ],
-      'The opening hours for Tuesday overlap: 09:00 to 13:30 and 13:00 to 17:00. Make one span of them.',
+      'The opening hours for Tuesday overlap: 09:00 to 13:30 and 13:00 to 17:00. Combine them.',
     ],
   ])('%s', (_what, spans, problem) => expect(spansProblem(spans, 'for Tuesday')).toBe(problem));
 

@@ -14,7 +14,7 @@ export const typePairs = {
   archivo: { label: 'Strong and workmanlike', title: 'Archivo', text: 'Public Sans' },
   newsreader: { label: 'Paper and ink', title: 'Newsreader', text: 'Figtree' },
   bricolagePublic: {
-    label: 'Lively heads, official text',
+    label: 'Lively headlines, formal text',
     title: 'Bricolage Grotesque',
     text: 'Public Sans',
   },

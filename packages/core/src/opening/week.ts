@@ -40,7 +40,7 @@ export function spansProblem(spans: readonly Span[], when: string): string | nul
   for (const [index, span] of inOrder.entries()) {
     const next = inOrder[index + 1];
     if (next && minuteOf(next.from) < minuteOf(span.to))
-      return `The opening hours ${when} overlap: ${span.from} to ${span.to} and ${next.from} to ${next.to}. Make one span of them.`;
+      return `The opening hours ${when} overlap: ${span.from} to ${span.to} and ${next.from} to ${next.to}. Combine them.`;
   }
   return null;
 }

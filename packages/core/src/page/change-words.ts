@@ -37,7 +37,7 @@ function settingWords({ setting, before, after }: SettingChange): string {
     called[setting] ?? setting.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
   if (before === null || after === null) return name;
   if (before === '') return `${name}: “${short(after)}”`;
-  if (after === '') return `${name}: nothing any more`;
+  if (after === '') return `${name}: now empty`;
   return `${name}: “${short(before)}” is now “${short(after)}”`;
 }
 

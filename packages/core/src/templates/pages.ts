@@ -51,7 +51,7 @@ export const service: TemplatePage = {
     bands.steps(
       'From call to clean-up',
       [
-        ['We look', 'With a tape and a level, at a time that suits you.'],
+        ['We look', 'With a tape and a level, at a time that works for you.'],
         ['You get a price', 'One figure, in writing.'],
         ['We do it', 'On the day that was agreed.'],
       ],
@@ -81,7 +81,7 @@ export const firstVisit: TemplatePage = {
       'What would help you most?',
       {
         required: false,
-        options: ['More time', 'A quiet room', 'Knowing the price', 'Bringing somebody'],
+        options: ['More time', 'A quiet room', 'Knowing the price', 'Bringing someone'],
       },
     ],
   ]),
@@ -223,10 +223,10 @@ export const event: TemplatePage = {
     bands.placeAndHours('Where it is'),
     bands.asked('Before you come', [
       ['Is there parking?', suggest('Say where, and what it costs.')],
-      ['Can I bring somebody?', suggest('Say yes, and how.')],
+      ['Can I bring someone?', suggest('Say yes, and how.')],
       [
         'What if I can’t come after all?',
-        'One press in the email frees your seat for somebody else.',
+        'One click in the email frees your seat for someone else.',
       ],
     ]),
     bands.lastCall('Keep a seat while there is one.', 'Keep my seat'),
@@ -292,7 +292,7 @@ export const listing: TemplatePage = {
     [
       'choice',
       'when',
-      'When suits you?',
+      'When works for you?',
       {
         required: false,
         options: ['This week', 'At the weekend', 'Evenings', 'Just the papers, please'],
@@ -309,7 +309,7 @@ export const listing: TemplatePage = {
     }),
     bands.work('Inside', '', ['loft-living', 'kitchen']),
     bands.whereTheHomeIs('[[address]], {{ client.town }}'),
-    bands.formBeside('See it for yourself', 'Tell us when suits you. We confirm the time.', {
+    bands.formBeside('See it for yourself', 'Tell us when you are free. We confirm the time.', {
       title: 'Ask for a showing',
       intro: '',
     }),
@@ -531,7 +531,7 @@ export const chooseTime: TemplatePage = {
   bands: [
     bands.header('Can’t find a time? Call'),
     bands.chooseTime(
-      'When suits you, {{ person.first_name | default: "best" }}?',
+      'When works for you, {{ person.first_name | default: "best" }}?',
       'Pick a time; it is yours at once.',
       ['Move or cancel with one press', 'Your details are filled in already'],
     ),

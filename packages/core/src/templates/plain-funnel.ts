@@ -63,7 +63,7 @@ const thanks: TemplatePage = {
 export const plainFunnel: ReadyTemplate = {
   name: 'plain',
   label: 'Blank',
-  about: 'A page with a form and a thank-you page, with next to nothing on them.',
+  about: 'A form page and a thank-you page, almost empty.',
   aims: ['leads'],
   trade: 'any',
   asks: [{ key: 'name', label: 'Name', kind: 'text', example: 'First visit' }],

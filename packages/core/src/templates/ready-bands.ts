@@ -90,7 +90,7 @@ const anyTrade: readonly ReadyBand[] = [
     'Three numbered steps',
     bands.steps('How it goes', [
       ['You write or call', 'Three questions, one minute.'],
-      ['We come and look', 'At a time that suits you.'],
+      ['We come and look', 'At a time that works for you.'],
       ['You decide', 'With a price on paper. No is a fine answer.'],
     ]),
     { aims: ['leads', 'booking'] },
@@ -103,7 +103,7 @@ const anyTrade: readonly ReadyBand[] = [
       'What happens after you ask',
       suggestRows([
         ['When do you call back?', 'The same day, by six.'],
-        ['Who comes?', 'One of us, not somebody from an agency.'],
+        ['Who comes?', 'One of us, not someone from an agency.'],
         ['What does the visit cost?', 'Nothing. The price comes after, in writing.'],
       ]),
       'yard',

@@ -160,19 +160,14 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   ),
   one(
     'first-visit',
-    'A practice’s page for people who put it off.',
+    'A practice’s page for people who have put it off.',
     'leads',
     'health',
     pages.firstVisit,
   ),
-  one(
-    'emergency',
-    'For people who need somebody within the hour.',
-    'leads',
-    'home',
-    pages.emergency,
-    [{ ...work, label: 'What went wrong', example: 'Burst pipe' }],
-  ),
+  one('emergency', 'For people who need someone right away.', 'leads', 'home', pages.emergency, [
+    { ...work, label: 'What went wrong', example: 'Burst pipe' },
+  ]),
   one('event', 'An evening or a webinar, with a countdown.', 'event', 'any', pages.event, [
     event,
     starts,
@@ -192,7 +187,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
   one('neighborhood', 'What homes sell for around here.', 'guide', 'property', pages.neighborhood, [
     { key: 'area', label: 'The area', kind: 'text', example: 'Gannet Head' },
   ]),
-  one('survey', 'Five questions, kept with the person.', 'answers', 'any', pages.survey),
+  one('survey', 'Five questions, saved with the person.', 'answers', 'any', pages.survey),
   one(
     'reviews',
     'What people say, and a form that asks for more.',
@@ -200,7 +195,7 @@ export const readyTemplates: readonly ReadyTemplate[] = [
     'any',
     pages.reviewsPage,
   ),
-  one('contact', 'Map, hours and a way to write.', 'around', 'any', pages.contact),
+  one('contact', 'A map, opening hours and a message form.', 'around', 'any', pages.contact),
   one('offer', 'A short page for a link in a text.', 'offer', 'any', pages.mobileOffer, [
     { key: 'offer', label: 'The offer in two words', kind: 'text', example: '20% off' },
     { key: 'until', label: 'Until when', kind: 'text', example: 'the end of March' },

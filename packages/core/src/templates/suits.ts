@@ -7,7 +7,7 @@ export const aims = {
   guide: 'A guide or report',
   answers: 'Answers and reviews',
   offer: 'An offer',
-  around: 'Around it',
+  around: 'Supporting pages',
 } as const;
 export type Aim = keyof typeof aims;
 

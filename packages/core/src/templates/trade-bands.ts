@@ -62,7 +62,7 @@ const homeBands: readonly ReadyBand[] = [
     'call-to-clean-up',
     'From call to clean-up',
     bands.steps('From call to clean-up', [
-      ['We look', 'With a tape and a level, at a time that suits you.'],
+      ['We look', 'With a tape and a level, at a time that works for you.'],
       ['You get a price', 'One figure, in writing.'],
       ['We do it', 'On the day that was agreed.'],
     ]),
@@ -160,7 +160,7 @@ const healthBands: readonly ReadyBand[] = [
         'What will it cost?',
         suggest('Say the price of the first visit, and when the next one is said.'),
       ],
-      ['Can I bring somebody?', suggest('Yes. They can sit beside you the whole time.')],
+      ['Can I bring someone?', suggest('Yes. They can sit beside you the whole time.')],
     ]),
     health,
   ),
@@ -259,10 +259,10 @@ const aimBands: readonly ReadyBand[] = [
     'Before you come',
     bands.asked('Before you come', [
       ['Is there parking?', suggest('Say where, and what it costs.')],
-      ['Can I bring somebody?', suggest('Say yes, and how.')],
+      ['Can I bring someone?', suggest('Say yes, and how.')],
       [
         'What if I can’t come after all?',
-        'One press in the email frees your seat for somebody else.',
+        'One click in the email frees your seat for someone else.',
       ],
     ]),
     event,
@@ -286,7 +286,7 @@ const aimBands: readonly ReadyBand[] = [
     'place',
     'free-times',
     'Free times to choose from',
-    bands.chooseTime('When suits you?', 'Pick a time; it is yours at once.', [
+    bands.chooseTime('When works for you?', 'Pick a time; it is yours at once.', [
       'Move or cancel with one press',
       'Your details are filled in already',
     ]),

@@ -4,7 +4,7 @@ import { Words } from '../words.tsx';
 export const figures: BlockView<'figures'> = {
   css: `
 .figures{margin:0;display:flex;flex-wrap:wrap;gap:14px 0}
-.figures div{display:flex;flex-direction:column-reverse;padding-inline:clamp(14px,2cqi,28px);border-left:1px solid color-mix(in srgb,currentColor 24%,transparent)}
+.figures div{display:flex;flex-direction:column-reverse;justify-content:flex-end;padding-inline:clamp(14px,2cqi,28px);border-left:1px solid color-mix(in srgb,currentColor 24%,transparent)}
 .figures div:first-child{padding-left:0;border:0}
 .figures dd{margin:0;font-family:var(--title-face);font-size:clamp(1.35rem,2.6cqi,2rem);font-weight:680;line-height:1.15;letter-spacing:-.01em;font-variant-numeric:tabular-nums}
 .figures dt{font-size:.92rem;line-height:1.4;opacity:.85}

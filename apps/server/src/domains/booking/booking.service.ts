@@ -59,7 +59,7 @@ export interface LoadedBooking {
 /** The start was taken a moment ago, is past, or was never offered. Undoes the transaction it happens in. */
 export class SlotGone extends Error {
   constructor() {
-    super('This time is not free any more.');
+    super('This time is no longer free.');
   }
 }
 
@@ -548,7 +548,7 @@ const changeWords = {
 your booking has a new time: {{ booking.when }}.
 Where: {{ booking.where }}
 
-What we wrote about the earlier time does not hold any more. To move or cancel again:
+Please ignore the earlier time. To move or cancel again:
 {{ booking.change_link }}
 
 {{ client.name }}

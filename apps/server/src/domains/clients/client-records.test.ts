@@ -60,7 +60,7 @@ it.each([
   [
     'a picture of nobody’s',
     { staff: [{ ...member(15, 'Ana'), picture: { id: id(99), width: 1, height: 1 } }] },
-    'This picture is not there any more. Choose another.',
+    'This picture no longer exists. Choose another.',
   ],
 ])('refuses %s and loses nothing', async (_what, wrong, message) => {
   const before = await listed();

@@ -218,7 +218,7 @@ const newTimeWords = {
 
 {{ event.name }} has a new time: {{ event.when }}.
 
-What we wrote about the earlier time does not hold any more. If the new one does not suit you, answer this email or call {{ client.phone }}.
+Please ignore the earlier time. If the new one does not work for you, reply to this email or call {{ client.phone }}.
 
 {{ client.name }}`,
 };

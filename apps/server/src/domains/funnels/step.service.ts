@@ -153,7 +153,7 @@ export class StepService {
     const next = leadingOn(draft, by, () => this.ids.next<string>().slice(0, 13));
     if (!next)
       throw new AppProblem('bad-request', {
-        detail: 'That form or button is not on the page any more.',
+        detail: 'That form or button is no longer on the page.',
       });
     await this.pages.saveDraftIn(tx, page.id, page.version, next);
   }

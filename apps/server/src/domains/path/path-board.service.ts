@@ -185,7 +185,7 @@ interface Named {
 /** What an action of a rule does, as a line under the step. */
 function lineOf(action: RuleAction, rule: string, named: Named): PathStep['happenings'][number] {
   const words = ruleActionWords(action, {
-    user: (id) => named.users.get(id) ?? 'somebody who left',
+    user: (id) => named.users.get(id) ?? 'someone who left',
     sequence: (id) => named.sequences.get(id)?.name ?? 'a sequence that is gone',
   });
   const text = words.charAt(0).toUpperCase() + words.slice(1);

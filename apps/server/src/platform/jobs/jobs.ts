@@ -135,7 +135,7 @@ export class Jobs implements OnModuleInit {
         .returning({ id: jobs.id });
     // Marked first, so that of two who press only one does it.
     if (!undo || (await set('done', 'undone')).length === 0)
-      throw new AppProblem('bad-request', { detail: 'This can’t be undone any more.' });
+      throw new AppProblem('bad-request', { detail: 'This can no longer be undone.' });
     await undo(job).catch(async (error: unknown) => {
       await set('undone', 'done');
       throw error;

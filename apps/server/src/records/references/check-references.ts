@@ -102,7 +102,7 @@ export async function checkReferences(
   if (missing.length === 0) return;
   const fields = missing.map(({ kind, at }) => ({
     field: `${under}.${at}`,
-    message: `This ${kinds[kind].word} is not there any more. Choose another.`,
+    message: `This ${kinds[kind].word} no longer exists. Choose another.`,
   }));
   throw new AppProblem('bad-request', { detail: fields[0]!.message, fields });
 }

@@ -77,7 +77,7 @@ it.each<[string, () => object, string]>([
   const answer = await owner('POST', rules(), rule(changes()));
   expect(answer.statusCode).toBe(400);
   expect(answer.json<{ fields: object[] }>().fields).toEqual([
-    { field, message: expect.stringMatching(/is not there any more/) as string },
+    { field, message: expect.stringMatching(/no longer exists/) as string },
   ]);
 });
 

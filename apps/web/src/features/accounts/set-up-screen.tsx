@@ -84,7 +84,7 @@ export function SetUpScreen() {
           {...form.register('code')}
         />
         <EntranceProblem message={errors.root?.message} />
-        <Button look="main" type="submit" disabled={isSubmitting} className="h-10">
+        <Button look="main" type="submit" disabled={isSubmitting} size="large">
           Create the agency
         </Button>
       </form>

@@ -41,7 +41,7 @@ export function SignInForm({
         {...form.register('password')}
       />
       <EntranceProblem message={errors.root?.message} />
-      <Button look="main" type="submit" disabled={isSubmitting} className="h-10">
+      <Button look="main" type="submit" disabled={isSubmitting} size="large">
         Sign in
       </Button>
     </form>

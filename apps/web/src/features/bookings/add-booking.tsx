@@ -103,7 +103,7 @@ export function AddBooking({
         ) : (
           <FreeTimes calendar={calendar} now={now} chosen={chosen} onChoose={setChosen} />
         )}
-        <Button look="quiet" className="w-fit px-1.5" onClick={() => setTyping(!typing)}>
+        <Button look="quiet" size="small" className="w-fit" onClick={() => setTyping(!typing)}>
           {typing ? 'Choose from the free times' : 'Type another time'}
         </Button>
         {!person && <Details who={who} failure={failure} onChange={setWho} />}

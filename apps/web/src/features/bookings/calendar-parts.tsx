@@ -158,7 +158,7 @@ export function AfterBooking({
       <MergeTextField
         label="Confirmation: message"
         rows={9}
-        help="The calendar file goes along."
+        help="A calendar file is attached."
         fields={confirmationMergeFields}
         value={confirmation.body}
         onChange={(body) => set({ confirmation: { ...confirmation, body } })}

@@ -30,7 +30,7 @@ const silent: Announcements = {
   onDragCancel: () => undefined,
 };
 const howTo =
-  'The space bar picks a booking up, the arrow keys move it by a day or a quarter of an hour, the space bar puts it down, Escape leaves it. Enter opens it.';
+  'Press Space to pick up a booking, the arrow keys to move it by a day or 15 minutes, Space again to drop it, Escape to cancel. Enter opens it.';
 
 interface Grid {
   /** The local dates that are shown: a week of them, on a phone one. */

@@ -35,7 +35,7 @@ export function AddressesScreen() {
             <h2 className="text-lg">Local address</h2>
             <p className="break-words">{client.site}</p>
             <p className="text-xs text-muted">
-              Every page answers here from the start, with or without a host of the client’s own.
+              Every page works here from the start, with or without the client’s own domain.
             </p>
           </section>
           {asked.data.domains.map((domain) => (
@@ -59,7 +59,7 @@ function WhatIsNeeded({ name }: { name: string }) {
     ],
     [
       'Wait for the check',
-      'The record is looked up every few minutes. Once it is right, every page answers on the new domain too.',
+      'The record is checked every few minutes. Once it is right, every page works on the new domain too.',
     ],
   ] as const;
   return (
@@ -92,7 +92,7 @@ const states = {
   waiting: ['honey', 'Waiting for its record'],
   right: ['leaf', 'Right'],
   lost: ['brick', 'Its record is gone'],
-  gone: ['brick', 'Not served any more'],
+  gone: ['brick', 'No longer served'],
 } as const;
 
 /** The records it needs, each beside what was found. */
@@ -197,8 +197,8 @@ function Domain({
       )}
       <p className="text-muted">
         {domain.state === 'right'
-          ? 'Keep this at the client’s DNS host:'
-          : 'Add this at the client’s DNS host. It can take from a few minutes to a day to show up.'}
+          ? 'Keep this record at the client’s DNS host:'
+          : 'Add this record at the client’s DNS host. It can take from a few minutes to a day to show up.'}
       </p>
       <Records compared={domain.compared} />
       <p className="text-xs text-muted">

@@ -34,7 +34,7 @@ describe('a client’s addresses', () => {
 
   it.each([
     ['waiting', 'Waiting for its record', 'Nothing'],
-    ['gone', 'Not served any more', 'Nothing'],
+    ['gone', 'No longer served', 'Nothing'],
   ] as const)(
     'say of one that is %s what it needs and what was found',
     async (state, pill, found) => {

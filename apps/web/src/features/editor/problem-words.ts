@@ -2,7 +2,7 @@ import type { EditProblem } from '@plumgate/core/page';
 
 const words: Record<EditProblem, string> = {
   'no-such-part': 'That part is no longer on the page.',
-  'no-such-place': 'There is no such place on the page any more.',
+  'no-such-place': 'That place on the page no longer exists.',
   'wrong-place': 'That can’t go there.',
   'place-full':
     'There is no more room there: 60 bands, 4 columns in a band, 40 blocks in a column, 30 questions in a form.',

@@ -24,7 +24,7 @@ export function SeeChanges({ page }: { page: EditorPage }) {
       </Button>
       {open && (
         <Dialog
-          title="What visitors see, and what they would see"
+          title="What visitors see now, and after publishing"
           width="w-[1040px]"
           onClose={() => setOpen(false)}
         >

@@ -22,8 +22,8 @@ export function DaysOff({
     <fieldset className="grid content-start gap-1.5">
       <legend className="mb-1 text-xs font-semibold">Holidays and days off</legend>
       <p className="text-xs text-muted">
-        On these days opening hours say closed, calendars offer no times, and no lead is expected to
-        be answered.
+        On these days, opening hours show closed, calendars offer no times, and leads are not
+        expected to be answered.
       </p>
       {days.map((day, index) => {
         const change = (changes: Partial<ClosedDays>) =>

@@ -204,7 +204,7 @@ function Conventions({ form }: { form: Form }) {
         {...form.register('country')}
       />
       <SelectField
-        label="Dates and numbers as in"
+        label="Date and number format"
         help={`In messages: ${sampleOf(locale, currency)}`}
         error={errors.locale?.message}
         options={localeNames}
@@ -270,8 +270,8 @@ function Proof({ form }: { form: Form }) {
           <fieldset className="grid content-start gap-2 md:col-span-2">
             <legend className="mb-1 text-xs font-semibold">Photographs</legend>
             <p className="text-xs text-muted">
-              The crew, the van, the work. Templates put them where their examples are, the first
-              one first.
+              The crew, the van, the work. Templates use them in this order in place of their
+              example pictures.
             </p>
             <PictureList isFolded items={value} onChange={onChange} />
           </fieldset>

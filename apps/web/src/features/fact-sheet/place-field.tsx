@@ -71,7 +71,7 @@ export function PlaceField({
             <span className="absolute top-1/2 left-1/2 size-3.5 -translate-1/2 rounded-full border-2 border-sheet bg-plum" />
           </button>
           <p className="text-xs text-muted tabular-nums">
-            {place.lat.toFixed(5)}, {place.lng.toFixed(5)}. Press the map to move it.
+            {place.lat.toFixed(5)}, {place.lng.toFixed(5)}. Click the map to move it.
           </p>
         </>
       ) : (

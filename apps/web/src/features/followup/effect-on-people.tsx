@@ -42,7 +42,7 @@ function effectWords({ people, steps, gaps }: SequenceEffect, fields: MergeConte
   const who = people === 1 ? '1 person is in it.' : `${people} people are in it.`;
   const empty = gaps.map(
     ({ field, people: without }) =>
-      `${fieldLabel(field)} is empty for ${without} of them, who would read a gap. Press it in the message to say what they read instead.`,
+      `${fieldLabel(field)} is empty for ${without} of them, so they would read a gap. Click it in the message to set what they read instead.`,
   );
   if (steps.length === 0)
     return [

@@ -63,7 +63,7 @@ export function Ruler({
             </span>
           </li>
           {cards('event', 'before')}
-          <AddHere label="Add a step before it" onAdd={() => add('event', 'before')} />
+          <AddHere label="Add a step before the event" onAdd={() => add('event', 'before')} />
           <li className="relative mb-3 flex gap-8">
             <p className="w-24 shrink-0 pt-2 text-right text-[13px] font-semibold text-leaf max-md:hidden">
               {content.event.kind === 'fixed'
@@ -79,7 +79,7 @@ export function Ruler({
             </p>
           </li>
           {cards('event', 'after')}
-          <AddHere label="Add a step after it" onAdd={() => add('event', 'after')} />
+          <AddHere label="Add a step after the event" onAdd={() => add('event', 'after')} />
         </>
       )}
     </ol>

@@ -24,7 +24,7 @@ const opened = async (list: PageChoice[] = pages) => {
 };
 const rowOf = (name: string) => screen.getByRole('link', { name }).closest('tr')!;
 const menuOf = async (name: string) => {
-  const trigger = screen.getByRole('button', { name: `What to do with ${name}` });
+  const trigger = screen.getByRole('button', { name: `Actions for ${name}` });
   trigger.focus();
   fireEvent.keyDown(trigger, { key: 'Enter' });
   return screen.findByRole('menu');

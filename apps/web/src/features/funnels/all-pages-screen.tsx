@@ -142,7 +142,7 @@ function PageMenu({ page, slug }: { page: PageChoice; slug: string }) {
     <>
       <Menu
         trigger={
-          <IconButton label={`What to do with ${name}`}>
+          <IconButton label={`Actions for ${name}`}>
             <Ellipsis />
           </IconButton>
         }

@@ -10,7 +10,7 @@ const size = { width: 190, height: 330 };
 /** What publishing the funnel would change, step by step: in words, and both versions side by side. */
 export function FunnelChanges({ board, onClose }: { board: PathBoard; onClose: () => void }) {
   return (
-    <Dialog title="What visitors see, and what they would see" width="w-[900px]" onClose={onClose}>
+    <Dialog title="What visitors see now, and after publishing" width="w-[900px]" onClose={onClose}>
       <ul className="grid gap-5">
         {board.steps.map(
           (step, index) =>

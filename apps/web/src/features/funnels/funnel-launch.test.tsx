@@ -72,7 +72,7 @@ describe('the list', () => {
     expect(within(dialog).getByText('1 · Step 1')).toBeTruthy();
     expect(within(dialog).getByText('2 · Step 2')).toBeTruthy();
     expect(
-      within(dialog).getAllByText('212 words, read in 53 seconds, at school grade 6'),
+      within(dialog).getAllByText('212 words, 53 seconds to read, grade 6 reading level'),
     ).toHaveLength(2);
     expect(within(dialog).getByText('“Picture” has a picture without a description.')).toBeTruthy();
   });

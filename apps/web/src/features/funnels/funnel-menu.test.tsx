@@ -12,7 +12,7 @@ const board = boardOf([stepOf(1)], {
 const chosen = async (item: string) => {
   const server = serverOf().on(api.changeFunnel, {});
   const shown = show(<FunnelMenu board={board} clientSlug={quayside.slug} />, server);
-  const trigger = screen.getByRole('button', { name: 'What to do with the funnel' });
+  const trigger = screen.getByRole('button', { name: 'Actions for the funnel' });
   trigger.focus();
   fireEvent.keyDown(trigger, { key: 'Enter' });
   fireEvent.click(within(await screen.findByRole('menu')).getByRole('menuitem', { name: item }));
@@ -55,7 +55,7 @@ it('asks for its name where visitors see it, leads to the list, and brings it ba
     losses: [{ what: 'leads', count: 12, names: [] }],
   }).on(api.removeFunnel, inBin);
   const { whereabouts } = show(<FunnelMenu board={board} clientSlug={quayside.slug} />, server);
-  const trigger = screen.getByRole('button', { name: 'What to do with the funnel' });
+  const trigger = screen.getByRole('button', { name: 'Actions for the funnel' });
   trigger.focus();
   fireEvent.keyDown(trigger, { key: 'Enter' });
   fireEvent.click(await screen.findByRole('menuitem', { name: 'Delete the funnel…' }));

@@ -43,7 +43,7 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
     <>
       <Menu
         trigger={
-          <IconButton label="What to do with the funnel">
+          <IconButton label="Actions for the funnel">
             <Ellipsis />
           </IconButton>
         }

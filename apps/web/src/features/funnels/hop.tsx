@@ -89,8 +89,8 @@ function WireEnd({ from, steps }: { from: PathStep; steps: PathStep[] }) {
           ref={setNodeRef}
           type="button"
           {...pointer}
-          aria-label={`Where ${from.name} leads, and by what`}
-          title="Drag it onto another step, or press to choose"
+          aria-label={`Where ${from.name} leads, and how`}
+          title="Drag it onto another step, or click to choose"
           className={`absolute top-[112px] right-0 z-20 size-6 cursor-grab rounded-full border-2 border-plum bg-sheet hover:bg-plum-tint max-md:static ${isDragging ? 'cursor-grabbing bg-plum' : ''}`}
           style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : {}}
         />

@@ -170,7 +170,7 @@ function StepMenu({
     <>
       <Menu
         trigger={
-          <IconButton label={`What to do with ${name}`}>
+          <IconButton label={`Actions for ${name}`}>
             <Ellipsis />
           </IconButton>
         }

@@ -20,11 +20,11 @@ const start = () => fireEvent.click(screen.getByRole('button', { name: 'Start' }
 
 it('says beforehand what it does and that nothing is left', () => {
   show(<TestRunDialog board={board} onClose={() => {}} />, serverOf());
-  expect(screen.getByText(/no person, no\s+message and no number of it left/)).toBeTruthy();
+  expect(screen.getByText(/no\s+people, messages or numbers behind/)).toBeTruthy();
 });
 
 it.each([
-  ['live', 'live', 'What is live'],
+  ['live', 'live', 'The live pages'],
   ['changed', 'draft', 'The drafts'],
 ] as const)('sets out through what is worth it: a step that is %s', async (state, which, label) => {
   const server = serverOf()

@@ -44,9 +44,9 @@ export function TestRunDialog({ board, onClose }: { board: PathBoard; onClose: (
         <div className="flex items-end gap-3">
           <div className="w-72">
             <Choice
-              label="Through"
+              label="Test"
               value={which}
-              options={{ draft: 'The drafts', live: 'What is live' }}
+              options={{ draft: 'The drafts', live: 'The live pages' }}
               onChange={setWhich}
             />
           </div>
@@ -57,8 +57,8 @@ export function TestRunDialog({ board, onClose }: { board: PathBoard; onClose: (
         {testRunId === '' ? (
           <p className="text-muted">
             A test visitor opens every page, fills in every form, books where there is a time, and
-            follows every button: once wide, once on a phone. Afterwards there is no person, no
-            message and no number of it left.
+            follows every button: once on a wide screen, once on a phone. It leaves no people,
+            messages or numbers behind.
           </p>
         ) : (
           <p

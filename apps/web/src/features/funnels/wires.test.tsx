@@ -39,7 +39,7 @@ const opened = (steps: PathStep[], index = 0, isWeakest = false) => {
   return { server, onAdd };
 };
 const openChoice = (name = 'First visit') =>
-  fireEvent.click(screen.getByRole('button', { name: `Where ${name} leads, and by what` }));
+  fireEvent.click(screen.getByRole('button', { name: `Where ${name} leads, and how` }));
 const pick = (label: string, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
 

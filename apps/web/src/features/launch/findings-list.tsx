@@ -54,7 +54,7 @@ export function LaunchCount({ findings }: { findings: Finding[] }) {
   );
 }
 
-/** How hard the words are, and how long they take: `212 words, read in 53 seconds, at school grade 6`. */
+/** How hard the words are, and how long they take: `212 words, 53 seconds to read, grade 6 reading level`. */
 export function readingWords({
   words,
   grade,
@@ -66,5 +66,5 @@ export function readingWords({
 }): string {
   if (words === 0) return 'No words yet';
   const time = seconds < 60 ? `${seconds} seconds` : `${Math.round(seconds / 60)} min`;
-  return `${words} words, read in ${time}, at school grade ${Math.max(1, Math.round(grade))}`;
+  return `${words} words, ${time} to read, grade ${Math.max(1, Math.round(grade))} reading level`;
 }

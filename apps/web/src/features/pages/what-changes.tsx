@@ -29,7 +29,7 @@ function ledElsewhere({ pageId, steps }: EditorPage, before: string | null): str
   const name = (id: string | null) => steps.find((step) => step.pageId === id)?.name;
   if (next === before) return [];
   return [
-    `Leads to ${name(next) ? `“${name(next)}”` : 'no other step'}${name(before) ? `, not to “${name(before)}” any more` : ''}`,
+    `Leads to ${name(next) ? `“${name(next)}”` : 'no other step'}${name(before) ? `, no longer to “${name(before)}”` : ''}`,
   ];
 }
 

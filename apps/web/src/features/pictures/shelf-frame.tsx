@@ -77,7 +77,7 @@ export function ShelfFrame({
   const pictures = shelf.data?.pictures ?? [];
   return (
     <div
-      className="grid gap-2 rounded-card border border-dashed border-strong-line p-2.5"
+      className="grid grid-cols-[minmax(0,1fr)] gap-2 rounded-card border border-dashed border-strong-line p-2.5"
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
@@ -144,7 +144,11 @@ function OnShelf({
       className="relative block w-full overflow-hidden rounded-control border border-strong-line aria-pressed:outline-2 aria-pressed:outline-plum"
       onClick={onPress}
     >
-      <img src={picture.src} alt={picture.name} className="aspect-square w-full object-cover" />
+      <img
+        src={picture.src}
+        alt={picture.name}
+        className="aspect-square w-full bg-muted/40 object-cover"
+      />
       {isMany && place >= 0 && (
         <span className="absolute top-1 right-1 grid size-5 place-items-center rounded-full bg-plum text-xs font-semibold text-sheet">
           {place + 1}

@@ -49,7 +49,7 @@ export function ServiceFields({
         onChange={(event) => change({ name: event.target.value })}
       />
       <LongField
-        label="What it is good for"
+        label="Short description"
         rows={2}
         maxLength={600}
         value={record.about}

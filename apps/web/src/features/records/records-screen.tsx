@@ -67,7 +67,7 @@ function Records({
       </PageHead>
       <SetUpTabs slug={client.slug} />
       <p className="px-6 pt-4 text-muted max-md:px-4">
-        Type them once. On a page, the blocks for a team, cards and reviews offer them.
+        Type them once. Team, card and review blocks on pages can insert them.
       </p>
       <div className="grid items-start gap-6 p-6 max-md:p-4 lg:grid-cols-3">
         <Controller

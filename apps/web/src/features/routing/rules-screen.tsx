@@ -133,7 +133,7 @@ function WithoutRule({ recent: { days, leads, unmatched } }: { recent: RecentLea
         {leads === 0
           ? `No leads came in during the last ${days} days.`
           : left === 0
-            ? `A rule matched every one of the ${leads.toLocaleString('en-US')} leads of the last ${days} days.`
+            ? `A rule matched all ${leads.toLocaleString('en-US')} leads of the last ${days} days.`
             : `No rule matched ${left.toLocaleString('en-US')} of the ${leads.toLocaleString('en-US')} leads of the last ${days} days, so nobody was assigned and no sequence started. They came from:`}
       </p>
       <ul className="grid gap-1.5">

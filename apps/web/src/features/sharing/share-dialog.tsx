@@ -74,7 +74,7 @@ function Links({ board, first }: { board: PathBoard; first: PathStep }) {
           help="Visitors who use it are counted under Sources."
           value={place}
           options={{
-            plain: 'Anything, untagged',
+            plain: 'Anywhere, without a tag',
             ...Object.fromEntries(
               Object.entries(linkPlaces).map(([key, { label }]) => [key, label]),
             ),

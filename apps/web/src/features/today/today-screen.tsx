@@ -322,8 +322,8 @@ function StoppedNotices({
   return (
     <Notice>
       <p className="min-w-0 flex-1 break-words">
-        <b className="font-semibold">{address}</b> is not told of new leads and bookings: somebody
-        there pressed “No more emails” ({since}).
+        <b className="font-semibold">{address}</b> gets no notices of new leads and bookings:
+        someone there clicked “No more emails” ({since}).
       </p>
       <Button onClick={() => void resume()}>Send notices again</Button>
     </Notice>

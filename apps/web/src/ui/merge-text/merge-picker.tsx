@@ -32,7 +32,8 @@ export function MergePicker({
         {/* What is being written keeps the focus until the search has it. */}
         <Button
           look="quiet"
-          className={`h-6 px-1.5 ${className}`}
+          size="small"
+          className={className}
           onMouseDown={(event) => event.preventDefault()}
         >
           <Braces className="size-3.5" aria-hidden /> Insert merge field

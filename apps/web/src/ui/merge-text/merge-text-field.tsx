@@ -47,7 +47,7 @@ export function MergeTextField({
   const note = error ?? help;
   return (
     <div className="grid content-start gap-1">
-      <div className="flex min-h-6 items-end justify-between gap-2">
+      <div className="flex min-h-6 items-center justify-between gap-2">
         <span className="text-xs font-semibold">{label}</span>
         <MergePicker
           fields={fields}

@@ -15,7 +15,7 @@ export const numberedSteps = blockKind({
   starter: {
     items: [
       { title: 'You write or call', text: 'Say what you need; we answer the same day.' },
-      { title: 'We come and look', text: 'At a time that suits you.' },
+      { title: 'We come and look', text: 'At a time that works for you.' },
       { title: 'You decide', text: 'With the price on paper.' },
     ],
   },

@@ -29,7 +29,7 @@ const opened = () => {
   );
   return { server, brand: () => store.getState().brand, store };
 };
-const digits = (role: string) => screen.getByLabelText<HTMLInputElement>(`${role}, as six digits`);
+const digits = (role: string) => screen.getByLabelText<HTMLInputElement>(`${role}, hex code`);
 const typed = (role: string, value: string, done: 'blur' | 'enter' = 'blur') => {
   const field = digits(role);
   fireEvent.change(field, { target: { value } });
@@ -51,7 +51,7 @@ describe('a colour', () => {
 
   it('is taken by Enter too', () => {
     const { brand } = opened();
-    typed('Deep', '223344', 'enter');
+    typed('Dark', '223344', 'enter');
     expect(brand().colours.deep).toBe('#223344');
   });
 
@@ -69,7 +69,7 @@ describe('a colour', () => {
   it('is kept among the recent ones, newest first, for whichever role was last at hand', () => {
     const { brand } = opened();
     typed('Action', '111111');
-    typed('Deep', '222222');
+    typed('Dark', '222222');
     fireEvent.focus(digits('Tint'));
     const recent = screen.getAllByRole('button', { name: /^Use #/ });
     expect(recent.map(({ title }) => title)).toEqual(['#222222', '#111111']);
@@ -87,7 +87,7 @@ describe('a colour', () => {
 it('warns when words can’t be read on the page, and says what happens then', () => {
   opened();
   typed('Page', '777777');
-  typed('Words', '888888');
+  typed('Text', '888888');
   expect(
     screen.getByText(/^Words on the page reach 1\.\d to 1; 4\.5 to 1 is needed\./),
   ).toBeTruthy();
@@ -105,7 +105,7 @@ it('changes type, corners and buttons at once', () => {
 
 it('is sent once, a moment after the last of several changes', async () => {
   const { server } = opened();
-  typed('Deep', '222222');
+  typed('Dark', '222222');
   typed('Action', '111111');
   // What other shelves have still to send may arrive meanwhile.
   const ours = () =>

@@ -20,9 +20,9 @@ import { FromPicture } from './from-picture.tsx';
 const roles: Record<ColourRole, string> = {
   paper: 'Page',
   tint: 'Tint',
-  deep: 'Deep',
+  deep: 'Dark',
   action: 'Action',
-  ink: 'Words',
+  ink: 'Text',
 };
 
 /** The client's logo, colours, type and shapes: kept for all of the client's pages, seen on this one at once. */
@@ -101,7 +101,7 @@ export function BrandShelf({ page }: { page: EditorPage }) {
         onChange={(press) => change({ press })}
       />
       <p className="text-xs text-muted">
-        For all pages of {page.client.name}. Live pages show it when they are next published.
+        Applies to every page of {page.client.name}. Live pages change when they are next published.
       </p>
     </div>
   );

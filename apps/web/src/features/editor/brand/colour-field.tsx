@@ -44,7 +44,7 @@ export function ColourField({
       <div className="flex items-center gap-2">
         <input
           type="color"
-          aria-label={`${label}, pick a colour`}
+          aria-label={`${label}, pick a color`}
           value={value}
           className="size-8 cursor-pointer rounded-control border border-strong-line bg-sheet p-0.5"
           onChange={(event) => onChange(event.target.value.toUpperCase())}
@@ -52,7 +52,7 @@ export function ColourField({
         />
         <span className="flex-1">{label}</span>
         <input
-          aria-label={`${label}, as six digits`}
+          aria-label={`${label}, hex code`}
           aria-invalid={wrong || undefined}
           key={value}
           defaultValue={value}

@@ -21,7 +21,7 @@ import { useSet } from './use-set.ts';
 const surfaces: Record<Surface, string> = {
   paper: 'None',
   tint: 'Tint',
-  deep: 'Deep',
+  deep: 'Dark',
   action: 'Action',
 };
 

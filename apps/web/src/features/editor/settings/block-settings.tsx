@@ -25,7 +25,7 @@ const entryShapes = {
     one: 'card',
     fields: [
       { field: 'title', label: 'Title' },
-      { field: 'text', label: 'Words', long: true },
+      { field: 'text', label: 'Text', long: true },
     ],
     picture: true,
     most: 12,
@@ -34,7 +34,7 @@ const entryShapes = {
     one: 'row',
     fields: [
       { field: 'title', label: 'What it is' },
-      { field: 'text', label: 'Words', long: true },
+      { field: 'text', label: 'Text', long: true },
       { field: 'price', label: 'Price' },
     ],
     most: 20,
@@ -51,7 +51,7 @@ const entryShapes = {
     one: 'step',
     fields: [
       { field: 'title', label: 'Title' },
-      { field: 'text', label: 'Words', long: true },
+      { field: 'text', label: 'Text', long: true },
     ],
     most: 8,
   },
@@ -79,7 +79,7 @@ const entryShapes = {
     fields: [
       { field: 'name', label: 'Name' },
       { field: 'role', label: 'What they do' },
-      { field: 'text', label: 'Words', long: true },
+      { field: 'text', label: 'Text', long: true },
     ],
     picture: true,
     most: 12,
@@ -107,7 +107,7 @@ const note = (text: string): Plain => ({ as: 'note', words: text });
 /** The settings of the kinds of block that plain controls are enough for. */
 const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
   heading: [
-    { as: 'long', setting: 'text', label: 'Words', most: 300 },
+    { as: 'long', setting: 'text', label: 'Text', most: 300 },
     {
       as: 'choice',
       setting: 'level',
@@ -126,14 +126,14 @@ const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
   ],
   ticks: [{ as: 'lines', setting: 'items', label: 'Checklist, one per line', most: 12 }],
   badges: [{ as: 'lines', setting: 'items', label: 'Badges, one per line', most: 10 }],
-  'call-button': [words('above', 'Line above', 80), words('label', 'Words', 80)],
+  'call-button': [words('above', 'Line above', 80), words('label', 'Text', 80)],
   'call-bar': [
     note('Stays at the bottom of the screen on phones. Not shown on wide screens.'),
-    words('label', 'Words', 60),
+    words('label', 'Text', 60),
     words('besideLabel', 'Second button, if any', 60),
   ],
   'legal-footer': [
-    { as: 'long', setting: 'text', label: 'Words', most: 1000 },
+    { as: 'long', setting: 'text', label: 'Text', most: 1000 },
     { as: 'address', setting: 'privacyHref', label: 'Privacy page' },
   ],
   code: [

@@ -39,7 +39,7 @@ export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page
   return (
     <>
       <TextField
-        label="Words"
+        label="Text"
         maxLength={80}
         value={block.label}
         onChange={(event) => set({ label: event.target.value })}

@@ -147,7 +147,7 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
   return (
     <div className="grid gap-3 border-t border-line bg-paper p-3">
       <TextField
-        label="Words"
+        label="Text"
         maxLength={200}
         value={question.label}
         onChange={(event) => set({ label: event.target.value })}

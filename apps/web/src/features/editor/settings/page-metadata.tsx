@@ -161,8 +161,8 @@ function LanguageField() {
   const read = Language.safeParse(typed);
   return (
     <TextField
-      label="Language of its words"
-      help={`A tag such as es-MX. What the page says by itself is in ${spokenNames}`}
+      label="Page language"
+      help={`A language tag such as es-MX. Built-in text comes in ${spokenNames}`}
       error={read.success ? undefined : read.error.issues[0]!.message}
       maxLength={20}
       value={typed}

@@ -164,7 +164,7 @@ describe('a band', () => {
   it('has a name, a surface, a width, and where it is shown', () => {
     const { store } = opened(draftOf(null), 'top');
     type('Name', 'Promise');
-    for (const name of ['Deep', 'Narrow', 'Phone'])
+    for (const name of ['Dark', 'Narrow', 'Phone'])
       fireEvent.click(screen.getByRole('radio', { name }));
     expect(bandIn(store)).toMatchObject({
       name: 'Promise',
@@ -304,11 +304,11 @@ describe('the page', () => {
 
   it('keeps a language once it is one, and follows an undo', () => {
     const { store } = opened(draftOf(null), pageNode);
-    const field = () => screen.getByLabelText<HTMLInputElement>('Language of its words');
-    type('Language of its words', 'e');
+    const field = () => screen.getByLabelText<HTMLInputElement>('Page language');
+    type('Page language', 'e');
     expect(store.getState().draft.page.language).toBe('en');
     expect(field().value).toBe('e');
-    type('Language of its words', 'es');
+    type('Page language', 'es');
     expect(store.getState().draft.page.language).toBe('es');
     undo(store);
     expect(field().value).toBe('en');
