@@ -61,7 +61,7 @@ test('books on a phone without a mouse, moves it and cancels it', async ({ brows
   await page.getByRole('button', { name: 'Move to this time' }).click();
   await expect(page.getByRole('heading', { name: /^Monday, / })).toBeVisible();
   await page.getByRole('button', { name: 'Cancel this booking' }).click();
-  await expect(page.getByRole('heading', { name: 'This booking is cancelled' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'This booking is canceled' })).toBeVisible();
 
   const app = await signedIn(browser, '/quayside-dental/people');
   await app.getByRole('searchbox').fill('ione.q@example.com');

@@ -1260,7 +1260,7 @@ export const markBooking = endpoint({
 export const removePerson = endpoint({
   method: 'DELETE',
   path: '/api/people/:personId',
-  summary: 'Move a person to the bin; their runs end and their bookings are cancelled',
+  summary: 'Move a person to the bin; their runs end and their bookings are canceled',
   right: 'bin.use',
   params: z.object({ personId: PersonId }),
   answer: inBin,

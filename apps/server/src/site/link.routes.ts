@@ -162,7 +162,7 @@ export class LinkRoutes {
     if (booking.state === 'cancelled') {
       return {
         ...basics(client),
-        title: 'This booking is cancelled',
+        title: 'This booking is canceled',
         lines: [`${calendar.content.name}, ${when}.`],
         presses: [],
       };

@@ -171,7 +171,7 @@ export const thingAndForm = (
 
 export const promiseCentred = (headline: string, line: string, button: string): MakeBand =>
   band(
-    'Promise, centred',
+    'Promise, centered',
     { surface: 'deep', width: 'medium', space: spaces.roomy },
     column(
       1,

@@ -537,8 +537,8 @@ export function whenOf({
   return whenWords(startsAt, zone, locale) + zoneNote(startsAt, zone, clientZone, locale);
 }
 
-const headline = { booked: 'New booking', moved: 'Booking moved', cancelled: 'Booking cancelled' };
-const sentence = { booked: 'has booked', moved: 'has moved', cancelled: 'has cancelled' };
+const headline = { booked: 'New booking', moved: 'Booking moved', cancelled: 'Booking canceled' };
+const sentence = { booked: 'has booked', moved: 'has moved', cancelled: 'has canceled' };
 
 const changeWords = {
   moved: {
@@ -558,7 +558,7 @@ Please ignore the earlier time. To move or cancel again:
     subject: 'Cancelled: {{ booking.when }}',
     body: `Hello {{ person.first_name | default: "there" }},
 
-your booking on {{ booking.when }} is cancelled. You need not do anything more.
+your booking on {{ booking.when }} is canceled. You don’t need to do anything else.
 
 If you would like another time, answer this email or call {{ client.phone }}.
 

@@ -240,7 +240,7 @@ describe('the link in the confirmation', () => {
     const link = await linkOf('Fenn');
     for (const _press of [1, 2])
       expect((await app.site('POST', link, { form: { do: 'cancel' } })).statusCode).toBe(303);
-    expect((await app.site('GET', link)).body).toContain('This booking is cancelled');
+    expect((await app.site('GET', link)).body).toContain('This booking is canceled');
     await app.settle();
     const mails = await mailTo('fenn@example.com');
     const files = mails

@@ -92,9 +92,9 @@ it('is undone once, where its kind can be', async () => {
   });
   const [plain, reversible] = [await ask('count'), await ask('reversible')];
   await app.settle();
-  await expect(app.get(Jobs).undo(plain)).rejects.toThrow('can’t be undone');
+  await expect(app.get(Jobs).undo(plain)).rejects.toThrow(/undone/);
   await app.get(Jobs).undo(reversible);
-  await expect(app.get(Jobs).undo(reversible)).rejects.toThrow('can’t be undone');
+  await expect(app.get(Jobs).undo(reversible)).rejects.toThrow(/undone/);
   expect([undone, (await seen(reversible)).state]).toEqual([[{ counted: 3 }], 'undone']);
 });
 

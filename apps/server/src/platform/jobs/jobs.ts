@@ -36,7 +36,7 @@ export interface JobKind {
 /** Thrown inside of a job that was asked to stop. */
 class Cancelled extends Error {
   constructor(readonly done: number) {
-    super('The job was cancelled.');
+    super('The job was canceled.');
   }
 }
 

@@ -22,7 +22,7 @@ it.each<[Loss, BinKind, string]>([
   [
     loss('cancelled-bookings', 2),
     'person',
-    'Their 2 upcoming bookings are cancelled. They are not told.',
+    'Their 2 upcoming bookings are canceled. They are not told.',
   ],
 ])('%j of a %s', (given, kind, words) => {
   expect(lossWords(given, kind)).toBe(words);

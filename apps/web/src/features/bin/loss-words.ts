@@ -54,8 +54,8 @@ export function lossWords({ what, count, names }: Loss, kind: BinKind): string {
       );
     case 'cancelled-bookings':
       return many(
-        'Their upcoming booking is cancelled. They are not told.',
-        'Their # upcoming bookings are cancelled. They are not told.',
+        'Their upcoming booking is canceled. They are not told.',
+        'Their # upcoming bookings are canceled. They are not told.',
       );
     case 'submissions':
       return many('What they sent goes with them.', 'What they sent, # times, goes with them.');
