@@ -21,7 +21,10 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <RouterProvider router={router} />
-      <Toaster position="bottom-left" toastOptions={{ style: { fontFamily: 'inherit' } }} />
+      <Toaster
+        position="bottom-left"
+        toastOptions={{ style: { fontFamily: 'var(--font-sans)' } }}
+      />
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -204,7 +204,7 @@ export const eveningThanks: PageDocument = {
   kind: 'landing',
   popups: [],
   title: 'Your seat is saved · {{ client.name }}',
-  description: '',
+  description: 'Your seat, and what to bring.',
   bands: [
     header(above),
     band(

@@ -275,7 +275,7 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
   kind: 'landing',
   popups: [],
   title: 'Choose your half hour · {{ client.name }}',
-  description: '',
+  description: 'Choose a time for your first visit.',
   bands: [
     header(above),
     band(
@@ -296,7 +296,7 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
             size: 'lead',
           }),
           newBlock('ticks', 'choose-ticks', {
-            items: ['Bring someone with you', 'Move or cancel with one press', 'No charge'],
+            items: ['Bring someone with you', 'Move or cancel with one click', 'No charge'],
           }),
         ],
       },
@@ -321,7 +321,7 @@ export const thanksPage: PageDocument = {
   kind: 'landing',
   popups: [],
   title: 'Your place is saved · {{ client.name }}',
-  description: '',
+  description: 'Your visit, and how to change it.',
   bands: [
     header(above),
     band(

@@ -526,14 +526,14 @@ export const chooseTime: TemplatePage = {
   description: '',
   form: {
     ...form('Booking form', 'Book this time'),
-    consent: 'You can move or cancel it with one press.',
+    consent: 'You can move or cancel it with one click.',
   },
   bands: [
     bands.header('Can’t find a time? Call'),
     bands.chooseTime(
       'When works for you, {{ person.first_name | default: "best" }}?',
       'Pick a time; it is yours at once.',
-      ['Move or cancel with one press', 'Your details are filled in already'],
+      ['Move or cancel with one click', 'Your details are filled in already'],
     ),
     bands.footer(),
   ],

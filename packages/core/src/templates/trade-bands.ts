@@ -287,7 +287,7 @@ const aimBands: readonly ReadyBand[] = [
     'free-times',
     'Free times to choose from',
     bands.chooseTime('When works for you?', 'Pick a time; it is yours at once.', [
-      'Move or cancel with one press',
+      'Move or cancel with one click',
       'Your details are filled in already',
     ]),
     { aims: ['booking', 'event', 'listing'] },

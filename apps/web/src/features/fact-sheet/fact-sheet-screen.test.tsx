@@ -1,4 +1,5 @@
 import { api } from '@plumgate/contract';
+import type { PictureId } from '@plumgate/core/basics';
 import type { Facts } from '@plumgate/core/clients';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
@@ -85,4 +86,18 @@ it('says what the server refused, and what was typed stays', async () => {
     'Somebody changed these facts meanwhile.',
   );
   expect(screen.getByLabelText<HTMLInputElement>('Town').value).toBe('Gull Neck');
+});
+
+it('takes a logo, and leaves the rest of the brand as it is', async () => {
+  const server = await opened();
+  const logo = { id: '00000000-0000-4000-8000-0000000000d1' as PictureId, width: 640, height: 160 };
+  server
+    .on(api.listPictures, { pictures: [{ ...logo, name: 'Anchor', src: '/anchor.webp' }] })
+    .on(api.saveBrand, sheet);
+  fireEvent.click(screen.getByText('Add a logo'));
+  fireEvent.click(await screen.findByRole('button', { name: /Anchor/ }));
+  await waitFor(() => expect(server.sent(api.saveBrand)).toHaveLength(1), { timeout: 3000 });
+  expect(server.sent(api.saveBrand)[0]!.body).toEqual({ ...sheet.brand, logo });
+  type('Town', 'Gull Neck');
+  await waitFor(() => expect(server.sent(api.saveFacts)).toHaveLength(2), { timeout: 3000 });
 });

@@ -11,9 +11,11 @@ import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { AutosaveHead } from '../../ui/autosave-head.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
+import { Fold } from '../../ui/fold.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { todayIn } from '../../ui/when.ts';
+import { LogoFields, type Logos } from '../pictures/logo-fields.tsx';
 import { PictureList } from '../pictures/picture-list.tsx';
 import { DaysOff } from './days-off.tsx';
 import { PlaceField } from './place-field.tsx';
@@ -91,6 +93,7 @@ const Typed = z.object({
   badges: z.string(),
   // Picked, not typed: nothing in them can be mistaken.
   photographs: z.custom<Facts['photographs']>(),
+  logos: z.custom<Logos>(),
 });
 
 type Form = UseFormReturn<z.infer<typeof Typed>>;
@@ -98,6 +101,7 @@ type Form = UseFormReturn<z.infer<typeof Typed>>;
 function FactSheet({ sheet }: { sheet: ClientSheet }) {
   const refresh = useRefreshAll();
   const { areas, services, social, badges, ...facts } = sheet.facts as Facts;
+  const { logo, logoOnDark } = sheet.brand;
   const form: Form = useForm({
     resolver: zodResolver(Typed),
     defaultValues: {
@@ -107,9 +111,10 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
       services: lines(services),
       social: lines(social),
       badges: lines(badges),
+      logos: { logo, logoOnDark },
     },
   });
-  const { state, undo } = useAutosave(form, async ({ name, ...typed }) => {
+  const { state, undo } = useAutosave(form, async ({ name, logos, ...typed }) => {
     const lists = {
       areas: toList(typed.areas),
       services: toList(typed.services),
@@ -117,7 +122,11 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
       badges: toList(typed.badges),
     };
     const body = { name, facts: { ...typed, ...lists } };
-    await call(api.saveFacts, { params: { clientId: sheet.id }, body });
+    const params = { clientId: sheet.id };
+    const { brand } = await call(api.saveFacts, { params, body });
+    const isOther =
+      logos.logo?.id !== brand.logo?.id || logos.logoOnDark?.id !== brand.logoOnDark?.id;
+    if (isOther) await call(api.saveBrand, { params, body: { ...brand, ...logos } });
     await refresh();
   });
   const { errors } = form.formState;
@@ -262,6 +271,28 @@ function Proof({ form }: { form: Form }) {
         rows={5}
         error={form.formState.errors.badges?.message}
         {...form.register('badges')}
+      />
+      <Controller
+        control={form.control}
+        name="logos"
+        render={({ field: { value, onChange } }) => (
+          <fieldset className="grid content-start gap-2">
+            <legend className="mb-1 text-xs font-semibold">Logo</legend>
+            {value.logo && (
+              <img
+                src={`/~/pictures/${value.logo.id}-480.webp`}
+                alt="The logo"
+                className="h-16 w-fit max-w-full rounded-control border border-line bg-sheet object-contain p-2"
+              />
+            )}
+            <Fold summary={value.logo ? 'Change the logo' : 'Add a logo'}>
+              <LogoFields
+                logos={value}
+                onChange={(changes) => onChange({ ...value, ...changes })}
+              />
+            </Fold>
+          </fieldset>
+        )}
       />
       <Controller
         control={form.control}

@@ -136,6 +136,8 @@ function OnShelf({
   isMany: boolean;
   onPress: () => void;
 }) {
+  // A logo is nothing without its ends.
+  const isLong = picture.width > 2 * picture.height;
   return (
     <button
       type="button"

@@ -1,4 +1,3 @@
-import type { PictureRef } from '@plumgate/core/basics';
 import type { EditorPage } from '@plumgate/contract';
 import {
   aaText,
@@ -8,11 +7,10 @@ import {
   typePairs,
   type ColourRole,
 } from '@plumgate/core/brand';
-import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { IconButton } from '../../../ui/button.tsx';
+import { Fold } from '../../../ui/fold.tsx';
 import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
-import { PictureShelf } from '../../pictures/picture-shelf.tsx';
+import { LogoFields } from '../../pictures/logo-fields.tsx';
 import { useEditor, useEditorStore } from '../store.ts';
 import { ColourField, recentColours } from './colour-field.tsx';
 import { FromPicture } from './from-picture.tsx';
@@ -109,58 +107,17 @@ export function BrandShelf({ page }: { page: EditorPage }) {
 
 function Logo({ brand, onChange }: { brand: Brand; onChange: (changes: Partial<Brand>) => void }) {
   return (
-    <details className="rounded-control border border-line p-2.5">
-      <summary className="cursor-pointer text-xs font-semibold">
-        Logo {brand.logo ? '' : `· letters “${brand.mark || 'first of the name'}”`}
-      </summary>
-      <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-3">
-        <LogoChoice
-          chosen={brand.logo}
-          onChange={(logo) => onChange({ logo })}
-          removeLabel="Remove logo"
-        />
-        {brand.logo && (
-          <details>
-            <summary className="cursor-pointer text-xs font-semibold">
-              On dark bands {brand.logoOnDark ? '' : '· the same logo'}
-            </summary>
-            <div className="mt-2 grid gap-2">
-              <LogoChoice
-                chosen={brand.logoOnDark}
-                onChange={(logoOnDark) => onChange({ logoOnDark })}
-                removeLabel="Remove logo for dark bands"
-              />
-            </div>
-          </details>
-        )}
-        <TextField
-          label="Initials"
-          maxLength={4}
-          value={brand.mark}
-          onChange={(event) => onChange({ mark: event.target.value })}
-        />
-      </div>
-    </details>
-  );
-}
-
-function LogoChoice({
-  chosen,
-  onChange,
-  removeLabel,
-}: {
-  chosen: PictureRef | null;
-  onChange: (picture: PictureRef | null) => void;
-  removeLabel: string;
-}) {
-  return (
-    <>
-      <PictureShelf chosen={chosen} onChoose={onChange} />
-      {chosen && (
-        <IconButton label={removeLabel} onClick={() => onChange(null)}>
-          <Trash2 />
-        </IconButton>
-      )}
-    </>
+    <Fold
+      className="rounded-control border border-line p-2.5"
+      summary={brand.logo ? 'Logo' : `Logo · letters “${brand.mark || 'first of the name'}”`}
+    >
+      <LogoFields logos={brand} onChange={onChange} />
+      <TextField
+        label="Initials"
+        maxLength={4}
+        value={brand.mark}
+        onChange={(event) => onChange({ mark: event.target.value })}
+      />
+    </Fold>
   );
 }
