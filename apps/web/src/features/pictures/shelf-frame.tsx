@@ -149,7 +149,7 @@ function OnShelf({
       <img
         src={picture.src}
         alt={picture.name}
-        className="aspect-square w-full bg-muted/40 object-cover"
+        className={`aspect-square w-full bg-muted/40 ${isLong ? 'object-contain p-1' : 'object-cover'}`}
       />
       {isMany && place >= 0 && (
         <span className="absolute top-1 right-1 grid size-5 place-items-center rounded-full bg-plum text-xs font-semibold text-sheet">
