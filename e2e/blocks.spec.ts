@@ -187,7 +187,7 @@ test('every block lies on the canvas as it lies live, wide and on a phone, free 
   // The launch check measures the phone: nothing of ours is too small, and it says so of what is.
   const check = app.getByRole('button', { name: /^Launch check/ });
   await check.click();
-  await expect(app.getByText(/words, read in/)).toBeVisible();
+  await expect(app.getByText(/words, .* to read/)).toBeVisible();
   await expect(app.getByText(/under (14|24) px/)).toHaveCount(0);
   await app.keyboard.press('Escape');
   const phone = app.frameLocator('iframe[title="The page on a phone"]');

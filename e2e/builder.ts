@@ -102,6 +102,7 @@ export const atFunnels = (browser: Browser, client: string) =>
 
 /** Drags from the middle of one thing to a point of another, in the small moves that a hand makes. */
 export async function drag(app: Page, from: Locator, to: Locator, share = 0.5): Promise<void> {
+  await to.scrollIntoViewIfNeeded();
   await from.scrollIntoViewIfNeeded();
   const [a, b] = [(await from.boundingBox())!, (await to.boundingBox())!];
   await app.mouse.move(a.x + a.width / 2, a.y + a.height / 2);

@@ -187,11 +187,13 @@ test('parts are dragged on the canvas, in the outline and from the shelf', async
   // On the wide canvas: Apple below Fig, in another band.
   await drag(app, at('Apple'), at('Fig'), 0.9);
   await expect.poll(() => orderOn(app)).toEqual(['Pear', 'Plum', 'Fig', 'Apple']);
-  // On the phone: Fig above Apple's neighbour, Plum.
+  // On the phone, once somebody works there: Fig above Apple's neighbour, Plum.
+  await app.keyboard.press('\\');
   const onPhone = (name: string) =>
     phone.locator('[data-part]', { hasText: new RegExp(`^${name}$`) }).last();
   await drag(app, onPhone('Fig'), onPhone('Plum'), 0.1);
   await expect.poll(() => orderOn(app)).toEqual(['Pear', 'Fig', 'Plum', 'Apple']);
+  await app.getByRole('button', { name: 'Work in the wide view' }).click();
   // In the outline: a whole band, and with it all its blocks.
   await drag(
     app,

@@ -17,7 +17,7 @@ import { BandHandles } from './band-handles.tsx';
 import { useFreeTimes } from './free-times.ts';
 import { watchFiles } from './moving/from-outside.ts';
 import { loadOf } from './moving/move.ts';
-import { openFrames } from './moving/on-screen.ts';
+import { fromFrame, openFrames } from './moving/on-screen.ts';
 import { watchPointer } from './moving/pointer.ts';
 import {
   EditorProvider,
@@ -28,12 +28,13 @@ import {
 } from './store.ts';
 import { useUi } from './ui.ts';
 import { pressWords } from './words/press-words.ts';
+import { ViewTools } from './view-tools.tsx';
+import { viewSizes } from './view-sizes.ts';
 import { throttledStore, type Pace } from './throttled-store.ts';
 import { useEditorKeys } from './use-editor-keys.ts';
 import { EditableText } from './words/editable-text.tsx';
 import { WritingTools } from './words/writing-tools.tsx';
 
-const gap = 24;
 /** The other side follows a few times a second. */
 const otherSide: Pace = { rest: 250, atLatest: 250 };
 
@@ -44,7 +45,7 @@ export function Canvas({ page }: { page: EditorPage }) {
   const brand = useEditor((state) => state.brand);
   const selected = useEditor((state) => state.selected);
   const others = useEditor((state) => state.others);
-  const { wide, phone, zoom } = useUi();
+  const { wide, phone, zoom, main } = useUi();
   const times = useFreeTimes(page);
   const [room, setRoom] = useState<{ width: number; height: number } | null>(null);
   const holder = useRef<HTMLDivElement>(null);
@@ -68,17 +69,28 @@ export function Canvas({ page }: { page: EditorPage }) {
   useEffect(() => {
     for (const inner of openFrames) reveal(inner, selected);
   }, [selected]);
+  // The settings take their room from the canvas as something is selected: what is being set stays in sight.
+  useEffect(() => {
+    const drawn = main === 'wide' ? wide : phone;
+    for (const inner of openFrames)
+      if (inner.defaultView?.innerWidth === drawn) revealAcross(holder.current!, inner, selected);
+  }, [selected, room, main, wide, phone]);
 
   useAppeared(store);
 
-  const sizes = room && sizesFor(room, wide, phone, zoom);
+  const sizes = room && viewSizes(room, { wide, phone }, main, zoom);
   return (
     <div className="relative flex min-w-0 flex-1">
       <WritingTools />
+      <ViewTools />
       <div
         ref={holder}
         data-canvas
-        className="flex min-w-0 flex-1 justify-center gap-6 overflow-auto bg-line/70 p-4"
+        // It scrolls sideways where a view is wider, by the arrow keys too.
+        role="region"
+        aria-label="Canvas"
+        tabIndex={0}
+        className="flex min-w-0 flex-1 justify-center-safe gap-6 overflow-auto bg-line/70 p-4"
       >
         {sizes && (
           <>
@@ -143,6 +155,21 @@ function reveal(inner: Document, part: string): void {
   if (top < 0 || top > view.innerHeight - 120) view.scrollBy({ top: top - 60 });
 }
 
+/** Scrolls the canvas sideways to a part that stands beyond its edge; bands are as wide as the page, and stay as they are. */
+function revealAcross(canvas: HTMLElement, inner: Document, part: string): void {
+  const element = inner.querySelector(`[data-part="${CSS.escape(part)}"]:not(section)`);
+  if (!element) return;
+  const { left, right } = element.getBoundingClientRect();
+  const [from, to] = [fromFrame(inner, left, 0), fromFrame(inner, right, 0)];
+  if (!from || !to) return;
+  const seen = canvas.getBoundingClientRect();
+  const [before, beyond] = [from.x - seen.left - aroundPart, to.x - seen.right + aroundPart];
+  if (before < 0) canvas.scrollBy({ left: before });
+  else if (beyond > 0) canvas.scrollBy({ left: Math.min(beyond, before) });
+}
+/** In px. */
+const aroundPart = 20;
+
 /** Brings what was just added into sight, in every frame once it is drawn there, and opens its first words in the wide one. */
 function useAppeared(store: EditorStore): void {
   const appeared = useUi((ui) => ui.appeared);
@@ -194,30 +221,12 @@ function Side({
       >
         {children}
       </div>
-      <figcaption className="text-xs font-semibold text-muted">{label}</figcaption>
+      <figcaption className="w-0 min-w-full text-xs font-semibold text-muted">{label}</figcaption>
     </figure>
   );
 }
 
 /** The phone gets a bit over a quarter of the room, the wide view the rest; a zoom of one's own may need to be scrolled. */
-function sizesFor(
-  { width, height }: { width: number; height: number },
-  wide: number,
-  phone: number,
-  zoom: 'fit' | number,
-) {
-  const inner = width - 2 * 16 - gap - 12;
-  const phoneWidth = Math.min(phone, Math.max(200, inner * 0.29));
-  const fitPhone = phoneWidth / phone;
-  const fitWide = Math.min(1, (inner - phoneWidth) / wide);
-  const [wideScale, phoneScale] = zoom === 'fit' ? [fitWide, fitPhone] : [zoom, zoom];
-  const tall = Math.max(200, height - 2 * 16 - 24);
-  return {
-    wide: { scale: wideScale, height: tall },
-    phone: { scale: phoneScale, height: Math.min(tall - 10, phoneScale * 844) },
-  };
-}
-
 function editingWith(store: EditorStore, merge: PageContext['merge']): PageContext['editing'] {
   const inEditor = (part: React.ReactNode) => <EditorProvider value={store}>{part}</EditorProvider>;
   return {

@@ -1,4 +1,5 @@
 import { api, type EditorPage } from '@plumgate/contract';
+import { pageNode } from '@plumgate/core/page';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -27,6 +28,7 @@ import {
   useEditor,
   useEditorStore,
 } from './store.ts';
+import { showPart } from './show-part.ts';
 import type { SaveState } from './draft-saver.ts';
 import { useRoving } from '../../ui/use-roving.ts';
 import { useUi } from './ui.ts';
@@ -82,12 +84,23 @@ function Editor({ page }: { page: EditorPage }) {
   const [store] = useState(() => createEditorStore(page));
   const [beside] = useState(() => throttledStore(store, () => true, aroundCanvas));
   const [asked] = useSearchParams();
+  const isShelfFolded = useUi((ui) => ui.isShelfFolded);
+  const areSettingsFolded = useUi((ui) => ui.areSettingsFolded);
   const [part, show] = [asked.get('part'), asked.get('show')];
   // A fix that was pressed elsewhere opens the page with the right part in hand.
   useEffect(() => {
-    if (part) store.getState().select(part);
-    if (show === 'brand') useUi.setState({ shelf: 'brand' });
+    if (part) showPart(store, part);
+    if (show === 'page') showPart(store, pageNode);
+    if (show === 'brand') useUi.setState({ shelf: 'brand', isShelfFolded: false });
   }, [store, part, show]);
+  useEffect(
+    () =>
+      store.subscribe((state, before) => {
+        if (state.selected !== before.selected && state.selected !== pageNode)
+          useUi.setState({ areSettingsFolded: false });
+      }),
+    [store],
+  );
   useEffect(() => {
     const keepNow = () =>
       void Promise.all([store.getState().save(), store.getState().saveBrand()]).catch(() => {});
@@ -110,18 +123,22 @@ function Editor({ page }: { page: EditorPage }) {
           <SaveProblem />
         </ReadingProvider>
         <div className="flex min-h-0 flex-1">
-          <ReadingProvider value={beside}>
-            <Shelf page={page} />
-          </ReadingProvider>
-          <Canvas page={page} />
-          <aside
-            aria-label="Settings"
-            className="w-[268px] shrink-0 overflow-auto border-l border-line bg-sheet"
-          >
+          {!isShelfFolded && (
             <ReadingProvider value={beside}>
-              <SettingsPanel page={page} />
+              <Shelf page={page} />
             </ReadingProvider>
-          </aside>
+          )}
+          <Canvas page={page} />
+          {!areSettingsFolded && (
+            <aside
+              aria-label="Settings"
+              className="w-[268px] shrink-0 overflow-auto border-l border-line bg-sheet"
+            >
+              <ReadingProvider value={beside}>
+                <SettingsPanel page={page} />
+              </ReadingProvider>
+            </aside>
+          )}
         </div>
       </div>
       <Finder page={page} />
@@ -267,6 +284,10 @@ function SaveProblem() {
   );
 }
 
+/** Who adds something needs to see where it goes: the settings come back with what is added. */
+const openShelf = (shelf: keyof typeof tabs): void =>
+  useUi.setState({ shelf, ...(shelf === 'add' && { areSettingsFolded: true }) });
+
 const tabs = { outline: 'Outline', add: 'Add', brand: 'Brand' } as const;
 
 function Shelf({ page }: { page: EditorPage }) {
@@ -290,7 +311,7 @@ function Shelf({ page }: { page: EditorPage }) {
             role="tab"
             aria-selected={tab === name}
             className="flex-1 rounded-md py-1 text-[13px] font-semibold text-muted aria-selected:bg-sheet aria-selected:text-ink"
-            onClick={() => useUi.setState({ shelf: name })}
+            onClick={() => openShelf(name)}
           >
             {tabs[name]}
           </button>

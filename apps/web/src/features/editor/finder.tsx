@@ -6,6 +6,7 @@ import { useNavigate } from 'react-router';
 import { addKind, addReadyBand } from './adding.ts';
 import { make } from '../pages/make-ids.ts';
 import { blockIcons } from './block-icons.ts';
+import { showPart } from './show-part.ts';
 import { useEditorStore } from './store.ts';
 import { phoneWidths, useUi, wideWidths } from './ui.ts';
 
@@ -110,7 +111,7 @@ function Places({ act, page }: { act: Act; page: EditorPage }) {
           key={id}
           value={`Go to ${nameOfPart(draft, id)} ${id}`}
           className={item}
-          onSelect={act(() => store.getState().select(id))}
+          onSelect={act(() => showPart(store, id))}
         >
           {nameOfPart(draft, id)}
         </Command.Item>

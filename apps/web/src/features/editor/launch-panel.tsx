@@ -10,6 +10,7 @@ import { Temporal } from 'temporal-polyfill';
 import { Button } from '../../ui/button.tsx';
 import { FindingsList, LaunchCount, readingWords } from '../launch/findings-list.tsx';
 import { measuredOnPhone } from './on-phone.ts';
+import { showPart } from './show-part.ts';
 import { useEditor, useEditorStore } from './store.ts';
 import { useUi } from './ui.ts';
 
@@ -59,11 +60,11 @@ export function LaunchPanel({ page }: { page: EditorPage }) {
     setOpen(false);
     switch (place.at) {
       case 'part':
-        return store.getState().select(place.part);
+        return showPart(store, place.part);
       case 'page':
-        return store.getState().select(pageNode);
+        return showPart(store, pageNode);
       case 'brand':
-        return useUi.setState({ shelf: 'brand' });
+        return useUi.setState({ shelf: 'brand', isShelfFolded: false });
       case 'facts':
         return void navigate(`/${client}/set-up`);
       case 'calendars':

@@ -5,6 +5,7 @@ import { Link2 } from 'lucide-react';
 import { memo } from 'react';
 import { loadOf } from './moving/move.ts';
 import { watchPointer } from './moving/pointer.ts';
+import { showPart } from './show-part.ts';
 import { useEditor, useEditorStore } from './store.ts';
 
 const indents = { band: 'pl-3 font-semibold', column: 'pl-6 text-xs text-muted', block: 'pl-7' };
@@ -14,14 +15,14 @@ export function Outline({ facts }: { facts: Facts }) {
   const bands = useEditor((state) => state.draft.page.bands);
   const popups = useEditor((state) => state.draft.page.popups);
   const selected = useEditor((state) => state.selected);
-  const select = useEditor((state) => state.select);
+  const store = useEditorStore();
   return (
     <nav aria-label="Outline" className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
       <button
         type="button"
         data-row={pageNode}
         className={`block w-full truncate rounded-control py-1.5 pr-2 pl-3 text-left font-semibold ${selected === pageNode ? 'bg-plum-tint text-plum-dark' : 'hover:bg-paper'}`}
-        onClick={() => select(pageNode)}
+        onClick={() => showPart(store, pageNode)}
       >
         Page
       </button>
@@ -103,9 +104,7 @@ function Row({
       data-row={id}
       aria-pressed={isChosen}
       className={`flex w-full touch-none items-center gap-1.5 rounded-control py-1.5 pr-2 text-left ${indents[level]} ${isChosen ? 'bg-plum-tint font-semibold text-plum-dark' : 'hover:bg-paper'}`}
-      onClick={(event) =>
-        store.getState().select(id, event.ctrlKey || event.metaKey || event.shiftKey)
-      }
+      onClick={(event) => showPart(store, id, event.ctrlKey || event.metaKey || event.shiftKey)}
       onPointerDown={(event) =>
         watchPointer(store, event.nativeEvent, null, () => loadOf(store, id))
       }

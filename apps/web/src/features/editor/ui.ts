@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/core';
 import type { DropPlace, Movable } from '@plumgate/core/page';
 import { create } from 'zustand';
+import type { View } from './view-sizes.ts';
 
 /** Where a line shows that something would land, in the app's own pixels. */
 export interface Line {
@@ -48,6 +49,11 @@ interface Ui {
   phone: number;
   zoom: 'fit' | number;
   finding: boolean;
+  /** The view that somebody works in; the other is a strip beside it. */
+  main: View;
+  isShelfFolded: boolean;
+  /** Unfolds by itself when something is picked. */
+  areSettingsFolded: boolean;
   shelf: 'outline' | 'add' | 'brand';
 }
 
@@ -61,7 +67,16 @@ export const useUi = create<Ui>()(() => ({
   phone: 390,
   zoom: 'fit',
   finding: false,
+  main: 'wide',
+  isShelfFolded: false,
+  areSettingsFolded: true,
   shelf: 'outline',
 }));
 
+export const swapViews = (): void =>
+  useUi.setState(({ main }) => ({ main: main === 'wide' ? 'phone' : 'wide' }));
+export const foldShelf = (): void =>
+  useUi.setState(({ isShelfFolded }) => ({ isShelfFolded: !isShelfFolded }));
+export const foldSettings = (): void =>
+  useUi.setState(({ areSettingsFolded }) => ({ areSettingsFolded: !areSettingsFolded }));
 export const say = (said: string): void => useUi.setState({ said });

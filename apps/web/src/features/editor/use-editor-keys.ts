@@ -9,7 +9,7 @@ import { duplicate, moveAllBy, removeAll } from './commands.ts';
 import { aimOn, letGo, pickUp, putDown } from './moving/move.ts';
 import { openFrames } from './moving/on-screen.ts';
 import { selectionOf, useEditorStore, type EditorState, type EditorStore } from './store.ts';
-import { useUi } from './ui.ts';
+import { foldSettings, foldShelf, swapViews, useUi } from './ui.ts';
 import { pressWords } from './words/press-words.ts';
 
 /** What the keys do, for the list that `?` shows. */
@@ -25,6 +25,8 @@ export const editorKeys: [keys: string, what: string][] = [
   ['Ctrl C, Ctrl X, Ctrl V', 'Copy, cut, paste, also on other pages'],
   ['Ctrl D', 'A copy below'],
   ['Delete', 'Remove'],
+  ['[ and ]', 'Hide or show the left panel, the settings'],
+  ['\\', 'Work in the other view'],
   ['?', 'This list'],
 ];
 
@@ -83,6 +85,12 @@ function onKey(store: EditorStore, event: KeyboardEvent): void {
   if (command && key === 'd') return did(() => copyBelow(state));
   if (command || event.altKey) return;
   switch (event.key) {
+    case '[':
+      return did(foldShelf);
+    case ']':
+      return did(foldSettings);
+    case '\\':
+      return did(swapViews);
     case 'Delete':
     case 'Backspace':
       return did(() => removeSelected(state));

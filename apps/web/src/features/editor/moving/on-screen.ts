@@ -81,6 +81,9 @@ function placeInFrame(
   return { parent, index: indexOf(draft, next) ?? count };
 }
 
+/** In px; as far as a line stands from what it is beside, at the largest scale. */
+const outside = 5;
+
 function lineInFrame(draft: Draft, inner: Document, kind: Movable, place: DropPlace): Line | null {
   const frame = frameOf(inner);
   const parent = locate(draft, place.parent);
@@ -129,7 +132,8 @@ function lineInFrame(draft: Draft, inner: Document, kind: Movable, place: DropPl
       };
   const { scale } = frame;
   const top = frame.box.top + raw.y * scale;
-  if (top < frame.box.top - 2 || top > frame.box.bottom + 2) return null;
+  // Above the first band and below the last, the line lies a little outside.
+  if (top < frame.box.top - outside || top > frame.box.bottom + outside) return null;
   return {
     x: frame.box.left + raw.x * scale,
     y: top,
