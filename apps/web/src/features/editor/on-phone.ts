@@ -44,8 +44,13 @@ const partsOf = (elements: HTMLElement[]): string[] => [
 const hasOwnWords = (one: Element) =>
   [...one.childNodes].some((node) => node.nodeType === 3 && node.nodeValue!.trim() !== '');
 
+/** What a selected part is drawn by lies on the canvas only. */
+const isHandle = (one: Element) => one.closest('[data-handle]') !== null;
+
 const isSmallWords = (one: HTMLElement, view: Window) =>
-  hasOwnWords(one) && parseFloat(view.getComputedStyle(one).fontSize) < leastWords;
+  hasOwnWords(one) &&
+  !isHandle(one) &&
+  parseFloat(view.getComputedStyle(one).fontSize) < leastWords;
 
 /**
  * The parts whose targets fail WCAG 2.2, 2.5.8: under 24 px, and so near to another that a circle of 24 px around their
@@ -56,7 +61,7 @@ function partsWithSmallTargets(page: Document, view: Window): string[] {
     const pressed = one.closest('label') ?? one;
     const box = pressed.getBoundingClientRect();
     const isShown = box.width > 1 && box.height > 1;
-    return isShown && !one.closest('[data-handle]') ? [{ one, box }] : [];
+    return isShown && !isHandle(one) ? [{ one, box }] : [];
   });
   const small = all.filter(
     ({ one, box }) => Math.min(box.width, box.height) < leastTarget && !isInSentence(one, view),
