@@ -179,3 +179,9 @@ it('shows a band’s picture behind it, faded into its surface', () => {
   expect(html).toContain('--over:color-mix(in srgb,var(--deep) 40%,#fff);--blend:multiply');
   expect(html).toContain('object-position:50% 20%');
 });
+
+it('names what stands in for its type, for a page that could not wait for it', () => {
+  const html = render(emptyPage('P'));
+  expect(html).toContain(':root.type-late{--title-face:"Fraunces stand-in",');
+  expect(html).not.toContain(':root.type-late{--title-face:"Fraunces",');
+});

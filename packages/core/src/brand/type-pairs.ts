@@ -36,12 +36,15 @@ export const standInFaces = (family: FontFamily): [computer: string, phone: stri
   `${family} stand-in on phones`,
 ];
 
-/** A family as CSS names it, with what a browser shows until it is there: letters of the same kind and width. */
-export const faceOf = (family: FontFamily): string =>
+/** What a browser shows in a family's place, as CSS names it: letters of the same kind and width. */
+export const standInOf = (family: FontFamily): string =>
   [
-    ...[family, ...standInFaces(family)].map((name) => `"${name}"`),
+    ...standInFaces(family).map((name) => `"${name}"`),
     ...(isSerif(family) ? ['Georgia', 'serif'] : ['system-ui', 'sans-serif']),
   ].join(',');
+
+/** A family as CSS names it, with what stands in for it until it is there. */
+export const faceOf = (family: FontFamily): string => `"${family}",${standInOf(family)}`;
 
 /** A family as its font package and address write it: `Hanken Grotesk` gives `hanken-grotesk`. */
 export const fontStem = (family: string): string => family.toLowerCase().replaceAll(' ', '-');
