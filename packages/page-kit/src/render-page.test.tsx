@@ -182,6 +182,6 @@ it('shows a band’s picture behind it, faded into its surface', () => {
 
 it('names what stands in for its type, for a page that could not wait for it', () => {
   const html = render(emptyPage('P'));
-  expect(html).toContain(':root.type-late{--title-face:"Fraunces stand-in",');
-  expect(html).not.toContain(':root.type-late{--title-face:"Fraunces",');
+  expect(html).toContain(':root.type-late{--title-face:"Hanken Grotesk stand-in",');
+  expect(html).not.toContain(':root.type-late{--title-face:"Hanken Grotesk",');
 });
