@@ -5,7 +5,7 @@ import {
   type PageDocument,
   type Popup,
 } from '@plumgate/core/page';
-import { wordsOn, type Brand } from '@plumgate/core/brand';
+import { contrast, wordsOnSurface, type Brand } from '@plumgate/core/brand';
 import { pageWords } from '@plumgate/core/languages';
 import { memo, type CSSProperties, type ReactNode } from 'react';
 import { baseCss, popupCss } from './base-css.ts';
@@ -121,8 +121,9 @@ const BandView = memo(function BandView({ band }: { band: Band }) {
  * A picture faded into a surface. Multiplied with a dark one, or screened with a light one, it is nowhere lighter or darker
  * than if the surface lay over it as a veil, and words on it can be read as well; but its own light and dark stay.
  */
-function fadeInto(surface: Band['surface'], fade: number, { colours }: Brand) {
-  const isLight = wordsOn(colours[surface], colours.ink) === colours.ink;
+function fadeInto(surface: Band['surface'], fade: number, brand: Brand) {
+  const whiteOn = (color: string) => contrast(color, '#FFFFFF');
+  const isLight = whiteOn(wordsOnSurface(brand, surface)) > whiteOn(brand.colours[surface]);
   return {
     '--over': `color-mix(in srgb,var(--${surface}) ${fade}%,${isLight ? '#000' : '#fff'})`,
     '--blend': isLight ? 'screen' : 'multiply',

@@ -185,3 +185,15 @@ it('names what stands in for its type, for a page that could not wait for it', (
   expect(html).toContain(':root.type-late{--title-face:"Hanken Grotesk stand-in",');
   expect(html).not.toContain(':root.type-late{--title-face:"Hanken Grotesk",');
 });
+
+it('darkens a picture under white words, also on a surface that dark words could be read on', () => {
+  const picture = {
+    ...{ id: '00000000-0000-4000-8000-00000000000b' as never, width: 900, height: 600 },
+    ...{ fade: 40, focus: { x: 50, y: 20 } },
+  };
+  const band = newBand('b', [{ id: 'c', share: 1, blocks: [] }], { surface: 'action', picture });
+  const { brand } = context();
+  const gray = { ...brand, colours: { ...brand.colours, action: '#767676', ink: '#000000' } };
+  const html = render({ ...emptyPage('P'), bands: [band] }, { brand: gray });
+  expect(html).toContain('--blend:multiply');
+});

@@ -4,6 +4,13 @@ import { faceOf, typePairs } from './type-pairs.ts';
 
 const corners = { square: '2px', soft: '10px', round: '22px' } as const;
 
+/** The color of words on a surface of a brand: its ink on the light ones, white on the others, where they can be read. */
+export const wordsOnSurface = (
+  { colours }: Pick<Brand, 'colours'>,
+  surface: 'paper' | 'tint' | 'deep' | 'action',
+): string =>
+  wordsOn(colours[surface], surface === 'paper' || surface === 'tint' ? colours.ink : '#FFFFFF');
+
 /** A client's brand as the custom properties that page-kit's CSS reads, for example `--action:#1E5F8C`. */
 export function brandVariables(brand: Brand): string {
   const { paper, tint, deep, action, ink } = brand.colours;
@@ -16,12 +23,12 @@ export function brandVariables(brand: Brand): string {
     deep,
     action,
     ink,
-    'on-paper': wordsOn(paper, ink),
-    'on-tint': wordsOn(tint, ink),
-    'on-deep': wordsOn(deep, '#FFFFFF'),
-    'on-action': wordsOn(action, '#FFFFFF'),
+    'on-paper': wordsOnSurface(brand, 'paper'),
+    'on-tint': wordsOnSurface(brand, 'tint'),
+    'on-deep': wordsOnSurface(brand, 'deep'),
+    'on-action': wordsOnSurface(brand, 'action'),
     'deep-press': pressOnDeep,
-    'on-deep-press': pressOnDeep === action ? wordsOn(action, '#FFFFFF') : wordsOn(paper, ink),
+    'on-deep-press': wordsOnSurface(brand, pressOnDeep === action ? 'action' : 'paper'),
     'press-corner': brand.press === 'pill' ? '99px' : corners[brand.corners],
     'press-shadow': brand.press === 'raised' ? '0 3px 0 #0003' : 'none',
     corner: corners[brand.corners],

@@ -5,7 +5,9 @@ import { Temporal } from 'temporal-polyfill';
 /** A moment as the database takes it. One `now` is written into thousands of rows, and turning it into text takes long. */
 const written = new WeakMap<Temporal.Instant, string>();
 function inWords(moment: Temporal.Instant): string {
-  const text = written.get(moment) ?? moment.toString();
+  const known = written.get(moment);
+  if (known !== undefined) return known;
+  const text = moment.toString();
   written.set(moment, text);
   return text;
 }

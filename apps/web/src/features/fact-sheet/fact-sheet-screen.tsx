@@ -124,8 +124,8 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
     const body = { name, facts: { ...typed, ...lists } };
     const params = { clientId: sheet.id };
     const { brand } = await call(api.saveFacts, { params, body });
-    const isOther =
-      logos.logo?.id !== brand.logo?.id || logos.logoOnDark?.id !== brand.logoOnDark?.id;
+    // Only one that was changed here: another may have been chosen in the editor meanwhile.
+    const isOther = logos.logo?.id !== logo?.id || logos.logoOnDark?.id !== logoOnDark?.id;
     if (isOther) await call(api.saveBrand, { params, body: { ...brand, ...logos } });
     await refresh();
   });
