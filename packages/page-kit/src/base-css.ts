@@ -1,31 +1,27 @@
+import { surfacesCss, surfaceVariables } from './surface-css.ts';
+
 /** What every page carries: surfaces, bands and columns. Widths are asked of the page, not of the screen. */
 export const baseCss = `
 *,:before,:after{box-sizing:border-box}
 html{-webkit-text-size-adjust:100%;scroll-behavior:smooth}
 body{margin:0}
-.page{container-type:inline-size;background:var(--paper);color:var(--on-paper);font-family:var(--text-face);font-size:17px;line-height:1.6;-webkit-font-smoothing:antialiased}
-.band{--pad:clamp(min(var(--space)*1px,16px + var(--space)*.3px),var(--space)*.0625cqi,var(--space)*1px);--most:1080px;position:relative;padding:var(--pad) 24px}
-.on-paper{background:var(--paper);color:var(--on-paper)}
-.on-tint{background:var(--tint);color:var(--on-tint)}
-.on-deep{background:var(--deep);color:var(--on-deep)}
-.on-action{background:var(--action);color:var(--on-action)}
-.band-back{position:absolute;inset:0;overflow:hidden;isolation:isolate;background:inherit}
+.page{${surfaceVariables('paper')};container-type:inline-size;background:var(--paper);color:var(--on-paper);font-family:var(--text-face);font-size:17px;line-height:1.6;-webkit-font-smoothing:antialiased}
+.band{--pad:clamp(min(var(--space)*1px,16px + var(--space)*.3px),var(--space)*.0625cqi,var(--space)*1px);--pad-top:var(--pad);--pad-bottom:var(--pad);--most:1080px;position:relative;padding:var(--pad-top) 24px var(--pad-bottom)}
+${surfacesCss}
+.band-back{position:absolute;inset:0;overflow:hidden;isolation:isolate;background:inherit;border-radius:inherit}
 .band-back img{width:100%;height:100%;object-fit:cover;display:block}
 .band-back:after{content:'';position:absolute;inset:0;background:var(--over);mix-blend-mode:var(--blend)}
-.columns{position:relative;display:grid;grid-template-columns:var(--shares);gap:clamp(24px,4.4cqi,64px);align-items:center;max-width:var(--most);margin-inline:auto}
+.columns{position:relative;display:grid;grid-template-columns:var(--shares);gap:clamp(24px,4.4cqi,64px);align-items:center;width:100%;max-width:var(--most);margin-inline:auto}
 .width-full{--most:100%}
 .width-medium{--most:820px}
 .width-narrow{--most:580px}
 .column{display:grid;gap:20px;min-width:0}
 .columns:has([data-calendar]){align-items:start}
-.beside .column:not(:first-child){justify-items:end}
+.beside>.columns>.column:not(:first-child){justify-items:end}
 .block{min-width:0}
 .block+.block>:is(.cards,.numbered,.reviews,.team,.gallery,.asked,.prices,.compare){margin-top:16px}
 small{font-size:.88rem}
-.centre{text-align:center}
-.end{text-align:end}
-a:focus-visible,button:focus-visible,input:focus-visible,select:focus-visible,textarea:focus-visible{outline:3px solid var(--action);outline-offset:2px}
-.on-action a:focus-visible{outline-color:currentColor}
+a:focus-visible,button:focus-visible,input:focus-visible,select:focus-visible,textarea:focus-visible{outline:3px solid var(--ring);outline-offset:2px}
 @container (min-width:720.1px){.only-phone{display:none}}
 @container (max-width:720px){
 .only-wide{display:none}

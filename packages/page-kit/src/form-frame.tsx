@@ -1,5 +1,8 @@
 import { type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
+import type { BlockOf } from '@plumgate/core/page';
 import type { ReactNode } from 'react';
+import { BackPicture } from './back-picture.tsx';
+import { boxClass, pressClass } from './own-css.ts';
 import { type PageWords, fieldWords } from '@plumgate/core/languages';
 import { usePage, type FormState } from './page-context.ts';
 import { Lines, Words } from './words.tsx';
@@ -17,7 +20,7 @@ export function FormFrame({
   data = {},
   children,
 }: {
-  block: { id: string; title: string; intro: string };
+  block: BlockOf<'form' | 'booking'>;
   form: FormDefinition;
   data?: Record<`data-${string}`, string>;
   children: (state: Asking, problems: FieldProblem[]) => ReactNode;
@@ -25,9 +28,11 @@ export function FormFrame({
   const page = usePage();
   const strings = usePageStrings();
   const state = page.formState(block.id);
+  const { box } = block;
+  const classes = ['form', boxClass(box)].filter(Boolean).join(' ');
   if (state.kind === 'arrived') {
     return (
-      <div className="form" id={block.id} role="status">
+      <div className={classes} id={block.id} role="status">
         <p className="arrived">
           <Lines text={page.merge(state.message)} />
         </p>
@@ -37,7 +42,7 @@ export function FormFrame({
   const problems = state.kind === 'refused' ? state.problems : [];
   return (
     <form
-      className="form"
+      className={classes}
       id={block.id}
       method="post"
       action={page.formAction}
@@ -47,6 +52,7 @@ export function FormFrame({
       data-meant={strings.didYouMean}
       {...data}
     >
+      {box.picture && <BackPicture picture={box.picture} surface={box.surface ?? 'paper'} />}
       {(block.title || page.editing) && (
         <p className="form-title">
           <Words part={block.id} setting="title" text={block.title} />
@@ -66,7 +72,10 @@ export function FormFrame({
         </p>
       )}
       {children(state, problems)}
-      <button className="press" type="submit">
+      <button
+        className={['press', pressClass(block.press)].filter(Boolean).join(' ')}
+        type="submit"
+      >
         {page.merge(form.button)}
       </button>
       {form.consent && (

@@ -1,18 +1,22 @@
 import {
   blocksOf,
+  inPhoneOrder,
+  surfaceOfColumn,
   type Band,
   type Block,
+  type Column,
   type PageDocument,
   type Popup,
 } from '@plumgate/core/page';
-import { contrast, wordsOnSurface, type Brand } from '@plumgate/core/brand';
+import type { Brand, Surface } from '@plumgate/core/brand';
 import { pageWords } from '@plumgate/core/languages';
 import { memo, type CSSProperties, type ReactNode } from 'react';
+import { BackPicture, fixedPictureCss } from './back-picture.tsx';
 import { baseCss, popupCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
+import { bandClass, boxClass, lookClass, ownRules, placeClass } from './own-css.ts';
 import { PageStringsProvider, usePageStrings } from './page-strings.ts';
 import { PageContextProvider, usePage, type PageContext } from './page-context.ts';
-import { Photo } from './photo.tsx';
 
 /** A page as visitors see it: the one renderer of the published page and of the editor's canvas. */
 export function PageView({ page, context }: { page: PageDocument; context: PageContext }) {
@@ -79,65 +83,103 @@ const shownOn = { both: '', wide: ' only-wide', phone: ' only-phone' } as const;
 
 const BandView = memo(function BandView({ band }: { band: Band }) {
   const page = usePage();
-  const shares = band.columns.map((column) => `minmax(0,${column.share}fr)`).join(' ');
   const isBarAlone = band.columns.every((column) =>
     column.blocks.every((block) => block.kind === 'call-bar'),
   );
   // A band that holds nothing but a call bar has nothing to show in its own place.
   if (isBarAlone && blockCount(band) > 0) return null;
   const beside = band.phone === 'beside' ? ' beside' : '';
+  const shown = inPhoneOrder(band.columns, band.phoneOrder);
+  const isReordered = band.phoneOrder.length > 0;
+  const shares = {
+    '--shares': sharesOf(band.columns),
+    ...(isReordered && { '--phone-shares': sharesOf(shown) }),
+  };
   return (
     <section
       id={band.id}
-      className={`band on-${band.surface} width-${band.width}${beside}${shownOn[band.shown]}`}
+      className={`band ${bandClass(band)} width-${band.width}${beside}${shownOn[band.shown]}`}
       style={{ '--space': band.space } as CSSProperties}
       {...page.editing?.addressOf(band.id)}
     >
-      {band.picture && (
-        <div
-          className="band-back"
-          style={fadeInto(band.surface, band.picture.fade, page.brand) as CSSProperties}
-        >
-          <Photo picture={band.picture} alt="" sizes="100vw" focus={band.picture.focus} />
-        </div>
-      )}
-      <div className="columns" style={{ '--shares': shares } as CSSProperties}>
-        {band.columns.map((column) => (
-          <div key={column.id} className="column" {...page.editing?.addressOf(column.id)}>
-            {column.blocks
-              .filter((block) => block.kind !== 'call-bar')
-              .map((block) => (
-                <BlockPlace key={block.id} block={block} />
-              ))}
-          </div>
-        ))}
+      {band.picture && <BackPicture picture={band.picture} surface={band.surface} />}
+      <div
+        className={isReordered ? 'columns reordered' : 'columns'}
+        style={shares as CSSProperties}
+      >
+        {shown.map((column) => {
+          const at = band.columns.indexOf(column);
+          return (
+            <ColumnView
+              key={column.id}
+              column={column}
+              surface={surfaceOfColumn(band, column)}
+              at={isReordered ? at : null}
+              side={at === 0 ? ' at-first' : at === shown.length - 1 ? ' at-last' : ''}
+            />
+          );
+        })}
       </div>
       {page.editing?.handles(band)}
     </section>
   );
 });
 
-/**
- * A picture faded into a surface. Multiplied with a dark one, or screened with a light one, it is nowhere lighter or darker
- * than if the surface lay over it as a veil, and words on it can be read as well; but its own light and dark stay.
- */
-function fadeInto(surface: Band['surface'], fade: number, brand: Brand) {
-  const whiteOn = (color: string) => contrast(color, '#FFFFFF');
-  const isLight = whiteOn(wordsOnSurface(brand, surface)) > whiteOn(brand.colours[surface]);
-  return {
-    '--over': `color-mix(in srgb,var(--${surface}) ${fade}%,${isLight ? '#000' : '#fff'})`,
-    '--blend': isLight ? 'screen' : 'multiply',
-  };
-}
+const sharesOf = (columns: Column[]) =>
+  columns.map((column) => `minmax(0,${column.share}fr)`).join(' ');
+
+/** A column; `at` is its place on a wide page where a phone has another, and `side` the side of the band that it reaches. */
+const ColumnView = memo(function ColumnView({
+  column,
+  surface,
+  at,
+  side,
+}: {
+  column: Column;
+  surface: Surface;
+  at: number | null;
+  side: string;
+}) {
+  const page = usePage();
+  const isReordered = column.phoneOrder.length > 0;
+  const classes = ['column', boxClass(column.box), placeClass(column), isReordered && 'reordered'];
+  return (
+    <div
+      className={`${classes.filter(Boolean).join(' ')}${at === null ? '' : side}`}
+      style={placedAt(at)}
+      {...page.editing?.addressOf(column.id)}
+    >
+      {column.box.picture && <BackPicture picture={column.box.picture} surface={surface} />}
+      {inPhoneOrder(column.blocks, column.phoneOrder)
+        .filter((block) => block.kind !== 'call-bar')
+        .map((block) => (
+          <BlockPlace
+            key={block.id}
+            block={block}
+            at={isReordered ? column.blocks.indexOf(block) : null}
+          />
+        ))}
+    </div>
+  );
+});
+
+/** The place on a wide page of a part that comes elsewhere on a phone. */
+const placedAt = (at: number | null) =>
+  at === null ? undefined : ({ '--at': at } as CSSProperties);
 
 const blockCount = (band: Band) =>
   band.columns.reduce((count, column) => count + column.blocks.length, 0);
 
-const BlockPlace = memo(function BlockPlace({ block }: { block: Block }) {
+const BlockPlace = memo(function BlockPlace({ block, at }: { block: Block; at: number | null }) {
   const page = usePage();
+  const own = lookClass(block);
   // The same wrapper live as in the editor, which needs one to select by: one more box could move things.
   return (
-    <div className="block" {...page.editing?.addressOf(block.id)}>
+    <div
+      className={own ? `block ${own}` : 'block'}
+      style={placedAt(at)}
+      {...page.editing?.addressOf(block.id)}
+    >
       <BlockBody block={block} />
     </div>
   );
@@ -148,11 +190,18 @@ function BlockBody({ block }: { block: Block }) {
   return <View block={block} />;
 }
 
+/** The CSS that a page needs: of its kinds of block, and of what departs from the brand. */
+export const cssFor = (page: PageDocument, brand: Brand): string =>
+  cssOfKinds(page) + ownRules(page, brand) + (hasFixedPicture(page) ? fixedPictureCss : '');
+
+const hasFixedPicture = ({ bands }: PageDocument) =>
+  bands.some((band) => band.picture?.fixed || band.columns.some(({ box }) => box.picture?.fixed));
+
 /**
- * The CSS that a page's kinds of block need, each once. A booking brings the form's, a form the button's. It depends on
- * the kinds alone, and is put together once for each set of them: the editor asks at every letter.
+ * The CSS of a page's kinds of block, each once. A booking brings the form's, a form the button's. It depends on the kinds
+ * alone, and is put together once for each set of them: the editor asks at every letter.
  */
-export function cssFor(page: PageDocument): string {
+function cssOfKinds(page: PageDocument): string {
   const kinds = new Set(blocksOf(page).map((block) => block.kind));
   if (kinds.has('booking')) kinds.add('form');
   if (kinds.has('before-after')) kinds.add('picture');

@@ -1,4 +1,5 @@
 import type { FormId } from '@plumgate/core/basics';
+import { plainBrand } from '@plumgate/core/brand';
 import { shortForm } from '@plumgate/core/forms';
 import {
   blockKinds,
@@ -108,7 +109,7 @@ it('lets nothing in words become markup', () => {
 });
 
 it('carries the CSS of the kinds on the page only', () => {
-  const css = cssFor(pageWith(newBlock('heading', 'x')));
+  const css = cssFor(pageWith(newBlock('heading', 'x')), plainBrand);
   expect(css).toContain('.heading');
   expect(css).not.toContain('.ticks');
 });

@@ -30,7 +30,7 @@ export function renderPage({
   code,
 }: PageToRender): string {
   const { brand } = context;
-  const css = `:root{${brandVariables(brand)}}${cssFor(page)}`;
+  const css = `:root{${brandVariables(brand)}}${cssFor(page, brand)}`;
   const parts = runtimePartsOf(page);
   const document = (
     <html lang={page.language}>

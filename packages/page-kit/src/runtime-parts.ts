@@ -9,6 +9,7 @@ export const runtimeParts = [
   'hours',
   'video',
   'compare',
+  'enlarge',
   'popups',
   'approval',
 ] as const;
@@ -22,6 +23,7 @@ const needs: Record<RuntimePart, (block: Block) => boolean> = {
   hours: (block) => block.kind === 'hours' && block.saysNow,
   video: (block) => block.kind === 'video',
   compare: (block) => block.kind === 'before-after',
+  enlarge: (block) => block.kind === 'picture' && block.action?.kind === 'enlarge',
   popups: () => false,
   // Of approval pages alone.
   approval: () => false,

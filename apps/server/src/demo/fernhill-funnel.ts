@@ -51,7 +51,7 @@ export const eveningPage = (
   hall: PictureRef,
   staff: BlockOf<'team'>['items'],
 ): PageDocument => ({
-  version: 6,
+  version: 7,
   ...plainSettings,
   kind: 'landing',
   popups: [],
@@ -182,14 +182,17 @@ export const eveningPage = (
           newBlock('heading', 'last-title', {
             text: 'One evening. Then decide.',
             level: 2,
-            align: 'centre',
+            look: { align: 'center' },
           }),
           newBlock('button', 'last-button', {
             label: 'Save my seat',
             action: { kind: 'scroll', band: 'offer' },
-            align: 'centre',
+            look: { align: 'center' },
           }),
-          newBlock('call-button', 'last-call-button', { above: 'or call now', align: 'centre' }),
+          newBlock('call-button', 'last-call-button', {
+            above: 'or call now',
+            look: { align: 'center' },
+          }),
           newBlock('call-bar', 'bar', { besideLabel: 'Save my seat', besideBand: 'offer' }),
         ],
       },
@@ -199,7 +202,7 @@ export const eveningPage = (
 });
 
 export const eveningThanks: PageDocument = {
-  version: 6,
+  version: 7,
   ...plainSettings,
   kind: 'landing',
   popups: [],
@@ -216,14 +219,14 @@ export const eveningThanks: PageDocument = {
           newBlock('heading', 'thanks-title', {
             text: 'See you there, {{ person.first_name | default: "runner" }}.',
             level: 1,
-            align: 'centre',
+            look: { align: 'center' },
           }),
           newBlock('your-booking', 'thanks-booking', { title: 'Your seat' }),
           newBlock('text', 'thanks-words', {
             text: prose(
               'Bring your running shoes. We write to you four days, two days and one day before.',
             ),
-            align: 'centre',
+            look: { align: 'center' },
           }),
         ],
       },

@@ -47,7 +47,7 @@ export function firstVisitPage(
   staff: BlockOf<'team'>['items'],
 ): PageDocument {
   return {
-    version: 6,
+    version: 7,
     ...plainSettings,
     kind: 'landing',
     popups: [],
@@ -232,14 +232,17 @@ export function firstVisitPage(
             newBlock('heading', 'last-title', {
               text: 'Half an hour. Then decide.',
               level: 2,
-              align: 'centre',
+              look: { align: 'center' },
             }),
             newBlock('button', 'last-button', {
               label: 'Save my place',
               action: { kind: 'scroll', band: 'promise' },
-              align: 'centre',
+              look: { align: 'center' },
             }),
-            newBlock('call-button', 'last-call-button', { above: 'or call now', align: 'centre' }),
+            newBlock('call-button', 'last-call-button', {
+              above: 'or call now',
+              look: { align: 'center' },
+            }),
             newBlock('call-bar', 'bar', { besideLabel: 'Save my place', besideBand: 'promise' }),
           ],
         },
@@ -270,7 +273,7 @@ export const bookingForm: FormDefinition = {
 
 /** Step two: a time to choose, and nothing typed again. */
 export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => ({
-  version: 6,
+  version: 7,
   ...plainSettings,
   kind: 'landing',
   popups: [],
@@ -316,7 +319,7 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
 });
 
 export const thanksPage: PageDocument = {
-  version: 6,
+  version: 7,
   ...plainSettings,
   kind: 'landing',
   popups: [],
@@ -333,12 +336,12 @@ export const thanksPage: PageDocument = {
           newBlock('heading', 'thanks-title', {
             text: 'Thank you, {{ person.first_name | default: "and welcome" }}. Your place is saved.',
             level: 1,
-            align: 'centre',
+            look: { align: 'center' },
           }),
           newBlock('text', 'thanks-words', {
             text: prose('An email with what to expect is on its way.'),
             size: 'lead',
-            align: 'centre',
+            look: { align: 'center' },
           }),
           newBlock('your-booking', 'thanks-booking', { title: 'Your half hour' }),
         ],

@@ -50,8 +50,8 @@ export const gone = Symbol('gone');
 
 /**
  * A copy of a value in which `turn` has changed what is marked. Where `turn` gives `gone`, the nearest setting around it
- * that can do without is emptied: one that may be null becomes null, an entry falls out of its list, and a value marked
- * with `whenGone` becomes that. When nothing around it can, the whole is `gone`.
+ * that can do without is emptied: one that may be null becomes null, one that may be left out is, an entry falls out of its
+ * list, and a value marked with `whenGone` becomes that. When nothing around it can, the whole is `gone`.
  */
 export function turnMarked(
   schema: z.ZodType,
@@ -63,6 +63,7 @@ export function turnMarked(
   const own = mark && turned !== gone ? turn(mark, turned) : turned;
   if (own !== gone) return own;
   if (mark && 'whenGone' in mark) return mark.whenGone;
+  if (schema instanceof z.ZodOptional) return undefined;
   return schema instanceof z.ZodNullable ? null : gone;
 }
 
@@ -78,7 +79,8 @@ function turnParts(
   if (Array.isArray(value)) return parts.map(([, part]) => part).filter((part) => part !== gone);
   if (parts.length === 0) return value;
   if (parts.some(([, part]) => part === gone)) return gone;
-  return { ...(value as object), ...Object.fromEntries(parts) };
+  const left = Object.entries({ ...(value as object), ...Object.fromEntries(parts) });
+  return Object.fromEntries(left.filter(([, part]) => part !== undefined));
 }
 
 /** Stands for the key of a value that a schema hands on to another as it is. */

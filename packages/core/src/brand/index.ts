@@ -1,4 +1,6 @@
 export * from './brand.ts';
+export * from './color-choice.ts';
+export * from './surface.ts';
 export * from './contrast.ts';
 export * from './type-pairs.ts';
 export * from './brand-variables.ts';

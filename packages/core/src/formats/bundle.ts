@@ -137,4 +137,4 @@ function lacks(bundle: Bundle, there: (file: string) => boolean): BundleProblem[
 
 /** The bundle's form as JSON Schema 2020-12, for `docs/format/`. */
 export const bundleJsonSchema = (): object =>
-  z.toJSONSchema(Bundle, { unrepresentable: 'any', io: 'input' });
+  z.toJSONSchema(Bundle, { unrepresentable: 'any', io: 'input', reused: 'ref' });

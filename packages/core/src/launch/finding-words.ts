@@ -58,8 +58,12 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'People who can’t see it get nothing. Say in a few words what it shows.',
   ],
   'low-contrast': [
-    '{what} reach a contrast of {ratio} to 1, of the {wanted} that WCAG asks for.',
+    'Contrast of {what} is {ratio} to 1; WCAG asks for {wanted}.',
     'In sunlight or with weaker eyes it can’t be read.',
+  ],
+  'reading-jumps': [
+    'On “{part}” the order on a phone is far from the one on a wide screen.',
+    'Keyboards and screen readers follow the phone’s order everywhere, so on a wide screen they jump about. Bring the two closer.',
   ],
   'words-over-picture': [
     'The words on “{part}” are over a picture that shows through.',

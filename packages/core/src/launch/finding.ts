@@ -29,6 +29,7 @@ export const launchRules = {
   'calendar-shut': 'look',
   'no-alternative': 'look',
   'low-contrast': 'look',
+  'reading-jumps': 'look',
   'words-over-picture': 'look',
   'unknown-field': 'stops',
   'unreadable-field': 'stops',

@@ -16,12 +16,14 @@ import {
   examplePicture,
   newBand,
   newBlock,
+  newColumn,
   prose,
   type Band,
   type Block,
   type BlockKindName,
   type BlockOf,
   type ButtonAction,
+  type Column,
   type PageDocument,
   plainReview,
 } from '../page/index.ts';
@@ -108,6 +110,11 @@ const withBlocks = (...blocks: Block[]) =>
 const withBand = (changes: Partial<Band>, ...blocks: Block[]) =>
   withPage({
     bands: [...good.bands, { ...band(blocks, changes), id: 'second' }],
+  });
+/** The last of the bands, of one column with settings of its own. */
+const withColumn = (changes: Partial<Column>, ...blocks: Block[]) =>
+  withPage({
+    bands: [...good.bands, newBand('second', [newColumn('second-column', blocks, changes)])],
   });
 const withForm = (changes: Partial<FormDefinition>): LaunchInput => ({
   ...clean,
@@ -242,6 +249,34 @@ const cases: [LaunchRule, string, LaunchInput][] = [
       ...withBand({ surface: 'tint' }, block('button', { action: { kind: 'next-step' } })),
       brand: { ...plainBrand, colours: { ...plainBrand.colours, action: '#EEF2F3' } },
     },
+  ],
+  [
+    'low-contrast',
+    'grey words of its own',
+    withBlocks(block('text', { look: { color: '#999999' } })),
+  ],
+  [
+    'low-contrast',
+    'a pale button of its own',
+    withBlocks(block('button', { look: { fill: '#FFE9B0' } })),
+  ],
+  [
+    'reading-jumps',
+    'the last part is the first on a phone',
+    withColumn(
+      { phoneOrder: ['divider-1', 'text-1'] },
+      block('text'),
+      block('space'),
+      block('divider'),
+    ),
+  ],
+  [
+    'words-over-picture',
+    'in a column of its own',
+    withColumn(
+      { box: { picture: { ...picture, fade: 20, focus: middle } } },
+      block('heading', { text: 'Over it', level: 2 }),
+    ),
   ],
   [
     'words-over-picture',

@@ -1,6 +1,4 @@
-import { interpolate, formatHex } from 'culori';
 import { referencesIn } from '../basics/index.ts';
-import { aaText, contrast, wordsOn } from '../brand/index.ts';
 import {
   blocksOf,
   hasExample,
@@ -15,11 +13,9 @@ import {
 import { lackOf } from './block-state.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
+import { colorFindings } from './rules-of-colors.ts';
+import { orderFindings } from './rules-of-order.ts';
 
-/** The strength of the faintest words on a page: a question's help line. */
-const faintest = 0.75;
-/** How much colour has to lie over a picture before any words on it can be read (our own value, no source). */
-const leastFade = 55;
 /** A phone's screen below its bars: 844 px high as phones of 390 px are, less 110 (common practice, no source). */
 export const fold = 734;
 /** The least that words on a phone may measure, in CSS pixels (common practice, no source). */
@@ -38,7 +34,8 @@ export function lookFindings(input: LaunchInput): Finding[] {
   return [
     ...headings(blocks),
     ...blocks.flatMap((block) => [...alternatives(block), ...setUp(block, input)]),
-    ...contrasts(input),
+    ...colorFindings(input),
+    ...orderFindings(page.bands),
     ...page.bands.flatMap((band) => bandFindings(band, input)),
     ...offers(blocks, input),
     ...measured(input),
@@ -121,50 +118,6 @@ function setUp(block: Block, { client: { facts } }: LaunchInput): Finding[] {
     : [];
 }
 
-/** WCAG 2.2, 1.4.3 for the faintest words, and 1.4.11 for what is to be pressed against what it lies on. */
-function contrasts({ draft, brand }: LaunchInput): Finding[] {
-  const { paper, tint, deep, action, ink } = brand.colours;
-  const blocks = blocksOf(draft.page);
-  const words = wordsOn(paper, ink);
-  const faint = formatHex(interpolate([paper, words], 'rgb')(faintest));
-  const asks = blocks.some((block) => block.kind === 'form' || block.kind === 'booking');
-  // Rounded down: 4.46 is not the 4.5 that is asked for.
-  const ratio = (a: string, b: string) => (Math.floor(contrast(a, b) * 10) / 10).toFixed(1);
-  const surfaces = { paper, tint, deep };
-  const pressed = draft.page.bands.filter(
-    (band) =>
-      // On the dark surface the brand sees to it itself.
-      band.surface !== 'action' &&
-      band.surface !== 'deep' &&
-      contrast(action, surfaces[band.surface]) < 3 &&
-      band.columns.some((column) =>
-        column.blocks.some((block) => block.kind === 'button' && block.look === 'solid'),
-      ),
-  );
-  return [
-    ...(asks && contrast(faint, paper) < aaText
-      ? [
-          found(
-            'low-contrast',
-            { at: 'brand' },
-            {
-              what: 'The help and consent lines of a form',
-              ratio: ratio(faint, paper),
-              wanted: '4.5',
-            },
-          ),
-        ]
-      : []),
-    ...pressed.map((band) =>
-      found('low-contrast', band.id, {
-        what: 'The button on this band',
-        ratio: ratio(action, surfaces[band.surface as keyof typeof surfaces]),
-        wanted: '3',
-      }),
-    ),
-  ];
-}
-
 function bandFindings(band: Band, { draft: { page } }: LaunchInput): Finding[] {
   const name = { part: band.name || 'A band' };
   const blocks = band.columns.flatMap((column) => column.blocks);
@@ -177,13 +130,7 @@ function bandFindings(band: Band, { draft: { page } }: LaunchInput): Finding[] {
     blocks.length === 0 ||
     (band.popup !== '' && (!popup || (popup.opens === 'button' && !isOpened))) ||
     (band.shown === 'wide' && blocks.every((block) => block.kind === 'call-bar'));
-  const hasWords = blocks.some((block) => block.kind === 'heading' || block.kind === 'text');
-  return [
-    ...(isHidden ? [found('hidden-band', band.id, name)] : []),
-    ...(band.picture && hasWords && band.picture.fade < leastFade
-      ? [found('words-over-picture', band.id, name)]
-      : []),
-  ];
+  return isHidden ? [found('hidden-band', band.id, name)] : [];
 }
 
 /** One offer, one action: a second form or a second price asks a visitor to choose instead of to answer. */

@@ -1,9 +1,12 @@
 import { z } from 'zod';
 import { LinkedBandId, type FormId } from '../basics/index.ts';
-import { words } from '../basics/text-shapes.ts';
+import { plainText, words } from '../basics/text-shapes.ts';
 import { blockKinds, type BlockKindName } from './blocks/index.ts';
-import { NodeId } from '../basics/node-id.ts';
-import { Focus, PictureRef } from '../basics/picture-ref.ts';
+import { NodeId, PartRef } from '../basics/node-id.ts';
+import { PictureRef } from '../basics/picture-ref.ts';
+import { Surface } from '../brand/index.ts';
+import { BackPicture, Box, Frame } from './box.ts';
+import { brandLook } from './look.ts';
 
 const schemas = Object.values(blockKinds).map((kind) => kind.schema);
 
@@ -18,19 +21,25 @@ export const Block = z.discriminatedUnion(
 /** How many parts a place may hold: enough for any page in the trade, few enough to stay quick. */
 export const limits = { bands: 60, columns: 4, blocks: 40, popups: 6 } as const;
 
+/**
+ * The parts that stand in another order on a phone, by their ids in that order; empty where it is the same. Parts that are
+ * not named keep their place behind the one before them (`inPhoneOrder`).
+ */
+export const PhoneOrder = z.array(PartRef).max(limits.blocks);
+
 export const Column = z.strictObject({
   id: NodeId,
+  /** What the outline calls it; empty for its place among the others. */
+  ownName: plainText(60),
   /** Width in proportion to the other columns of the band, 1 to 12. */
   share: z.int().min(1).max(12),
+  box: Box,
+  /** Where its blocks stand in a band that is higher than they are; null as the band says. */
+  place: z.enum(['top', 'middle', 'bottom']).nullable(),
+  phoneOrder: PhoneOrder,
   blocks: z.array(Block).max(limits.blocks),
 });
 export type Column = z.infer<typeof Column>;
-
-export const Surface = z.enum(['paper', 'tint', 'deep', 'action']);
-export type Surface = z.infer<typeof Surface>;
-
-/** A picture behind a band. `fade` is how much of the surface's colour lies over it, in percent. */
-export const BandPicture = PictureRef.extend({ fade: z.int().min(0).max(95), focus: Focus });
 
 /** Inner space of a band in pixels on a wide page; a narrower page takes less in proportion. */
 export const spaces = { bar: 13, snug: 44, even: 92, roomy: 128, most: 240 } as const;
@@ -39,11 +48,13 @@ export const Band = z.strictObject({
   id: NodeId,
   name: words(80),
   surface: Surface,
-  picture: BandPicture.nullable(),
+  picture: BackPicture.nullable(),
+  frame: Frame,
   space: z.int().min(0).max(spaces.most),
   width: z.enum(['full', 'wide', 'medium', 'narrow']),
   /** What its columns do on a phone. */
   phone: z.enum(['stacked', 'beside']),
+  phoneOrder: PhoneOrder,
   shown: z.enum(['both', 'wide', 'phone']),
   /** The band kept once that this one is a copy of; a change here changes it on every page. */
   linked: LinkedBandId.nullable(),
@@ -76,7 +87,7 @@ export const ownCode = z.string().max(20_000, 'Keep it to 20,000 characters.');
 
 /** A page: bands from top to bottom, each with one to four columns of blocks. */
 export const PageDocument = z.strictObject({
-  version: z.literal(6),
+  version: z.literal(7),
   /** A landing page asks for one thing; a site page may lead to others. */
   kind: z.enum(['landing', 'site']),
   title: words(120),
@@ -108,7 +119,7 @@ export const plainSettings = {
 } as const satisfies Partial<PageDocument>;
 
 export const emptyPage = (title: string): PageDocument => ({
-  version: 6,
+  version: 7,
   kind: 'landing',
   title,
   description: '',
@@ -117,25 +128,43 @@ export const emptyPage = (title: string): PageDocument => ({
   bands: [],
 });
 
-/** A band of columns with the settings that a new one has, but for `changes`. */
+/** A column of blocks with the settings that a new one has, but for `changes`. */
+export const newColumn = (
+  id: NodeId,
+  blocks: Block[] = [],
+  changes: Partial<Omit<Column, 'id' | 'blocks'>> = {},
+): Column => ({
+  id,
+  ownName: '',
+  share: 1,
+  box: {},
+  place: null,
+  phoneOrder: [],
+  ...changes,
+  blocks,
+});
+
+/** A band of columns with the settings that a new one has, but for `changes`; so has each column what is not given of it. */
 export const newBand = (
   id: NodeId,
-  columns: Column[],
+  columns: readonly (Pick<Column, 'id' | 'blocks'> & Partial<Column>)[],
   changes: Partial<Omit<Band, 'id' | 'columns'>> = {},
 ): Band => ({
   id,
   name: '',
   surface: 'paper',
   picture: null,
+  frame: {},
   space: spaces.even,
   width: 'wide',
   phone: 'stacked',
+  phoneOrder: [],
   shown: 'both',
   linked: null,
   popup: '',
   suggested: [],
   ...changes,
-  columns,
+  columns: columns.map(({ id: columnId, blocks, ...rest }) => newColumn(columnId, blocks, rest)),
 });
 
 /** Every block of a page in reading order. */
@@ -156,13 +185,14 @@ export function newBlock<Kind extends BlockKindName>(
   id: NodeId,
   settings: Partial<BlockOf<Kind>> = {},
 ): BlockOf<Kind> {
-  return { ...blockKinds[kind].starter, ...settings, id, kind } as BlockOf<Kind>;
+  const plain = { look: brandLook, ownName: '' };
+  return { ...plain, ...blockKinds[kind].starter, ...settings, id, kind } as BlockOf<Kind>;
 }
 
-/** What the outline calls a block: its own words where it has some. */
+/** What the outline calls a block: the name that somebody gave it, else its own words where it has some. */
 export function nameOfBlock(block: Block): string {
   const kind = blockKinds[block.kind] as { nameOf: (settings: unknown) => string };
-  return kind.nameOf(block);
+  return block.ownName || kind.nameOf(block);
 }
 
 /** The form that a block shows; null for a block without one. */

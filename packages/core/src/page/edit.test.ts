@@ -12,6 +12,7 @@ import {
   locate,
   emptyPage,
   newBand,
+  newColumn,
   PageDocument,
   newBlock,
   pageNode,
@@ -35,15 +36,11 @@ const draft = (): DraftType => ({
     ...emptyPage('Title'),
     bands: [
       band('b1', [
-        { id: 'c1', share: 1, blocks: [newBlock('heading', 'h1'), newBlock('text', 't1')] },
-        { id: 'c2', share: 1, blocks: [newBlock('form', 'f1', { formId })] },
+        newColumn('c1', [newBlock('heading', 'h1'), newBlock('text', 't1')]),
+        newColumn('c2', [newBlock('form', 'f1', { formId })]),
       ]),
       band('b2', [
-        {
-          id: 'c3',
-          share: 1,
-          blocks: [newBlock('button', 'k1', { action: { kind: 'scroll', band: 'b2' } })],
-        },
+        newColumn('c3', [newBlock('button', 'k1', { action: { kind: 'scroll', band: 'b2' } })]),
       ]),
     ],
   },
@@ -64,7 +61,7 @@ describe('applyEdit', () => {
         do: 'insert',
         parent: pageNode,
         index: 0,
-        node: node(band('b9', [{ id: 'c9', share: 1, blocks: [] }])),
+        node: node(band('b9', [newColumn('c9')])),
       },
     ],
     ['a block taken out', { do: 'remove', id: 't1' }],
@@ -115,7 +112,7 @@ describe('applyEdit', () => {
         do: 'insert',
         parent: 'c1',
         index: 0,
-        node: node(band('b9', [{ id: 'c9', share: 1, blocks: [] }])),
+        node: node(band('b9', [newColumn('c9')])),
       },
       'wrong-place',
     ],
@@ -253,7 +250,7 @@ describe('any run of edits', () => {
               do: 'insert',
               parent: pageNode,
               index: 0,
-              node: node(band(newId(), [{ id: newId(), share: 1, blocks: [] }])),
+              node: node(band(newId(), [newColumn(newId())])),
             };
       }
       case 'remove':
@@ -291,7 +288,7 @@ describe('copyNode', () => {
 describe('readPageDocument', () => {
   it.each([
     [{}, 'This is not a page document: it has no version.'],
-    [{ version: 7 }, 'This page document has version 7; this program reads up to 6.'],
+    [{ version: 8 }, 'This page document has version 8; this program reads up to 7.'],
     [{ version: 0 }, 'No page document ever had version 0.'],
   ])('refuses %j', (stored, problem) =>
     expect(readPageDocument(stored)).toEqual({ ok: false, problem }),
@@ -326,7 +323,7 @@ describe('readPageDocument', () => {
     const read = readPageDocument(first);
     if (!read.ok) throw new Error(read.problem);
     expect(read.value).toMatchObject({
-      version: 6,
+      version: 7,
       kind: 'landing',
       popups: [],
       bands: [

@@ -1,5 +1,5 @@
 import type { ClientRecords } from '../clients/index.ts';
-import { blockKinds, entriesFrom, recordBlocks, type RecordBlockKind } from './index.ts';
+import { blockKinds, entriesFrom, newBlock, recordBlocks, type RecordBlockKind } from './index.ts';
 
 const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}` as never;
 const picture = { id: id(9), width: 400, height: 400 };
@@ -45,7 +45,7 @@ it('shows each record as its block has it', () => {
 });
 
 it.each(Object.keys(recordBlocks) as RecordBlockKind[])('a %s block takes them', (kind) => {
-  const block = { ...blockKinds[kind].starter, id: 'b', kind, items: entries[kind] };
+  const block = { ...newBlock(kind, 'b'), items: entries[kind] };
   expect(blockKinds[kind].schema.safeParse(block).error).toBeUndefined();
 });
 

@@ -1,4 +1,8 @@
-export { Align, type BlockKind } from './block-kind.ts';
+export { type BlockKind } from './block-kind.ts';
+export * from './look.ts';
+export * from './box.ts';
+export * from './phone-order.ts';
+export * from './own-colors.ts';
 export * from './rich-text.ts';
 export * from './blocks/index.ts';
 export * from './document.ts';
@@ -7,6 +11,7 @@ export * from './draft.ts';
 export * from './tree.ts';
 export * from './edit.ts';
 export * from './copy.ts';
+export * from './copied-look.ts';
 export * from './parts.ts';
 export * from './bindings.ts';
 export * from './places.ts';

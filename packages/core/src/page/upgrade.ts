@@ -4,7 +4,7 @@ import { middle } from '../basics/picture-ref.ts';
 import { prose } from './rich-text.ts';
 
 /** The newest version of the page document that this program writes. */
-export const newestVersion = 6;
+export const newestVersion = 7;
 
 type Stored = Record<string, unknown>;
 
@@ -33,6 +33,7 @@ const upgrades: Record<number, (page: Stored) => Stored> = {
   3: toFourth,
   4: toFifth,
   5: toSixth,
+  6: toSeventh,
 };
 
 /** Version 2: text has paragraphs and links, a band's space is a number, bands may have a picture, be linked or stand in a popup. */
@@ -96,6 +97,43 @@ function toSixth(page: Stored): Stored {
       : block,
   );
   return { ...reviewed, version: 6 };
+}
+
+/**
+ * Version 7: parts may depart from the brand. Where a block's words stand is a part of its look; bands, columns and forms
+ * have a frame or a box; pictures, logos and buttons have more settings; phones may have an order of their own.
+ */
+function toSeventh(page: Stored): Stored {
+  const aligns: Stored = { centre: { align: 'center' }, end: { align: 'end' } };
+  const added: Record<string, Stored> = {
+    button: { note: '' },
+    logo: { width: null, phoneWidth: null },
+    picture: { width: null, caption: '', action: null, onPhone: null },
+    form: { box: {}, press: {}, layout: 'stacked' },
+    booking: { box: {}, press: {} },
+  };
+  const { bands } = withBlocks(page, ({ align, ...old }) => {
+    const base = {
+      ...old,
+      ...added[String(old.kind)],
+      look: aligns[String(align)] ?? {},
+      ownName: '',
+    };
+    return old.kind === 'button' ? { ...base, shape: old.look } : base;
+  });
+  const framed = list(bands).map((band) => ({
+    ...band,
+    frame: {},
+    phoneOrder: [],
+    columns: list(band.columns).map((column) => ({
+      ...column,
+      ownName: '',
+      box: {},
+      place: null,
+      phoneOrder: [],
+    })),
+  }));
+  return { ...page, version: 7, bands: framed };
 }
 
 /**

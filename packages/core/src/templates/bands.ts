@@ -8,15 +8,12 @@ import {
 } from '../page/index.ts';
 import { middle } from '../basics/index.ts';
 import { suggest, suggestRows } from './suggestions.ts';
-import { band, block, column, toForm, type MakeBand } from './make.ts';
+import { aligned, band, block, column, toForm, type Align, type MakeBand } from './make.ts';
 
-const heading = (text: string, level: 1 | 2 | 3 = 2, align: 'start' | 'centre' = 'start') =>
-  block('heading', { text, level, align });
-const words = (
-  text: string,
-  size: BlockOf<'text'>['size'] = 'normal',
-  align: 'start' | 'centre' = 'start',
-) => block('text', { text: prose(text), size, align });
+const heading = (text: string, level: 1 | 2 | 3 = 2, align: Align = 'start') =>
+  block('heading', { text, level, look: aligned(align) });
+const words = (text: string, size: BlockOf<'text'>['size'] = 'normal', align: Align = 'start') =>
+  block('text', { text: prose(text), size, look: aligned(align) });
 const photo = (name: ExamplePicture) =>
   block('picture', { picture: examplePicture(name), crop: 'edge' });
 /** A picture behind a band, faded so far that words on it can be read. */
@@ -125,7 +122,7 @@ export const callNow = (
       block('button', { label: 'Call now', action: { kind: 'call' } }),
       block('button', {
         label: button,
-        look: 'outline',
+        shape: 'outline',
         action: { kind: 'scroll', band: 'form' },
       }),
     ),
@@ -144,9 +141,9 @@ export const headlineOverPicture = (
     { surface: 'deep', picture: behind(picture, 66), width: 'medium', space: 170 },
     column(
       1,
-      heading(headline, 1, 'centre'),
-      words(line, 'lead', 'centre'),
-      toForm(button, 'centre'),
+      heading(headline, 1, 'center'),
+      words(line, 'lead', 'center'),
+      toForm(button, 'center'),
     ),
   );
 
@@ -175,10 +172,10 @@ export const promiseCentred = (headline: string, line: string, button: string): 
     { surface: 'deep', width: 'medium', space: spaces.roomy },
     column(
       1,
-      heading(headline, 1, 'centre'),
-      words(line, 'lead', 'centre'),
-      toForm(button, 'centre'),
-      block('call-button', { above: 'or call now', align: 'centre' }),
+      heading(headline, 1, 'center'),
+      words(line, 'lead', 'center'),
+      toForm(button, 'center'),
+      block('call-button', { above: 'or call now', look: { align: 'center' } }),
     ),
   );
 
@@ -402,7 +399,7 @@ export const offerOnColor = (
   band(
     'Offer on color',
     { surface: 'action', width: 'medium' },
-    column(1, block('offer', { ...offer, align: 'centre' }), toForm(button, 'centre')),
+    column(1, block('offer', { ...offer, look: { align: 'center' } }), toForm(button, 'center')),
   );
 
 export const asked = (title: string, rows: [question: string, answer: string][]): MakeBand =>
@@ -502,9 +499,9 @@ export const lastCall = (title: string, button: string): MakeBand =>
     { width: 'medium' },
     column(
       1,
-      heading(title, 2, 'centre'),
-      toForm(button, 'centre'),
-      block('call-button', { above: 'or call now', align: 'centre' }),
+      heading(title, 2, 'center'),
+      toForm(button, 'center'),
+      block('call-button', { above: 'or call now', look: { align: 'center' } }),
       block('call-bar', { besideLabel: button }),
     ),
   );
@@ -518,7 +515,7 @@ export const formAlone = (
   band(
     'The form alone',
     { surface: 'tint', width: 'narrow' },
-    column(1, heading(title, level, 'centre'), words(line, 'lead', 'centre'), block('form', form)),
+    column(1, heading(title, level, 'center'), words(line, 'lead', 'center'), block('form', form)),
   );
 
 export const chooseTime = (title: string, line: string, ticks: string[]): MakeBand =>
@@ -535,11 +532,11 @@ export const thanks = (line: string, next: string[]): MakeBand =>
     { surface: 'tint', width: 'medium' },
     column(
       1,
-      heading('Thank you, {{ person.first_name | default: "and welcome" }}.', 1, 'centre'),
-      words(line, 'lead', 'centre'),
+      heading('Thank you, {{ person.first_name | default: "and welcome" }}.', 1, 'center'),
+      words(line, 'lead', 'center'),
       block('your-booking'),
       block('ticks', { items: next }),
-      block('call-button', { above: 'Rather talk now?', align: 'centre' }),
+      block('call-button', { above: 'Rather talk now?', look: { align: 'center' } }),
     ),
   );
 

@@ -9,6 +9,7 @@ import { suggestionsIn, withoutMarks } from './suggestions.ts';
 import {
   emptyPage,
   newBand,
+  brandLook,
   newBlock,
   turnBlocks,
   type Band,
@@ -16,6 +17,7 @@ import {
   type BlockKindName,
   type BlockOf,
   type Draft,
+  type Look,
   type PageDocument,
 } from '../page/index.ts';
 
@@ -122,6 +124,10 @@ const evenSurface = (one: Band, index: number, all: Band[]): Band => {
   return tints > 0 && tints % 2 === 0 ? { ...one, surface: 'paper' } : one;
 };
 
+/** Where a template's words stand. */
+export type Align = 'start' | 'center';
+export const aligned = (align: Align): Look => (align === 'start' ? brandLook : { align });
+
 /** A button that scrolls to where the page asks; `makePage` finds the band. */
-export const toForm = (label: string, align: 'start' | 'centre' = 'start'): MakeBlock =>
-  block('button', { label, align, action: { kind: 'scroll', band: 'form' } });
+export const toForm = (label: string, align: Align = 'start'): MakeBlock =>
+  block('button', { label, look: aligned(align), action: { kind: 'scroll', band: 'form' } });

@@ -45,14 +45,14 @@ const thanks: TemplatePage = {
         block('heading', {
           text: 'Thank you, {{ person.first_name | default: "and welcome" }}.',
           level: 1,
-          align: 'centre',
+          look: { align: 'center' },
         }),
         block('text', {
           text: prose('We have your answers and will be in touch soon.'),
           size: 'lead',
-          align: 'centre',
+          look: { align: 'center' },
         }),
-        block('call-button', { above: 'Rather talk now?', align: 'centre' }),
+        block('call-button', { above: 'Rather talk now?', look: { align: 'center' } }),
       ),
     ),
     bands.footer(),

@@ -4,11 +4,11 @@ import { Words } from '../words.tsx';
 
 export const cards: BlockView<'cards'> = {
   css: `
-.cards{list-style:none;margin:0;padding:0;display:grid;grid-template-columns:repeat(auto-fit,minmax(min(100%,230px),1fr));gap:clamp(14px,2cqi,24px)}
-.cards li{background:var(--paper);color:var(--on-paper);border:1px solid #0002;border-radius:calc(var(--corner)*1.2);overflow:hidden}
+.cards{list-style:none;margin:0;padding:0;display:grid;grid-template-columns:repeat(auto-fit,minmax(min(100%,230px),1fr));gap:clamp(14px,2cqi,24px);font-size:calc(1em*var(--size,1))}
+.cards li{background:var(--fill,var(--paper));color:var(--color,var(--on-fill,var(--on-paper)));border:var(--edge,1px) solid var(--edge-color,#0002);border-radius:var(--corners,calc(var(--corner)*1.2));overflow:hidden}
 .cards img{display:block;width:100%;height:auto;object-fit:cover;background:var(--tint)}
 .cards div{padding:clamp(18px,2.4cqi,28px)}
-.cards b{display:block;font-family:var(--title-face);font-size:1.16rem;line-height:1.3;margin-bottom:6px}`,
+.cards b{display:block;font-family:var(--title-face);font-size:calc(1.16rem*var(--size,1));font-weight:var(--weight,bold);line-height:1.3;margin-bottom:6px}`,
   View: function Cards({ block }) {
     const page = usePage();
     return (

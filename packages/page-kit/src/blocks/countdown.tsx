@@ -7,11 +7,11 @@ import { usePageStrings } from '../page-strings.ts';
 export const countdown: BlockView<'countdown'> = {
   css: `
 .countdown p{margin:0}
-.countdown .moment{font-weight:640}
+.countdown .moment{font-weight:var(--weight,640);font-size:calc(1em*var(--size,1))}
 .countdown .left{display:inline-flex;gap:clamp(10px,2cqi,22px);margin:10px 0 0;visibility:hidden}
 .countdown.on .left{visibility:visible}
 .countdown .left span{display:grid;justify-items:center;min-width:2.6em;font-size:.88rem}
-.countdown .left b{font-family:var(--title-face);font-size:clamp(1.7rem,4cqi,2.6rem);line-height:1.1;font-variant-numeric:tabular-nums}
+.countdown .left b{font-family:var(--title-face);font-size:calc(clamp(1.7rem,4cqi,2.6rem)*var(--size,1));line-height:1.1;font-variant-numeric:tabular-nums}
 .countdown.over .left{display:none}`,
   View: function Countdown({ block }) {
     const page = usePage();
@@ -23,7 +23,7 @@ export const countdown: BlockView<'countdown'> = {
       : Temporal.PlainDateTime.from(block.until).toZonedDateTime(page.facts.zone).toInstant();
     return (
       <div
-        className={`countdown ${block.align}${page.editing ? ' on' : ''}`}
+        className={`countdown${page.editing ? ' on' : ''}`}
         data-until={until?.toString() ?? ''}
         {...(isFromVisit && { 'data-minutes': block.minutes, 'data-block': block.id })}
         data-ahead={(until && page.clockAhead) || undefined}

@@ -1,15 +1,15 @@
 import { Field, fieldCss, problemAt, typedIn } from '../field.tsx';
 import { FormFrame } from '../form-frame.tsx';
+import { surfaceVariables } from '../surface-css.ts';
 import { usePage, type BlockView } from '../page-context.ts';
 
 export const form: BlockView<'form'> = {
   css: `${fieldCss}
-.form{background:var(--paper);color:var(--on-paper);border-radius:calc(var(--corner)*1.4);padding:clamp(20px,3cqi,34px);box-shadow:0 1px 2px #0001,0 14px 34px -18px #0004;border:1px solid #0001}
-.form-title{font-family:var(--title-face);font-size:1.5rem;line-height:1.2;font-weight:680;margin:0 0 4px}
+.form{${surfaceVariables('paper')};background:var(--paper);color:var(--color,var(--on-paper));border-radius:calc(var(--corner)*1.4);padding:clamp(20px,3cqi,34px);box-shadow:0 1px 2px #0001,0 14px 34px -18px #0004;border:1px solid #0001}
+.form-title{font-family:var(--title-face);font-size:calc(1.5rem*var(--size,1));line-height:1.2;font-weight:var(--weight,680);margin:0 0 4px}
 .form-intro{margin:0 0 6px;opacity:.8}
 .form .press{width:100%;margin-top:20px;display:block;box-sizing:border-box}
 .form .press[aria-busy=true]{opacity:.7;cursor:progress}
-:is(.on-action,.on-deep) .form .press:not(.outline){background:var(--action);border-color:var(--action);color:var(--on-action)}
 .consent{font-size:.88rem;opacity:.8;margin:12px 0 0}
 .arrived{font-size:1.1rem;font-weight:600;margin:0}`,
   View: function Form({ block }) {

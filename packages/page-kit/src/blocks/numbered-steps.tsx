@@ -3,11 +3,10 @@ import { Words } from '../words.tsx';
 
 export const numberedSteps: BlockView<'numbered-steps'> = {
   css: `
-.numbered{list-style:none;counter-reset:step;margin:0;padding:0;display:grid;grid-template-columns:repeat(auto-fit,minmax(min(100%,220px),1fr));gap:clamp(22px,3.4cqi,44px)}
+.numbered{list-style:none;counter-reset:step;margin:0;padding:0;display:grid;grid-template-columns:repeat(auto-fit,minmax(min(100%,220px),1fr));gap:clamp(22px,3.4cqi,44px);font-size:calc(1em*var(--size,1))}
 .numbered li{counter-increment:step}
-.numbered li:before{content:counter(step);display:grid;place-items:center;width:2.1em;height:2.1em;margin-bottom:12px;border-radius:50%;background:var(--action);color:var(--on-action);font-family:var(--title-face);font-weight:700}
-.numbered b{display:block;font-family:var(--title-face);font-size:1.2rem;line-height:1.3;margin-bottom:4px}
-.on-action .numbered li:before{background:var(--paper);color:var(--on-paper)}`,
+.numbered li:before{content:counter(step);display:grid;place-items:center;width:2.1em;height:2.1em;margin:0 var(--to,auto) 12px var(--from,0);border-radius:50%;background:var(--mark);color:var(--on-mark);font-family:var(--title-face);font-weight:700}
+.numbered b{display:block;font-family:var(--title-face);font-size:calc(1.2rem*var(--size,1));font-weight:var(--weight,bold);line-height:1.3;margin-bottom:4px}`,
   View: ({ block }) => (
     <ol className="numbered">
       {block.items.map((item, index) => (

@@ -4,7 +4,7 @@ import { Words } from '../words.tsx';
 export const offer: BlockView<'offer'> = {
   css: `
 .offer p{margin:0}
-.offer .price{font-family:var(--title-face);font-size:clamp(2.4rem,6cqi,4rem);line-height:1.05;font-weight:700;letter-spacing:-.02em;margin:.08em 0 .16em}
+.offer .price{font-family:var(--title-face);font-size:calc(clamp(2.4rem,6cqi,4rem)*var(--size,1));line-height:1.05;font-weight:var(--weight,700);letter-spacing:-.02em;margin:.08em 0 .16em}
 .offer .below{opacity:.85}`,
   View: function Offer({ block }) {
     const { editing } = usePage();
@@ -15,7 +15,7 @@ export const offer: BlockView<'offer'> = {
         </p>
       ) : null;
     return (
-      <div className={`offer ${block.align}`}>
+      <div className="offer">
         {line('above')}
         {line('price')}
         {line('below')}

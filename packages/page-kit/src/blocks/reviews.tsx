@@ -7,8 +7,7 @@ import { Words } from '../words.tsx';
 export const reviews: BlockView<'reviews'> = {
   css: `
 .reviews{display:grid;grid-template-columns:repeat(auto-fit,minmax(min(100%,270px),1fr));gap:clamp(22px,3.4cqi,44px)}
-.reviews figure{margin:0;padding-left:18px;border-left:3px solid var(--action)}
-.on-deep .reviews figure,.on-action .reviews figure{border-color:currentColor}
+.reviews figure{margin:0;padding-left:18px;border-left:3px solid var(--bar)}
 .reviews blockquote{margin:0;font-family:var(--title-face);font-size:1.2rem;line-height:1.4}
 .reviews blockquote:before{content:'“'}
 .reviews blockquote:after{content:'”'}

@@ -3,7 +3,7 @@ import { Words } from '../words.tsx';
 
 export const ticks: BlockView<'ticks'> = {
   css: `
-.ticks{list-style:none;margin:0;padding:0;display:grid;gap:12px;font-weight:560}
+.ticks{list-style:none;margin:0;padding:0;display:grid;gap:12px;justify-items:var(--justify,stretch);text-align:start;font-size:calc(1em*var(--size,1));font-weight:var(--weight,560)}
 .ticks li{display:grid;grid-template-columns:22px 1fr;gap:11px;align-items:start}
 .ticks svg{width:22px;height:22px;margin-top:1px}`,
   View: ({ block }) => (

@@ -247,7 +247,7 @@ a,button,label{cursor:default}
 .words{white-space:pre-wrap;outline:none;cursor:text}
 .words.writing{user-select:text;white-space:break-spaces;overflow-wrap:break-word}
 .words:empty:before,.words.writing:has(>.ProseMirror-trailingBreak:only-child):before{content:'Write here';opacity:.45}
-:is(p,small):has(.words:empty){display:none}
+:is(p,small,figcaption):has(.words:empty){display:none}
 .field-value{background:#7a2e6222;border-radius:3px}
 .writing .field-value.ProseMirror-selectednode{outline:2px solid #7A2E62}
 .column:empty{min-height:40px;outline:1.5px dashed #D4C8BB;outline-offset:-2px;border-radius:8px}
@@ -262,7 +262,7 @@ ${selection
   .map((part) => CSS.escape(part))
   .map(
     (part) =>
-      `[data-part="${part}"]{outline:3px solid #7A2E62!important;outline-offset:3px}section[data-part="${part}"]{outline-offset:-3px}[data-part="${part}"] :is(p,small):has(.words:empty){display:revert}[data-part="${part}"] .asked details::details-content{content-visibility:visible}`,
+      `[data-part="${part}"]{outline:3px solid #7A2E62!important;outline-offset:3px}section[data-part="${part}"]{outline-offset:-3px}[data-part="${part}"] :is(p,small,figcaption):has(.words:empty){display:revert}[data-part="${part}"] .asked details::details-content{content-visibility:visible}`,
   )
   .join('')}`;
 

@@ -9,6 +9,7 @@ import {
   naturalPlace,
   newBand,
   newBlock,
+  newColumn,
   pageNode,
   type Band,
   type BlockKindName,
@@ -61,8 +62,7 @@ export function placeAfter(draft: Draft, selected: string): DropPlace | null {
   }
 }
 
-const emptyBand = (): Band =>
-  newBand(newId(), [{ id: newId(), share: 1, blocks: [] }], { name: 'New band' });
+const emptyBand = (): Band => newBand(newId(), [newColumn(newId())], { name: 'New band' });
 
 /** A band, empty unless one is given, where bands of its kind go: most of them below the one in which the selection is. */
 export function addBand(
@@ -172,7 +172,7 @@ export function setColumns(draft: Draft, bandId: string, count: number): Edit[] 
       do: 'insert',
       parent: bandId,
       index: band.columns.length + index,
-      node: { id: newId(), share: 1, blocks: [] },
+      node: newColumn(newId()) as unknown as TreeNode,
     }),
   );
   const last = band.columns[count - 1];

@@ -62,7 +62,7 @@ const BandRows = memo(function BandRows({
       {band.columns.map((column, index) => (
         <div key={column.id}>
           {band.columns.length > 1 && (
-            <Row id={column.id} level="column" name={`Column ${index + 1}`} />
+            <Row id={column.id} level="column" name={column.ownName || `Column ${index + 1}`} />
           )}
           {column.blocks.map((block) => (
             <Row key={block.id} id={block.id} level="block" name={nameOfBlock(block)}>

@@ -55,6 +55,8 @@ interface Ui {
   /** Unfolds by itself when something is picked. */
   areSettingsFolded: boolean;
   shelf: 'outline' | 'add' | 'brand';
+  /** Stays as it is while one part after the other is picked. */
+  isLookOpen: boolean;
 }
 
 export const useUi = create<Ui>()(() => ({
@@ -71,6 +73,7 @@ export const useUi = create<Ui>()(() => ({
   isShelfFolded: false,
   areSettingsFolded: true,
   shelf: 'outline',
+  isLookOpen: false,
 }));
 
 export const swapViews = (): void =>

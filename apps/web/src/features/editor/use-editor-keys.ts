@@ -6,6 +6,7 @@ import { picturesAmong } from '../pictures/picture-files.ts';
 import { bringPictures, holderAt } from './adding-pictures.ts';
 import { copySelected, pasteCopied } from './clipboard.ts';
 import { duplicate, moveAllBy, removeAll } from './commands.ts';
+import { copyLook, pasteLook } from './look/look-clipboard.ts';
 import { aimOn, letGo, pickUp, putDown } from './moving/move.ts';
 import { openFrames } from './moving/on-screen.ts';
 import { selectionOf, useEditorStore, type EditorState, type EditorStore } from './store.ts';
@@ -23,6 +24,7 @@ export const editorKeys: [keys: string, what: string][] = [
   ['Tab, while writing', 'The words after these'],
   ['Ctrl or Shift and click', 'Add to the selection'],
   ['Ctrl C, Ctrl X, Ctrl V', 'Copy, cut, paste, also on other pages'],
+  ['Ctrl Alt C, Ctrl Alt V', 'Copy how it looks, paste that on others'],
   ['Ctrl D', 'A copy below'],
   ['Delete', 'Remove'],
   ['[ and ]', 'Hide or show the left panel, the settings'],
@@ -82,6 +84,8 @@ function onKey(store: EditorStore, event: KeyboardEvent): void {
   const { draft, selected } = state;
   if (event.altKey && (key === 'arrowup' || key === 'arrowdown'))
     return did(() => state.edit(moveAllBy(draft, selectionOf(state), key === 'arrowup' ? -1 : 1)));
+  if (command && event.altKey && event.code === 'KeyC') return did(() => copyLook(store));
+  if (command && event.altKey && event.code === 'KeyV') return did(() => pasteLook(store));
   if (command && key === 'd') return did(() => copyBelow(state));
   if (command || event.altKey) return;
   switch (event.key) {

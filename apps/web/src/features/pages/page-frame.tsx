@@ -62,7 +62,7 @@ function Inside({
       `:root{${brandVariables(brand)}}${fontFaces(brand.typePair, '/~/fonts').replaceAll('optional', 'swap')}`,
     [brand],
   );
-  const css = branded + cssFor(page);
+  const css = branded + cssFor(page, brand);
   return (
     <>
       <style>{css + extraCss}</style>

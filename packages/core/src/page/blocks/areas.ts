@@ -5,6 +5,7 @@ import { words } from '../../basics/text-shapes.ts';
 export const areas = blockKind({
   kind: 'areas',
   label: 'Areas served',
+  look: ['color'],
   settings: { title: words(120) },
   starter: { title: 'We come to you in' },
 });

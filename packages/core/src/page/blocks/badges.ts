@@ -6,6 +6,7 @@ import { words } from '../../basics/text-shapes.ts';
 export const badges = blockKind({
   kind: 'badges',
   label: 'Badges',
+  look: ['color', 'letterCase'],
   settings: { items: z.array(words(60)).min(1).max(10) },
   starter: { items: ['Licensed and insured', 'Family business since 1998', 'Same-day answers'] },
   nameOf: (badges) => `Badges · ${badges.items.length}`,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { blockKind } from '../block-kind.ts';
+import { wordsLook } from '../look.ts';
 import { words } from '../../basics/text-shapes.ts';
 import { PictureRef } from '../../basics/picture-ref.ts';
 
@@ -7,6 +8,7 @@ import { PictureRef } from '../../basics/picture-ref.ts';
 export const cards = blockKind({
   kind: 'cards',
   label: 'Cards',
+  look: [...wordsLook, 'align', 'fill', 'edge', 'corners'],
   settings: {
     items: z
       .array(

@@ -1,11 +1,13 @@
 import { z } from 'zod';
-import { Align, blockKind } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { wordsLook } from '../look.ts';
 import { words } from '../../basics/text-shapes.ts';
 
 /** The time left until a moment in the client's zone, or so many minutes from a visitor's first visit, and what it says when that is over. */
 export const countdown = blockKind({
   kind: 'countdown',
   label: 'Countdown',
+  look: [...wordsLook, 'align'],
   settings: {
     counts: z.enum(['moment', 'visit']),
     /** Wall time in the client's zone, `2026-11-19T18:30`; empty while not set. */
@@ -17,7 +19,6 @@ export const countdown = blockKind({
     minutes: z.int('Give whole minutes.').min(1).max(20160, 'At most 14 days.'),
     above: words(120),
     over: words(200),
-    align: Align,
   },
   starter: {
     counts: 'moment',
@@ -25,6 +26,5 @@ export const countdown = blockKind({
     minutes: 60,
     above: 'Begins in',
     over: 'It has begun.',
-    align: 'start',
   },
 });

@@ -6,6 +6,7 @@ import { words } from '../../basics/text-shapes.ts';
 export const figures = blockKind({
   kind: 'figures',
   label: 'Figures',
+  look: ['color'],
   settings: {
     items: z
       .array(z.strictObject({ figure: words(40), label: words(80) }))

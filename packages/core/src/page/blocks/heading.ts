@@ -1,15 +1,16 @@
 import { z } from 'zod';
-import { Align, blockKind } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { wordsLook } from '../look.ts';
 import { words } from '../../basics/text-shapes.ts';
 
 export const heading = blockKind({
   kind: 'heading',
   label: 'Heading',
+  look: [...wordsLook, 'align'],
   settings: {
     text: words(300),
     level: z.union([z.literal(1), z.literal(2), z.literal(3)]),
-    align: Align,
   },
-  starter: { text: 'Say what people get', level: 2, align: 'start' },
+  starter: { text: 'Say what people get', level: 2 },
   nameOf: (heading) => heading.text || 'Heading',
 });

@@ -6,6 +6,7 @@ import { words } from '../../basics/text-shapes.ts';
 export const hours = blockKind({
   kind: 'hours',
   label: 'Opening hours',
+  look: ['color'],
   settings: { title: words(120), saysNow: z.boolean() },
   starter: { title: 'When we are open', saysNow: true },
 });

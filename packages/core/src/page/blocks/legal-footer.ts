@@ -5,6 +5,7 @@ import { SafeHref, words } from '../../basics/text-shapes.ts';
 export const legalFooter = blockKind({
   kind: 'legal-footer',
   label: 'Legal footer',
+  look: ['color', 'align'],
   settings: { text: words(1000), privacyHref: z.union([z.literal(''), SafeHref]) },
   starter: {
     text: '{{ client.name }}, {{ client.address }}. {{ client.license }}',

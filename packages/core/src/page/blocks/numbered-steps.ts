@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { blockKind } from '../block-kind.ts';
+import { wordsLook } from '../look.ts';
 import { words } from '../../basics/text-shapes.ts';
 
 /** What happens, one after the other. */
 export const numberedSteps = blockKind({
   kind: 'numbered-steps',
   label: 'Numbered steps',
+  look: [...wordsLook, 'align'],
   settings: {
     items: z
       .array(z.strictObject({ title: words(120), text: words(600) }))

@@ -6,6 +6,7 @@ import { words } from '../../basics/text-shapes.ts';
 export const priceList = blockKind({
   kind: 'price-list',
   label: 'Price list',
+  look: ['color'],
   settings: {
     items: z
       .array(z.strictObject({ title: words(120), text: words(300), price: words(60) }))

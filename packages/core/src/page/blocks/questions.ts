@@ -6,6 +6,7 @@ import { words } from '../../basics/text-shapes.ts';
 export const questions = blockKind({
   kind: 'questions',
   label: 'Questions',
+  look: ['color'],
   settings: {
     items: z
       .array(z.strictObject({ question: words(200), answer: words(1200) }))

@@ -26,6 +26,7 @@ export const plainReview = (said: string, who: string): z.infer<typeof ReviewOnP
 export const reviews = blockKind({
   kind: 'reviews',
   label: 'Reviews',
+  look: ['color'],
   settings: { items: z.array(ReviewOnPage).min(1).max(12) },
   starter: {
     items: [plainReview('What a client said, word for word.', 'First name, town')],

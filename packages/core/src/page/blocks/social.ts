@@ -1,10 +1,12 @@
-import { Align, blockKind } from '../block-kind.ts';
+import { blockKind } from '../block-kind.ts';
+import { wordsLook } from '../look.ts';
 import { words } from '../../basics/text-shapes.ts';
 
 /** Where else the client can be found, from the fact sheet. */
 export const social = blockKind({
   kind: 'social',
   label: 'Social links',
-  settings: { title: words(120), align: Align },
-  starter: { title: 'Find us elsewhere', align: 'start' },
+  look: [...wordsLook, 'align'],
+  settings: { title: words(120) },
+  starter: { title: 'Find us elsewhere' },
 });

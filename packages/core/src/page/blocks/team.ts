@@ -7,6 +7,7 @@ import { PictureRef } from '../../basics/picture-ref.ts';
 export const team = blockKind({
   kind: 'team',
   label: 'Team',
+  look: ['color'],
   settings: {
     items: z
       .array(

@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { blockKind } from '../block-kind.ts';
+import { wordsLook } from '../look.ts';
 import { words } from '../../basics/text-shapes.ts';
 
 export const ticks = blockKind({
   kind: 'ticks',
   label: 'Checklist',
+  look: [...wordsLook, 'align'],
   settings: { items: z.array(words(200)).min(1).max(12) },
   starter: { items: ['A quick reassurance', 'Another one', 'And a third'] },
   nameOf: (ticks) => `Checklist · ${ticks.items.length}`,

@@ -12,16 +12,9 @@ import { Fold } from '../../../ui/fold.tsx';
 import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
 import { LogoFields } from '../../pictures/logo-fields.tsx';
 import { useEditor, useEditorStore } from '../store.ts';
-import { ColourField, recentColours } from './colour-field.tsx';
+import { roleNames } from '../look/color-choice-field.tsx';
+import { ColorField, recentColors } from '../look/color-field.tsx';
 import { FromPicture } from './from-picture.tsx';
-
-const roles: Record<ColourRole, string> = {
-  paper: 'Page',
-  tint: 'Tint',
-  deep: 'Dark',
-  action: 'Action',
-  ink: 'Text',
-};
 
 /** The client's logo, colours, type and shapes: kept for all of the client's pages, seen on this one at once. */
 export function BrandShelf({ page }: { page: EditorPage }) {
@@ -36,7 +29,7 @@ export function BrandShelf({ page }: { page: EditorPage }) {
   const colour = (which: ColourRole, value: string) =>
     change({ colours: { ...store.getState().brand.colours, [which]: value } });
   const ratio = contrast(brand.colours.paper, brand.colours.ink);
-  const recent = recentColours();
+  const recent = recentColors();
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <Logo brand={brand} onChange={change} />
@@ -44,8 +37,8 @@ export function BrandShelf({ page }: { page: EditorPage }) {
         <legend className="mb-1 text-xs font-semibold">Colors</legend>
         {colourRoles.map((one) => (
           <div key={one} onFocus={() => setRole(one)}>
-            <ColourField
-              label={roles[one]}
+            <ColorField
+              label={roleNames[one]}
               value={brand.colours[one]}
               onChange={(value) => colour(one, value)}
             />
@@ -53,12 +46,12 @@ export function BrandShelf({ page }: { page: EditorPage }) {
         ))}
         {recent.length > 0 && (
           <div className="flex items-center gap-1.5 pt-1">
-            <span className="text-xs text-muted">Recent, for {roles[role]}</span>
+            <span className="text-xs text-muted">Recent, for {roleNames[role]}</span>
             {recent.map((value) => (
               <button
                 key={value}
                 type="button"
-                aria-label={`Use ${value} for ${roles[role]}`}
+                aria-label={`Use ${value} for ${roleNames[role]}`}
                 title={value}
                 className="size-5 rounded-full border border-strong-line"
                 style={{ background: value }}

@@ -6,7 +6,7 @@ import { messageOf } from '../../../api/call.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useEditor, useEditorStore } from '../store.ts';
 import { PictureShelf } from '../../pictures/picture-shelf.tsx';
-import { noteColour } from './colour-field.tsx';
+import { noteColor } from '../look/color-field.tsx';
 import { palettesOf } from './palettes-of.ts';
 
 /**
@@ -58,7 +58,7 @@ export function FromPicture({
           <Dropper
             src={`/~/pictures/${picture.id}-480.webp`}
             onDrop={(colour) => {
-              noteColour(colour);
+              noteColor(colour);
               onDrop(colour);
             }}
           />

@@ -1,40 +1,36 @@
 import { api, type EditorPage } from '@plumgate/contract';
-import { type LinkedBandId, middle } from '@plumgate/core/basics';
-import { brandVariables } from '@plumgate/core/brand';
-import { copyNode, spaces, type Band, type Surface, type TreeNode } from '@plumgate/core/page';
-import { Trash2 } from 'lucide-react';
-import type { CSSProperties } from 'react';
+import { type LinkedBandId } from '@plumgate/core/basics';
+import {
+  copyNode,
+  mostInner,
+  spaces,
+  type Band,
+  type Frame,
+  type TreeNode,
+} from '@plumgate/core/page';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../../api/call.ts';
 import { useEndpoint } from '../../../api/hooks.ts';
-import { Button, IconButton } from '../../../ui/button.tsx';
+import { Button } from '../../../ui/button.tsx';
 import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
 import { newId } from '../../pages/make-ids.ts';
 import { setColumns } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
-import { FocalPoint } from './focal-point.tsx';
+import { BackPictureField } from '../look/back-picture-field.tsx';
+import { FrameFields } from '../look/frame-fields.tsx';
+import { OwnLook } from '../look/own-look.tsx';
+import { SurfaceField } from '../look/surface-field.tsx';
 import { KeepAsTemplate } from './save-as-template.tsx';
-import { PictureShelf } from '../../pictures/picture-shelf.tsx';
 import { useSet } from './use-set.ts';
 
-const surfaces: Record<Surface, string> = {
-  paper: 'None',
-  tint: 'Tint',
-  deep: 'Dark',
-  action: 'Action',
-};
+const usualSides = 24;
 
 export function BandSettings({ band, page }: { band: Band; page: EditorPage }) {
   const set = useSet(band.id);
   const store = useEditorStore();
-  const brand = useEditor((state) => state.brand);
   const popups = useEditor((state) => state.draft.page.popups);
-  const variables = Object.fromEntries(
-    brandVariables(brand)
-      .split(';')
-      .map((pair) => pair.split(/:(.*)/s)),
-  ) as CSSProperties;
+  const { space } = band;
   return (
     <>
       <TextField
@@ -44,30 +40,8 @@ export function BandSettings({ band, page }: { band: Band; page: EditorPage }) {
         onChange={(event) => set({ name: event.target.value })}
       />
       <LinkedBand band={band} page={page} />
-      <fieldset>
-        <legend className="mb-1.5 text-xs font-semibold">Background</legend>
-        <div className="flex gap-2" style={variables}>
-          {(Object.keys(surfaces) as Surface[]).map((surface) => (
-            <label key={surface} className="grid cursor-pointer justify-items-center gap-1 text-xs">
-              <input
-                type="radio"
-                className="peer sr-only"
-                checked={band.surface === surface}
-                onChange={() => set({ surface })}
-              />
-              <span
-                className="grid h-9 w-12 place-items-center rounded-control border border-strong-line text-[13px] font-semibold peer-checked:outline-2 peer-checked:outline-offset-2 peer-checked:outline-plum peer-focus-visible:outline-2"
-                style={{ background: `var(--${surface})`, color: `var(--on-${surface})` }}
-                aria-hidden
-              >
-                Aa
-              </span>
-              {surfaces[surface]}
-            </label>
-          ))}
-        </div>
-      </fieldset>
-      <BandPicture band={band} />
+      <SurfaceField value={band.surface} onChange={(surface) => set({ surface })} />
+      <BackPictureField value={band.picture} onChange={(picture) => set({ picture })} />
       <TextField
         label="Inner space in pixels"
         type="number"
@@ -116,6 +90,26 @@ export function BandSettings({ band, page }: { band: Band; page: EditorPage }) {
           onChange={(event) => set({ popup: event.target.value })}
         />
       )}
+      <OwnLook node={band as unknown as TreeNode}>
+        <FrameFields
+          frame={band.frame}
+          usual={{
+            inner: {
+              top: Math.min(space, mostInner),
+              right: usualSides,
+              bottom: Math.min(space, mostInner),
+              left: usualSides,
+            },
+            corners: 0,
+          }}
+          fullHeight="As high as the screen"
+          onChange={(frame: Frame, part) =>
+            store
+              .getState()
+              .edit([{ do: 'set', id: band.id, changes: { frame } }], `${band.id}.frame.${part}`)
+          }
+        />
+      </OwnLook>
       <KeepAsTemplate kind="band" name={band.name} bands={[band]} />
     </>
   );
@@ -178,48 +172,5 @@ function LinkedBand({ band, page }: { band: Band; page: EditorPage }) {
         Unlink: a copy for this page
       </Button>
     </div>
-  );
-}
-
-function BandPicture({ band }: { band: Band }) {
-  const set = useSet(band.id);
-  const { picture } = band;
-  return (
-    <details className="rounded-control border border-line p-2.5" open={picture !== null}>
-      <summary className="cursor-pointer text-xs font-semibold">Background picture</summary>
-      <div className="mt-2 grid gap-3">
-        <PictureShelf
-          chosen={picture && { id: picture.id, width: picture.width, height: picture.height }}
-          onChoose={(chosen) =>
-            set({ picture: { fade: 60, focus: middle, ...picture, ...chosen } })
-          }
-        />
-        {picture && (
-          <>
-            <label className="grid gap-1 text-xs font-semibold">
-              Fade, {picture.fade}%
-              <input
-                type="range"
-                min={0}
-                max={95}
-                className="accent-plum"
-                value={picture.fade}
-                onChange={(event) =>
-                  set({ picture: { ...picture, fade: Number(event.target.value) } })
-                }
-              />
-            </label>
-            <FocalPoint
-              picture={picture}
-              focus={picture.focus}
-              onChange={(focus) => set({ picture: { ...picture, focus } })}
-            />
-            <IconButton label="Remove picture" onClick={() => set({ picture: null })}>
-              <Trash2 />
-            </IconButton>
-          </>
-        )}
-      </div>
-    </details>
   );
 }

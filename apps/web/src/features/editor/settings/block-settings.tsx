@@ -15,7 +15,6 @@ import { ListSettings, type EntryShape } from './list-settings.tsx';
 import { MapSettings } from './map-settings.tsx';
 import { NavigationSettings } from './navigation-settings.tsx';
 import { PictureSettings } from './picture-settings.tsx';
-import { PlaceChoice } from './place-choice.tsx';
 import { useSet } from './use-set.ts';
 import { UsualTiles } from './usual-tiles.tsx';
 import { VideoSettings } from './video-settings.tsx';
@@ -226,7 +225,6 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
             <PlainSetting key={index} block={block} one={one} />
           ))}
           {block.kind === 'call-bar' && block.besideLabel && <BarBand block={block} />}
-          {'align' in block && <PlaceChoice block={block} />}
           {isFromFacts(block.kind) && (
             <Link
               className="font-semibold text-plum-dark hover:underline"
@@ -364,7 +362,6 @@ function CountdownSettings({ block, page }: { block: BlockOf<'countdown'>; page:
       )}
       <PlainSetting block={block} one={words('above', 'Line above', 120)} />
       <PlainSetting block={block} one={words('over', 'When it is over', 200)} />
-      <PlaceChoice block={block} />
     </>
   );
 }

@@ -7,7 +7,6 @@ import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
 import { AddressField } from './address-field.tsx';
 import { FileChoice } from './file-choice.tsx';
-import { PlaceChoice } from './place-choice.tsx';
 import { useSet } from './use-set.ts';
 
 const kinds: Record<ButtonAction['kind'], string> = {
@@ -52,12 +51,17 @@ export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page
       />
       <ActionTarget kind={kind} action={block.action} page={page} onChange={act} />
       <Choice
-        label="Look"
-        value={block.look}
+        label="Shape"
+        value={block.shape}
         options={{ solid: 'Solid', outline: 'Outline' }}
-        onChange={(look) => set({ look })}
+        onChange={(shape) => set({ shape })}
       />
-      <PlaceChoice block={block} />
+      <TextField
+        label="Line below it, if any"
+        maxLength={120}
+        value={block.note}
+        onChange={(event) => set({ note: event.target.value })}
+      />
     </>
   );
 }

@@ -43,6 +43,7 @@ export function PictureSettings({ block }: { block: BlockOf<'picture'> }) {
         options={{
           whole: 'Whole',
           wide: 'Wide',
+          banner: 'Banner',
           square: 'Square',
           tall: 'Tall',
           edge: 'To the edge',

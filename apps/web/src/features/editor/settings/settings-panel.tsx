@@ -5,8 +5,12 @@ import { IconButton } from '../../../ui/button.tsx';
 import { moveAllBy } from '../commands.ts';
 import { selectionOf, useEditor, useEditorStore } from '../store.ts';
 import { copyBelow, removeSelected } from '../use-editor-keys.ts';
+import { BlockLook } from '../look/block-look.tsx';
+import { LookActions } from '../look/own-look.tsx';
 import { BandSettings } from './band-settings.tsx';
 import { BlockSettings } from './block-settings.tsx';
+import { ColumnSettings } from './column-settings.tsx';
+import { OutlineName } from './outline-name.tsx';
 import { PageSettings } from './page-settings.tsx';
 import { SuggestedWords } from './suggested-words.tsx';
 import { WhyNotShown } from './why-not-shown.tsx';
@@ -20,6 +24,7 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
     return (
       <Panel title={`${many} parts`}>
         <p className="text-muted">Move, copy or remove them together, or drag them.</p>
+        <LookActions isOwn />
       </Panel>
     );
   const found = locate(draft, selected);
@@ -34,11 +39,7 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
       const band = locate(draft, found.parent!)!.node as unknown as Band;
       return (
         <Panel title={`Column ${found.index + 1} of ${band.columns.length}`}>
-          <p className="text-muted">
-            {(found.node as unknown as Column).blocks.length === 0
-              ? 'Empty. Add a block from the Add tab.'
-              : 'Select a block to change its words. Select the band to resize its columns.'}
-          </p>
+          <ColumnSettings key={selected} column={found.node as unknown as Column} band={band} />
         </Panel>
       );
     }
@@ -49,6 +50,8 @@ export function SettingsPanel({ page }: { page: EditorPage }) {
           <WhyNotShown block={block} facts={page.client.facts} />
           <SuggestedWords block={block} />
           <BlockSettings key={selected} block={block} page={page} />
+          <BlockLook key={`${selected}-look`} block={block} />
+          <OutlineName node={block} />
         </Panel>
       );
     }

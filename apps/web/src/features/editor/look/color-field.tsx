@@ -5,7 +5,7 @@ const key = 'plumgate.recent-colours';
 const most = 8;
 
 /** The colours that were last chosen in this browser, newest first. */
-export function recentColours(): string[] {
+export function recentColors(): string[] {
   try {
     const kept = JSON.parse(localStorage.getItem(key) ?? '[]') as unknown[];
     return kept.flatMap((one) => HexColour.safeParse(one).data ?? []);
@@ -14,13 +14,13 @@ export function recentColours(): string[] {
   }
 }
 
-export function noteColour(colour: string): void {
-  const next = [colour, ...recentColours().filter((one) => one !== colour)].slice(0, most);
+export function noteColor(colour: string): void {
+  const next = [colour, ...recentColors().filter((one) => one !== colour)].slice(0, most);
   localStorage.setItem(key, JSON.stringify(next));
 }
 
 /** One colour of the brand: picked, typed with or without #, or taken again from the recent ones. */
-export function ColourField({
+export function ColorField({
   label,
   value,
   onChange,
@@ -36,7 +36,7 @@ export function ColourField({
     const read = HexColour.safeParse(long);
     setWrong(!read.success);
     if (!read.success || read.data === value) return;
-    noteColour(read.data);
+    noteColor(read.data);
     onChange(read.data);
   };
   return (
@@ -48,7 +48,7 @@ export function ColourField({
           value={value}
           className="size-8 cursor-pointer rounded-control border border-strong-line bg-sheet p-0.5"
           onChange={(event) => onChange(event.target.value.toUpperCase())}
-          onBlur={(event) => noteColour(event.target.value.toUpperCase())}
+          onBlur={(event) => noteColor(event.target.value.toUpperCase())}
         />
         <span className="flex-1">{label}</span>
         <input
