@@ -49,6 +49,7 @@ const coreFolders = [
   'clients',
   'opening',
   'forms',
+  'icons',
   'basics',
 ];
 

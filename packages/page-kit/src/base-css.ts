@@ -1,3 +1,4 @@
+import { iconCss } from './icon-view.tsx';
 import { surfacesCss, surfaceVariables } from './surface-css.ts';
 
 /** What every page carries: surfaces, bands and columns. Widths are asked of the page, not of the screen. */
@@ -20,6 +21,7 @@ ${surfacesCss}
 .beside>.columns>.column:not(:first-child){justify-items:end}
 .block{min-width:0}
 .block+.block>:is(.cards,.numbered,.reviews,.team,.gallery,.asked,.prices,.compare){margin-top:16px}
+${iconCss}
 small{font-size:.88rem}
 a:focus-visible,button:focus-visible,input:focus-visible,select:focus-visible,textarea:focus-visible{outline:3px solid var(--ring);outline-offset:2px}
 @container (min-width:720.1px){.only-phone{display:none}}

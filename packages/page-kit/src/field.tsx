@@ -1,6 +1,8 @@
 import { ownValue } from '@plumgate/core/basics';
 import { isTick, questionKinds, type FieldProblem, type Question } from '@plumgate/core/forms';
 import { fieldWords } from '@plumgate/core/languages';
+import { Inserts } from './form-inserts.tsx';
+import { IconView } from './icon-view.tsx';
 import type { FormState } from './page-context.ts';
 import { usePageStrings } from './page-strings.ts';
 
@@ -28,25 +30,49 @@ export const fieldCss = `
 .field.choices label{display:flex;gap:10px;align-items:flex-start;font-weight:480}
 .field.choices input,.field.tick input{width:22px;height:22px;margin:1px 0 0;flex:none;accent-color:var(--action)}
 .field [aria-invalid=true]{border-color:#a93a28!important;box-shadow:0 0 0 1px #a93a28}
+.field .with-icon{position:relative;display:block}
+.field .with-icon .icon{position:absolute;left:13px;top:14px;width:20px;height:20px;color:#5c5c58;pointer-events:none}
+.field .with-icon :is(input,select,textarea){padding-left:42px}
+.form-insert{margin-top:16px}
+.form-insert :is(p,hr){margin:0}
+.form-insert hr{border:0;border-top:1px solid color-mix(in srgb,currentColor 22%,transparent)}
+.form-insert img{display:block;width:100%;height:auto;border-radius:var(--corner)}
 .wrong{display:block;color:#a02f1e;font-size:.88rem;font-weight:600;margin-top:5px}
 .meant{display:inline-block;margin-top:6px;padding:6px 0;min-height:32px;border:0;background:none;font:inherit;font-size:.93rem;font-weight:600;color:inherit;text-decoration:underline;text-underline-offset:3px;cursor:pointer}
 .form-wrong{background:#f9e2dc;color:#7d2415;border-radius:8px;padding:10px 12px;margin:12px 0 0;font-weight:600;font-size:.93rem}`;
 
-/** What stands in a question's field already. */
-export const typedIn = (state: Exclude<FormState, { kind: 'arrived' }>, question: Question) =>
-  ownValue(state.typed, question.key) ?? '';
+/** What stands in a question's field already: what was typed, or what the form puts there at first. Nobody agrees before they were asked. */
+export function typedIn(
+  state: Exclude<FormState, { kind: 'arrived' }>,
+  question: Question,
+): string {
+  const typed = ownValue(state.typed, question.key);
+  const mayBegin = state.kind === 'fresh' && question.kind !== 'text-consent';
+  return typed ?? (mayBegin ? question.initial : '');
+}
 
 /** What is wrong with the answer to a question. */
 export const problemAt = (problems: FieldProblem[], question: Question) =>
   problems.find((problem) => problem.field === question.key);
 
 /** One question with its label, its control and what is wrong with the answer. */
-export function Field(props: {
+export function Field(props: FieldProps) {
+  return (
+    <>
+      <Inserts inserts={props.question.above} />
+      <Asked {...props} />
+    </>
+  );
+}
+
+interface FieldProps {
   block: string;
   question: Question;
   typed: string;
   problem: FieldProblem | undefined;
-}) {
+}
+
+function Asked(props: FieldProps) {
   const { question, problem } = props;
   const strings = usePageStrings();
   const id = `${props.block}-${question.key}`;
@@ -73,7 +99,7 @@ export function Field(props: {
       )}
       {problem && (
         <span className="wrong" id={`${id}-wrong`}>
-          {fieldWords(problem, question.label, strings)}
+          {fieldWords(problem, question, strings)}
         </span>
       )}
     </>
@@ -119,7 +145,14 @@ export function Field(props: {
   return (
     <div className="field">
       <label htmlFor={id}>{label}</label>
-      <Control question={question} typed={props.typed} shared={shared} />
+      {question.icon ? (
+        <span className="with-icon">
+          <IconView icon={question.icon} />
+          <Control question={question} typed={props.typed} shared={shared} />
+        </span>
+      ) : (
+        <Control question={question} typed={props.typed} shared={shared} />
+      )}
       {below}
     </div>
   );

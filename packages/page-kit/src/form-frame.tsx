@@ -2,6 +2,7 @@ import { type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
 import type { BlockOf } from '@plumgate/core/page';
 import type { ReactNode } from 'react';
 import { BackPicture } from './back-picture.tsx';
+import { Inserts } from './form-inserts.tsx';
 import { boxClass, pressClass } from './own-css.ts';
 import { type PageWords, fieldWords } from '@plumgate/core/languages';
 import { usePage, type FormState } from './page-context.ts';
@@ -29,7 +30,8 @@ export function FormFrame({
   const strings = usePageStrings();
   const state = page.formState(block.id);
   const { box } = block;
-  const classes = ['form', boxClass(box)].filter(Boolean).join(' ');
+  const layout = block.kind === 'form' && block.layout !== 'stacked' && `form-${block.layout}`;
+  const classes = ['form', boxClass(box), layout].filter(Boolean).join(' ');
   if (state.kind === 'arrived') {
     return (
       <div className={classes} id={block.id} role="status">
@@ -72,6 +74,7 @@ export function FormFrame({
         </p>
       )}
       {children(state, problems)}
+      <Inserts inserts={form.beforeButton} />
       <button
         className={['press', pressClass(block.press)].filter(Boolean).join(' ')}
         type="submit"
@@ -92,6 +95,6 @@ function wholeWords(form: FormDefinition, problems: FieldProblem[], strings: Pag
   const asked = new Set(form.questions.map((question) => question.key));
   const whole = problems.filter((problem) => !asked.has(problem.field));
   return whole.length > 0
-    ? whole.map((problem) => fieldWords(problem, problem.field, strings)).join(' ')
+    ? whole.map((problem) => fieldWords(problem, { label: problem.field }, strings)).join(' ')
     : strings.marked;
 }

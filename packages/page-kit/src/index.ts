@@ -1,3 +1,4 @@
+export { DrawnIconView } from './icon-view.tsx';
 export * from './page-view.tsx';
 export {
   type FormState,

@@ -20,7 +20,7 @@ const begins = '18:30';
 export const eveningOn = (date: string): string => `${date}T${begins}`;
 
 export const eveningForm: FormDefinition = {
-  version: 2,
+  version: 3,
   name: 'Evening sign-up',
   questions: [
     newQuestion('full-name', 'eve-name', { key: 'name', label: 'Your name', required: true }),
@@ -37,6 +37,7 @@ export const eveningForm: FormDefinition = {
       label: 'Text me two hours before. Reply STOP and the texts end.',
     }),
   ],
+  beforeButton: [],
   button: 'Save my seat',
   consent: 'We write to you about this evening, and for nothing else.',
   after: { kind: 'next-step' },

@@ -16,7 +16,7 @@ const privacy = 'https://quayside-dental.test/privacy';
 const above = 'Nervous? Talk to us first';
 
 export const firstVisitForm: FormDefinition = {
-  version: 2,
+  version: 3,
   name: 'First-visit form',
   questions: [
     newQuestion('full-name', 'ask-name', { key: 'name', label: 'Your name', required: true }),
@@ -34,6 +34,7 @@ export const firstVisitForm: FormDefinition = {
       options: ['The sound', 'Needles', 'Being told off', 'The cost', 'Something else'],
     }),
   ],
+  beforeButton: [],
   button: 'Save my place',
   consent: 'We use this to reach you about your first visit, and for nothing else.',
   after: { kind: 'next-step' },
@@ -254,7 +255,7 @@ export function firstVisitPage(
 
 /** What step two asks of somebody it does not know yet; anyone who comes from step one only chooses a time. */
 export const bookingForm: FormDefinition = {
-  version: 2,
+  version: 3,
   name: 'Booking form',
   questions: [
     newQuestion('full-name', 'book-name', { key: 'name', label: 'Your name', required: true }),
@@ -265,6 +266,7 @@ export const bookingForm: FormDefinition = {
       label: 'Text me two hours before. Reply STOP and the texts end.',
     }),
   ],
+  beforeButton: [],
   button: 'Book this time',
   consent: 'You can move or cancel it until two hours before.',
   after: { kind: 'next-step' },

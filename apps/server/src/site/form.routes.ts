@@ -179,7 +179,7 @@ function problemsOf(
       return {
         field: problem.field,
         known: question !== undefined,
-        message: fieldWords(problem, question?.label ?? problem.field, words),
+        message: fieldWords(problem, question ?? { label: problem.field }, words),
       };
     }),
     ...(free && { times: renderTimes(free, page.document.language) }),

@@ -116,8 +116,10 @@ function lacks(bundle: Bundle, there: (file: string) => boolean): BundleProblem[
           message: `“${name}” is not in the zip: there should be ${file}.`,
         });
   for (const [index, { document }] of bundle.pages.entries()) {
-    const bound = bindingsOf(document);
-    const forms = Object.fromEntries(bound.forms.map((id) => [id, bundle.forms[id]]));
+    const forms = Object.fromEntries(
+      bindingsOf(document).forms.map((id) => [id, bundle.forms[id]]),
+    );
+    const bound = bindingsOf([document, ...Object.values(forms)]);
     const draft = Draft.safeParse({ page: document, forms });
     if (!draft.success)
       problems.push({

@@ -25,6 +25,20 @@ export const formFormat: DocumentFormat<FormDefinition> = documentFormat(
         : questions,
       notify: tell,
     }),
+    // Version 3: what stands at first in a field, words of its own when an answer can't be taken, an icon, and what stands between.
+    ({ questions, ...rest }) => ({
+      ...rest,
+      beforeButton: [],
+      questions: Array.isArray(questions)
+        ? questions.map((question: object) => ({
+            initial: '',
+            errorText: '',
+            icon: null,
+            above: [],
+            ...question,
+          }))
+        : questions,
+    }),
   ],
   { versionIn: 'version' },
 );

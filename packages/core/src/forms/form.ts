@@ -1,6 +1,8 @@
 import { z } from 'zod';
-import { SafeHref, words } from '../basics/text-shapes.ts';
+import { plainText, SafeHref, words } from '../basics/text-shapes.ts';
 import { NodeId } from '../basics/node-id.ts';
+import { PictureRef } from '../basics/picture-ref.ts';
+import { IconChoice } from '../icons/index.ts';
 
 /** What a question asks for. The first five tell us who the person is; the rest are kept as answers. */
 export const questionKinds = {
@@ -25,6 +27,15 @@ export type QuestionKind = keyof typeof questionKinds;
 export const hasOptions = ({ kind }: { kind: QuestionKind }): boolean =>
   kind === 'choice' || kind === 'choices';
 
+/** What may stand among a form's questions without asking anything. */
+export const FormInsert = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('words'), text: words(600) }),
+  z.strictObject({ kind: z.literal('divider') }),
+  z.strictObject({ kind: z.literal('picture'), picture: PictureRef, alt: plainText(300) }),
+]);
+export type FormInsert = z.infer<typeof FormInsert>;
+const inserts = z.array(FormInsert).max(4);
+
 export const Question = z
   .strictObject({
     id: NodeId,
@@ -35,6 +46,14 @@ export const Question = z
     placeholder: words(120),
     help: words(300),
     required: z.boolean(),
+    /** What stands in the field at first; of a choice, the answer that is chosen. */
+    initial: words(200),
+    /** What is said when the answer can't be taken; empty for the page's own words. */
+    errorText: words(200),
+    /** Within the field, before what is typed. */
+    icon: IconChoice.nullable(),
+    /** What stands above the question. */
+    above: inserts,
     options: z
       .array(
         words(120)
@@ -61,9 +80,11 @@ export const mostQuestions = 30;
 /** A form: its questions in order, the button's words, the consent line and after the form. */
 export const FormDefinition = z
   .strictObject({
-    version: z.literal(2),
+    version: z.literal(3),
     name: words(120),
     questions: z.array(Question).min(1).max(mostQuestions),
+    /** What stands between the last question and the button. */
+    beforeButton: inserts,
     button: words(80),
     consent: words(600),
     after: AfterForm,
@@ -91,6 +112,10 @@ export function newQuestion(
     placeholder: '',
     help: '',
     required: false,
+    initial: '',
+    errorText: '',
+    icon: null,
+    above: [],
     options: hasOptions({ kind }) ? ['First answer', 'Second answer'] : [],
     ...changes,
   };
@@ -99,13 +124,14 @@ export function newQuestion(
 /** The usual short form: name, email, phone. `ids` gives the three questions' ids. */
 export function shortForm(name: string, ids: [NodeId, NodeId, NodeId]): FormDefinition {
   return {
-    version: 2,
+    version: 3,
     name,
     questions: [
       newQuestion('full-name', ids[0], { key: 'name', label: 'Your name', required: true }),
       newQuestion('email', ids[1], { key: 'email', required: true }),
       newQuestion('phone', ids[2], { key: 'phone', label: 'Mobile' }),
     ],
+    beforeButton: [],
     button: 'Send',
     consent: '',
     after: { kind: 'next-step' },

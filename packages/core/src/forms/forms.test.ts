@@ -85,7 +85,15 @@ describe('readAnswers', () => {
     if (read.ok) return;
     expect(read.problem.map(({ field }) => field)).toEqual(['name', 'email', 'extra']);
     for (const problem of read.problem)
-      expect(fieldWords(problem, 'Your name', pageWords('en'))).toMatch(/^[A-Z].*\.$/);
+      expect(fieldWords(problem, { label: 'Your name' }, pageWords('en'))).toMatch(/^[A-Z].*\.$/);
+  });
+
+  it('says it in the question’s own words where it has any, but for what is not the visitor’s doing', () => {
+    const question = { label: 'Your name', errorText: 'We need a name to call you by.' };
+    const words = (code: 'missing' | 'unavailable') =>
+      fieldWords({ field: 'name', code }, question, pageWords('en'));
+    expect(words('missing')).toBe('We need a name to call you by.');
+    expect(words('unavailable')).not.toBe('We need a name to call you by.');
   });
 
   it.each<QuestionKind>(['full-name', 'short-text', 'email'])(

@@ -2,9 +2,15 @@ import { withValues } from '../basics/index.ts';
 import type { VisitorWords } from './visitor-words.ts';
 import type { FieldProblem } from '../forms/read-answers.ts';
 
-/** The sentence a visitor reads beside the field, in the page's words. `label` is the question's own words. */
+/**
+ * The sentence a visitor reads beside the field: the question's own where it has one, else the page's with the question's
+ * label. That nothing could be stored just now is said in the page's words whatever the question says.
+ */
 export const fieldWords = (
   problem: FieldProblem,
-  label: string,
+  { label, errorText = '' }: { label: string; errorText?: string },
   { problems }: Pick<VisitorWords, 'problems'>,
-): string => withValues(problems[problem.code], { ...problem, label });
+): string =>
+  errorText && problem.code !== 'unavailable'
+    ? errorText
+    : withValues(problems[problem.code], { ...problem, label });

@@ -33,7 +33,17 @@ export interface Rebinding {
   linkedBand: (id: LinkedBandId) => LinkedBandId | null;
 }
 
-/** Everything that a page, any part of one, or a list of them is bound to. Examples that come with the program bind nothing. */
+/** Leaves everything bound to what it is bound to, but for what is named beside it. */
+export const asItIs: Rebinding = {
+  form: (id) => id,
+  picture: (id) => id,
+  file: (id) => id,
+  calendar: (id) => id,
+  page: (id) => id,
+  linkedBand: (id) => id,
+};
+
+/** Everything that a page, any part of one, a form, or a list of them is bound to. Examples that come with the program bind nothing. */
 export function bindingsOf(given: unknown): Bindings {
   const references = partsIn(given).flatMap(({ schema, part }) => referencesIn(schema, part));
   const all = <Id>(kind: ReferenceKind) => [
@@ -50,7 +60,7 @@ export function bindingsOf(given: unknown): Bindings {
 }
 
 /**
- * A page, a part of one, or a list of them with everything bound again. What has no counterpart leaves no hole: a button to
+ * A page, a part of one, a form, or a list of them with everything bound again. What has no counterpart leaves no hole: a button to
  * a page that is not there goes to the next step, a picture of a gallery falls out, any other picture's place is empty.
  */
 export function rebind<Part>(part: Part, to: Rebinding): Part {

@@ -106,7 +106,8 @@ function toSixth(page: Stored): Stored {
 function toSeventh(page: Stored): Stored {
   const aligns: Stored = { centre: { align: 'center' }, end: { align: 'end' } };
   const added: Record<string, Stored> = {
-    button: { note: '' },
+    button: { note: '', icon: null, iconSide: 'before' },
+    ticks: { icon: null },
     logo: { width: null, phoneWidth: null },
     picture: { width: null, caption: '', action: null, onPhone: null },
     form: { box: {}, press: {}, layout: 'stacked' },

@@ -69,11 +69,12 @@ export interface TemplateForm {
 
 function makeForm(form: TemplateForm, make: Make): FormDefinition {
   return {
-    version: 2,
+    version: 3,
     name: form.name,
     questions: form.questions.map(([kind, key, label, more]) =>
       newQuestion(kind, make.part(), { key, label, required: true, ...more }),
     ),
+    beforeButton: [],
     button: form.button,
     consent: form.consent,
     after: form.after,

@@ -106,9 +106,10 @@ describe('free times', () => {
   const formId = '00000000-0000-4000-8000-000000000001' as never;
   const forms = {
     [formId]: {
-      version: 1 as const,
+      version: 3 as const,
       name: 'F',
       questions: [],
+      beforeButton: [],
       button: 'Book',
       consent: '',
       after: { kind: 'next-step' as const },

@@ -148,7 +148,7 @@ export class ExportService {
     pages: Bundle['pages'],
     forms: Bundle['forms'],
   ): Promise<Zipped> {
-    const bound = bindingsOf(pages.map(({ document }) => document));
+    const bound = bindingsOf([...pages.map(({ document }) => document), ...Object.values(forms)]);
     const contents: Record<string, ZipContent> = {};
     const pictures = await this.pictures.names(bound.pictures);
     for (const id of pictures.keys())

@@ -10,7 +10,7 @@ import type {
 } from '@plumgate/core/basics';
 import { slugFrom } from '@plumgate/core/basics';
 import { bundleFile, readBundle, type Bundle, type BundleProblem } from '@plumgate/core/formats';
-import { formsOn, rebind, type PageDocument } from '@plumgate/core/page';
+import { asItIs, formsOn, rebind, type PageDocument, type Rebinding } from '@plumgate/core/page';
 import { FunnelService } from '../funnels/funnel.service.ts';
 import { AddressService } from '../pages/address.service.ts';
 import { CopyToClientService } from '../pages/copy-to-client.service.ts';
@@ -53,11 +53,11 @@ export class ImportService {
     const read = await this.readAll(zip);
     return this.database.transaction(async (tx) => {
       const free = await this.addresses.availableSlug(tx, clientId);
-      const documents = await this.withPictures(tx, clientId, read);
-      if (read.bundle.kind === 'template')
-        return { funnelId: null, templateId: await this.asTemplate(tx, read.bundle, documents) };
+      const { bundle, documents } = await this.withPictures(tx, clientId, read);
+      if (bundle.kind === 'template')
+        return { funnelId: null, templateId: await this.asTemplate(tx, bundle, documents) };
       return {
-        funnelId: await this.asFunnel(tx, clientId, read.bundle, documents, free),
+        funnelId: await this.asFunnel(tx, clientId, bundle, documents, free),
         templateId: null,
       };
     });
@@ -90,28 +90,30 @@ export class ImportService {
     return { bundle, pictures, files };
   }
 
-  /** The pages with pictures and files of this client's own. */
+  /** The pages and forms with pictures and files of this client's own. */
   private async withPictures(
     tx: Queries,
     clientId: ClientId,
     { bundle, pictures, files }: ReadBundle,
-  ): Promise<PageDocument[]> {
+  ): Promise<{ documents: PageDocument[]; bundle: Bundle }> {
     const own = { pictures: new Map<PictureId, PictureId>(), files: new Map<FileId, FileId>() };
     for (const [id, { name, read }] of pictures)
       own.pictures.set(id, (await this.pictures.keep(tx, clientId, name, read)).id);
     for (const [id, { name, content }] of files)
       own.files.set(id, (await this.files.keep(tx, clientId, name, content)).id);
-    return rebind(
-      bundle.pages.map(({ document }) => document),
-      {
-        form: (id) => id,
-        picture: (id) => own.pictures.get(id) ?? null,
-        file: (id) => own.files.get(id) ?? null,
-        calendar: (id) => id,
-        page: (id) => id,
-        linkedBand: (id) => id,
-      },
-    );
+    const to: Rebinding = {
+      ...asItIs,
+      picture: (id) => own.pictures.get(id) ?? null,
+      file: (id) => own.files.get(id) ?? null,
+    };
+    const forms = Object.entries(bundle.forms).map(([id, form]) => [id, rebind(form, to)] as const);
+    return {
+      documents: rebind(
+        bundle.pages.map(({ document }) => document),
+        to,
+      ),
+      bundle: { ...bundle, forms: Object.fromEntries(forms) },
+    };
   }
 
   private async asFunnel(

@@ -196,4 +196,6 @@ function view({ row, incoming }: Held): HeldView {
 }
 
 const whyNot = (problems: FieldProblem[], language: string): string =>
-  problems.map((problem) => fieldWords(problem, problem.field, pageWords(language))).join(' ');
+  problems
+    .map((problem) => fieldWords(problem, { label: problem.field }, pageWords(language)))
+    .join(' ');

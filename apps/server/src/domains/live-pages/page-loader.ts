@@ -114,6 +114,7 @@ export class PageLoader {
     const before = steps.filter((_step, index) => nextOf(steps, index) === page.id);
     const references = await this.referencesOf(page.clientId, {
       document: page.draft,
+      forms: defined,
       brand: client.brand,
     });
     // Pages that are not live yet would be, by the same press.
@@ -165,10 +166,10 @@ export class PageLoader {
 
   private async referencesOf(
     clientId: ClientId,
-    { document, brand }: { document: PageDocument; brand: Brand },
+    { document, forms, brand }: { document: PageDocument; forms: ShownPage['forms']; brand: Brand },
   ): Promise<PageReferences> {
     const { db } = this.database;
-    const bound = bindingsOf(document);
+    const bound = bindingsOf([document, ...Object.values(forms)]);
     const ofBrand = referencesIn(Brand, brand).map(({ id }) => id as PictureId);
     const linked =
       bound.pages.length > 0

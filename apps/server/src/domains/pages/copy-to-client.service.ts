@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import type { ClientId, FormId, PageId } from '@plumgate/core/basics';
+import type { ClientId, FormId, PageId, PictureId } from '@plumgate/core/basics';
 import { readForm, type FormDefinition } from '@plumgate/core/forms';
-import { bindingsOf, bookingFormsOf, rebind } from '@plumgate/core/page';
+import { asItIs, bindingsOf, bookingFormsOf, rebind } from '@plumgate/core/page';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { calendars } from '../../records/booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
@@ -40,25 +40,23 @@ export class CopyToClientService {
     const booked = bookingFormsOf(parts);
     const forms = new Map(found.forms.map((id) => [id, id]));
     const brought: Record<FormId, FormDefinition> = copy.formName ? {} : { ...own };
-    for (const id of found.forms.filter((id) => copy.formName || !own[id])) {
-      const read = readForm(given[id]);
-      if (!read.ok)
-        throw new AppProblem('bad-request', {
-          detail: 'A form of these parts did not come along.',
-        });
+    const fromElsewhere = found.forms
+      .filter((id) => copy.formName || !own[id])
+      .map((id) => ({ id, read: formFrom(given[id]) }));
+    const shown = bindingsOf([parts, ...fromElsewhere.map(({ read }) => read)]).pictures;
+    const pictures = new Map(await inTurn(shown, (id) => this.pictures.copyTo(tx, clientId, id)));
+    const picture = (id: PictureId) => pictures.get(id) ?? null;
+    for (const { id, read } of fromElsewhere) {
       // Whom a form tells belongs to the client it comes from; here it tells this one. Of a booking its calendar does.
       const definition = {
-        ...read.value,
-        name: copy.formName?.(read.value.name) ?? read.value.name,
-        notify: own[id] ? read.value.notify : booked.has(id) ? [] : desk,
+        ...rebind(read, { ...asItIs, picture }),
+        name: copy.formName?.(read.name) ?? read.name,
+        notify: own[id] ? read.notify : booked.has(id) ? [] : desk,
       };
       const made = await this.forms.create(tx, clientId, definition.name, definition);
       forms.set(id, made.id);
       brought[made.id] = made.definition;
     }
-    const pictures = new Map(
-      await inTurn(found.pictures, (id) => this.pictures.copyTo(tx, clientId, id)),
-    );
     const files = new Map(await inTurn(found.files, (id) => this.files.copyTo(tx, clientId, id)));
     const times = await tx
       .select({ id: calendars.id })
@@ -70,7 +68,7 @@ export class CopyToClientService {
     return {
       parts: rebind(parts, {
         form: (id) => forms.get(id)!,
-        picture: (id) => pictures.get(id) ?? null,
+        picture,
         file: (id) => files.get(id) ?? null,
         calendar: (id) => times.find((one) => one.id === id)?.id ?? times[0]?.id ?? id,
         page: (id) => copy.pages?.get(id) ?? (leads.has(id) ? id : null),
@@ -79,6 +77,12 @@ export class CopyToClientService {
       forms: brought,
     };
   }
+}
+
+function formFrom(given: unknown): FormDefinition {
+  const read = readForm(given);
+  if (read.ok) return read.value;
+  throw new AppProblem('bad-request', { detail: 'A form of these parts did not come along.' });
 }
 
 /** For a copy of whole pages: the forms are copied too, under names of their own, and links among the pages follow. */

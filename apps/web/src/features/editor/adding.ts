@@ -1,7 +1,6 @@
 import { api } from '@plumgate/contract';
 import type { FormId } from '@plumgate/core/basics';
 import type { ClientRecords, Facts } from '@plumgate/core/clients';
-import type { FormDefinition } from '@plumgate/core/forms';
 import {
   allIds,
   bindingsOf,
@@ -18,6 +17,7 @@ import { bandWithRecords } from '@plumgate/core/templates';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { newId } from '../pages/make-ids.ts';
+import { newForm } from './choose-form.tsx';
 import { addBand, addBlock, putIn } from './commands.ts';
 import type { EditorStore } from './store.ts';
 import { useUi } from './ui.ts';
@@ -35,15 +35,31 @@ export async function addKind(
   name: string,
   place?: DropPlace,
 ): Promise<void> {
-  try {
-    const settings =
-      kind === 'form' || kind === 'booking' ? await bindingFor(store, kind, name) : {};
+  const add = (settings: object) => {
     const { draft, selected, edit } = store.getState();
     const { edits, id } = addBlock(draft, selected, kind, settings as never, place);
     if (edit(edits)) showNew(store, id);
+  };
+  try {
+    if (kind === 'form' && (await hasFormsElsewhere(store)))
+      useUi.setState({
+        choosingForm: {
+          title: 'Which form?',
+          newName: name,
+          onChoose: (formId) => add({ formId }),
+        },
+      });
+    else add(kind === 'form' || kind === 'booking' ? await bindingFor(store, kind, name) : {});
   } catch (error) {
     toast.error(messageOf(error));
   }
+}
+
+/** Whether the client has forms besides those on the page, so that there is something to choose. */
+async function hasFormsElsewhere(store: EditorStore): Promise<boolean> {
+  const { clientId, draft } = store.getState();
+  const { forms } = await call(api.listForms, { params: { clientId } });
+  return forms.some(({ id }) => !draft.forms[id]);
 }
 
 /** The form that is on the page, or a new one; and for a booking the client's first calendar. */
@@ -58,12 +74,8 @@ async function bindingFor(store: EditorStore, kind: 'form' | 'booking', name: st
 }
 
 async function formFor(store: EditorStore, name: string): Promise<FormId> {
-  const { draft, clientId, bringForms } = store.getState();
-  const known = Object.keys(draft.forms)[0] as FormId | undefined;
-  if (known) return known;
-  const made = await call(api.createForm, { params: { clientId }, body: { name } });
-  bringForms({ [made.formId]: made.definition as FormDefinition });
-  return made.formId;
+  const known = Object.keys(store.getState().draft.forms)[0] as FormId | undefined;
+  return known ?? newForm(store, name);
 }
 
 /**

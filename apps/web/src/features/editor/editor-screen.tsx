@@ -12,6 +12,7 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useNarrow } from '../../ui/use-narrow.ts';
 import { AddShelf } from './add-shelf.tsx';
 import { BrandShelf } from './brand/brand-shelf.tsx';
+import { ChooseForm } from './choose-form.tsx';
 import { Canvas } from './canvas.tsx';
 import { SeeChanges } from './see-changes.tsx';
 import { LaunchPanel } from './launch-panel.tsx';
@@ -112,7 +113,13 @@ function Editor({ page }: { page: EditorPage }) {
       window.removeEventListener('online', keepNow);
       saveAllNow();
       keepNow();
-      useUi.setState({ moving: null, writing: null, pressed: null, finding: false });
+      useUi.setState({
+        moving: null,
+        writing: null,
+        pressed: null,
+        finding: false,
+        choosingForm: null,
+      });
     };
   }, [store]);
   return (
@@ -132,7 +139,7 @@ function Editor({ page }: { page: EditorPage }) {
           {!areSettingsFolded && (
             <aside
               aria-label="Settings"
-              className="w-[268px] shrink-0 overflow-auto border-l border-line bg-sheet"
+              className="relative w-[268px] shrink-0 overflow-auto border-l border-line bg-sheet"
             >
               <ReadingProvider value={beside}>
                 <SettingsPanel page={page} />
@@ -142,6 +149,7 @@ function Editor({ page }: { page: EditorPage }) {
         </div>
       </div>
       <Finder page={page} />
+      <ChooseForm />
       <KeysList />
       <MovingLayer />
     </EditorProvider>
@@ -317,7 +325,7 @@ function Shelf({ page }: { page: EditorPage }) {
           </button>
         ))}
       </div>
-      <div className="min-h-0 flex-1 overflow-auto px-3 pb-4">
+      <div className="relative min-h-0 flex-1 overflow-auto px-3 pb-4">
         {tab === 'outline' && <Outline facts={page.client.facts} />}
         {tab === 'add' && <AddShelf page={page} />}
         {tab === 'brand' && <BrandShelf page={page} />}

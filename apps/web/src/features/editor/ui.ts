@@ -1,3 +1,4 @@
+import type { FormId } from '@plumgate/core/basics';
 import type { Editor } from '@tiptap/core';
 import type { DropPlace, Movable } from '@plumgate/core/page';
 import { create } from 'zustand';
@@ -49,6 +50,8 @@ interface Ui {
   phone: number;
   zoom: 'fit' | number;
   finding: boolean;
+  /** Which form a block is to show is being asked; a new one gets the name. */
+  choosingForm: { title: string; newName: string; onChoose: (form: FormId) => void } | null;
   /** The view that somebody works in; the other is a strip beside it. */
   main: View;
   isShelfFolded: boolean;
@@ -69,6 +72,7 @@ export const useUi = create<Ui>()(() => ({
   phone: 390,
   zoom: 'fit',
   finding: false,
+  choosingForm: null,
   main: 'wide',
   isShelfFolded: false,
   areSettingsFolded: true,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { IconChoice } from '../../icons/index.ts';
 import { FileId, marked, PageId } from '../../basics/index.ts';
 import { blockKind } from '../block-kind.ts';
 import { pressLook } from '../look.ts';
@@ -32,7 +33,16 @@ export const button = blockKind({
     shape: z.enum(['solid', 'outline']),
     /** A quiet line below it. */
     note: words(120),
+    icon: IconChoice.nullable(),
+    iconSide: z.enum(['before', 'after']),
   },
-  starter: { label: 'Go on', action: { kind: 'next-step' }, shape: 'solid', note: '' },
+  starter: {
+    label: 'Go on',
+    action: { kind: 'next-step' },
+    shape: 'solid',
+    note: '',
+    icon: null,
+    iconSide: 'before',
+  },
   nameOf: (button) => button.label || 'Button',
 });

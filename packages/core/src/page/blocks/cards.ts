@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { IconChoice } from '../../icons/index.ts';
 import { blockKind } from '../block-kind.ts';
 import { wordsLook } from '../look.ts';
 import { words } from '../../basics/text-shapes.ts';
@@ -12,7 +13,12 @@ export const cards = blockKind({
   settings: {
     items: z
       .array(
-        z.strictObject({ title: words(120), text: words(600), picture: PictureRef.nullable() }),
+        z.strictObject({
+          title: words(120),
+          text: words(600),
+          picture: PictureRef.nullable(),
+          icon: IconChoice.optional(),
+        }),
       )
       .min(1)
       .max(12),

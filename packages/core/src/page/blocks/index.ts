@@ -72,5 +72,5 @@ export const blockKinds = {
 export type BlockKindName = keyof typeof blockKinds;
 export { ButtonAction } from './button.ts';
 export { mapOf } from './map.ts';
-export { Drawing } from './picture.ts';
+export { Crop, Drawing, PictureAction, pictureWidthLimits } from './picture.ts';
 export { plainReview } from './reviews.ts';

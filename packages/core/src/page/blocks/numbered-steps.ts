@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { IconChoice } from '../../icons/index.ts';
 import { blockKind } from '../block-kind.ts';
 import { wordsLook } from '../look.ts';
 import { words } from '../../basics/text-shapes.ts';
@@ -10,7 +11,7 @@ export const numberedSteps = blockKind({
   look: [...wordsLook, 'align'],
   settings: {
     items: z
-      .array(z.strictObject({ title: words(120), text: words(600) }))
+      .array(z.strictObject({ title: words(120), text: words(600), icon: IconChoice.optional() }))
       .min(1)
       .max(8),
   },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { IconChoice } from '../../icons/index.ts';
 import { blockKind } from '../block-kind.ts';
 import { words } from '../../basics/text-shapes.ts';
 
@@ -9,7 +10,14 @@ export const priceList = blockKind({
   look: ['color'],
   settings: {
     items: z
-      .array(z.strictObject({ title: words(120), text: words(300), price: words(60) }))
+      .array(
+        z.strictObject({
+          title: words(120),
+          text: words(300),
+          price: words(60),
+          icon: IconChoice.optional(),
+        }),
+      )
       .min(1)
       .max(20),
   },

@@ -6,6 +6,7 @@ import { useId } from 'react';
  */
 export function MeasureField({
   label,
+  first = 'Brand',
   unit,
   value,
   usual,
@@ -14,6 +15,8 @@ export function MeasureField({
   onChange,
 }: {
   label: string;
+  /** What it is called when nothing is set. */
+  first?: string;
   unit: 'px' | '%';
   value: number | undefined;
   usual: number;
@@ -47,7 +50,7 @@ export function MeasureField({
         </span>
       </div>
       <div className="flex rounded-control border border-strong-line bg-sheet p-0.5">
-        <Step text="Brand" isChosen={value === undefined} onChoose={() => onChange(undefined)} />
+        <Step text={first} isChosen={value === undefined} onChoose={() => onChange(undefined)} />
         {Object.entries(steps).map(([text, step]) => (
           <Step key={text} text={text} isChosen={value === step} onChoose={() => onChange(step)} />
         ))}

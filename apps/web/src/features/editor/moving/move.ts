@@ -1,10 +1,12 @@
 import {
   dropPlaces,
   inReadingOrder,
+  isPhoneOrderOnly,
   locate,
   moveTo,
   nameOfPart,
   placeWords,
+  widePlace,
   type DropPlace,
   type Movable,
 } from '@plumgate/core/page';
@@ -40,14 +42,18 @@ export function loadOf(store: EditorStore, held: string): Load | null {
 export function carryBy(store: EditorStore, load: Load, at: { x: number; y: number }): void {
   const { draft } = store.getState();
   const aim = aimAt(draft, load.kind, at.x, at.y);
+  const isOrderOnly =
+    aim !== null && load.ids.length > 0 && isPhoneOrderOnly(draft, load.ids, aim.place);
   useUi.setState({
     moving: {
       ...load,
       by: 'pointer',
       at,
-      place: aim?.place ?? null,
+      place: aim && (isOrderOnly ? aim.place : widePlace(draft, aim.place)),
       line: aim?.line ?? null,
-      words: aim ? placeWords(draft, aim.place) : 'not here',
+      words: aim
+        ? `${placeWords(draft, aim.place)}${isOrderOnly ? ', on phones only' : ''}`
+        : 'not here',
     },
   });
 }

@@ -1,4 +1,11 @@
-import { locate, pageNode, type Draft, type DropPlace, type Movable } from '@plumgate/core/page';
+import {
+  childrenAt,
+  locate,
+  pageNode,
+  type Draft,
+  type DropPlace,
+  type Movable,
+} from '@plumgate/core/page';
 import type { Line } from '../ui.ts';
 
 /** The canvas's frames that are open, by the document inside. */
@@ -62,10 +69,7 @@ function placeInFrame(
   if (kind === 'column') {
     const stacked = isStacked(columns);
     const next = columns.find((one) => (stacked ? middle(one).y > y : middle(one).x > x));
-    return {
-      parent: band.dataset.part!,
-      index: indexOf(draft, next) ?? afterLast(draft, columns.at(-1)),
-    };
+    return placeBefore(draft, inner, band.dataset.part!, next);
   }
   const column = isStacked(columns)
     ? closestTo(columns, y)
@@ -76,10 +80,27 @@ function placeInFrame(
       one instanceof inner.defaultView!.HTMLElement && 'part' in one.dataset,
   );
   const next = blocks.find((block) => middle(block).y > y);
-  const parent = column.dataset.part!;
-  const count = (locate(draft, parent)?.node.blocks as unknown[] | undefined)?.length ?? 0;
-  return { parent, index: indexOf(draft, next) ?? count };
+  return placeBefore(draft, inner, column.dataset.part!, next);
 }
+
+/** The place before an element that a frame shows, or after the last; on a phone it counts as things stand there. */
+function placeBefore(
+  draft: Draft,
+  inner: Document,
+  parent: string,
+  next: HTMLElement | undefined,
+): DropPlace {
+  const place = isPhone(inner)
+    ? { parent, index: 0, onPhone: true as const }
+    : { parent, index: 0 };
+  const found = locate(draft, parent);
+  const children = found ? childrenAt(found, place) : [];
+  const at = children.findIndex(({ id }) => id === next?.dataset.part);
+  return { ...place, index: at < 0 ? children.length : at };
+}
+
+/** Narrow enough that columns lie below each other, as page-kit's CSS says. */
+const isPhone = (inner: Document) => (inner.defaultView?.innerWidth ?? Infinity) <= 720;
 
 /** In px; as far as a line stands from what it is beside, at the largest scale. */
 const outside = 5;
@@ -88,10 +109,7 @@ function lineInFrame(draft: Draft, inner: Document, kind: Movable, place: DropPl
   const frame = frameOf(inner);
   const parent = locate(draft, place.parent);
   if (!frame || !parent) return null;
-  const children =
-    kind === 'band'
-      ? draft.page.bands
-      : ((kind === 'column' ? parent.node.columns : parent.node.blocks) as { id: string }[]);
+  const children = childrenAt(parent, place);
   const at = (id: string | undefined) =>
     id === undefined ? null : inner.querySelector(`[data-part="${CSS.escape(id)}"]`);
   const before = at(children[place.index - 1]?.id)?.getBoundingClientRect();

@@ -21,6 +21,7 @@ import { BackPictureField } from '../look/back-picture-field.tsx';
 import { FrameFields } from '../look/frame-fields.tsx';
 import { OwnLook } from '../look/own-look.tsx';
 import { SurfaceField } from '../look/surface-field.tsx';
+import { PhoneOrder } from './phone-order.tsx';
 import { KeepAsTemplate } from './save-as-template.tsx';
 import { useSet } from './use-set.ts';
 
@@ -73,6 +74,7 @@ export function BandSettings({ band, page }: { band: Band; page: EditorPage }) {
           onChange={(phone) => set({ phone })}
         />
       )}
+      <PhoneOrder parent={band} parts={band.columns} />
       <Choice
         label="Shown on"
         value={band.shown}

@@ -3,6 +3,8 @@ import type { EditorPage } from '@plumgate/contract';
 import type { Block, BlockKindName, BlockOf } from '@plumgate/core/page';
 import { Link } from 'react-router';
 import { Choice, LongField, SelectField, TextField, Tick } from '../../../ui/field.tsx';
+import { IconField } from '../icons/icon-field.tsx';
+import { MeasureField } from '../look/measure-field.tsx';
 import { useEditor } from '../store.ts';
 import { AddressField } from './address-field.tsx';
 import { BeforeAfterSettings } from './before-after-settings.tsx';
@@ -27,6 +29,7 @@ const entryShapes = {
       { field: 'text', label: 'Text', long: true },
     ],
     picture: true,
+    icon: true,
     most: 12,
   },
   'price-list': {
@@ -36,6 +39,7 @@ const entryShapes = {
       { field: 'text', label: 'Text', long: true },
       { field: 'price', label: 'Price' },
     ],
+    icon: true,
     most: 20,
   },
   figures: {
@@ -52,6 +56,7 @@ const entryShapes = {
       { field: 'title', label: 'Title' },
       { field: 'text', label: 'Text', long: true },
     ],
+    icon: true,
     most: 8,
   },
   reviews: {
@@ -184,7 +189,7 @@ const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
 export function BlockSettings({ block, page }: { block: Block; page: EditorPage }) {
   switch (block.kind) {
     case 'picture':
-      return <PictureSettings block={block} />;
+      return <PictureSettings block={block} page={page} />;
     case 'gallery':
       return <GallerySettings block={block} page={page} />;
     case 'video':
@@ -220,6 +225,8 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
       return (
         <>
           {block.kind === 'badges' && <FromRecords block={block} page={page} />}
+          {block.kind === 'ticks' && <TickIcon block={block} />}
+          {block.kind === 'logo' && <LogoWidths block={block} />}
           {block.kind === 'map' && <MapSettings block={block} page={page} />}
           {plainSettings[block.kind]?.map((one, index) => (
             <PlainSetting key={index} block={block} one={one} />
@@ -312,6 +319,37 @@ function PlainSetting({ block, one }: { block: Block; one: Plain }) {
         />
       );
   }
+}
+
+/** What stands before each line of a checklist. */
+function TickIcon({ block }: { block: BlockOf<'ticks'> }) {
+  const set = useSet(block.id);
+  return (
+    <IconField
+      label="Icon"
+      none="The brand’s tick"
+      value={block.icon}
+      onChange={(icon) => set({ icon })}
+    />
+  );
+}
+
+/** How wide the logo is, wide and on a phone. */
+function LogoWidths({ block }: { block: BlockOf<'logo'> }) {
+  const set = useSet(block.id);
+  return (['width', 'phoneWidth'] as const).map((setting) => (
+    <MeasureField
+      key={setting}
+      label={setting === 'width' ? 'Width of the logo' : 'On a phone'}
+      first={setting === 'width' ? 'Brand' : 'Same'}
+      unit="px"
+      value={block[setting] ?? undefined}
+      usual={block.width ?? 160}
+      steps={{ Small: 100, Medium: 160, Large: 240 }}
+      limits={[40, 480]}
+      onChange={(value) => set({ [setting]: value ?? null })}
+    />
+  ));
 }
 
 /** Where the second button of a call bar leads. */

@@ -1,40 +1,13 @@
-import { api, type EditorPage } from '@plumgate/contract';
-import type { FileId, PageId } from '@plumgate/core/basics';
-import type { BlockOf, ButtonAction } from '@plumgate/core/page';
-import { useState } from 'react';
-import { useEndpoint } from '../../../api/hooks.ts';
-import { Choice, SelectField, TextField } from '../../../ui/field.tsx';
-import { useEditor } from '../store.ts';
-import { AddressField } from './address-field.tsx';
-import { FileChoice } from './file-choice.tsx';
+import type { EditorPage } from '@plumgate/contract';
+import type { BlockOf } from '@plumgate/core/page';
+import { Choice, TextField } from '../../../ui/field.tsx';
+import { IconField } from '../icons/icon-field.tsx';
+import { ActionFields } from './action-fields.tsx';
 import { useSet } from './use-set.ts';
-
-const kinds: Record<ButtonAction['kind'], string> = {
-  'next-step': 'Goes to the next step',
-  page: 'Goes to another page',
-  scroll: 'Scrolls to a band',
-  address: 'Opens an address',
-  call: 'Calls',
-  text: 'Texts',
-  email: 'Writes an email',
-  popup: 'Opens a popup',
-  download: 'Downloads a file',
-};
 
 /** A button does one thing; what that needs is asked below, and takes effect once it is whole. */
 export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page: EditorPage }) {
   const set = useSet(block.id);
-  const bands = useEditor((state) => state.draft.page.bands);
-  const popups = useEditor((state) => state.draft.page.popups);
-  const [kind, setKind] = useState(block.action.kind);
-  const act = (next: ButtonAction) => set({ action: next });
-  const choose = (next: ButtonAction['kind']) => {
-    setKind(next);
-    if (next === 'next-step' || next === 'call' || next === 'text' || next === 'email')
-      act({ kind: next });
-    if (next === 'scroll' && bands[0]) act({ kind: next, band: bands[0].id });
-    if (next === 'popup' && popups[0]) act({ kind: next, popup: popups[0].id });
-  };
   return (
     <>
       <TextField
@@ -43,19 +16,22 @@ export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page
         value={block.label}
         onChange={(event) => set({ label: event.target.value })}
       />
-      <SelectField
-        label="What it does"
-        options={kinds}
-        value={kind}
-        onChange={(event) => choose(event.target.value as ButtonAction['kind'])}
-      />
-      <ActionTarget kind={kind} action={block.action} page={page} onChange={act} />
+      <ActionFields action={block.action} page={page} onChange={(action) => set({ action })} />
       <Choice
         label="Shape"
         value={block.shape}
         options={{ solid: 'Solid', outline: 'Outline' }}
         onChange={(shape) => set({ shape })}
       />
+      <IconField label="Icon" value={block.icon} onChange={(icon) => set({ icon })} />
+      {block.icon && (
+        <Choice
+          label="Where the icon stands"
+          value={block.iconSide}
+          options={{ before: 'Before the words', after: 'After them' }}
+          onChange={(iconSide) => set({ iconSide })}
+        />
+      )}
       <TextField
         label="Line below it, if any"
         maxLength={120}
@@ -63,132 +39,5 @@ export function ButtonSettings({ block, page }: { block: BlockOf<'button'>; page
         onChange={(event) => set({ note: event.target.value })}
       />
     </>
-  );
-}
-
-/** What a kind of action needs to be whole. */
-function ActionTarget({
-  kind,
-  action,
-  page,
-  onChange,
-}: {
-  kind: ButtonAction['kind'];
-  action: ButtonAction;
-  page: EditorPage;
-  onChange: (action: ButtonAction) => void;
-}) {
-  const { bands, popups } = useEditor((state) => state.draft.page);
-  const { phone, email } = page.client.facts;
-  switch (kind) {
-    case 'scroll':
-      return (
-        <Target
-          label="Band"
-          choose="Choose a band"
-          options={bands.map(({ id, name }) => [id, name || 'Band without a name'])}
-          value={action.kind === kind ? action.band : ''}
-          onChange={(band) => onChange({ kind, band })}
-        />
-      );
-    case 'page':
-      return (
-        <PageTarget
-          clientId={page.client.id}
-          value={action.kind === kind ? action.page : ''}
-          onChange={(id) => onChange({ kind, page: id })}
-        />
-      );
-    case 'popup':
-      return popups.length === 0 ? (
-        <p className="text-xs text-honey">
-          This page has no popup yet. Add one under Page, then choose it here.
-        </p>
-      ) : (
-        <Target
-          label="Popup"
-          choose="Choose a popup"
-          options={popups.map(({ id, name }) => [id, name || 'Popup'])}
-          value={action.kind === kind ? action.popup : ''}
-          onChange={(popup) => onChange({ kind, popup })}
-        />
-      );
-    case 'download':
-      return (
-        <FileChoice
-          kind="document"
-          value={action.kind === kind ? action.file : ''}
-          onChange={(file) => onChange({ kind, file: file as FileId })}
-        />
-      );
-    case 'address':
-      return (
-        <AddressField
-          label="Address"
-          value={action.kind === kind ? action.href : 'https://'}
-          onChange={(href) => onChange({ kind, href })}
-        />
-      );
-    case 'call':
-    case 'text':
-      return <FromFacts fact={phone} missing="The fact sheet has no phone number yet." />;
-    case 'email':
-      return <FromFacts fact={email} missing="The fact sheet has no email address yet." />;
-    case 'next-step':
-      return null;
-  }
-}
-
-const FromFacts = ({ fact, missing }: { fact: string; missing: string }) => (
-  <p className="text-xs text-muted">{fact || missing}</p>
-);
-
-function PageTarget({
-  clientId,
-  value,
-  onChange,
-}: {
-  clientId: string;
-  value: string;
-  onChange: (page: PageId) => void;
-}) {
-  const pages = useEndpoint(api.listPages, { params: { clientId } });
-  return (
-    <Target
-      label="Page"
-      choose="Choose a page"
-      options={(pages.data?.pages ?? []).map(({ pageId, funnel, name, live }) => [
-        pageId,
-        `${funnel}: ${name}${live ? '' : ' (not live)'}`,
-      ])}
-      value={value}
-      onChange={(id) => onChange(id as PageId)}
-    />
-  );
-}
-
-/** One of several things by their names; what is not among them any more is to be chosen anew. */
-function Target({
-  label,
-  choose,
-  options,
-  value,
-  onChange,
-}: {
-  label: string;
-  choose: string;
-  options: [id: string, name: string][];
-  value: string;
-  onChange: (id: string) => void;
-}) {
-  const named = Object.fromEntries(options);
-  const isThere = value in named;
-  return (
-    <SelectField
-      label={label}
-      options={isThere ? named : { '': choose, ...named }}
-      value={isThere ? value : ''}
-      onChange={(event) => event.target.value && onChange(event.target.value)}
-    />
   );
 }

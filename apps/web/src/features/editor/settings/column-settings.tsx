@@ -4,6 +4,7 @@ import { BoxFields } from '../look/box-fields.tsx';
 import { OwnLook } from '../look/own-look.tsx';
 import { useEditorStore } from '../store.ts';
 import { OutlineName } from './outline-name.tsx';
+import { PhoneOrder } from './phone-order.tsx';
 import { useSet } from './use-set.ts';
 
 const places = { '': 'Brand', top: 'Top', middle: 'Middle', bottom: 'Bottom' } as const;
@@ -21,6 +22,7 @@ export function ColumnSettings({ column, band }: { column: Column; band: Band })
           : 'Select a block to change its words. Select the band to resize its columns.'}
       </p>
       {band.columns.length > 1 && <OutlineName node={column} />}
+      <PhoneOrder parent={column} parts={column.blocks} />
       <OwnLook node={column as unknown as TreeNode}>
         {band.columns.length > 1 && (
           <Choice

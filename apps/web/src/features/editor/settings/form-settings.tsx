@@ -1,26 +1,16 @@
 import type { EditorPage } from '@plumgate/contract';
-import type { FormId } from '@plumgate/core/basics';
-import {
-  hasOptions,
-  questionKinds,
-  type AfterForm,
-  type FormDefinition,
-  type Question,
-  type QuestionKind,
-} from '@plumgate/core/forms';
+import type { AfterForm } from '@plumgate/core/forms';
 import type { BlockOf } from '@plumgate/core/page';
-import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { IconButton } from '../../../ui/button.tsx';
-import { InlineSelect, LongField, SelectField, TextField, Tick } from '../../../ui/field.tsx';
-import { addQuestion, moveBy } from '../commands.ts';
-import { useEditor, useEditorStore } from '../store.ts';
+import { Button } from '../../../ui/button.tsx';
+import { LongField, SelectField, TextField } from '../../../ui/field.tsx';
+import { useEditor } from '../store.ts';
+import { useUi } from '../ui.ts';
 import { AddressField } from './address-field.tsx';
+import { InsertsField } from './inserts-field.tsx';
+import { Questions } from './question-settings.tsx';
 import { useSet } from './use-set.ts';
 
-const kindLabels = Object.fromEntries(
-  Object.entries(questionKinds).map(([kind, { label }]) => [kind, label]),
-);
 const afters: Record<AfterForm['kind'], AfterForm> = {
   'next-step': { kind: 'next-step' },
   message: {
@@ -50,19 +40,60 @@ export function FormSettings({
           Used on {uses} pages. Edits change all of them when they are next published.
         </p>
       )}
-      <TextField
-        label="Form name"
-        maxLength={120}
-        value={form.name}
-        onChange={(event) => set({ name: event.target.value })}
-      />
+      <div className="flex items-end gap-2">
+        <div className="flex-1">
+          <TextField
+            label="Form name"
+            maxLength={120}
+            value={form.name}
+            onChange={(event) => set({ name: event.target.value })}
+          />
+        </div>
+        <Button
+          onClick={() =>
+            useUi.setState({
+              choosingForm: {
+                title: 'Replace the form with',
+                newName: form.name,
+                onChoose: (formId) => setBlock({ formId }),
+              },
+            })
+          }
+        >
+          Replace
+        </Button>
+      </div>
       <TextField
         label="Title"
         maxLength={200}
         value={block.title}
         onChange={(event) => setBlock({ title: event.target.value })}
       />
+      <TextField
+        label="Line below the title, if any"
+        maxLength={600}
+        value={block.intro}
+        onChange={(event) => setBlock({ intro: event.target.value })}
+      />
       <Questions form={form} formId={block.formId} />
+      <InsertsField
+        label="Between the questions and the button"
+        inserts={form.beforeButton}
+        onChange={(beforeButton) => set({ beforeButton })}
+      />
+      {block.kind === 'form' && (
+        <SelectField
+          label="How the questions stand"
+          options={{
+            stacked: 'Below each other',
+            columns: 'In two columns',
+            line: 'In one line with the button',
+          }}
+          value={block.layout}
+          help={block.layout === 'stacked' ? '' : 'On a phone they stand below each other.'}
+          onChange={(event) => setBlock({ layout: event.target.value })}
+        />
+      )}
       <TextField
         label="Button label"
         maxLength={80}
@@ -78,124 +109,6 @@ export function FormSettings({
       />
       <NotifyField notify={form.notify} onChange={(notify) => set({ notify })} />
     </>
-  );
-}
-
-/** The questions in their order; one at a time is open. */
-function Questions({ form, formId }: { form: FormDefinition; formId: FormId }) {
-  const store = useEditorStore();
-  const [open, setOpen] = useState<string | null>(null);
-  const move = (id: string, by: 1 | -1) =>
-    store.getState().edit(moveBy(store.getState().draft, id, by));
-  return (
-    <section aria-label="Questions" className="grid gap-1.5">
-      <h3 className="font-sans text-xs font-semibold">Questions</h3>
-      <ul className="overflow-hidden rounded-control border border-strong-line">
-        {form.questions.map((question, index) => (
-          <li key={question.id} className="border-b border-line last:border-0">
-            <div className="flex items-center pr-1">
-              <button
-                type="button"
-                aria-expanded={open === question.id}
-                className="min-w-0 flex-1 truncate px-3 py-2 text-left hover:bg-paper"
-                onClick={() => setOpen(open === question.id ? null : question.id)}
-              >
-                {question.label || 'Question without words'}{' '}
-                <span className="ml-1 text-xs text-muted">
-                  {question.required ? 'required' : ''}
-                </span>
-              </button>
-              <IconButton
-                label={`Move “${question.label}” up`}
-                disabled={index === 0}
-                onClick={() => move(question.id, -1)}
-              >
-                <ArrowUp />
-              </IconButton>
-              <IconButton
-                label={`Move “${question.label}” down`}
-                disabled={index === form.questions.length - 1}
-                onClick={() => move(question.id, 1)}
-              >
-                <ArrowDown />
-              </IconButton>
-            </div>
-            {open === question.id && (
-              <QuestionSettings question={question} isOnly={form.questions.length === 1} />
-            )}
-          </li>
-        ))}
-      </ul>
-      <InlineSelect
-        label="Add a question"
-        className="border-dashed font-semibold text-plum-dark"
-        placeholder="Add a question…"
-        options={kindLabels}
-        value=""
-        onChange={(kind) => {
-          const { edits, id } = addQuestion(form, formId, kind as QuestionKind);
-          if (store.getState().edit(edits)) setOpen(id);
-        }}
-      />
-    </section>
-  );
-}
-
-function QuestionSettings({ question, isOnly }: { question: Question; isOnly: boolean }) {
-  const set = useSet(question.id);
-  const store = useEditorStore();
-  return (
-    <div className="grid gap-3 border-t border-line bg-paper p-3">
-      <TextField
-        label="Text"
-        maxLength={200}
-        value={question.label}
-        onChange={(event) => set({ label: event.target.value })}
-      />
-      <SelectField
-        label="Asks for"
-        value={question.kind}
-        options={kindLabels}
-        onChange={(event) => {
-          const kind = event.target.value as QuestionKind;
-          set({
-            kind,
-            options:
-              hasOptions({ kind }) && question.options.length === 0
-                ? ['First answer', 'Second answer']
-                : question.options,
-          });
-        }}
-      />
-      {hasOptions(question) && (
-        <LongField
-          label="Answers, one per line"
-          rows={5}
-          value={question.options.join('\n')}
-          onChange={(event) => set({ options: event.target.value.split('\n').slice(0, 40) })}
-        />
-      )}
-      <TextField
-        label="Placeholder"
-        maxLength={120}
-        value={question.placeholder}
-        onChange={(event) => set({ placeholder: event.target.value })}
-      />
-      <div className="flex items-center justify-between">
-        <Tick
-          label="Required"
-          checked={question.required}
-          onChange={(required) => set({ required })}
-        />
-        <IconButton
-          label={`Remove “${question.label}”`}
-          disabled={isOnly}
-          onClick={() => store.getState().edit([{ do: 'remove', id: question.id }])}
-        >
-          <Trash2 />
-        </IconButton>
-      </div>
-    </div>
   );
 }
 

@@ -1,10 +1,12 @@
 import type { PictureRef } from '@plumgate/core/basics';
+import type { IconChoice } from '@plumgate/core/icons';
 import { Plus } from 'lucide-react';
 import { Button } from '../../../ui/button.tsx';
 import { EntryHead } from '../../../ui/entry-head.tsx';
 import { LongField, SelectField, TextField } from '../../../ui/field.tsx';
 import { EntryPicture } from '../../pictures/entry-picture.tsx';
 import { starOptions } from '../../records/star-options.ts';
+import { IconField } from '../icons/icon-field.tsx';
 import { useSet } from './use-set.ts';
 
 /** What one entry of a list is made of. */
@@ -14,12 +16,14 @@ export interface EntryShape {
   fields: { field: string; label: string; long?: boolean }[];
   /** Whether an entry may have a picture. */
   picture?: boolean;
+  /** Whether an entry may have an icon. */
+  icon?: boolean;
   /** Whether an entry may have stars. */
   stars?: boolean;
   most: number;
 }
 
-type Entry = Record<string, string | number | PictureRef | null>;
+type Entry = Record<string, string | number | PictureRef | IconChoice | null | undefined>;
 
 /** The entries of a list on a page: their words, their order, one more, one less. */
 export function ListSettings({
@@ -61,18 +65,28 @@ export function ListSettings({
               <Field
                 key={field}
                 label={label}
-                value={String(item[field])}
+                value={String(item[field] as string)}
                 onChange={(event: { target: { value: string } }) =>
                   change(index, { [field]: event.target.value })
                 }
               />
             );
           })}
+          {shape.icon && (
+            <IconField
+              label="Icon"
+              value={(item.icon as IconChoice | undefined) ?? null}
+              onChange={(icon) => {
+                const { icon: _before, ...rest } = item;
+                set({ items: items.with(index, icon ? { ...rest, icon } : rest) });
+              }}
+            />
+          )}
           {shape.stars && (
             <SelectField
               label="Stars"
               options={starOptions}
-              value={String(item.stars ?? '')}
+              value={String((item.stars as number | null) ?? '')}
               onChange={(event) =>
                 change(index, { stars: event.target.value ? Number(event.target.value) : null })
               }

@@ -1,0 +1,3 @@
+export * from './icon.ts';
+export * from './rebuild-icon.ts';
+export * from './find-icons.ts';

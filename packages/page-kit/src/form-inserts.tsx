@@ -1,0 +1,35 @@
+import type { FormInsert } from '@plumgate/core/forms';
+import { usePage } from './page-context.ts';
+import { Photo } from './photo.tsx';
+import { Lines } from './words.tsx';
+
+/** What stands among the questions of a form without asking anything. */
+export function Inserts({ inserts }: { inserts: readonly FormInsert[] }) {
+  return inserts.map((insert, index) => (
+    <div key={index} className="form-insert">
+      <Insert insert={insert} />
+    </div>
+  ));
+}
+
+function Insert({ insert }: { insert: FormInsert }) {
+  const page = usePage();
+  switch (insert.kind) {
+    case 'words':
+      return (
+        <p>
+          <Lines text={page.merge(insert.text)} />
+        </p>
+      );
+    case 'divider':
+      return <hr />;
+    case 'picture':
+      return (
+        <Photo
+          picture={insert.picture}
+          alt={page.merge(insert.alt)}
+          sizes="(max-width: 720px) 100vw, 560px"
+        />
+      );
+  }
+}
