@@ -336,10 +336,14 @@ export const orderSteps = endpoint({
 export const changeStep = endpoint({
   method: 'PATCH',
   path: '/api/pages/:pageId',
-  summary: 'Name a page, take it offline, or put it back',
+  summary: 'Name a page, take it offline or put it back, or mark it as ready to be published',
   right: 'funnels.write',
   params: ofPage,
-  body: z.strictObject({ name: name('the page').optional(), offline: z.boolean().optional() }),
+  body: z.strictObject({
+    name: name('the page').optional(),
+    offline: z.boolean().optional(),
+    ready: z.boolean().optional(),
+  }),
   answer: z.object({ state: PageState }),
 });
 export const removeStep = endpoint({
@@ -580,9 +584,11 @@ export const drawCard = endpoint({
 export const publishFunnel = endpoint({
   method: 'POST',
   path: '/api/funnels/:funnelId/publish',
-  summary: 'Publish every step that differs from what is live: all of them or none',
+  summary:
+    'Publish every step that differs from what is live, or those of them marked as ready: all or none',
   right: 'funnels.write',
   params: ofFunnel,
+  query: z.object({ only: z.literal('ready').optional() }),
   answer: z.object({ published: z.int() }),
 });
 export const listRevisions = endpoint({

@@ -97,6 +97,8 @@ export const PathStep = z.object({
   slug: z.string(),
   address: z.string(),
   state: PageState,
+  /** Somebody said that it may go live as it is. */
+  ready: z.boolean(),
   visitors: z.int(),
   phoneVisitors: z.int(),
   leads: z.int(),
@@ -330,6 +332,8 @@ export const PageChoice = z.object({
   leads30: z.int(),
   /** Of the visitors, those who became leads: what the rate is made of. */
   converted30: z.int(),
+  leadsEver: z.int(),
+  createdAt: InstantText,
   /** Nobody becomes a lead on a page without a form. */
   hasForm: z.boolean(),
   changedAt: InstantText,

@@ -231,7 +231,7 @@ function bandFrameRule(name: string, frame: Frame): string {
 }
 
 const boxedRule =
-  '.boxed{position:relative;isolation:isolate;padding:clamp(18px,2.4cqi,28px);border-radius:var(--corner)}.boxed>.band-back{z-index:-1}';
+  '.boxed{position:relative;isolation:isolate}.boxed>.band-back{z-index:-1}.column.boxed{padding:clamp(18px,2.4cqi,28px);border-radius:var(--corner)}';
 
 export const placeClass = ({ place }: Column): string => (place ? `place-${place}` : '');
 const placeRules = {

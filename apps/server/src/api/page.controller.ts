@@ -93,10 +93,12 @@ export class PageController {
 
   @Bind(api.publishFunnel)
   async publishFunnel(
-    @Input() { params }: InputOf<typeof api.publishFunnel>,
+    @Input() { params, query }: InputOf<typeof api.publishFunnel>,
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.publishFunnel>> {
-    return { published: await this.publishing.publishFunnel(params.funnelId, who) };
+    return {
+      published: await this.publishing.publishFunnel(params.funnelId, who, query.only ?? null),
+    };
   }
 
   @Bind(api.checkLaunch)

@@ -1,7 +1,7 @@
 import { get, type IncomingHttpHeaders } from 'node:http';
 import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import type { EditorPage, PathBoard } from '@plumgate/contract';
-import { newBlock, type Draft } from '@plumgate/core/page';
+import { newBlock, newColumn, type Draft } from '@plumgate/core/page';
 import { buildWorld, TestApp, type World } from '../testing/test-app.ts';
 
 let app: TestApp;
@@ -226,15 +226,11 @@ it('runs a code block in a sandbox of its own', async () => {
   const band = {
     ...draft.page.bands[1]!,
     columns: [
-      {
-        id: 'code-column',
-        share: 1,
-        blocks: [
-          newBlock('code', 'code-block', {
-            html: '<script>top.location="https://example.com"</script>',
-          }),
-        ],
-      },
+      newColumn('code-column', [
+        newBlock('code', 'code-block', {
+          html: '<script>top.location="https://example.com"</script>',
+        }),
+      ]),
     ],
   };
   await owner('PUT', `/api/pages/${now.pageId}/draft`, {

@@ -45,6 +45,10 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'There is no thank-you page after the form.',
     'The thank-you shows on the same page, so no step counts the conversion. Add a step, or confirm this in the form.',
   ],
+  'promised-questions': [
+    'The words above the form promise a number of questions: {said}. It asks {asked}.',
+    'Visitors count. Change the words or the questions.',
+  ],
   'no-calendar': [
     'The booking has no calendar.',
     'It would show no times. Choose one in its settings.',

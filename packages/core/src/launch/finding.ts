@@ -23,6 +23,7 @@ export const launchRules = {
   'form-missing': 'stops',
   'foreign-form': 'stops',
   'form-notifies-nobody': 'look',
+  'promised-questions': 'look',
   'no-consent': 'look',
   'no-thank-you': 'look',
   'no-calendar': 'stops',

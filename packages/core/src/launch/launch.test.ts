@@ -338,6 +338,11 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ['hidden-band', 'an empty one', withBand({})],
   ['hidden-band', 'in a popup that is gone', withBand({ popup: 'gone' }, block('divider'))],
   ['below-the-fold', 'one pixel too low', onPhone({ firstActionTop: fold + 1 })],
+  [
+    'promised-questions',
+    'one more than is said',
+    withBlocks(block('form', { formId, intro: 'Two questions. We call back.' })),
+  ],
   ['small-words', 'a heading', onPhone({ smallWords: ['h'] })],
   ['small-target', 'a heading with a link', onPhone({ smallTargets: ['h'] })],
   [

@@ -1,6 +1,7 @@
-import { blocksOf, formIdOf } from '../page/index.ts';
+import { blocksOf, formIdOf, type Block, type Draft } from '../page/index.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
+import { promisedQuestions } from './promised-questions.ts';
 
 /** Forms and bookings: whether what arrives can be answered, and whether it may be kept. */
 export function formFindings({ draft, around }: LaunchInput): Finding[] {
@@ -15,6 +16,7 @@ export function formFindings({ draft, around }: LaunchInput): Finding[] {
       if (!calendar) findings.push(found('no-calendar', block.id));
       else if (!calendar.open) findings.push(found('calendar-shut', { at: 'calendars' }));
     }
+    findings.push(...promise(block, draft));
     const id = formIdOf(block);
     if (id === null || seen.has(id)) continue;
     seen.add(id);
@@ -34,4 +36,15 @@ export function formFindings({ draft, around }: LaunchInput): Finding[] {
       findings.push(found('no-consent', block.id, { name }));
   }
   return findings;
+}
+
+/** A form that asks for more, or for less, than the words above it say. */
+function promise(block: Block, { page, forms }: Draft): Finding[] {
+  if (block.kind !== 'form' || !page.language.startsWith('en')) return [];
+  const said = promisedQuestions(`${block.title}\n${block.intro}`);
+  const questions = forms[block.formId]?.questions ?? [];
+  const asked = questions.filter(({ kind }) => kind !== 'text-consent').length;
+  return said === null || said === asked || asked === 0
+    ? []
+    : [found('promised-questions', block.id, { said: `${said}`, asked: `${asked}` })];
 }

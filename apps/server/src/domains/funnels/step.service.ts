@@ -89,14 +89,18 @@ export class StepService {
   /** Names a step, takes it off, or puts it back as it was last published. */
   async change(
     pageId: PageId,
-    changes: { name?: string | undefined; offline?: boolean | undefined },
+    changes: {
+      name?: string | undefined;
+      offline?: boolean | undefined;
+      ready?: boolean | undefined;
+    },
   ): Promise<PageState> {
     const page = await this.pages.row(pageId);
-    const { name = page.name, offline = page.offline } = changes;
+    const { name = page.name, offline = page.offline, ready = page.ready } = changes;
     if (offline && page.liveRevision === null)
       throw new AppProblem('bad-request', { detail: 'This page was never live.' });
     await this.database.transaction(async (tx) => {
-      await tx.update(pages).set({ name, offline }).where(eq(pages.id, pageId));
+      await tx.update(pages).set({ name, offline, ready }).where(eq(pages.id, pageId));
       await this.sites.changed(tx, page.clientId);
     });
     return stateOf({ ...page, offline });

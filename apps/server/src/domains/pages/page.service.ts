@@ -53,7 +53,8 @@ export class PageService implements OnModuleInit {
       leadsTo?: PageId | null;
     },
   ): Promise<PageId> {
-    const row = { id: this.ids.next<PageId>(), ...given, changedAt: this.clock.now() };
+    const now = this.clock.now();
+    const row = { id: this.ids.next<PageId>(), ...given, createdAt: now, changedAt: now };
     await tx.insert(pages).values(row);
     await this.noteForms(tx, given.clientId, row.id, given.draft);
     return row.id;
@@ -72,6 +73,7 @@ export class PageService implements OnModuleInit {
   async list(clientId: ClientId): Promise<PageChoice[]> {
     const { site, zone } = await this.clients.get(clientId);
     const counts = await this.results.byPage(clientId, this.clock.now(), zone, 30);
+    const ever = await this.results.byPage(clientId, this.clock.now(), zone, null);
     const rows = await this.database.db
       .select({ page: pages, funnel: funnels.name })
       .from(pages)
@@ -90,7 +92,9 @@ export class PageService implements OnModuleInit {
       visitors30: counts.get(page.id)?.visitors ?? 0,
       leads30: counts.get(page.id)?.leads ?? 0,
       converted30: counts.get(page.id)?.converted ?? 0,
+      leadsEver: ever.get(page.id)?.leads ?? 0,
       hasForm: formsOn(page.draft).length > 0,
+      createdAt: page.createdAt.toString(),
       changedAt: page.changedAt.toString(),
     }));
   }

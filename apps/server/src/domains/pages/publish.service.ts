@@ -53,11 +53,20 @@ export class PublishService {
     return { address: `${site}/${page.slug}`, state: stateOf(page) };
   }
 
-  /** Publishes every step that differs from what is live, all of them or none. Gives how many there were. */
-  async publishFunnel(funnelId: FunnelId, who: Publisher): Promise<number> {
+  /**
+   * Publishes every step that differs from what is live, or of them only those that are marked as ready; all of them or
+   * none. Gives how many there were.
+   */
+  async publishFunnel(
+    funnelId: FunnelId,
+    who: Publisher,
+    only: 'ready' | null = null,
+  ): Promise<number> {
     const published = await this.database.transaction(async (tx) => {
       const steps = await stepsOf(tx, funnelId);
-      const changed = steps.filter((page) => stateOf(page) !== 'live');
+      const changed = steps.filter(
+        (page) => stateOf(page) !== 'live' && (only === null || page.ready),
+      );
       const published = await this.write(tx, changed, steps, who);
       const slugs = published.map((page) => page.slug);
       if (published[0]) await this.sites.changed(tx, published[0].clientId, slugs);
@@ -153,7 +162,7 @@ export class PublishService {
       const { id, version } = page;
       const [live] = await tx
         .update(pages)
-        .set({ liveRevision: revision, liveVersion: version, offline: false })
+        .set({ liveRevision: revision, liveVersion: version, offline: false, ready: false })
         .where(and(eq(pages.id, id), eq(pages.version, version)))
         .returning();
       if (!live) throw new AppProblem('changed-elsewhere');

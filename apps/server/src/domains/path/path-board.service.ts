@@ -63,6 +63,7 @@ export class PathBoardService {
           slug: page.slug,
           address: `${client.site}/${page.slug}`,
           state: stateOf(page),
+          ready: page.ready,
           ...(counts.get(page.id) ?? noCounts),
           books: blocksOf(page.draft).some((block) => block.kind === 'booking'),
           next,

@@ -53,7 +53,7 @@ export class ResultsService {
     clientId: ClientId,
     now: Instant,
     zone: string,
-    days: number,
+    days: number | null,
   ): Promise<Map<PageId, PageCounts>> {
     const rows = await this.database.db
       .select({
@@ -68,7 +68,12 @@ export class ResultsService {
         converted: total(pageDays.converted),
       })
       .from(pageDays)
-      .where(and(eq(pageDays.clientId, clientId), gt(pageDays.day, daysBefore(now, zone, days))))
+      .where(
+        and(
+          eq(pageDays.clientId, clientId),
+          days === null ? undefined : gt(pageDays.day, daysBefore(now, zone, days)),
+        ),
+      )
       .groupBy(pageDays.pageId);
     return new Map(rows.map(({ pageId, ...counts }) => [pageId, counts]));
   }

@@ -46,6 +46,11 @@ export const pages = pgTable(
     liveVersion: integer('live_version'),
     /** Live and taken off: its address says so kindly, and one press puts it back. */
     offline: boolean().notNull().default(false),
+    /** Somebody said that it may go live as it is; publishing takes the mark away. */
+    ready: boolean().notNull().default(false),
+    createdAt: instant('created_at')
+      .notNull()
+      .default(sql`now()`),
     /** The step that it leads to, where that is not the one after it. */
     leadsTo: uuid('leads_to').$type<PageId>(),
     changedAt: instant('changed_at')

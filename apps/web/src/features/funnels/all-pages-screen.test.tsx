@@ -40,13 +40,15 @@ it('shows each page with its state, address, numbers and last change', async () 
   const cells = within(rowOf('First visit'))
     .getAllByRole('cell')
     .map(({ textContent }) => textContent);
-  expect(cells.slice(0, 7)).toEqual([
+  expect(cells.slice(0, 9)).toEqual([
     'First visitWinter offer',
     'Live',
     '/first-visit',
     '1,640',
     '126',
     '7.7%',
+    '0',
+    'Tue, Sep 1',
     'Thu, Nov 5, 11:30 AM',
   ]);
   expect(within(rowOf('Times')).getByText('Draft')).toBeTruthy();

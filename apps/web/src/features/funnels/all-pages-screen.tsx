@@ -13,7 +13,7 @@ import { StatePill } from '../../ui/pill.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
-import { whenText } from '../../ui/when.ts';
+import { dayText, whenText } from '../../ui/when.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { ownVisit } from '../pages/own-visit.ts';
 import { PageAddress } from '../pages/page-address.tsx';
@@ -114,6 +114,22 @@ const columnsOf = (client: ClientSummary): Column<PageChoice>[] => [
       ),
   },
   ...countColumns<PageChoice>('Rate'),
+  {
+    id: 'ever',
+    header: 'Leads, all time',
+    wideOnly: true,
+    isNumber: true,
+    sortBy: ({ leadsEver }) => leadsEver,
+    cell: ({ leadsEver }) => leadsEver.toLocaleString('en-US'),
+  },
+  {
+    id: 'created',
+    header: 'Created',
+    wideOnly: true,
+    className: 'whitespace-nowrap text-muted',
+    sortBy: ({ createdAt }) => createdAt,
+    cell: ({ createdAt }) => dayText(createdAt, client.zone),
+  },
   {
     id: 'changed',
     header: 'Last change',

@@ -21,11 +21,12 @@ export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSl
   const pages =
     useEndpoint(api.checkLaunch, { params }, { refetchOnMount: 'always' }).data?.pages ?? [];
   const findings = pages.flatMap((page) => page.findings);
-  const waiting = board.steps.filter(({ state }) => state !== 'live').length;
-  const publish = async () => {
+  const changed = board.steps.filter(({ state }) => state !== 'live');
+  const [waiting, ready] = [changed.length, changed.filter((step) => step.ready).length];
+  const publish = async (only?: 'ready') => {
     setPublishing(true);
     await act(async () => {
-      const { published } = await call(api.publishFunnel, { params });
+      const { published } = await call(api.publishFunnel, { params, query: only ? { only } : {} });
       return {
         said: `Published ${published} ${published === 1 ? 'step' : 'steps'}. Visitors see them from now on.`,
       };
@@ -50,9 +51,16 @@ export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSl
       {waiting === 0 ? (
         <span className="text-[13px] text-muted">Up to date</span>
       ) : (
-        <Button look="main" disabled={publishing} onClick={() => void publish()}>
-          {waiting === 1 ? 'Publish 1 step' : `Publish ${waiting} steps`}
-        </Button>
+        <>
+          {ready > 0 && ready < waiting && (
+            <Button disabled={publishing} onClick={() => void publish('ready')}>
+              {ready === 1 ? 'Publish the ready step' : `Publish the ${ready} ready steps`}
+            </Button>
+          )}
+          <Button look="main" disabled={publishing} onClick={() => void publish()}>
+            {waiting === 1 ? 'Publish 1 step' : `Publish ${waiting} steps`}
+          </Button>
+        </>
       )}
       {comparing && <FunnelChanges board={board} onClose={() => setComparing(false)} />}
       {open && (

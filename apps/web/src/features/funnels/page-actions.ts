@@ -9,7 +9,7 @@ interface Page {
   pageId: PageId;
   name: string;
 }
-const change = (pageId: PageId, body: { name?: string; offline?: boolean }) =>
+const change = (pageId: PageId, body: { name?: string; offline?: boolean; ready?: boolean }) =>
   call(api.changeStep, { params: { pageId }, body });
 
 /** What can be done with one page, on the Path and in the list of all pages alike; each with what takes it back. */
@@ -17,6 +17,20 @@ export const stepActions = {
   rename: async ({ pageId, name }: Page, wanted: string): Promise<Done> => {
     await change(pageId, { name: wanted });
     return { said: `Named “${wanted}”.`, undo: () => change(pageId, { name }) };
+  },
+  ready: async ({ pageId, name }: Page): Promise<Done> => {
+    await change(pageId, { ready: true });
+    return {
+      said: `${name} is marked as ready.`,
+      undo: () => change(pageId, { ready: false }),
+    };
+  },
+  notReady: async ({ pageId, name }: Page): Promise<Done> => {
+    await change(pageId, { ready: false });
+    return {
+      said: `${name} is not marked as ready any more.`,
+      undo: () => change(pageId, { ready: true }),
+    };
   },
   offline: async ({ pageId, name }: Page): Promise<Done> => {
     await change(pageId, { offline: true });

@@ -10,6 +10,7 @@ import { Menu } from '../../ui/menu.tsx';
 import { StatePill } from '../../ui/pill.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { ownVisit } from '../pages/own-visit.ts';
+import { ShareDialog } from '../sharing/share-dialog.tsx';
 import { Miniature } from '../pages/miniature.tsx';
 import { CopyStep } from './copy-step.tsx';
 import { giveOut } from './export.ts';
@@ -57,7 +58,14 @@ export function Step({
             <span className="max-w-full truncate" title={step.name}>
               {number} · {step.name}
             </span>
-            <StatePill state={step.state} />
+            <span className="flex items-center gap-1.5">
+              <StatePill state={step.state} />
+              {step.ready && (
+                <span className="rounded-full bg-leaf-tint px-2 py-0.5 text-xs font-semibold text-leaf">
+                  Ready
+                </span>
+              )}
+            </span>
           </span>
           <StepMenu board={board} step={step} number={number} editor={editor} />
         </h2>
@@ -152,7 +160,7 @@ function StepMenu({
   const act = useAct();
   const { remove, removal } = useRemoval();
   const navigate = useNavigate();
-  const [asking, setAsking] = useState<'name' | 'copy' | null>(null);
+  const [asking, setAsking] = useState<'name' | 'copy' | 'share' | null>(null);
   const { pageId, name } = step;
   const out = (as: 'bundle' | 'html') =>
     giveOut(api.exportPage, { params: { pageId }, query: { as } });
@@ -179,6 +187,13 @@ function StepMenu({
           { label: 'Rename…', does: () => setAsking('name') },
           { label: 'Duplicate', does: () => void act(copyHere) },
           { label: 'Copy it into another funnel…', does: () => setAsking('copy') },
+          {
+            label: step.ready ? 'No longer ready' : 'Mark as ready',
+            off: step.state === 'live',
+            does: () =>
+              void act(() => (step.ready ? stepActions.notReady(step) : stepActions.ready(step))),
+          },
+          { label: 'Share its link…', does: () => setAsking('share') },
           { label: 'Export as a zip', does: () => void act(() => out('bundle')) },
           { label: 'Export as plain HTML', does: () => void act(() => out('html')) },
           null,
@@ -192,6 +207,9 @@ function StepMenu({
           onClose={() => setAsking(null)}
           onName={(wanted) => stepActions.rename(step, wanted)}
         />
+      )}
+      {asking === 'share' && (
+        <ShareDialog board={board} startAt={pageId} onClose={() => setAsking(null)} />
       )}
       {asking === 'copy' && <CopyStep step={step} onClose={() => setAsking(null)} />}
       {removal}

@@ -50,7 +50,7 @@ const goesInto = (value: string) =>
 describe('the link', () => {
   it('warns while nobody answers there', async () => {
     await opened([], 'draft');
-    expect(screen.getByText(/^Its first page is not live yet/)).toBeTruthy();
+    expect(screen.getByText(/^This step is not live yet/)).toBeTruthy();
   });
 
   it.each([

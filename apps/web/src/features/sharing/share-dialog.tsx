@@ -1,4 +1,5 @@
 import { api, type EditorPage, type PathBoard, type PathStep } from '@plumgate/contract';
+import type { PageId } from '@plumgate/core/basics';
 import { blocksOf, type Draft } from '@plumgate/core/page';
 import { linkPlaces, taggedLink, type LinkPlace } from '@plumgate/core/results';
 import { useEffect, useState } from 'react';
@@ -14,12 +15,36 @@ import { qrPng, qrSvg } from './qr.ts';
 import { Approvals } from './approvals.tsx';
 
 /** A funnel's way out: its link, told apart by where it is put, as a code and on a sheet; and the client's own look at it. */
-export function ShareDialog({ board, onClose }: { board: PathBoard; onClose: () => void }) {
-  const first = board.steps[0];
+export function ShareDialog({
+  board,
+  startAt,
+  onClose,
+}: {
+  board: PathBoard;
+  /** The step whose link is shown at first, where that is not the first. */
+  startAt?: PageId;
+  onClose: () => void;
+}) {
+  const [pageId, setPageId] = useState(startAt ?? board.steps[0]?.pageId);
+  const step = board.steps.find((one) => one.pageId === pageId);
   return (
     <Dialog title="Share" width="w-[760px]" onClose={onClose}>
       <div className="grid gap-6">
-        {first && <Links board={board} first={first} />}
+        {step && (
+          <>
+            {board.steps.length > 1 && (
+              <SelectField
+                label="Which step"
+                options={Object.fromEntries(
+                  board.steps.map((one, index) => [one.pageId, `${index + 1} · ${one.name}`]),
+                )}
+                value={step.pageId}
+                onChange={(event) => setPageId(event.target.value as PageId)}
+              />
+            )}
+            <Links key={step.pageId} board={board} step={step} />
+          </>
+        )}
         <Approvals funnelId={board.funnel.id} />
       </div>
     </Dialog>
@@ -34,13 +59,13 @@ function headlineOf(page: EditorPage): string {
   return merge(first?.text ?? draft.page.title);
 }
 
-function Links({ board, first }: { board: PathBoard; first: PathStep }) {
-  const page = useEndpoint(api.getEditorPage, { params: { pageId: first.pageId } }).data;
+function Links({ board, step }: { board: PathBoard; step: PathStep }) {
+  const page = useEndpoint(api.getEditorPage, { params: { pageId: step.pageId } }).data;
   const client = useEndpoint(api.getClient, { params: { clientId: board.funnel.clientId } }).data;
   const [place, setPlace] = useState<LinkPlace | 'plain' | 'own'>('plain');
   const [own, setOwn] = useState('');
   const [svg, setSvg] = useState('');
-  const plain = client && `${client.knownSite}/${first.slug}`;
+  const plain = client && `${client.knownSite}/${step.slug}`;
   const link =
     !plain || place === 'plain' || (place === 'own' && !own.trim())
       ? plain
@@ -53,7 +78,7 @@ function Links({ board, first }: { board: PathBoard; first: PathStep }) {
     };
   }, [link]);
   if (!client || !link) return <div className="h-64 animate-pulse rounded-card bg-line/60" />;
-  const says = page ? headlineOf(page) : first.name;
+  const says = page ? headlineOf(page) : step.name;
   const print = () => {
     const sheet = window.open('', '_blank');
     if (!sheet) return toast.error('The browser blocked the sheet. Allow pop-ups and try again.');
@@ -64,9 +89,9 @@ function Links({ board, first }: { board: PathBoard; first: PathStep }) {
   return (
     <section className="grid grid-cols-[1fr_200px] gap-5 max-md:grid-cols-1">
       <div className="grid content-start gap-3">
-        {first.state === 'draft' && (
+        {step.state === 'draft' && (
           <p className="font-semibold text-honey">
-            Its first page is not live yet. Publish it before anybody gets the link.
+            This step is not live yet. Publish it before anybody gets the link.
           </p>
         )}
         <SelectField
@@ -116,14 +141,14 @@ function Links({ board, first }: { board: PathBoard; first: PathStep }) {
           <Button
             look="quiet"
             onClick={() =>
-              save(`data:image/svg+xml,${encodeURIComponent(svg)}`, `${first.slug}.svg`)
+              save(`data:image/svg+xml,${encodeURIComponent(svg)}`, `${step.slug}.svg`)
             }
           >
             SVG
           </Button>
           <Button
             look="quiet"
-            onClick={() => void qrPng(link).then((png) => save(png, `${first.slug}.png`))}
+            onClick={() => void qrPng(link).then((png) => save(png, `${step.slug}.png`))}
           >
             PNG
           </Button>
