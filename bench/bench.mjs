@@ -142,6 +142,13 @@ add(
   editor.frame <= 17,
 );
 
+add(
+  'between frames while a slider for space is moved, median',
+  `${editor.sliderFrame.toFixed(1)} ms`,
+  'at most 17 ms',
+  editor.sliderFrame <= 17,
+);
+
 // What a visitor's browser loads, compressed, without pictures and fonts.
 const scriptPath = /src="(\/~\/visitor[^"]+)"/.exec(brotliDecompressSync(page.body).toString())[1];
 const script = await fetchRaw(scriptPath, 'br');

@@ -4,7 +4,7 @@ const [bursts, lettersInBurst] = [7, 10];
 
 /**
  * The editor on a page of sixty blocks, in Chromium: ms until every block stands on both sides, ms of main-thread work
- * for a typed letter in the median burst of typing, without what the measuring costs, and ms between frames at the median while a block is dragged.
+ * for a typed letter in the median burst of typing, without what the measuring costs, and ms between frames at the median while a block is dragged and while a slider is moved.
  * Work is what the main thread had of the processor; by the clock it also holds what other processes took meanwhile.
  */
 export async function timeEditor(address, cookie) {
@@ -65,6 +65,37 @@ export async function timeEditor(address, cookie) {
   const frame = await page.locator('iframe[title="The page, wide"]').boundingBox();
   await page.mouse.move(from.x + 40, from.y + 10);
   await page.mouse.down();
+  const dragged = await framesDuring(page, async () => {
+    for (let step = 0; step < 90; step++)
+      await page.mouse.move(frame.x + 120 + step, frame.y + 60 + ((step * 7) % 400));
+  });
+  await page.mouse.up();
+  await page.keyboard.press('Control+z');
+
+  await page.locator('[data-row]').nth(4).click();
+  await page.locator('section[aria-label="Look"] > button').click();
+  const slider = page.getByLabel('Space above, slider');
+  await slider.scrollIntoViewIfNeeded();
+  const track = await slider.boundingBox();
+  await page.mouse.move(track.x + 20, track.y + track.height / 2);
+  await page.mouse.down();
+  const slid = await framesDuring(page, async () => {
+    for (let step = 0; step < 90; step++)
+      await page.mouse.move(track.x + 20 + step * 2, track.y + track.height / 2);
+  });
+  await page.mouse.up();
+  await browser.close();
+  return {
+    opened,
+    letter: letter(0),
+    letterByClock: letter(1),
+    frame: median(dragged),
+    sliderFrame: median(slid),
+  };
+}
+
+/** The ms between the frames that a page draws while something is done to it. */
+async function framesDuring(page, does) {
   await page.evaluate(() => {
     globalThis.gaps = [];
     let last = 0;
@@ -75,12 +106,6 @@ export async function timeEditor(address, cookie) {
     };
     requestAnimationFrame(tick);
   });
-  for (let step = 0; step < 90; step++)
-    await page.mouse.move(frame.x + 120 + step, frame.y + 60 + ((step * 7) % 400));
-  const gaps = await page.evaluate(
-    () => (cancelAnimationFrame(globalThis.drawing), globalThis.gaps),
-  );
-  await page.mouse.up();
-  await browser.close();
-  return { opened, letter: letter(0), letterByClock: letter(1), frame: median(gaps) };
+  await does();
+  return page.evaluate(() => (cancelAnimationFrame(globalThis.drawing), globalThis.gaps));
 }

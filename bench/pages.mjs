@@ -20,7 +20,7 @@ export function richPage() {
   const asks = bands.find((band) => JSON.stringify(band).includes('"kind":"form"'));
   // The shelf leads a new band's button to the page's form; here nobody took them from the shelf.
   const led = JSON.parse(JSON.stringify(bands), (key, value) =>
-    key === 'action' && value.kind === 'scroll' ? { ...value, band: asks.id } : value,
+    key === 'action' && value?.kind === 'scroll' ? { ...value, band: asks.id } : value,
   );
   return { ...draft, page: { ...draft.page, bands: led.map(written) } };
 }
