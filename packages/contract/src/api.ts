@@ -869,6 +869,16 @@ export const addPicture = endpoint({
   answer: Picture,
 });
 
+export const fetchPicture = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/pictures/from-address',
+  summary: 'Fetch a picture from a web address, once, and store it as the client’s own',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.strictObject({ address: z.string().max(2000) }),
+  answer: Picture,
+});
+
 export const listPeople = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/people',

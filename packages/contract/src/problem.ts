@@ -40,6 +40,7 @@ export const problemCodes = {
     status: 422,
     title: 'The file is not a picture that can be read. Use JPEG, PNG, WebP, AVIF or GIF.',
   },
+  'not-fetched': { status: 422, title: 'Nothing could be fetched from this address.' },
   'not-a-file': {
     status: 422,
     title: 'This kind of file can’t be stored. Use PDF for documents, MP4 or WebM for video.',

@@ -27,6 +27,13 @@ export class PictureController {
     return this.pictures.add(params.clientId, query.name, body as unknown as Buffer);
   }
 
+  @Bind(api.fetchPicture)
+  fetch(
+    @Input() { params, body }: InputOf<typeof api.fetchPicture>,
+  ): Promise<Answer<typeof api.fetchPicture>> {
+    return this.pictures.addFromAddress(params.clientId, body.address);
+  }
+
   @Bind(api.replacePicture)
   replace(
     @Input() { params, body }: InputOf<typeof api.replacePicture>,

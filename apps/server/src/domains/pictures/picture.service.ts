@@ -9,6 +9,7 @@ import { Clock } from '../../platform/clock.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import { OutboundError, SafeFetch } from '../../platform/http/safe-fetch.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { NotAPictureError, PictureMaker, type Source } from './picture-maker.ts';
@@ -22,6 +23,9 @@ import { pictureFiles, pictures } from '../../records/pictures/table.ts';
 /** A picture on the shelf and in the head of a person's card. */
 const thumb = 240;
 const widths = [thumb, ...pictureWidths];
+
+/** As much as a picture may weigh that is uploaded. */
+const mostFetched = 20 * 2 ** 20;
 
 /** The smallest of our widths that is at least as wide as asked. */
 const offeredWidth = (asked: number) => widths.find((one) => one >= asked) ?? widths.at(-1)!;
@@ -42,6 +46,7 @@ export class PictureService implements OnModuleInit {
     private readonly examples: ExamplePictures,
     private readonly sites: SiteVersions,
     private readonly bin: Bin,
+    private readonly outbound: SafeFetch,
   ) {}
 
   onModuleInit(): void {
@@ -73,6 +78,34 @@ export class PictureService implements OnModuleInit {
     if (known) return view(known);
     const read = await this.read(file);
     return this.database.transaction((tx) => this.keep(tx, clientId, name, read));
+  }
+
+  /**
+   * A picture fetched from a web address, once, and made the client's own.
+   *
+   * @throws AppProblem `not-fetched` with the reason, or `not-a-picture` when something else is there
+   */
+  async addFromAddress(clientId: ClientId, address: string): Promise<Picture> {
+    const { content, name } = await this.fetched(address);
+    return this.add(clientId, name, content);
+  }
+
+  private async fetched(address: string): Promise<{ name: string; content: Buffer }> {
+    const refused = (detail: string) => new AppProblem('not-fetched', { detail });
+    try {
+      const { status, content } = await this.outbound.fetch(address, {
+        method: 'GET',
+        headers: { accept: 'image/*' },
+        redirects: 3,
+        maxBytes: mostFetched,
+      });
+      if (status !== 200)
+        throw refused(`There is no picture at this address: it answers ${status}.`);
+      const last = new URL(address).pathname.split('/').at(-1) ?? '';
+      return { name: last.replace(/\.\w+$/, '').slice(0, 120) || 'picture', content };
+    } catch (error) {
+      throw error instanceof OutboundError ? refused(error.message) : error;
+    }
   }
 
   /** A picture that was read, made a client's; the same one is kept once. */

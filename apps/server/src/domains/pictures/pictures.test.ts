@@ -2,7 +2,10 @@ import type { EditorPage, FileSummary, Picture } from '@plumgate/contract';
 import { examplePicture, newBand, newBlock, type Draft } from '@plumgate/core/page';
 import type { ClientId, PictureId } from '@plumgate/core/basics';
 import type { PictureFormat } from '@plumgate/page-kit';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import sharp from 'sharp';
+import { CONFIG } from '../../platform/config.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FileService } from './file.service.ts';
@@ -49,6 +52,49 @@ it('turns it upright and takes the place data out', async () => {
   expect([made.width, made.height]).toEqual([20, 40]);
   const { exif, orientation } = await opened(made.id, 640);
   expect([exif, orientation]).toEqual([undefined, undefined]);
+});
+
+describe('from a web address', () => {
+  const fetched = (address: string) => service().addFromAddress(clientId(), address);
+  let server: Server;
+  beforeAll(async () => {
+    const file = await drawn(64, 48, '#7A4E0C').png().toBuffer();
+    server = createServer((request, answer) => {
+      if (request.url === '/moved.png') answer.writeHead(301, { location: '/van.png' }).end();
+      else if (request.url === '/inwards')
+        answer.writeHead(302, { location: 'http://10.0.0.1/' }).end();
+      else if (request.url === '/van.png') answer.end(file);
+      else if (request.url === '/page') answer.end('<!doctype html><p>No picture</p>');
+      else answer.writeHead(404).end();
+    });
+    await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
+    const { port } = server.address() as AddressInfo;
+    const config = app.get<{ outboundAllowed: Set<string> }>(CONFIG as never);
+    config.outboundAllowed.add(`127.0.0.1:${port}`);
+  });
+  afterAll(() => server.close());
+  const at = (path: string) => `http://127.0.0.1:${(server.address() as AddressInfo).port}${path}`;
+
+  it('is fetched once and stored as the client’s own, also where it moved', async () => {
+    const picture = await fetched(at('/van.png'));
+    expect(picture).toMatchObject({ name: 'van', width: 64, height: 48 });
+    expect((await fetched(at('/moved.png'))).id).toBe(picture.id);
+  });
+
+  it.each([
+    ['/inwards', 'not-fetched', /private network/],
+    ['/gone.png', 'not-fetched', /it answers 404/],
+    ['/page', 'not-a-picture', /./],
+  ])('says why not: %s', async (path, code, words) => {
+    const error = await fetched(at(path)).catch((problem: unknown) => problem);
+    expect(error).toMatchObject({ code });
+    expect((error as Error).message).toMatch(words);
+  });
+
+  it.each(['van.png', 'ftp://example.com/van.png', 'http://127.0.0.1:9/van.png'])(
+    'refuses %s',
+    async (address) => expect(fetched(address)).rejects.toEqual(problem('not-fetched')),
+  );
 });
 
 it('stores the same file once for a client', async () => {

@@ -86,26 +86,45 @@ it('looks a host up once and goes to the address that was checked, without follo
   const { asked, answer } = answering('127.0.0.1');
   const safe = new SafeFetch(new Set([`hooks.example.com:${port}`]), answer);
   const got = await safe.fetch(url, { method: 'POST', body: '{}' });
-  expect([got.status, got.body, came, asked.length]).toEqual([302, 'moved', 1, 1]);
+  expect([got.status, got.content.toString(), came, asked.length]).toEqual([302, 'moved', 1, 1]);
+  stop();
+});
+
+it('follows as many redirects as it is told, each to an address that is checked', async () => {
+  const { port, stop } = await serving((request, answer) => {
+    const to = { '/one': '/two', '/two': '/end', '/in': 'http://169.254.169.254/' }[request.url!];
+    if (to) answer.writeHead(302, { location: to }).end();
+    else answer.end('there');
+  });
+  const safe = new SafeFetch(new Set([`127.0.0.1:${port}`]));
+  const from = (path: string, redirects: number) =>
+    safe.fetch(`http://127.0.0.1:${port}${path}`, { method: 'GET', redirects });
+  expect((await from('/one', 2)).content.toString()).toBe('there');
+  expect(await codeOf(from('/one', 1))).toBe('too-many-redirects');
+  expect(await codeOf(from('/in', 3))).toBe('private-address');
   stop();
 });
 
 it('allows a named private address by its host and port, and none beside it', async () => {
   const { port, stop } = await serving((_request, answer) => answer.end('yes'));
   const safe = new SafeFetch(new Set([`127.0.0.1:${port}`]));
-  expect((await safe.fetch(`http://127.0.0.1:${port}/`, { method: 'GET' })).body).toBe('yes');
+  expect(
+    (await safe.fetch(`http://127.0.0.1:${port}/`, { method: 'GET' })).content.toString(),
+  ).toBe('yes');
   expect(await codeOf(safe.fetch(`http://127.0.0.1:${port + 1}/`, { method: 'GET' }))).toBe(
     'private-address',
   );
   stop();
 });
 
-it('reads no more than a megabyte', async () => {
+it('reads no more than a megabyte, or than a request says', async () => {
   const { port, stop } = await serving((_request, answer) => answer.end('x'.repeat(2 ** 20 + 1)));
   const safe = new SafeFetch(new Set([`127.0.0.1:${port}`]));
   expect(await codeOf(safe.fetch(`http://127.0.0.1:${port}/`, { method: 'GET' }))).toBe(
     'too-large',
   );
+  const more = { method: 'GET', maxBytes: 2 ** 21 } as const;
+  expect((await safe.fetch(`http://127.0.0.1:${port}/`, more)).content).toHaveLength(2 ** 20 + 1);
   stop();
 });
 

@@ -8,17 +8,27 @@ export interface OutboundRequest {
   method: 'GET' | 'POST' | 'PUT' | 'DELETE';
   headers?: Record<string, string>;
   body?: string;
+  /** How many redirects are followed, each to an address that is checked like the first. */
+  redirects?: number;
+  /** The longest answer that is read. */
+  maxBytes?: number;
 }
 
 export interface OutboundAnswer {
   status: number;
   headers: Record<string, string | string[] | undefined>;
-  body: string;
+  content: Buffer;
 }
 
 /** Why a request was not made, or was broken off. */
 export type OutboundRefusal =
-  'bad-address' | 'private-address' | 'unknown-host' | 'too-large' | 'too-slow' | 'unreachable';
+  | 'bad-address'
+  | 'private-address'
+  | 'unknown-host'
+  | 'too-large'
+  | 'too-slow'
+  | 'too-many-redirects'
+  | 'unreachable';
 
 /** A request to somebody else's address that could not be made. */
 export class OutboundError extends Error {
@@ -35,19 +45,20 @@ const refusalWords: Record<OutboundRefusal, string> = {
   'private-address':
     'This address is in a private network. Give one that is reachable from the internet.',
   'unknown-host': 'There is no such host. Check the address.',
-  'too-large': 'The answer is larger than 1 MB.',
+  'too-large': 'What is there is too large.',
   'too-slow': 'There was no answer within 20 seconds.',
+  'too-many-redirects': 'The address leads on and on. Give the one where it ends.',
   unreachable: 'The server could not be reached.',
 };
 
 /** The longest answer that is read, and the longest wait for all of it: well below the lease of a lane. */
-const [maxBytes, timeoutMs] = [2 ** 20, 20_000];
+const [usualMaxBytes, timeoutMs] = [2 ** 20, 20_000];
 
 /**
  * The one way to addresses that people type in. A host is looked up once, and the connection goes to the address that was
  * checked, so that a name which answers differently the second time (DNS rebinding) gains nothing. Private, loopback and
- * link-local addresses are refused but for `allowed` (`host:port` each), redirects are not followed, and size and time are
- * limited.
+ * link-local addresses are refused but for `allowed` (`host:port` each), redirects are followed only as far as a request says,
+ * each looked up and checked anew, and size and time are limited.
  */
 export class SafeFetch {
   constructor(
@@ -56,11 +67,24 @@ export class SafeFetch {
   ) {}
 
   /** @throws OutboundError */
-  async fetch(
-    address: string,
-    { method, headers, body }: OutboundRequest,
+  async fetch(address: string, asked: OutboundRequest): Promise<OutboundAnswer> {
+    const signal = AbortSignal.timeout(timeoutMs);
+    let url = webAddress(address);
+    for (let left = asked.redirects ?? 0; ; left--) {
+      const answer = await this.send(url, asked, signal);
+      const { location } = answer.headers;
+      const leadsOn = answer.status >= 300 && answer.status < 400 && typeof location === 'string';
+      if (!leadsOn || asked.redirects === undefined) return answer;
+      if (left === 0) throw new OutboundError('too-many-redirects');
+      url = webAddress(location, url);
+    }
+  }
+
+  private async send(
+    url: URL,
+    { method, headers, body, maxBytes = usualMaxBytes }: OutboundRequest,
+    signal: AbortSignal,
   ): Promise<OutboundAnswer> {
-    const url = webAddress(address);
     const isAllowed = this.allowed.has(`${url.hostname}:${url.port || defaultPorts[url.protocol]}`);
     const host = url.hostname.replace(/^\[|\]$/g, '');
     if (!isAllowed && ipaddr.isValid(host) && isPrivate(host))
@@ -71,13 +95,13 @@ export class SafeFetch {
         method,
         headers: { 'user-agent': 'PlumGate', ...headers },
         lookup: this.checkedLookup(isAllowed),
-        signal: AbortSignal.timeout(timeoutMs),
+        signal,
         // A kept connection would be to the address of an earlier look-up.
         agent: false,
       });
       request.on('error', (error) => reject(refusalOf(error)));
       request.on('response', (answer) => {
-        read(answer).then(resolve, (error: unknown) => {
+        read(answer, maxBytes).then(resolve, (error: unknown) => {
           request.destroy();
           reject(refusalOf(error));
         });
@@ -103,8 +127,8 @@ export class SafeFetch {
 
 const defaultPorts: Record<string, string> = { 'http:': '80', 'https:': '443' };
 
-function webAddress(address: string): URL {
-  const url = URL.canParse(address) ? new URL(address) : null;
+function webAddress(address: string, from?: URL): URL {
+  const url = URL.canParse(address, from) ? new URL(address, from) : null;
   if (!url || !(url.protocol in defaultPorts) || url.username || url.password)
     throw new OutboundError('bad-address');
   return url;
@@ -114,7 +138,7 @@ function webAddress(address: string): URL {
 export const isPrivate = (address: string): boolean =>
   ipaddr.process(address).range() !== 'unicast';
 
-async function read(answer: IncomingMessage): Promise<OutboundAnswer> {
+async function read(answer: IncomingMessage, maxBytes: number): Promise<OutboundAnswer> {
   const chunks: Buffer[] = [];
   let size = 0;
   for await (const chunk of answer as AsyncIterable<Buffer>) {
@@ -122,8 +146,11 @@ async function read(answer: IncomingMessage): Promise<OutboundAnswer> {
     if (size > maxBytes) throw new OutboundError('too-large');
     chunks.push(chunk);
   }
-  const body = Buffer.concat(chunks).toString('utf8');
-  return { status: answer.statusCode!, headers: answer.headers, body };
+  return {
+    status: answer.statusCode!,
+    headers: answer.headers,
+    content: Buffer.concat(chunks),
+  };
 }
 
 function refusalOf(error: unknown): OutboundError {

@@ -26,7 +26,7 @@ import {
   useEditorStore,
   type EditorStore,
 } from './store.ts';
-import { useUi } from './ui.ts';
+import { swapViews, useUi, type Writing } from './ui.ts';
 import { pressWords } from './words/press-words.ts';
 import { ViewTools } from './view-tools.tsx';
 import { viewSizes } from './view-sizes.ts';
@@ -45,7 +45,8 @@ export function Canvas({ page }: { page: EditorPage }) {
   const brand = useEditor((state) => state.brand);
   const selected = useEditor((state) => state.selected);
   const others = useEditor((state) => state.others);
-  const { wide, phone, zoom, main } = useUi();
+  const { wide, phone, zoom, main, writing } = useUi();
+  const writable = useMemo(() => (writing ? scaleToWrite(writing) : 0), [writing]);
   const times = useFreeTimes(page);
   const [room, setRoom] = useState<{ width: number; height: number } | null>(null);
   const holder = useRef<HTMLDivElement>(null);
@@ -74,11 +75,16 @@ export function Canvas({ page }: { page: EditorPage }) {
     const drawn = main === 'wide' ? wide : phone;
     for (const inner of openFrames)
       if (inner.defaultView?.innerWidth === drawn) revealAcross(holder.current!, inner, selected);
-  }, [selected, room, main, wide, phone]);
+  }, [selected, room, main, wide, phone, writable]);
+  // Words that are pressed in the strip are written in where they can be read.
+  useEffect(() => {
+    const width = writing?.editor.view.dom.ownerDocument.defaultView?.innerWidth;
+    if (width === (main === 'wide' ? phone : wide)) swapViews();
+  }, [writing, main, wide, phone]);
 
   useAppeared(store);
 
-  const sizes = room && viewSizes(room, { wide, phone }, main, zoom);
+  const sizes = room && viewSizes(room, { wide, phone }, main, zoom, writable);
   return (
     <div className="relative flex min-w-0 flex-1">
       <WritingTools />
@@ -94,7 +100,10 @@ export function Canvas({ page }: { page: EditorPage }) {
       >
         {sizes && (
           <>
-            <Side label={`Wide, ${wide} px · at ${Math.round(sizes.wide.scale * 100)}%`}>
+            <Side
+              label={`Wide, ${wide} px · at ${Math.round(sizes.wide.scale * 100)}%`}
+              isStrip={main === 'phone'}
+            >
               <LiveFrame
                 context={context}
                 title="The page, wide"
@@ -104,7 +113,11 @@ export function Canvas({ page }: { page: EditorPage }) {
                 onReady={onReady}
               />
             </Side>
-            <Side label={`Phone, ${phone} px · at ${Math.round(sizes.phone.scale * 100)}%`} round>
+            <Side
+              label={`Phone, ${phone} px · at ${Math.round(sizes.phone.scale * 100)}%`}
+              isStrip={main === 'wide'}
+              round
+            >
               <LiveFrame
                 context={context}
                 title="The page on a phone"
@@ -119,6 +132,16 @@ export function Canvas({ page }: { page: EditorPage }) {
       </div>
     </div>
   );
+}
+
+/** The least that words which somebody writes in may measure on the screen, in px. */
+const leastWritten = 12;
+
+/** How large a view has to be drawn so that words in it can be written in. */
+function scaleToWrite({ editor }: Writing): number {
+  const { dom } = editor.view;
+  const size = parseFloat(dom.ownerDocument.defaultView?.getComputedStyle(dom).fontSize ?? '');
+  return size > 0 ? leastWritten / size : 0;
 }
 
 /** The draft in a frame, as it changes. */
@@ -162,13 +185,21 @@ function revealAcross(canvas: HTMLElement, inner: Document, part: string): void 
   const { left, right } = element.getBoundingClientRect();
   const [from, to] = [fromFrame(inner, left, 0), fromFrame(inner, right, 0)];
   if (!from || !to) return;
-  const seen = canvas.getBoundingClientRect();
-  const [before, beyond] = [from.x - seen.left - aroundPart, to.x - seen.right + aroundPart];
+  const [start, end] = seenBesideStrip(canvas);
+  const [before, beyond] = [from.x - start - aroundPart, to.x - end + aroundPart];
   if (before < 0) canvas.scrollBy({ left: before });
   else if (beyond > 0) canvas.scrollBy({ left: Math.min(beyond, before) });
 }
 /** In px. */
 const aroundPart = 20;
+
+/** From where to where the canvas shows the view that is worked in: the strip stands before its edge. */
+function seenBesideStrip(canvas: HTMLElement): [start: number, end: number] {
+  const { left, right } = canvas.getBoundingClientRect();
+  const strip = canvas.querySelector('figure.sticky')?.getBoundingClientRect();
+  if (!strip) return [left, right];
+  return strip.left - left < right - strip.right ? [strip.right, right] : [left, strip.left];
+}
 
 /** Brings what was just added into sight, in every frame once it is drawn there, and opens its first words in the wide one. */
 function useAppeared(store: EditorStore): void {
@@ -205,17 +236,22 @@ function centre(part: HTMLElement): void {
   view.scrollBy({ top: top - Math.max(0, view.innerHeight - height) / 2 });
 }
 
+/** A view with what it is; the strip stays in sight beside the one that is worked in, however that is scrolled. */
 function Side({
   label,
+  isStrip,
   round,
   children,
 }: {
   label: string;
+  isStrip: boolean;
   round?: boolean;
   children: React.ReactNode;
 }) {
   return (
-    <figure className="grid shrink-0 content-start gap-1.5">
+    <figure
+      className={`grid shrink-0 content-start gap-1.5 ${isStrip ? 'sticky inset-x-0 z-5' : ''}`}
+    >
       <div
         className={`overflow-hidden ${round ? 'rounded-[22px] border-[5px] border-ink' : 'rounded-control border border-strong-line'}`}
       >

@@ -27,6 +27,13 @@ it('needs no more room than there is, from 1,060 px on', () => {
     }
 });
 
+it('grows while small words are written in, and no further', () => {
+  const scaleFor = (writable: number) =>
+    viewSizes({ width: 800, height: 700 }, widths, 'wide', 'fit', writable).wide.scale;
+  expect(scaleFor(12 / 14)).toBeCloseTo(0.857, 3);
+  expect(scaleFor(12 / 40)).toBe(0.7);
+});
+
 it('keeps the other view a strip when one is zoomed', () => {
   const sizes = viewSizes({ width: 800, height: 700 }, widths, 'wide', 1);
   expect(sizes.wide.scale).toBe(1);

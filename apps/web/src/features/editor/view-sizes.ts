@@ -20,19 +20,21 @@ const phoneHeight = 844;
 
 /**
  * How large both views are drawn in a canvas. The one that is worked in gets the room, at most at its own size and never
- * too small to write in; the other stands beside it as a narrow strip.
+ * too small to write in; the other stands beside it as a narrow strip. `writable` is the scale that the words need which
+ * somebody writes in just now, 0 while nobody does.
  */
 export function viewSizes(
   canvas: { width: number; height: number },
   widths: Record<View, number>,
   main: View,
   zoom: 'fit' | number,
+  writable = 0,
 ): Record<View, ViewSize> {
   const inner = canvas.width - 2 * edge - gap - borders;
   const tall = Math.max(200, canvas.height - 2 * edge - caption);
   const other = main === 'wide' ? 'phone' : 'wide';
   const fit = Math.min(1, (inner - leastStrip) / widths[main]);
-  const scale = zoom === 'fit' ? Math.max(fit, leastScale[main]) : zoom;
+  const scale = Math.max(zoom === 'fit' ? Math.max(fit, leastScale[main]) : zoom, writable);
   const rest = Math.max(leastStrip, inner - widths[main] * scale);
   const strip = Math.min(scale, rest / widths[other], main === 'wide' ? 0.54 : 1);
   const inScreen = (at: number) => Math.min(tall - 10, at * phoneHeight);

@@ -5,6 +5,7 @@ import { call } from '../../api/call.ts';
 import { upload } from '../../api/upload.ts';
 import { Button } from '../../ui/button.tsx';
 import { FileInput } from '../../ui/file-input.tsx';
+import { FromAddress } from './from-address.tsx';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { refOf } from './picture-files.ts';
 import { ShelfFrame, useSending } from './shelf-frame.tsx';
@@ -38,6 +39,7 @@ export function PictureShelf({
       chosen={chosen ? [chosen.id] : []}
       onPress={(picture) => onChoose(refOf(picture))}
     >
+      <FromAddress onFetched={onChoose} />
       {chosen && (
         <div className="flex flex-wrap gap-1">
           <FileInput

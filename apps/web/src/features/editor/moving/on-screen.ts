@@ -32,9 +32,11 @@ export interface Aim {
 
 /** Where something of a kind would land at a point of the app: on the canvas, wide or phone, or in the outline. */
 export function aimAt(draft: Draft, kind: Movable, x: number, y: number): Aim | null {
+  // Not by their boxes: a view may reach below the panels, and lies below the strip.
+  const onTop = document.elementFromPoint(x, y);
   for (const inner of openFrames) {
     const frame = frameOf(inner);
-    if (!frame || !contains(frame.box, x, y)) continue;
+    if (!frame || inner.defaultView?.frameElement !== onTop) continue;
     const [left, top] = [(x - frame.box.left) / frame.scale, (y - frame.box.top) / frame.scale];
     const place = placeInFrame(draft, inner, kind, left, top);
     return place && { place, line: lineInFrame(draft, inner, kind, place) };
@@ -182,9 +184,6 @@ function placeAtRow(draft: Draft, kind: Movable, id: string, below: boolean): Dr
   if (kind === 'column' && found.kind === 'band') return { parent: id, index: 0 };
   return found.parent ? placeAtRow(draft, kind, found.parent, true) : null;
 }
-
-const contains = (box: DOMRect, x: number, y: number) =>
-  x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;
 
 function middle(element: Element) {
   const box = element.getBoundingClientRect();
