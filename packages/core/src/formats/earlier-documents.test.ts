@@ -68,6 +68,15 @@ describe('a form of version 1', () => {
   const now = { ...shortForm('Ask', ['a', 'b', 'c']), notify: ['desk@example.com'] };
 
   it('is read as one of now', () => expect(formFormat.read(first)).toEqual(now));
+  it('gets what questions have had since', () => {
+    const { beforeButton: _none, ...old } = shortForm('Ask', ['a', 'b', 'c']);
+    const questions = old.questions.map(
+      ({ initial: _1, errorText: _2, icon: _3, above: _4, ...question }) => question,
+    );
+    const read = formFormat.read({ ...old, version: 2, questions });
+    expect(read).toEqual(shortForm('Ask', ['a', 'b', 'c']));
+  });
+
   it('is read with the version that its column had', () =>
     expect(FormDefinition.parse(formFormat.read({ ...first, formatVersion: 1 }))).toEqual(now));
   it('is read where it comes from outside', () =>

@@ -293,6 +293,66 @@ describe('readPageDocument', () => {
   ])('refuses %j', (stored, problem) =>
     expect(readPageDocument(stored)).toEqual({ ok: false, problem }),
   );
+  it('brings the sixth version up to date: looks, boxes and orders of one’s own, none of which were there', () => {
+    const block = (id: string, kind: string, more: object) => ({ id, kind, ...more });
+    const { version: _version, ...page } = emptyPage('Old');
+    const sixth = {
+      ...page,
+      version: 6,
+      bands: [
+        {
+          id: 'b',
+          name: 'Top',
+          surface: 'deep',
+          picture: {
+            id: '00000000-0000-4000-8000-0000000000a1',
+            width: 9,
+            height: 9,
+            fade: 60,
+            focus: { x: 1, y: 2 },
+          },
+          space: 92,
+          width: 'wide',
+          phone: 'stacked',
+          shown: 'both',
+          linked: null,
+          popup: '',
+          suggested: [],
+          columns: [
+            {
+              id: 'c',
+              share: 1,
+              blocks: [
+                block('h', 'heading', { text: 'One', level: 1, align: 'centre' }),
+                block('k', 'button', {
+                  label: 'Go',
+                  action: { kind: 'call' },
+                  look: 'outline',
+                  align: 'start',
+                }),
+                block('f', 'form', { formId, title: 'Ask', intro: '' }),
+                block('t', 'ticks', { items: ['One'] }),
+                block('l', 'logo', {}),
+              ],
+            },
+          ],
+        },
+      ],
+    };
+    const read = readPageDocument(sixth);
+    if (!read.ok) throw new Error(read.problem);
+    const [band] = read.value.bands;
+    expect(band).toMatchObject({ frame: {}, phoneOrder: [], surface: 'deep' });
+    expect(band!.columns[0]).toMatchObject({ box: {}, place: null, ownName: '', phoneOrder: [] });
+    expect(band!.columns[0]!.blocks).toMatchObject([
+      { look: { align: 'center' }, ownName: '' },
+      { look: {}, shape: 'outline', note: '', icon: null },
+      { look: {}, box: {}, press: {}, layout: 'stacked' },
+      { look: {}, icon: null },
+      { width: null, phoneWidth: null },
+    ]);
+  });
+
   it('brings the first version up to date: words, spaces, pictures, countdowns and cards', () => {
     const first = {
       version: 1,

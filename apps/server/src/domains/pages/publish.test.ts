@@ -35,6 +35,27 @@ const revisionsOf = async (pageId: string) =>
   (await owner('GET', `/api/pages/${pageId}/revisions`)).json<{ revisions: RevisionView[] }>()
     .revisions;
 
+describe('steps that are marked as ready', () => {
+  const mark = (pageId: string, ready: boolean) =>
+    owner('PATCH', `/api/pages/${pageId}`, { ready });
+  const ready = async () =>
+    (await owner('GET', `${funnel()}/path`)).json<PathBoard>().steps.map((step) => step.ready);
+
+  it('go live without the others, and are marked no longer', async () => {
+    await retitle(world.first.pageId, 'Ready');
+    await retitle(world.thanks.pageId, 'Not yet');
+    expect((await mark(world.first.pageId, true)).statusCode).toBe(200);
+    expect((await ready()).filter(Boolean)).toHaveLength(1);
+    const published = await owner('POST', `${funnel()}/publish?only=ready`);
+    expect(published.json()).toEqual({ published: 1 });
+    expect(await titleSeen('first-visit')).toBe('Ready');
+    expect(await titleSeen('first-visit-thank-you')).not.toBe('Not yet');
+    expect((await ready()).some(Boolean)).toBe(false);
+    await owner('POST', `${funnel()}/publish`);
+    expect(await titleSeen('first-visit-thank-you')).toBe('Not yet');
+  });
+});
+
 describe('a whole funnel', () => {
   // Publishing is listed by its moment, and the clock of a test stands still.
   beforeEach(() => app.move('PT1M'));

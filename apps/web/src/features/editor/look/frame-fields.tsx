@@ -1,7 +1,7 @@
-import { lookLimits, mostInner, withBoxPart, type Frame, type Inner } from '@plumgate/core/page';
+import { mostInner, withBoxPart, type Frame, type Inner } from '@plumgate/core/page';
 import { Choice, Tick } from '../../../ui/field.tsx';
+import { CornersField } from './corners-field.tsx';
 import { EdgeField } from './edge-field.tsx';
-import { MeasureField } from './measure-field.tsx';
 
 const shadows = { brand: 'Brand', s0: 'None', s1: 'Light', s2: 'Soft', s3: 'Deep' } as const;
 const sides = ['top', 'right', 'bottom', 'left'] as const;
@@ -26,15 +26,7 @@ export function FrameFields<Of extends Frame>({
   return (
     <>
       <EdgeField value={frame.edge} usual={0} onChange={set('edge')} />
-      <MeasureField
-        label="Corners"
-        unit="px"
-        value={frame.corners}
-        usual={usual.corners}
-        steps={{ Square: 0, Soft: 8, Round: 24 }}
-        limits={lookLimits.corners}
-        onChange={set('corners')}
-      />
+      <CornersField value={frame.corners} usual={usual.corners} onChange={set('corners')} />
       <Choice
         label="Shadow"
         value={frame.shadow === undefined ? 'brand' : `s${frame.shadow}`}

@@ -1,6 +1,7 @@
 import { lookLimits, withLookPart, type Look, type LookPart } from '@plumgate/core/page';
 import { Choice, SelectField } from '../../../ui/field.tsx';
 import { ColorChoiceField } from './color-choice-field.tsx';
+import { CornersField } from './corners-field.tsx';
 import { EdgeField } from './edge-field.tsx';
 import { MeasureField } from './measure-field.tsx';
 import { OverlapField } from './overlap-field.tsx';
@@ -110,15 +111,7 @@ export function LookFields({
       )}
       {has('edge') && <EdgeField value={look.edge} usual={usual.edge} onChange={set('edge')} />}
       {has('corners') && (
-        <MeasureField
-          label="Corners"
-          unit="px"
-          value={look.corners}
-          usual={usual.corners}
-          steps={{ Square: 0, Soft: 8, Round: 24 }}
-          limits={lookLimits.corners}
-          onChange={set('corners')}
-        />
+        <CornersField value={look.corners} usual={usual.corners} onChange={set('corners')} />
       )}
       {has('hover') && (
         <SelectField
