@@ -15,20 +15,44 @@ interface Around {
   error?: string | undefined;
 }
 
+/** How many characters may still be typed, once that is worth knowing: in the last fifth of what there is room for. */
+function charactersLeft({
+  value,
+  maxLength,
+}: {
+  value?: unknown;
+  maxLength?: number | undefined;
+}): number | null {
+  if (typeof value !== 'string' || maxLength === undefined) return null;
+  const left = maxLength - value.length;
+  return left <= maxLength / 5 ? left : null;
+}
+
 /** A label, its control, and beside them what is wrong or worth knowing. */
 function Labelled({
   label,
   help,
   error,
+  left = null,
   children,
-}: Around & { children: (id: string, described: string | undefined) => ReactNode }) {
+}: Around & {
+  left?: number | null;
+  children: (id: string, described: string | undefined) => ReactNode;
+}) {
   const id = useId();
   const note = error ?? help;
   return (
     <div className="grid content-start gap-1">
-      <label htmlFor={id} className="text-xs font-semibold">
-        {label}
-      </label>
+      <div className="flex items-baseline justify-between gap-2">
+        <label htmlFor={id} className="text-xs font-semibold">
+          {label}
+        </label>
+        {left !== null && (
+          <span className={`text-xs ${left === 0 ? 'font-semibold text-honey' : 'text-muted'}`}>
+            {left} left
+          </span>
+        )}
+      </div>
       {children(id, note ? `${id}-note` : undefined)}
       {note && (
         <p
@@ -49,7 +73,7 @@ export function TextField({
   ...rest
 }: Around & InputHTMLAttributes<HTMLInputElement>) {
   return (
-    <Labelled {...{ label, error, ...(help && { help }) }}>
+    <Labelled {...{ label, error, ...(help && { help }) }} left={charactersLeft(rest)}>
       {(id, described) => (
         <input
           id={id}
@@ -70,7 +94,7 @@ export function LongField({
   ...rest
 }: Around & TextareaHTMLAttributes<HTMLTextAreaElement>) {
   return (
-    <Labelled {...{ label, error, ...(help && { help }) }}>
+    <Labelled {...{ label, error, ...(help && { help }) }} left={charactersLeft(rest)}>
       {(id, described) => (
         <textarea
           id={id}

@@ -120,7 +120,7 @@ const columnsOf = (client: ClientSummary): Column<PageChoice>[] => [
     wideOnly: true,
     isNumber: true,
     sortBy: ({ leadsEver }) => leadsEver,
-    cell: ({ leadsEver }) => leadsEver.toLocaleString('en-US'),
+    cell: ({ hasForm, leadsEver }) => (hasForm ? leadsEver.toLocaleString('en-US') : '–'),
   },
   {
     id: 'created',

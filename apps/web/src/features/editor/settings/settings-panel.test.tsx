@@ -18,6 +18,7 @@ import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { choiceOf, pageOf, sheet } from '../../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../../testing/show.tsx';
 import { saveAllNow } from '../local-draft.ts';
+import { useUi } from '../ui.ts';
 import { createEditorStore, EditorProvider, type EditorStore } from '../store.ts';
 import { SettingsPanel } from './settings-panel.tsx';
 
@@ -458,5 +459,47 @@ describe('what a part still needs', () => {
       'Family-owned',
     ]);
     expect(screen.queryByRole('button', { name: 'Family-owned' })).toBeNull();
+  });
+});
+
+describe('a field with a limit', () => {
+  it('says how many characters are left, in the last fifth of it', () => {
+    opened(draftOf(block('button', { label: 'x'.repeat(60) })));
+    expect(screen.queryByText(/ left$/)).toBeNull();
+    type('Text', 'x'.repeat(70));
+    screen.getByText('10 left');
+  });
+});
+
+describe('the look of a part', () => {
+  beforeEach(() => useUi.setState({ isLookOpen: true }));
+
+  it('begins as the brand says, and is back there in one press', () => {
+    const { block: it, store } = opened(draftOf(block('button', { action: { kind: 'call' } })));
+    fireEvent.click(screen.getAllByRole('button', { name: 'Large' })[0]!);
+    expect(it().look).toEqual({ size: 125 });
+    press('Back to the brand');
+    expect(it().look).toEqual({});
+    undo(store);
+    expect(it().look).toEqual({ size: 125 });
+  });
+
+  it('takes an exact value within its limits', () => {
+    const { block: it } = opened(draftOf(block('heading')));
+    type('Space above, exact, in pixels', '900');
+    expect(it().look).toEqual({ above: 240 });
+    type('Space above, slider', '37');
+    expect(it().look).toEqual({ above: 37 });
+  });
+
+  it('says at once when words can’t be told from what they lie on', () => {
+    opened(draftOf(block('heading', { look: { color: 'paper' } })));
+    screen.getByText(/The words: contrast 1\.0 to 1\. 3 to 1 is needed\./);
+  });
+
+  it('offers only what the kind of part has', () => {
+    opened(draftOf(block('divider')));
+    expect(screen.queryByText('Text color')).toBeNull();
+    screen.getByText('Space above');
   });
 });
