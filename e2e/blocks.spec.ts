@@ -1,6 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { PageId } from '@plumgate/core/basics';
-import { shortForm } from '@plumgate/core/forms';
+import { shortForm, type FormDefinition } from '@plumgate/core/forms';
+import type { IconChoice } from '@plumgate/core/icons';
 import {
   blockKinds,
   emptyPage,
@@ -20,6 +21,33 @@ import { port } from './playwright.config.ts';
 const client = 'marram-coast-homes';
 const kinds = Object.keys(blockKinds) as BlockKindName[];
 
+const check: IconChoice = {
+  kind: 'drawn',
+  name: 'check',
+  box: [0, 0, 24, 24],
+  line: 2,
+  shapes: [{ tag: 'path', paint: 'line', d: 'M20 6 9 17l-5-5' }],
+};
+
+/** A form whose questions have all that a question may have. */
+const short = shortForm('Form', ['q1', 'q2', 'q3']);
+const withEverything: FormDefinition = {
+  ...short,
+  questions: short.questions.map((question, index) =>
+    index === 0
+      ? {
+          ...question,
+          help: 'As we should call you',
+          initial: 'Ana',
+          errorText: 'A name, please.',
+          icon: check,
+          above: [{ kind: 'words', text: 'About you' }],
+        }
+      : question,
+  ),
+  beforeButton: [{ kind: 'divider' }],
+};
+
 /** Every kind of block, set up as far as it needs to show itself, in the parts of the page it belongs to. */
 function everyBlock(picture: { id: string; width: number; height: number }): Draft {
   const ref = picture as never;
@@ -34,18 +62,27 @@ function everyBlock(picture: { id: string; width: number; height: number }): Dra
         },
       ],
     },
-    picture: { picture: ref, alt: 'A drawn picture', crop: 'wide' },
+    picture: {
+      picture: ref,
+      alt: 'A drawn picture',
+      crop: 'wide',
+      width: 420,
+      caption: 'Drawn by hand',
+      action: { kind: 'enlarge' },
+      onPhone: { picture: null, crop: 'tall', focus: { x: 20, y: 50 } },
+      look: { align: 'center', corners: 30 },
+    },
     'before-after': { before: ref, after: ref, alt: 'A drive' },
     gallery: { items: [1, 2, 3].map(() => ({ picture: ref, alt: 'A drawn picture' })) },
-    form: { formId: sampleForm },
+    form: { formId: sampleForm, layout: 'columns' },
     booking: { formId: sampleForm },
     countdown: { counts: 'visit', minutes: 90 },
     video: { source: { from: 'address', href: 'https://example.com/film' }, poster: ref },
-    button: { action: { kind: 'call' } },
+    button: { action: { kind: 'call' }, icon: check, note: 'We answer by five' },
     'call-bar': { besideLabel: 'Write to us', besideBand: 'band-form' },
-    cards: { items: [{ title: 'A card', text: 'With a picture', picture: ref }] },
+    cards: { items: [{ title: 'A card', text: 'With a picture', picture: ref, icon: check }] },
     team: { items: [{ name: 'Ro', role: 'Shows homes', text: 'Kind.', picture: ref }] },
-    ticks: { items: ['We call first', 'We come on time'] },
+    ticks: { items: ['We call first', 'We come on time'], icon: check },
     reviews: {
       items: [
         {
@@ -83,7 +120,7 @@ function everyBlock(picture: { id: string; width: number; height: number }): Dra
   };
   return {
     page: { ...emptyPage('Every block'), kind: 'site', bands },
-    forms: { [sampleForm]: shortForm('Form', ['q1', 'q2', 'q3']) },
+    forms: { [sampleForm]: withEverything },
   };
 }
 
@@ -234,6 +271,15 @@ test('every block lies on the canvas as it lies live, wide and on a phone, free 
       .map(({ ruleId, message, line }) => `${ruleId} ${line}: ${message}`),
   );
   expect(errors).toEqual([]);
+
+  // A press opens the picture large, in the browser's own dialog.
+  const visitor = await (await browser.newContext()).newPage();
+  await visitor.goto(address);
+  await visitor.locator('a[data-enlarge]').click();
+  const large = visitor.getByRole('dialog').getByRole('img', { name: 'A drawn picture' });
+  await expect(large).toBeVisible();
+  await visitor.keyboard.press('Escape');
+  await expect(large).toHaveCount(0);
 });
 
 test('what runs on a page runs: a popup, a call bar, a film on its press, hours, a countdown from the first visit', async ({

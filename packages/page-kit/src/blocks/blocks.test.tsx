@@ -1,6 +1,6 @@
 import { plainBrand } from '@plumgate/core/brand';
 import type { Facts } from '@plumgate/core/clients';
-import type { FormId } from '@plumgate/core/basics';
+import type { FormId, PictureId } from '@plumgate/core/basics';
 import { newQuestion, shortForm } from '@plumgate/core/forms';
 import { pageWords } from '@plumgate/core/languages';
 import {
@@ -8,6 +8,7 @@ import {
   newBlock,
   type Block,
   type BlockKindName,
+  type BlockOf,
   type ButtonAction,
   plainReview,
 } from '@plumgate/core/page';
@@ -52,6 +53,89 @@ it.each<[BlockKindName, string[]]>([
 ])('%s shows its words', (kind, parts) => {
   const html = show(newBlock(kind, 'x') as Block);
   for (const part of parts) expect(html).toContain(part);
+});
+
+describe('a picture', () => {
+  const ref = { id: 'p1' as PictureId, width: 1600, height: 900 };
+  const other = { id: 'p2' as PictureId, width: 600, height: 900 };
+  const focus = { x: 10, y: 20 };
+  const html = (settings: Partial<BlockOf<'picture'>>) =>
+    show(newBlock('picture', 'x', { picture: ref, alt: 'The quay', ...settings }));
+
+  it('stands alone where nothing is said of it', () =>
+    expect(html({})).toMatch(/^<picture><source/));
+  it('has its caption and its own width', () => {
+    const shown = html({ caption: 'At dusk', width: 420 });
+    expect(shown).toContain('<figcaption>At dusk</figcaption>');
+    expect(shown).toContain('--width:420px');
+    expect(shown).toContain('min(100vw, 420px)');
+  });
+  it.each<[BlockOf<'picture'>['action'], string]>([
+    [{ kind: 'call' }, 'href="tel:+12075550142"'],
+    [{ kind: 'enlarge' }, 'href="/p/p1-1600.webp" data-enlarge="Close"'],
+  ])('%j is what a press does', (action, link) => expect(html({ action })).toContain(link));
+  it('is no link to nowhere', () => {
+    const shown = show(
+      newBlock('picture', 'x', { picture: ref, alt: '', action: { kind: 'next-step' } }),
+      { nextStep: null },
+    );
+    expect(shown).not.toContain('<a');
+  });
+  it('is another one on a phone, or the same in another crop', () => {
+    const crop = html({ onPhone: { picture: null, crop: 'tall', focus } });
+    expect(crop).toContain('--phone-ratio:4 / 5;--phone-focus:10% 20%');
+    expect(crop).not.toContain('media=');
+    const two = html({ onPhone: { picture: other, crop: 'whole', focus } });
+    expect(two).toContain('media="(max-width: 720px)" srcSet="/p/p2-480.avif 480w');
+    expect(two).toContain('--phone-ratio:600 / 900');
+  });
+});
+
+describe('a form whose questions have more than a label', () => {
+  const formId = '00000000-0000-4000-8000-000000000001' as FormId;
+  const question = newQuestion('full-name', 'a', {
+    key: 'name',
+    initial: 'Ana',
+    errorText: 'A name, please.',
+    above: [{ kind: 'words', text: 'About you' }, { kind: 'divider' }],
+  });
+  const consent = newQuestion('text-consent', 'b', { key: 'texts', initial: 'yes' });
+  const form = (state: FormState) =>
+    show(newBlock('form', 'f', { formId, layout: 'line' }), {
+      forms: { [formId]: { ...shortForm('F', ['x', 'y', 'z']), questions: [question, consent] } },
+      formState: () => state,
+    });
+
+  it('begins with what is in its fields at first, and with nobody’s agreement', () => {
+    const fresh = form({ kind: 'fresh', typed: {} });
+    expect(fresh).toContain('value="Ana"');
+    expect(fresh).not.toContain('checked');
+    expect(fresh).toContain('<p>About you</p>');
+    expect(fresh).toContain('class="form form-line"');
+  });
+  it('keeps what was typed, also nothing, and says it in its own words', () => {
+    const refused = form({
+      kind: 'refused',
+      typed: { name: '' },
+      problems: [{ field: 'name', code: 'missing' }],
+    });
+    expect(refused).toContain('A name, please.');
+    expect(refused).not.toContain('value="Ana"');
+  });
+});
+
+it('draws an icon from its shapes, for the eye only', () => {
+  const icon = {
+    kind: 'drawn' as const,
+    name: 'check',
+    box: [0, 0, 24, 24] as [number, number, number, number],
+    line: 2,
+    shapes: [{ tag: 'path' as const, paint: 'line' as const, d: 'M20 6 9 17l-5-5' }],
+  };
+  const html = show(newBlock('ticks', 'x', { items: ['One'], icon }));
+  expect(html).toContain('viewBox="0 0 24 24"');
+  expect(html).toContain('aria-hidden="true"');
+  expect(html).toContain('<path d="M20 6 9 17l-5-5" fill="none" stroke="currentColor">');
 });
 
 it('shows nothing for areas that the fact sheet does not name', () =>

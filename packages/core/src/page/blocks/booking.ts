@@ -13,7 +13,7 @@ const nowhere = '00000000-0000-4000-8000-000000000000';
 export const booking = blockKind({
   kind: 'booking',
   label: 'Booking',
-  look: wordsLook,
+  look: [...wordsLook, 'align'],
   settings: {
     calendarId: CalendarId,
     formId: FormId,

@@ -9,7 +9,7 @@ import { words } from '../../basics/text-shapes.ts';
 export const form = blockKind({
   kind: 'form',
   label: 'Form',
-  look: wordsLook,
+  look: [...wordsLook, 'align'],
   settings: {
     formId: FormId,
     title: words(200),
