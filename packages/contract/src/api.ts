@@ -267,7 +267,8 @@ export const listAllFunnels = endpoint({
 export const changeFunnel = endpoint({
   method: 'PATCH',
   path: '/api/funnels/:funnelId',
-  summary: 'Name a funnel, put it in a folder, or give all its pages code of their own',
+  summary:
+    'Name a funnel, put it in a folder, give all its pages code of their own, or a style of the brand',
   right: 'funnels.write',
   params: ofFunnel,
   body: z.strictObject({
@@ -275,6 +276,7 @@ export const changeFunnel = endpoint({
     folder: z.string().trim().max(60).optional(),
     head: ownCode.optional(),
     body: ownCode.optional(),
+    style: z.string().max(40).optional(),
   }),
   answer: nothing,
 });

@@ -243,7 +243,8 @@ export type RevisionView = z.infer<typeof RevisionView>;
 
 export const EditorPage = z.object({
   pageId: PageId,
-  funnel: z.object({ id: FunnelId, name: z.string() }),
+  /** With the style of the client's brand that its pages have; empty for the brand itself. */
+  funnel: z.object({ id: FunnelId, name: z.string(), style: z.string() }),
   steps: z.array(
     z.object({ pageId: PageId, name: z.string(), state: PageState, next: PageId.nullable() }),
   ),
@@ -257,7 +258,10 @@ export const EditorPage = z.object({
   around: Around,
   /** The program's time when it was asked. */
   now: InstantText,
+  /** The client as pages of this funnel show it: its brand is in the funnel's style. */
   client: ClientSheet,
+  /** The client's brand with all its styles. */
+  brand: Brand,
 });
 export type EditorPage = z.infer<typeof EditorPage>;
 

@@ -111,7 +111,8 @@ export const pageOf = (
   const { pageId, name, slug, address, state, next } = stepOf(1);
   return {
     pageId,
-    funnel: { id: idOf<FunnelId>(900), name: 'First visit' },
+    funnel: { id: idOf<FunnelId>(900), name: 'First visit', style: '' },
+    brand: sheet.brand,
     steps: [{ pageId, name, state, next }],
     slug,
     address,

@@ -14,4 +14,6 @@ export const brandFormat: DocumentFormat<Brand> = documentFormat('brand', [
   }),
   // Version 2 had one logo.
   (stored) => ({ logoOnDark: null, ...stored }),
+  // Version 3 had no styles beside the brand's own.
+  (stored) => ({ styles: [], ...stored }),
 ]);

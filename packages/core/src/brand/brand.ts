@@ -11,7 +11,7 @@ export const HexColour = z
 export const colourRoles = ['paper', 'tint', 'deep', 'action', 'ink'] as const;
 export type ColourRole = (typeof colourRoles)[number];
 
-export const Brand = z.strictObject({
+const looks = {
   colours: z.strictObject({
     paper: HexColour,
     tint: HexColour,
@@ -23,11 +23,27 @@ export const Brand = z.strictObject({
   corners: z.enum(['square', 'soft', 'round']),
   /** How what is to be pressed looks. */
   press: z.enum(['plain', 'raised', 'pill']),
+};
+
+/** Another look of the same client, such as for a spring offer: chosen for a funnel as a whole. */
+export const BrandStyle = z.strictObject({
+  id: z.string().regex(/^[a-z0-9-]{1,40}$/),
+  name: z.string().trim().min(1, 'Give the style a name.').max(60),
+  ...looks,
+});
+export type BrandStyle = z.infer<typeof BrandStyle>;
+
+export const mostStyles = 12;
+
+export const Brand = z.strictObject({
+  ...looks,
   /** One or a few letters, shown where there is no logo. */
   mark: z.string().max(4),
   logo: PictureRef.nullable(),
   /** The logo where it lies on a dark surface; null shows the other one there too. */
   logoOnDark: PictureRef.nullable(),
+  /** Left out by whoever knows of none. */
+  styles: z.array(BrandStyle).max(mostStyles).default([]),
 });
 export type Brand = z.infer<typeof Brand>;
 
@@ -46,4 +62,5 @@ export const plainBrand: Brand = {
   mark: '',
   logo: null,
   logoOnDark: null,
+  styles: [],
 };

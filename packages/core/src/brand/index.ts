@@ -7,3 +7,4 @@ export * from './brand-variables.ts';
 export * from './quantise.ts';
 export * from './palettes.ts';
 export * from './brand-format.ts';
+export * from './brand-style.ts';

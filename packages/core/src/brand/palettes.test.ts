@@ -83,3 +83,21 @@ describe('palettesFrom', () => {
   it('makes one quiet palette of a grey picture', () =>
     expect(palettesFrom(picture([[128, 128, 128], 100]))).toHaveLength(1));
 });
+
+describe('other suggestions from the same picture', () => {
+  const [, pixels] = pictures[0]!;
+  it('differ from turn to turn, and can be read in every one', () => {
+    const actions = new Set<string>();
+    for (let turn = 0; turn < 8; turn++)
+      for (const palette of palettesFrom(pixels, 4, turn)) {
+        actions.add(palette.action);
+        expect(contrast(palette.action, '#FFFFFF')).toBeGreaterThanOrEqual(aaText);
+        expect(contrast(palette.tint, wordsOn(palette.tint, palette.ink))).toBeGreaterThanOrEqual(
+          aaText,
+        );
+      }
+    expect(actions.size).toBeGreaterThan(12);
+  });
+  it('begin with the picture’s own', () =>
+    expect(palettesFrom(pixels, 4, 0)).toEqual(palettesFrom(pixels)));
+});

@@ -11,9 +11,14 @@ type Oklch = { mode: 'oklch'; l: number; c: number; h: number };
 /**
  * Palettes for pages from a picture's pixels (RGBA): each takes one of its lively colours for what is pressed and builds
  * surfaces and ink around its hue. In every one, words reach AA on every surface and white reaches AA on the action.
- * A picture without any colour gives one quiet palette.
+ * A picture without any colour gives one quiet palette. A later `turn` gives others: the same pixels with every hue turned
+ * by an angle of its own, so that somebody can look on until they like one.
  */
-export function palettesFrom(pixels: Uint8ClampedArray | readonly number[], most = 4): Palette[] {
+export function palettesFrom(
+  pixels: Uint8ClampedArray | readonly number[],
+  most = 4,
+  turn = 0,
+): Palette[] {
   const colours = mainColours(pixels, 12).map(asOklch);
   const lively = colours
     .filter(({ c, l }) => c > 0.035 && l > 0.15 && l < 0.95)
@@ -22,8 +27,14 @@ export function palettesFrom(pixels: Uint8ClampedArray | readonly number[], most
   for (const colour of lively)
     if (hues.every((other) => apart(other.h, colour.h) > 28)) hues.push(colour);
   if (hues.length === 0) hues.push({ mode: 'oklch', l: 0.45, c: 0.02, h: colours[0]?.h || 250 });
-  return hues.slice(0, most).map((colour, index) => paletteOf(colour, hues[index === 0 ? 1 : 0]));
+  const turned = hues.map((colour) => ({ ...colour, h: (colour.h + angleOf(turn)) % 360 }));
+  return turned
+    .slice(0, most)
+    .map((colour, index) => paletteOf(colour, turned[index === 0 ? 1 : 0]));
 }
+
+/** Degrees around the circle of hues, each turn far from those before it (the golden angle). */
+const angleOf = (turn: number) => (turn * 137.508) % 360;
 
 function paletteOf(action: Oklch, beside: Oklch | undefined): Palette {
   const { h } = action;

@@ -37,6 +37,7 @@ const brand: Record<keyof Brand, string> = {
   press: 'buttons',
   logo: 'logo',
   logoOnDark: 'logo on dark',
+  styles: 'styles',
   mark: 'letters for a logo',
 };
 

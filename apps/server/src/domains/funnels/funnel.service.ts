@@ -52,8 +52,8 @@ export class FunnelService {
     const after = { ...before, ...changes };
     await this.database.transaction(async (tx) => {
       await tx.update(funnels).set(changes).where(eq(funnels.id, id));
-      // Its code stands on every page, which visitors see once they are published again.
-      if (after.head !== before.head || after.body !== before.body)
+      // Its code and its style stand on every page, which visitors see once they are published again.
+      if (after.head !== before.head || after.body !== before.body || after.style !== before.style)
         await tx
           .update(pages)
           .set({ liveVersion: 0 })
@@ -112,7 +112,9 @@ export class FunnelService {
       const free = await this.addresses.availableSlug(tx, to.clientId);
       const funnelId = await this.begin(tx, to.clientId, to.name);
       const { head, body } = from;
-      await tx.update(funnels).set({ head, body }).where(eq(funnels.id, funnelId));
+      // Another client's brand has styles of its own.
+      const style = from.clientId === to.clientId ? from.style : '';
+      await tx.update(funnels).set({ head, body, style }).where(eq(funnels.id, funnelId));
       const ids = [...new Set(steps.flatMap((step) => formsOn(step.draft)))];
       const { parts } = await this.over.bring(
         tx,

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { referencesIn, RevisionId, type ClientId, type PictureId } from '@plumgate/core/basics';
-import { Brand } from '@plumgate/core/brand';
+import { Brand, brandInStyle } from '@plumgate/core/brand';
 import { nextOf } from '@plumgate/core/funnels';
 import { isPersonal } from '@plumgate/core/messages';
 import {
@@ -112,10 +112,11 @@ export class PageLoader {
       kept.map(({ id, definition }) => [id, definition]),
     ) as ShownPage['forms'];
     const before = steps.filter((_step, index) => nextOf(steps, index) === page.id);
+    const brand = brandInStyle(client.brand, funnel.style);
     const references = await this.referencesOf(page.clientId, {
       document: page.draft,
       forms: defined,
-      brand: client.brand,
+      brand,
     });
     // Pages that are not live yet would be, by the same press.
     for (const step of steps) references.pages.set(step.id, `/${step.slug}`);
@@ -133,7 +134,7 @@ export class PageLoader {
       forms: defined,
       clientName: client.name,
       facts: client.facts,
-      brand: client.brand,
+      brand,
       nextStep: next ? `/${next.slug}` : null,
       gated:
         before.length > 0 &&

@@ -1,5 +1,6 @@
 import type { ClientRow } from '../../records/clients/table.ts';
 import { isDeepStrictEqual } from 'node:util';
+import { brandInStyle } from '@plumgate/core/brand';
 import { nextOf } from '@plumgate/core/funnels';
 import type { Draft } from '@plumgate/core/page';
 import { codeOn, type OwnCode, type PageRow } from '../../records/pages/page-row.ts';
@@ -15,14 +16,18 @@ type Published = Pick<
 /** What publishing a step would write, as everything around it stands. */
 export const asPublished = (
   page: PageRow,
-  { steps, funnel, client }: { steps: PageRow[]; funnel: OwnCode; client: ClientRow },
+  {
+    steps,
+    funnel,
+    client,
+  }: { steps: PageRow[]; funnel: OwnCode & { style: string }; client: ClientRow },
   forms: Draft['forms'],
 ): Published => ({
   document: page.draft,
   forms,
   clientName: client.name,
   facts: client.facts,
-  brand: client.brand,
+  brand: brandInStyle(client.brand, funnel.style),
   nextPage: nextOf(
     steps,
     steps.findIndex(({ id }) => id === page.id),

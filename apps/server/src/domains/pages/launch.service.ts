@@ -2,6 +2,7 @@ import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { Injectable } from '@nestjs/common';
 import type { Around, PageLaunch } from '@plumgate/contract';
 import type { ClientId, FunnelId } from '@plumgate/core/basics';
+import { brandInStyle } from '@plumgate/core/brand';
 import { nextOf } from '@plumgate/core/funnels';
 import type { CalendarContent } from '@plumgate/core/booking';
 import { launchCheck, tracesOf, type LaunchCheck } from '@plumgate/core/launch';
@@ -17,6 +18,7 @@ import { files } from '../../records/pictures/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { stepsOf, type PageRow } from '../../records/pages/page-row.ts';
+import { funnels } from '../../records/funnels/table.ts';
 import { pages } from '../../records/pages/table.ts';
 
 /** What a launch check knows of a client. */
@@ -44,13 +46,18 @@ export class LaunchService {
   }
 
   /** What stands between a step and publishing, given the forms on it. */
-  check(page: PageRow, steps: PageRow[], forms: Draft['forms'], known: Known): LaunchCheck {
-    const { client, around } = known;
+  check(
+    page: PageRow,
+    steps: PageRow[],
+    forms: Draft['forms'],
+    { client, around }: Known,
+    style: string,
+  ): LaunchCheck {
     const index = steps.findIndex(({ id }) => id === page.id);
     return launchCheck({
       draft: { page: page.draft, forms },
       client,
-      brand: client.brand,
+      brand: brandInStyle(client.brand, style),
       now: this.clock.now(),
       next: nextOf(steps, index),
       isLast: index === steps.length - 1,
@@ -67,10 +74,15 @@ export class LaunchService {
     if (!steps[0]) return [];
     const { clientId } = steps[0];
     const known = await this.known(clientId, db);
+    const [funnel] = await db.select().from(funnels).where(eq(funnels.id, funnelId));
     return Promise.all(
       steps.map(async (page) => {
         const forms = await this.forms.some(db, clientId, formsOn(page.draft));
-        return { pageId: page.id, name: page.name, ...this.check(page, steps, forms, known) };
+        return {
+          pageId: page.id,
+          name: page.name,
+          ...this.check(page, steps, forms, known, funnel!.style),
+        };
       }),
     );
   }

@@ -3,6 +3,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { EditorPage, PageChoice, PageState } from '@plumgate/contract';
 import type { ClientId, FormId, FunnelId, PageId } from '@plumgate/core/basics';
 import { nextOf } from '@plumgate/core/funnels';
+import { brandInStyle } from '@plumgate/core/brand';
 import { Draft, formsOn, type PageDocument } from '@plumgate/core/page';
 import { and, asc, count, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { ClientService } from '../clients/client.service.ts';
@@ -110,7 +111,7 @@ export class PageService implements OnModuleInit {
     const forms = await this.forms.some(this.database.db, page.clientId, formsOn(page.draft));
     return {
       pageId: id,
-      funnel: { id: page.funnelId, name: funnel!.name },
+      funnel: { id: page.funnelId, name: funnel!.name, style: funnel!.style },
       steps: steps.map((step, index) => ({
         pageId: step.id,
         name: step.name,
@@ -125,7 +126,8 @@ export class PageService implements OnModuleInit {
       around: await this.launch.around(page.clientId),
       now: this.clock.now().toString(),
       formUses: await this.formUses(Object.keys(forms) as FormId[]),
-      client,
+      client: { ...client, brand: brandInStyle(client.brand, funnel!.style) },
+      brand: client.brand,
     };
   }
 

@@ -149,7 +149,7 @@ export class PublishService {
     const done: PageRow[] = [];
     for (const page of changed) {
       const forms = await this.forms.some(tx, clientId, formsOn(page.draft));
-      mustBeReady(page, this.launch.check(page, steps, forms, known));
+      mustBeReady(page, this.launch.check(page, steps, forms, known, funnel!.style));
       const revision = this.ids.next<RevisionId>();
       await tx.insert(pageRevisions).values({
         id: revision,

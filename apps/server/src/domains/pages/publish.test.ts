@@ -1,4 +1,5 @@
 import type { EditorPage, PageLaunch, PathBoard, RevisionView } from '@plumgate/contract';
+import { brandInStyle, withNewStyle } from '@plumgate/core/brand';
 import { blocksOf, type Draft } from '@plumgate/core/page';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
@@ -53,6 +54,45 @@ describe('steps that are marked as ready', () => {
     expect((await ready()).some(Boolean)).toBe(false);
     await owner('POST', `${funnel()}/publish`);
     expect(await titleSeen('first-visit-thank-you')).toBe('Not yet');
+  });
+});
+
+describe('a style of the brand', () => {
+  const colorSeen = async () =>
+    /--action:(#[0-9A-F]{6})/.exec((await app.site('GET', '/first-visit')).body)?.[1];
+
+  it('is what a funnel’s pages have, once they are published in it', async () => {
+    const {
+      brand,
+      client: { id: clientId },
+    } = await open(world.first.pageId);
+    const before = await colorSeen();
+    const spring = { ...brandInStyle(brand, ''), colours: { ...brand.colours, action: '#B4460C' } };
+    const saved = await owner(
+      'PUT',
+      `/api/clients/${clientId}/brand`,
+      withNewStyle(brand, 'spring', 'Spring offer', spring),
+    );
+    expect(saved.statusCode).toBe(200);
+    await owner('POST', `${funnel()}/publish`);
+    expect(await colorSeen()).toBe(before);
+    expect((await owner('PATCH', funnel(), { style: 'spring' })).statusCode).toBe(200);
+    const { client, funnel: ofPage, state } = await open(world.first.pageId);
+    expect([client.brand.colours.action, ofPage.style, state]).toEqual([
+      '#B4460C',
+      'spring',
+      'changed',
+    ]);
+    expect(await colorSeen()).toBe(before);
+    await owner('POST', `${funnel()}/publish`);
+    expect(await colorSeen()).toBe('#B4460C');
+    // A brand that knows of no styles is one without any: the funnel goes back to it.
+    const { styles: _styles, ...plain } = brand;
+    await owner('PUT', `/api/clients/${clientId}/brand`, plain);
+    await owner('POST', `${funnel()}/publish`);
+    expect(await colorSeen()).toBe(before);
+    await owner('PATCH', funnel(), { style: '' });
+    await owner('POST', `${funnel()}/publish`);
   });
 });
 

@@ -14,6 +14,8 @@ export const funnels = pgTable(
     /** Own HTML for every page of it, before the page's own. */
     head: text().notNull().default(''),
     body: text().notNull().default(''),
+    /** The style of the client's brand that its pages have, by its id; empty for the brand itself. */
+    style: text().notNull().default(''),
     removedAt: instant('removed_at'),
     createdAt: instant('created_at').notNull(),
   },

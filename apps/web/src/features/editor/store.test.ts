@@ -11,6 +11,8 @@ const page = {
   version: 7,
   state: 'live',
   client: { id: 'c', brand: plainBrand },
+  brand: plainBrand,
+  funnel: { id: 'f', name: 'F', style: '' },
   draft: {
     page: {
       ...emptyPage('T'),
@@ -42,7 +44,8 @@ afterEach(saveAllNow);
 const newest = {
   ...page,
   pageId: page.pageId,
-  funnel: { id: '00000000-0000-4000-8000-000000000003', name: 'F' },
+  funnel: { id: '00000000-0000-4000-8000-000000000003', name: 'F', style: '' },
+  brand: plainBrand,
   steps: [],
   slug: 's',
   address: 'http://s',

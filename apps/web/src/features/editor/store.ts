@@ -1,6 +1,6 @@
 import { api, type EditorPage } from '@plumgate/contract';
 import type { ClientId, FormId } from '@plumgate/core/basics';
-import type { Brand } from '@plumgate/core/brand';
+import { brandInStyle, withStyleChanged, type Brand } from '@plumgate/core/brand';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { pageNode, type Draft, type Edit } from '@plumgate/core/page';
 import { createContext, useContext } from 'react';
@@ -15,7 +15,11 @@ import { problemWords } from './problem-words.ts';
 export interface EditorState {
   clientId: ClientId;
   draft: Draft;
+  /** The brand as this funnel's pages show it, in their style. */
   brand: Brand;
+  /** The client's brand with all its styles, and which of them the funnel has; empty for the brand itself. */
+  clientBrand: Brand;
+  style: string;
   /** The part that settings are shown of, and others selected with it. */
   selected: string;
   others: string[];
@@ -38,6 +42,8 @@ export interface EditorState {
   bringForms: (forms: Record<FormId, FormDefinition>) => void;
   /** Saves the brand for all of the client's pages; `setBrand` only previews it. */
   applyBrand: (brand: Brand) => void;
+  /** Puts all pages of the funnel into a style, a new one if `clientBrand` has none such yet. */
+  applyStyle: (style: string, clientBrand?: Brand) => Promise<void>;
   setBrand: (brand: Brand) => void;
   /** Resolves when the server has the brand that was applied last. */
   saveBrand: () => Promise<void>;
@@ -95,6 +101,8 @@ export function createEditorStore(page: EditorPage): EditorStore {
       clientId: page.client.id as ClientId,
       draft: unsent ?? (page.draft as Draft),
       brand: page.client.brand,
+      clientBrand: page.brand,
+      style: page.funnel.style,
       selected: pageNode,
       others: [],
       past: history?.past ?? [],
@@ -135,9 +143,23 @@ export function createEditorStore(page: EditorPage): EditorStore {
       },
       setBrand: (brand) => set({ brand }),
       applyBrand: (brand) => {
-        set({ brand });
+        const { clientBrand, style } = get();
+        const changed = withStyleChanged(clientBrand, style, brand);
+        set({ brand, clientBrand: changed });
         noteUnpublished();
-        brands.schedule(brand);
+        brands.schedule(changed);
+      },
+      applyStyle: async (style, changed = get().clientBrand) => {
+        set({ brand: brandInStyle(changed, style), clientBrand: changed, style });
+        brands.schedule(changed);
+        try {
+          // The style has to be there before the funnel has it.
+          await brands.save();
+          await call(api.changeFunnel, { params: { funnelId: page.funnel.id }, body: { style } });
+          noteUnpublished();
+        } catch (error) {
+          set({ notice: messageOf(error) });
+        }
       },
       saveBrand: brands.save,
       save: drafts.save,

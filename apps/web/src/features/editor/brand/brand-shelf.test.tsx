@@ -19,6 +19,7 @@ const opened = () => {
   const store = createEditorStore(page);
   const server = serverOf()
     .on(api.saveBrand, sheet)
+    .on(api.changeFunnel, {})
     .on(api.listPictures, { pictures: [] })
     .on(api.getClient, sheet);
   show(
@@ -138,4 +139,36 @@ it('leaves something to publish, also where a draft kept meanwhile was called li
   await store.getState().saveBrand();
   expect(store.getState().live).toBe('changed');
   expect(server.sent(api.saveBrand).at(-1)!.body).toMatchObject({ colours: { action: '#321321' } });
+});
+
+describe('a style of the brand', () => {
+  const add = (name: string) => {
+    fireEvent.change(screen.getByLabelText('A new style'), { target: { value: name } });
+    fireEvent.click(screen.getByRole('button', { name: 'Add' }));
+  };
+
+  it('begins as the brand is, is saved before the funnel has it, and is changed apart from the brand', async () => {
+    const { server, store } = opened();
+    add('Spring offer');
+    await waitFor(() => expect(server.sent(api.changeFunnel)).toHaveLength(1));
+    const [saved] = server.sent(api.saveBrand);
+    const { styles } = saved!.body as Brand;
+    expect(styles).toMatchObject([{ name: 'Spring offer', colours: sheet.brand.colours }]);
+    expect(server.sent(api.changeFunnel)[0]!.body).toEqual({ style: styles[0]!.id });
+    typed('Action', '#B4460C');
+    const { clientBrand, brand } = store.getState();
+    expect(brand.colours.action).toBe('#B4460C');
+    expect(clientBrand.colours.action).toBe(sheet.brand.colours.action);
+    expect(clientBrand.styles[0]!.colours.action).toBe('#B4460C');
+  });
+
+  it('is left again for the client’s brand, and kept', async () => {
+    const { store } = opened();
+    add('Dark');
+    await waitFor(() => expect(store.getState().style).not.toBe(''));
+    typed('Page', '#101418');
+    fireEvent.change(screen.getByLabelText('Style of this funnel'), { target: { value: '' } });
+    expect(store.getState().brand.colours).toEqual(sheet.brand.colours);
+    expect(store.getState().clientBrand.styles).toHaveLength(1);
+  });
 });

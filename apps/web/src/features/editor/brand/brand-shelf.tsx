@@ -14,12 +14,14 @@ import { LogoFields } from '../../pictures/logo-fields.tsx';
 import { useEditor, useEditorStore } from '../store.ts';
 import { roleNames } from '../look/color-choice-field.tsx';
 import { ColorField, recentColors } from '../look/color-field.tsx';
+import { StyleChoice } from './style-choice.tsx';
 import { FromPicture } from './from-picture.tsx';
 
 /** The client's logo, colours, type and shapes: kept for all of the client's pages, seen on this one at once. */
 export function BrandShelf({ page }: { page: EditorPage }) {
   const store = useEditorStore();
   const brand = useEditor((state) => state.brand);
+  const style = useEditor((state) => state.style);
   const [role, setRole] = useState<ColourRole>('action');
   const change = (changes: Partial<Brand>) => {
     const next = Brand.safeParse({ ...store.getState().brand, ...changes });
@@ -32,6 +34,7 @@ export function BrandShelf({ page }: { page: EditorPage }) {
   const recent = recentColors();
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <StyleChoice />
       <Logo brand={brand} onChange={change} />
       <fieldset className="grid gap-1.5">
         <legend className="mb-1 text-xs font-semibold">Colors</legend>
@@ -92,7 +95,10 @@ export function BrandShelf({ page }: { page: EditorPage }) {
         onChange={(press) => change({ press })}
       />
       <p className="text-xs text-muted">
-        Applies to every page of {page.client.name}. Live pages change when they are next published.
+        {style
+          ? 'Applies to every funnel in this style. '
+          : `Applies to every page of ${page.client.name} that has no style of its own. `}
+        Live pages change when they are next published.
       </p>
     </div>
   );

@@ -25,12 +25,14 @@ export function FromPicture({
   const [picture, setPicture] = useState<PictureRef | null>(null);
   const [palettes, setPalettes] = useState<Palette[] | null>(null);
   const [tried, setTried] = useState<{ index: number; before: Palette } | null>(null);
-  const look = async (chosen: PictureRef) => {
+  const [turn, setTurn] = useState(0);
+  const look = async (chosen: PictureRef, next = 0) => {
     putBack();
     setPicture(chosen);
+    setTurn(next);
     setPalettes(null);
     try {
-      setPalettes(await palettesOf(`/~/pictures/${chosen.id}-480.webp`));
+      setPalettes(await palettesOf(`/~/pictures/${chosen.id}-480.webp`, next));
     } catch (error) {
       toast.error(messageOf(error));
     }
@@ -78,6 +80,9 @@ export function FromPicture({
             ))}
           </button>
         ))}
+        {picture && palettes && (
+          <Button onClick={() => void look(picture, turn + 1)}>Other suggestions</Button>
+        )}
         {tried && (
           <div className="flex gap-2">
             <Button

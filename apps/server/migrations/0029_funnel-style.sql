@@ -1,0 +1,1 @@
+ALTER TABLE "funnels" ADD COLUMN "style" text DEFAULT '' NOT NULL;
