@@ -69,3 +69,22 @@ it('leaves a value alone that is not of the schema', () =>
     title: 'x',
     strange: [1],
   }));
+
+describe('values of a fixed length, and those that may be left out', () => {
+  const Shape = z.strictObject({
+    box: z.tuple([z.number(), z.number()]),
+    pair: z.tuple([PictureId, z.string()]).nullable(),
+    behind: z.strictObject({ picture: PictureId }).optional(),
+  });
+  const shape = { box: [1, 2], pair: ['p1', 'a'], behind: { picture: 'p2' } };
+  const without = (id: string) =>
+    turnMarked(Shape, shape, (_mark, value) => (value === id ? gone : value));
+
+  it('stay whole where nothing is gone', () => expect(without('p9')).toEqual(shape));
+  it('go as a whole where a part of them is', () =>
+    expect(without('p1')).toEqual({ ...shape, pair: null }));
+  it('are left out where they can be', () => {
+    const { behind: _behind, ...rest } = shape;
+    expect(without('p2')).toEqual(rest);
+  });
+});

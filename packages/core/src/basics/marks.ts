@@ -76,9 +76,11 @@ function turnParts(
     ([key, inner, part]) => [key, turnMarked(inner, part, turn)] as const,
   );
   if (parts[0]?.[0] === itself) return parts[0][1];
-  if (Array.isArray(value)) return parts.map(([, part]) => part).filter((part) => part !== gone);
   if (parts.length === 0) return value;
+  if (schema instanceof z.ZodArray)
+    return parts.map(([, part]) => part).filter((part) => part !== gone);
   if (parts.some(([, part]) => part === gone)) return gone;
+  if (Array.isArray(value)) return parts.map(([, part]) => part);
   const left = Object.entries({ ...(value as object), ...Object.fromEntries(parts) });
   return Object.fromEntries(left.filter(([, part]) => part !== undefined));
 }
@@ -99,6 +101,12 @@ function partsOf(schema: z.ZodType, value: unknown): Part[] {
       String(index),
       schema.element as z.ZodType,
       part,
+    ]);
+  if (schema instanceof z.ZodTuple)
+    return (schema.def.items as z.ZodType[]).map((inner, index): Part => [
+      String(index),
+      inner,
+      (value as unknown[])[index],
     ]);
   if (schema instanceof z.ZodRecord)
     return Object.entries(value).map(([key, part]): Part => [

@@ -7,9 +7,11 @@ import type {
   PictureId,
 } from '../basics/index.ts';
 import {
+  asItIs,
   Band,
   bindingsOf,
   bookingFormsOf,
+  copyNode,
   emptyPage,
   newBand,
   newBlock,
@@ -122,4 +124,38 @@ it('knows the forms through which a time is booked, however deep they stand', ()
   const band = newBand('band', [{ id: 'c', share: 1, blocks }]);
   expect([...bookingFormsOf([{ ...emptyPage('P'), bands: [band] }])]).toEqual([form]);
   expect(bookingFormsOf(null).size).toBe(0);
+});
+
+it('leaves looks, boxes and icons as they are', () => {
+  const icon = {
+    kind: 'drawn' as const,
+    name: 'check',
+    box: [0, 0, 24, 24] as [number, number, number, number],
+    line: 2,
+    shapes: [{ tag: 'path' as const, paint: 'line' as const, d: 'M0 0h9' }],
+  };
+  const band = newBand(
+    'band',
+    [
+      {
+        id: 'c',
+        box: {
+          surface: { from: 'deep', to: 'action', angle: 90 },
+          inner: { top: 1, right: 2, bottom: 3, left: 4 },
+        },
+        phoneOrder: ['t', 'k'],
+        blocks: [
+          newBlock('button', 'k', {
+            icon,
+            look: { fill: '#C2410C', edge: { width: 2, color: 'ink' } },
+          }),
+          newBlock('ticks', 't', { icon }),
+        ],
+      },
+    ],
+    { frame: { shadow: 2 } },
+  );
+  expect(rebind(band, asItIs)).toEqual(band);
+  const copied = copyNode('band', band as never, () => 'x') as unknown as Band;
+  expect(copied.columns[0]!.blocks[1]).toMatchObject({ icon });
 });
