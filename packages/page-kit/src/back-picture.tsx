@@ -1,5 +1,6 @@
 import {
   contrast,
+  cssColor,
   surfaceColors,
   wordsOnSurface,
   type Brand,
@@ -8,7 +9,7 @@ import {
 import type { BackPicture as Picture } from '@plumgate/core/page';
 import type { CSSProperties } from 'react';
 import { usePage, type ShownPicture } from './page-context.ts';
-import { Photo } from './photo.tsx';
+import { Photo, pictureWidths } from './photo.tsx';
 
 /** The CSS of pictures that stay where they are while the page moves over them. Where nothing hovers, browsers jerk: they move along. */
 export const fixedPictureCss =
@@ -44,14 +45,14 @@ function fadeInto(surface: Surface, fade: number, brand: Brand) {
     `color-mix(in srgb,${color} ${fade}%,${isLight ? '#000' : '#fff'})`;
   const colors =
     typeof surface === 'string'
-      ? over(surface.startsWith('#') ? surface : `var(--${surface})`)
+      ? over(cssColor(surface))
       : `linear-gradient(${surface.angle}deg,${over(`var(--${surface.from})`)},${over(`var(--${surface.to})`)})`;
   return { '--over': colors, '--blend': isLight ? 'screen' : 'multiply' };
 }
 
 /** In the two formats that a browser chooses from, as wide as screens are. */
 function imageSet({ width, src }: ShownPicture): string {
-  const wide = Math.min(width, 1800);
+  const wide = Math.min(width, pictureWidths.at(-1)!);
   const one = (format: 'avif' | 'webp') => `url("${src(wide, format)}") type("image/${format}")`;
   return `image-set(${one('avif')},${one('webp')})`;
 }

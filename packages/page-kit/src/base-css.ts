@@ -1,6 +1,9 @@
 import { iconCss } from './icon-view.tsx';
 import { surfacesCss, surfaceVariables } from './surface-css.ts';
 
+/** The gap between the blocks of a column, in px: what a space of a part's own replaces. */
+export const blockGap = 20;
+
 /** What every page carries: surfaces, bands and columns. Widths are asked of the page, not of the screen. */
 export const baseCss = `
 *,:before,:after{box-sizing:border-box}
@@ -16,7 +19,7 @@ ${surfacesCss}
 .width-full{--most:100%}
 .width-medium{--most:820px}
 .width-narrow{--most:580px}
-.column{display:grid;gap:20px;min-width:0}
+.column{display:grid;gap:${blockGap}px;min-width:0}
 .columns:has([data-calendar]){align-items:start}
 .beside>.columns>.column:not(:first-child){justify-items:end}
 .block{min-width:0}

@@ -1,3 +1,4 @@
+export { blockGap } from './base-css.ts';
 export { DrawnIconView } from './icon-view.tsx';
 export * from './page-view.tsx';
 export {

@@ -4,6 +4,7 @@ import {
   Box,
   type Column,
   emptyPage,
+  examplePicture,
   Look,
   newBand,
   newBlock,
@@ -57,6 +58,8 @@ it.each<[Look, string]>([
 it('pads a box that something can be seen of, and no other', () => {
   expect(boxClass({})).toBe('');
   expect(boxClass({ surface: 'tint' })).toMatch(/^boxed b/);
+  const picture = { ...examplePicture('drive'), fade: 60, focus: { x: 1, y: 2 } };
+  expect(boxClass({ picture })).toBe('boxed');
   expect(boxClass({ fullHeight: true })).not.toContain('boxed');
 });
 

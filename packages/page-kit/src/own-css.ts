@@ -18,6 +18,7 @@ import {
   type Look,
   type PageDocument,
 } from '@plumgate/core/page';
+import { blockGap } from './base-css.ts';
 import { classOf } from './class-of.ts';
 import { surfaceVariables } from './surface-css.ts';
 
@@ -37,7 +38,7 @@ const onOwnSheet: ReadonlySet<Block['kind']> = new Set<Block['kind']>([
 /** The class of a block's own look with what it needs beside it; empty where it is as the brand says. */
 export function lookClass(block: Block): string {
   const { overlap } = block.look;
-  const own = classOf(block.look, onOwnSheet.has(block.kind) ? 'o' : 'l');
+  const own = classOf(block.look, prefixOf(block));
   return overlap ? `${own} over-${overlap.edge} over-${overlap.order}` : own;
 }
 
@@ -52,8 +53,8 @@ export const bandClass = ({ surface, frame }: Band): string =>
 
 /** The class of a column's box and place, or of a form's box. */
 export const boxClass = (box: Box): string => {
-  const own = classOf(withoutFocus(box), 'b');
-  return own && isSeen(box) ? `boxed ${own}` : own;
+  const own = classOf(withoutPicture(box), 'b');
+  return [isSeen(box) && 'boxed', own].filter(Boolean).join(' ');
 };
 
 /** Whether a box has something around its contents that they must not touch. */
@@ -63,8 +64,14 @@ const isSeen = (box: Box) =>
   (box.edge?.width ?? 0) > 0 ||
   (box.shadow ?? 0) > 0;
 
-/** The picture itself is an element of its own: moving its focus makes no other class. */
-const withoutFocus = ({ picture: _picture, ...rest }: Box): Box => rest;
+/** The picture is an element of its own: another one, or another focus, makes no other class. */
+function withoutPicture(box: Box): Box {
+  const { picture, ...rest } = box;
+  return picture ? rest : box;
+}
+
+/** Of the class of a block's look: what sets a color of its own differs by what its words lie on. */
+const prefixOf = ({ kind }: Block) => (onOwnSheet.has(kind) ? 'o' : 'l');
 
 /** The rules of all classes that a page's parts have of their own, each once. */
 export function ownRules(page: PageDocument, brand: Brand): string {
@@ -75,13 +82,13 @@ export function ownRules(page: PageDocument, brand: Brand): string {
   const addLook = (look: Look, kind: 'o' | 'l') =>
     add(classOf(look, kind), () => lookRule(classOf(look, kind), look, kind === 'o', brand));
   const addBox = (box: Box) => {
-    const bare = withoutFocus(box);
+    const bare = withoutPicture(box);
     const name = classOf(bare, 'b');
     add(name, () => boxRule(name, bare, brand));
     if (isSeen(box)) add('boxed', () => boxedRule);
   };
   const addBlock = (block: Block) => {
-    addLook(block.look, onOwnSheet.has(block.kind) ? 'o' : 'l');
+    addLook(block.look, prefixOf(block));
     if (block.look.overlap) add('over', () => overlapRules);
     if (block.kind !== 'form' && block.kind !== 'booking') return;
     addBox(block.box);
@@ -115,9 +122,6 @@ const aligns = {
   center: ['center', 'auto', 'auto'],
   end: ['end', 'auto', '0'],
 } as const;
-
-/** The gap between the blocks of a column, in px: what a space of its own replaces. */
-export const blockGap = 20;
 
 function lookRule(name: string, look: Look, isOnOwnSheet: boolean, brand: Brand): string {
   const own: string[] = [];

@@ -2,11 +2,13 @@ import type { Brand } from './brand.ts';
 import { pressOn, wordsOnSurface } from './surface.ts';
 import { faceOf, typePairs } from './type-pairs.ts';
 
-const corners = { square: '2px', soft: '10px', round: '22px' } as const;
+/** How round the corners of a brand are, in px. */
+export const cornerSizes = { square: 2, soft: 10, round: 22 } as const;
 
 /** A client's brand as the custom properties that page-kit's CSS reads, for example `--action:#1E5F8C`. */
 export function brandVariables(brand: Brand): string {
   const { paper, tint, deep, action, ink } = brand.colours;
+  const corner = `${cornerSizes[brand.corners]}px`;
   const pressOnDeep = pressOn(brand, 'deep');
   const pair = typePairs[brand.typePair];
   return Object.entries({
@@ -21,9 +23,9 @@ export function brandVariables(brand: Brand): string {
     'on-action': wordsOnSurface(brand, 'action'),
     'deep-press': brand.colours[pressOnDeep],
     'on-deep-press': wordsOnSurface(brand, pressOnDeep),
-    'press-corner': brand.press === 'pill' ? '99px' : corners[brand.corners],
+    'press-corner': brand.press === 'pill' ? '99px' : corner,
     'press-shadow': brand.press === 'raised' ? '0 3px 0 #0003' : 'none',
-    corner: corners[brand.corners],
+    corner,
     'title-face': faceOf(pair.title),
     'text-face': faceOf(pair.text),
   })

@@ -1,8 +1,9 @@
-import type { Brand, Surface } from '@plumgate/core/brand';
+import { cornerSizes, type Brand, type Surface } from '@plumgate/core/brand';
 import {
   blockKinds,
   colorProblems,
   locate,
+  lookLimits,
   pressLook,
   ratioWords,
   surfaceOfColumn,
@@ -13,14 +14,16 @@ import {
   type ColorProblem,
   type TreeNode,
 } from '@plumgate/core/page';
+import { blockGap } from '@plumgate/page-kit';
 import { useEditor, useEditorStore } from '../store.ts';
 import { BoxFields } from './box-fields.tsx';
 import { LookFields, type Usual } from './look-fields.tsx';
 import { OwnLook } from './own-look.tsx';
 
-const gap = 20;
-const corners = { square: 2, soft: 10, round: 22 } as const;
-const pressCorners = (brand: Brand) => (brand.press === 'pill' ? 60 : corners[brand.corners]);
+/** As round as a slider goes: a pill. */
+const roundest = lookLimits.corners[1];
+const pressCorners = (brand: Brand) =>
+  brand.press === 'pill' ? roundest : cornerSizes[brand.corners];
 
 /** How a block departs from the brand. */
 export function BlockLook({ block }: { block: Block }) {
@@ -30,9 +33,9 @@ export function BlockLook({ block }: { block: Block }) {
   const parts = blockKinds[block.kind].lookParts;
   const isPress = block.kind === 'button';
   const usual: Usual = {
-    space: gap,
+    space: blockGap,
     edge: isPress ? 2 : block.kind === 'cards' ? 1 : 0,
-    corners: isPress ? pressCorners(brand) : corners[brand.corners],
+    corners: isPress ? pressCorners(brand) : cornerSizes[brand.corners],
   };
   const set = (changes: Record<string, unknown>, group: string) =>
     store.getState().edit([{ do: 'set', id: block.id, changes }], `${block.id}.${group}`);
@@ -59,7 +62,7 @@ export function BlockLook({ block }: { block: Block }) {
             box={block.box}
             usual={{
               inner: { top: 34, right: 34, bottom: 34, left: 34 },
-              corners: Math.round(corners[brand.corners] * 1.4),
+              corners: Math.round(cornerSizes[brand.corners] * 1.4),
             }}
             onChange={(box: Box, part) => set({ box }, `box.${part}`)}
           />
