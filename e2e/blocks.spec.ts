@@ -14,7 +14,7 @@ import {
 } from '@plumgate/core/page';
 import { expect, test } from '@playwright/test';
 import { HtmlValidate } from 'html-validate';
-import { api, atFunnels, makePage, openMade, publish, sampleForm } from './builder.ts';
+import { api, atFunnels, bothViews, makePage, openMade, publish, sampleForm } from './builder.ts';
 import { ask, origin, phone as phoneSize } from './helpers.ts';
 import { port } from './playwright.config.ts';
 
@@ -179,15 +179,7 @@ test('every block lies on the canvas as it lies live, wide and on a phone, free 
   const address = await publish(app, pageId);
   await openMade(app, client, pageId);
 
-  for (const [title, size] of [
-    ['The page, wide', { viewport: { width: 1280, height: 1500 } }],
-    ['The page on a phone', phoneSize],
-  ] as const) {
-    const element = await app.locator(`iframe[title="${title}"]`).elementHandle();
-    const inner = (await element!.contentFrame())!;
-    await inner.evaluate(() => document.fonts.ready);
-    const live = await (await browser.newContext(size)).newPage();
-    await live.goto(address);
+  for await (const { inner, live } of bothViews(app, browser, address)) {
     await expect(async () => {
       await live.reload();
       const boxes = (parts: string[]) =>

@@ -1,7 +1,7 @@
 import type { FormId } from '@plumgate/core/basics';
 import type { Draft } from '@plumgate/core/page';
 import { expect, type FrameLocator, type Locator, type Page } from '@playwright/test';
-import { origin, signedIn } from './helpers.ts';
+import { origin, phone as phoneSize, signedIn } from './helpers.ts';
 import type { Browser } from '@playwright/test';
 
 /** What the editor's tests speak of. */
@@ -95,6 +95,21 @@ export async function openMade(app: Page, client: string, pageId: string): Promi
 }
 
 export const sampleForm = '00000000-0000-4000-8000-0000000000f1' as FormId;
+
+/** The two views of the canvas, one after the other, each with the live page in a window of its size. */
+export async function* bothViews(app: Page, browser: Browser, address: string) {
+  for (const [title, size] of [
+    ['The page, wide', { viewport: { width: 1280, height: 1500 } }],
+    ['The page on a phone', phoneSize],
+  ] as const) {
+    const element = await app.locator(`iframe[title="${title}"]`).elementHandle();
+    const inner = (await element!.contentFrame())!;
+    await inner.evaluate(() => document.fonts.ready);
+    const live = await (await browser.newContext(size)).newPage();
+    await live.goto(address);
+    yield { inner, live, isWide: size !== phoneSize };
+  }
+}
 
 /** A marketer at a client's funnels. */
 export const atFunnels = (browser: Browser, client: string) =>

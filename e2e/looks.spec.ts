@@ -16,8 +16,16 @@ import {
   type Look,
 } from '@plumgate/core/page';
 import { expect, test, type Frame as BrowserFrame, type Page } from '@playwright/test';
-import { atFunnels, builderOf, drag, makePage, openMade, publish, sampleForm } from './builder.ts';
-import { phone as phoneSize } from './helpers.ts';
+import {
+  atFunnels,
+  bothViews,
+  builderOf,
+  drag,
+  makePage,
+  openMade,
+  publish,
+  sampleForm,
+} from './builder.ts';
 
 const client = 'marram-coast-homes';
 
@@ -251,15 +259,7 @@ test('every setting of a look, a box and a frame lies on the canvas as it lies l
   // What was made has ids of its own.
   const address = await publish(app, pageId);
   await openMade(app, client, pageId);
-  for (const [title, size] of [
-    ['The page, wide', { viewport: { width: 1280, height: 1500 } }],
-    ['The page on a phone', phoneSize],
-  ] as const) {
-    const element = await app.locator(`iframe[title="${title}"]`).elementHandle();
-    const inner = (await element!.contentFrame())!;
-    await inner.evaluate(() => document.fonts.ready);
-    const live = await (await browser.newContext(size)).newPage();
-    await live.goto(address);
+  for await (const { inner, live, isWide } of bothViews(app, browser, address)) {
     await live.evaluate(() => document.fonts.ready);
     const ids = await live.evaluate(() =>
       [...document.querySelectorAll('section.band')].map(({ id }) => id),
@@ -284,7 +284,7 @@ test('every setting of a look, a box and a frame lies on the canvas as it lies l
           : [],
       ),
     ).toEqual([]);
-    await doSomething(live, title === 'The page, wide');
+    await doSomething(live, isWide);
   }
 });
 
