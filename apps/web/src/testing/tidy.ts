@@ -1,4 +1,8 @@
+import { configure } from '@testing-library/react';
 import { toast } from 'sonner';
+
+// A screen of several panels takes over a second to draw on a busy machine: the library's own limit.
+configure({ asyncUtilTimeout: 10_000 });
 
 // Notices outlive the screen that gave them, as they should; the next test's must not find them.
 afterEach(() => void toast.dismiss());

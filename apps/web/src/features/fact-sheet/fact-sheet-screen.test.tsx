@@ -33,7 +33,7 @@ it('saves by itself, says so, and takes it back', async () => {
   const server = await opened();
   expect([state(), undo().disabled]).toEqual(['', true]);
   type('Town', 'Gull Neck');
-  await waitFor(() => expect(state()).toBe('Saved'), { timeout: 3000 });
+  await waitFor(() => expect(state()).toBe('Saved'));
   expect(keptFacts(server)).toMatchObject({ town: 'Gull Neck', phone: '(207) 555-0142' });
   fireEvent.click(undo());
   await waitFor(() => expect(server.sent(api.saveFacts)).toHaveLength(2));
@@ -55,7 +55,7 @@ it('reads lists without empty lines and spaces around', async () => {
   type('Services', ' Check-ups \n\n  Whitening\n');
   type('Social links', 'https://pictures.quayside.test/');
   type('Badges', 'Insured in Maine\n\n');
-  await waitFor(() => expect(keptFacts(server)).toBeTruthy(), { timeout: 3000 });
+  await waitFor(() => expect(keptFacts(server)).toBeTruthy());
   expect(keptFacts(server)).toMatchObject({
     services: ['Check-ups', 'Whitening'],
     social: ['https://pictures.quayside.test/'],
@@ -70,9 +70,8 @@ it.each([
 ])('says at its field what is wrong, and sends nothing: %s', async (label, value) => {
   const server = await opened();
   type(label, value);
-  await waitFor(
-    () => expect(screen.getByLabelText(label).getAttribute('aria-invalid')).toBe('true'),
-    { timeout: 3000 },
+  await waitFor(() =>
+    expect(screen.getByLabelText(label).getAttribute('aria-invalid')).toBe('true'),
   );
   expect(state()).toBe('Not saved yet: correct what is marked');
   expect(server.sent(api.saveFacts)).toEqual([]);
@@ -82,7 +81,7 @@ it('says what the server refused, and what was typed stays', async () => {
   const server = await opened();
   server.on(api.saveFacts, () => refusal(409, 'Somebody changed these facts meanwhile.'));
   type('Town', 'Gull Neck');
-  expect((await screen.findByRole('alert', {}, { timeout: 3000 })).textContent).toBe(
+  expect((await screen.findByRole('alert')).textContent).toBe(
     'Somebody changed these facts meanwhile.',
   );
   expect(screen.getByLabelText<HTMLInputElement>('Town').value).toBe('Gull Neck');
@@ -96,8 +95,8 @@ it('takes a logo, and leaves the rest of the brand as it is', async () => {
     .on(api.saveBrand, sheet);
   fireEvent.click(screen.getByText('Add a logo'));
   fireEvent.click(await screen.findByRole('button', { name: /Anchor/ }));
-  await waitFor(() => expect(server.sent(api.saveBrand)).toHaveLength(1), { timeout: 3000 });
+  await waitFor(() => expect(server.sent(api.saveBrand)).toHaveLength(1));
   expect(server.sent(api.saveBrand)[0]!.body).toEqual({ ...sheet.brand, logo });
   type('Town', 'Gull Neck');
-  await waitFor(() => expect(server.sent(api.saveFacts)).toHaveLength(2), { timeout: 3000 });
+  await waitFor(() => expect(server.sent(api.saveFacts)).toHaveLength(2));
 });

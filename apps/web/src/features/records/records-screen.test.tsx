@@ -33,7 +33,7 @@ const saved = (server: Server) =>
   server.sent(api.saveClientRecords).at(-1)?.body as
     { records: ClientRecords; known: string[] } | undefined;
 const untilSaved = (server: Server, times = 1) =>
-  waitFor(() => expect(server.sent(api.saveClientRecords)).toHaveLength(times), { timeout: 3000 });
+  waitFor(() => expect(server.sent(api.saveClientRecords)).toHaveLength(times));
 
 it('shows each list, and says what goes into an empty one', async () => {
   await opened();
@@ -69,7 +69,7 @@ it('keeps prices in whole cents, and what is no price as it was typed', async ()
 it('waits with a person who has no name yet', async () => {
   const server = await opened();
   fireEvent.click(list('Staff').getByRole('button', { name: 'Add a person' }));
-  expect(await screen.findByText('Give a name.', {}, { timeout: 3000 })).toBeTruthy();
+  expect(await screen.findByText('Give a name.')).toBeTruthy();
   expect(server.sent(api.saveClientRecords)).toHaveLength(0);
   fireEvent.change(list('Staff').getAllByLabelText('Name')[2]!, { target: { value: 'Ana' } });
   await untilSaved(server);
