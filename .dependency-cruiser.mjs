@@ -7,6 +7,7 @@
 
 /** The domains of the server, the highest first: each may import those after it. */
 const serverDomains = [
+  'websites',
   'formats',
   'test-runs',
   'approvals',
@@ -32,6 +33,8 @@ const serverDomains = [
 
 /** The folders of core, the highest first. */
 const coreFolders = [
+  'html-reading',
+  'website',
   'launch',
   'formats',
   'templates',

@@ -27,11 +27,21 @@ export function palettesFrom(
   for (const colour of lively)
     if (hues.every((other) => apart(other.h, colour.h) > 28)) hues.push(colour);
   if (hues.length === 0) hues.push({ mode: 'oklch', l: 0.45, c: 0.02, h: colours[0]?.h || 250 });
-  const turned = hues.map((colour) => ({ ...colour, h: (colour.h + angleOf(turn)) % 360 }));
-  return turned
-    .slice(0, most)
-    .map((colour, index) => paletteOf(colour, turned[index === 0 ? 1 : 0]));
+  return palettesAround(
+    hues.map((colour) => ({ ...colour, h: (colour.h + angleOf(turn)) % 360 })),
+    most,
+  );
 }
+
+/**
+ * Palettes for pages around colors such as `#C2410C`, the most important first: each takes one of them for what is pressed.
+ * The same rules of contrast hold as for a picture's.
+ */
+export const palettesOfColors = (colors: readonly string[], most: number): Palette[] =>
+  palettesAround(colors.map(asOklchHex), most);
+
+const palettesAround = (colours: readonly Oklch[], most: number): Palette[] =>
+  colours.slice(0, most).map((colour, index) => paletteOf(colour, colours[index === 0 ? 1 : 0]));
 
 /** Degrees around the circle of hues, each turn far from those before it (the golden angle). */
 const angleOf = (turn: number) => (turn * 137.508) % 360;

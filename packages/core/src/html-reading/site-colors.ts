@@ -1,0 +1,90 @@
+import { generate, parse, walk, type CssNode } from 'css-tree';
+import { converter, formatHex, parse as parseColor } from 'culori';
+import { palettesOfColors, type Palette } from '../brand/index.ts';
+import type { OpenedPage } from './open-html.ts';
+
+const oklch = converter('oklch');
+
+/** What a declaration says about a color by where it stands; a heavier one is more likely to be the brand's. Common practice, no source. */
+const weights: readonly [property: RegExp, selector: RegExp, weight: number][] = [
+  [/^--.*(?:primary|brand|accent|main|action)/, /./, 8],
+  [/^background/, /btn|button|cta|submit/i, 6],
+  [/^background/, /header|nav|hero|banner|footer|masthead/i, 4],
+  [/^color$/, /(?:^|[\s,>])(?:a|h1|h2)(?:$|[\s,:.])/, 3],
+  [/^(?:background|border)/, /./, 1],
+  [/^color$/, /./, 1],
+];
+
+/**
+ * Palettes around the colors that a website uses most where a brand shows: its buttons, header and links. Grays say nothing
+ * about a brand and are passed over; a website of grays alone gives no palette.
+ */
+export function palettesOf(
+  pages: readonly OpenedPage[],
+  sheets: readonly string[],
+  most: number,
+): Palette[] {
+  const weighed = new Map<string, number>();
+  const note = (color: string, weight: number) => {
+    const hex = livelyHex(color);
+    if (hex) weighed.set(hex, (weighed.get(hex) ?? 0) + weight);
+  };
+  for (const { $ } of pages) {
+    note($('meta[name="theme-color"]').attr('content') ?? '', 8);
+    for (const element of $('[style]').toArray())
+      noteStyle(`${element.name} { ${element.attribs['style']} }`, note);
+  }
+  const own = pages.flatMap(({ $ }) =>
+    $('style')
+      .toArray()
+      .map((style) => $(style).text()),
+  );
+  for (const sheet of [...sheets, ...own]) noteStyle(sheet, note);
+  return palettesOfColors(
+    distinct([...weighed].sort((a, b) => b[1] - a[1]).map(([hex]) => hex)),
+    most,
+  );
+}
+
+function noteStyle(css: string, note: (color: string, weight: number) => void): void {
+  walk(readCss(css), {
+    visit: 'Declaration',
+    enter({ property, value }) {
+      const selector = this.rule ? generate(this.rule.prelude) : '';
+      const weight = weights.find(
+        ([name, where]) => name.test(property) && where.test(selector),
+      )?.[2];
+      if (!weight) return;
+      const text = value.type === 'Raw' ? value.value : generate(value);
+      for (const color of text.match(colors) ?? []) note(color, weight);
+    },
+  });
+}
+
+const colors = /#[0-9a-f]{3,8}\b|(?:rgb|hsl|oklch|lab|lch)a?\([^)]*\)|\b[a-z]{3,20}\b/gi;
+
+/** A style sheet as a tree; what can't be read in it is left out, as the CSS standard has it. */
+export const readCss = (css: string): CssNode =>
+  parse(css, { positions: false, parseAtrulePrelude: false });
+
+/** A color that is neither nearly white, black or gray nor see-through, as `#C2410C`. */
+function livelyHex(text: string): string | null {
+  const color = oklch(parseColor(text));
+  if (!color || (color.alpha ?? 1) < 0.6) return null;
+  const isLively = color.c > 0.045 && color.l > 0.2 && color.l < 0.92;
+  return isLively ? formatHex(color).toUpperCase() : null;
+}
+
+/** The first of each hue: shades of one color are one. */
+function distinct(colorsByWeight: string[]): string[] {
+  const kept: string[] = [];
+  for (const hex of colorsByWeight) {
+    const hue = oklch(hex)!.h ?? 0;
+    const isNew = kept.every((other) => {
+      const apart = Math.abs(((hue - (oklch(other)!.h ?? 0) + 540) % 360) - 180);
+      return apart > 25;
+    });
+    if (isNew) kept.push(hex);
+  }
+  return kept;
+}
