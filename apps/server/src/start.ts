@@ -34,6 +34,8 @@ import { PLACES_STAND_IN } from './platform/maps/token.ts';
 import { SiteAddress } from './platform/site-address.ts';
 import type { GatewayStandIn } from './platform/texts/gateway-stand-in.ts';
 import { TEXT_STAND_IN } from './platform/texts/stand-in-token.ts';
+import { WEBSITE_STAND_IN } from './platform/websites/token.ts';
+import type { WebsiteStandIn } from './platform/websites/website-stand-in.ts';
 import { Worker } from './platform/worker.ts';
 import { Bin } from './records/bin/bin.ts';
 import { DirectPages } from './site/direct-pages.ts';
@@ -168,6 +170,7 @@ async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void>
     () => app.get<SmtpStandIn | null>(MAIL_STAND_IN)?.stop(),
     () => app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop(),
     () => app.get<PlacesStandIn | null>(PLACES_STAND_IN)?.stop(),
+    () => app.get<WebsiteStandIn | null>(WEBSITE_STAND_IN)?.stop(),
     () => app.get(Database).close(),
   ];
   const late = AbortSignal.timeout(stopTimeoutMs);

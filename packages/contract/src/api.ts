@@ -25,6 +25,7 @@ import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
 import { Language, ownCode } from '@plumgate/core/page';
 import { RuleContent } from '@plumgate/core/routing';
+import { WebsiteReading } from '@plumgate/core/website';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 import {
@@ -879,6 +880,16 @@ export const fetchPicture = endpoint({
   params: ofClient,
   body: z.strictObject({ address: z.string().max(2000) }),
   answer: Picture,
+});
+
+export const readWebsite = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/website-reading',
+  summary: 'What a client’s own website says of them, to be looked through; nothing is stored',
+  right: 'clients.write',
+  params: ofClient,
+  body: z.strictObject({ address: z.string().trim().max(2000) }),
+  answer: WebsiteReading,
 });
 
 export const listPeople = endpoint({

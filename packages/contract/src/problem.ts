@@ -41,6 +41,10 @@ export const problemCodes = {
     title: 'The file is not a picture that can be read. Use JPEG, PNG, WebP, AVIF or GIF.',
   },
   'not-fetched': { status: 422, title: 'Nothing could be fetched from this address.' },
+  'not-a-page': {
+    status: 422,
+    title: 'There is no web page to read here.',
+  },
   'not-a-file': {
     status: 422,
     title: 'This kind of file can’t be stored. Use PDF for documents, MP4 or WebM for video.',

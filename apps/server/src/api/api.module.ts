@@ -22,6 +22,7 @@ import { RoutingModule } from '../domains/routing/routing.module.ts';
 import { TemplatesModule } from '../domains/templates/templates.module.ts';
 import { TestRunsModule } from '../domains/test-runs/test-runs.module.ts';
 import { TodayModule } from '../domains/today/today.module.ts';
+import { WebsitesModule } from '../domains/websites/websites.module.ts';
 import { AccountController } from './account.controller.ts';
 import { Admission } from './admission.ts';
 import { AuditInterceptor } from './audit.interceptor.ts';
@@ -47,6 +48,7 @@ import { RuleController } from './rule.controller.ts';
 import { SequenceController } from './sequence.controller.ts';
 import { TemplateController } from './template.controller.ts';
 import { TestRunController } from './test-run.controller.ts';
+import { WebsiteController } from './website.controller.ts';
 
 /** What the web app speaks to: a controller a domain, each bound to the contract. */
 @Module({
@@ -71,6 +73,7 @@ import { TestRunController } from './test-run.controller.ts';
     TemplatesModule,
     TestRunsModule,
     TodayModule,
+    WebsitesModule,
   ],
   controllers: [
     AccountController,
@@ -95,6 +98,7 @@ import { TestRunController } from './test-run.controller.ts';
     SequenceController,
     TemplateController,
     TestRunController,
+    WebsiteController,
   ],
   providers: [
     Admission,

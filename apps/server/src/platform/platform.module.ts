@@ -18,6 +18,8 @@ import { SafeFetch } from './http/safe-fetch.ts';
 import { Seal } from './seal.ts';
 import { SealKeys } from './seal-keys.ts';
 import { SiteAddress } from './site-address.ts';
+import { WEBSITE_STAND_IN } from './websites/token.ts';
+import { WebsiteStandIn } from './websites/website-stand-in.ts';
 import { Worker } from './worker.ts';
 
 const parts: Provider[] = [
@@ -42,9 +44,15 @@ const parts: Provider[] = [
     inject: [CONFIG, PLACES_STAND_IN],
   },
   {
-    provide: SafeFetch,
-    useFactory: ({ outboundAllowed }: Config) => new SafeFetch(outboundAllowed),
+    provide: WEBSITE_STAND_IN,
+    useFactory: ({ demo }: Config) => (demo ? WebsiteStandIn.start() : null),
     inject: [CONFIG],
+  },
+  {
+    provide: SafeFetch,
+    useFactory: ({ outboundAllowed }: Config, standIn: WebsiteStandIn | null) =>
+      new SafeFetch(outboundAllowed, undefined, standIn?.hosts),
+    inject: [CONFIG, WEBSITE_STAND_IN],
   },
   {
     provide: FileStore,

@@ -1,14 +1,15 @@
-import { generate, parse, walk, type CssNode } from 'css-tree';
+import { generate, walk } from 'css-tree';
 import { converter, formatHex, parse as parseColor } from 'culori';
 import { palettesOfColors, type Palette } from '../brand/index.ts';
 import type { OpenedPage } from './open-html.ts';
+import { customProperties, readCss, resolved } from './read-css.ts';
 
 const oklch = converter('oklch');
 
 /** What a declaration says about a color by where it stands; a heavier one is more likely to be the brand's. Common practice, no source. */
 const weights: readonly [property: RegExp, selector: RegExp, weight: number][] = [
   [/^--.*(?:primary|brand|accent|main|action)/, /./, 8],
-  [/^background/, /btn|button|cta|submit/i, 6],
+  [/^background/, /btn|button|cta|submit/i, 10],
   [/^background/, /header|nav|hero|banner|footer|masthead/i, 4],
   [/^color$/, /(?:^|[\s,>])(?:a|h1|h2)(?:$|[\s,:.])/, 3],
   [/^(?:background|border)/, /./, 1],
@@ -47,7 +48,9 @@ export function palettesOf(
 }
 
 function noteStyle(css: string, note: (color: string, weight: number) => void): void {
-  walk(readCss(css), {
+  const tree = readCss(css);
+  const properties = customProperties(tree);
+  walk(tree, {
     visit: 'Declaration',
     enter({ property, value }) {
       const selector = this.rule ? generate(this.rule.prelude) : '';
@@ -55,17 +58,13 @@ function noteStyle(css: string, note: (color: string, weight: number) => void): 
         ([name, where]) => name.test(property) && where.test(selector),
       )?.[2];
       if (!weight) return;
-      const text = value.type === 'Raw' ? value.value : generate(value);
-      for (const color of text.match(colors) ?? []) note(color, weight);
+      for (const color of resolved(generate(value), properties).match(colors) ?? [])
+        note(color, weight);
     },
   });
 }
 
 const colors = /#[0-9a-f]{3,8}\b|(?:rgb|hsl|oklch|lab|lch)a?\([^)]*\)|\b[a-z]{3,20}\b/gi;
-
-/** A style sheet as a tree; what can't be read in it is left out, as the CSS standard has it. */
-export const readCss = (css: string): CssNode =>
-  parse(css, { positions: false, parseAtrulePrelude: false });
 
 /** A color that is neither nearly white, black or gray nor see-through, as `#C2410C`. */
 function livelyHex(text: string): string | null {

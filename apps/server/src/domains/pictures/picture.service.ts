@@ -90,6 +90,19 @@ export class PictureService implements OnModuleInit {
     return this.add(clientId, name, content);
   }
 
+  /**
+   * A picture at a web address as it can be looked at before it is taken: small, as a `data:` address, and its real size.
+   *
+   * @throws AppProblem as `addFromAddress`
+   */
+  async look(address: string): Promise<{ preview: string; width: number; height: number }> {
+    const { content } = await this.fetched(address);
+    const source = await this.readPicture(content);
+    const small = await this.maker.size(source.content, thumb, 'webp');
+    const { width, height } = source;
+    return { preview: `data:image/webp;base64,${small.toString('base64')}`, width, height };
+  }
+
   private async fetched(address: string): Promise<{ name: string; content: Buffer }> {
     const refused = (detail: string) => new AppProblem('not-fetched', { detail });
     try {

@@ -12,9 +12,13 @@ export interface OutboundRequest {
   redirects?: number;
   /** The longest answer that is read. */
   maxBytes?: number;
+  /** The longest wait for all of it. */
+  timeoutMs?: number;
 }
 
 export interface OutboundAnswer {
+  /** Where it came from, after redirects. */
+  address: string;
   status: number;
   headers: Record<string, string | string[] | undefined>;
   content: Buffer;
@@ -46,35 +50,37 @@ const refusalWords: Record<OutboundRefusal, string> = {
     'This address is in a private network. Give one that is reachable from the internet.',
   'unknown-host': 'There is no such host. Check the address.',
   'too-large': 'What is there is too large.',
-  'too-slow': 'There was no answer within 20 seconds.',
+  'too-slow': 'The server took too long to answer.',
   'too-many-redirects': 'The address leads on and on. Give the one where it ends.',
   unreachable: 'The server could not be reached.',
 };
 
 /** The longest answer that is read, and the longest wait for all of it: well below the lease of a lane. */
-const [usualMaxBytes, timeoutMs] = [2 ** 20, 20_000];
+const [usualMaxBytes, usualTimeoutMs] = [2 ** 20, 20_000];
 
 /**
  * The one way to addresses that people type in. A host is looked up once, and the connection goes to the address that was
  * checked, so that a name which answers differently the second time (DNS rebinding) gains nothing. Private, loopback and
  * link-local addresses are refused but for `allowed` (`host:port` each), redirects are followed only as far as a request says,
- * each looked up and checked anew, and size and time are limited.
+ * each looked up and checked anew, and size and time are limited. `standIns` are hosts of the program's own stand-ins, each
+ * with where it is really served.
  */
 export class SafeFetch {
   constructor(
     private readonly allowed: ReadonlySet<string> = new Set(),
     private readonly lookup: typeof systemLookup = systemLookup,
+    private readonly standIns: ReadonlyMap<string, URL> = new Map(),
   ) {}
 
   /** @throws OutboundError */
   async fetch(address: string, asked: OutboundRequest): Promise<OutboundAnswer> {
-    const signal = AbortSignal.timeout(timeoutMs);
+    const signal = AbortSignal.timeout(asked.timeoutMs ?? usualTimeoutMs);
     let url = webAddress(address);
     for (let left = asked.redirects ?? 0; ; left--) {
       const answer = await this.send(url, asked, signal);
       const { location } = answer.headers;
       const leadsOn = answer.status >= 300 && answer.status < 400 && typeof location === 'string';
-      if (!leadsOn || asked.redirects === undefined) return answer;
+      if (!leadsOn || asked.redirects === undefined) return { ...answer, address: url.href };
       if (left === 0) throw new OutboundError('too-many-redirects');
       url = webAddress(location, url);
     }
@@ -84,16 +90,20 @@ export class SafeFetch {
     url: URL,
     { method, headers, body, maxBytes = usualMaxBytes }: OutboundRequest,
     signal: AbortSignal,
-  ): Promise<OutboundAnswer> {
-    const isAllowed = this.allowed.has(`${url.hostname}:${url.port || defaultPorts[url.protocol]}`);
+  ): Promise<Omit<OutboundAnswer, 'address'>> {
+    const standIn = this.standIns.get(url.hostname);
+    const to = standIn ? new URL(url.pathname + url.search, standIn) : url;
+    const isAllowed =
+      standIn !== undefined ||
+      this.allowed.has(`${url.hostname}:${url.port || defaultPorts[url.protocol]}`);
     const host = url.hostname.replace(/^\[|\]$/g, '');
     if (!isAllowed && ipaddr.isValid(host) && isPrivate(host))
       throw new OutboundError('private-address');
-    const send = url.protocol === 'https:' ? requestSecure : requestPlain;
+    const send = to.protocol === 'https:' ? requestSecure : requestPlain;
     return new Promise((resolve, reject) => {
-      const request = send(url, {
+      const request = send(to, {
         method,
-        headers: { 'user-agent': 'PlumGate', ...headers },
+        headers: { 'user-agent': 'PlumGate', ...(standIn && { host: url.host }), ...headers },
         lookup: this.checkedLookup(isAllowed),
         signal,
         // A kept connection would be to the address of an earlier look-up.
@@ -138,7 +148,10 @@ function webAddress(address: string, from?: URL): URL {
 export const isPrivate = (address: string): boolean =>
   ipaddr.process(address).range() !== 'unicast';
 
-async function read(answer: IncomingMessage, maxBytes: number): Promise<OutboundAnswer> {
+async function read(
+  answer: IncomingMessage,
+  maxBytes: number,
+): Promise<Omit<OutboundAnswer, 'address'>> {
   const chunks: Buffer[] = [];
   let size = 0;
   for await (const chunk of answer as AsyncIterable<Buffer>) {

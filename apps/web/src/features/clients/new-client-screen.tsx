@@ -1,6 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { api } from '@plumgate/contract';
 import { slugFrom } from '@plumgate/core/basics';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { call, CallError, messageOf } from '../../api/call.ts';
@@ -25,11 +26,13 @@ function NewClient({ agencyZone }: { agencyZone: string }) {
     defaultValues: { name: '', slug: '', zone: agencyZone },
   });
   const { errors, isSubmitting, dirtyFields } = form.formState;
+  const [website, setWebsite] = useState('');
   const create = form.handleSubmit(async (body) => {
     try {
       const client = await call(api.createClient, { body });
       await refresh();
-      await navigate(`/${client.slug}/set-up`);
+      const query = website.trim() && `?website=${encodeURIComponent(website.trim())}`;
+      await navigate(`/${client.slug}/set-up${query}`);
     } catch (error) {
       const taken = error instanceof CallError ? error.at('slug') : undefined;
       form.setError(taken ? 'slug' : 'root', { message: taken ?? messageOf(error) });
@@ -62,6 +65,13 @@ function NewClient({ agencyZone }: { agencyZone: string }) {
           zone={form.watch('zone')}
           error={errors.zone?.message}
           {...form.register('zone')}
+        />
+        <TextField
+          label="Their website, if they have one"
+          help="Read next for phone, hours, colors and pictures; you choose what to use"
+          placeholder="www.example.com"
+          value={website}
+          onChange={(event) => setWebsite(event.target.value)}
         />
         {errors.root && (
           <p role="alert" className="font-semibold text-brick">

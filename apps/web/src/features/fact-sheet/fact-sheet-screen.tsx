@@ -5,11 +5,14 @@ import { addressLine, countries, localeOfCountry, type Facts } from '@plumgate/c
 import { ClosedDays, Week } from '@plumgate/core/opening';
 import { Controller, useForm, type UseFormReturn } from 'react-hook-form';
 import { Temporal } from 'temporal-polyfill';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
 import { z } from 'zod';
 import { call } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { AutosaveHead } from '../../ui/autosave-head.tsx';
+import { Button } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { Fold } from '../../ui/fold.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -22,6 +25,9 @@ import { PlaceField } from './place-field.tsx';
 import { SetUpTabs } from '../clients/set-up-tabs.tsx';
 import { useAutosave } from '../../ui/use-autosave.ts';
 import { ZoneField } from '../../ui/zone-field.tsx';
+import type { SheetChange } from './website/found-lines.ts';
+import type { Taken } from './website/take-picks.ts';
+import { WebsiteDialog } from './website/website-dialog.tsx';
 import { WeekHours } from './week-hours.tsx';
 
 /** A client's facts, typed once for every page and message. */
@@ -98,6 +104,24 @@ const Typed = z.object({
 
 type Form = UseFormReturn<z.infer<typeof Typed>>;
 
+const listNames = ['areas', 'services', 'social', 'badges'] as const;
+
+/** The lists that are typed one line each. */
+const listsOf = (typed: Record<(typeof listNames)[number], string>) =>
+  Object.fromEntries(listNames.map((name) => [name, toList(typed[name])])) as Pick<
+    Facts,
+    (typeof listNames)[number]
+  >;
+
+/** Found lists as they are typed here. */
+const typedLists = (found: SheetChange) =>
+  listNames.flatMap((name) => (found[name] ? [[name, lines(found[name])] as const] : []));
+
+const currentOf = ({ name, logos: _logos, ...typed }: z.infer<typeof Typed>) => ({
+  name,
+  facts: { ...typed, ...listsOf(typed) } as Facts,
+});
+
 function FactSheet({ sheet }: { sheet: ClientSheet }) {
   const refresh = useRefreshAll();
   const { areas, services, social, badges, ...facts } = sheet.facts as Facts;
@@ -115,13 +139,7 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
     },
   });
   const { state, undo } = useAutosave(form, async ({ name, logos, ...typed }) => {
-    const lists = {
-      areas: toList(typed.areas),
-      services: toList(typed.services),
-      social: toList(typed.social),
-      badges: toList(typed.badges),
-    };
-    const body = { name, facts: { ...typed, ...lists } };
+    const body = { name, facts: { ...typed, ...listsOf(typed) } };
     const params = { clientId: sheet.id };
     const { brand } = await call(api.saveFacts, { params, body });
     // Only one that was changed here: another may have been chosen in the editor meanwhile.
@@ -130,10 +148,34 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
     await refresh();
   });
   const { errors } = form.formState;
+  const [search, setSearch] = useSearchParams();
+  const website = search.get('website');
+  const take = ({ facts: found, logo: newLogo, photographs, problems }: Taken) => {
+    const changed = { ...found, ...Object.fromEntries(typedLists(found)) };
+    for (const [name, value] of Object.entries(changed))
+      form.setValue(name as TextFact, value as string, { shouldDirty: true });
+    if (newLogo) form.setValue('logos', { ...form.getValues('logos'), logo: newLogo });
+    if (photographs.length > 0)
+      form.setValue('photographs', [...form.getValues('photographs'), ...photographs].slice(0, 24));
+    setSearch({}, { replace: true });
+    void refresh();
+    if (problems.length > 0) toast.error(`Not added: ${problems.join(' ')}`);
+    else toast('Added from the website.');
+  };
   return (
     <form noValidate onSubmit={(event) => event.preventDefault()}>
+      {website !== null && (
+        <WebsiteDialog
+          sheet={sheet}
+          current={currentOf(form.getValues())}
+          begin={website}
+          onTaken={take}
+          onClose={() => setSearch({}, { replace: true })}
+        />
+      )}
       <PageHead title="Fact sheet" beside={<span className="text-muted">{sheet.site}</span>}>
         <AutosaveHead problem={errors.root?.message} state={state} undo={undo} />
+        <Button onClick={() => setSearch({ website: '' })}>From their website</Button>
       </PageHead>
       <SetUpTabs slug={sheet.slug} />
       <p className="px-6 pt-4 text-muted max-md:px-4">

@@ -1,0 +1,90 @@
+import { Injectable } from '@nestjs/common';
+import type { ClientId } from '@plumgate/core/basics';
+import { pagesWorthReading, readWebsite, type OpenedPage } from '@plumgate/core/html-reading';
+import {
+  mostFound,
+  type FoundPicture,
+  type SeenPicture,
+  type WebsiteReading,
+} from '@plumgate/core/website';
+import { AppProblem } from '../../platform/http/app-problem.ts';
+import { ClientService } from '../clients/client.service.ts';
+import { PictureService } from '../pictures/picture.service.ts';
+import { inTurns } from './in-turns.ts';
+import { WebReader } from './web-reader.ts';
+
+/** What is smaller than this, in px, is an icon and neither a logo nor a photograph. Common practice, no source. */
+const leastWidth = { logo: 48, picture: 240 } as const;
+
+/** Reads a client's own website and says what could be taken from it. Nothing is stored. */
+@Injectable()
+export class WebsiteService {
+  constructor(
+    private readonly reader: WebReader,
+    private readonly clients: ClientService,
+    private readonly pictures: PictureService,
+  ) {}
+
+  /** @throws AppProblem `not-fetched` or `not-a-page`, when the first page can't be read */
+  async read(clientId: ClientId, typed: string): Promise<WebsiteReading> {
+    const { facts } = await this.clients.get(clientId);
+    const first = await this.reader.pageAt(typed);
+    const problems: string[] = [];
+    const [others, sheets] = await Promise.all([
+      this.otherPages(first, problems),
+      this.reader.sheetsOf(first),
+    ]);
+    const pages = [first, ...others];
+    const found = readWebsite(pages, sheets, facts.country);
+    const [logos, pictures] = await Promise.all([
+      this.seen(found.logos, leastWidth.logo, problems),
+      this.seen(found.pictures, leastWidth.picture, problems),
+    ]);
+    return {
+      address: first.address,
+      pages: pages.map(({ $, address }) => ({ address, title: $('title').first().text().trim() })),
+      ...found,
+      logos,
+      pictures,
+      problems,
+    };
+  }
+
+  private async otherPages(first: OpenedPage, problems: string[]): Promise<OpenedPage[]> {
+    const addresses = pagesWorthReading(first, mostFound.pages - 1);
+    const opened = await inTurns(addresses, (address) =>
+      this.reader.pageAt(address).catch((error: unknown) => {
+        problems.push(`${address}: ${reasonOf(error)}`);
+        return null;
+      }),
+    );
+    const read = opened.filter((page) => page !== null);
+    // Two addresses may lead to one page.
+    return read.filter(
+      ({ address }, index) =>
+        address !== first.address && read.findIndex((one) => one.address === address) === index,
+    );
+  }
+
+  private async seen(
+    found: FoundPicture[],
+    least: number,
+    problems: string[],
+  ): Promise<SeenPicture[]> {
+    const looked = await inTurns(found, async (picture) => {
+      try {
+        return { ...picture, ...(await this.pictures.look(picture.address)) };
+      } catch (error) {
+        problems.push(`${picture.address}: ${reasonOf(error)}`);
+        return null;
+      }
+    });
+    return looked.filter((picture) => picture !== null).filter(({ width }) => width >= least);
+  }
+}
+
+/** What an expected failure says; any other stays one. */
+function reasonOf(error: unknown): string {
+  if (error instanceof AppProblem) return error.message;
+  throw error;
+}
