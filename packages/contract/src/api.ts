@@ -420,6 +420,33 @@ export const importBundle = endpoint({
   bodyType: 'application/octet-stream',
   answer: z.object({ funnelId: FunnelId.nullable(), templateId: TemplateId.nullable() }),
 });
+/** A page made from HTML: the funnel that it stands in, and what could not be taken over, in sentences. */
+const importedHtml = z.object({
+  funnelId: FunnelId,
+  pageId: PageId,
+  bands: z.int(),
+  forms: z.int(),
+  pictures: z.int(),
+  notes: z.array(z.string()),
+});
+export const importHtml = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/html-imports',
+  summary: 'Make a page from an HTML file, or a zip of one with its pictures, at most 20 MB',
+  right: 'funnels.write',
+  params: ofClient,
+  bodyType: 'application/octet-stream',
+  answer: importedHtml,
+});
+export const importHtmlFrom = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/html-imports/from-address',
+  summary: 'Make a page from the HTML page at a web address',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.strictObject({ address: z.string().trim().max(2000) }),
+  answer: importedHtml,
+});
 export const listApprovals = endpoint({
   method: 'GET',
   path: '/api/funnels/:funnelId/approvals',

@@ -11,12 +11,21 @@ const thread = fileURLToPath(new URL('../../../zip/unpack.mjs', import.meta.url)
 const limits = { maxBytes: 80 * 2 ** 20, maxFiles: 300 } as const;
 const timeoutMs = 15_000;
 /** The names that a bundle's zip may hold; none of them leads out of it. */
-const names = `^(?:${bundleFile.replace('.', '\\.')}|(?:pictures|files)/[0-9a-f-]{36})$`;
+const bundleNames = `^(?:${bundleFile.replace('.', '\\.')}|(?:pictures|files)/[0-9a-f-]{36})$`;
 
 export class BadZip extends Error {}
 
-/** Unpacks a zip; throws a `BadZip` with a sentence for one that is not readable, too large, or holds what it should not. */
-export async function unpack(zip: Buffer): Promise<Record<string, Uint8Array>> {
+/** Names as any zip may have them, none of which leads out of it. */
+export const anyNames = String.raw`^(?!/)(?!(?:.*/)?\.\.(?:/|$))[^\\\0]{1,300}$`;
+
+/**
+ * Unpacks a zip of files with such names, those of a bundle if none are given; throws a `BadZip` with a sentence for one
+ * that is not readable, too large, or holds what it should not.
+ */
+export async function unpack(
+  zip: Buffer,
+  names = bundleNames,
+): Promise<Record<string, Uint8Array>> {
   const worker = new Worker(thread, {
     workerData: { zip, names, ...limits },
     resourceLimits: { maxOldGenerationSizeMb: 256 },

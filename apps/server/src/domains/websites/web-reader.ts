@@ -5,6 +5,7 @@ import {
   openHtml,
   type HtmlProblem,
   type OpenedPage,
+  type Sheet,
 } from '@plumgate/core/html-reading';
 import { AppProblem } from '../../platform/http/app-problem.ts';
 import { OutboundError, SafeFetch, type OutboundAnswer } from '../../platform/http/safe-fetch.ts';
@@ -44,8 +45,8 @@ export class WebReader {
     }
   }
 
-  /** The style sheets that a page names, as text; what can't be fetched is left out. */
-  async sheetsOf({ $, base }: OpenedPage): Promise<string[]> {
+  /** The style sheets that a page names; what can't be fetched is left out. */
+  async sheetsOf({ $, base }: OpenedPage): Promise<Sheet[]> {
     const addresses = $('link[rel~="stylesheet"][href]')
       .toArray()
       .filter(({ attribs }) => !/print/i.test(attribs['media'] ?? ''))
@@ -55,7 +56,9 @@ export class WebReader {
       addresses.map((address) => this.get(address, 'text/css', timeoutMs.sheet, 2 ** 20)),
     );
     return answers.flatMap((one) =>
-      one.status === 'fulfilled' ? one.value.content.toString('utf8') : [],
+      one.status === 'fulfilled'
+        ? { css: one.value.content.toString('utf8'), base: one.value.address }
+        : [],
     );
   }
 

@@ -35,7 +35,11 @@ export class WebsiteService {
       this.reader.sheetsOf(first),
     ]);
     const pages = [first, ...others];
-    const found = readWebsite(pages, sheets, facts.country);
+    const found = readWebsite(
+      pages,
+      sheets.map(({ css }) => css),
+      facts.country,
+    );
     const [logos, pictures] = await Promise.all([
       this.seen(found.logos, leastWidth.logo, problems),
       this.seen(found.pictures, leastWidth.picture, problems),

@@ -1,8 +1,13 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { readFile } from 'node:fs/promises';
+import { buffer } from 'node:stream/consumers';
+import type { EditorPage } from '@plumgate/contract';
+import { blocksOf, type Draft } from '@plumgate/core/page';
 import type { WebsiteReading } from '@plumgate/core/website';
 import { CONFIG } from '../../platform/config.ts';
 import { SafeFetch } from '../../platform/http/safe-fetch.ts';
+import { pack } from '../formats/zip.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 
 let app: TestApp;
@@ -100,6 +105,110 @@ it.each([
   const answer = await ask(address());
   expect(answer.json()).toMatchObject({ code, status: 422 });
   expect(answer.json<{ detail: string }>().detail).toMatch(words);
+});
+
+describe('an HTML page from elsewhere', () => {
+  type Imported = {
+    funnelId: string;
+    pageId: string;
+    bands: number;
+    forms: number;
+    pictures: number;
+    notes: string[];
+  };
+  const byFile = (file: Buffer) =>
+    app.bytes('POST', `/api/clients/${world.client.id}/html-imports`, file, owner);
+  const site = new URL('../../../websites/ledgeline-roofing/', import.meta.url);
+  const zipped = async (files: Record<string, string | Buffer>): Promise<Buffer> => {
+    const contents = Object.entries(files).map(([name, content]) => [
+      name,
+      () => Promise.resolve(Buffer.from(content)),
+    ]);
+    return buffer(pack(Object.fromEntries(contents) as Parameters<typeof pack>[0]));
+  };
+  const draftOf = async ({ pageId }: Imported): Promise<Draft> =>
+    (await app.api('GET', `/api/pages/${pageId}`, undefined, owner)).json<EditorPage>()
+      .draft as Draft;
+
+  it('is made from a web address, with its pictures and its form, as a draft', async () => {
+    const answer = await app.api(
+      'POST',
+      `/api/clients/${world.client.id}/html-imports/from-address`,
+      { address: 'ledgeline-roofing.test/spring-offer.html' },
+      owner,
+    );
+    const made = answer.json<Imported>();
+    expect(made).toMatchObject({ bands: 7, forms: 1, pictures: 1 });
+    const draft = await draftOf(made);
+    expect(draft.page.title).toBe('Spring roof check | Ledgeline Roofing');
+    expect(Object.values(draft.forms)[0]!.questions).toHaveLength(7);
+    const shown = blocksOf(draft.page).find((block) => block.kind === 'picture');
+    expect(shown).toMatchObject({ alt: 'A barn house under a standing seam roof' });
+    const { pictures } = (
+      await app.api('GET', `/api/clients/${world.client.id}/pictures`, undefined, owner)
+    ).json<{ pictures: object[] }>();
+    expect(pictures).toMatchObject([
+      { id: shown?.kind === 'picture' && shown.picture?.id, width: 1600 },
+    ]);
+  });
+
+  it('is made from a zip, its style sheet and pictures beside it', async () => {
+    const zip = await zipped({
+      'offer/index.html':
+        '<link rel="stylesheet" href="css/a.css"><section class="dark"><h1>Hello</h1><img src="img/logo%20two.png"></section><a class="btn" href="other.html">More</a>',
+      'offer/css/a.css': '.dark { background: #111 }',
+      'offer/img/logo two.png': await readFile(new URL('logo.png', site)),
+      '__MACOSX/._index.html': 'x',
+    });
+    const made = (await byFile(zip)).json<Imported>();
+    expect(made).toMatchObject({ bands: 2, pictures: 1 });
+    expect(made.notes).toEqual([
+      'A link to “other.html” leads nowhere: that page did not come along.',
+    ]);
+    const draft = await draftOf(made);
+    expect(draft.page.bands[0]!.surface).toBe('deep');
+  });
+
+  it('is made from a file by itself, embedded pictures included', async () => {
+    const png = (await readFile(new URL('logo.png', site))).toString('base64');
+    const made = (
+      await byFile(
+        Buffer.from(`<h1>Hello</h1><img src="data:image/png;base64,${png}"><img src="lost.png">`),
+      )
+    ).json<Imported>();
+    expect(made).toMatchObject({
+      bands: 1,
+      pictures: 1,
+      notes: ['A picture could not be had: lost.png'],
+    });
+  });
+
+  it.each<[string, () => Buffer | Promise<Buffer>, RegExp]>([
+    ['a picture', () => readFile(new URL('logo.png', site)), /not a web page/],
+    ['a zip without a page', () => zipped({ 'a.txt': 'x' }), /no HTML file/],
+    [
+      'half a zip',
+      async () => (await zipped({ 'index.html': 'x'.repeat(500) })).subarray(0, 60),
+      /zip/,
+    ],
+    [
+      'a page that is drawn by script',
+      () => Buffer.from('<div id="app"></div><script></script>'),
+      /nothing on this page/,
+    ],
+    ['7 MB', () => Buffer.from('<p>'.padEnd(7 * 2 ** 20)), /larger than 6 MB/],
+    ['30,000 elements', () => Buffer.from('<p>a'.repeat(30_000)), /too many parts/],
+  ])('refuses %s, with the reason, and leaves nothing behind', async (_what, file, words) => {
+    const funnels = () =>
+      app.api('GET', `/api/clients/${world.client.id}/funnels`, undefined, owner);
+    const before = (await funnels()).json<object>();
+    const answer = await byFile(await file());
+    expect(answer.json()).toMatchObject({
+      code: 'not-a-page',
+      detail: expect.stringMatching(words) as string,
+    });
+    expect((await funnels()).json()).toEqual(before);
+  });
 });
 
 it('gives up on a server that does not answer', async () => {
