@@ -25,23 +25,27 @@ export async function sourceFromFile(file: Buffer): Promise<HtmlSource> {
   const files = isZip ? await filesOf(file) : { 'index.html': new Uint8Array(file) };
   const name = pageIn(Object.keys(files));
   if (!name) throw new AppProblem('not-a-page', { detail: 'There is no HTML file in the zip.' });
-  const fileAt = (address: string): Buffer | null => {
+  const fileIn = (address: string): Buffer | null => {
     if (!address.startsWith(nowhere)) return null;
     const content = files[decodedPath(address)];
     return content ? Buffer.from(content) : null;
   };
   const page = opened(Buffer.from(files[name]!), new URL(encodeURI(name), nowhere).href);
   const sheets = sheetAddresses(page).flatMap((base) => {
-    const content = fileAt(base);
+    const content = fileIn(base);
     return content ? [{ css: content.toString('utf8'), base }] : [];
   });
-  return { page, sheets, fileAt };
+  return { page, sheets, fileAt: (address) => page.embedded.get(address) ?? fileIn(address) };
 }
 
 /** A page at a web address, with its style sheets. */
 export async function sourceFromWeb(reader: WebReader, address: string): Promise<HtmlSource> {
   const page = await reader.pageAt(address);
-  return { page, sheets: await reader.sheetsOf(page), fileAt: () => null };
+  return {
+    page,
+    sheets: await reader.sheetsOf(page),
+    fileAt: (wanted) => page.embedded.get(wanted) ?? null,
+  };
 }
 
 async function filesOf(zip: Buffer): Promise<Record<string, Uint8Array>> {
