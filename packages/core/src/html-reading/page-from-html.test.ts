@@ -75,7 +75,7 @@ describe('the stand-in’s offer', () => {
 
   it('keeps which parts are light, tinted and dark, and how wide columns are', () => {
     expect(page.draft.page.bands.map(({ surface }) => surface)).toEqual([
-      'deep',
+      'paper',
       'deep',
       'tint',
       'paper',
@@ -125,6 +125,22 @@ describe('the stand-in’s offer', () => {
     expect(form.questions[4]!.options).toEqual(['A leak', 'Moss', 'Its age']);
     expect(form.button).toBe('Book my check');
     expect(only(page, 'form')[0]!.title).toBe('Ask for your roof check');
+  });
+
+  it('names the bands by their headings, or by where they stand', () => {
+    expect([page.name, page.draft.page.title]).toEqual([
+      'Spring roof check',
+      'Spring roof check | Ledgeline Roofing',
+    ]);
+    expect(page.draft.page.bands.map(({ name }) => name)).toEqual([
+      'Header',
+      'Know your roof before the spring storms',
+      'What we look at',
+      'Forty years on the ladder',
+      'Questions',
+      'Part 6',
+      'Footer',
+    ]);
   });
 
   it('says what could not be taken over', () => {

@@ -65,7 +65,8 @@ export function pageFromHtml(
   };
   noteHead(page, reader);
   return done({
-    name: title.slice(0, 80),
+    // A title mostly ends with the name of the business, which the funnel stands under anyway.
+    name: (title.split(/\s+[|–—·]\s+/)[0] || title).slice(0, 80),
     draft: Draft.parse(cleanData(draft)),
     notes: reader.notes.sentences,
   });
@@ -217,7 +218,7 @@ function roleOf({ l, c }: { l: number; c: number }): SurfaceRole {
 
 function bandOf({ columns, surface, picture, space }: Piece, index: number, making: Making): Band {
   const behind = picture ? making.pictureAt(picture) : null;
-  const name = nameIn(columns) || `Part ${index + 1}`;
+  const name = nameIn(columns) || placeName(columns) || `Part ${index + 1}`;
   return newBand(
     making.part(),
     columns.map(({ share, items }) =>
@@ -239,6 +240,15 @@ const nameIn = (columns: Piece['columns']): string => {
     ? heading.block.text.slice(0, 80)
     : '';
 };
+
+/** What a part without a heading is called, by the element that it comes from. */
+function placeName(columns: Piece['columns']): string {
+  for (let at: AnyNode | null = columns[0]?.items[0]?.from ?? null; at; at = at.parent) {
+    if (isTag(at) && at.name === 'header') return 'Header';
+    if (isTag(at) && at.name === 'footer') return 'Footer';
+  }
+  return '';
+}
 
 /** Links to a place on the page scroll to the band that it became. */
 function withBoundLinks(

@@ -8,7 +8,7 @@ import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { FunnelCard } from './funnel-card.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
-import { TakeIn } from './import-zip.tsx';
+import { ImportMenu } from './import-menu.tsx';
 
 /** A client's funnels by folder, and a search over everybody's. */
 export function FunnelsScreen() {
@@ -27,7 +27,7 @@ export function FunnelsScreen() {
     <>
       <PageHead title="Funnels">
         <SearchField label="Search all clients’ funnels" value={sought} onChange={setSought} />
-        <TakeIn client={client} />
+        <ImportMenu client={client} />
         <LinkButton look="main" to={`/${client.slug}/funnels/new`}>
           New funnel
         </LinkButton>

@@ -49,13 +49,13 @@ const reading: WebsiteReading = {
   problems: [],
 };
 
-async function opened(answer: WebsiteReading | ReturnType<typeof refusal> = reading) {
+async function opened(answer: () => WebsiteReading | ReturnType<typeof refusal> = () => reading) {
   const given = { ...sheet, facts: { ...sheet.facts, areas: [] } };
   const server = serverOf()
     .on(api.getClient, given)
     .on(api.saveFacts, given)
     .on(api.saveBrand, given)
-    .on(api.readWebsite, answer as WebsiteReading)
+    .on(api.readWebsite, answer)
     .on(api.getClientRecords, { staff: [], services: [], reviews: [] })
     .on(api.saveClientRecords, { staff: [], services: [], reviews: [] });
   show(<FactSheetScreen />, server, { at: 'set-up' });
@@ -110,7 +110,7 @@ it('takes colors, reviews with their source and photographs where they are ticke
 });
 
 it('says why a website can’t be read, and keeps the address', async () => {
-  const { dialog } = await opened(refusal(422, 'There is no such host. Check the address.'));
+  const { dialog } = await opened(() => refusal(422, 'There is no such host. Check the address.'));
   expect(await dialog.findByText('There is no such host. Check the address.')).toBeTruthy();
   expect(dialog.getByLabelText<HTMLInputElement>('Address of the website').value).toBe(
     'quayside.test',

@@ -1,4 +1,5 @@
 import { api, type ClientSummary } from '@plumgate/contract';
+import { ChevronDown } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -8,13 +9,19 @@ import { upload } from '../../api/upload.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { FileInput } from '../../ui/file-input.tsx';
+import { Menu } from '../../ui/menu.tsx';
+import { ImportHtml } from './import-html.tsx';
 
-/** Takes in a page, a funnel or a template that was saved as a zip; what can't be read is named with its place. */
-export function TakeIn({ client }: { client: ClientSummary }) {
+/**
+ * What can be imported: a page, a funnel or a template that was exported as a zip, where what can't be read is named with its
+ * place, or an HTML page that was made elsewhere.
+ */
+export function ImportMenu({ client }: { client: ClientSummary }) {
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const refresh = useRefreshAll();
   const [busy, setBusy] = useState(false);
+  const [isHtml, setIsHtml] = useState(false);
   const [failure, setFailure] = useState<unknown>(null);
   const take = async (file: File) => {
     setBusy(true);
@@ -40,9 +47,19 @@ export function TakeIn({ client }: { client: ClientSummary }) {
   const places = failure instanceof CallError ? (failure.problem.fields ?? []) : [];
   return (
     <>
-      <Button disabled={busy} onClick={() => input.current?.click()}>
-        {busy ? 'Importing…' : 'Import a zip'}
-      </Button>
+      <Menu
+        trigger={
+          <Button disabled={busy}>
+            {busy ? 'Importing…' : 'Import'}
+            <ChevronDown className="size-3.5" />
+          </Button>
+        }
+        items={[
+          { label: 'An export of this program (zip)', does: () => input.current?.click() },
+          { label: 'A web page made elsewhere (HTML)', does: () => setIsHtml(true) },
+        ]}
+      />
+      {isHtml && <ImportHtml client={client} onClose={() => setIsHtml(false)} />}
       <FileInput
         input={input}
         accept=".zip,application/zip"
