@@ -13,9 +13,9 @@ import {
   type Draft,
 } from '@plumgate/core/page';
 import { expect, test } from '@playwright/test';
-import { HtmlValidate } from 'html-validate';
 import { api, atFunnels, bothViews, makePage, openMade, publish, sampleForm } from './builder.ts';
 import { ask, origin, phone as phoneSize } from './helpers.ts';
+import { htmlProblems } from './html-problems.ts';
 import { port } from './playwright.config.ts';
 
 const client = 'marram-coast-homes';
@@ -241,28 +241,7 @@ test('every block lies on the canvas as it lies live, wide and on a phone, free 
     host: new URL(address).host,
     path: new URL(address).pathname,
   });
-  const report = await new HtmlValidate({
-    extends: ['html-validate:standard'],
-    // Matters of taste: how an attribute is quoted, written or left empty, and styles that carry a number.
-    rules: {
-      'attribute-boolean-style': 'off',
-      'attribute-empty-style': 'off',
-      'attr-quotes': 'off',
-      'no-inline-style': 'off',
-      'void-style': 'off',
-      'doctype-style': 'off',
-      'no-trailing-whitespace': 'off',
-      'long-title': 'off',
-      'no-implicit-button-type': 'off',
-      'tel-non-breaking': 'off',
-    },
-  }).validateString(body);
-  const errors = report.results.flatMap(({ messages }) =>
-    messages
-      .filter(({ severity }) => severity === 2)
-      .map(({ ruleId, message, line }) => `${ruleId} ${line}: ${message}`),
-  );
-  expect(errors).toEqual([]);
+  expect(await htmlProblems(body)).toEqual([]);
 
   // A press opens the picture large, in the browser's own dialog.
   const visitor = await (await browser.newContext()).newPage();

@@ -59,7 +59,7 @@ describe('the stand-in website', () => {
   });
 
   it('builds palettes around its own colors, all of them readable', () => {
-    expect(palettes[0]!.action).toMatch(/^#(?:C8501A|24435C)$/);
+    expect(palettes.map(({ action }) => action).slice(0, 2)).toEqual(['#C8501A', '#24435C']);
     expect(new Set(palettes.map(({ action }) => action)).size).toBe(palettes.length);
     for (const { action, paper, ink } of palettes) {
       expect(contrast(action, '#FFFFFF')).toBeGreaterThanOrEqual(4.5);

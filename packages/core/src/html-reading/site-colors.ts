@@ -31,7 +31,7 @@ export function palettesOf(
     if (hex) weighed.set(hex, (weighed.get(hex) ?? 0) + weight);
   };
   for (const { $ } of pages) {
-    note($('meta[name="theme-color"]').attr('content') ?? '', 8);
+    note($('meta[name="theme-color"]').attr('content') ?? '', 4);
     for (const element of $('[style]').toArray())
       noteStyle(`${element.name} { ${element.attribs['style']} }`, note);
   }
