@@ -16,6 +16,7 @@ import { AppModule } from './app.module.ts';
 import { DemoTime } from './demo/demo-time.ts';
 import { SiteVersions } from './domains/clients/site-versions.ts';
 import { DomainService } from './domains/own-domains/domain.service.ts';
+import { SectionCounter } from './domains/results/section-counter.ts';
 import { VisitCounter } from './domains/results/visit-counter.ts';
 import { Database } from './platform/database/database.ts';
 import type { DnsStandIn } from './platform/dns/dns-stand-in.ts';
@@ -113,6 +114,7 @@ export async function assemble(given: Foundations): Promise<Running> {
   await app.get(SiteVersions).start();
   await app.get(DomainService).start();
   app.get(VisitCounter).start();
+  app.get(SectionCounter).start();
   app.get(Worker).start();
   app.get(Housekeeping).start();
   return { app, stop: () => stop(app, given.log) };
@@ -166,6 +168,7 @@ async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void>
     () => app.get<DnsStandIn | null>(DNS_STAND_IN)?.stop(),
     () => worker.stop(),
     () => app.get(VisitCounter).stop(),
+    () => app.get(SectionCounter).stop(),
     () => app.get(MailDoor).close(),
     () => app.get<SmtpStandIn | null>(MAIL_STAND_IN)?.stop(),
     () => app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop(),

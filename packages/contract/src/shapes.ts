@@ -102,6 +102,8 @@ export const PathStep = z.object({
   visitors: z.int(),
   phoneVisitors: z.int(),
   leads: z.int(),
+  /** Its sections in their order, each with the visitors who came to it; empty for a page that is shown whole. */
+  sections: z.array(z.object({ id: z.string(), name: z.string(), visitors: z.int() })),
   /** Its form takes a time: its leads are bookings. */
   books: z.boolean(),
   /** Where it leads, and what carries a visitor there: null where nothing does, a fault on all but the last step. */

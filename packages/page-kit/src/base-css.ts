@@ -45,3 +45,6 @@ export const popupCss = `
 .popup-inside{container-type:inline-size}
 .popup-close{position:absolute;z-index:1;top:8px;right:8px;width:40px;height:40px;display:grid;place-items:center;border-radius:50%;text-decoration:none;color:inherit;font-size:22px;line-height:1;background:var(--paper);color:var(--on-paper)}
 .popup .band{padding-inline:clamp(20px,5cqi,40px)}`;
+
+/** Of a page with sections: those that are not shown just now. */
+export const sectionCss = `.band[hidden]{display:none}`;

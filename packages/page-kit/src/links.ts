@@ -14,6 +14,8 @@ export function hrefOf(action: ButtonAction, page: PageContext): string | null {
       return `#${action.band}`;
     case 'popup':
       return `#${action.popup}`;
+    case 'section':
+      return `#${action.section}`;
     case 'address':
       return action.href;
     case 'call':

@@ -1,18 +1,21 @@
 import {
   blocksOf,
   inPhoneOrder,
+  sectionOf,
+  sectionStarts,
   surfaceOfColumn,
   type Band,
   type Block,
   type Column,
   type PageDocument,
+  type PageSection,
   type Popup,
 } from '@plumgate/core/page';
 import type { Brand, Surface } from '@plumgate/core/brand';
 import { pageWords } from '@plumgate/core/languages';
 import { memo, type CSSProperties, type ReactNode } from 'react';
 import { BackPicture, fixedPictureCss } from './back-picture.tsx';
-import { baseCss, popupCss } from './base-css.ts';
+import { baseCss, popupCss, sectionCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
 import { bandClass, boxClass, lookClass, ownRules, placeClass } from './own-css.ts';
 import { PageStringsProvider, usePageStrings } from './page-strings.ts';
@@ -20,10 +23,18 @@ import { PageContextProvider, usePage, type PageContext } from './page-context.t
 
 /** A page as visitors see it: the one renderer of the published page and of the editor's canvas. */
 export function PageView({ page, context }: { page: PageDocument; context: PageContext }) {
+  const starts = sectionStarts(page);
   const bandsOf = (popup: string) =>
     page.bands
       .filter((band) => band.popup === popup)
-      .map((band) => <BandView key={band.id} band={band} />);
+      .map((band) => (
+        <BandView
+          key={band.id}
+          band={band}
+          section={sectionOf(page, band)}
+          isStart={starts.has(band.id)}
+        />
+      ));
   return (
     <PageContextProvider value={context}>
       <PageStringsProvider value={pageWords(page.language)}>
@@ -81,7 +92,16 @@ function PopupView({ popup, children }: { popup: Popup; children: ReactNode }) {
 
 const shownOn = { both: '', wide: ' only-wide', phone: ' only-phone' } as const;
 
-const BandView = memo(function BandView({ band }: { band: Band }) {
+/** A band; `isStart` where its section begins, which is what the section's link leads to. */
+const BandView = memo(function BandView({
+  band,
+  section,
+  isStart,
+}: {
+  band: Band;
+  section: PageSection | null;
+  isStart: boolean;
+}) {
   const page = usePage();
   const isBarAlone = band.columns.every((column) =>
     column.blocks.every((block) => block.kind === 'call-bar'),
@@ -100,8 +120,13 @@ const BandView = memo(function BandView({ band }: { band: Band }) {
       id={band.id}
       className={`band ${bandClass(band)} width-${band.width}${beside}${shownOn[band.shown]}`}
       style={{ '--space': band.space } as CSSProperties}
+      {...(section && { 'data-section': section.id })}
+      {...(section &&
+        isStart &&
+        page.editing && { 'data-section-name': section.name || section.id })}
       {...page.editing?.addressOf(band.id)}
     >
+      {section && isStart && !page.editing && <span id={section.id} />}
       {band.picture && <BackPicture picture={band.picture} surface={band.surface} />}
       <div
         className={isReordered ? 'columns reordered' : 'columns'}
@@ -207,11 +232,14 @@ function cssOfKinds(page: PageDocument): string {
   if (kinds.has('before-after')) kinds.add('picture');
   if (kinds.has('form') || kinds.has('your-booking')) kinds.add('button');
   const hasPopups = page.popups.length > 0;
-  const key = `${hasPopups} ${[...kinds].sort().join()}`;
+  const hasSections = page.sections.length > 0;
+  const key = `${hasPopups} ${hasSections} ${[...kinds].sort().join()}`;
   const known = sheets.get(key);
   if (known !== undefined) return known;
   const parts = [...kinds].map((kind) => blockViews[kind].css);
-  const sheet = squeezed([baseCss, hasPopups ? popupCss : '', ...parts].join(''));
+  const sheet = squeezed(
+    [baseCss, hasPopups ? popupCss : '', hasSections ? sectionCss : '', ...parts].join(''),
+  );
   if (sheets.size > mostSheets) sheets.clear();
   sheets.set(key, sheet);
   return sheet;

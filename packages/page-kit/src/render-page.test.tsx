@@ -139,6 +139,36 @@ describe('the script', () => {
   );
 });
 
+describe('sections', () => {
+  const heading = (text: string) => newBlock('heading', text, { text });
+  const page: PageDocument = {
+    ...emptyPage('P'),
+    sections: [
+      { id: 'start', name: 'Start' },
+      { id: 'feedback', name: 'Feedback' },
+    ],
+    bands: [
+      newBand('all', [{ id: 'c0', blocks: [heading('always')] }]),
+      newBand('one', [{ id: 'c1', blocks: [heading('first')] }], { section: 'start' }),
+      newBand('two', [{ id: 'c2', blocks: [heading('second')] }], { section: 'feedback' }),
+      newBand('three', [{ id: 'c3', blocks: [heading('third')] }], { section: 'feedback' }),
+    ],
+  };
+
+  it('each begins at its link, and all are there without script', () => {
+    const html = render(page);
+    expect(html.match(/<span id="(?:start|feedback)"><\/span>/g)).toHaveLength(2);
+    expect(html.match(/data-section="feedback"/g)).toHaveLength(2);
+    expect(html).not.toMatch(/<section[^>]*hidden/);
+    expect(html.indexOf('id="feedback"')).toBeLessThan(html.indexOf('second'));
+  });
+
+  it('bring their script along', () => {
+    expect(render(page)).toContain('visitor-sections.js');
+    expect(render({ ...page, sections: [] })).not.toContain('data-section');
+  });
+});
+
 describe('a popup', () => {
   const page: PageDocument = {
     ...emptyPage('P'),

@@ -10,6 +10,7 @@ export const runtimeParts = [
   'video',
   'compare',
   'enlarge',
+  'sections',
   'popups',
   'approval',
 ] as const;
@@ -24,6 +25,8 @@ const needs: Record<RuntimePart, (block: Block) => boolean> = {
   video: (block) => block.kind === 'video',
   compare: (block) => block.kind === 'before-after',
   enlarge: (block) => block.kind === 'picture' && block.action?.kind === 'enlarge',
+  // Of the page as a whole, as popups are.
+  sections: () => false,
   popups: () => false,
   // Of approval pages alone.
   approval: () => false,
@@ -33,6 +36,9 @@ const needs: Record<RuntimePart, (block: Block) => boolean> = {
 export function runtimePartsOf(page: PageDocument): RuntimePart[] {
   const blocks = blocksOf(page);
   return runtimeParts.filter(
-    (part) => blocks.some(needs[part]) || (part === 'popups' && page.popups.length > 0),
+    (part) =>
+      blocks.some(needs[part]) ||
+      (part === 'popups' && page.popups.length > 0) ||
+      (part === 'sections' && page.sections.length > 0),
   );
 }

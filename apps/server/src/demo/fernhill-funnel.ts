@@ -52,10 +52,11 @@ export const eveningPage = (
   hall: PictureRef,
   staff: BlockOf<'team'>['items'],
 ): PageDocument => ({
-  version: 7,
+  version: 8,
   ...plainSettings,
   kind: 'landing',
   popups: [],
+  sections: [],
   title: `${name} · {{ client.name }}`,
   description:
     'Ninety minutes on why knees hurt when you run, and what to do about it. Free, 24 seats.',
@@ -203,10 +204,11 @@ export const eveningPage = (
 });
 
 export const eveningThanks: PageDocument = {
-  version: 7,
+  version: 8,
   ...plainSettings,
   kind: 'landing',
   popups: [],
+  sections: [],
   title: 'Your seat is saved · {{ client.name }}',
   description: 'Your seat, and what to bring.',
   bands: [

@@ -48,10 +48,11 @@ export function firstVisitPage(
   staff: BlockOf<'team'>['items'],
 ): PageDocument {
   return {
-    version: 7,
+    version: 8,
     ...plainSettings,
     kind: 'landing',
     popups: [],
+    sections: [],
     title: 'A first visit without the dread · {{ client.name }}',
     description:
       'Thirty unhurried minutes with a dentist in Port Alder. No drill, no lecture, no charge.',
@@ -275,10 +276,11 @@ export const bookingForm: FormDefinition = {
 
 /** Step two: a time to choose, and nothing typed again. */
 export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => ({
-  version: 7,
+  version: 8,
   ...plainSettings,
   kind: 'landing',
   popups: [],
+  sections: [],
   title: 'Choose your half hour · {{ client.name }}',
   description: 'Choose a time for your first visit.',
   bands: [
@@ -321,10 +323,11 @@ export const choosePage = (form: FormId, calendar: CalendarId): PageDocument => 
 });
 
 export const thanksPage: PageDocument = {
-  version: 7,
+  version: 8,
   ...plainSettings,
   kind: 'landing',
   popups: [],
+  sections: [],
   title: 'Your place is saved · {{ client.name }}',
   description: 'Your visit, and how to change it.',
   bands: [

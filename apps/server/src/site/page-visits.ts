@@ -7,6 +7,7 @@ import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';
+import { SectionCounter } from '../domains/results/section-counter.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { testRunHeader, TestRuns, type TestRun } from '../domains/test-runs/test-runs.ts';
 import { Clock } from '../platform/clock.ts';
@@ -32,6 +33,7 @@ export class PageVisits {
     private readonly carryOver: CarryOver,
     private readonly times: ShownTimes,
     private readonly counter: VisitCounter,
+    private readonly sections: SectionCounter,
     private readonly visitors: Visitors,
     private readonly own: OwnVisits,
     private readonly clock: Clock,
@@ -70,6 +72,20 @@ export class PageVisits {
     return carried?.funnel === page.funnelId ? carried : null;
   }
 
+  /** Counts that somebody came to a section, where they count as visitors of its page. */
+  countSection(
+    page: ServedPage,
+    section: string,
+    request: FastifyRequest,
+    reply: FastifyReply,
+    carried: Carried | null,
+  ): void {
+    const visitorId = this.countedVisitor(page, request, reply, carried)?.id;
+    if (visitorId === undefined) return;
+    const { clientId, pageId, zone } = page;
+    this.sections.count({ clientId, pageId, section, visitorId, at: this.clock.now(), zone });
+  }
+
   /** A page that is reached only by completing the one before counts only those who did. */
   count(
     page: ServedPage,
@@ -77,9 +93,8 @@ export class PageVisits {
     reply: FastifyReply,
     carried: Carried | null,
   ): void {
-    const visitor = this.visitors.read(request, reply);
-    const own = request.cookies[this.own.cookie.name];
-    if (visitor.bot || this.own.isOwn(page.clientId, own) || (page.gated && !carried)) return;
+    const visitor = this.countedVisitor(page, request, reply, carried);
+    if (!visitor) return;
     this.counter.count({
       clientId: page.clientId,
       pageId: page.pageId,
@@ -89,6 +104,18 @@ export class PageVisits {
       at: this.clock.now(),
       zone: page.zone,
     });
+  }
+
+  private countedVisitor(
+    page: ServedPage,
+    request: FastifyRequest,
+    reply: FastifyReply,
+    carried: Carried | null,
+  ): ReturnType<Visitors['read']> | null {
+    const visitor = this.visitors.read(request, reply);
+    const own = request.cookies[this.own.cookie.name];
+    const isLeftOut = visitor.bot || this.own.isOwn(page.clientId, own) || (page.gated && !carried);
+    return isLeftOut ? null : visitor;
   }
 
   /** What a known visitor sees: their name in the words, their booking, and what they typed before in the questions that ask it again. */

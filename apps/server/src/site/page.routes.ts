@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { Slug } from '@plumgate/core/basics';
 import { addressLine } from '@plumgate/core/clients';
 import { renderLinkPage } from '@plumgate/page-kit/render';
-import type { FastifyInstance, FastifyReply } from 'fastify';
+import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { formIn } from '../domains/intake/incoming.ts';
 import { ShownTimes } from '../domains/live-pages/shown-times.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
@@ -14,6 +14,10 @@ import { headersOf, notHere, pageHeaders } from './page-headers.ts';
 import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
 import { plainAnswer } from './plain-page.ts';
 import { clientOf, siteOptions } from './site-host.ts';
+
+type SectionRequest = FastifyRequest<{
+  Params: { client: string; page: string; section: string };
+}>;
 
 /** As many as one finds one's way among. */
 const mostWays = 12;
@@ -35,6 +39,9 @@ export class PageRoutes {
     );
     site.get('/:client/:page', siteOptions, (request, reply) =>
       this.showPage(request as SiteRequest, reply),
+    );
+    site.post('/:client/~/section/:page/:section', siteOptions, (request, reply) =>
+      this.countSection(request as SectionRequest, reply),
     );
   }
 
@@ -96,6 +103,17 @@ export class PageRoutes {
       .status(status)
       .headers({ ...pageHeaders, 'cache-control': 'no-store', 'x-robots-tag': 'noindex' })
       .send(html);
+  }
+
+  /** The page's script tells which of its sections somebody came to. */
+  private async countSection(request: SectionRequest, reply: FastifyReply): Promise<unknown> {
+    const page = await this.visits.pageFor(request);
+    const { section } = request.params;
+    if (!page?.document.sections.some(({ id }) => id === section)) return notHere(reply);
+    const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
+    if (!this.visits.testRunOf(request))
+      this.visits.countSection(page, section, request, reply, carried);
+    return reply.status(204).header('cache-control', 'no-store').send();
   }
 
   private async showPage(request: SiteRequest, reply: FastifyReply): Promise<unknown> {

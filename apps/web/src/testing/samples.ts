@@ -78,6 +78,7 @@ export const stepOf = (number: number, changes: Partial<PathStep> = {}): PathSte
   visitors: 0,
   phoneVisitors: 0,
   leads: 0,
+  sections: [],
   books: false,
   next: null,
   movesOnBy: null,

@@ -20,6 +20,14 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'The button “{words}” leads nowhere: it needs {lack}.',
     'Visitors are not shown a button with nothing behind it.',
   ],
+  'section-empty': [
+    'The section “{name}” has no band.',
+    'Its link would show an empty page. Choose the section in a band’s settings, or remove it.',
+  ],
+  'section-unreached': [
+    'Nothing on this page leads to the section “{name}”.',
+    'Only people who have its link see it. Let a button show it, if others should.',
+  ],
   'link-nowhere': [
     '“{words}” leads to nothing that is live.',
     'Visitors who press it get lost, or don’t see it at all.',

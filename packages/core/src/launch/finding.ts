@@ -18,6 +18,8 @@ export const launchRules = {
   'no-description': 'look',
   'no-way-onward': 'stops',
   'button-nowhere': 'stops',
+  'section-empty': 'stops',
+  'section-unreached': 'look',
   'link-nowhere': 'look',
   'form-without-contact': 'stops',
   'form-missing': 'stops',

@@ -165,6 +165,23 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ],
   ['button-nowhere', 'a band that is gone', button({ kind: 'scroll', band: 'gone' })],
   ['button-nowhere', 'a popup that is gone', button({ kind: 'popup', popup: 'gone' })],
+  ['button-nowhere', 'a section that is gone', button({ kind: 'section', section: 'gone' })],
+  ['section-empty', 'no band names it', withPage({ sections: [{ id: 'extra', name: 'Extra' }] })],
+  [
+    'section-unreached',
+    'only its link leads to it',
+    withPage({
+      sections: [
+        { id: 'start', name: 'Start' },
+        { id: 'extra', name: 'Extra' },
+      ],
+      bands: [
+        { ...clean.draft.page.bands[0]!, section: 'start' },
+        { ...band([heading]), id: 'second', section: 'extra' },
+        ...clean.draft.page.bands.slice(1),
+      ],
+    }),
+  ],
   ['button-nowhere', 'a page that is gone', button({ kind: 'page', page: 'gone' as PageId })],
   ['button-nowhere', 'a file that is gone', button({ kind: 'download', file: 'gone' as FileId })],
   ['button-nowhere', 'an address not given', button({ kind: 'address', href: 'https://' })],

@@ -1,5 +1,13 @@
-import { blocksOf, formIdOf, formsOn, strayBlocks, type Block } from '../page/index.ts';
-import type { ButtonAction } from '../page/index.ts';
+import {
+  blocksOf,
+  formIdOf,
+  formsOn,
+  sectionStarts,
+  strayBlocks,
+  type Block,
+  type ButtonAction,
+  type PageDocument,
+} from '../page/index.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
 
@@ -8,11 +16,32 @@ export function pathFindings(input: LaunchInput): Finding[] {
   return [
     ...waysOnward(input),
     ...blocksOf(input.draft.page).flatMap((block) => linksOf(block, input)),
+    ...sectionFindings(input.draft.page),
     ...strayBlocks(input.draft.page).map((block) => found('stray-navigation', block.id)),
     ...(input.addressTakenBy
       ? [found('address-taken', { at: 'page' }, { by: input.addressTakenBy })]
       : []),
   ];
+}
+
+/** Sections that show nothing of their own, and those that no button or link on the page shows. */
+function sectionFindings(page: PageDocument): Finding[] {
+  const starts = new Map([...sectionStarts(page)].map(([band, { id }]) => [id, band]));
+  return page.sections.flatMap(({ id, name }, index) => {
+    const start = starts.get(id);
+    if (!start) return [found('section-empty', { at: 'page' }, { name: name || id })];
+    const isShown = index === 0 || blocksOf(page).some((block) => leadsTo(block, id));
+    return isShown ? [] : [found('section-unreached', start, { name: name || id })];
+  });
+}
+
+function leadsTo(block: Block, section: string): boolean {
+  if ('action' in block && block.action?.kind === 'section')
+    return block.action.section === section;
+  if (block.kind !== 'text') return false;
+  return block.text
+    .flatMap((part) => (part.kind === 'paragraph' ? part.runs : part.items.flat()))
+    .some(({ href }) => href === `#${section}`);
 }
 
 function waysOnward({ draft, next, isLast }: LaunchInput): Finding[] {
@@ -77,6 +106,8 @@ function lackOf(action: ButtonAction, { draft, client, next, around }: LaunchInp
       return page.bands.some(({ id }) => id === action.band) ? null : 'the band it scrolled to';
     case 'popup':
       return page.popups.some(({ id }) => id === action.popup) ? null : 'the popup it opened';
+    case 'section':
+      return page.sections.some(({ id }) => id === action.section) ? null : 'the section it showed';
     case 'page':
       return around.pages.some(({ id }) => id === action.page) ? null : 'the page it led to';
     case 'download':
@@ -98,4 +129,5 @@ const isLive = (page: string, { around }: LaunchInput) =>
 const isEmptyAddress = (href: string) => /^(?:#|https?:\/\/|mailto:|tel:)$/i.test(href);
 
 const isLostPlace = (href: string, { draft }: LaunchInput) =>
-  /^#./.test(href) && !draft.page.bands.some(({ id }) => `#${id}` === href);
+  /^#./.test(href) &&
+  ![...draft.page.bands, ...draft.page.sections].some(({ id }) => `#${id}` === href);

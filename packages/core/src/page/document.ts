@@ -19,7 +19,7 @@ export const Block = z.discriminatedUnion(
 ) as unknown as z.ZodType<Block>;
 
 /** How many parts a place may hold: enough for any page in the trade, few enough to stay quick. */
-export const limits = { bands: 60, columns: 4, blocks: 40, popups: 6 } as const;
+export const limits = { bands: 60, columns: 4, blocks: 40, popups: 6, sections: 12 } as const;
 
 /**
  * The parts that stand in another order on a phone, by their ids in that order; empty where it is the same. Parts that are
@@ -60,6 +60,8 @@ export const Band = z.strictObject({
   linked: LinkedBandId.nullable(),
   /** The popup that it stands in; empty for the page itself. */
   popup: z.union([z.literal(''), NodeId]),
+  /** The section of the page that it belongs to; empty for what every section shows. */
+  section: z.union([z.literal(''), NodeId]),
   /** Words in it that a template only suggests: until somebody writes their own or keeps them, no visitor may read them. */
   suggested: z.array(words(600)).max(80),
   columns: z.array(Column).min(1).max(limits.columns),
@@ -78,6 +80,13 @@ export const Popup = z.strictObject({
 });
 export type Popup = z.infer<typeof Popup>;
 
+/**
+ * A part of the page that is shown by itself, as if it were a page: the bands that name it, and those that name none. Its id
+ * is its link, `#feedback`. Without script all sections are one long page.
+ */
+export const PageSection = z.strictObject({ id: NodeId, name: plainText(60) });
+export type PageSection = z.infer<typeof PageSection>;
+
 /** A language tag by RFC 5646: a language, and what narrows it. */
 export const Language = z
   .string()
@@ -87,7 +96,7 @@ export const ownCode = z.string().max(20_000, 'Keep it to 20,000 characters.');
 
 /** A page: bands from top to bottom, each with one to four columns of blocks. */
 export const PageDocument = z.strictObject({
-  version: z.literal(7),
+  version: z.literal(8),
   /** A landing page asks for one thing; a site page may lead to others. */
   kind: z.enum(['landing', 'site']),
   title: words(120),
@@ -104,6 +113,8 @@ export const PageDocument = z.strictObject({
   head: ownCode,
   body: ownCode,
   popups: z.array(Popup).max(limits.popups),
+  /** In their order: the first is shown first. A page without any is shown whole. */
+  sections: z.array(PageSection).max(limits.sections),
   bands: z.array(Band).max(limits.bands),
 });
 export type PageDocument = z.infer<typeof PageDocument>;
@@ -119,12 +130,13 @@ export const plainSettings = {
 } as const satisfies Partial<PageDocument>;
 
 export const emptyPage = (title: string): PageDocument => ({
-  version: 7,
+  version: 8,
   kind: 'landing',
   title,
   description: '',
   ...plainSettings,
   popups: [],
+  sections: [],
   bands: [],
 });
 
@@ -162,6 +174,7 @@ export const newBand = (
   shown: 'both',
   linked: null,
   popup: '',
+  section: '',
   suggested: [],
   ...changes,
   columns: columns.map(({ id: columnId, blocks, ...rest }) => newColumn(columnId, blocks, rest)),

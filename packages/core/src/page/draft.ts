@@ -24,7 +24,7 @@ export const Draft = z
   });
 export type Draft = { page: PageDocument; forms: Record<FormId, FormDefinition> };
 
-/** The ids of every part of a draft, forms' questions included. */
+/** The ids of every part of a draft, sections and forms' questions included. */
 export function allIds(draft: Draft): string[] {
   const page = draft.page.bands.flatMap((band) => [
     band.id,
@@ -33,5 +33,5 @@ export function allIds(draft: Draft): string[] {
   const questions = Object.values(draft.forms).flatMap((form) =>
     form.questions.map((question) => question.id),
   );
-  return [...page, ...questions];
+  return [...draft.page.sections.map(({ id }) => id), ...page, ...questions];
 }

@@ -288,7 +288,7 @@ describe('copyNode', () => {
 describe('readPageDocument', () => {
   it.each([
     [{}, 'This is not a page document: it has no version.'],
-    [{ version: 8 }, 'This page document has version 8; this program reads up to 7.'],
+    [{ version: 9 }, 'This page document has version 9; this program reads up to 8.'],
     [{ version: 0 }, 'No page document ever had version 0.'],
   ])('refuses %j', (stored, problem) =>
     expect(readPageDocument(stored)).toEqual({ ok: false, problem }),
@@ -383,7 +383,7 @@ describe('readPageDocument', () => {
     const read = readPageDocument(first);
     if (!read.ok) throw new Error(read.problem);
     expect(read.value).toMatchObject({
-      version: 7,
+      version: 8,
       kind: 'landing',
       popups: [],
       bands: [

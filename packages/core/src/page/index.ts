@@ -10,6 +10,7 @@ export * from './upgrade.ts';
 export * from './draft.ts';
 export * from './tree.ts';
 export * from './edit.ts';
+export * from './sections.ts';
 export * from './copy.ts';
 export * from './copied-look.ts';
 export * from './parts.ts';

@@ -20,6 +20,9 @@ export function naturalPlace(
 }
 
 const blocksIn = (band: Band) => band.columns.flatMap(({ blocks }) => blocks);
+/** Whether a band is the page's header or legal footer, which stand on every section of it. */
+export const isHeaderOrFooter = (band: Band): boolean => isHeader(band) || isFooter(band);
+
 const isHeader = (band: Band) => blocksIn(band).some(({ kind }) => kind === 'logo');
 const isFooter = (band: Band) => blocksIn(band).some(({ kind }) => kind === 'legal-footer');
 const hasHeadline = (band: Band) =>

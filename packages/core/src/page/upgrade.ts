@@ -4,7 +4,7 @@ import { middle } from '../basics/picture-ref.ts';
 import { prose } from './rich-text.ts';
 
 /** The newest version of the page document that this program writes. */
-export const newestVersion = 7;
+export const newestVersion = 8;
 
 type Stored = Record<string, unknown>;
 
@@ -34,6 +34,7 @@ const upgrades: Record<number, (page: Stored) => Stored> = {
   4: toFifth,
   5: toSixth,
   6: toSeventh,
+  7: toEighth,
 };
 
 /** Version 2: text has paragraphs and links, a band's space is a number, bands may have a picture, be linked or stand in a popup. */
@@ -135,6 +136,16 @@ function toSeventh(page: Stored): Stored {
     })),
   }));
   return { ...page, version: 7, bands: framed };
+}
+
+/** Version 8: a page may have sections that are shown one at a time. */
+function toEighth(page: Stored): Stored {
+  return {
+    ...page,
+    version: 8,
+    sections: [],
+    bands: list(page.bands).map((band) => ({ ...band, section: '' })),
+  };
 }
 
 /**

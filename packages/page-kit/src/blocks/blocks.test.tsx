@@ -252,6 +252,7 @@ describe('a button', () => {
     [{ kind: 'next-step' }, '/thanks'],
     [{ kind: 'page', page: id as never }, '/other'],
     [{ kind: 'scroll', band: 'form' }, '#form'],
+    [{ kind: 'section', section: 'feedback' }, '#feedback'],
     [{ kind: 'address', href: 'https://example.com/' }, 'https://example.com/'],
     [{ kind: 'call' }, 'tel:+12075550142'],
     [{ kind: 'text' }, 'sms:+12075550142'],

@@ -12,7 +12,12 @@ import { funnels } from '../../records/funnels/table.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
 import { pages } from '../../records/pages/table.ts';
 import { usesOf } from '../../records/references/uses-of.ts';
-import { pageDays, pageVisitors } from '../../records/results/table.ts';
+import {
+  pageDays,
+  pageVisitors,
+  sectionDays,
+  sectionVisitors,
+} from '../../records/results/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { AddressService } from '../pages/address.service.ts';
@@ -184,6 +189,8 @@ export class FunnelRemoval implements OnModuleInit {
     if (ids.length === 0) return;
     await tx.delete(pageVisitors).where(inArray(pageVisitors.pageId, ids));
     await tx.delete(pageDays).where(inArray(pageDays.pageId, ids));
+    await tx.delete(sectionVisitors).where(inArray(sectionVisitors.pageId, ids));
+    await tx.delete(sectionDays).where(inArray(sectionDays.pageId, ids));
   }
 }
 

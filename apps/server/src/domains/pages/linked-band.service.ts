@@ -102,7 +102,9 @@ export class LinkedBandService {
       );
     for (const { id, draft } of others) {
       const bands = draft.bands.map((one) =>
-        one.linked === band.linked ? { ...band, id: one.id, popup: one.popup } : one,
+        one.linked === band.linked
+          ? { ...band, id: one.id, popup: one.popup, section: one.section }
+          : one,
       );
       await tx
         .update(pages)
@@ -117,5 +119,6 @@ const asKept = (band: Band, linked: LinkedBandId): Band => ({
   ...band,
   id: 'linked',
   popup: '',
+  section: '',
   linked,
 });

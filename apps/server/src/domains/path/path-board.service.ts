@@ -51,6 +51,8 @@ export class PathBoardService {
     const rows = await stepsOf(this.database.db, id);
     const now = this.clock.now();
     const counts = await this.results.byPage(client.id, now, client.zone, days);
+    const ids = rows.map((row) => row.id);
+    const bySection = await this.results.bySection(ids, now, client.zone, days);
     const first = rows[0];
     const steps = await Promise.all(
       rows.map(async (page, index): Promise<PathStep> => {
@@ -65,6 +67,12 @@ export class PathBoardService {
           state: stateOf(page),
           ready: page.ready,
           ...(counts.get(page.id) ?? noCounts),
+          sections: page.draft.sections.map((section) => ({
+            ...section,
+            visitors:
+              bySection.find((one) => one.pageId === page.id && one.section === section.id)
+                ?.visitors ?? 0,
+          })),
           books: blocksOf(page.draft).some((block) => block.kind === 'booking'),
           next,
           movesOnBy: next && movesOnBy(page, carriers),

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
 import { and, desc, eq, gt, inArray, sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
-import { pageDays } from '../../records/results/table.ts';
+import { pageDays, sectionDays } from '../../records/results/table.ts';
 
 export interface PageCounts {
   visitors: number;
@@ -76,6 +76,27 @@ export class ResultsService {
       )
       .groupBy(pageDays.pageId);
     return new Map(rows.map(({ pageId, ...counts }) => [pageId, counts]));
+  }
+
+  /** First-time visitors of the sections of some pages over the last `days` local days, by page and section. */
+  async bySection(
+    pages: PageId[],
+    now: Instant,
+    zone: string,
+    days: number,
+  ): Promise<{ pageId: PageId; section: string; visitors: number }[]> {
+    if (pages.length === 0) return [];
+    return this.database.db
+      .select({
+        pageId: sectionDays.pageId,
+        section: sectionDays.section,
+        visitors: sql<number>`coalesce(sum(${sectionDays.visitors}), 0)`.mapWith(Number),
+      })
+      .from(sectionDays)
+      .where(
+        and(inArray(sectionDays.pageId, pages), gt(sectionDays.day, daysBefore(now, zone, days))),
+      )
+      .groupBy(sectionDays.pageId, sectionDays.section);
   }
 
   /** First-time visitors of some pages by where they came from, most first. */

@@ -7,7 +7,7 @@ import { insertMany } from '../../platform/database/bulk.ts';
 import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
-import { isolateFailures } from '../../platform/database/isolate-failures.ts';
+import { GatheredWrites } from '../../platform/database/gathered-writes.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { pageDays, pageVisitors } from '../../records/results/table.ts';
 
@@ -21,10 +21,8 @@ export interface Visit {
   zone: string;
 }
 
-const flushMilliseconds = 1000;
-const mostWaiting = 5000;
 /** A browser's number lives for a year: after that no visitor comes back by it. */
-const cookieLife = { hours: 24 * 370 };
+export const cookieLife = { hours: 24 * 370 };
 
 /**
  * Counts visits without making a visitor wait: they gather here and are written in batches into the roll-up. A crash
@@ -32,16 +30,18 @@ const cookieLife = { hours: 24 * 370 };
  */
 @Injectable()
 export class VisitCounter implements OnModuleInit {
-  private waiting: Visit[] = [];
-  private writing: Promise<void> = Promise.resolve();
-  private timer: NodeJS.Timeout | undefined;
+  private readonly writes: GatheredWrites<Visit>;
 
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly housekeeping: Housekeeping,
-    private readonly log: PinoLogger,
-  ) {}
+    log: PinoLogger,
+  ) {
+    this.writes = new GatheredWrites(database, log, 'visits', (tx, visits) =>
+      this.writeBatch(tx, visits),
+    );
+  }
 
   onModuleInit(): void {
     this.housekeeping.register('visitors', (mostRows) => {
@@ -51,41 +51,20 @@ export class VisitCounter implements OnModuleInit {
   }
 
   start(): void {
-    this.timer = setInterval(() => {
-      this.flush().catch((error: unknown) => this.log.error({ err: error }, 'visits not written'));
-    }, flushMilliseconds);
-    this.timer.unref();
+    this.writes.start();
   }
 
-  /** Writes what is counted; what can't be written any more is lost, and keeps nothing from stopping. */
-  async stop(): Promise<void> {
-    clearInterval(this.timer);
-    await this.flush().catch((error: unknown) =>
-      this.log.error({ err: error, lost: this.waiting.length }, 'visits not written'),
-    );
+  stop(): Promise<void> {
+    return this.writes.stop();
   }
 
   count(visit: Visit): void {
-    if (this.waiting.length < mostWaiting * 10) this.waiting.push(visit);
+    this.writes.add(visit);
   }
 
   /** Writes everything counted so far. */
   flush(): Promise<void> {
-    this.writing = this.writing.catch(() => {}).then(() => this.write());
-    return this.writing;
-  }
-
-  private async write(): Promise<void> {
-    // What comes in meanwhile waits for the next time: under load this would never end, and write one visit at a time.
-    for (let left = this.waiting.length; left > 0; left -= mostWaiting) {
-      const batch = this.waiting.slice(0, Math.min(left, mostWaiting));
-      await isolateFailures(
-        batch,
-        (visits) => this.database.transaction((tx) => this.writeBatch(tx, visits)),
-        (_visit, error) => this.log.error({ err: error }, 'a visit could not be counted'),
-      );
-      this.waiting = this.waiting.slice(batch.length);
-    }
+    return this.writes.flush();
   }
 
   private async writeBatch(tx: Queries, batch: readonly Visit[]): Promise<void> {
@@ -142,7 +121,7 @@ const keyOf = ({ pageId, day, source, device }: Place) => [pageId, day, source, 
 /** The last minute's local days: thousands of visits a second share a few of them, and no zone changes its day within a minute. */
 const days = new Map<string, string>();
 const mostDays = 1000;
-function dayOf({ at, zone }: Visit): string {
+export function dayOf({ at, zone }: Pick<Visit, 'at' | 'zone'>): string {
   const key = `${zone} ${Math.floor(at.epochMilliseconds / 60_000)}`;
   const known = days.get(key);
   if (known) return known;

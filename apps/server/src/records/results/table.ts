@@ -52,3 +52,33 @@ export const pageDays = pgTable(
     index('page_days_by_client').on(table.clientId, table.day),
   ],
 );
+
+/** Who has come to a section of a page, as `page_visitors` of the page. */
+export const sectionVisitors = pgTable(
+  'section_visitors',
+  {
+    clientId: ofClient(),
+    pageId: uuid('page_id').$type<PageId>().notNull(),
+    section: text().notNull(),
+    visitorId: text('visitor_id').notNull(),
+    day: date({ mode: 'string' }).notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.pageId, table.section, table.visitorId] }),
+    index('section_visitors_by_day').on(table.day),
+  ],
+);
+
+/** The roll-up of sections, beside that of pages: one row for a section and a local day. */
+export const sectionDays = pgTable(
+  'section_days',
+  {
+    clientId: ofClient(),
+    pageId: uuid('page_id').$type<PageId>().notNull(),
+    section: text().notNull(),
+    day: date({ mode: 'string' }).notNull(),
+    views: integer().notNull(),
+    visitors: integer().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.pageId, table.section, table.day] })],
+);

@@ -293,6 +293,8 @@ picture[data-example]:after{content:'Example picture';position:absolute;top:12px
 picture[data-example]:has(.to-edge),:is(.team,.reviews) picture[data-example]{display:contents}
 .popup-made{position:static;max-height:none;width:min(640px,100%);margin:28px auto;outline:2px dashed #D4C8BB;overflow:visible}
 .popup-made:before{content:'Popup: ' attr(data-label);display:block;font:600 13px system-ui;color:#65605a;padding:6px 12px}
+[data-section-name]{margin-top:44px}
+[data-section-name]:before{content:'Section: ' attr(data-section-name) ' · #' attr(data-section);position:absolute;top:-34px;left:12px;font:600 14px system-ui;color:#65605a}
 ${selection
   .filter((part) => part !== pageNode)
   .map((part) => CSS.escape(part))

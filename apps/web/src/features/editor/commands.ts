@@ -64,7 +64,10 @@ export function placeAfter(draft: Draft, selected: string): DropPlace | null {
 
 const emptyBand = (): Band => newBand(newId(), [newColumn(newId())], { name: 'New band' });
 
-/** A band, empty unless one is given, where bands of its kind go: most of them below the one in which the selection is. */
+/**
+ * A band, empty unless one is given, where bands of its kind go: most of them below the one in which the selection is. It
+ * joins the section of the band above it.
+ */
 export function addBand(
   draft: Draft,
   selected: string,
@@ -72,7 +75,11 @@ export function addBand(
   place?: DropPlace,
 ): { edits: Edit[]; id: string } {
   const at = place ?? placeOfBand(draft, selected, band);
-  return { id: band.id, edits: [{ do: 'insert', ...at, node: band as unknown as TreeNode }] };
+  const { sections, bands } = draft.page;
+  const above =
+    at.parent === pageNode ? bands.slice(0, at.index).findLast((one) => !one.popup) : undefined;
+  const joining = sections.length > 0 && above ? { ...band, section: above.section } : band;
+  return { id: band.id, edits: [{ do: 'insert', ...at, node: joining as unknown as TreeNode }] };
 }
 
 const placeOfBand = (draft: Draft, selected: string, band: Band): DropPlace => ({

@@ -2,7 +2,7 @@ import type { Facts } from '@plumgate/core/clients';
 import { blockState, type BlockState } from '@plumgate/core/launch';
 import { nameOfBlock, pageNode, type Band } from '@plumgate/core/page';
 import { Link2 } from 'lucide-react';
-import { memo } from 'react';
+import { Fragment, memo } from 'react';
 import { loadOf } from './moving/move.ts';
 import { watchPointer } from './moving/pointer.ts';
 import { showPart } from './show-part.ts';
@@ -13,7 +13,7 @@ const indents = { band: 'pl-3 font-semibold', column: 'pl-6 text-xs text-muted',
 /** The page as a list: its bands, and in each its blocks, named by their own words. Rows are dragged, or picked up with the space bar. */
 export function Outline({ facts }: { facts: Facts }) {
   const bands = useEditor((state) => state.draft.page.bands);
-  const popups = useEditor((state) => state.draft.page.popups);
+  const { popups, sections } = useEditor((state) => state.draft.page);
   const selected = useEditor((state) => state.selected);
   const store = useEditorStore();
   return (
@@ -27,14 +27,24 @@ export function Outline({ facts }: { facts: Facts }) {
         Page
       </button>
       {bands.length === 0 && <p className="px-3 py-2 text-muted">Nothing here yet. Add a block.</p>}
-      {bands.map((band) => (
-        <BandRows
-          key={band.id}
-          band={band}
-          facts={facts}
-          popup={popups.find(({ id }) => id === band.popup)?.name ?? null}
-        />
-      ))}
+      {bands.map((band, index) => {
+        const section = sections.find(({ id }) => id === band.section);
+        const isStart = section && bands[index - 1]?.section !== section.id;
+        return (
+          <Fragment key={band.id}>
+            {isStart && (
+              <p className="truncate border-t border-line pt-2 pr-2 pl-3 text-xs text-muted">
+                {section.name || section.id}
+              </p>
+            )}
+            <BandRows
+              band={band}
+              facts={facts}
+              popup={popups.find(({ id }) => id === band.popup)?.name ?? null}
+            />
+          </Fragment>
+        );
+      })}
     </nav>
   );
 }

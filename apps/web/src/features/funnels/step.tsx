@@ -1,7 +1,7 @@
 import { api, type PathBoard, type PathStep } from '@plumgate/contract';
 import { shareText } from '@plumgate/core/results';
 import { Ellipsis, ExternalLink, GripVertical, Pencil } from 'lucide-react';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
@@ -91,6 +91,21 @@ export function Step({
             />
           )}
         </dl>
+        {step.sections.length > 0 && (
+          <dl
+            aria-label="Sections"
+            className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 gap-y-0.5 border-t border-line px-3.5 py-2 text-xs tabular-nums"
+          >
+            {step.sections.map(({ id, name, visitors }) => (
+              <Fragment key={id}>
+                <dt className="truncate text-muted" title={name}>
+                  {name || id}
+                </dt>
+                <dd>{visitors.toLocaleString('en-US')}</dd>
+              </Fragment>
+            ))}
+          </dl>
+        )}
         <a
           className="flex items-center gap-1.5 border-t border-line px-3.5 py-2 text-xs text-muted hover:text-plum-dark"
           href={client ? ownVisit(step.address, client) : step.address}

@@ -16,6 +16,7 @@ export const buttonActions = [
   z.strictObject({ kind: z.literal('text') }),
   z.strictObject({ kind: z.literal('email') }),
   z.strictObject({ kind: z.literal('popup'), popup: PartRef }),
+  z.strictObject({ kind: z.literal('section'), section: PartRef }),
   z.strictObject({ kind: z.literal('download'), file: FileId }),
 ] as const;
 export const ButtonAction = marked(z.discriminatedUnion('kind', buttonActions), {

@@ -12,6 +12,7 @@ const kinds: Record<ButtonAction['kind'], string> = {
   'next-step': 'Goes to the next step',
   page: 'Goes to another page',
   scroll: 'Scrolls to a band',
+  section: 'Shows a section',
   address: 'Opens an address',
   call: 'Calls',
   text: 'Texts',
@@ -35,7 +36,7 @@ export function ActionFields<More extends { kind: string } = never>({
   makeMore?: (kind: string) => More;
   onChange: (action: ButtonAction | More) => void;
 }) {
-  const { bands, popups } = useEditor((state) => state.draft.page);
+  const { bands, popups, sections } = useEditor((state) => state.draft.page);
   const [kind, setKind] = useState<string>(action.kind);
   const choose = (next: string) => {
     setKind(next);
@@ -43,6 +44,8 @@ export function ActionFields<More extends { kind: string } = never>({
     if (next === 'next-step' || next === 'call' || next === 'text' || next === 'email')
       onChange({ kind: next });
     if (next === 'scroll' && bands[0]) onChange({ kind: next, band: bands[0].id });
+    if (next === 'section' && sections.length > 0)
+      onChange({ kind: next, section: sections.at(-1)!.id });
     if (next === 'popup' && popups[0]) onChange({ kind: next, popup: popups[0].id });
   };
   return (
@@ -77,7 +80,7 @@ function ActionTarget({
   page: EditorPage;
   onChange: (action: ButtonAction) => void;
 }) {
-  const { bands, popups } = useEditor((state) => state.draft.page);
+  const { bands, popups, sections } = useEditor((state) => state.draft.page);
   const { phone, email } = page.client.facts;
   switch (kind) {
     case 'scroll':
@@ -110,6 +113,20 @@ function ActionTarget({
           options={popups.map(({ id, name }) => [id, name || 'Popup'])}
           value={action.kind === kind ? action.popup : ''}
           onChange={(popup) => onChange({ kind, popup })}
+        />
+      );
+    case 'section':
+      return sections.length === 0 ? (
+        <p className="text-xs text-honey">
+          This page has no sections yet. Add them under Page, then choose one here.
+        </p>
+      ) : (
+        <Target
+          label="Section"
+          choose="Choose a section"
+          options={sections.map(({ id, name }) => [id, name || id])}
+          value={action.kind === kind ? action.section : ''}
+          onChange={(section) => onChange({ kind, section })}
         />
       );
     case 'download':

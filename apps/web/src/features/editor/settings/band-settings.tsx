@@ -30,7 +30,7 @@ const usualSides = 24;
 export function BandSettings({ band, page }: { band: Band; page: EditorPage }) {
   const set = useSet(band.id);
   const store = useEditorStore();
-  const popups = useEditor((state) => state.draft.page.popups);
+  const { popups, sections } = useEditor((state) => state.draft.page);
   const { space } = band;
   return (
     <>
@@ -90,6 +90,17 @@ export function BandSettings({ band, page }: { band: Band; page: EditorPage }) {
           }}
           value={band.popup}
           onChange={(event) => set({ popup: event.target.value })}
+        />
+      )}
+      {sections.length > 0 && band.popup === '' && (
+        <SelectField
+          label="Section"
+          options={{
+            '': 'In every section',
+            ...Object.fromEntries(sections.map(({ id, name }) => [id, name || id])),
+          }}
+          value={sections.some(({ id }) => id === band.section) ? band.section : ''}
+          onChange={(event) => set({ section: event.target.value })}
         />
       )}
       <OwnLook node={band as unknown as TreeNode}>

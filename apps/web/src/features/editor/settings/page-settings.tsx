@@ -10,6 +10,7 @@ import { addBand } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
 import { KeepAsTemplate } from './save-as-template.tsx';
 import { PageAddress } from '../../pages/page-address.tsx';
+import { SectionList } from './section-list.tsx';
 import { PageMetadata } from './page-metadata.tsx';
 import { useSet } from './use-set.ts';
 
@@ -43,6 +44,7 @@ export function PageSettings({ page }: { page: EditorPage }) {
       />
       <PageAddress page={page} title={title} />
       <PageMetadata page={page} />
+      <SectionList />
       <Popups />
       <KeepAsTemplate
         kind="page"

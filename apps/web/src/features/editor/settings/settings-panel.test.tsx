@@ -331,6 +331,43 @@ describe('the page', () => {
     expect(store.getState().draft.page.bands).toHaveLength(2);
   });
 
+  it('the first section makes two, of what there is but the header, and of a new band', () => {
+    const header = newBand('head', [{ id: 'head-c', blocks: [newBlock('logo', 'logo')] }]);
+    const plain = draftOf(null);
+    const { store } = opened(
+      { ...plain, page: { ...plain.page, bands: [header, ...plain.page.bands] } },
+      pageNode,
+    );
+    press('Add a section');
+    const { sections, bands } = store.getState().draft.page;
+    expect(sections).toEqual([
+      { id: 'start', name: 'Start' },
+      { id: 'section-2', name: 'Section 2' },
+    ]);
+    expect(bands.map(({ section }) => section)).toEqual(['', 'start', 'start', 'section-2']);
+    undo(store);
+    expect(store.getState().draft.page).toMatchObject({ sections: [], bands: { length: 3 } });
+  });
+
+  it('a link that another part has is refused in words; a section that goes leaves its bands', () => {
+    const { store } = opened(draftOf(null), pageNode);
+    press('Add a section');
+    act(() => store.getState().select(pageNode));
+    const link = () => screen.getAllByLabelText<HTMLInputElement>('Link')[1]!;
+    fireEvent.change(link(), { target: { value: 'top' } });
+    fireEvent.blur(link());
+    screen.getByText('Another part of the page has this link.');
+    fireEvent.change(link(), { target: { value: 'Feedback' } });
+    fireEvent.blur(link());
+    expect(store.getState().draft.page.sections[1]!.id).toBe('feedback');
+    press('Remove Section 2; its bands stay');
+    expect(store.getState().draft.page.bands.map(({ section }) => section)).toEqual([
+      'start',
+      'start',
+      'start',
+    ]);
+  });
+
   it('says at once when another address ending is taken, and whose it is', async () => {
     const server = serverOf().on(api.checkAddress, ({ query }) =>
       (query as { slug: string }).slug === 'fees'
