@@ -11,6 +11,7 @@ export * from './draft.ts';
 export * from './tree.ts';
 export * from './edit.ts';
 export * from './sections.ts';
+export * from './entry-limits.ts';
 export * from './copy.ts';
 export * from './copied-look.ts';
 export * from './parts.ts';

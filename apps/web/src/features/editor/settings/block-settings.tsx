@@ -211,7 +211,12 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
       return (
         <>
           <FromRecords block={block} page={page} />
-          <ListSettings id={block.id} items={block.items} shape={entryShapes[block.kind]} />
+          <ListSettings
+            id={block.id}
+            kind={block.kind}
+            items={block.items}
+            shape={entryShapes[block.kind]}
+          />
           {block.kind === 'cards' && <UsualTiles block={block} />}
         </>
       );
@@ -220,7 +225,14 @@ export function BlockSettings({ block, page }: { block: Block; page: EditorPage 
     case 'figures':
     case 'numbered-steps':
     case 'questions':
-      return <ListSettings id={block.id} items={block.items} shape={entryShapes[block.kind]} />;
+      return (
+        <ListSettings
+          id={block.id}
+          kind={block.kind}
+          items={block.items}
+          shape={entryShapes[block.kind]}
+        />
+      );
     default:
       return (
         <>

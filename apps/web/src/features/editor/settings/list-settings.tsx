@@ -1,5 +1,6 @@
 import type { PictureRef } from '@plumgate/core/basics';
 import type { IconChoice } from '@plumgate/core/icons';
+import { entryLimits, type BlockKindName } from '@plumgate/core/page';
 import { Plus } from 'lucide-react';
 import { Button } from '../../../ui/button.tsx';
 import { EntryHead } from '../../../ui/entry-head.tsx';
@@ -28,14 +29,17 @@ type Entry = Record<string, string | number | PictureRef | IconChoice | null | u
 /** The entries of a list on a page: their words, their order, one more, one less. */
 export function ListSettings({
   id,
+  kind,
   items,
   shape,
 }: {
   id: string;
+  kind: BlockKindName;
   items: Entry[];
   shape: EntryShape;
 }) {
   const set = useSet(id);
+  const limits = entryLimits(kind);
   const { one, fields, most } = shape;
   const change = (index: number, changes: Entry) =>
     set({ items: items.with(index, { ...items[index]!, ...changes }) });
@@ -65,6 +69,7 @@ export function ListSettings({
               <Field
                 key={field}
                 label={label}
+                maxLength={limits[field]}
                 value={String(item[field] as string)}
                 onChange={(event: { target: { value: string } }) =>
                   change(index, { [field]: event.target.value })
