@@ -455,3 +455,34 @@ test('on the phone view a drag changes the order on phones alone', async ({ brow
   await app.keyboard.press('Control+z');
   await expect.poll(() => order(phone)).toBe('h1 div a');
 });
+
+test('an icon from an SVG file is drawn anew: its shapes are on the live page, its script is not', async ({
+  browser,
+}) => {
+  const app = await atFunnels(browser, client);
+  const ticks = newBlock('ticks', 'ticks', { items: ['We call first'] });
+  const made = await makePage(app, client, 'Icon of one’s own', {
+    page: {
+      ...emptyPage('Icons'),
+      bands: [newBand('band', [newColumn('column', [ticks])])],
+    },
+    forms: {},
+  });
+  await openMade(app, client, made.pageId);
+  const { outline, settings } = builderOf(app);
+  await outline.getByRole('button', { name: 'Checklist · 1' }).click();
+  await settings.getByRole('button', { name: 'Choose' }).first().click();
+  const svg =
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24" onload="alert(1)"><script>alert(2)</script><path d="M2 12 L10 20 L22 4" fill="none" stroke="red"/></svg>';
+  await settings
+    .locator('input[type="file"]')
+    .first()
+    .setInputFiles({ name: 'own.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  await expect(settings.getByText('own', { exact: true })).toBeVisible();
+  await expect(app.getByText('Saved', { exact: true }).first()).toBeVisible();
+  const live = await browser.newPage();
+  const answer = await live.goto(await publish(app, made.pageId));
+  const html = await answer!.text();
+  expect(html).toContain('M2 12 L10 20 L22 4');
+  expect(html).not.toMatch(/alert\(|onload/);
+});

@@ -3,31 +3,15 @@ import { isTag, isText, type AnyNode, type Element } from 'domhandler';
 import { middle, truncate, type FormId, type PictureRef } from '../basics/index.ts';
 import type { NodeId } from '../basics/node-id.ts';
 import type { FormDefinition } from '../forms/index.ts';
-import {
-  newBlock,
-  type Block,
-  type BlockOf,
-  type ButtonAction,
-  type RichText,
-  type Run,
-} from '../page/index.ts';
+import { newBlock, type Block, type ButtonAction, type RichText, type Run } from '../page/index.ts';
 import type { Style } from './computed-styles.ts';
-import { formFromHtml } from './form-from-html.ts';
-import { isInline, plainWords, runsOf } from './inline-runs.ts';
+import type { ElementReader, Item, Making } from './element-reader.ts';
+import { isInline, runsOf } from './inline-runs.ts';
 import { Notes } from './notes.ts';
+import { plain, unbraced } from './plain-words.ts';
+import { formItems, frameItems, filmItems, menuItems } from './read-embedded.ts';
+import { listItems, pairItems, questionItems, quotationItems, tableItems } from './read-lists.ts';
 import { cardsIn, columnsOf, isRow, tracksOf } from './rows.ts';
-
-/** Ids for new parts, and pictures by their addresses; a picture that can't be had is null. */
-export interface Making {
-  part: () => NodeId;
-  form: () => FormId;
-  pictureAt: (address: string) => PictureRef | null;
-}
-
-/** What stands below each other: blocks, and rows of columns, each with the element it comes from. */
-export type Item =
-  | { is: 'block'; block: Block; from: Element }
-  | { is: 'row'; columns: { share: number; items: Item[] }[]; from: Element };
 
 const skipped = new Set([
   'script',
@@ -52,15 +36,15 @@ const withoutEqual: Record<string, string> = {
 };
 
 /** Turns elements of somebody else's page into blocks, and notes what has no equal here. */
-export class BlockReader {
+export class BlockReader implements ElementReader {
   readonly notes = new Notes();
   readonly forms: Record<FormId, FormDefinition> = {};
 
   constructor(
-    private readonly $: CheerioAPI,
+    readonly $: CheerioAPI,
     readonly styleOf: (element: Element) => Style,
     private readonly base: string,
-    private readonly making: Making,
+    readonly making: Making,
   ) {}
 
   newId = (): NodeId => this.making.part();
@@ -124,36 +108,35 @@ export class BlockReader {
   }
 
   private readonly readers: Partial<Record<string, (element: Element) => Item[]>> = {
-    ul: (element) => this.listItems(element),
-    ol: (element) => this.listItems(element),
-    dl: (element) => this.pairItems(element),
+    ul: (element) => listItems(this, element),
+    ol: (element) => listItems(this, element),
+    dl: (element) => pairItems(this, element),
     hr: (element) => [this.item(element, newBlock('divider', this.making.part()))],
-    form: (element) => this.formItems(element),
+    form: (element) => formItems(this, element),
     figure: (element) => this.figureItems(element),
-    details: (element) => this.questionItems(element),
-    table: (element) => this.tableItems(element),
-    iframe: (element) => this.frameItems(element),
-    video: (element) => this.filmItems(element),
-    nav: (element) => this.menuItems(element),
-    blockquote: (element) => this.quotationItems(element),
+    details: (element) => questionItems(this, element),
+    table: (element) => tableItems(this, element),
+    iframe: (element) => frameItems(this, element),
+    video: (element) => filmItems(this, element),
+    nav: (element) => menuItems(this, element),
+    blockquote: (element) => quotationItems(this, element),
   };
 
-  private item = (from: Element, block: Block): Item => ({ is: 'block', block, from });
+  item = (from: Element, block: Block): Item => ({ is: 'block', block, from });
 
   /** Words as they can stand here: none of them is a merge field. */
   words(text: string, most: number): string {
-    const plain = text.replace(/[\p{Cc}\s]+/gu, ' ').trim();
-    return truncate(unbraced(plain), most);
+    return truncate(unbraced(text.replace(/[\p{Cc}\s]+/gu, ' ').trim()), most);
   }
 
-  private runs(nodes: readonly AnyNode[]): Run[] {
+  runs(nodes: readonly AnyNode[]): Run[] {
     return runsOf(nodes, (href) => this.linkTo(href), this.isApart)
       .slice(0, 200)
       .map((run) => ({ ...run, text: truncate(unbraced(run.text), 6000) }));
   }
 
   /** Where a link leads from here; empty for one that leads nowhere. */
-  private linkTo(href: string): string {
+  linkTo(href: string): string {
     if (/^(?:mailto:|tel:)\S+$/i.test(href.trim())) return href.trim();
     if (href.startsWith('#') || !URL.canParse(href, this.base)) return '';
     const url = new URL(href, this.base);
@@ -187,17 +170,17 @@ export class BlockReader {
     return leads ? [...blocks, ...text] : [...text, ...blocks];
   }
 
-  private apartIn(node: AnyNode): Element[] {
+  apartIn(node: AnyNode): Element[] {
     if (!isTag(node) || !this.isShown(node)) return [];
     return this.isApart(node) ? [node] : node.children.flatMap((child) => this.apartIn(child));
   }
 
-  private apartItems(element: Element): Item[] {
+  apartItems(element: Element): Item[] {
     if (element.name === 'img') return this.pictureItems(element);
     return this.buttonItems(element);
   }
 
-  private textItem(from: Element, text: RichText): Item {
+  textItem(from: Element, text: RichText): Item {
     const size = /\b(?:lead|intro|subtitle)\b/i.test(from.attribs['class'] ?? '')
       ? 'lead'
       : 'normal';
@@ -221,7 +204,7 @@ export class BlockReader {
     ];
   }
 
-  private aligned(element: Element): { look?: { align: 'center' | 'end' } } {
+  aligned(element: Element): { look?: { align: 'center' | 'end' } } {
     for (
       let at: Element | null = element;
       at;
@@ -262,7 +245,7 @@ export class BlockReader {
 
   private figureItems(element: Element): Item[] {
     const quotation = this.$(element).children('blockquote')[0];
-    if (quotation) return this.quotationItems(element);
+    if (quotation) return quotationItems(this, element);
     const caption = this.words(this.$(element).children('figcaption').text(), 200);
     const rest = element.children.filter((child) => !isTag(child) || child.name !== 'figcaption');
     const items = this.itemsOf(rest, element);
@@ -297,178 +280,7 @@ export class BlockReader {
     return address ? { kind: 'address', href: address } : { kind: 'next-step' };
   }
 
-  private listItems(element: Element): Item[] {
-    const entries = element.children.filter(isTag).filter(this.isShown);
-    if (isRow(element, this.styleOf)) return this.rowItems(element);
-    if (!entries.every((entry) => entry.children.every(isInline)))
-      return entries.flatMap((entry) => this.itemsIn(entry));
-    const texts = entries
-      .map((entry) => this.runs(entry.children))
-      .filter((runs) => runs.length > 0);
-    const pictures = entries
-      .flatMap((entry) => this.apartIn(entry))
-      .flatMap((one) => this.apartItems(one));
-    if (texts.length === 0) return pictures;
-    const hints = `${element.attribs['class'] ?? ''} ${entries.map((entry) => this.$(entry).html()).join(' ')}`;
-    const isChecklist =
-      element.name === 'ul' &&
-      texts.length <= 12 &&
-      /check|tick|feature|benefit|<svg|<i /i.test(hints);
-    if (isChecklist && texts.every((runs) => plainWords(runs).length <= 200)) {
-      const items = texts.map(plainWords);
-      return [
-        this.item(
-          element,
-          newBlock('ticks', this.making.part(), { items, ...this.aligned(element) }),
-        ),
-        ...pictures,
-      ];
-    }
-    const kind = element.name === 'ol' ? 'numbers' : 'bullets';
-    return [
-      this.textItem(
-        element,
-        chunks(texts, 60).map((items) => ({ kind, items })),
-      ),
-      ...pictures,
-    ];
-  }
-
-  private pairItems(element: Element): Item[] {
-    const pairs: { question: string; answer: string }[] = [];
-    for (const child of element.children
-      .filter(isTag)
-      .flatMap((one) => (one.name === 'div' ? one.children.filter(isTag) : [one]))) {
-      const text = this.$(child).text();
-      if (child.name === 'dt') pairs.push({ question: this.words(text, 200), answer: '' });
-      else if (pairs.length > 0)
-        pairs.at(-1)!.answer = this.words(`${pairs.at(-1)!.answer} ${text}`, 1200);
-    }
-    return this.questions(
-      element,
-      pairs.filter(({ question }) => question !== ''),
-    );
-  }
-
-  private questionItems(element: Element): Item[] {
-    const summary = this.$(element).children('summary');
-    const answer = this.$(element).clone().children('summary').remove().end().text();
-    return this.questions(element, [
-      { question: this.words(summary.text(), 200), answer: this.words(answer, 1200) },
-    ]);
-  }
-
-  private questions(from: Element, items: BlockOf<'questions'>['items']): Item[] {
-    return chunks(items, 20).map((some) =>
-      this.item(from, newBlock('questions', this.making.part(), { items: some })),
-    );
-  }
-
-  private quotationItems(element: Element): Item[] {
-    const by = this.$(element).find('cite, figcaption, footer').first();
-    const who = this.words(by.text(), 120).replace(/^[-–—~\s]+/, '');
-    const rest = this.$(element).clone().find('cite, figcaption, footer').remove().end().text();
-    const said = this.words(rest, 6000).replace(/^["“”„«\s]+|["“”»\s]+$/g, '');
-    if (said === '') return [];
-    if (who && said.length <= 600) {
-      const items = [{ said, who, stars: null, source: '', picture: null }];
-      return [this.item(element, newBlock('reviews', this.making.part(), { items }))];
-    }
-    const runs = [{ ...plain(said), italic: true }, ...(who ? [plain(`\n${who}`)] : [])];
-    return [this.textItem(element, [{ kind: 'paragraph', runs }])];
-  }
-
-  /** Two columns with prices are a price list; of any other table each row becomes a line. */
-  private tableItems(element: Element): Item[] {
-    const rows = this.$(element)
-      .find('tr')
-      .toArray()
-      .map((row) =>
-        this.$(row)
-          .children('td, th')
-          .toArray()
-          .map((cell) => this.words(this.$(cell).text(), 300)),
-      )
-      .filter((cells) => cells.some(Boolean));
-    const isPrices =
-      rows.length > 0 &&
-      rows.length <= 20 &&
-      rows.every(
-        (cells) =>
-          cells.length === 2 && /\d/.test(cells[1]!) && /[$€£¥]|\d[.,]\d\d\b/.test(cells[1]!),
-      );
-    if (isPrices) {
-      const items = rows.map(([title, price]) => ({
-        title: truncate(title!, 120),
-        text: '',
-        price: truncate(price!, 60),
-      }));
-      return [this.item(element, newBlock('price-list', this.making.part(), { items }))];
-    }
-    if (rows.length > 0) this.notes.add('A table became lines of text.');
-    const text: RichText = rows
-      .slice(0, 200)
-      .map((cells) => ({ kind: 'paragraph', runs: [plain(cells.filter(Boolean).join(' · '))] }));
-    return text.length > 0 ? [this.textItem(element, text)] : [];
-  }
-
-  private formItems(element: Element): Item[] {
-    const read = formFromHtml(this.$, element, this.making.part);
-    if (!read) {
-      const isSearch =
-        this.$(element).find('input[type="search"], [name="s"], [name="q"]').length > 0;
-      this.notes.add(
-        isSearch ? 'A search box was left out.' : 'A form without questions was left out.',
-      );
-      return [];
-    }
-    for (const note of read.notes) this.notes.add(note);
-    const formId = this.making.form();
-    const definition = read.definition;
-    this.forms[formId] = unbracedForm(definition);
-    const title = this.words(this.$(element).find('legend, h1, h2, h3, h4').first().text(), 200);
-    return [this.item(element, newBlock('form', this.making.part(), { formId, title, intro: '' }))];
-  }
-
-  private frameItems(element: Element): Item[] {
-    const href = this.linkTo(element.attribs['src'] ?? '');
-    const title = this.words(element.attribs['title'] ?? '', 120);
-    if (/\bmaps?\b/i.test(href)) {
-      this.notes.add('A map was replaced by one of the client’s address.');
-      return [this.item(element, newBlock('map', this.making.part()))];
-    }
-    if (!href.startsWith('https://')) {
-      this.notes.add('An embedded page was left out.');
-      return [];
-    }
-    this.notes.add(
-      `What is embedded from ${new URL(href).host} became a video: check that it is one.`,
-    );
-    const source = { from: 'address', href } as const;
-    return [
-      this.item(
-        element,
-        newBlock('video', this.making.part(), { source, ...(title && { title }) }),
-      ),
-    ];
-  }
-
-  private filmItems(element: Element): Item[] {
-    this.notes.add('A film was left out: add it as a file, in a video block.');
-    return [this.item(element, newBlock('video', this.making.part(), { title: 'Watch' }))];
-  }
-
-  private menuItems(element: Element): Item[] {
-    const labels = this.$(element)
-      .find('a')
-      .toArray()
-      .map((link) => this.words(this.$(link).text(), 40))
-      .filter(Boolean);
-    if (labels.length > 0) this.notes.add(`A menu was left out: ${labels.slice(0, 8).join(', ')}.`);
-    return [];
-  }
-
-  private rowItems(element: Element): Item[] {
+  rowItems(element: Element): Item[] {
     const tracks = tracksOf(this.styleOf(element)['grid-template-columns'] ?? '');
     const cells = columnsOf(element, this.isShown, tracks);
     const cards = cardsIn(
@@ -491,17 +303,6 @@ export class BlockReader {
   }
 }
 
-const plain = (text: string): Run => ({ text, bold: false, italic: false, href: '' });
-
-/** Braces of somebody else's page are no merge fields of ours. */
-const unbraced = (text: string): string => text.replace(/\{(?=[{%])/g, '{ ');
-
-function unbracedForm(definition: FormDefinition): FormDefinition {
-  return JSON.parse(JSON.stringify(definition), (_key, value: unknown) =>
-    typeof value === 'string' ? unbraced(value) : value,
-  ) as FormDefinition;
-}
-
 const isPressed = ({ name, attribs }: Element): boolean =>
   (name === 'input' && /^(?:button|submit)$/i.test(attribs['type'] ?? '')) ||
   attribs['role'] === 'button';
@@ -516,12 +317,6 @@ const isTiny = ({ attribs }: Element): boolean =>
   [attribs['width'], attribs['height']].some(
     (side) => side !== undefined && Number.parseInt(side) <= 24,
   );
-
-function chunks<Item>(items: readonly Item[], size: number): Item[][] {
-  return Array.from({ length: Math.ceil(items.length / size) }, (_, index) =>
-    items.slice(index * size, (index + 1) * size),
-  );
-}
 
 /** Text after text is one block, and so are questions after questions. */
 function joined(items: Item[]): Item[] {

@@ -16,7 +16,8 @@ import {
   type ButtonAction,
 } from '../page/index.ts';
 import type { SurfaceRole } from '../brand/index.ts';
-import { BlockReader, type Item, type Making } from './block-reader.ts';
+import { BlockReader } from './block-reader.ts';
+import type { Item, Making } from './element-reader.ts';
 import { computedStyles, type Sheet, type Style } from './computed-styles.ts';
 import type { OpenedPage } from './open-html.ts';
 import { isRow } from './rows.ts';
