@@ -6,7 +6,8 @@ import { toast, Toaster } from 'sonner';
 import { config } from 'zod';
 import './app.css';
 import { messageOf } from './api/call.ts';
-import { queries } from './api/hooks.ts';
+import { api } from '@plumgate/contract';
+import { askEarly, queries } from './api/hooks.ts';
 import { router } from './shell/routes.tsx';
 
 // The app's content policy forbids compiling code at run time, which Zod would otherwise try.
@@ -16,6 +17,12 @@ config({ jitless: true });
 window.addEventListener('unhandledrejection', ({ reason }) => {
   toast.error(messageOf(reason));
 });
+
+// Every place but the way in needs these, and would ask only once its own files are there.
+if (!['/sign-in', '/welcome'].includes(location.pathname)) {
+  askEarly(api.session, {});
+  askEarly(api.listClients, {});
+}
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

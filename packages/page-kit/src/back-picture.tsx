@@ -1,11 +1,4 @@
-import {
-  contrast,
-  cssColor,
-  surfaceColors,
-  wordsOnSurface,
-  type Brand,
-  type Surface,
-} from '@plumgate/core/brand';
+import { cssColor, isLightSurface, type Brand, type Surface } from '@plumgate/core/brand';
 import type { BackPicture as Picture } from '@plumgate/core/page';
 import type { CSSProperties } from 'react';
 import { usePage, type ShownPicture } from './page-context.ts';
@@ -38,9 +31,7 @@ export function BackPicture({ picture, surface }: { picture: Picture; surface: S
  * than if the surface lay over it as a veil, and words on it can be read as well; but its own light and dark stay.
  */
 function fadeInto(surface: Surface, fade: number, brand: Brand) {
-  const whiteOn = (color: string) => contrast(color, '#FFFFFF');
-  const words = whiteOn(wordsOnSurface(brand, surface));
-  const isLight = surfaceColors(surface, brand).every((color) => words > whiteOn(color));
+  const isLight = isLightSurface(brand, surface);
   const over = (color: string) =>
     `color-mix(in srgb,${color} ${fade}%,${isLight ? '#000' : '#fff'})`;
   const colors =

@@ -15,6 +15,14 @@ export const queries = new QueryClient({
 /** The key under which an answer is kept: the endpoint and what was asked. */
 export const keyOf = (endpoint: Endpoint, given: object = {}) => [endpoint.path, given] as const;
 
+/** Asks an endpoint before a screen does, which finds the answer or waits for it; a failure is the screen's to meet. */
+export function askEarly<E extends Endpoint>(endpoint: E, given: Call<E>): void {
+  void queries.prefetchQuery({
+    queryKey: keyOf(endpoint, given),
+    queryFn: () => call(endpoint, given),
+  });
+}
+
 /** Asks an endpoint and keeps the answer; `enabled: false` waits. */
 export function useEndpoint<E extends Endpoint>(
   endpoint: E,

@@ -1,6 +1,7 @@
 import { createBrowserRouter } from 'react-router';
 import { SetUpScreen } from '../features/accounts/set-up-screen.tsx';
 import { SignInScreen } from '../features/accounts/sign-in-screen.tsx';
+import { askForPage } from '../features/pages/asked-page.ts';
 import { FirstPlace } from './first-place.tsx';
 import { Frame } from './frame.tsx';
 import { NoSuchPlace } from './no-such-place.tsx';
@@ -47,6 +48,13 @@ export const router = createBrowserRouter([
       },
       {
         path: '/:client/pages/:pageId',
+        // The page comes while the editor's files do.
+        loader: ({ params }) => {
+          askForPage(params.pageId!);
+          return null;
+        },
+        shouldRevalidate: ({ currentParams, nextParams }) =>
+          currentParams.pageId !== nextParams.pageId,
         lazy: async () => ({
           Component: (await import('../features/editor/editor-screen.tsx')).EditorScreen,
         }),

@@ -4,6 +4,7 @@ import {
   contrast,
   contrastOn,
   isDarkSurface,
+  isLightSurface,
   plainBrand,
   pressOn,
   Surface,
@@ -21,6 +22,7 @@ it.each<[string, Surface, string, boolean]>([
 ])('words on %s', (_what, surface, words, isDark) => {
   expect(wordsOnSurface(plainBrand, surface)).toBe(words);
   expect(isDarkSurface(plainBrand, surface)).toBe(isDark);
+  expect(isLightSurface(plainBrand, surface)).toBe(!isDark);
 });
 
 it('sees the dark middle between two bright ends', () => {

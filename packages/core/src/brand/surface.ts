@@ -55,12 +55,20 @@ export function wordsOnSurface(brand: Colors, surface: Surface): string {
   return (readable ?? choices.toSorted((a, b) => b.ratio - a.ratio)[0]!).color;
 }
 
-/** Whether words on a surface are lighter than it is. */
-export const isDarkSurface = (brand: Colors, surface: Surface): boolean => {
-  const words = wordsOnSurface(brand, surface);
-  const onWhite = (color: string) => contrast(color, '#FFFFFF');
-  return surfaceColors(surface, brand).every((one) => onWhite(words) < onWhite(one));
-};
+/** How much darker than white a color is, by its contrast with white. */
+const darkness = (color: string): number => contrast(color, '#FFFFFF');
+
+/** Whether words on a surface are lighter than all of it. */
+export function isDarkSurface(brand: Colors, surface: Surface): boolean {
+  const words = darkness(wordsOnSurface(brand, surface));
+  return surfaceColors(surface, brand).every((one) => words < darkness(one));
+}
+
+/** Whether words on a surface are darker than all of it. */
+export function isLightSurface(brand: Colors, surface: Surface): boolean {
+  const words = darkness(wordsOnSurface(brand, surface));
+  return surfaceColors(surface, brand).every((one) => words > darkness(one));
+}
 
 /**
  * The color that a button has by itself on a surface: the brand's action where it stands out, else paper.

@@ -282,6 +282,14 @@ describe('words and links alone', () => {
     expect(factsOf(script('{ not json') + script(nested) + script(deep)).name?.value).toBe('Deep');
   });
 
+  it.each([
+    ['a file', '<img class="logo" src="/logo.svg" alt="Gull Neck Gutters">'],
+    ['within the page', '<header><svg viewBox="0 0 1 1"></svg></header>'],
+  ])('a logo that is a drawing, as %s, is not offered, and that is said', (_what, html) => {
+    const { logos, notes } = readWebsite([opened(html)], [], 'US');
+    expect([logos, notes.length]).toEqual([[], 1]);
+  });
+
   it('addresses that would run script are no pictures', () => {
     const html = `<img src="javascript:alert(1)" alt="logo"><img src="data:image/png;base64,AAAA" alt="a roof"><img src="/a.jpg">`;
     const { logos, pictures } = readWebsite([opened(html)], [], 'US');

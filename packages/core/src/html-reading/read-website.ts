@@ -15,7 +15,7 @@ import { linesOf } from './lines-of.ts';
 import { fullAddress, type OpenedPage } from './open-html.ts';
 import { hoursInText } from './opening-hours.ts';
 import { palettesOf } from './site-colors.ts';
-import { logosOn, picturesOn } from './site-pictures.ts';
+import { hasDrawnLogo, logosOn, picturesOn } from './site-pictures.ts';
 import { reviewsOn } from './site-reviews.ts';
 
 /** What a website says of a business, before any of its pictures was looked at. */
@@ -25,6 +25,8 @@ export interface WebsiteFindings {
   logos: FoundPicture[];
   pictures: FoundPicture[];
   reviews: FoundReview[];
+  /** What was seen and can't be offered, in sentences. */
+  notes: string[];
 }
 
 /**
@@ -63,6 +65,10 @@ export function readWebsite(
     pictures: firstOfEach(all(picturesOn), ({ address }) => address)
       .filter(({ address }) => !isLogo.has(address))
       .slice(0, mostFound.pictures),
+    notes:
+      logos.length === 0 && pages.some(hasDrawnLogo)
+        ? ['The logo is a drawing (SVG), which can’t be used here. Ask for it as a PNG file.']
+        : [],
     reviews: firstOfEach(all(reviewsOn), ({ said }) => said.toLowerCase()).slice(
       0,
       mostFound.reviews,

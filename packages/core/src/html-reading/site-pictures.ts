@@ -24,6 +24,13 @@ export function logosOn(page: OpenedPage, things: readonly Thing[]): FoundPictur
   );
 }
 
+/** Whether a page shows its logo as a drawing, which can't be kept as a picture: in a file of its own or within the page. */
+export const hasDrawnLogo = ({ $ }: OpenedPage): boolean =>
+  $('header svg, a[class*="logo"] svg, [class*="logo"] > svg').length > 0 ||
+  $('img')
+    .toArray()
+    .some(({ attribs }) => isLogo(attribs) && /\.svg(?:$|\?)/i.test(attribs['src'] ?? ''));
+
 /** The page's photographs, as far as its markup tells: what it gives machines, then what is shown large enough. */
 export function picturesOn(page: OpenedPage, things: readonly Thing[]): FoundPicture[] {
   const { $ } = page;

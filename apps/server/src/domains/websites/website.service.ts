@@ -35,7 +35,7 @@ export class WebsiteService {
       this.reader.sheetsOf(first),
     ]);
     const pages = [first, ...others];
-    const found = readWebsite(
+    const { notes, ...found } = readWebsite(
       pages,
       sheets.map(({ css }) => css),
       facts.country,
@@ -50,7 +50,7 @@ export class WebsiteService {
       ...found,
       logos,
       pictures,
-      problems,
+      problems: [...notes, ...problems],
     };
   }
 

@@ -31,6 +31,7 @@ import {
 } from './store.ts';
 import { showPart } from './show-part.ts';
 import type { SaveState } from './draft-saver.ts';
+import { takeAskedPage } from '../pages/asked-page.ts';
 import { useRoving } from '../../ui/use-roving.ts';
 import { useUi } from './ui.ts';
 import { throttledStore, type Pace } from './throttled-store.ts';
@@ -48,12 +49,19 @@ export function EditorScreen() {
 }
 
 function Loaded({ pageId }: { pageId: string }) {
+  const [first, setFirst] = useState<EditorPage | null>(null);
+  const [early, setEarly] = useState(() => takeAskedPage(pageId));
+  useEffect(() => {
+    early?.then(
+      (page) => setFirst((kept) => kept ?? page),
+      () => setEarly(null),
+    );
+  }, [early]);
   const asked = useEndpoint(
     api.getEditorPage,
     { params: { pageId } },
-    { refetchOnMount: 'always' },
+    { refetchOnMount: 'always', enabled: early === null },
   );
-  const [first, setFirst] = useState<EditorPage | null>(null);
   const isNarrow = useNarrow();
   const fresh = asked.isFetchedAfterMount ? asked.data : undefined;
   useEffect(() => {

@@ -108,7 +108,13 @@ export function Findings({
         </Part>
       )}
       {reading.problems.length > 0 && (
-        <Fold summary={`${reading.problems.length} things could not be read`}>
+        <Fold
+          summary={
+            reading.problems.length === 1
+              ? 'One thing could not be read'
+              : `${reading.problems.length} things could not be read`
+          }
+        >
           <ul className="grid gap-1 text-xs text-muted">
             {reading.problems.map((line) => (
               <li key={line} className="break-words">
