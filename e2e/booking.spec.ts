@@ -68,7 +68,7 @@ test('books on a phone without a mouse, moves it and cancels it', async ({ brows
   await expect(app.getByRole('row')).toHaveCount(2);
   await app.getByRole('link', { name: 'Ione Quillfeather' }).click();
   const record = app.getByRole('complementary', { name: 'Person' });
-  for (const line of ['Booked First visit', 'Moved First visit', 'Cancelled First visit'])
+  for (const line of ['Booked First visit', 'Moved First visit', 'Canceled First visit'])
     await expect(record.getByText(line)).toBeVisible();
 });
 
@@ -183,7 +183,7 @@ test('bookings: adds by hand, moves by keys and by dragging, marks', async ({ br
   await expect(booking).toHaveCount(0);
   await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
   await searchPostRoom(app, 'nell.abara@example.com');
-  await expect(app.getByRole('link', { name: /^Cancelled: Saturday/ })).toBeVisible();
+  await expect(app.getByRole('link', { name: /^Canceled: Saturday/ })).toBeVisible();
 });
 
 test('a text is answered on its phone, STOP ends texts, and a rule shows what it would have met', async ({

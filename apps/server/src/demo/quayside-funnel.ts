@@ -445,7 +445,7 @@ people ask us what it is like, so here it is.
 
 You ring the bell at {{ client.address }}. Somebody opens who knows your name. There is tea. There is no dentist's chair in the room and nothing sharp. You talk for as long as you like; we listen, and we write down what would help and what it would cost.
 
-That is all of it. If you have a question before then, answer this email or call {{ client.phone }}.
+That is all of it. If you have a question before then, reply to this email or call {{ client.phone }}.
 
 {{ client.name }}`,
       },
@@ -511,7 +511,7 @@ If tomorrow is not the day after all, move it here: {{ booking.change_link }}
         subject: 'Thank you for coming',
         body: `Hello {{ person.first_name | default: "there" }},
 
-thank you for sitting down with us. Your plan on paper is yours to keep and think over. When you want to go on, or have a question, answer this email or call {{ client.phone }}.
+thank you for sitting down with us. Your plan on paper is yours to keep and think over. When you want to go on, or have a question, reply to this email or call {{ client.phone }}.
 
 {{ client.name }}`,
       },

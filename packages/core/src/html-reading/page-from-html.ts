@@ -184,7 +184,8 @@ function pieced(items: Item[], ground: Ground): Piece[] {
     }
   }
   flush();
-  const space = pieces.length > 1 ? spaces.snug : spaces.even;
+  const isFooter = items.some(({ from }) => isIn(from, 'footer'));
+  const space = pieces.length > 1 || isFooter ? spaces.snug : spaces.even;
   return pieces.map((columns) => ({ ...ground, columns, space }));
 }
 
@@ -244,11 +245,16 @@ const nameIn = (columns: Piece['columns']): string => {
 
 /** What a part without a heading is called, by the element that it comes from. */
 function placeName(columns: Piece['columns']): string {
-  for (let at: AnyNode | null = columns[0]?.items[0]?.from ?? null; at; at = at.parent) {
-    if (isTag(at) && at.name === 'header') return 'Header';
-    if (isTag(at) && at.name === 'footer') return 'Footer';
-  }
-  return '';
+  const from = columns[0]?.items[0]?.from;
+  if (!from) return '';
+  return isIn(from, 'header') ? 'Header' : isIn(from, 'footer') ? 'Footer' : '';
+}
+
+/** Whether an element is one of a name, or lies in one. */
+function isIn(element: Element, name: string): boolean {
+  for (let at: AnyNode | null = element; at; at = at.parent)
+    if (isTag(at) && at.name === name) return true;
+  return false;
 }
 
 /** Links to a place on the page scroll to the band that it became. */

@@ -555,12 +555,12 @@ Please ignore the earlier time. To move or cancel again:
 {{ client.phone }}`,
   },
   cancelled: {
-    subject: 'Cancelled: {{ booking.when }}',
+    subject: 'Canceled: {{ booking.when }}',
     body: `Hello {{ person.first_name | default: "there" }},
 
 your booking on {{ booking.when }} is canceled. You don’t need to do anything else.
 
-If you would like another time, answer this email or call {{ client.phone }}.
+If you would like another time, reply to this email or call {{ client.phone }}.
 
 {{ client.name }}`,
   },

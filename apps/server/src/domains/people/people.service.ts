@@ -255,5 +255,5 @@ const noteOfSent = (
   delivered: ReadonlySet<string>,
 ) => [sequence, message && delivered.has(message) && 'delivered'].filter(Boolean).join(', ');
 
-const bookingWords = { booked: 'Booked', moved: 'Moved', cancelled: 'Cancelled' };
+const bookingWords = { booked: 'Booked', moved: 'Moved', cancelled: 'Canceled' };
 const touchWords = { called: 'called', 'no-answer': 'called, no answer', wrote: 'wrote to them' };

@@ -37,7 +37,7 @@ interface Way {
 
 /**
  * Leads a test visitor through a funnel by real HTTP, once wide and once on a phone: every page, every form with good
- * answers, a booking where there is one, every button and popup. What a form causes is rehearsed and undone, no visit is
+ * answers, a booking where there is one, every button, popup and section. What a form causes is rehearsed and undone, no visit is
  * counted, and nothing is sent; what happened at each point is told as it happens.
  */
 @Injectable()
@@ -135,6 +135,15 @@ export class TestRunService {
         lines: [
           popup.opens === 'button' ? 'opened by a button' : `opens by itself: ${popup.opens}`,
         ],
+      });
+    for (const section of page.document.sections)
+      await this.testRuns.note(testRun, {
+        page: page.name,
+        width: way.width,
+        what: `Section “${section.name || section.id}”`,
+        took: 0,
+        ok: response.body.includes(`id="${section.id}"`),
+        lines: [`/${slug}#${section.id}`],
       });
   }
 

@@ -113,6 +113,28 @@ it('goes through drafts as they would be once published', async () => {
   expect(await traces()).toEqual(before);
 });
 
+it('names the sections of a page, and one that has no band', async () => {
+  const { version, draft } = (
+    await owner('GET', `/api/pages/${world.first.pageId}`)
+  ).json<EditorPage>();
+  const { page, forms } = draft as Draft;
+  const sections = [
+    { id: 'start', name: 'Start' },
+    { id: 'empty', name: 'Empty' },
+  ];
+  const bands = page.bands.map((band) => ({ ...band, section: 'start' }));
+  await owner('PUT', `/api/pages/${world.first.pageId}/draft`, {
+    version,
+    draft: { page: { ...page, sections, bands }, forms },
+  });
+  expect(told(await testRun('draft'), 'phone')).toEqual(
+    expect.arrayContaining([
+      ['First visit', 'Section “Start”', true],
+      ['First visit', 'Section “Empty”', false],
+    ]),
+  );
+});
+
 it('nobody else can send what leaves no trace', async () => {
   const before = await traces();
   await app.site('POST', `/${world.first.slug}`, {

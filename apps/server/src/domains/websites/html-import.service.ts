@@ -9,7 +9,7 @@ import { stepsOf } from '../../records/pages/page-row.ts';
 import { FunnelService } from '../funnels/funnel.service.ts';
 import { PictureService } from '../pictures/picture.service.ts';
 import { sourceFromFile, sourceFromWeb, type HtmlSource } from './html-source.ts';
-import { inTurns } from './in-turns.ts';
+import { fewAtOnce } from './few-at-once.ts';
 import { WebReader } from './web-reader.ts';
 
 /** As many pictures as one page brings along; the rest are named as missing. */
@@ -43,7 +43,7 @@ export class HtmlImportService {
     const { page, sheets } = source;
     const needed = picturesNeeded(page, sheets, this.making(new Map())).slice(0, mostPictures);
     const had = new Map(
-      await inTurns(
+      await fewAtOnce(
         needed,
         async (address) => [address, await this.pictureAt(clientId, source, address)] as const,
       ),
@@ -99,8 +99,9 @@ function embedded(address: string): Buffer | null {
   return body ? Buffer.from(body, 'base64') : null;
 }
 
-const nameOf = (address: string): string =>
-  address.startsWith('data:')
-    ? 'picture'
-    : (new URL(address).pathname.split('/').at(-1) ?? '').replace(/\.\w+$/, '').slice(0, 120) ||
-      'picture';
+/** A picture's name by its file; one that was embedded in the page has none. */
+const nameOf = (address: string): string => {
+  const [, name = ''] =
+    /^https?:\/\/(?!embedded\.invalid)[^?#]*\/([^/?#]+?)(?:\.\w+)?(?:[?#]|$)/.exec(address) ?? [];
+  return name.slice(0, 120) || 'picture';
+};

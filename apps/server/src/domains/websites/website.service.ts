@@ -10,7 +10,7 @@ import {
 import { AppProblem } from '../../platform/http/app-problem.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { PictureService } from '../pictures/picture.service.ts';
-import { inTurns } from './in-turns.ts';
+import { fewAtOnce } from './few-at-once.ts';
 import { WebReader } from './web-reader.ts';
 
 /** What is smaller than this, in px, is an icon and neither a logo nor a photograph. Common practice, no source. */
@@ -56,7 +56,7 @@ export class WebsiteService {
 
   private async otherPages(first: OpenedPage, problems: string[]): Promise<OpenedPage[]> {
     const addresses = pagesWorthReading(first, mostFound.pages - 1);
-    const opened = await inTurns(addresses, (address) =>
+    const opened = await fewAtOnce(addresses, (address) =>
       this.reader.pageAt(address).catch((error: unknown) => {
         problems.push(`${address}: ${reasonOf(error)}`);
         return null;
@@ -75,7 +75,7 @@ export class WebsiteService {
     least: number,
     problems: string[],
   ): Promise<SeenPicture[]> {
-    const looked = await inTurns(found, async (picture) => {
+    const looked = await fewAtOnce(found, async (picture) => {
       try {
         return { ...picture, ...(await this.pictures.look(picture.address)) };
       } catch (error) {

@@ -5,7 +5,7 @@ const states = {
   booked: ['tide', 'Booked'],
   came: ['leaf', 'Came'],
   missed: ['brick', 'Missed'],
-  cancelled: ['plain', 'Cancelled'],
+  cancelled: ['plain', 'Canceled'],
 } as const;
 
 export function BookingPill({ state }: { state: BookingView['state'] }) {

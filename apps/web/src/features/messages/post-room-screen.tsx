@@ -148,7 +148,7 @@ function Opened({ messageId, zone }: { messageId: string; zone: string }) {
         srcDoc={`<base target="_blank">${html}`}
         className="min-h-80 w-full flex-1 bg-sheet"
       />
-      <Reply message={message.data} placeholder="Answer this email" />
+      <Reply message={message.data} placeholder="Reply to this email" />
     </article>
   );
 }

@@ -2,7 +2,7 @@
 const atOnce = 4;
 
 /** Does something for each item, a few at a time; the results are in the items' order. */
-export async function inTurns<Item, Result>(
+export async function fewAtOnce<Item, Result>(
   items: readonly Item[],
   work: (item: Item) => Promise<Result>,
 ): Promise<Result[]> {
