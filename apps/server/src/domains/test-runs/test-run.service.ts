@@ -37,8 +37,8 @@ interface Way {
 
 /**
  * Leads a test visitor through a funnel by real HTTP, once wide and once on a phone: every page, every form with good
- * answers, a booking where there is one, every button, popup and section. What a form causes is rehearsed and undone, no visit is
- * counted, and nothing is sent; what happened at each point is told as it happens.
+ * answers, a booking where there is one, every button, popup and section. What a form causes is rehearsed and undone, no
+ * visit is counted, and nothing is sent; what happened at each point is told as it happens.
  */
 @Injectable()
 export class TestRunService {

@@ -8,6 +8,7 @@ import {
   type WebsiteReading,
 } from '@plumgate/core/website';
 import { AppProblem } from '../../platform/http/app-problem.ts';
+import { ClientRecordsService } from '../clients/client-records.service.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { PictureService } from '../pictures/picture.service.ts';
 import { fewAtOnce } from './few-at-once.ts';
@@ -16,12 +17,13 @@ import { WebReader } from './web-reader.ts';
 /** What is smaller than this, in px, is an icon and neither a logo nor a photograph. Common practice, no source. */
 const leastWidth = { logo: 48, picture: 240 } as const;
 
-/** Reads a client's own website and says what could be taken from it. Nothing is stored. */
+/** Reads a client's own website and says what could be taken from it that is not there yet. Nothing is stored. */
 @Injectable()
 export class WebsiteService {
   constructor(
     private readonly reader: WebReader,
     private readonly clients: ClientService,
+    private readonly records: ClientRecordsService,
     private readonly pictures: PictureService,
   ) {}
 
@@ -40,6 +42,8 @@ export class WebsiteService {
       sheets.map(({ css }) => css),
       facts.country,
     );
+    const { reviews } = await this.records.get(clientId);
+    const known = new Set(reviews.map(({ said }) => said));
     const [logos, pictures] = await Promise.all([
       this.seen(found.logos, leastWidth.logo, problems),
       this.seen(found.pictures, leastWidth.picture, problems),
@@ -48,6 +52,7 @@ export class WebsiteService {
       address: first.address,
       pages: pages.map(({ $, address }) => ({ address, title: $('title').first().text().trim() })),
       ...found,
+      reviews: found.reviews.filter(({ said }) => !known.has(said)),
       logos,
       pictures,
       problems: [...notes, ...problems],

@@ -79,6 +79,27 @@ it('reads the stand-in website, with small pictures to look at, and stores nothi
   expect(pictures.json()).toEqual({ pictures: [] });
 });
 
+it('does not offer reviews that the client has already', async () => {
+  const { reviews } = await read('ledgeline-roofing.test');
+  const [first] = reviews;
+  const { said, who, stars, source } = first!;
+  const id = '00000000-0000-4000-8000-0000000000e1';
+  await app.api(
+    'PUT',
+    `/api/clients/${world.client.id}/records`,
+    {
+      records: {
+        staff: [],
+        services: [],
+        reviews: [{ id, said, who, stars, source, picture: null }],
+      },
+      known: [id],
+    },
+    owner,
+  );
+  expect((await read('ledgeline-roofing.test')).reviews).toEqual(reviews.slice(1));
+});
+
 it('says what could not be read, and where a page moved to', async () => {
   const reading = await read(at('/moved'));
   expect(reading.address).toBe(at('/plain'));
