@@ -195,6 +195,16 @@ it.each<[string, string, string[][][]]>([
   ['another table', '<table><tr><td>a</td><td>b</td><td>c</td></tr></table>', [[['text']]]],
   ['definitions', '<dl><dt>When?</dt><dd>Soon.</dd></dl>', [[['questions']]]],
   ['a map', '<iframe src="https://places.example.org/maps/embed"></iframe>', [[['map']]]],
+  [
+    'a header with the headline is a part like any other',
+    '<header><h1>A</h1><p>b</p></header><section><h2>C</h2></section>',
+    [[['heading', 'text']], [['heading']]],
+  ],
+  [
+    'a header without is a bar with the logo',
+    '<header><img src="logo.png"><a href="tel:1" class="btn">Call</a></header><section><h2>C</h2></section>',
+    [[['logo', 'button']], [['heading']]],
+  ],
   ['hidden parts are left out', '<p>a</p><div style="display:none"><p>b</p></div>', [[['text']]]],
   [
     'dropped with the print rules',
@@ -244,6 +254,14 @@ it('says which pictures could not be had', () => {
   const page = imported('<p>a</p><img src="gone.png">', [], () => null);
   expect(page.notes).toContain('A picture could not be had: gone.png');
   expect(only(page, 'picture')).toEqual([]);
+});
+
+it('says how much of a long column was taken', () => {
+  const long = imported(
+    `<div class="row"><div>${'<hr>'.repeat(50)}</div><div><p>b</p></div></div>`,
+  );
+  expect(kinds(long)[0]![0]).toHaveLength(40);
+  expect(long.notes).toEqual(['Of a column with 50 parts the first 40 were taken.']);
 });
 
 it('2,000 paragraphs fit, and what does not is said', () => {

@@ -107,14 +107,13 @@ const sectional = new Set(['header', 'footer', 'section', 'article', 'aside', 'm
 function piecesIn(element: Element, around: Ground, reader: BlockReader): Piece[] {
   if (!reader.isShown(element)) return [];
   const ground = groundOf(reader.styleOf(element), around);
-  if (element.name === 'header' && isTopOfPage(element))
-    return headerPieces(element, ground, reader);
+  if (isHeader(element, reader)) return headerPieces(element, ground, reader);
   const inner = element.children.filter((child) => isTag(child) && isSection(child, reader));
-  if (inner.length === 0) return pieced(reader.itemsIn(element), ground);
+  if (inner.length === 0) return pieced(reader.itemsIn(element), ground, reader);
   const pieces: Piece[] = [];
   let loose: AnyNode[] = [];
   const flush = () => {
-    pieces.push(...pieced(reader.itemsOf(loose, element), ground));
+    pieces.push(...pieced(reader.itemsOf(loose, element), ground, reader));
     loose = [];
   };
   for (const child of element.children) {
@@ -146,24 +145,25 @@ function holdsSection(element: Element): boolean {
   );
 }
 
-const isTopOfPage = (element: Element): boolean => {
-  const parent = element.parent;
-  return (
+/** Whether an element is the page's own header: some pages have their headline and form in one, which is a part like any other. */
+function isHeader(element: Element, reader: BlockReader): boolean {
+  const { name, parent } = element;
+  const isOnTop =
     parent !== null &&
     isTag(parent) &&
-    (parent.name === 'body' || parent.parent?.type === 'root' || parent.attribs['id'] === 'page')
-  );
-};
+    (parent.name === 'body' || parent.parent?.type === 'root' || parent.attribs['id'] === 'page');
+  return name === 'header' && isOnTop && reader.$(element).find('h1, h2, form').length === 0;
+}
 
 /** A page's own header becomes a bar with the client's logo: its menu leads away from what a landing page asks for. */
 function headerPieces(element: Element, ground: Ground, reader: BlockReader): Piece[] {
-  const items = flat(reader.itemsWithoutPictures(element));
   const logo: Item = { is: 'block', block: newBlock('logo', reader.newId()), from: element };
-  return [{ ...ground, columns: [{ share: 1, items: [logo, ...items] }], space: spaces.bar }];
+  const items = atMost([logo, ...flat(reader.itemsWithoutPictures(element))], reader);
+  return [{ ...ground, columns: [{ share: 1, items }], space: spaces.bar }];
 }
 
 /** Bands from what stands below each other: a row of columns is a band of its own, and so is what is around it. */
-function pieced(items: Item[], ground: Ground): Piece[] {
+function pieced(items: Item[], ground: Ground, reader: BlockReader): Piece[] {
   const pieces: Piece['columns'][] = [];
   let single: Item[] = [];
   const flush = () => {
@@ -178,7 +178,7 @@ function pieced(items: Item[], ground: Ground): Piece[] {
       pieces.push(
         item.columns.map(({ share, items: inner }) => ({
           share,
-          items: flat(inner).slice(0, limits.blocks),
+          items: atMost(flat(inner), reader),
         })),
       );
     }
@@ -187,6 +187,14 @@ function pieced(items: Item[], ground: Ground): Piece[] {
   const isFooter = items.some(({ from }) => isIn(from, 'footer'));
   const space = pieces.length > 1 || isFooter ? spaces.snug : spaces.even;
   return pieces.map((columns) => ({ ...ground, columns, space }));
+}
+
+function atMost(items: Item[], reader: BlockReader): Item[] {
+  if (items.length > limits.blocks)
+    reader.notes.add(
+      `Of a column with ${items.length} parts the first ${limits.blocks} were taken.`,
+    );
+  return items.slice(0, limits.blocks);
 }
 
 /** Rows within a column stand below each other: columns here have none of their own. */
