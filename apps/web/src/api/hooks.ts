@@ -15,12 +15,14 @@ export const queries = new QueryClient({
 /** The key under which an answer is kept: the endpoint and what was asked. */
 export const keyOf = (endpoint: Endpoint, given: object = {}) => [endpoint.path, given] as const;
 
+const queryOf = <E extends Endpoint>(endpoint: E, given: Call<E>) => ({
+  queryKey: keyOf(endpoint, given),
+  queryFn: () => call(endpoint, given),
+});
+
 /** Asks an endpoint before a screen does, which finds the answer or waits for it; a failure is the screen's to meet. */
 export function askEarly<E extends Endpoint>(endpoint: E, given: Call<E>): void {
-  void queries.prefetchQuery({
-    queryKey: keyOf(endpoint, given),
-    queryFn: () => call(endpoint, given),
-  });
+  void queries.prefetchQuery(queryOf(endpoint, given));
 }
 
 /** Asks an endpoint and keeps the answer; `enabled: false` waits. */
@@ -30,8 +32,7 @@ export function useEndpoint<E extends Endpoint>(
   options: { enabled?: boolean; refetchInterval?: number; refetchOnMount?: 'always' } = {},
 ): UseQueryResult<Answered<E>, CallError> {
   return useQuery<Answered<E>, CallError>({
-    queryKey: keyOf(endpoint, given),
-    queryFn: () => call(endpoint, given),
+    ...queryOf(endpoint, given),
     ...options,
   });
 }

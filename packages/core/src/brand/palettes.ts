@@ -23,9 +23,7 @@ export function palettesFrom(
   const lively = colours
     .filter(({ c, l }) => c > 0.035 && l > 0.15 && l < 0.95)
     .sort((a, b) => b.c - a.c);
-  const hues: Oklch[] = [];
-  for (const colour of lively)
-    if (hues.every((other) => apart(other.h, colour.h) > 28)) hues.push(colour);
+  const hues = firstOfEachHue(lively);
   if (hues.length === 0) hues.push({ mode: 'oklch', l: 0.45, c: 0.02, h: colours[0]?.h || 250 });
   return palettesAround(
     hues.map((colour) => ({ ...colour, h: (colour.h + angleOf(turn)) % 360 })),
@@ -38,7 +36,15 @@ export function palettesFrom(
  * The same rules of contrast hold as for a picture's.
  */
 export const palettesOfColors = (colors: readonly string[], most: number): Palette[] =>
-  palettesAround(colors.map(asOklchHex), most);
+  palettesAround(firstOfEachHue(colors.map(asOklchHex)), most);
+
+/** Shades of one color are one: the first of them stays. */
+function firstOfEachHue(colours: readonly Oklch[]): Oklch[] {
+  const hues: Oklch[] = [];
+  for (const colour of colours)
+    if (hues.every((other) => apart(other.h, colour.h) > 28)) hues.push(colour);
+  return hues;
+}
 
 const palettesAround = (colours: readonly Oklch[], most: number): Palette[] =>
   colours.slice(0, most).map((colour, index) => paletteOf(colour, colours[index === 0 ? 1 : 0]));

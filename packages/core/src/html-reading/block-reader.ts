@@ -8,7 +8,7 @@ import type { Style } from './computed-styles.ts';
 import type { ElementReader, Item, Making } from './element-reader.ts';
 import { isInline, runsOf } from './inline-runs.ts';
 import { Notes } from './notes.ts';
-import { plain, unbraced } from './plain-words.ts';
+import { oneLine, plain, unbraced } from './plain-words.ts';
 import { formItems, frameItems, filmItems, menuItems } from './read-embedded.ts';
 import { listItems, pairItems, questionItems, quotationItems, tableItems } from './read-lists.ts';
 import { cardsIn, columnsOf, isRow, tracksOf } from './rows.ts';
@@ -126,7 +126,7 @@ export class BlockReader implements ElementReader {
 
   /** Words as they can stand here: none of them is a merge field. */
   words(text: string, most: number): string {
-    return truncate(unbraced(text.replace(/[\p{Cc}\s]+/gu, ' ').trim()), most);
+    return truncate(unbraced(oneLine(text)), most);
   }
 
   runs(nodes: readonly AnyNode[]): Run[] {

@@ -3,6 +3,7 @@ import { mf2 } from 'microformats-parser';
 import { weekdays, type Week } from '../opening/index.ts';
 import type { OpenedPage } from './open-html.ts';
 import { add, asWeek, hoursInText } from './opening-hours.ts';
+import { oneLine } from './plain-words.ts';
 
 /** A thing in the words of schema.org: its types, and every property as a list of texts and things. */
 export interface Thing {
@@ -127,9 +128,7 @@ function microdataValue(
     data: value,
     meter: value,
   };
-  return (byElement[element.name] ?? content ?? $(element as never).text())
-    .replace(/\s+/g, ' ')
-    .trim();
+  return oneLine(byElement[element.name] ?? content ?? $(element as never).text());
 }
 
 type MicroformatValue = ReturnType<typeof mf2>['items'][number]['properties'][string][number];
@@ -180,28 +179,26 @@ function microformatThing(
 }
 
 function microformatValue(value: MicroformatValue, depth: number): string | Thing {
-  if (typeof value === 'string') return clean(value.replace(/^(?:tel|mailto):/, ''));
+  if (typeof value === 'string') return oneLine(value.replace(/^(?:tel|mailto):/, ''));
   if ('properties' in value) {
     const isEmpty = Object.keys(value.properties).length === 0 || depth >= deepest;
-    return isEmpty ? clean(String(value.value ?? '')) : microformatThing(value, depth + 1);
+    return isEmpty ? oneLine(String(value.value ?? '')) : microformatThing(value, depth + 1);
   }
-  return clean(value.value ?? ('alt' in value ? value.alt : ''));
+  return oneLine(value.value ?? ('alt' in value ? value.alt : ''));
 }
-
-const clean = (text: string): string => text.replace(/\s+/g, ' ').trim();
 
 /** The first text of a property; of a thing, its name. */
 export function textOf(thing: Thing, property: string): string {
   for (const value of thing.properties[property] ?? []) {
     const text = typeof value === 'string' ? value : textOf(value, 'name');
-    if (text) return clean(text);
+    if (text) return oneLine(text);
   }
   return '';
 }
 
 export const textsOf = (thing: Thing, property: string): string[] =>
   (thing.properties[property] ?? [])
-    .map((value) => (typeof value === 'string' ? clean(value) : textOf(value, 'name')))
+    .map((value) => (typeof value === 'string' ? oneLine(value) : textOf(value, 'name')))
     .filter(Boolean);
 
 export const thingsOf = (thing: Thing, property: string): Thing[] =>

@@ -49,7 +49,7 @@ export function openHtml(
 function withoutEmbedded(html: string): { text: string; embedded: Map<string, Buffer> } {
   const embedded = new Map<string, Buffer>();
   const text = html.replace(
-    /data:image\/[\w.+-]+;base64,([A-Za-z0-9+/=]{1000,})/g,
+    /data:image\/[\w.+-]+;base64,([A-Za-z0-9+/=]+)/g,
     (_whole, body: string) => {
       const address = `http://embedded.invalid/${embedded.size + 1}`;
       embedded.set(address, Buffer.from(body, 'base64'));
@@ -88,6 +88,13 @@ function isUtf8(content: Buffer): boolean {
     return false;
   }
 }
+
+/** The addresses of the style sheets that a page names, but those for print. */
+export const sheetAddresses = ({ $, base }: OpenedPage): string[] =>
+  $('link[rel~="stylesheet"][href]')
+    .toArray()
+    .filter(({ attribs }) => !/print/i.test(attribs['media'] ?? ''))
+    .flatMap(({ attribs }) => fullAddress(attribs['href'], base) ?? []);
 
 /** An address on a page as a full one; null for what is none of the web, such as script. */
 export function fullAddress(href: string | undefined, base: string): string | null {

@@ -20,6 +20,7 @@ import { BlockReader } from './block-reader.ts';
 import type { Item, Making } from './element-reader.ts';
 import { computedStyles, type Sheet, type Style } from './computed-styles.ts';
 import type { OpenedPage } from './open-html.ts';
+import { unescaped } from './plain-words.ts';
 import { isRow } from './rows.ts';
 
 /** A page of ours made from somebody else's, with what could not be taken over, in sentences. */
@@ -275,7 +276,7 @@ function withBoundLinks(
   const target = (href: string): ButtonAction => {
     const element = $('[id]')
       .toArray()
-      .find(({ attribs }) => attribs['id'] === decoded(href.slice(1)));
+      .find(({ attribs }) => attribs['id'] === unescaped(href.slice(1)));
     const index = element
       ? pieces.findIndex((piece) =>
           piece.columns.some(({ items }) =>
@@ -296,14 +297,6 @@ function withBoundLinks(
     if (action?.kind !== 'address' || !action.href.startsWith('#')) return block;
     return { ...block, action: target(action.href) } as Block;
   });
-}
-
-function decoded(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
 }
 
 function isWithin(inner: Element, outer: Element): boolean {

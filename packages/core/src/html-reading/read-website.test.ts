@@ -290,6 +290,11 @@ describe('words and links alone', () => {
     expect([logos, notes.length]).toEqual([[], 1]);
   });
 
+  it('a picture within the page, which has no address, is not offered', () => {
+    const html = `<img src="data:image/png;base64,${'A'.repeat(5_000)}" alt="a roof">`;
+    expect(readWebsite([opened(html)], [], 'US').pictures).toEqual([]);
+  });
+
   it('addresses that would run script are no pictures', () => {
     const html = `<img src="javascript:alert(1)" alt="logo"><img src="data:image/png;base64,AAAA" alt="a roof"><img src="/a.jpg">`;
     const { logos, pictures } = readWebsite([opened(html)], [], 'US');

@@ -14,6 +14,7 @@ import { hoursOf, textOf, textsOf, thingsOf, thingsOn, type Thing } from './busi
 import { linesOf } from './lines-of.ts';
 import { fullAddress, type OpenedPage } from './open-html.ts';
 import { hoursInText } from './opening-hours.ts';
+import { unescaped } from './plain-words.ts';
 import { palettesOf } from './site-colors.ts';
 import { hasDrawnLogo, logosOn, picturesOn } from './site-pictures.ts';
 import { reviewsOn } from './site-reviews.ts';
@@ -186,7 +187,7 @@ function phoneOn({ page: { $ }, business, lines }: ReadPage, country: string): F
   const told = business && written(textOf(business, 'telephone'));
   if (told) return data(told);
   const link = $('a[href^="tel:"]').attr('href');
-  const called = link && written(decodeURIComponentSafely(link.slice(4)));
+  const called = link && written(unescaped(link.slice(4)));
   if (called) return { value: called, how: 'link' };
   const options = {
     defaultCountry: isSupportedCountry(country) ? country : ('US' as const),
@@ -206,22 +207,12 @@ function fictional(line: string, written: (text: string) => string | null): stri
   return number ? written(number) : null;
 }
 
-function decodeURIComponentSafely(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
-}
-
 const emails = /[\w.+-]+@[\w-]+(?:\.[\w-]+)+/;
 
 function emailOn({ page: { $ }, business, lines }: ReadPage): Finding<string> {
   const told = emails.exec(business ? textOf(business, 'email') : '')?.[0];
   if (told) return data(told);
-  const link = emails.exec(
-    decodeURIComponentSafely($('a[href^="mailto:"]').attr('href') ?? ''),
-  )?.[0];
+  const link = emails.exec(unescaped($('a[href^="mailto:"]').attr('href') ?? ''))?.[0];
   if (link) return { value: link, how: 'link' };
   const words = lines.flatMap((line) => emails.exec(line)?.[0] ?? [])[0];
   return words ? { value: words, how: 'words' } : null;

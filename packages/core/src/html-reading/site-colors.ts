@@ -42,7 +42,7 @@ export function palettesOf(
   );
   for (const sheet of [...sheets, ...own]) noteStyle(sheet, note);
   return palettesOfColors(
-    distinct([...weighed].sort((a, b) => b[1] - a[1]).map(([hex]) => hex)),
+    [...weighed].sort((a, b) => b[1] - a[1]).map(([hex]) => hex),
     most,
   );
 }
@@ -72,18 +72,4 @@ function livelyHex(text: string): string | null {
   if (!color || (color.alpha ?? 1) < 0.6) return null;
   const isLively = color.c > 0.045 && color.l > 0.2 && color.l < 0.92;
   return isLively ? formatHex(color).toUpperCase() : null;
-}
-
-/** The first of each hue: shades of one color are one. */
-function distinct(colorsByWeight: string[]): string[] {
-  const kept: string[] = [];
-  for (const hex of colorsByWeight) {
-    const hue = oklch(hex)!.h ?? 0;
-    const isNew = kept.every((other) => {
-      const apart = Math.abs(((hue - (oklch(other)!.h ?? 0) + 540) % 360) - 180);
-      return apart > 25;
-    });
-    if (isNew) kept.push(hex);
-  }
-  return kept;
 }

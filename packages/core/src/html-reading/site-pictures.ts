@@ -81,11 +81,12 @@ function largestOf(attributes: Record<string, string>): string | undefined {
 }
 
 function foundAt(
-  { base, address: page }: OpenedPage,
+  { base, address: page, embedded }: OpenedPage,
   href: string | undefined,
   alt: string,
 ): FoundPicture | null {
   const address = fullAddress(href, base);
-  if (!address || /\.(?:ico|svg)(?:$|\?)/i.test(address)) return null;
+  // A picture within the page has no address that it could be fetched from.
+  if (!address || embedded.has(address) || /\.(?:ico|svg)(?:$|\?)/i.test(address)) return null;
   return { address, alt: alt.trim().slice(0, 300), page };
 }

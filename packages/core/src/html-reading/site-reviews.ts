@@ -2,6 +2,7 @@ import type { FoundReview } from '../website/index.ts';
 import { textOf, thingsOf, type Thing } from './business-data.ts';
 import { linesOf } from './lines-of.ts';
 import type { OpenedPage } from './open-html.ts';
+import { oneLine } from './plain-words.ts';
 
 /** What a review may have at most: those that are longer are not shortened but left out, since their words are their writer's. */
 const longest = 600;
@@ -59,7 +60,7 @@ function quotations(page: OpenedPage): FoundReview[] {
           .find('cite, figcaption, footer, [class*="author"], [class*="name"]')
           .first();
         const lines = linesOf($, around);
-        const who = (by.text() || lines.at(-1) || '').replace(/\s+/g, ' ').trim();
+        const who = oneLine(by.text() || lines.at(-1) || '');
         const said = lines.filter((line) => line !== who && !who.includes(line)).join(' ');
         return { said, who };
       })

@@ -7,6 +7,8 @@ import {
   type Block,
   type ButtonAction,
   type PageDocument,
+  type RichText,
+  type Run,
 } from '../page/index.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
@@ -39,10 +41,11 @@ function leadsTo(block: Block, section: string): boolean {
   if ('action' in block && block.action?.kind === 'section')
     return block.action.section === section;
   if (block.kind !== 'text') return false;
-  return block.text
-    .flatMap((part) => (part.kind === 'paragraph' ? part.runs : part.items.flat()))
-    .some(({ href }) => href === `#${section}`);
+  return runsIn(block.text).some(({ href }) => href === `#${section}`);
 }
+
+const runsIn = (text: RichText): Run[] =>
+  text.flatMap((part) => (part.kind === 'paragraph' ? part.runs : part.items.flat()));
 
 function waysOnward({ draft, next, isLast }: LaunchInput): Finding[] {
   const blocks = blocksOf(draft.page);
@@ -84,8 +87,7 @@ function linksOf(block: Block, input: LaunchInput): Finding[] {
         ? [found('link-nowhere', block.id, { words: 'the privacy link' })]
         : [];
     case 'text':
-      return block.text
-        .flatMap((part) => (part.kind === 'paragraph' ? part.runs : part.items.flat()))
+      return runsIn(block.text)
         .filter(({ href }) => isEmptyAddress(href) || isLostPlace(href, input))
         .map(({ text }) => found('link-nowhere', block.id, { words: text }));
     default:

@@ -1,5 +1,11 @@
 import { slugFrom } from '../basics/index.ts';
-import type { Band, Block, PageDocument, PageSection } from './document.ts';
+import {
+  blocksOf,
+  type Band,
+  type Block,
+  type PageDocument,
+  type PageSection,
+} from './document.ts';
 import { allIds, type Draft } from './draft.ts';
 import type { Edit } from './edit.ts';
 import { pageNode } from './tree.ts';
@@ -63,9 +69,6 @@ export function removeSection({ page }: Draft, id: string): Edit[] {
 }
 
 const blocksLeadingTo = (page: PageDocument, id: string): Block[] =>
-  page.bands
-    .flatMap(({ columns }) => columns.flatMap(({ blocks }) => blocks))
-    .filter(
-      (block) =>
-        'action' in block && block.action?.kind === 'section' && block.action.section === id,
-    );
+  blocksOf(page).filter(
+    (block) => 'action' in block && block.action?.kind === 'section' && block.action.section === id,
+  );

@@ -9,7 +9,7 @@ let current = '';
 
 /** The section of what the address names: its own link, or any part that stands in it. */
 function wanted(): string {
-  const id = decodeURIComponent(location.hash.slice(1));
+  const id = location.hash.slice(1);
   if (names.includes(id)) return id;
   const holding = (part: Element | null) =>
     part?.closest<HTMLElement>('[data-section]')?.dataset.section;

@@ -81,7 +81,7 @@ export class HtmlImportService {
     address: string,
   ): Promise<PictureRef | null> {
     try {
-      const content = embedded(address) ?? source.fileAt(address);
+      const content = source.fileAt(address);
       const { id, width, height } = content
         ? await this.pictures.add(clientId, nameOf(address), content)
         : await this.pictures.addFromAddress(clientId, address);
@@ -91,12 +91,6 @@ export class HtmlImportService {
       throw error;
     }
   }
-}
-
-/** The content of a `data:` address; null for any other. */
-function embedded(address: string): Buffer | null {
-  const [, body] = /^data:image\/[\w.+-]+;base64,(.+)$/s.exec(address) ?? [];
-  return body ? Buffer.from(body, 'base64') : null;
 }
 
 /** A picture's name by its file; one that was embedded in the page has none. */

@@ -1,8 +1,8 @@
 import { posix } from 'node:path';
-import { fullAddress, openHtml, type OpenedPage, type Sheet } from '@plumgate/core/html-reading';
+import { sheetAddresses, type OpenedPage, type Sheet } from '@plumgate/core/html-reading';
 import { anyNames, BadZip, unpack } from '../formats/zip.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
-import { notAPage, type WebReader } from './web-reader.ts';
+import { openedPage, type WebReader } from './web-reader.ts';
 
 /** A page that was opened, its style sheets, and where the files it names are found. */
 export interface HtmlSource {
@@ -30,7 +30,7 @@ export async function sourceFromFile(file: Buffer): Promise<HtmlSource> {
     const content = files[decodedPath(address)];
     return content ? Buffer.from(content) : null;
   };
-  const page = opened(Buffer.from(files[name]!), new URL(encodeURI(name), nowhere).href);
+  const page = openedPage(Buffer.from(files[name]!), new URL(encodeURI(name), nowhere).href);
   const sheets = sheetAddresses(page).flatMap((base) => {
     const content = fileIn(base);
     return content ? [{ css: content.toString('utf8'), base }] : [];
@@ -68,17 +68,6 @@ function pageIn(names: string[]): string | undefined {
         depth(a) - depth(b) || Number(isIndex(b)) - Number(isIndex(a)) || a.localeCompare(b),
     )[0];
 }
-
-function opened(content: Buffer, address: string): OpenedPage {
-  const read = openHtml(content, address);
-  if (!read.ok) throw notAPage(read.problem);
-  return read.value;
-}
-
-const sheetAddresses = ({ $, base }: OpenedPage): string[] =>
-  $('link[rel~="stylesheet"][href]')
-    .toArray()
-    .flatMap(({ attribs }) => fullAddress(attribs['href'], base) ?? []);
 
 function decodedPath(address: string): string {
   try {

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import {
-  fullAddress,
   htmlLimits,
   openHtml,
+  sheetAddresses,
   type HtmlProblem,
   type OpenedPage,
   type Sheet,
@@ -46,12 +46,8 @@ export class WebReader {
   }
 
   /** The style sheets that a page names; what can't be fetched is left out. */
-  async sheetsOf({ $, base }: OpenedPage): Promise<Sheet[]> {
-    const addresses = $('link[rel~="stylesheet"][href]')
-      .toArray()
-      .filter(({ attribs }) => !/print/i.test(attribs['media'] ?? ''))
-      .flatMap(({ attribs }) => fullAddress(attribs['href'], base) ?? [])
-      .slice(0, mostSheets);
+  async sheetsOf(page: OpenedPage): Promise<Sheet[]> {
+    const addresses = sheetAddresses(page).slice(0, mostSheets);
     const answers = await Promise.allSettled(
       addresses.map((address) => this.get(address, 'text/css', timeoutMs.sheet, 2 ** 20)),
     );
@@ -69,9 +65,7 @@ export class WebReader {
         detail: `There is no page at this address: it answers ${answer.status}.`,
       });
     const type = String(answer.headers['content-type'] ?? '');
-    const opened = openHtml(answer.content, answer.address, type);
-    if (!opened.ok) throw notAPage(opened.problem);
-    return opened.value;
+    return openedPage(answer.content, answer.address, type);
   }
 
   private async get(
@@ -98,5 +92,16 @@ export class WebReader {
   }
 }
 
-export const notAPage = (problem: HtmlProblem): AppProblem =>
+const notAPage = (problem: HtmlProblem): AppProblem =>
   new AppProblem('not-a-page', { detail: problemWords[problem] });
+
+/**
+ * Opens a page's HTML.
+ *
+ * @throws AppProblem `not-a-page`, with the reason
+ */
+export function openedPage(content: Buffer, address: string, contentType = ''): OpenedPage {
+  const opened = openHtml(content, address, contentType);
+  if (!opened.ok) throw notAPage(opened.problem);
+  return opened.value;
+}

@@ -7,7 +7,7 @@ let asked: { pageId: string; page: Promise<EditorPage> } | null = null;
 /** Asks for a page before the editor is there. */
 export function askForPage(pageId: string): void {
   const page = call(api.getEditorPage, { params: { pageId } });
-  // Whoever takes it hears of a failure.
+  // The editor shows a failure when it takes the page.
   page.catch(() => {});
   asked = { pageId, page };
 }

@@ -1,6 +1,7 @@
 import {
   freeSectionId,
   isHeaderOrFooter,
+  limits,
   pageNode,
   relinkSection,
   removeSection,
@@ -15,8 +16,6 @@ import { TextField } from '../../../ui/field.tsx';
 import { addBand } from '../commands.ts';
 import { useEditor, useEditorStore } from '../store.ts';
 import { useSet } from './use-set.ts';
-
-const mostSections = 12;
 
 /** The page's sections, shown one at a time. Adding the first makes two: what is there but header and footer, and a new one. */
 export function SectionList() {
@@ -60,7 +59,7 @@ export function SectionList() {
           onRename={(name) => set({ sections: sections.with(index, { ...section, name }) })}
         />
       ))}
-      <Button disabled={sections.length >= mostSections} onClick={add}>
+      <Button disabled={sections.length >= limits.sections} onClick={add}>
         <Plus className="size-4" aria-hidden /> Add a section
       </Button>
     </section>
