@@ -52,6 +52,7 @@ const coreFolders = [
   'clients',
   'opening',
   'forms',
+  'conditions',
   'icons',
   'basics',
 ];
@@ -71,6 +72,7 @@ const webFeatures = [
   'messages',
   'routing',
   'followup',
+  'submissions',
   'people',
   'held',
   'bookings',

@@ -21,6 +21,12 @@ const transform = (jsx) => ({
 
 /** These packages ship as ES modules only. */
 const modern = [
+  'file-type',
+  'strtok3',
+  'token-types',
+  'uint8array-extras',
+  '@tokenizer',
+  '@borewit',
   '@electric-sql/pglite',
   '@electric-sql/pglite-utils',
   '@electric-sql/pglite-socket',

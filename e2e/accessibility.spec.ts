@@ -1,21 +1,11 @@
-import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { expectClean } from './expect-clean.ts';
 import { openEditor, openPath, origin, phone, physio, signedIn, site } from './helpers.ts';
-
-/** Axe's rules for WCAG 2.2 A and AA and its best practices, whatever weight it gives them. */
-async function expectClean(page: Page, except: string[] = []): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-    .disableRules(except)
-    .analyze();
-  expect(
-    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' ')}`),
-  ).toEqual([]);
-}
 
 for (const [name, path, see] of [
   ['funnels', '/quayside-dental/funnels', 'Last 30 days'],
   ['people', '/quayside-dental/people', 'Source'],
+  ['submissions', '/fernhill-physio/people/submissions', 'Rules matched'],
   ['today', '/quayside-dental/today', 'Booked today'],
   ['bookings', '/quayside-dental/bookings', 'Add a booking'],
   ['follow-up', '/quayside-dental/follow-up', 'Gentle welcome'],

@@ -53,7 +53,15 @@ const shots = [
     see: 'text=Top of the page',
   },
   { name: 'people', at: `${client}/people`, then: openFirst('tbody a'), see: 'text=History' },
-  { name: 'people-phone', at: `${client}/people`, size: phone, see: 'tbody a' },
+  {
+    name: 'submissions',
+    at: '/fernhill-physio/people/submissions',
+    then: async (page) => {
+      await page.getByLabel('Form', { exact: true }).selectOption({ label: 'Runners’ survey' });
+      await page.getByLabel('Summed up').click({ force: true });
+    },
+    see: 'text=on average',
+  },
   { name: 'today', at: `${client}/today`, see: 'text=Booked today' },
   { name: 'bookings', at: `${client}/bookings`, see: 'text=Bookings' },
   {

@@ -4,10 +4,12 @@ import {
   BookingId,
   CalendarId,
   ClientId,
+  FieldId,
   FormId,
   FunnelId,
   InstantText,
   LinkedBandId,
+  MergeId,
   MessageId,
   PageId,
   PersonId,
@@ -18,12 +20,15 @@ import {
   Slug,
   SubmissionId,
   TemplateId,
+  UploadId,
   Zone,
 } from '@plumgate/core/basics';
 import { ClientRecords, Facts, Place } from '@plumgate/core/clients';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
+import { QuestionKey } from '@plumgate/core/forms';
 import { Language, ownCode } from '@plumgate/core/page';
+import { FieldContent, Matching } from '@plumgate/core/people';
 import { RuleContent } from '@plumgate/core/routing';
 import { WebsiteReading } from '@plumgate/core/website';
 import { z } from 'zod';
@@ -39,10 +44,13 @@ import {
   ClientSummary,
   DnsLine,
   DomainView,
+  DoubleView,
   DraftBody,
   EditorPage,
+  FieldView,
   FileSummary,
   FormSummary,
+  FormOverview,
   FormView,
   FunnelSummary,
   HeldView,
@@ -55,6 +63,8 @@ import {
   PageState,
   PathBoard,
   PersonRecord,
+  QuestionSummary,
+  SubmissionView,
   PersonSummary,
   Picture,
   ApprovalView,
@@ -746,6 +756,23 @@ export const listForms = endpoint({
   params: ofClient,
   answer: z.object({ forms: z.array(FormSummary) }),
 });
+export const listFormsInUse = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/forms/overview',
+  summary: "A client's forms with the pages that show them, how often each was sent and when last",
+  right: 'funnels.read',
+  params: ofClient,
+  answer: z.object({ forms: z.array(FormOverview) }),
+});
+export const copyForm = endpoint({
+  method: 'POST',
+  path: '/api/forms/:formId/copy',
+  summary: 'A second form with the same questions, on no page yet',
+  right: 'funnels.write',
+  params: z.object({ formId: FormId }),
+  body: z.object({ name: name('the form') }),
+  answer: z.object({ formId: FormId }),
+});
 export const getForm = endpoint({
   method: 'GET',
   path: '/api/forms/:formId',
@@ -963,7 +990,188 @@ export const dismissAlsoGiven = endpoint({
   answer: nothing,
 });
 
+export const listDoubles = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/possible-doubles',
+  summary:
+    'Records that may be the same person, those with alike names first, and by what people are known again',
+  right: 'people.read',
+  params: ofClient,
+  answer: z.object({ matching: Matching, doubles: z.array(DoubleView), total: z.int() }),
+});
+export const setMatching = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/matching',
+  summary: 'By what a client knows people again; records stay as they are',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.object({ matching: Matching }),
+  answer: nothing,
+});
+export const mergePeople = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/merge',
+  summary:
+    'Make another record a part of this one; a choice of `other` takes `name`, `email`, `phone`, `assignee` or `fields.key` from it',
+  right: 'people.write',
+  params: ofPerson,
+  body: z.object({
+    other: PersonId,
+    choices: z.record(z.string().max(60), z.enum(['this', 'other'])).default({}),
+  }),
+  answer: z.object({ mergeId: MergeId }),
+});
+export const undoMerge = endpoint({
+  method: 'POST',
+  path: '/api/merges/:mergeId/undo',
+  summary: 'Part two records that were merged, within 30 days',
+  right: 'people.write',
+  params: z.object({ mergeId: MergeId }),
+  answer: nothing,
+});
+export const keepApart = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/keep-apart',
+  summary: 'Say that two records are two people: they are not offered again',
+  right: 'people.write',
+  params: ofPerson,
+  body: z.object({ other: PersonId }),
+  answer: nothing,
+});
+
+const ofField = z.object({ fieldId: FieldId });
+export const listFields = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/fields',
+  summary: "A client's own fields of its people, by name, with the forms that fill each",
+  right: 'people.read',
+  params: ofClient,
+  answer: z.object({ fields: z.array(FieldView) }),
+});
+export const addField = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/fields',
+  summary: 'Add a field to the people of a client',
+  right: 'funnels.write',
+  params: ofClient,
+  body: FieldContent,
+  answer: z.object({ fieldId: FieldId, key: z.string() }),
+});
+export const changeField = endpoint({
+  method: 'PUT',
+  path: '/api/fields/:fieldId',
+  summary: 'Rename a field, or change what it offers; its type and its key stay',
+  right: 'funnels.write',
+  params: ofField,
+  body: z.object({
+    name: FieldContent.shape.name,
+    options: FieldContent.shape.options,
+  }),
+  answer: nothing,
+});
+export const removeField = endpoint({
+  method: 'DELETE',
+  path: '/api/fields/:fieldId',
+  summary: 'Delete a field with its values; refused while a form fills it',
+  right: 'funnels.write',
+  params: ofField,
+  answer: nothing,
+});
+export const setPersonField = endpoint({
+  method: 'PUT',
+  path: '/api/people/:personId/fields/:key',
+  summary: 'Fill in a field of a person as it is typed; empty text empties it',
+  right: 'people.write',
+  params: z.object({ personId: PersonId, key: QuestionKey }),
+  body: z.object({ typed: z.string().max(6000) }),
+  answer: nothing,
+});
+
 const heldIds = z.object({ ids: z.array(SubmissionId).min(1).max(200) });
+const submissionsWanted = {
+  form: FormId.optional(),
+  page: PageId.optional(),
+  search: z.string().trim().max(200).default(''),
+  /** Received at or after, and before. */
+  from: InstantText.optional(),
+  until: InstantText.optional(),
+};
+export const listSubmissions = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/submissions',
+  summary:
+    "A client's submissions with their answers, newest first; `search` looks in the answers and the person's name; `junk` lists those that were put aside",
+  right: 'people.read',
+  params: ofClient,
+  query: z.object({
+    ...submissionsWanted,
+    junk: z.enum(['true', 'false']).default('false'),
+    ...page,
+  }),
+  answer: z.object({
+    submissions: z.array(SubmissionView),
+    total: z.int(),
+    junk: z.int(),
+    next: z.string().nullable(),
+  }),
+});
+export const exportSubmissions = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/submissions.csv',
+  summary: 'The submissions that were asked for as CSV (RFC 4180), a column for each question',
+  right: 'people.read',
+  params: ofClient,
+  query: z.object(submissionsWanted),
+  answerType: 'text/csv',
+  answer: z.unknown(),
+});
+export const summarizeSubmissions = endpoint({
+  method: 'GET',
+  path: '/api/forms/:formId/answers',
+  summary: "A form's answers summed up by question",
+  right: 'people.read',
+  params: z.object({ formId: FormId }),
+  query: z.object({ from: InstantText.optional(), until: InstantText.optional() }),
+  answer: z.object({ submissions: z.int(), questions: z.array(QuestionSummary) }),
+});
+const blockedWords = z
+  .array(z.string().trim().min(2, 'Block words of at least two letters.').max(100))
+  .max(300);
+export const getBlockedWords = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/blocked-words',
+  summary: 'The words and phrases for which submissions of a client are put aside',
+  right: 'people.read',
+  params: ofClient,
+  answer: z.object({ words: z.array(z.string()) }),
+});
+export const setBlockedWords = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/blocked-words',
+  summary: 'Put submissions aside that have any of these words or phrases',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.object({ words: blockedWords }),
+  answer: nothing,
+});
+export const downloadUpload = endpoint({
+  method: 'GET',
+  path: '/api/uploads/:uploadId',
+  summary: 'A file that came with a submission, to be saved',
+  right: 'people.read',
+  params: z.object({ uploadId: UploadId }),
+  answerType: 'application/octet-stream',
+  answer: z.unknown(),
+});
+export const restoreSubmission = endpoint({
+  method: 'POST',
+  path: '/api/submissions/:submissionId/restore',
+  summary: 'Take in a submission that was put aside: it runs through everything, once',
+  right: 'people.write',
+  params: z.object({ submissionId: SubmissionId }),
+  answer: nothing,
+});
+
 export const listHeld = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/held-submissions',

@@ -17,6 +17,10 @@ export const clientOwnedIds = [
   'remarkId',
   'testRunId',
   'jobId',
+  'submissionId',
+  'fieldId',
+  'mergeId',
+  'uploadId',
 ] as const;
 export type ClientOwnedId = (typeof clientOwnedIds)[number];
 
@@ -29,6 +33,7 @@ export const otherIds = [
   'binId',
   'subjectId',
   'kind',
+  'key',
 ] as const;
 
 /** By which ids of its address an endpoint is narrowed to a client; none for what is the agency's. */

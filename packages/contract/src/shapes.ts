@@ -4,11 +4,13 @@ import {
   BookingId,
   CalendarId,
   ClientId,
+  FieldId,
   FileId,
   FormId,
   FunnelId,
   InstantText,
   LinkedBandId,
+  MergeId,
   MessageId,
   PageId,
   PersonId,
@@ -23,8 +25,15 @@ import {
 } from '@plumgate/core/basics';
 import { Finding } from '@plumgate/core/launch';
 import { Facts } from '@plumgate/core/clients';
+import {
+  consentPurposes,
+  junkReasons,
+  UploadedFile,
+  type ConsentPurpose,
+} from '@plumgate/core/forms';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
+import { FieldContent } from '@plumgate/core/people';
 import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
 import { Role } from './rights.ts';
@@ -294,6 +303,17 @@ export const FormSummary = z.object({
   /** What merge fields may name of its answers: `answers.` and the key. */
   answers: z.array(z.object({ key: z.string(), label: z.string() })),
 });
+/** A form in the list of a client's forms: where visitors meet it, and what came of it. */
+export const FormOverview = z.object({
+  id: FormId,
+  name: z.string(),
+  questions: z.int(),
+  parts: z.int(),
+  pages: z.array(z.object({ pageId: PageId, name: z.string(), funnel: z.string() })),
+  submissions: z.int(),
+  lastAt: InstantText.nullable(),
+});
+export type FormOverview = z.infer<typeof FormOverview>;
 export const Picture = z.object({
   id: PictureId,
   name: z.string(),
@@ -602,7 +622,7 @@ export type TodayBoard = z.infer<typeof TodayBoard>;
 
 /** What somebody gave of a known person that differs from what is known of them. */
 export const AlsoGivenView = z.object({
-  field: z.enum(['name', 'phone']),
+  field: z.enum(['name', 'email', 'phone']),
   value: z.string(),
   givenAt: InstantText,
 });
@@ -621,8 +641,112 @@ export const HeldView = z.object({
 });
 export type HeldView = z.infer<typeof HeldView>;
 
+/** An answer as it was given: one value, or several. */
+export const AnswerView = z.object({
+  key: z.string(),
+  label: z.string(),
+  /** Whether it tells who they are: a name, an email address, a phone. */
+  isWho: z.boolean(),
+  value: z.union([z.string(), z.number(), z.boolean()]).optional(),
+  values: z.array(z.string()).optional(),
+  /** Of an answer by files: each can be downloaded by its id. */
+  files: z.array(UploadedFile).optional(),
+});
+export type AnswerView = z.infer<typeof AnswerView>;
+
+/** What somebody sent by a form. Junk belongs to nobody: nothing has happened because of it. */
+export const SubmissionView = z.object({
+  id: SubmissionId,
+  personId: PersonId.nullable(),
+  /** Their name, email or phone, whichever is known. */
+  person: z.string(),
+  formId: FormId,
+  form: z.string(),
+  pageId: PageId,
+  page: z.string(),
+  receivedAt: InstantText,
+  answers: z.array(AnswerView),
+  /** Where the person first came from, and where this visit did. */
+  source: z.object({ first: z.string(), last: z.string() }),
+  /** The names of the rules that matched. */
+  rules: z.array(z.string()),
+  junk: z.object({ reason: z.enum([...HeldView.shape.reason.options, ...junkReasons]) }).nullable(),
+});
+export type SubmissionView = z.infer<typeof SubmissionView>;
+
+/** What was answered to one question of a form, summed up. */
+export const QuestionSummary = z.object({
+  key: z.string(),
+  label: z.string(),
+  answered: z.int(),
+  bars: z.array(z.object({ answer: z.string(), count: z.int() })).nullable(),
+  average: z.number().nullable(),
+  /** What was written, the newest first; empty where answers are counted. */
+  texts: z.array(z.object({ text: z.string(), personId: PersonId, receivedAt: InstantText })),
+});
+export type QuestionSummary = z.infer<typeof QuestionSummary>;
+
+/** A client's own field of its people, with the forms that fill it and how many people have a value. */
+export const FieldView = FieldContent.safeExtend({
+  id: FieldId,
+  /** For merge fields: `{{ person.fields.roof_age }}`. */
+  key: z.string(),
+  /** `named` is what a form's question calls it. */
+  forms: z.array(z.object({ id: FormId, name: z.string(), named: z.string() })),
+  people: z.int(),
+});
+export type FieldView = z.infer<typeof FieldView>;
+
+/** A field of one person: its value in words and as it is typed, and what it was before, newest first. */
+export const PersonField = FieldContent.safeExtend({
+  key: z.string(),
+  words: z.string(),
+  typed: z.string(),
+  history: z.array(
+    z.object({
+      words: z.string(),
+      at: InstantText,
+      /** The page it was answered on, or who changed it. */
+      by: z.string(),
+      isAnswer: z.boolean(),
+    }),
+  ),
+});
+export type PersonField = z.infer<typeof PersonField>;
+
+/** One of two records that may be the same person. */
+const DoubleSide = PersonSummary.extend({
+  fields: z.array(z.object({ key: z.string(), name: z.string(), words: z.string() })),
+});
+/** Two records that may be one person: what they have in common, and the parts on which somebody has to choose. */
+export const DoubleView = z.object({
+  one: DoubleSide,
+  other: DoubleSide,
+  because: z.array(z.enum(['phone', 'email', 'also-given'])),
+  isAlike: z.boolean(),
+  /** `name`, `email`, `phone`, `assignee`, and `fields.` with a field's key. */
+  differs: z.array(z.string()),
+});
+export type DoubleView = z.infer<typeof DoubleView>;
+
 export const PersonRecord = PersonSummary.extend({
   clientId: ClientId,
+  /** What they sent as files, the newest first. */
+  files: z.array(UploadedFile.safeExtend({ at: InstantText })),
+  /** Records that may be the same person. */
+  doubles: z.array(z.object({ id: PersonId, name: z.string() })),
+  /** Records that were made a part of this one and can still be parted again. */
+  merges: z.array(
+    z.object({
+      id: MergeId,
+      with: z.string(),
+      by: z.string(),
+      at: InstantText,
+      until: InstantText,
+    }),
+  ),
+  /** Every field that the client has; empty words where nothing is known. */
+  fields: z.array(PersonField),
   alsoGiven: z.array(AlsoGivenView),
   comingUp: z.array(z.object({ at: InstantText, text: z.string(), note: z.string() })),
   bookings: z.array(BookingView),
@@ -632,6 +756,16 @@ export const PersonRecord = PersonSummary.extend({
     unsubscribed: z.boolean(),
     mailRefused: z.boolean(),
   }),
+  /** What they agreed to by the boxes of forms, newest first: the exact words, when, and on which page. */
+  consents: z.array(
+    z.object({
+      purpose: z.enum(Object.keys(consentPurposes) as [ConsentPurpose, ...ConsentPurpose[]]),
+      words: z.string(),
+      page: z.string(),
+      givenAt: InstantText,
+      withdrawnAt: InstantText.nullable(),
+    }),
+  ),
   timeline: z.array(TimelineEntry),
 });
 export type PersonRecord = z.infer<typeof PersonRecord>;

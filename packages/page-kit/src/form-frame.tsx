@@ -1,10 +1,11 @@
-import { type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
+import { showRules, trapField, type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
 import type { BlockOf } from '@plumgate/core/page';
 import type { ReactNode } from 'react';
 import { BackPicture } from './back-picture.tsx';
 import { Inserts } from './form-inserts.tsx';
 import { boxClass, pressClass } from './own-css.ts';
 import { type PageWords, fieldWords } from '@plumgate/core/languages';
+import { isGuided, takesFiles } from './runtime-parts.ts';
 import { usePage, type FormState } from './page-context.ts';
 import { Lines, Words } from './words.tsx';
 import { usePageStrings } from './page-strings.ts';
@@ -30,7 +31,7 @@ export function FormFrame({
   const strings = usePageStrings();
   const state = page.formState(block.id);
   const { box } = block;
-  const layout = block.kind === 'form' && block.layout !== 'stacked' && `form-${block.layout}`;
+  const layout = layoutOf(block, form);
   const classes = ['form', boxClass(box), layout].filter(Boolean).join(' ');
   if (state.kind === 'arrived') {
     return (
@@ -48,10 +49,12 @@ export function FormFrame({
       id={block.id}
       method="post"
       action={page.formAction}
+      encType={takesFiles(form) ? 'multipart/form-data' : undefined}
       data-form=""
       data-marked={strings.marked}
       data-unsent={strings.unsent}
       data-meant={strings.didYouMean}
+      {...(isGuided(form) && guidance(form, strings))}
       {...data}
     >
       {box.picture && <BackPicture picture={box.picture} surface={box.surface ?? 'paper'} />}
@@ -68,13 +71,17 @@ export function FormFrame({
       <input type="hidden" name="_form" value={block.id} />
       <input type="hidden" name="_revision" value={page.revision} />
       <input type="hidden" name="_once" value="" />
+      <div className="form-trap" aria-hidden="true">
+        <label htmlFor={`${block.id}-trap`}>Website</label>
+        <input id={`${block.id}-trap`} name={trapField} tabIndex={-1} autoComplete="off" />
+      </div>
       {problems.length > 0 && (
         <p className="form-wrong" role="alert">
           {wholeWords(form, problems, strings)}
         </p>
       )}
       {children(state, problems)}
-      <Inserts inserts={form.beforeButton} />
+      <Inserts inserts={form.beforeButton} isLast />
       <button
         className={['press', pressClass(block.press)].filter(Boolean).join(' ')}
         type="submit"
@@ -82,13 +89,28 @@ export function FormFrame({
         {page.merge(form.button)}
       </button>
       {form.consent && (
-        <p className="consent">
+        <p className="consent" data-last="">
           <Lines text={page.merge(form.consent)} />
         </p>
       )}
     </form>
   );
 }
+
+/** How the questions stand, as a class; they have widths of their own only where they stand below each other. */
+function layoutOf(block: BlockOf<'form' | 'booking'>, form: FormDefinition): string | false {
+  if (block.kind === 'form' && block.layout !== 'stacked') return `form-${block.layout}`;
+  return form.questions.some(({ width }) => width !== 'full') && 'form-widths';
+}
+
+/** What the visitor's script needs to lead through the parts of a form and to hide what earlier answers say. */
+const guidance = (form: FormDefinition, { parts }: PageWords) => ({
+  'data-guided': '',
+  'data-rules': JSON.stringify(showRules(form)),
+  'data-at': parts.at,
+  'data-next': parts.next,
+  'data-back': parts.back,
+});
 
 /** What is wrong with no question in particular; else that some answers are marked. */
 function wholeWords(form: FormDefinition, problems: FieldProblem[], strings: PageWords): string {

@@ -4,9 +4,19 @@ import { Photo } from './photo.tsx';
 import { Lines } from './words.tsx';
 
 /** What stands among the questions of a form without asking anything. */
-export function Inserts({ inserts }: { inserts: readonly FormInsert[] }) {
+export function Inserts({
+  inserts,
+  asks,
+  isLast,
+}: {
+  inserts: readonly FormInsert[];
+  /** The key of the question that they come and go with. */
+  asks?: string | undefined;
+  /** After the last part of the form, and only there. */
+  isLast?: boolean;
+}) {
   return inserts.map((insert, index) => (
-    <div key={index} className="form-insert">
+    <div key={index} className="form-insert" data-asks={asks} data-last={isLast ? '' : undefined}>
       <Insert insert={insert} />
     </div>
   ));

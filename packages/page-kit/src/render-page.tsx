@@ -31,7 +31,7 @@ export function renderPage({
 }: PageToRender): string {
   const { brand } = context;
   const css = `:root{${brandVariables(brand)}}${cssFor(page, brand)}`;
-  const parts = runtimePartsOf(page);
+  const parts = runtimePartsOf(page, context.forms);
   const document = (
     <html lang={page.language}>
       <head>

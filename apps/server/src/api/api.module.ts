@@ -32,6 +32,7 @@ import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
 import { DraftController } from './draft.controller.ts';
 import { EndpointGuard } from './endpoint.guard.ts';
+import { FieldController } from './field.controller.ts';
 import { FormController } from './form.controller.ts';
 import { FormatController } from './format.controller.ts';
 import { FunnelController } from './funnel.controller.ts';
@@ -46,6 +47,7 @@ import { PlaceController } from './place.controller.ts';
 import { ApprovalController } from './approval.controller.ts';
 import { RuleController } from './rule.controller.ts';
 import { SequenceController } from './sequence.controller.ts';
+import { SubmissionController } from './submission.controller.ts';
 import { TemplateController } from './template.controller.ts';
 import { TestRunController } from './test-run.controller.ts';
 import { WebsiteController } from './website.controller.ts';
@@ -82,6 +84,7 @@ import { WebsiteController } from './website.controller.ts';
     ClientController,
     DomainController,
     DraftController,
+    FieldController,
     FormController,
     FormatController,
     FunnelController,
@@ -96,6 +99,7 @@ import { WebsiteController } from './website.controller.ts';
     ApprovalController,
     RuleController,
     SequenceController,
+    SubmissionController,
     TemplateController,
     TestRunController,
     WebsiteController,

@@ -5,11 +5,14 @@ import {
   endpoints,
   problemCodes,
   rights,
+  type EditorPage,
   type Endpoint,
   roleMay,
   scopeOf,
 } from '@plumgate/contract';
+import type { Draft } from '@plumgate/core/page';
 import { ENDPOINT } from '../platform/http/bind.ts';
+import { FileStore } from '../platform/files/file-store.ts';
 import { AccountService } from '../domains/accounts/account.service.ts';
 import { SetUpCode } from '../domains/accounts/set-up-code.ts';
 import { buildWorld, password, TestApp, type World } from '../testing/test-app.ts';
@@ -146,14 +149,21 @@ describe('every id in an address', () => {
         'owner@example.com',
       )
     ).json<{ id: string }>();
-    const booking = (
-      await app.api(
-        'POST',
-        `/api/calendars/${calendarId}/bookings`,
-        { start: '2026-11-09T15:00:00Z', name: 'A B', email: 'a@example.com', phone: '' },
-        'owner@example.com',
-      )
-    ).json<{ id: string; person: { id: string } }>();
+    const book = async (start: string, email: string) =>
+      (
+        await app.api(
+          'POST',
+          `/api/calendars/${calendarId}/bookings`,
+          { start, name: 'A B', email, phone: '' },
+          'owner@example.com',
+        )
+      ).json<{ id: string; person: { id: string } }>();
+    const booking = await book('2026-11-09T15:00:00Z', 'a@example.com');
+    const other = (await book('2026-11-10T15:00:00Z', 'b@example.com')).person.id;
+    const merge = `/api/people/${booking.person.id}/merge`;
+    const { mergeId } = (await app.api('POST', merge, { other }, 'owner@example.com')).json<{
+      mergeId: string;
+    }>();
     const held = `/api/clients/${clientId}/held-submissions/accept-all`;
     const { jobId } = (await app.api('POST', held, undefined, 'owner@example.com')).json<{
       jobId: string;
@@ -163,13 +173,56 @@ describe('every id in an address', () => {
       await app.api('GET', `/api/clients/${clientId}/messages`, undefined, 'owner@example.com')
     ).json<{ messages: { id: string }[] }>();
     return {
+      ...(await putAside(clientId)),
+      key: 'roof_age',
       clientId,
       calendarId,
       bookingId: booking.id,
       personId: booking.person.id,
+      mergeId,
       messageId: messages[0]!.id,
       jobId,
     };
+  }
+
+  /** A submission of a client that was put aside, with the form it was sent by. */
+  async function putAside(clientId: string): Promise<Record<string, string>> {
+    const owner = (method: 'GET' | 'POST', url: string, body?: object) =>
+      app.api(method, url, body, 'owner@example.com');
+    const { funnelId } = (
+      await owner('POST', `/api/clients/${clientId}/funnels`, { name: 'Ask' })
+    ).json<{ funnelId: string }>();
+    const { steps } = (await owner('GET', `/api/funnels/${funnelId}/path`)).json<{
+      steps: { pageId: string }[];
+    }>();
+    const { pageId, version, draft } = (
+      await owner('GET', `/api/pages/${steps[0]!.pageId}`)
+    ).json<EditorPage>();
+    await owner('POST', `/api/pages/${pageId}/publish`, { version });
+    const [formId] = Object.keys((draft as Draft).forms);
+    const { rows } = await app.database.pool.query<{ id: string }>(
+      `insert into held_submissions (id, client_id, form_id, page_id, revision_id, block, content, reason, once, digest, received_at)
+       select gen_random_uuid(), $1, $2, $3, id, '', $4, 'address', 'once', 'digest', now()
+       from page_revisions where page_id = $3 returning id`,
+      [
+        clientId,
+        formId,
+        pageId,
+        JSON.stringify({
+          typed: { name: 'A B', email: 'a@example.com' },
+          ...{ once: '', visitorId: '', source: 'Direct', device: 'wide', start: null },
+        }),
+      ],
+    );
+    const submissionId = rows[0]!.id;
+    const { rows: kept } = await app.database.pool.query<{ id: string }>(
+      `insert into uploads (id, client_id, form_id, name, type, bytes, submission_id)
+       values (gen_random_uuid(), $1, $2, 'a.txt', 'text/plain', 1, $3) returning id`,
+      [clientId, formId, submissionId],
+    );
+    const uploadId = kept[0]!.id;
+    await app.get(FileStore).write(`uploads/${uploadId}`, Buffer.from('a'));
+    return { formId: formId!, submissionId, uploadId };
   }
 });
 

@@ -28,6 +28,20 @@ export class FormController {
     };
   }
 
+  @Bind(api.listFormsInUse)
+  async overview(
+    @Input() { params }: InputOf<typeof api.listFormsInUse>,
+  ): Promise<Answer<typeof api.listFormsInUse>> {
+    return { forms: await this.forms.overview(params.clientId) };
+  }
+
+  @Bind(api.copyForm)
+  async copy(
+    @Input() { params, body }: InputOf<typeof api.copyForm>,
+  ): Promise<Answer<typeof api.copyForm>> {
+    return { formId: await this.forms.copy(params.formId, body.name) };
+  }
+
   @Bind(api.createForm)
   async create(
     @Input() { params, body }: InputOf<typeof api.createForm>,

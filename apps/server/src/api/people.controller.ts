@@ -3,6 +3,8 @@ import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { AlsoGivenService } from '../domains/people/also-given.service.ts';
+import { DoublesService } from '../domains/people/doubles.service.ts';
+import { MergeService } from '../domains/people/merge.service.ts';
 import { PeopleService } from '../domains/people/people.service.ts';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { TodayService } from '../domains/today/today.service.ts';
@@ -13,6 +15,8 @@ export class PeopleController {
     private readonly bin: Bin,
     private readonly people: PeopleService,
     private readonly alsoGiven: AlsoGivenService,
+    private readonly doubles: DoublesService,
+    private readonly merging: MergeService,
     private readonly bookings: BookingService,
     private readonly day: TodayService,
   ) {}
@@ -30,7 +34,7 @@ export class PeopleController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.getPerson>> {
     const person = await this.people.get(who, params.personId);
-    return { ...person, bookings: await this.bookings.ofPerson(params.personId) };
+    return { ...person, bookings: await this.bookings.ofPerson(person.id) };
   }
 
   @Bind(api.touchPerson)
@@ -57,6 +61,48 @@ export class PeopleController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.dismissAlsoGiven>> {
     await this.alsoGiven.dismiss(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.listDoubles)
+  listDoubles(
+    @Input() { params }: InputOf<typeof api.listDoubles>,
+  ): Promise<Answer<typeof api.listDoubles>> {
+    return this.doubles.list(params.clientId);
+  }
+
+  @Bind(api.setMatching)
+  async setMatching(
+    @Input() { params, body }: InputOf<typeof api.setMatching>,
+  ): Promise<Answer<typeof api.setMatching>> {
+    await this.doubles.setMatching(params.clientId, body.matching);
+    return {};
+  }
+
+  @Bind(api.keepApart)
+  async keepApart(
+    @Input() { params, body }: InputOf<typeof api.keepApart>,
+  ): Promise<Answer<typeof api.keepApart>> {
+    await this.doubles.keepApart(params.personId, body.other);
+    return {};
+  }
+
+  @Bind(api.mergePeople)
+  async merge(
+    @Input() { params, body }: InputOf<typeof api.mergePeople>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.mergePeople>> {
+    return {
+      mergeId: await this.merging.merge(who, params.personId, body.other, body.choices),
+    };
+  }
+
+  @Bind(api.undoMerge)
+  async undoMerge(
+    @Input() { params }: InputOf<typeof api.undoMerge>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.undoMerge>> {
+    await this.merging.undo(who, params.mergeId);
     return {};
   }
 

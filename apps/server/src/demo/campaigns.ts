@@ -1,5 +1,6 @@
 import type { Chance } from './chance.ts';
 import { homes } from './homes.ts';
+import { surveyAnswers, surveyName } from './runners-survey.ts';
 
 /** How visitors come to a client's first page, write and are called back; shares are of 1. */
 export interface Campaign {
@@ -71,4 +72,18 @@ export const campaigns: Campaign[] = [
       ] as const),
     }),
   })),
+  {
+    client: 'fernhill-physio',
+    funnel: surveyName,
+    perDay: [1, 2],
+    phone: 0.7,
+    lead: 0.45,
+    called: 0.9,
+    sources: [
+      ['Running club', 6],
+      ['Social ads', 3],
+      ['Direct', 2],
+    ],
+    answers: surveyAnswers,
+  },
 ];

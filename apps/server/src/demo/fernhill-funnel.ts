@@ -20,7 +20,7 @@ const begins = '18:30';
 export const eveningOn = (date: string): string => `${date}T${begins}`;
 
 export const eveningForm: FormDefinition = {
-  version: 3,
+  version: 5,
   name: 'Evening sign-up',
   questions: [
     newQuestion('full-name', 'eve-name', { key: 'name', label: 'Your name', required: true }),
@@ -32,8 +32,9 @@ export const eveningForm: FormDefinition = {
       placeholder: 'Choose what fits best',
       options: ['Front of the knee', 'Outside of the knee', 'Under the kneecap', 'Nowhere yet'],
     }),
-    newQuestion('text-consent', 'eve-texts', {
+    newQuestion('consent', 'eve-texts', {
       key: 'texts',
+      purpose: 'texts',
       label: 'Text me two hours before. Reply STOP and the texts end.',
     }),
   ],
@@ -41,6 +42,7 @@ export const eveningForm: FormDefinition = {
   button: 'Save my seat',
   consent: 'We write to you about this evening, and for nothing else.',
   after: { kind: 'next-step' },
+  afterByAnswer: [],
   notify: ['desk@fernhill.test'],
 };
 

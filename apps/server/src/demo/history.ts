@@ -4,7 +4,8 @@ import { and, asc, eq } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
-import { incomingOf } from '../domains/intake/incoming.ts';
+import { HeldService } from '../domains/intake/held.service.ts';
+import { incomingOf, type Incoming } from '../domains/intake/incoming.ts';
 import { IntakeService } from '../domains/intake/intake.service.ts';
 import { clients } from '../records/clients/table.ts';
 import { funnels } from '../records/funnels/table.ts';
@@ -52,6 +53,20 @@ const firstNames = [
   'Fenn',
   'Zadie',
   'Ulla',
+];
+const areaCodes = [
+  '207',
+  '603',
+  '802',
+  '978',
+  '617',
+  '413',
+  '508',
+  '781',
+  '401',
+  '203',
+  '860',
+  '518',
 ];
 const lastNames = [
   'Okafor',
@@ -129,6 +144,8 @@ export async function playHistory(
   const others = await Promise.all(campaigns.map((campaign) => player.visitsTo(campaign)));
   const queue = [
     ...player.visitsToTheDentist(),
+    ...player.junkAtTheDentist(),
+    ...player.doublesAtTheDentist(),
     ...player.guestsOfTheEvening(),
     ...others.flat(),
     ...(await player.guestsOfTheMorning()),
@@ -146,11 +163,27 @@ export async function playHistory(
   await time.moveTo(clock, given.until);
 }
 
+/** Programs that leave links fill in whatever they find, and the field that people don't see. */
+const junk: Record<string, string>[] = [
+  { name: 'Rank first', email: 'sales@rank-first.example', _website: 'https://rank-first.example' },
+  { name: 'https://cheap-crowns.example', email: 'crowns@cheap-crowns.example' },
+  { name: 'Web Design', email: 'hello@sites-4-less.example', _website: 'sites-4-less.example' },
+  { name: 'Invoice www.pay-me.example', email: 'billing@pay-me.example' },
+];
+
+const doubles: Record<string, string>[] = [
+  { name: 'Marguerite Halloran', email: 'm.halloran@example.com', phone: '(207) 555-0186' },
+  { name: 'Joss Delacroix', email: 'joss.delacroix@example.org', phone: '(207) 555-0187' },
+  { name: 'Margaret Halloran', email: 'halloran@example.net', phone: '207-555-0186' },
+  { name: 'Wren Delacroix', email: 'wren.delacroix@example.org', phone: '(207) 555-0187' },
+];
+
 const byMoment = (a: Happening, b: Happening) => Temporal.Instant.compare(a.at, b.at);
 
 class Player {
   private readonly chance = new Chance(20261105);
   private led: Happening[] = [];
+  private phones = 0;
 
   private constructor(
     private readonly app: NestFastifyApplication,
@@ -278,6 +311,32 @@ class Player {
         return index === 0 ? { at: visitor.at, happens: () => this.takeSeat(visitor) } : [];
       });
     });
+  }
+
+  /** What programs send by Quayside's form: put aside, with nobody written to because of it. */
+  junkAtTheDentist(): Happening[] {
+    const { first } = this.pages;
+    return junk.flatMap((typed, index) =>
+      this.visitors(`junk-${index}`, 2 + index * 3, 1).map((visitor) => ({
+        at: visitor.at,
+        happens: async () => {
+          const phone = `(207) 555-017${index}`;
+          const incoming = incomingFrom(first, visitor, { phone, ...typed });
+          await this.app.get(HeldService).receiveFrom('203.0.113.9', incoming);
+        },
+      })),
+    );
+  }
+
+  /** Somebody who writes again under another address, and two who share a phone. */
+  doublesAtTheDentist(): Happening[] {
+    const { first } = this.pages;
+    return doubles.flatMap((typed, index) =>
+      this.visitors(`double-${index}`, 9 - index * 2, 1).map((visitor) => ({
+        at: visitor.at,
+        happens: async () => void (await this.send(first, visitor, typed)),
+      })),
+    );
   }
 
   /** A small morning that filled within a fortnight; since then people look at a page without places. */
@@ -455,21 +514,37 @@ class Player {
     return {
       name: `${first} ${last}`,
       email: `${mailbox}${chance.between(1, 60)}@${chance.pick(['example.com', 'example.org', 'example.net'])}`,
-      // Those from 80 on are left for whoever tries the demo.
-      phone: `(207) 555-01${String(chance.between(0, 79)).padStart(2, '0')}`,
+      phone: this.newPhone(),
     };
   }
 
-  private send(page: LivePage, visitor: Visitor, typed: Record<string, string>, start?: Instant) {
-    const incoming = incomingOf(page, '', {
-      typed,
-      start: start ?? null,
-      // The same visitor sends a form and then chooses a time.
-      once: start ? `${visitor.visitorId}-time` : visitor.visitorId,
-      visitorId: visitor.visitorId,
-      source: visitor.source,
-      device: visitor.device,
-    });
-    return this.app.get(IntakeService).receive(incoming!);
+  /** Another number each time: 555-0100 to 0179 of every area code; those from 80 on are left for whoever tries the demo. */
+  private newPhone(): string {
+    const area = areaCodes[Math.floor(this.phones / 80) % areaCodes.length]!;
+    const end = String(this.phones % 80).padStart(2, '0');
+    this.phones += 1;
+    return `(${area}) 555-01${end}`;
   }
+
+  private send(page: LivePage, visitor: Visitor, typed: Record<string, string>, start?: Instant) {
+    return this.app.get(IntakeService).receive(incomingFrom(page, visitor, typed, start));
+  }
+}
+
+function incomingFrom(
+  page: LivePage,
+  visitor: Visitor,
+  typed: Record<string, string>,
+  start?: Instant,
+): Incoming {
+  return incomingOf(page, '', {
+    typed,
+    start: start ?? null,
+    // The same visitor sends a form and then chooses a time.
+    once: start ? `${visitor.visitorId}-time` : visitor.visitorId,
+    visitorId: visitor.visitorId,
+    source: visitor.source,
+    device: visitor.device,
+    query: null,
+  })!;
 }

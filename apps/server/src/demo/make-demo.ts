@@ -48,6 +48,7 @@ import {
   thanksPage,
   visitCalendar,
 } from './quayside-funnel.ts';
+import { surveyForm, surveyName, surveyPage, surveyThanks } from './runners-survey.ts';
 import {
   drivewayPages,
   listingPages,
@@ -109,6 +110,7 @@ export async function makeDemoWorld(
   const desk = await buildFirstVisit(app, dentist.id);
   const evening = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToEvening });
   await buildEvening(app, physio.id, evening.toString());
+  await buildSurvey(app, physio.id);
   await buildFromTemplates(app, marketer, until);
   return { desk, marketer };
 }
@@ -201,6 +203,16 @@ async function buildEvening(
     conditions: [{ about: 'form', is: form.id }],
     actions: [{ kind: 'tag', tag: 'knee-evening' }],
   });
+}
+
+/** What Fernhill asks of runners: a survey in three parts. */
+async function buildSurvey(app: NestFastifyApplication, clientId: ClientId): Promise<void> {
+  const { db } = app.get(Database);
+  const form = await app.get(FormService).create(db, clientId, surveyForm.name, surveyForm);
+  await publishFunnel(app, clientId, surveyName, [
+    { name: surveyName, slug: 'runners-survey', draft: surveyPage(form.id) },
+    { name: 'Thank you', slug: 'runners-survey-thanks', draft: surveyThanks },
+  ]);
 }
 
 /** The funnels that a marketer took from templates: Stonecroft's, Marram's three homes with an open house, Fernhill's morning. */

@@ -16,7 +16,7 @@ const privacy = 'https://quayside-dental.test/privacy';
 const above = 'Nervous? Talk to us first';
 
 export const firstVisitForm: FormDefinition = {
-  version: 3,
+  version: 5,
   name: 'First-visit form',
   questions: [
     newQuestion('full-name', 'ask-name', { key: 'name', label: 'Your name', required: true }),
@@ -38,6 +38,7 @@ export const firstVisitForm: FormDefinition = {
   button: 'Save my place',
   consent: 'We use this to reach you about your first visit, and for nothing else.',
   after: { kind: 'next-step' },
+  afterByAnswer: [],
   notify: ['desk@quayside-dental.test'],
 };
 
@@ -256,14 +257,15 @@ export function firstVisitPage(
 
 /** What step two asks of somebody it does not know yet; anyone who comes from step one only chooses a time. */
 export const bookingForm: FormDefinition = {
-  version: 3,
+  version: 5,
   name: 'Booking form',
   questions: [
     newQuestion('full-name', 'book-name', { key: 'name', label: 'Your name', required: true }),
     newQuestion('email', 'book-email', { key: 'email', label: 'Email', required: true }),
     newQuestion('phone', 'book-phone', { key: 'phone', label: 'Mobile', required: true }),
-    newQuestion('text-consent', 'book-texts', {
+    newQuestion('consent', 'book-texts', {
       key: 'texts',
+      purpose: 'texts',
       label: 'Text me two hours before. Reply STOP and the texts end.',
     }),
   ],
@@ -271,6 +273,7 @@ export const bookingForm: FormDefinition = {
   button: 'Book this time',
   consent: 'You can move or cancel it until two hours before.',
   after: { kind: 'next-step' },
+  afterByAnswer: [],
   notify: [],
 };
 

@@ -1,6 +1,6 @@
 import type { ClientOwnedId } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull, or, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Queries } from '../platform/database/database.ts';
 import { sqlState } from '../platform/database/sql-state.ts';
@@ -10,9 +10,13 @@ import { bookings, calendars } from './booking/table.ts';
 import { clients } from './clients/table.ts';
 import { sequences } from './followup/table.ts';
 import { forms } from './forms/table.ts';
+import { heldSubmissions } from './intake/table.ts';
+import { uploads } from './intake/uploads.table.ts';
 import { funnels } from './funnels/table.ts';
 import { postRoom } from './messages/table.ts';
 import { pages } from './pages/table.ts';
+import { ownFields } from './people/fields.table.ts';
+import { merges } from './people/merges.table.ts';
 import { people } from './people/table.ts';
 import { pictures } from './pictures/table.ts';
 import { routingRules } from './routing/table.ts';
@@ -35,6 +39,19 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   remarkId: remarks,
   testRunId: testRuns,
   jobId: jobs,
+  // By their id only those are named that were put aside.
+  submissionId: heldSubmissions,
+  fieldId: ownFields,
+  mergeId: merges,
+  uploadId: uploads,
+};
+
+/** In no bin. A person who was merged into another is still asked for, by links of before. */
+const isThere = (kind: ClientOwnedId, removedAt: AnyPgColumn | undefined): SQL | undefined => {
+  if (!removedAt) return undefined;
+  return kind === 'personId'
+    ? or(isNull(removedAt), isNotNull(people.mergedInto))
+    : isNull(removedAt);
 };
 
 /** Whose something is, by an id as an address gives it; null when there is no such thing, or only in the bin (unless asked for with `inBin`). */
@@ -57,7 +74,7 @@ export async function ownerOf(
     const [row] = await db
       .select({ owner })
       .from(table)
-      .where(and(eq(key, id), inBin || !removedAt ? undefined : isNull(removedAt)));
+      .where(and(eq(key, id), inBin ? undefined : isThere(kind, removedAt)));
     return (row?.owner as ClientId | undefined) ?? null;
   } catch (error) {
     // What can't be an id (class 22: data exception) is nobody's.

@@ -1,6 +1,11 @@
 import type { FunnelId } from '@plumgate/core/basics';
+import { newQuestion, shortForm } from '@plumgate/core/forms';
+import { eq, sql } from 'drizzle-orm';
+import { PublishService } from '../domains/pages/publish.service.ts';
 import { KeyRing } from '../platform/key-ring.ts';
-import { TestApp } from '../testing/test-app.ts';
+import { forms } from '../records/forms/table.ts';
+import { pages } from '../records/pages/table.ts';
+import { addBookingStep, buildWorld, publishForm, TestApp } from '../testing/test-app.ts';
 import { carriedOn, CarryOver } from './carry-over.ts';
 
 let app: TestApp;
@@ -15,8 +20,10 @@ const carried = {
   last: 'Villar',
   email: 'tomas@example.com',
   phone: '',
+  answers: [],
   booking: null,
 };
+const answered = { form: shortForm('Ask', ['a', 'b', 'c']), answers: {} };
 const ring = (name = 'carry-over-keys') => new KeyRing(app.database, app.clock, name);
 const ours = (keys = ring()) => new CarryOver(keys, app.clock, { origin: undefined });
 
@@ -79,14 +86,14 @@ describe('carriedOn', () => {
     textConsent: false,
   };
   it('keeps what was typed before where it is not asked again', () => {
-    expect(carriedOn(carried, carried.funnel, details, null)).toEqual({
+    expect(carriedOn(carried, carried.funnel, details, null, answered)).toEqual({
       ...carried,
       phone: '(207) 555-0144',
     });
   });
   it('takes a name as one', () => {
     const named = { ...details, firstName: 'Ana' };
-    expect(carriedOn(carried, carried.funnel, named, null)).toMatchObject({
+    expect(carriedOn(carried, carried.funnel, named, null, answered)).toMatchObject({
       first: 'Ana',
       last: '',
     });
@@ -109,4 +116,46 @@ describe('in an address', () => {
     expect(await ours().open(sealedIn(address))).toBe(null);
     expect(await ours().openAddress(await ours().close(carried))).toBe(null);
   });
+});
+
+it('what one step asked stands in the next, as text, choice and ticks, for this browser alone', async () => {
+  const world = await buildWorld(app);
+  const asked = [
+    newQuestion('email', 'q1', { key: 'email' }),
+    newQuestion('address', 'q2', { key: 'home', label: 'Where is it?' }),
+    newQuestion('choice', 'q3', { key: 'roof', label: 'Roof', options: ['Slate', 'Tile'] }),
+    newQuestion('choices', 'q4', { key: 'worry', label: 'Worries', options: ['Moss', 'Leak'] }),
+  ];
+  await publishForm(app, world, { questions: asked });
+  const { path } = await addBookingStep(app, world);
+  const { db } = app.database;
+  const [step] = await db
+    .select()
+    .from(pages)
+    .where(eq(pages.slug, path.slice(1)));
+  const again = asked.map((question) => ({ ...question, key: `${question.key}_2` }));
+  await db
+    .update(forms)
+    .set({ definition: { ...shortForm('Again', ['a', 'b', 'c']), questions: again } })
+    .where(sql`${forms.definition}->>'name' = 'Choose a time'`);
+  await app.get(PublishService).publish(step!.id, step!.version, null);
+  const first = await app.site('POST', '/first-visit', {
+    form: [
+      ['email', 'ana@example.com'],
+      ['home', '4 Quay Street'],
+      ['roof', 'Tile'],
+      ['worry', 'Moss'],
+      ['worry', 'Leak'],
+    ],
+    headers: { cookie: `gate_visitor=${'v'.repeat(22)}` },
+  });
+  const cookie = first.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+  const shown = (await app.site('GET', path, { headers: { cookie } })).body;
+  expect(shown).toMatch(/name="email_2"[^>]*value="ana@example.com"/);
+  expect(shown).toMatch(/name="home_2"[^>]*value="4 Quay Street"/);
+  expect(shown).toContain('<option selected="">Tile</option>');
+  expect(shown.match(/<input[^>]*name="worry_2"[^>]*>/g)!.join()).toMatch(/checked=.*checked=/);
+  const others = (await app.site('GET', path)).body;
+  for (const mine of ['ana@example.com', '4 Quay Street', '<option selected', 'checked=""'])
+    expect(others).not.toContain(mine);
 });

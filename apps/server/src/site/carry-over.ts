@@ -1,6 +1,12 @@
 import { BookingId, FunnelId, InstantText } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import type { Clock } from '../platform/clock.ts';
+import {
+  CarriedAnswer,
+  carriedAnswers,
+  type Answers,
+  type FormDefinition,
+} from '@plumgate/core/forms';
 import type { ContactDetails } from '@plumgate/core/people';
 import { z } from 'zod';
 import type { Config } from '../platform/config.ts';
@@ -17,6 +23,8 @@ const Carried = z.object({
   last: z.string(),
   email: z.string(),
   phone: z.string(),
+  /** What they answered on the way beside who they are; an earlier build carried none. */
+  answers: z.array(CarriedAnswer).default([]),
   /** The time they booked on the way; null where there was none to book. */
   booking: BookingId.nullable(),
 });
@@ -76,6 +84,7 @@ export function carriedOn(
   funnel: FunnelId,
   details: ContactDetails,
   booking: BookingId | null,
+  answered: { form: FormDefinition; answers: Answers },
 ): Carried {
   const namedNow = details.firstName !== '' || details.lastName !== '';
   const [first, last] = namedNow
@@ -87,6 +96,7 @@ export function carriedOn(
     last,
     email: details.email || (before?.email ?? ''),
     phone: details.phone || (before?.phone ?? ''),
+    answers: carriedAnswers(before?.answers ?? [], answered.form, answered.answers),
     booking: booking ?? before?.booking ?? null,
   };
 }

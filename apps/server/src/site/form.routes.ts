@@ -1,7 +1,23 @@
 import { Injectable } from '@nestjs/common';
-import { done, failed, ownValue, type CalendarId, type Outcome } from '@plumgate/core/basics';
+import {
+  done,
+  failed,
+  ownValue,
+  type CalendarId,
+  type ClientId,
+  type Outcome,
+} from '@plumgate/core/basics';
 import { clientFields } from '@plumgate/core/clients';
-import { type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
+import {
+  addressWith,
+  afterWith,
+  partsOf,
+  readAnswers,
+  type AfterForm,
+  type Answers,
+  type FieldProblem,
+  type FormDefinition,
+} from '@plumgate/core/forms';
 import { pageWords, fieldWords } from '@plumgate/core/languages';
 import { fillOrKeep } from '@plumgate/core/messages';
 import type { Block } from '@plumgate/core/page';
@@ -9,17 +25,26 @@ import type { FreeTimes } from '@plumgate/page-kit';
 import { renderTimes } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { HeldService, type Taken } from '../domains/intake/held.service.ts';
-import { askingBlock, incomingOf, slotField, type Incoming } from '../domains/intake/incoming.ts';
-import { IntakeService } from '../domains/intake/intake.service.ts';
+import {
+  askedBy,
+  askingBlock,
+  incomingOf,
+  slotField,
+  type Incoming,
+} from '../domains/intake/incoming.ts';
+import { IntakeService, readIncoming } from '../domains/intake/intake.service.ts';
+import { UploadService } from '../domains/intake/upload.service.ts';
 import { chosenTime, ShownTimes } from '../domains/live-pages/shown-times.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import { PageRenderer } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';
+import { fileHref } from '../domains/pictures/file.service.ts';
 import type { TestRun } from '../domains/test-runs/test-runs.ts';
 import { PinoLogger } from '../platform/logging.ts';
 import { CarryOver, carriedOn, type Carried } from './carry-over.ts';
 import { headersOf, notHere } from './page-headers.ts';
-import { PageRoutes } from './page.routes.ts';
+import { PageRoutes, ruleField } from './page.routes.ts';
+import { readFormBody } from './read-form-body.ts';
 import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
 import { siteOptions } from './site-host.ts';
 import { Visitors } from './visitor.ts';
@@ -46,6 +71,7 @@ export class FormRoutes {
     private readonly times: ShownTimes,
     private readonly intake: IntakeService,
     private readonly held: HeldService,
+    private readonly uploads: UploadService,
     private readonly carryOver: CarryOver,
     private readonly log: PinoLogger,
   ) {}
@@ -59,8 +85,15 @@ export class FormRoutes {
   private async takeForm(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
     const page = await this.visits.pageFor(request);
     if (!page) return this.pages.movedOrNotHere(request, reply);
-    const typed = (request.body ?? {}) as Record<string, string>;
-    const revision = await this.loader.atRevision(page, typed._revision ?? '');
+    const body = await readFormBody(request);
+    const testRun = this.visits.testRunOf(request);
+    const revision = await this.loader.atRevision(page, body.typed._revision ?? '');
+    const { typed, problems } = await this.withFiles(
+      { ...page, ...revision },
+      body,
+      request,
+      testRun,
+    );
     const visitor = this.visitors.read(request, reply);
     const incoming = incomingOf({ ...page, ...revision }, typed._form ?? '', {
       typed,
@@ -69,6 +102,7 @@ export class FormRoutes {
       visitorId: visitor.known ? visitor.id : '',
       source: visitor.source,
       device: visitor.device,
+      query: queryOf(request.headers.referer),
     });
     if (!incoming) return notHere(reply);
     const sent: SentForm = {
@@ -78,18 +112,62 @@ export class FormRoutes {
       typed,
       wantsJson: request.headers.accept?.includes('application/json') ?? false,
     };
-    const testRun = this.visits.testRunOf(request);
+    if (typed._part !== undefined)
+      return this.checkPart(sent, incoming, { part: Number(typed._part), problems }, reply);
+    if (problems.length > 0) {
+      const others = readIncoming(incoming);
+      const known = new Set(problems.map(({ field }) => field));
+      const more = others.ok ? [] : others.problem.filter(({ field }) => !known.has(field));
+      return this.refuse(sent, [...problems, ...more], reply);
+    }
     const received = await this.takeIn(testRun, request.ip, incoming);
     if (!received.ok) return this.refuse(sent, received.problem, reply);
-    const carried = await this.carryOn(page, received.value, request, reply);
-    const next = nextOf({ ...sent, page });
+    const read = readAnswers(sent.form, incoming.typed);
+    const answers = read.ok ? read.value : {};
+    const answered = { form: sent.form, answers };
+    const carried = await this.carryOn(page, received.value, answered, request, reply);
+    const { after, rule } = afterWith(sent.form, answers);
+    const next = nextOf(page, after, answers);
     const keepsCookies = visitor.known || visitor.bot || testRun !== null;
     // A browser that brought no cookie along will bring none to the next step either; programs get the plain address.
     const address =
-      next && !keepsCookies && sent.form.after.kind === 'next-step'
+      next && !keepsCookies && (after.kind === 'next-step' || after.kind === 'page')
         ? await this.carryOver.addressWith(carried, next)
         : next;
-    return goOn({ ...sent, page }, address, received.value, reply);
+    return goOn({ ...sent, page }, { after, rule, next: address }, received.value, reply);
+  }
+
+  /** What was typed with the files that came with it; a test visitor's are no files of anybody's. */
+  private async withFiles(
+    page: Parameters<typeof incomingOf>[0] & { clientId: ClientId },
+    { typed, files }: Awaited<ReturnType<typeof readFormBody>>,
+    request: FastifyRequest,
+    testRun: TestRun | null,
+  ): Promise<{ typed: Record<string, string>; problems: FieldProblem[] }> {
+    const asked = askedBy(page, typed._form ?? '');
+    if (testRun || !asked) return { typed, problems: [] };
+    const at = { ...asked, clientId: page.clientId, address: request.ip };
+    return this.uploads.keep(at, typed, files);
+  }
+
+  /** Whether a part of a form may be left for the next: nothing is kept yet but its files. */
+  private async checkPart(
+    sent: SentForm,
+    incoming: Incoming,
+    { part, problems: ofFiles }: { part: number; problems: FieldProblem[] },
+    reply: FastifyReply,
+  ): Promise<unknown> {
+    const read = readAnswers(sent.form, incoming.typed);
+    const asked = new Set(
+      partsOf(sent.form)
+        .slice(0, part + 1)
+        .flatMap(({ questions }) => questions.map(({ key }) => key)),
+    );
+    const ofAnswers = read.ok ? [] : read.problem;
+    const problems = [...ofFiles, ...ofAnswers].filter(({ field }) => asked.has(field));
+    return problems.length > 0
+      ? this.refuse(sent, problems, reply)
+      : reply.send({ part, ...filesOf(sent) });
   }
 
   /** A lead is taken in; a test run's is rehearsed, and what it would have caused is noted for the report. */
@@ -154,12 +232,13 @@ export class FormRoutes {
   private async carryOn(
     page: ServedPage,
     { details, bookingId }: Taken,
+    answered: { form: FormDefinition; answers: Answers },
     request: FastifyRequest,
     reply: FastifyReply,
   ): Promise<Carried> {
     const { cookie } = this.carryOver;
     const before = await this.visits.carriedTo(page, request);
-    const carried = carriedOn(before, page.funnelId, details, bookingId);
+    const carried = carriedOn(before, page.funnelId, details, bookingId, answered);
     void reply.setCookie(cookie.name, await this.carryOver.close(carried), cookie.options);
     return carried;
   }
@@ -167,13 +246,15 @@ export class FormRoutes {
 
 /** The problems for the page's script, with the free times where the chosen one was taken. */
 function problemsOf(
-  { page, block, form }: SentForm,
+  sent: SentForm,
   problems: FieldProblem[],
   times: Map<CalendarId, FreeTimes> | null,
 ): object {
+  const { page, block, form } = sent;
   const words = pageWords(page.document.language);
   const free = block.kind === 'booking' ? times?.get(block.calendarId) : undefined;
   return {
+    ...filesOf(sent),
     problems: problems.map((problem) => {
       const question = form.questions.find((question) => question.key === problem.field);
       return {
@@ -186,19 +267,35 @@ function problemsOf(
   };
 }
 
-/** Where a form leads; null where its message stands in its place, as does a thank-you where the next step is not live. */
-function nextOf({ page, form: { after } }: SentForm): string | null {
-  if (after.kind === 'address') return uriOf(after.href);
-  return after.kind === 'next-step' ? page.nextStep : null;
+/** The files of each question that takes any, as they travel in the form: those that are kept need not be sent again. */
+function filesOf({ form, typed }: SentForm): { files?: Record<string, string> } {
+  const asking = form.questions.filter(({ kind }) => kind === 'file');
+  if (asking.length === 0) return {};
+  return { files: Object.fromEntries(asking.map(({ key }) => [key, ownValue(typed, key) ?? ''])) };
+}
+
+/** Where a form leads; null where its message stands in its place, as does a thank-you where what it led to is not live. */
+function nextOf(page: ServedPage, after: AfterForm, answers: Answers): string | null {
+  switch (after.kind) {
+    case 'next-step':
+      return page.nextStep;
+    case 'page':
+      return page.references.pages.get(after.page) ?? null;
+    case 'file':
+      return page.references.files.has(after.file) ? fileHref(after.file) : null;
+    case 'address':
+      return uriOf(addressWith(after, answers));
+    case 'message':
+      return null;
+  }
 }
 
 function goOn(
-  { page, block, form, wantsJson }: SentForm,
-  next: string | null,
+  { page, block, wantsJson }: SentForm,
+  { after, rule, next }: { after: AfterForm; rule: number | null; next: string | null },
   { details }: Taken,
   reply: FastifyReply,
 ): unknown {
-  const { after } = form;
   const message = fillOrKeep(
     after.kind === 'message' ? after.text : 'Thank you. Your answers have arrived.',
     {
@@ -207,8 +304,13 @@ function goOn(
     },
   );
   if (wantsJson) return reply.send(next ? { next } : { message });
-  return reply.redirect(next ?? `/${page.slug}?sent=${block.id}#${block.id}`, 303);
+  const by = rule === null ? '' : `&${ruleField}=${rule}`;
+  return reply.redirect(next ?? `/${page.slug}?sent=${block.id}${by}#${block.id}`, 303);
 }
+
+/** The fields of the address that a page was opened by, as the browser names it with what it sends. */
+const queryOf = (referer: string | undefined): URLSearchParams =>
+  URL.canParse(referer ?? '') ? new URL(referer!).searchParams : new URLSearchParams();
 
 /** An address as it travels in a header: other letters than Latin ones are encoded (RFC 3987, section 3.1). */
 const uriOf = (href: string): string =>

@@ -240,7 +240,7 @@ it('leads on to an address in other letters', async () => {
     await app.api('GET', `/api/pages/${row!.id}`, undefined, 'owner@example.com')
   ).json<{ draft: Draft; version: number }>();
   const [id] = Object.keys(draft.draft.forms) as (keyof typeof draft.draft.forms)[];
-  const after = { kind: 'address', href: 'https://例え.test/パス?q=ä' } as const;
+  const after = { kind: 'address', href: 'https://例え.test/パス?q=ä', carries: [] };
   const changed = {
     ...draft.draft,
     forms: { [id!]: { ...draft.draft.forms[id!]!, after } },

@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import { carriedTo } from '@plumgate/core/forms';
 import { Slug } from '@plumgate/core/basics';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { ShownTimes } from '../domains/live-pages/shown-times.ts';
@@ -135,7 +136,10 @@ export class PageVisits {
     };
     const typed = Object.fromEntries(
       Object.values(page.forms).flatMap((form) =>
-        form.questions.map((question) => [question.key, answers[question.kind] ?? '']),
+        form.questions.map((question) => [
+          question.key,
+          answers[question.kind] ?? carriedTo(question, carried.answers),
+        ]),
       ),
     );
     return {

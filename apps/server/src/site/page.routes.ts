@@ -125,11 +125,11 @@ export class PageRoutes {
         .redirect(withoutField(request, ownVisitField), 303);
     const carried = page.personal || page.gated ? await this.visits.carriedTo(page, request) : null;
     if (!this.visits.testRunOf(request)) this.visits.count(page, request, reply, carried);
-    const { sent, from } = request.query as { sent?: string; from?: string };
+    const { sent, from, [ruleField]: rule } = request.query as Record<string, string | undefined>;
     const isLive = page.calendars.length > 0;
     if (!hasBody(page) || sent !== undefined || isLive || (page.personal && carried)) {
       const reader = carried ? await this.visits.readerOf(page, carried) : {};
-      const state = sent === undefined ? {} : arrivedState(page, sent, reader);
+      const state = sent === undefined ? {} : arrivedState(page, { block: sent, rule }, reader);
       const times = await this.times.freeTimes(page, { from });
       return reply
         .headers({
@@ -155,12 +155,20 @@ function withoutField({ url, params }: SiteRequest, field: string): string {
 
 const hasBody = (page: ServedPage): page is LivePage => page.body !== undefined;
 
-function arrivedState(page: ServedPage, block: string, reader: Reader): Reader {
+/** The field of an address that says which of a form's rules fitted what was answered. */
+export const ruleField = 'rule';
+
+function arrivedState(
+  page: ServedPage,
+  { block, rule }: { block: string; rule: string | undefined },
+  reader: Reader,
+): Reader {
   return {
     formState: (id) => {
       const form = formIn(page, id);
-      return id === block && form?.after.kind === 'message'
-        ? { kind: 'arrived', message: form.after.text }
+      const after = form?.afterByAnswer[Number(rule)]?.after ?? form?.after;
+      return id === block && after?.kind === 'message'
+        ? { kind: 'arrived', message: after.text }
         : (reader.formState?.(id) ?? { kind: 'fresh', typed: {} });
     },
   };

@@ -1,6 +1,7 @@
 import type { FileType } from '@plumgate/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import parseRange from 'range-parser';
+import { attachment } from '../platform/http/attachment.ts';
 
 /**
  * Sends a document for download, or a film by parts: a player asks for stretches of it (RFC 9110, section 14). Nothing
@@ -19,7 +20,7 @@ export function sendFile(
     'content-security-policy': 'sandbox',
     'accept-ranges': 'bytes',
     ...(type === 'application/pdf' && {
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'content-disposition': attachment(name),
     }),
   });
   const ranges = request.headers.range && parseRange(content.length, request.headers.range);

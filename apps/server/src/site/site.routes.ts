@@ -1,6 +1,4 @@
 import { Injectable } from '@nestjs/common';
-import { cleanData } from '@plumgate/core/basics';
-import formBody from '@fastify/formbody';
 import type { FastifyInstance } from 'fastify';
 import { ApprovalRoutes } from './approval.routes.ts';
 import { AssetRoutes } from './asset.routes.ts';
@@ -10,6 +8,7 @@ import { HostCheckRoutes } from './host-check.routes.ts';
 import { LinkRoutes } from './link.routes.ts';
 import { notHere } from './page-headers.ts';
 import { PageRoutes } from './page.routes.ts';
+import { takeForms } from './read-form-body.ts';
 import { mount, siteOptions } from './site-host.ts';
 import { MessageHookRoutes } from './message-hook.routes.ts';
 
@@ -36,7 +35,7 @@ export class SiteRoutes {
 
   private async registerSite(site: FastifyInstance): Promise<void> {
     site.removeAllContentTypeParsers();
-    await site.register(formBody, { parser: (body) => cleanData(parse(body)) });
+    await takeForms(site);
     answerErrors(site);
     this.assets.register(site, '/:client');
     await this.links.register(site);
@@ -49,23 +48,13 @@ export class SiteRoutes {
   }
 }
 
-/** A form's fields by their names; several values of one name are the lines of one text. The page's own fields come once. */
-function parse(body: string): Record<string, string> {
-  const fields = new Map<string, string>();
-  for (const [name, value] of new URLSearchParams(body)) {
-    const before = name.startsWith('_') ? undefined : fields.get(name);
-    fields.set(name, before === undefined ? value : `${before}\n${value}`);
-  }
-  return Object.fromEntries(fields);
-}
-
 function answerErrors(site: FastifyInstance): void {
   site.setErrorHandler((error: Error & { statusCode?: number }, request, reply) => {
     const status = error.statusCode ?? 500;
     if (status >= 500) request.log.error({ err: error }, 'visitor request failed');
     const words =
       status === 413
-        ? 'That is more text than this form can take.'
+        ? 'That is more than this form can take.'
         : 'This did not work just now. Please go back and try again.';
     void reply
       .status(status)

@@ -27,7 +27,7 @@ export async function joinTogether(
         textConsent: false,
       };
       const at = app.clock.now();
-      const person = await app.get(PersonStore).arrive(tx, clientId, details, 'Direct', at, 0);
+      const person = await app.get(PersonStore).arrive(tx, client, details, 'Direct', at, 0);
       await app.get(RunService).join(tx, effects, { client, sequence, person, at });
     }
     await effects.write(tx);

@@ -1,3 +1,4 @@
+import type { FormDefinition } from '@plumgate/core/forms';
 import type { CalendarRow } from '../records/booking/table.ts';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -140,6 +141,8 @@ export class TestApp {
     url: string,
     given: {
       form?: Record<string, string> | [name: string, value: string][];
+      /** A body as it is, in the place of a form; its type is among the headers. */
+      payload?: Buffer;
       headers?: Record<string, string>;
       client?: string;
     } = {},
@@ -156,6 +159,7 @@ export class TestApp {
         ...given.headers,
       },
       ...(given.form && { payload: new URLSearchParams(given.form).toString() }),
+      ...(given.payload && { payload: given.payload }),
     }) as never;
   }
 
@@ -319,4 +323,22 @@ export async function buildWorld(app: TestApp): Promise<World> {
   });
   const again = (await owner('GET', `/api/pages/${first!.pageId}`)).json<EditorPage>();
   return { client, first: again, thanks: thanks!, formId: block.formId, formBlock: block.id };
+}
+
+/** Gives the world's form other questions, or other settings, and publishes its page. */
+export async function publishForm(
+  app: TestApp,
+  { first: { pageId }, formId }: World,
+  changes: Partial<FormDefinition>,
+): Promise<void> {
+  const owner = (method: 'GET' | 'PUT' | 'POST', url: string, body?: object) =>
+    app.api(method, url, body, 'owner@example.com');
+  const page = (await owner('GET', `/api/pages/${pageId}`)).json<EditorPage>();
+  const draft = page.draft as Draft;
+  const saved = await owner('PUT', `/api/pages/${pageId}/draft`, {
+    version: page.version,
+    draft: { ...draft, forms: { [formId]: { ...draft.forms[formId]!, ...changes } } },
+  });
+  if (saved.statusCode !== 200) throw new Error(saved.body);
+  await owner('POST', `/api/pages/${pageId}/publish`, { version: page.version + 1 });
 }

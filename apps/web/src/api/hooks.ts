@@ -1,5 +1,12 @@
 import { api, type Answered, type Call, type Endpoint } from '@plumgate/contract';
-import { QueryClient, useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query';
+import {
+  QueryClient,
+  useInfiniteQuery,
+  useQuery,
+  useQueryClient,
+  type UseInfiniteQueryResult,
+  type UseQueryResult,
+} from '@tanstack/react-query';
 import { call, CallError } from './call.ts';
 
 export const queries = new QueryClient({
@@ -33,6 +40,35 @@ export function useEndpoint<E extends Endpoint>(
 ): UseQueryResult<Answered<E>, CallError> {
   return useQuery<Answered<E>, CallError>({
     ...queryOf(endpoint, given),
+    ...options,
+  });
+}
+
+type Part<E extends Endpoint> = Answered<E> & { next: string | null };
+
+/** Asks an endpoint whose list goes on at `next`, a part at a time; looks for what is new every quarter of a minute. */
+export function useEndlessList<E extends Endpoint>(
+  endpoint: E,
+  given: Call<E>,
+  options: { enabled?: boolean } = {},
+): UseInfiniteQueryResult<{ pages: Part<E>[] }, CallError> {
+  const { query } = given as { query?: object };
+  return useInfiniteQuery<
+    Part<E>,
+    CallError,
+    { pages: Part<E>[] },
+    readonly unknown[],
+    string | undefined
+  >({
+    queryKey: keyOf(endpoint, given as object),
+    queryFn: async ({ pageParam }) =>
+      (await call(endpoint, {
+        ...given,
+        query: { ...query, after: pageParam },
+      } as Call<E>)) as Part<E>,
+    initialPageParam: undefined,
+    getNextPageParam: ({ next }) => next ?? undefined,
+    refetchInterval: 15_000,
     ...options,
   });
 }

@@ -47,6 +47,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/funnels/forms',
+        lazy: async () => ({
+          Component: (await import('../features/funnels/forms-screen.tsx')).FormsScreen,
+        }),
+      },
+      {
         path: '/:client/pages/:pageId',
         // The page comes while the editor's files do.
         loader: ({ params }) => {
@@ -63,6 +69,25 @@ export const router = createBrowserRouter([
         path: '/:client/people/:personId?',
         lazy: async () => ({
           Component: (await import('../features/people/people-screen.tsx')).PeopleScreen,
+        }),
+      },
+      {
+        path: '/:client/people/doubles',
+        lazy: async () => ({
+          Component: (await import('../features/people/doubles-screen.tsx')).DoublesScreen,
+        }),
+      },
+      {
+        path: '/:client/people/fields',
+        lazy: async () => ({
+          Component: (await import('../features/people/fields-screen.tsx')).FieldsScreen,
+        }),
+      },
+      {
+        path: '/:client/people/submissions',
+        lazy: async () => ({
+          Component: (await import('../features/submissions/submissions-screen.tsx'))
+            .SubmissionsScreen,
         }),
       },
       {

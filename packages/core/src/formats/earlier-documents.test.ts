@@ -71,10 +71,23 @@ describe('a form of version 1', () => {
   it('gets what questions have had since', () => {
     const { beforeButton: _none, ...old } = shortForm('Ask', ['a', 'b', 'c']);
     const questions = old.questions.map(
-      ({ initial: _1, errorText: _2, icon: _3, above: _4, ...question }) => question,
+      ({ id, key, kind, label, placeholder, help, required, options }) => ({
+        ...{ id, key, kind, label, placeholder, help, required, options },
+      }),
     );
     const read = formFormat.read({ ...old, version: 2, questions });
     expect(read).toEqual(shortForm('Ask', ['a', 'b', 'c']));
+  });
+
+  it('has its agreement to texts as a consent to them', () => {
+    const now = shortForm('Ask', ['a', 'b', 'c']);
+    const old = { ...now.questions[0]!, kind: 'text-consent', purpose: undefined };
+    const read = formFormat.read({
+      ...now,
+      version: 3,
+      questions: [JSON.parse(JSON.stringify(old))],
+    });
+    expect(read.questions[0]).toMatchObject({ kind: 'consent', purpose: 'texts', showIf: null });
   });
 
   it('is read with the version that its column had', () =>

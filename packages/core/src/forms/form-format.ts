@@ -7,6 +7,8 @@ import {
 } from '../basics/index.ts';
 import { FormDefinition } from './form.ts';
 
+const whoOrConsent = new Set(['full-name', 'first-name', 'last-name', 'email', 'phone', 'consent']);
+
 /**
  * How a form is stored: by itself, in a draft, in a revision, in a template, in the open format. It carries its version
  * along wherever it goes.
@@ -36,6 +38,40 @@ export const formFormat: DocumentFormat<FormDefinition> = documentFormat(
             icon: null,
             above: [],
             ...question,
+          }))
+        : questions,
+    }),
+    // Version 4: parts, rules that show, ratings and other kinds; agreeing to texts became a consent with a purpose.
+    ({ questions, after, ...rest }) => ({
+      ...rest,
+      after:
+        (after as { kind?: unknown } | undefined)?.kind === 'address'
+          ? { carries: [], ...(after as object) }
+          : after,
+      afterByAnswer: [],
+      questions: Array.isArray(questions)
+        ? questions.map(({ kind, ...question }: { kind: unknown }) => ({
+            display: 'dropdown',
+            limits: { least: null, most: null, pattern: null },
+            scale: { steps: '1-5', low: '', high: '' },
+            purpose: kind === 'text-consent' ? 'texts' : 'other',
+            fill: { from: 'words', words: '' },
+            width: 'full',
+            showIf: null,
+            startsPart: null,
+            kind: kind === 'text-consent' ? 'consent' : kind,
+            ...question,
+          }))
+        : questions,
+    }),
+    // Version 5: answers fill fields of the person, those of before one by their key; and questions that take files.
+    ({ questions, ...rest }) => ({
+      ...rest,
+      questions: Array.isArray(questions)
+        ? questions.map(({ kind, key, ...question }: { kind: string; key: unknown }) => ({
+            field: whoOrConsent.has(kind) ? null : key,
+            upload: { takes: 'either', most: 3, megabytes: 10 },
+            ...{ kind, key, ...question },
           }))
         : questions,
     }),

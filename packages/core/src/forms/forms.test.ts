@@ -133,7 +133,10 @@ describe('FormDefinition', () => {
       { questions: [form.questions[0]!, { ...form.questions[1]!, key: 'name' }] },
     ],
     ['a choice without answers', { questions: [newQuestion('choice', 'a', { options: [] })] }],
-    ['an address that runs script', { after: { kind: 'address', href: 'javascript:alert(1)' } }],
+    [
+      'an address that runs script',
+      { after: { kind: 'address', carries: [], href: 'javascript:alert(1)' } },
+    ],
     ['a notice to something that is no address', { notify: ['the desk'] }],
   ])('refuses %s', (_what, changes) =>
     expect(FormDefinition.safeParse({ ...form, ...changes }).success).toBe(false),

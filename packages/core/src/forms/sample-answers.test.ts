@@ -9,5 +9,6 @@ it('answers every kind of question so that the form takes it', () => {
   };
   const typed = sampleAnswers(form, { email: 'walk@example.com', today: '2026-11-05' });
   const read = readAnswers(form, typed);
-  expect(read.ok ? Object.keys(read.value) : read.problem).toHaveLength(kinds.length);
+  // A hidden value is filled as the form arrives.
+  expect(read.ok ? Object.keys(read.value) : read.problem).toHaveLength(kinds.length - 1);
 });

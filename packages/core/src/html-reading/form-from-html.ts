@@ -9,6 +9,7 @@ import {
   type QuestionKind,
 } from '../forms/index.ts';
 import type { NodeId } from '../basics/node-id.ts';
+import { oneLine, unbraced } from './plain-words.ts';
 
 /** A form as far as it could be read, and sentences on what could not. */
 export interface ReadForm {
@@ -45,13 +46,14 @@ export function formFromHtml($: CheerioAPI, form: Element, newId: () => NodeId):
   const title = words($(form).find('legend, h1, h2, h3, h4').first().text());
   return {
     definition: {
-      version: 3,
+      version: 5,
       name: truncate(title || 'Form', 120),
       questions: questions.slice(0, mostQuestions),
       beforeButton: [],
       button: truncate(words(button.text() || button.attr('value') || '') || 'Send', 80),
       consent: '',
       after: { kind: 'message', text: 'Thank you. We will be in touch.' },
+      afterByAnswer: [],
       notify: [],
     },
     notes,
@@ -91,6 +93,8 @@ const byType: Record<string, QuestionKind> = {
   email: 'email',
   tel: 'phone',
   date: 'date',
+  time: 'time',
+  url: 'website',
   number: 'number',
   textarea: 'long-text',
 };
@@ -112,8 +116,8 @@ function questionOf($: CheerioAPI, field: Field): Read | string | null {
   if (silent.has(type)) return null;
   if (type === 'hidden')
     return `A hidden value of the form was left out: ${name || 'without a name'}.`;
-  if (type === 'password' || type === 'file')
-    return `The field “${label || name || type}” was left out: a form here has no ${type === 'file' ? 'files' : 'passwords'}.`;
+  if (type === 'password')
+    return `The field “${label || name || type}” was left out: a form here has no passwords.`;
   const base = {
     key: name || label || type,
     label: label || name || 'Question',
@@ -127,8 +131,10 @@ function questionOf($: CheerioAPI, field: Field): Read | string | null {
     if (options.length === 0)
       return `The choice “${base.label}” was left out: it has nothing to choose.`;
     const isMany = type === 'checkbox' || element.attribs['multiple'] !== undefined;
-    return { ...base, kind: isMany ? 'choices' : 'choice', options, placeholder: '' };
+    const display = type === 'radio' ? 'list' : 'dropdown';
+    return { ...base, kind: isMany ? 'choices' : 'choice', options, display, placeholder: '' };
   }
+  if (type === 'file') return { ...base, kind: 'file', placeholder: '' };
   if (type === 'checkbox') return { ...base, kind: 'checkbox', placeholder: '' };
   return { ...base, kind: byType[type] ?? kindByName(field, label) };
 }
@@ -189,9 +195,9 @@ function ownLabel($: CheerioAPI, element: Element): string {
   return words(named) || words(within) || words(after);
 }
 
+/** Words of a form, which are no merge fields of ours; the star of a required question is no part of them. */
 const words = (text: string): string =>
-  text
-    .replace(/[\p{Cc}\s]+/gu, ' ')
+  unbraced(oneLine(text))
     .replace(/\s*\*$/, '')
     .trim();
 

@@ -45,18 +45,26 @@ export function openHtml(
   return done({ $, address, base, embedded });
 }
 
-/** Reading megabytes of an attribute takes a second, so embedded pictures are taken out before the page is read. */
+/**
+ * Reading megabytes of an attribute takes a second, so embedded pictures are taken out before the page is read. Each end is
+ * looked for by the first character that is none of Base64's: an expression over the whole of it keeps every place it may
+ * go back to, and runs out of stack.
+ */
 function withoutEmbedded(html: string): { text: string; embedded: Map<string, Buffer> } {
   const embedded = new Map<string, Buffer>();
-  const text = html.replace(
-    /data:image\/[\w.+-]+;base64,([A-Za-z0-9+/=]+)/g,
-    (_whole, body: string) => {
-      const address = `http://embedded.invalid/${embedded.size + 1}`;
-      embedded.set(address, Buffer.from(body, 'base64'));
-      return address;
-    },
-  );
-  return { text, embedded };
+  const parts: string[] = [];
+  const afterBody = /[^A-Za-z0-9+/=]|$/g;
+  let readTo = 0;
+  for (const { 0: head, index } of html.matchAll(/data:image\/[\w.+-]{1,60};base64,/g)) {
+    const start = (afterBody.lastIndex = index + head.length);
+    const end = afterBody.exec(html)!.index;
+    if (end === start) continue;
+    const address = `http://embedded.invalid/${embedded.size + 1}`;
+    embedded.set(address, Buffer.from(html.slice(start, end), 'base64'));
+    parts.push(html.slice(readTo, index), address);
+    readTo = end;
+  }
+  return { text: [...parts, html.slice(readTo)].join(''), embedded };
 }
 
 function isDeep(root: ParentNode): boolean {

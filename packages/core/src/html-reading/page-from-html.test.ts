@@ -119,6 +119,7 @@ describe('the stand-in’s offer', () => {
       ['choice', 'roof_age', 'How old is the roof?', false],
       ['choices', 'worry', 'What worries you?', false],
       ['long-text', 'more', 'Anything else?', false],
+      ['file', 'photo', 'photo', false],
       ['checkbox', 'agree', 'I agree to be contacted about this.', true],
     ]);
     expect(form.questions[3]!.options).toEqual(['Under 10 years', '10 to 20 years', 'Older']);
@@ -146,7 +147,6 @@ describe('the stand-in’s offer', () => {
   it('says what could not be taken over', () => {
     expect(page.notes).toEqual([
       'A menu was left out: Home, What people say.',
-      'The field “photo” was left out: a form here has no files.',
       'A hidden value of the form was left out: campaign.',
       'The form no longer sends to forms.example.net: submissions come here.',
       'What is embedded from films.example.net became a video: check that it is one.',
@@ -229,6 +229,11 @@ it('braces of another page are no merge fields here', () => {
     '<h1>{{ person.email }}</h1><form><label>{% if x %}<input name="a"></label></form>',
   );
   expect(JSON.stringify(page.draft)).not.toMatch(/\{\{|\{%/);
+});
+
+it('a label is cut to its length with its braces parted', () => {
+  const long = `<form><label>{{ a }} ${'roof '.repeat(60)}<input name="a"></label></form>`;
+  expect(formOf(imported(long)).questions[0]!.label).toHaveLength(200);
 });
 
 it('links that would run script lead nowhere', () => {

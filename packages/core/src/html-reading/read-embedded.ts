@@ -1,9 +1,7 @@
 import type { Element } from 'domhandler';
 import { newBlock } from '../page/index.ts';
-import type { FormDefinition } from '../forms/index.ts';
 import type { ElementReader, Item } from './element-reader.ts';
 import { formFromHtml } from './form-from-html.ts';
-import { unbraced } from './plain-words.ts';
 
 export function formItems(reader: ElementReader, element: Element): Item[] {
   const read = formFromHtml(reader.$, element, reader.making.part);
@@ -17,8 +15,7 @@ export function formItems(reader: ElementReader, element: Element): Item[] {
   }
   for (const note of read.notes) reader.notes.add(note);
   const formId = reader.making.form();
-  const definition = read.definition;
-  reader.forms[formId] = unbracedForm(definition);
+  reader.forms[formId] = read.definition;
   const title = reader.words(reader.$(element).find('legend, h1, h2, h3, h4').first().text(), 200);
   return [
     reader.item(element, newBlock('form', reader.making.part(), { formId, title, intro: '' })),
@@ -62,10 +59,4 @@ export function menuItems(reader: ElementReader, element: Element): Item[] {
     .filter(Boolean);
   if (labels.length > 0) reader.notes.add(`A menu was left out: ${labels.slice(0, 8).join(', ')}.`);
   return [];
-}
-
-function unbracedForm(definition: FormDefinition): FormDefinition {
-  return JSON.parse(JSON.stringify(definition), (_key, value: unknown) =>
-    typeof value === 'string' ? unbraced(value) : value,
-  ) as FormDefinition;
 }

@@ -12,6 +12,10 @@ export interface VisitorWords {
   /** Over a form that came back, and over one that could not be sent at all. */
   marked: string;
   unsent: string;
+  /** Of a form in several parts: where one is, and the ways on and back. */
+  parts: { at: string; next: string; back: string };
+  /** Of files that were sent with a form and are kept. */
+  files: { remove: string };
   /** Below an email address whose host is probably misspelled. */
   didYouMean: string;
   times: {

@@ -53,6 +53,10 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'There is no thank-you page after the form.',
     'The thank-you shows on the same page, so no step counts the conversion. Add a step, or confirm this in the form.',
   ],
+  'question-never-shown': [
+    'The question “{question}” of the form “{name}” is never shown: {reason}.',
+    'Nobody can answer it. Change when it is shown, or remove it.',
+  ],
   'promised-questions': [
     'The words above the form promise a number of questions: {said}. It asks {asked}.',
     'Visitors count. Change the words or the questions.',

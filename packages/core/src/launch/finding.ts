@@ -25,6 +25,7 @@ export const launchRules = {
   'form-missing': 'stops',
   'foreign-form': 'stops',
   'form-notifies-nobody': 'look',
+  'question-never-shown': 'look',
   'promised-questions': 'look',
   'no-consent': 'look',
   'no-thank-you': 'look',

@@ -10,6 +10,7 @@ import {
 } from '../basics/index.ts';
 import { plainBrand } from '../brand/index.ts';
 import { emptyFacts } from '../clients/index.ts';
+import type { Comparison } from '../conditions/index.ts';
 import { newQuestion, shortForm, type FormDefinition } from '../forms/index.ts';
 import {
   emptyPage,
@@ -216,6 +217,27 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     'a name alone',
     withForm({ questions: [newQuestion('full-name', 'q1', { key: 'name' })] }),
   ],
+  ...(
+    [
+      ['a question that comes later', { op: 'is', value: 'x' }, 'later'],
+      ['a question that is gone', { op: 'is', value: 'x' }, 'gone'],
+      ['an answer that is not offered', { op: 'is', value: 'Perhaps' }, 'first'],
+      ['no answer at all', { op: 'is-one-of', values: [' '] }, 'first'],
+    ] as const
+  ).map(([why, test, question]): [LaunchRule, string, LaunchInput] => [
+    'question-never-shown',
+    why,
+    withForm({
+      questions: [
+        newQuestion('choice', 'q0', { key: 'first', options: ['Yes', 'No'] }),
+        newQuestion('email', 'q1', {
+          key: 'email',
+          showIf: { match: 'all', terms: [{ question, test: test as Comparison }] },
+        }),
+        newQuestion('short-text', 'q2', { key: 'later' }),
+      ],
+    }),
+  ]),
   ['form-missing', 'a form that is gone', { ...clean, draft: { page: good, forms: {} } }],
   ['foreign-form', 'another client’s', { ...clean, around: { ...clean.around, forms: [] } }],
   ['form-notifies-nobody', 'nobody', withForm({ notify: [] })],

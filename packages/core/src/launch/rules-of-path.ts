@@ -1,3 +1,4 @@
+import { aftersOf, mayLeadOn, type AfterForm } from '../forms/index.ts';
 import {
   blocksOf,
   formIdOf,
@@ -51,7 +52,7 @@ function waysOnward({ draft, next, isLast }: LaunchInput): Finding[] {
   const blocks = blocksOf(draft.page);
   const forms = formsOn(draft.page).flatMap((id) => draft.forms[id] ?? []);
   const leadsOn =
-    forms.some((form) => form.after.kind !== 'message') ||
+    forms.some((form) => aftersOf(form).some(({ kind }) => kind !== 'message')) ||
     blocks.some(
       (block) =>
         block.kind === 'button' && ['next-step', 'page', 'address'].includes(block.action.kind),
@@ -60,7 +61,8 @@ function waysOnward({ draft, next, isLast }: LaunchInput): Finding[] {
   if (next) return [];
   const asking = blocks.find((block) => {
     const id = formIdOf(block);
-    return id !== null && draft.forms[id]?.after.kind === 'next-step';
+    const form = id === null ? undefined : draft.forms[id];
+    return form !== undefined && mayLeadOn(form);
   });
   return asking ? [found('no-thank-you', asking.id)] : [];
 }
@@ -86,6 +88,12 @@ function linksOf(block: Block, input: LaunchInput): Finding[] {
       return isEmptyAddress(block.privacyHref)
         ? [found('link-nowhere', block.id, { words: 'the privacy link' })]
         : [];
+    case 'form':
+    case 'booking': {
+      const form = input.draft.forms[block.formId];
+      const lost = form && aftersOf(form).some((after) => leadsNowhere(after, input));
+      return lost ? [found('link-nowhere', block.id, { words: form.name })] : [];
+    }
     case 'text':
       return runsIn(block.text)
         .filter(({ href }) => isEmptyAddress(href) || isLostPlace(href, input))
@@ -94,6 +102,11 @@ function linksOf(block: Block, input: LaunchInput): Finding[] {
       return [];
   }
 }
+
+/** A form that leads to a page that nobody can see, or to an address that is still to be written. */
+const leadsNowhere = (after: AfterForm, input: LaunchInput): boolean =>
+  (after.kind === 'page' && !isLive(after.page, input)) ||
+  (after.kind === 'address' && isEmptyAddress(after.href));
 
 /** A label as the list names it: a merge field in it would be read as a fault of the list. */
 const shown = (label: string) => label.replace(/\{\{.*?\}\}/g, '…').trim();

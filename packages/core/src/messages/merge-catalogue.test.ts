@@ -78,3 +78,14 @@ it('sees a fallback only where every showing of the field has one', () =>
     { field: 'client.phone', fallsBack: false },
     { field: 'client.town', fallsBack: false },
   ]));
+
+it('offers a client’s own fields of a person, and reads and fills their codes', () => {
+  const fields = mergeFieldsOf(['person'], [], [{ key: 'roof_age', name: 'Roof age' }]);
+  const own = fields.find(({ field }) => field === 'person.fields.roof_age')!;
+  expect(own).toMatchObject({ label: 'Roof age', group: 'person' });
+  expect(readMergeCode(mergeCode(own))).toEqual({ field: own.field, fallback: '' });
+  const words = '{{ person.fields.roof_age }}{{ person.fields.color | default: "?" }}';
+  expect(unknownMergeFields(words, fields)).toEqual(['person.fields.color']);
+  expect(emptyMergeFields(words, { person: { fields: { roof_age: '12' } } })).toEqual([]);
+  expect(emptyMergeFields(words, { person: { fields: {} } })).toEqual(['person.fields.roof_age']);
+});

@@ -62,11 +62,19 @@ const fixed: Record<Exclude<MergeGroup, 'answers'>, Record<string, [label: strin
 /** Written by an earlier build; still filled, no longer offered. */
 const formerFields = new Set(['client.licence']);
 
-/** The fields of some groups, with an answer for each question; questions of several forms with one key are one field. */
+/**
+ * The fields of some groups, with an answer for each question and the client's own fields of people. Questions of several
+ * forms with one key are one field.
+ */
 export function mergeFieldsOf(
   of: readonly MergeGroup[],
   questions: readonly Pick<Question, 'key' | 'label'>[] = [],
+  own: readonly { key: string; name: string }[] = [],
 ): MergeField[] {
+  const ownFields = own.map(({ key, name }): [string, [string, string]] => [
+    `fields.${key}`,
+    [name, ''],
+  ]);
   const answers = new Map(questions.map(({ key, label }) => [key, label]));
   return (Object.keys(groups) as MergeGroup[])
     .filter((group) => of.includes(group))
@@ -74,7 +82,7 @@ export function mergeFieldsOf(
       const named: [string, [string, string]][] =
         group === 'answers'
           ? [...answers].map(([key, label]) => [key, [label || key, '']])
-          : Object.entries(fixed[group]);
+          : [...Object.entries(fixed[group]), ...(group === 'person' ? ownFields : [])];
       return named.map(([key, [label, fallback]]) => ({
         field: `${group}.${key}`,
         label,
@@ -91,7 +99,7 @@ export const mergeCode = ({ field, fallback }: Pick<MergeField, 'field' | 'fallb
 /** Reads what `mergeCode` writes; null for code that says more than that. */
 export function readMergeCode(code: string): Pick<MergeField, 'field' | 'fallback'> | null {
   const simple =
-    /^\{\{-?\s*([a-z_]+\.[a-z0-9_]+)\s*(?:\|\s*default:\s*(?:"([^"]*)"|'([^']*)')\s*)?-?\}\}$/i.exec(
+    /^\{\{-?\s*([a-z_]+(?:\.[a-z0-9_]+)+)\s*(?:\|\s*default:\s*(?:"([^"]*)"|'([^']*)')\s*)?-?\}\}$/i.exec(
       code,
     );
   return simple && { field: simple[1]!, fallback: simple[2] ?? simple[3] ?? '' };

@@ -1,9 +1,13 @@
 import { Liquid, type Template } from 'liquidjs';
 import { cleanText, done, failed, type Outcome } from '../basics/index.ts';
 
+/** A person by what their client knows of everybody, with the client's own fields. */
+export type PersonFields = Record<string, string | Record<string, string>>;
+
 /** What merge fields may name. Values are plain text and are never read as templates themselves. */
 export interface MergeContext {
-  person?: Record<string, string>;
+  /** Who reads; the client's own fields of them lie in `fields`. */
+  person?: PersonFields;
   client?: Record<string, string>;
   answers?: Record<string, string>;
   page?: Record<string, string>;

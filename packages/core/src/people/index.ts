@@ -1,2 +1,6 @@
 export * from './person-key.ts';
 export * from './person-from-answers.ts';
+export * from './own-fields.ts';
+export * from './matching.ts';
+export * from './alike-names.ts';
+export * from './merge.ts';

@@ -1,4 +1,4 @@
-import type { Answers, FormDefinition } from '../forms/index.ts';
+import { consentsOf, type Answers, type FormDefinition } from '../forms/index.ts';
 import { ownValue } from '../basics/index.ts';
 import { emailKey, phoneKey } from './person-key.ts';
 
@@ -36,26 +36,27 @@ export function personFromAnswers(
     emailKey: email ? emailKey(email) : null,
     phone,
     phoneKey: phone ? phoneKey(phone, country) : null,
-    textConsent: by('text-consent') === 'true',
+    textConsent: consentsOf(form, answers).some(({ purpose }) => purpose === 'texts'),
   };
 }
 
 /** What was given of a known person that is not what is known of them; empty text where nothing differs. */
 export interface AlsoGiven {
   name: string;
+  email: string;
   phone: string;
 }
 
 /**
  * What a known person's details would become by others given later. Anybody can type anybody's email address: so only
- * what is empty is filled, and a name or phone that differs is noted beside what is known.
+ * what is empty is filled, and a name, email or phone that differs is noted beside what is known.
  *
  * A name is one thing: where a first or a last name is known, neither is filled from elsewhere. Phones that are written
  * differently and are the same number don't differ.
  */
 export function differingDetails(
-  known: Pick<ContactDetails, 'firstName' | 'lastName' | 'phone' | 'phoneKey'>,
-  given: Pick<ContactDetails, 'firstName' | 'lastName' | 'phone' | 'phoneKey'>,
+  known: Omit<ContactDetails, 'textConsent'>,
+  given: Omit<ContactDetails, 'textConsent'>,
 ): AlsoGiven {
   const [knownName, givenName] = [fullName(known), fullName(given)];
   const isSameName = knownName.toLowerCase() === givenName.toLowerCase();
@@ -63,6 +64,7 @@ export function differingDetails(
     given.phone === known.phone || (given.phoneKey !== null && given.phoneKey === known.phoneKey);
   return {
     name: knownName && !isSameName ? givenName : '',
+    email: known.emailKey && given.emailKey !== known.emailKey ? given.email : '',
     phone: known.phone && !isSamePhone ? given.phone : '',
   };
 }

@@ -69,7 +69,7 @@ export interface TemplateForm {
 
 function makeForm(form: TemplateForm, make: Make): FormDefinition {
   return {
-    version: 3,
+    version: 5,
     name: form.name,
     questions: form.questions.map(([kind, key, label, more]) =>
       newQuestion(kind, make.part(), { key, label, required: true, ...more }),
@@ -78,6 +78,7 @@ function makeForm(form: TemplateForm, make: Make): FormDefinition {
     button: form.button,
     consent: form.consent,
     after: form.after,
+    afterByAnswer: [],
     notify: [],
   };
 }

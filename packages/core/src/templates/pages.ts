@@ -183,10 +183,10 @@ export const event: TemplatePage = {
   description: '[[event]] with {{ client.name }} in {{ client.town }}.',
   form: form('Event sign-up', 'Keep my seat', [
     [
-      'text-consent',
+      'consent',
       'texts',
       'Text me two hours before. Reply STOP and the texts end.',
-      { required: false },
+      { purpose: 'texts', required: false },
     ],
   ]),
   bands: [

@@ -99,7 +99,7 @@ describe('a form whose questions have more than a label', () => {
     errorText: 'A name, please.',
     above: [{ kind: 'words', text: 'About you' }, { kind: 'divider' }],
   });
-  const consent = newQuestion('text-consent', 'b', { key: 'texts', initial: 'yes' });
+  const consent = newQuestion('consent', 'b', { key: 'texts', initial: 'yes' });
   const form = (state: FormState) =>
     show(newBlock('form', 'f', { formId, layout: 'line' }), {
       forms: { [formId]: { ...shortForm('F', ['x', 'y', 'z']), questions: [question, consent] } },

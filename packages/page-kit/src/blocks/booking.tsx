@@ -1,19 +1,11 @@
-import type { Question } from '@plumgate/core/forms';
+import { tellsWho, type Question } from '@plumgate/core/forms';
 import { withValues } from '@plumgate/core/basics';
 import { Field, problemAt, typedIn } from '../field.tsx';
+import { FormQuestions } from '../form-questions.tsx';
 import { FormFrame } from '../form-frame.tsx';
 import { usePage, type BlockView } from '../page-context.ts';
 import { slotField, Times, timesCss } from '../times.tsx';
 import { usePageStrings } from '../page-strings.ts';
-
-/** Questions that tell who somebody is: not asked again of a visitor who has answered them. */
-const whoKinds = new Set<Question['kind']>([
-  'full-name',
-  'first-name',
-  'last-name',
-  'email',
-  'phone',
-]);
 
 export const booking: BlockView<'booking'> = {
   css: `${timesCss}
@@ -34,7 +26,8 @@ export const booking: BlockView<'booking'> = {
       <FormFrame block={block} form={form} data={data}>
         {(state, problems) => {
           const isKnown = (question: Question) =>
-            whoKinds.has(question.kind) && page.known !== null && typedIn(state, question) !== '';
+            // Not asked again of a visitor who has answered them.
+            tellsWho(question) && page.known !== null && typedIn(state, question) !== '';
           const known = form.questions.filter(isKnown);
           const field = (question: Question) => (
             <Field
@@ -65,7 +58,13 @@ export const booking: BlockView<'booking'> = {
                   {known.map(field)}
                 </details>
               )}
-              {form.questions.filter((question) => !isKnown(question)).map(field)}
+              <FormQuestions
+                block={block.id}
+                form={form}
+                state={state}
+                problems={problems}
+                except={isKnown}
+              />
             </>
           );
         }}

@@ -1,4 +1,5 @@
-import { Field, fieldCss, problemAt, typedIn } from '../field.tsx';
+import { fieldCss } from '../field.tsx';
+import { FormQuestions } from '../form-questions.tsx';
 import { FormFrame } from '../form-frame.tsx';
 import { surfaceVariables } from '../surface-css.ts';
 import { usePage, type BlockView } from '../page-context.ts';
@@ -10,13 +11,13 @@ export const form: BlockView<'form'> = {
 .form-intro{margin:0 0 6px;opacity:.8}
 .form .press{width:100%;margin-top:20px;display:block;box-sizing:border-box}
 .form .press[aria-busy=true]{opacity:.7;cursor:progress}
-.form-columns,.form-line{display:grid;grid-template-columns:repeat(2,minmax(0,1fr));column-gap:18px;align-items:start}
-:is(.form-columns,.form-line)>:not(.field),:is(.form-columns,.form-line)>.field:is(.choices,:has(textarea)){grid-column:1/-1}
+.form-columns,.form-line,.form-columns .form-part{display:grid;grid-template-columns:repeat(2,minmax(0,1fr));column-gap:18px;align-items:start}
+:is(.form-columns,.form-line,.form-columns .form-part)>:is(:not(.field),.field:is(.choices,:has(textarea))){grid-column:1/-1}
 .form-line{display:flex;flex-wrap:wrap;align-items:flex-end;gap:0 12px}
 .form-line>:not(.field,.press){flex:1 0 100%}
 .form-line>.field{flex:1 1 170px}
 .form .form-line>.press,.form-line.form>.press{width:auto;flex:none}
-@container (max-width:720px){.form-columns,.form-line{display:block}.form-line.form>.press{width:100%}}
+@container (max-width:720px){.form-columns,.form-line,.form-columns .form-part{display:block}.form-line.form>.press{width:100%}}
 .consent{font-size:.88rem;opacity:.8;margin:12px 0 0}
 .arrived{font-size:1.1rem;font-weight:600;margin:0}`,
   View: function Form({ block }) {
@@ -24,17 +25,9 @@ export const form: BlockView<'form'> = {
     if (!form) return null;
     return (
       <FormFrame block={block} form={form}>
-        {(state, problems) =>
-          form.questions.map((question) => (
-            <Field
-              key={question.id}
-              block={block.id}
-              question={question}
-              typed={typedIn(state, question)}
-              problem={problemAt(problems, question)}
-            />
-          ))
-        }
+        {(state, problems) => (
+          <FormQuestions block={block.id} form={form} state={state} problems={problems} />
+        )}
       </FormFrame>
     );
   },

@@ -8,6 +8,15 @@ interface Refusal {
   times?: string;
 }
 
+/** What became of what was sent: where it leads, the words in its place, or the part that may be left. */
+interface Taken {
+  next?: string;
+  message?: string;
+  part?: number;
+  /** The files of the form that are kept, by the names of their fields. */
+  files?: Record<string, string>;
+}
+
 for (const form of document.querySelectorAll<HTMLFormElement>('form[data-form]')) {
   const once = form.elements.namedItem('_once') as HTMLInputElement;
   once.value = crypto.getRandomValues(new Uint32Array(4)).join('-');
@@ -35,14 +44,15 @@ async function send(form: HTMLFormElement): Promise<void> {
     const answer = await fetch(form.action, {
       method: 'POST',
       headers: { accept: 'application/json' },
-      body: new URLSearchParams(
-        [...new FormData(form)].map(([name, value]) => [name, String(value)]),
-      ),
+      body: bodyOf(form),
     });
-    const body = (await answer.json()) as Partial<Refusal> & { next?: string; message?: string };
+    const body = (await answer.json()) as Partial<Refusal> & Taken;
+    if (body.files) form.dispatchEvent(new CustomEvent('kept', { detail: body.files }));
+    if (body.part !== undefined) return void form.dispatchEvent(new Event('part-taken'));
     if (body.next) {
       // Busy until the next page is there: a second press would send it again.
       leaves = true;
+      form.dispatchEvent(new Event('leaving'));
       return location.assign(body.next);
     }
     if (body.message) return arrived(form, body.message);
@@ -55,6 +65,15 @@ async function send(form: HTMLFormElement): Promise<void> {
   }
 }
 
+/** What is sent: where files may be among it as RFC 7578 has them. */
+function bodyOf(form: HTMLFormElement): FormData | URLSearchParams {
+  const data = new FormData(form);
+  // Of a form in parts, one that others follow is only looked at.
+  if (form.dataset.checks) data.set('_part', form.dataset.checks);
+  if (form.enctype.startsWith('multipart')) return data;
+  return new URLSearchParams([...data].map(([name, value]) => [name, String(value)]));
+}
+
 function refuse(form: HTMLFormElement, problems: Refusal['problems'], times?: string): void {
   if (times) form.querySelector('[data-times]')!.outerHTML = times;
   const whole = problems.filter((problem) => !problem.known).map((problem) => problem.message);
@@ -63,7 +82,9 @@ function refuse(form: HTMLFormElement, problems: Refusal['problems'], times?: st
     const named = form.elements.namedItem(field);
     // Of several boxes, what is wrong is said of them together.
     const isBox = !(named instanceof HTMLElement) || named.closest('.choices');
-    const control = isBox ? form.querySelector(`.choices:has([name="${field}"])`) : named;
+    const control = isBox
+      ? form.querySelector(`.choices:has([name="${field}"]),[type=file][name="${field}"]`)
+      : named;
     if (!known || !(control instanceof HTMLElement)) continue;
     const words = document.createElement('span');
     words.className = 'wrong';
@@ -75,6 +96,7 @@ function refuse(form: HTMLFormElement, problems: Refusal['problems'], times?: st
   }
   for (const details of form.querySelectorAll('details:has([aria-invalid=true])'))
     details.setAttribute('open', '');
+  form.dispatchEvent(new Event('refused'));
   form.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
 }
 
@@ -96,6 +118,7 @@ function sayAbove(form: HTMLFormElement, message: string): void {
 }
 
 function arrived(form: HTMLFormElement, message: string): void {
+  form.dispatchEvent(new Event('arrived'));
   const words = document.createElement('p');
   words.className = 'arrived';
   words.textContent = message;

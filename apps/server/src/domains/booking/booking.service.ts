@@ -440,7 +440,7 @@ export class BookingService {
       phoneKey: who.phone ? phoneKey(who.phone, client.facts.country) : null,
       textConsent: false,
     };
-    return this.store.arrive(tx, client.id, details, 'Added manually', this.clock.now(), 0);
+    return this.store.arrive(tx, client, details, 'Added manually', this.clock.now(), 0);
   }
 
   private inWords({ booking, calendar, client }: LoadedBooking) {
@@ -477,7 +477,7 @@ export class BookingService {
     const { confirmation, name, rules } = calendar.content;
     const words = what === 'booked' ? confirmation : changeWords[what];
     const context = {
-      ...this.messenger.personIn(person),
+      ...this.messenger.personIn(person, client),
       ...this.messenger.bookingIn({ ...booking, zone: rules.zone, where: placeOf(loaded) }, client),
     };
     const to = { client, person, key, at, from: name, context };

@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { SequenceRemoval } from './sequence-removal.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
 import { BookingRuns } from './booking-runs.ts';
+import { MergedRuns } from './merged-runs.ts';
 import { MessageSteps } from './message-steps.ts';
 import { PersonRuns } from './person-runs.ts';
 import { RunService } from './run.service.ts';
@@ -14,6 +15,7 @@ import { StepWorker } from './step-worker.ts';
   providers: [
     SequenceRemoval,
     BookingRuns,
+    MergedRuns,
     MessageSteps,
     PersonRuns,
     RunService,

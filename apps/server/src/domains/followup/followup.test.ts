@@ -63,7 +63,7 @@ const person = async (name: string, changes: { email?: string; textConsent?: boo
   const email = changes.email ?? `${name.toLowerCase()}@example.com`;
   const row = await app.get(PersonStore).arrive(
     app.database.db,
-    clientId,
+    { id: clientId, matching: 'email' },
     {
       firstName: name,
       lastName: '',

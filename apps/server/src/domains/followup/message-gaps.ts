@@ -3,6 +3,7 @@ import { visitMarked } from '@plumgate/core/basics';
 import { StepAction, type SequenceStep } from '@plumgate/core/followup';
 import { answerFields } from '@plumgate/core/forms';
 import { emptyMergeFields } from '@plumgate/core/messages';
+import { fieldWordsOf } from '@plumgate/core/people';
 import { personFields } from '../messages/compose.ts';
 import type { RunChange } from './run.service.ts';
 
@@ -15,7 +16,7 @@ export function messageGaps(changed: readonly RunChange[]): { field: string; peo
   for (const change of changed) {
     const { client, person, answers } = change.loaded;
     const context = {
-      person: personFields(person),
+      person: { ...personFields(person), fields: fieldWordsOf(person.fields, client.facts.locale) },
       answers: answerFields(answers ?? {}),
       client: clientFields(client.name, client.facts),
     };

@@ -159,7 +159,7 @@ export class SequenceService {
           at: now,
           from: after.name,
           context: {
-            ...this.messenger.personIn(person),
+            ...this.messenger.personIn(person, client),
             event: { name: event.name, ...moment },
           },
           runId: run.id,

@@ -222,7 +222,7 @@ export class StepWorker implements OnModuleInit {
     const event = eventOf(content, booking, client.facts.zone);
     const name = content.event.kind === 'fixed' ? content.event.name : '';
     return {
-      ...this.messenger.personIn(person),
+      ...this.messenger.personIn(person, client),
       answers: answerFields(loaded.answers ?? {}),
       ...(booking && booking.state !== 'cancelled'
         ? this.messenger.bookingIn(

@@ -1,14 +1,16 @@
 import { Injectable } from '@nestjs/common';
-import type { FormView } from '@plumgate/contract';
+import type { FormOverview, FormView } from '@plumgate/contract';
 import type { ClientId, FormId, PageId } from '@plumgate/core/basics';
-import { FormDefinition, shortForm } from '@plumgate/core/forms';
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { FormDefinition, partsOf, shortForm } from '@plumgate/core/forms';
+import { and, asc, count, eq, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { z } from 'zod';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { forms } from '../../records/forms/table.ts';
+import { funnels } from '../../records/funnels/table.ts';
+import { submissions } from '../../records/intake/table.ts';
 import { pageForms, pages } from '../../records/pages/table.ts';
 import { formChanged } from './form-events.ts';
 
@@ -42,6 +44,52 @@ export class FormService {
     };
     await db.insert(forms).values(form);
     return form;
+  }
+
+  /** A client's forms by name, with the pages that show them, how often each was sent and when last. */
+  async overview(clientId: ClientId): Promise<FormOverview[]> {
+    const { db } = this.database;
+    const all = await this.list(clientId);
+    const on = await db
+      .select({
+        form: pageForms.formId,
+        page: { pageId: pages.id, name: pages.name, funnel: funnels.name },
+      })
+      .from(pageForms)
+      .innerJoin(pages, and(eq(pages.id, pageForms.pageId), isNull(pages.removedAt)))
+      .innerJoin(funnels, eq(funnels.id, pages.funnelId))
+      .where(eq(pages.clientId, clientId))
+      .orderBy(asc(funnels.name), asc(pages.position));
+    const sent = await db
+      .select({ form: submissions.formId, count: count(), lastAt: max(submissions.receivedAt) })
+      .from(submissions)
+      .where(eq(submissions.clientId, clientId))
+      .groupBy(submissions.formId);
+    const sentBy = new Map(sent.map((row) => [row.form, row]));
+    return all
+      .map(({ id, definition }) => ({
+        id,
+        name: definition.name,
+        questions: definition.questions.length,
+        parts: partsOf(definition).length,
+        pages: on.filter(({ form }) => form === id).map(({ page }) => page),
+        submissions: sentBy.get(id)?.count ?? 0,
+        lastAt: sentBy.get(id)?.lastAt?.toString() ?? null,
+      }))
+      .sort((one, other) => one.name.localeCompare(other.name));
+  }
+
+  /** A second form with the same questions, each with an id of its own: both may stand on one page. */
+  async copy(id: FormId, name: string): Promise<FormId> {
+    const { db } = this.database;
+    const [row] = await db.select().from(forms).where(eq(forms.id, id));
+    if (!row) throw notFound();
+    const questions = row.definition.questions.map((question) => ({
+      ...question,
+      id: this.ids.next<string>().slice(0, 13),
+    }));
+    const copied = { ...row.definition, name, questions };
+    return (await this.create(db, row.clientId, name, copied)).id;
   }
 
   /** The client's forms with these ids; another client's are not among them. */

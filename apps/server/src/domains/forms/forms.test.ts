@@ -1,4 +1,4 @@
-import type { EditorPage, FormView, PersonRecord } from '@plumgate/contract';
+import type { Answered, api, EditorPage, FormView, PersonRecord } from '@plumgate/contract';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import type { Draft } from '@plumgate/core/page';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
@@ -100,4 +100,36 @@ it('keeps several choices of one question as several answers', async () => {
     form: [...ana, ['days', 'Sunday']],
   });
   expect(strange.statusCode).toBe(422);
+});
+
+it('is listed with the pages that show it, and with what came of it', async () => {
+  const list = async () =>
+    (await owner('GET', `/api/clients/${world.client.id}/forms/overview`)).json<
+      Answered<typeof api.listFormsInUse>
+    >().forms;
+  expect(await list()).toMatchObject([
+    {
+      id: world.formId,
+      name: 'First visit form',
+      parts: 1,
+      pages: [{ pageId: world.first.pageId, funnel: 'First visit' }],
+      submissions: 0,
+      lastAt: null,
+    },
+  ]);
+  await app.site('POST', '/first-visit', { form: { name: 'Ana', email: 'ana@example.com' } });
+  expect(await list()).toMatchObject([{ submissions: 1, lastAt: '2026-11-05T14:12:00Z' }]);
+});
+
+it('is copied with the same questions under other ids, so that both may stand on one page', async () => {
+  const { formId } = (
+    await owner('POST', `/api/forms/${world.formId}/copy`, { name: 'Second form' })
+  ).json<Answered<typeof api.copyForm>>();
+  const copy = (await owner('GET', `/api/forms/${formId}`)).json<FormView>();
+  const [first, second] = [(await form()).definition, copy.definition] as FormDefinition[];
+  expect(second).toMatchObject({ name: 'Second form', button: first!.button });
+  expect(second!.questions.map(({ key }) => key)).toEqual(first!.questions.map(({ key }) => key));
+  const ids = [...first!.questions, ...second!.questions].map(({ id }) => id);
+  expect(new Set(ids).size).toBe(ids.length);
+  expect(copy.pages).toEqual([]);
 });

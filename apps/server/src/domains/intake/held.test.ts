@@ -1,9 +1,17 @@
-import type { HeldView, TodayBoard } from '@plumgate/contract';
+import type { Answered, api, HeldView, TodayBoard } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
+import { newQuestion } from '@plumgate/core/forms';
 import { count, eq } from 'drizzle-orm';
+import { Housekeeping } from '../../platform/housekeeping.ts';
 import { people } from '../../records/people/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
-import { addBookingStep, buildWorld, TestApp, type World } from '../../testing/test-app.ts';
+import {
+  addBookingStep,
+  buildWorld,
+  publishForm,
+  TestApp,
+  type World,
+} from '../../testing/test-app.ts';
 
 let app: TestApp;
 let world: World;
@@ -40,7 +48,7 @@ const total = async (table: typeof people | typeof outbox) =>
 it('holds what one address sends beyond its limit, and writes to nobody because of it', async () => {
   const answers = [];
   for (let index = 0; index < 60; index++)
-    answers.push(await send(index, { name: 'http://evil.test' }, '198.51.100.9'));
+    answers.push(await send(index, { name: 'Mallory' }, '198.51.100.9'));
   expect(new Set(answers.map(({ statusCode }) => statusCode))).toEqual(new Set([303]));
   expect(await total(people)).toBe(40);
   const messages = await total(outbox);
@@ -142,4 +150,87 @@ it('takes no time of a calendar while it is held, and says so when the time is g
   expect(done).toBe(0);
   expect(refused[0]!.message).toMatch(/taken/);
   expect((await held()).total).toBe(1);
+});
+
+describe('junk', () => {
+  const list = async (junk: 'true' | 'false') =>
+    (
+      await app.api(
+        'GET',
+        `/api/clients/${world.client.id}/submissions?junk=${junk}`,
+        undefined,
+        'owner@example.com',
+      )
+    ).json<Answered<typeof api.listSubmissions>>();
+
+  it.each([
+    ['trap', { _website: 'https://buy.example' }],
+    ['link-in-name', { name: 'Buy now: https://buy.example' }],
+    ['throw-away-address', { email: 'somebody@mailinator.com' }],
+    ['blocked-words', { name: 'Cheap Crowns' }],
+  ])(
+    'is put aside for its %s: the sender can’t tell, and nothing happens because of it',
+    async (reason, more) => {
+      const blocked = `/api/clients/${world.client.id}/blocked-words`;
+      await app.api('PUT', blocked, { words: ['cheap crowns'] }, 'owner@example.com');
+      const usual = await send(1);
+      // Its follow-up begins at once, beside the test.
+      await app.settle();
+      const [somebody, mails] = [await total(people), await total(outbox)];
+      const answer = await send(2, more);
+      expect([answer.statusCode, answer.headers.location]).toEqual([
+        usual.statusCode,
+        expect.stringContaining(String(usual.headers.location).split('?')[0]!),
+      ]);
+      expect([await total(people), await total(outbox)]).toEqual([somebody, mails]);
+      expect((await list('true')).submissions).toMatchObject([{ junk: { reason } }]);
+      expect(await list('false')).toMatchObject({ total: 1, junk: 1 });
+      // Nobody is asked to look at it, and "accept all" leaves it.
+      expect((await held()).total).toBe(0);
+      await app.api(
+        'POST',
+        `/api/clients/${world.client.id}/held-submissions/accept-all`,
+        undefined,
+        'owner@example.com',
+      );
+      await app.settle();
+      expect(await list('true')).toMatchObject({ total: 1, junk: 1 });
+    },
+  );
+
+  it('the same text again and again is put aside, whoever it says it is from', async () => {
+    await publishForm(app, world, {
+      questions: [
+        newQuestion('email', 'q1', { key: 'email' }),
+        newQuestion('long-text', 'q2', { key: 'more' }),
+      ],
+    });
+    const more = 'Dear owner, your website could rank much higher than it does.';
+    for (let number = 1; number <= 4; number++)
+      await app.site('POST', '/first-visit', {
+        form: { email: `p${number}@example.com`, more: `${more}${'!'.repeat(number)}` },
+      });
+    expect(await list('false')).toMatchObject({ total: 3, junk: 1 });
+    expect((await list('true')).submissions).toMatchObject([{ junk: { reason: 'repeated' } }]);
+  });
+
+  it('runs through everything once it is restored', async () => {
+    await send(1, { name: 'www.buy.example' });
+    const [aside] = (await list('true')).submissions;
+    await app.api('POST', `/api/submissions/${aside!.id}/restore`, undefined, 'owner@example.com');
+    const [taken] = (await list('false')).submissions;
+    expect(taken).toMatchObject({ rules: ['New patients'], junk: null });
+    expect(await total(people)).toBe(1);
+  });
+
+  it('is deleted after ninety days', async () => {
+    await send(1, { _website: 'x' });
+    app.clock.moveTo(app.clock.now().add({ hours: 24 * 90 - 1 }));
+    await app.signIn('owner@example.com');
+    await app.get(Housekeeping).tidy();
+    expect((await list('true')).junk).toBe(1);
+    app.clock.moveTo(app.clock.now().add({ hours: 1 }));
+    await app.get(Housekeeping).tidy();
+    expect((await list('true')).junk).toBe(0);
+  });
 });

@@ -8,7 +8,7 @@ import type {
   RevisionId,
 } from '@plumgate/core/basics';
 import type { Country, Facts } from '@plumgate/core/clients';
-import type { FormDefinition } from '@plumgate/core/forms';
+import { withHiddenValues, type FormDefinition } from '@plumgate/core/forms';
 import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/core/page';
 
 /** The field in which a form's chosen time travels. */
@@ -41,6 +41,8 @@ export interface Incoming {
 /** What a visitor sent, apart from the page it was sent on. */
 export type Sent = Pick<Incoming, 'typed' | 'once' | 'visitorId' | 'source' | 'device'> & {
   start: Instant | null;
+  /** The fields of the address that the page was opened by; null where they are not known any more. */
+  query: URLSearchParams | null;
 };
 
 /** What a form was published on. */
@@ -49,6 +51,7 @@ interface Published {
   funnelId: FunnelId;
   pageId: PageId;
   name: string;
+  slug: string;
   revisionId: RevisionId;
   document: PageDocument;
   forms: Record<FormId, FormDefinition>;
@@ -61,13 +64,28 @@ export function askingBlock(document: PageDocument, id: string): Block | null {
   return asking.find((block) => block.id === id) ?? asking[0] ?? null;
 }
 
+/** The form that a page asks by a block, or else by the first that asks; null where it has none. */
+export function askedBy(
+  { document, forms }: Pick<Published, 'document' | 'forms'>,
+  blockId: string,
+): { block: Block; formId: FormId; form: FormDefinition } | null {
+  const block = askingBlock(document, blockId);
+  const formId = block && formIdOf(block);
+  const form = formId && forms[formId];
+  return block && formId && form ? { block, formId, form } : null;
+}
+
 /** What was sent, with the form it was sent by; null where the page has no such form. */
 export function incomingOf(page: Published, blockId: string, sent: Sent): Incoming | null {
-  const block = askingBlock(page.document, blockId);
-  const formId = block && formIdOf(block);
-  const form = formId && page.forms[formId];
-  if (!block || !formId || !form) return null;
-  const { start, ...rest } = sent;
+  const asked = askedBy(page, blockId);
+  if (!asked) return null;
+  const { block, formId, form } = asked;
+  const { start, query, typed, ...rest } = sent;
+  const filled = withHiddenValues(form, typed, {
+    query,
+    page: { name: page.name, address: page.slug, language: page.document.language },
+    visit: rest,
+  });
   return {
     clientId: page.clientId,
     funnelId: page.funnelId,
@@ -78,6 +96,7 @@ export function incomingOf(page: Published, blockId: string, sent: Sent): Incomi
     block: block.id,
     formId,
     form,
+    typed: filled,
     ...(block.kind === 'booking' && { booking: { calendarId: block.calendarId, start } }),
     ...rest,
   };

@@ -5,11 +5,21 @@ import { MessagesModule } from '../messages/messages.module.ts';
 import { RoutingModule } from '../routing/routing.module.ts';
 import { HeldService } from './held.service.ts';
 import { IntakeService } from './intake.service.ts';
+import { SubmissionListService } from './submission-list.service.ts';
+import { UploadService } from './upload.service.ts';
+import { JunkService } from './junk.service.ts';
 import { SubmissionLimits } from './submission-limits.ts';
 
 @Module({
   imports: [BookingModule, FollowupModule, MessagesModule, RoutingModule],
-  providers: [HeldService, IntakeService, SubmissionLimits],
-  exports: [HeldService, IntakeService],
+  providers: [
+    HeldService,
+    JunkService,
+    UploadService,
+    IntakeService,
+    SubmissionLimits,
+    SubmissionListService,
+  ],
+  exports: [HeldService, JunkService, IntakeService, SubmissionListService, UploadService],
 })
 export class IntakeModule {}

@@ -5,13 +5,19 @@ import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
 import { cleanText, done, failed, localDay, ownValue, type Outcome } from '@plumgate/core/basics';
 import {
   answerWords,
+  consentsOf,
   readAnswers,
   type Answers,
   type FieldProblem,
   type FormDefinition,
 } from '@plumgate/core/forms';
 import { withoutLinks } from '@plumgate/core/messages';
-import { personFromAnswers, type AlsoGiven, type ContactDetails } from '@plumgate/core/people';
+import {
+  filledFields,
+  personFromAnswers,
+  type AlsoGiven,
+  type ContactDetails,
+} from '@plumgate/core/people';
 import { routeLead, type RoutePlan } from '@plumgate/core/routing';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { BookingService, SlotGone } from '../booking/booking.service.ts';
@@ -22,6 +28,7 @@ import { endsOnTag, RunService } from '../followup/run.service.ts';
 import { timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
+import { FieldStore } from '../../records/people/field-store.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -30,6 +37,7 @@ import { Worker } from '../../platform/worker.ts';
 import { countLead } from '../results/count-lead.ts';
 import { RuleService, type ForArrival } from '../routing/rule.service.ts';
 import { slotField, type Incoming } from './incoming.ts';
+import { UploadService } from './upload.service.ts';
 import { submissions } from '../../records/intake/table.ts';
 
 /** What a submission came to, as far as its sender may know. */
@@ -91,6 +99,8 @@ export class IntakeService {
     private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly store: PersonStore,
+    private readonly fields: FieldStore,
+    private readonly uploads: UploadService,
     private readonly rules: RuleService,
     private readonly runs: RunService,
     private readonly causes: Causes,
@@ -161,9 +171,20 @@ export class IntakeService {
     isChange = false,
   ): Promise<Received> {
     const at = this.clock.now();
-    const { client, rules, assignees } = await this.rules.forArrival(tx, incoming.clientId);
-    const details = personFromAnswers(incoming.form, answers, incoming.country);
-    const person = await this.store.arrive(tx, incoming.clientId, details, incoming.source, at);
+    const { clientId, formId, form } = incoming;
+    const { client, rules, assignees, ...known } = await this.rules.forArrival(
+      tx,
+      clientId,
+      formId,
+    );
+    const details = personFromAnswers(form, answers, incoming.country);
+    const fields = filledFields(
+      form,
+      answers,
+      await this.fields.settled(tx, { clientId, formId, form, at }, known.fields),
+      client.facts.currency,
+    );
+    const person = await this.store.arrive(tx, client, { ...details, fields }, incoming.source, at);
     const plan = routeLead(isChange ? [] : rules, {
       form: incoming.formId,
       page: incoming.pageId,
@@ -171,18 +192,32 @@ export class IntakeService {
       source: incoming.source,
     });
     const submission = this.ids.next<SubmissionId>();
-    const known = { incoming, answers, client, assignees, details, person };
-    const arriving = { ...known, plan, submission, at, isChange };
+    const arriving = {
+      ...{ incoming, answers, client, assignees, details, person },
+      ...{ plan, submission, at, isChange },
+    };
     const first = await this.isFirst(tx, person, incoming);
     await this.keepSubmission(tx, arriving);
+    await this.uploads.attach(tx, clientId, submission, incoming.typed, form);
     const effects = this.causes.begin();
     await this.noteArrival(tx, effects, arriving);
     const booking = isChange ? null : await this.takeTime(tx, effects, arriving);
     for (const sequence of plan.sequences)
       await this.runs.join(tx, effects, { client, person, sequence, submission, booking, at });
     this.notify(effects, arriving);
-    for (const write of this.store.noteAlsoGiven(tx, person, person.also, details.textConsent, at))
+    for (const write of this.store.noteFields(tx, person, fields, {
+      by: incoming.pageName,
+      submission,
+      at,
+    }))
       effects.add(write);
+    for (const write of this.store.noteAlsoGiven(tx, person, person.also, { ...details, at }))
+      effects.add(write);
+    const consents = consentsOf(incoming.form, answers);
+    if (consents.length > 0)
+      effects.add(
+        this.store.agreed(tx, person, consents, { submission, page: incoming.pageName, at }),
+      );
     if (!isChange)
       effects.add(countLead({ ...incoming, day: localDay(at, client.facts.zone), isFirst: first }));
     await effects.write(tx);
@@ -283,7 +318,7 @@ export class IntakeService {
       source: incoming.source,
       answers: labelledAnswers(incoming.form, answers),
     });
-    if (person.also.name || person.also.phone)
+    if (person.also.name || person.also.email || person.also.phone)
       effects.note(person, at, { kind: 'also-given', ...person.also });
     const rules = plan.matched.map(({ name }) => name);
     const rule = rules.join(', ');
@@ -402,12 +437,18 @@ export interface SubmissionKeys {
  */
 export function submissionKeys(incoming: Incoming, at: Instant, zone: string): SubmissionKeys {
   const { _once, ...typed } = incoming.typed;
-  const sent = [incoming.visitorId, Object.entries(typed).sort()];
+  const sent = [incoming.visitorId, Object.entries(typed).map(withoutIds).sort()];
   const once = incoming.once
     ? cleanText(incoming.once, 100)
     : `sent-${digestOf([localDay(at, zone), ...sent])}`;
   return { once: `${incoming.formId}:${once}`, digest: digestOf(sent) };
 }
+
+/** A file that is sent again is kept again, and is the same. */
+const withoutIds = ([name, text]: [string, string]): [string, string] => [
+  name,
+  text.replace(/"(?:upload|seal)":"[^"]*",?/g, ''),
+];
 
 const digestOf = (parts: unknown[]): string =>
   createHash('sha256').update(JSON.stringify(parts)).digest('base64url');

@@ -1,10 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { ContactDetails } from '@plumgate/core/people';
 import { Limits, networkOf, type Limit } from '../../platform/limits/limits.ts';
+import type { HeldReason } from '../../records/intake/table.ts';
 import type { Incoming } from './incoming.ts';
-
-/** Which limit a submission went over. */
-export type HoldReason = 'address' | 'form' | 'recipient';
 
 /**
  * How many submissions are let in at once. Each may send a message to whatever address was typed, so the one who is
@@ -14,7 +12,7 @@ const allowed = {
   address: { max: 40, seconds: 600 },
   form: { max: 5_000, seconds: 600 },
   recipient: { max: 10, seconds: 3_600 },
-} as const satisfies Record<HoldReason, Omit<Limit, 'key'>>;
+} as const satisfies Record<HeldReason, Omit<Limit, 'key'>>;
 
 /** Says which submissions have to wait for somebody to look at them. */
 @Injectable()
@@ -26,8 +24,8 @@ export class SubmissionLimits {
     address: string,
     { formId }: Pick<Incoming, 'formId'>,
     { emailKey, phoneKey, textConsent }: ContactDetails,
-  ): Promise<HoldReason | null> {
-    const counted: { reason: HoldReason; key: string }[] = [
+  ): Promise<HeldReason | null> {
+    const counted: { reason: HeldReason; key: string }[] = [
       { reason: 'address', key: networkOf(address) },
       { reason: 'form', key: formId },
       ...(emailKey ? [{ reason: 'recipient' as const, key: emailKey }] : []),

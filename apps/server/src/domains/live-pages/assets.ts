@@ -29,13 +29,13 @@ interface Script {
 }
 const made = new Map<string, Script>();
 
-/** The script of a name that `scriptName` gave, each part in a scope of its own; null for any other. */
+/** The script of a name that `scriptName` gave, each part in a function of its own, since they name things alike; null for any other. */
 export function scriptOf(name: string): Script | null {
   const known = made.get(name);
   if (known) return known;
   const parts = runtimeParts.filter((part) => name.slice(0, -3).split(/[-.]/).includes(part));
   if (parts.length === 0 || scriptName(parts) !== name) return null;
-  const plain = Buffer.from(parts.map((part) => `{${sources.get(part)!}}`).join('\n'));
+  const plain = Buffer.from(parts.map((part) => `(()=>{${sources.get(part)!}})()`).join(';\n'));
   const script = { plain, br: brotliCompressSync(plain) };
   made.set(name, script);
   return script;

@@ -1,3 +1,4 @@
+import { mayLeadOn } from '@plumgate/core/forms';
 import { Injectable } from '@nestjs/common';
 import { referencesIn, RevisionId, type ClientId, type PictureId } from '@plumgate/core/basics';
 import { Brand, brandInStyle } from '@plumgate/core/brand';
@@ -59,7 +60,7 @@ export class PageLoader {
         slug: pages.slug,
         next: pageRevisions.nextPage,
         // The forms themselves would be as much to read again as the page.
-        asks: sql<boolean>`jsonb_path_exists(${pageRevisions.forms}, '$.*.after.kind ? (@ == "next-step")')`,
+        asks: sql<boolean>`jsonb_path_exists(${pageRevisions.forms}, '$.*.**.after.kind ? (@ == "next-step")')`,
       })
       .from(pages)
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
@@ -139,7 +140,7 @@ export class PageLoader {
       gated:
         before.length > 0 &&
         before.every((step) =>
-          formsOn(step.draft).some((id) => defined[id]?.after.kind === 'next-step'),
+          formsOn(step.draft).some((id) => defined[id] && mayLeadOn(defined[id])),
         ),
       personal: isPersonalPage(page.draft, page.position),
       calendars: bindingsOf(page.draft).calendars,

@@ -10,6 +10,7 @@ import {
   type LetterAction,
   type Letterhead,
   type MergeContext,
+  type PersonFields,
 } from '@plumgate/core/messages';
 import { fullName, phoneKey } from '@plumgate/core/people';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
@@ -17,7 +18,7 @@ import type { TextPayload } from '../../platform/texts/text-payload.ts';
 
 type Sender = Pick<ClientRow, 'name' | 'facts' | 'brand'>;
 
-/** A person as merge fields see them. */
+/** A person as merge fields see them, without the client's own fields. */
 export const personFields = (person: {
   firstName: string;
   lastName: string;
@@ -55,8 +56,13 @@ export const fillFor = (client: Sender, template: string, context: MergeContext)
   });
 
 /** What people typed, as it may stand in a message: no part of it becomes a link. */
-const plainFields = (fields: Record<string, string>): Record<string, string> =>
-  Object.fromEntries(Object.entries(fields).map(([name, value]) => [name, withoutLinks(value)]));
+const plainFields = <Fields extends PersonFields>(fields: Fields): Fields =>
+  Object.fromEntries(
+    Object.entries(fields).map(([name, value]) => [
+      name,
+      typeof value === 'string' ? withoutLinks(value) : plainFields(value),
+    ]),
+  ) as Fields;
 
 /** Words that are final: nothing in them is read as a merge field. */
 interface FinalWords {

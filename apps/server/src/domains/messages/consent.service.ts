@@ -6,14 +6,15 @@ import {
   type MessageId,
   type PersonId,
 } from '@plumgate/core/basics';
+import type { ConsentPurpose } from '@plumgate/core/forms';
 import { textKeyword } from '@plumgate/core/messages';
 import { emailKey, phoneKey } from '@plumgate/core/people';
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { clients } from '../../records/clients/table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { reachChanged, replied, unsubscribed } from '../people/person-events.ts';
-import type { PersonRow } from '../../records/people/person-store.ts';
-import { people } from '../../records/people/table.ts';
+import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
+import { consents, people } from '../../records/people/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
@@ -32,6 +33,7 @@ export class ConsentService {
     private readonly clock: Clock,
     private readonly causes: Causes,
     private readonly worker: Worker,
+    private readonly store: PersonStore,
   ) {}
 
   /** Ends mail to the person who pressed; a second time changes nothing. False when there is nobody. */
@@ -57,21 +59,24 @@ export class ConsentService {
   private unsubscribe(id: PersonId): Promise<boolean> {
     return this.database.transaction(async (tx) => {
       const now = this.clock.now();
-      const [found] = await tx.select({ id: people.id }).from(people).where(eq(people.id, id));
+      const [asked] = await tx.select().from(people).where(eq(people.id, id));
+      if (!asked) return false;
+      const { id: known } = await this.store.mergedInto(tx, asked);
       const [person] = await tx
         .update(people)
         .set({ unsubscribedAt: now })
-        .where(and(eq(people.id, id), isNull(people.unsubscribedAt)))
+        .where(and(eq(people.id, known), isNull(people.unsubscribedAt)))
         .returning();
       if (person) {
         const effects = this.causes.begin();
         effects.note(person, now, { kind: 'unsubscribed' });
+        await withdraw(tx, person.id, 'emails', now);
         await leaveOut(tx, effects, isTo(person, 'email'), 'unsubscribed', now);
         effects.raise(unsubscribed, { person, at: now });
         effects.raise(reachChanged, { person, at: now });
         await effects.write(tx);
       }
-      return found !== undefined;
+      return true;
     });
   }
 
@@ -88,9 +93,11 @@ export class ConsentService {
         // The number speaks, no matter who else gave the same one.
         for (const person of [latest, ...others])
           await this.allowTexts(tx, effects, person, keyword === 'start', now);
-      } else if (!latest.removedAt) {
-        effects.note(latest, now, { kind: 'replied', body: truncate(text.body, 1000) });
-        effects.raise(replied, { person: latest, at: now });
+      } else {
+        const person = await this.store.mergedInto(tx, latest);
+        if (person.removedAt) return;
+        effects.note(person, now, { kind: 'replied', body: truncate(text.body, 1000) });
+        effects.raise(replied, { person, at: now });
       }
       await effects.write(tx);
     });
@@ -144,10 +151,12 @@ export class ConsentService {
         and(
           eq(people.clientId, client),
           eq(people.emailKey, emailKey(from)),
-          isNull(people.removedAt),
+          or(isNull(people.removedAt), isNotNull(people.mergedInto)),
         ),
-      );
-    return person;
+      )
+      .orderBy(sql`${people.removedAt} is not null`, desc(people.lastSeenAt))
+      .limit(1);
+    return person && this.store.mergedInto(tx, person);
   }
 
   private async lastMailer(tx: Queries, to: string): Promise<ClientId | undefined> {
@@ -168,7 +177,13 @@ export class ConsentService {
     now: Instant,
   ): Promise<void> {
     await tx.update(people).set({ textConsent: allow }).where(eq(people.id, person.id));
+    if (!allow) await withdraw(tx, person.id, 'texts', now);
     effects.note(person, now, { kind: allow ? 'texts-allowed' : 'texts-stopped' });
+    if (person.mergedInto && !allow) {
+      const into = await this.store.mergedInto(tx, person);
+      const toNumber = and(isTo(into, 'text'), eq(outbox.to, person.phoneKey ?? person.phone));
+      await leaveOut(tx, effects, toNumber, 'no-text-consent', now);
+    }
     // What somebody in the bin says holds when they are restored; until then there is nothing to plan or to leave out.
     if (person.removedAt) return;
     if (!allow) await leaveOut(tx, effects, isTo(person, 'text'), 'no-text-consent', now);
@@ -217,3 +232,22 @@ const firstWords = (text: string): string =>
     .filter((line) => !line.startsWith('>'))
     .join('\n')
     .trim();
+
+/** What a person agreed to for a purpose does not hold any more. */
+async function withdraw(
+  tx: Queries,
+  personId: PersonId,
+  purpose: ConsentPurpose,
+  now: Instant,
+): Promise<void> {
+  await tx
+    .update(consents)
+    .set({ withdrawnAt: now })
+    .where(
+      and(
+        eq(consents.personId, personId),
+        eq(consents.purpose, purpose),
+        isNull(consents.withdrawnAt),
+      ),
+    );
+}

@@ -7,7 +7,7 @@ import {
   type LetterAction,
   type MergeContext,
 } from '@plumgate/core/messages';
-import { phoneWords } from '@plumgate/core/people';
+import { fieldWordsOf, phoneWords } from '@plumgate/core/people';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
@@ -122,8 +122,9 @@ export class Messenger {
   }
 
   /** A person as messages speak of them. */
-  personIn(person: PersonRow): MergeContext {
-    return { person: personFields(person) };
+  personIn(person: PersonRow, { facts }: Pick<ClientRow, 'facts'>): MergeContext {
+    const fields = fieldWordsOf(person.fields, facts.locale);
+    return { person: { ...personFields(person), fields } };
   }
 
   /** A booking as messages speak of it, with the link by which it can be changed. */
@@ -145,7 +146,12 @@ function valuesIn(
   context: MergeContext,
 ): MergeContext {
   const named = namespacesIn(`${template.subject}\n${template.body}`);
-  return Object.fromEntries(Object.entries(context).filter(([name]) => named.has(name)));
+  const values = Object.entries(context).filter(([name]) => named.has(name));
+  if (named.has('fields') || !context.person) return Object.fromEntries(values);
+  const { fields: _unnamed, ...person } = context.person;
+  return Object.fromEntries(
+    values.map(([name, value]) => [name, name === 'person' ? person : value]),
+  ) as MergeContext;
 }
 
 const queuedTo = ({ client, person, key, at, from, runId, expiresAt }: ToPerson) => ({

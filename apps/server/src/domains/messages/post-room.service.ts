@@ -5,6 +5,7 @@ import type { MessageId } from '@plumgate/core/basics';
 import { and, asc, desc, eq, or, sql } from 'drizzle-orm';
 import type { ParsedMail } from 'mailparser';
 import { Clock } from '../../platform/clock.ts';
+import { likeText } from '../../platform/database/like-words.ts';
 import { Database } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
@@ -99,7 +100,7 @@ export class PostRoomService {
     clientId: ClientId,
     query: { search: string; after?: string | undefined; limit: number },
   ): Promise<Answered<typeof api.listMessages>> {
-    const like = `%${query.search.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`;
+    const like = likeText(query.search.toLowerCase());
     const matching = query.search
       ? sql`lower(${postRoom.to} || ' ' || ${postRoom.subject} || ' ' || ${postRoom.from}) like ${like}`
       : undefined;

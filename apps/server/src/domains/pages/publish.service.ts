@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Answered, api, PageState, RevisionView } from '@plumgate/contract';
-import type { FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
+import type { FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
 import { findingWords, type LaunchCheck } from '@plumgate/core/launch';
 import { formsOn } from '@plumgate/core/page';
 import { and, desc, eq } from 'drizzle-orm';
@@ -17,6 +17,7 @@ import { SiteVersions } from '../clients/site-versions.ts';
 import { LaunchService } from './launch.service.ts';
 import { asPublished } from './as-published.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
+import { FieldStore } from '../../records/people/field-store.ts';
 import { PageService } from './page.service.ts';
 import { pageRevisions, pages } from '../../records/pages/table.ts';
 
@@ -31,6 +32,7 @@ export class PublishService {
     private readonly ids: IdSource,
     private readonly clients: ClientService,
     private readonly forms: FormService,
+    private readonly fields: FieldStore,
     private readonly pages: PageService,
     private readonly launch: LaunchService,
     private readonly sites: SiteVersions,
@@ -146,17 +148,20 @@ export class PublishService {
     const { clientId, funnelId } = changed[0];
     const known = await this.launch.known(clientId, tx);
     const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, funnelId));
+    const at = this.clock.now();
     const done: PageRow[] = [];
     for (const page of changed) {
       const forms = await this.forms.some(tx, clientId, formsOn(page.draft));
       mustBeReady(page, this.launch.check(page, steps, forms, known, funnel!.style));
+      for (const [formId, form] of Object.entries(forms))
+        await this.fields.settleForm(tx, { clientId, formId: formId as FormId, form, at });
       const revision = this.ids.next<RevisionId>();
       await tx.insert(pageRevisions).values({
         id: revision,
         clientId,
         pageId: page.id,
         ...asPublished(page, { steps, funnel: funnel!, client: known.client }, forms),
-        publishedAt: this.clock.now(),
+        publishedAt: at,
         publishedBy: who?.id ?? null,
       });
       const { id, version } = page;

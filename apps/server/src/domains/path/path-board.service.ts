@@ -8,7 +8,7 @@ import {
   type UserId,
 } from '@plumgate/core/basics';
 import type { SequenceContent } from '@plumgate/core/followup';
-import type { FormDefinition } from '@plumgate/core/forms';
+import { mayLeadOn, type FormDefinition } from '@plumgate/core/forms';
 import { nextOf, weakestHop } from '@plumgate/core/funnels';
 import { blocksOf, formsOn } from '@plumgate/core/page';
 import {
@@ -224,7 +224,7 @@ function carriersOn(page: PageRow, forms: Record<FormId, FormDefinition>): PathS
       kind: 'form' as const,
       id,
       words: form.name,
-      leadsOn: form.after.kind === 'next-step',
+      leadsOn: mayLeadOn(form),
     })),
     ...buttons,
   ];

@@ -1,10 +1,20 @@
 import { Module } from '@nestjs/common';
 import { PersonRemoval } from './person-removal.ts';
 import { AlsoGivenService } from './also-given.service.ts';
+import { DoublesService } from './doubles.service.ts';
+import { FieldService } from './field.service.ts';
+import { MergeService } from './merge.service.ts';
 import { PeopleService } from './people.service.ts';
 
 @Module({
-  providers: [PersonRemoval, AlsoGivenService, PeopleService],
-  exports: [AlsoGivenService, PeopleService],
+  providers: [
+    PersonRemoval,
+    AlsoGivenService,
+    DoublesService,
+    FieldService,
+    MergeService,
+    PeopleService,
+  ],
+  exports: [AlsoGivenService, DoublesService, FieldService, MergeService, PeopleService],
 })
 export class PeopleModule {}

@@ -3,19 +3,26 @@ import type { Answered, api, PersonRecord, TimelineEntry } from '@plumgate/contr
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
 import { actionWords, leftOutWords } from '@plumgate/core/followup';
-import { and, asc, count, desc, eq, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 import { Database } from '../../platform/database/database.ts';
+import { likeWords } from '../../platform/database/like-words.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
 import { Clock } from '../../platform/clock.ts';
 import { AlsoGivenService } from './also-given.service.ts';
+import { DoublesService } from './doubles.service.ts';
+import { FieldService } from './field.service.ts';
+import { MergeService } from './merge.service.ts';
+import { PersonStore } from '../../records/people/person-store.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
+import { submissions } from '../../records/intake/table.ts';
+import { uploads } from '../../records/intake/uploads.table.ts';
 import { messageName } from '../../records/messages/message-name.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
-import { people, personTags, timeline } from '../../records/people/table.ts';
+import { consents, people, personTags, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 
 @Injectable()
@@ -24,6 +31,10 @@ export class PeopleService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly alsoGiven: AlsoGivenService,
+    private readonly fields: FieldService,
+    private readonly doubles: DoublesService,
+    private readonly merging: MergeService,
+    private readonly store: PersonStore,
   ) {}
 
   async list(
@@ -52,19 +63,14 @@ export class PeopleService {
     };
   }
 
-  async get(who: CurrentUser, id: PersonId): Promise<Omit<PersonRecord, 'bookings'>> {
-    const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
-    const [row] = await this.database.db
-      .select({
-        ...summary,
-        textConsent: people.textConsent,
-        unsubscribedAt: people.unsubscribedAt,
-        mailRefusedAt: people.mailRefusedAt,
-      })
-      .from(people)
-      .leftJoin(users, eq(users.id, people.assigneeId))
-      .where(and(eq(people.id, id), isNull(people.removedAt), mine));
-    if (!row) throw notFound();
+  /** A person's record; by the id of one that was merged into another, that one's. */
+  async get(who: CurrentUser, asked: PersonId): Promise<Omit<PersonRecord, 'bookings'>> {
+    const found = await this.found(who, asked);
+    if (!found) throw notFound();
+    const { whole, ...row } = found;
+    if (whole.mergedInto)
+      return this.get(who, (await this.store.mergedInto(this.database.db, whole)).id);
+    const { id } = whole;
     const happened = await this.database.db
       .select()
       .from(timeline)
@@ -75,18 +81,39 @@ export class PeopleService {
     return {
       ...wire(row),
       clientId: row.clientId,
+      fields: await this.fields.ofPerson(whole),
+      files: await this.filesOf(id),
+      doubles: await this.doubles.ofPerson(whole),
+      merges: await this.merging.ofPerson(id),
       alsoGiven: await this.alsoGiven.of(id),
       reach: {
-        textConsent: row.textConsent,
-        unsubscribed: row.unsubscribedAt !== null,
-        mailRefused: row.mailRefusedAt !== null,
+        textConsent: whole.textConsent,
+        unsubscribed: whole.unsubscribedAt !== null,
+        mailRefused: whole.mailRefusedAt !== null,
       },
       comingUp: await this.comingUp(id),
+      consents: await this.consentsOf(id),
       timeline: happened.map(({ at, fact }) => ({
         at: at.toString(),
         ...inWords(fact, delivered),
       })),
     };
+  }
+
+  /** A record that is in no bin, or was merged into another. */
+  private async found(who: CurrentUser, id: PersonId) {
+    const [found] = await this.database.db
+      .select({ ...summary, whole: people })
+      .from(people)
+      .leftJoin(users, eq(users.id, people.assigneeId))
+      .where(
+        and(
+          eq(people.id, id),
+          or(isNull(people.removedAt), isNotNull(people.mergedInto)),
+          who.clientId ? eq(people.clientId, who.clientId) : undefined,
+        ),
+      );
+    return found;
   }
 
   /** Notes that somebody called or wrote; from then on the lead waits no longer. */
@@ -107,6 +134,34 @@ export class PeopleService {
       const fact: TimelineFact = { kind: 'touched', by: who.name, ...given };
       await tx.insert(timeline).values({ personId: id, clientId: person.clientId, at, fact });
     });
+  }
+
+  private async filesOf(id: PersonId): Promise<PersonRecord['files']> {
+    const rows = await this.database.db
+      .select({
+        ...{ upload: uploads.id, name: uploads.name, bytes: uploads.bytes },
+        at: submissions.receivedAt,
+      })
+      .from(uploads)
+      .innerJoin(submissions, eq(submissions.id, uploads.submissionId))
+      .where(eq(submissions.personId, id))
+      .orderBy(desc(submissions.receivedAt), asc(uploads.id))
+      .limit(200);
+    return rows.map((row) => ({ ...row, at: row.at.toString() }));
+  }
+
+  private async consentsOf(id: PersonId): Promise<PersonRecord['consents']> {
+    const rows = await this.database.db
+      .select()
+      .from(consents)
+      .where(eq(consents.personId, id))
+      .orderBy(desc(consents.id))
+      .limit(100);
+    return rows.map(({ purpose, words, page, givenAt, withdrawnAt }) => ({
+      ...{ purpose, words, page },
+      givenAt: givenAt.toString(),
+      withdrawnAt: withdrawnAt?.toString() ?? null,
+    }));
   }
 
   /** The ids of the messages to a person of which a report says that they have arrived. */
@@ -157,15 +212,13 @@ export class PeopleService {
 }
 
 /** Every word must be found, in a name, an email address, a number or a tag. */
-function matching(search: string): SQL | undefined {
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
-  return and(
-    ...words.map((word) => {
-      const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
-      return sql`(${people.searchText} like ${like} or exists (select 1 from ${personTags} where ${personTags.personId} = ${people.id} and ${personTags.tag} like ${like}))`;
-    }),
+const matching = (search: string): SQL | undefined =>
+  and(
+    ...likeWords(search).map(
+      (like) =>
+        sql`(${people.searchText} like ${like} or exists (select 1 from ${personTags} where ${personTags.personId} = ${people.id} and ${personTags.tag} like ${like}))`,
+    ),
   );
-}
 
 /** A line of the timeline as people read it. */
 function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<TimelineEntry, 'at'> {
@@ -189,11 +242,15 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
     case 'also-given':
       return line(
         'form',
-        `Also gave ${[fact.name && `the name ${fact.name}`, fact.phone && `the phone ${fact.phone}`].filter(Boolean).join(' and ')}`,
+        `Also gave ${[fact.name && `the name ${fact.name}`, fact.email && `the email ${fact.email}`, fact.phone && `the phone ${fact.phone}`].filter(Boolean).join(' and ')}`,
         'what was known is unchanged',
       );
     case 'also-given-used':
       return line('touch', `${fact.by} changed the ${fact.field} to ${fact.value}`);
+    case 'merged':
+      return line('touch', `${fact.by} merged this with the record of ${fact.with}`);
+    case 'parted':
+      return line('touch', `${fact.by} parted this from the record of ${fact.from} again`);
     case 'step-failed':
       return line('trouble', `Could not be carried out: ${fact.what}`, fact.sequence);
     case 'tagged':

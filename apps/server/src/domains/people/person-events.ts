@@ -1,5 +1,6 @@
-import type { Instant } from '@plumgate/core/basics';
+import type { Instant, PersonId } from '@plumgate/core/basics';
 import type { EventKind } from '../../records/causes/consequences.ts';
+import type { MovedRows } from '../../records/people/merges.table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 
 export interface PersonHappening {
@@ -15,3 +16,19 @@ export const unsubscribed: EventKind<PersonHappening> = { name: 'unsubscribed' }
 
 /** Somebody has answered a message. */
 export const replied: EventKind<PersonHappening> = { name: 'replied' };
+
+/** Two records became one, or two again. */
+export interface MergeHappening {
+  /** The record that stays. */
+  person: PersonHappening['person'];
+  other: PersonId;
+  /** What was moved, by the table it lies in; whoever moves more notes it here. */
+  moved: MovedRows;
+  at: Instant;
+}
+
+/** What is known of two people became one record: everything of the other's is now theirs. */
+export const peopleMerged: EventKind<MergeHappening> = { name: 'people merged' };
+
+/** A merge was undone: what was moved by it goes back. */
+export const mergeUndone: EventKind<MergeHappening> = { name: 'merge undone' };

@@ -1,26 +1,55 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, count, eq, sql } from 'drizzle-orm';
 import type { PersonId } from '@plumgate/core/basics';
+import { Clock } from '../../platform/clock.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
 import { submissions } from '../../records/intake/table.ts';
+import { releaseUploads } from '../../records/intake/release-uploads.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { people } from '../../records/people/table.ts';
 
 const name = sql<string>`coalesce(nullif(trim(${people.firstName} || ' ' || ${people.lastName}), ''), nullif(${people.email}, ''), nullif(${people.phone}, ''), 'Person without a name')`;
 
+/** The records that became a part of one, directly or by way of another. */
+const partsOf = (id: string) => sql`
+  with recursive parts as (
+    select id from ${people} as direct where direct.merged_into = ${id}
+    union select next.id from ${people} as next join parts on next.merged_into = parts.id)
+  select id from parts`;
+
 /** How people are deleted. In the bin their address and number are free; erased, nothing about them is left. */
 @Injectable()
 export class PersonRemoval implements OnModuleInit {
-  constructor(private readonly bin: Bin) {}
+  constructor(
+    private readonly bin: Bin,
+    private readonly clock: Clock,
+  ) {}
 
   onModuleInit(): void {
     const row = removableRow(people, name);
     this.bin.register('person', {
       ...row,
+      // Who was merged into them and writes again is somebody new.
+      remove: async (tx, id, at) => {
+        await tx
+          .update(people)
+          .set({ matchKey: null })
+          .where(sql`${people.id} in (${partsOf(id)})`);
+        return row.remove(tx, id, at);
+      },
       erase: async (tx, id) => {
+        await tx.delete(people).where(sql`${people.id} in (${partsOf(id)})`);
         await tx.delete(outbox).where(eq(outbox.personId, id as PersonId));
-        await tx.delete(submissions).where(eq(submissions.personId, id as PersonId));
+        const sent = await tx
+          .delete(submissions)
+          .where(eq(submissions.personId, id as PersonId))
+          .returning({ id: submissions.id });
+        await releaseUploads(
+          tx,
+          sent.map((row) => row.id),
+          this.clock.now(),
+        );
         await row.erase(tx, id);
       },
     });

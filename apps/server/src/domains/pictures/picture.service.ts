@@ -7,6 +7,7 @@ import { pictureWidths, type PictureFormat } from '@plumgate/page-kit';
 import { and, asc, desc, eq, ilike, isNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
+import { likeText } from '../../platform/database/like-words.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { OutboundError, SafeFetch } from '../../platform/http/safe-fetch.ts';
@@ -56,7 +57,7 @@ export class PictureService implements OnModuleInit {
   }
 
   async list(clientId: ClientId, search = ''): Promise<Picture[]> {
-    const like = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
+    const like = likeText(search);
     const rows = await this.database.db
       .select()
       .from(pictures)

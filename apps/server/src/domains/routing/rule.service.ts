@@ -3,12 +3,13 @@ import type { RecentLeads, RuleChoices, RulePreviewView, RuleView } from '@plumg
 import {
   referencesIn,
   type ClientId,
+  type FormId,
   type Instant,
   type PageId,
   type RuleId,
   type UserId,
 } from '@plumgate/core/basics';
-import { fullName } from '@plumgate/core/people';
+import { fullName, type FilledField } from '@plumgate/core/people';
 import { knownSources } from '@plumgate/core/results';
 import { previewRule, type PastLead, type Rule, RuleContent } from '@plumgate/core/routing';
 import { and, asc, desc, eq, gte, isNull, max, or, sql } from 'drizzle-orm';
@@ -19,6 +20,7 @@ import { forms } from '../../records/forms/table.ts';
 import { funnels } from '../../records/funnels/table.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { pages } from '../../records/pages/table.ts';
+import { formFields, ownFields } from '../../records/people/fields.table.ts';
 import { people } from '../../records/people/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -39,6 +41,8 @@ export interface ForArrival {
   rules: Rule[];
   /** Names by id. */
   assignees: ReadonlyMap<UserId, string>;
+  /** The fields that the form's questions fill, by the name that the form has for each. */
+  fields: ReadonlyMap<string, FilledField>;
 }
 
 const isActive = and(eq(routingRules.on, true), isNull(routingRules.removedAt));
@@ -74,7 +78,7 @@ export class RuleService implements OnModuleInit {
   }
 
   /** What an arriving lead asks for, in one query. */
-  async forArrival(tx: Queries, clientId: ClientId): Promise<ForArrival> {
+  async forArrival(tx: Queries, clientId: ClientId, form: FormId): Promise<ForArrival> {
     const rows = await tx
       .select({
         client: clients,
@@ -82,14 +86,17 @@ export class RuleService implements OnModuleInit {
         assignees: sql<
           [UserId, string][]
         >`(select coalesce(jsonb_agg(jsonb_build_array(u.id, u.name)), '[]') from ${users} as u where u.client_id is null or u.client_id = clients.id)`,
+        fields: sql<
+          [string, FilledField][]
+        >`(select coalesce(jsonb_agg(jsonb_build_array(ff.named, jsonb_build_object('key', f.key, 'type', f.type))), '[]') from ${formFields} as ff join ${ownFields} as f on f.id = ff.field_id where ff.form_id = ${form})`,
       })
       .from(clients)
       .leftJoin(routingRules, and(eq(routingRules.clientId, clients.id), isActive))
       .where(eq(clients.id, clientId))
       .orderBy(asc(routingRules.position));
-    const { client, assignees } = rows[0]!;
+    const { client, assignees, fields } = rows[0]!;
     const rules = rows.flatMap(({ rule }) => (rule ? [{ id: rule.id, ...rule.content }] : []));
-    return { client, rules, assignees: new Map(assignees) };
+    return { client, rules, assignees: new Map(assignees), fields: new Map(fields) };
   }
 
   async list(clientId: ClientId): Promise<RuleView[]> {

@@ -10,7 +10,7 @@ import { bookings } from '../../records/booking/table.ts';
 import { BookingService } from '../booking/booking.service.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { domains } from '../../records/own-domains/table.ts';
-import { heldSubmissions } from '../../records/intake/table.ts';
+import { heldReasons, heldSubmissions } from '../../records/intake/table.ts';
 import { stoppedNotices } from '../../records/messages/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
@@ -73,7 +73,12 @@ export class TodayService {
     const [held] = await db
       .select({ count: count() })
       .from(heldSubmissions)
-      .where(eq(heldSubmissions.clientId, clientId));
+      .where(
+        and(
+          eq(heldSubmissions.clientId, clientId),
+          inArray(heldSubmissions.reason, [...heldReasons]),
+        ),
+      );
     const { facts, zone } = await this.clients.get(clientId);
     const now = this.clock.now();
     const day = now.toZonedDateTimeISO(zone).startOfDay();

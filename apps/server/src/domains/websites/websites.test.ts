@@ -162,7 +162,7 @@ describe('an HTML page from elsewhere', () => {
     expect(made).toMatchObject({ bands: 7, forms: 1, pictures: 1 });
     const draft = await draftOf(made);
     expect(draft.page.title).toBe('Spring roof check | Ledgeline Roofing');
-    expect(Object.values(draft.forms)[0]!.questions).toHaveLength(7);
+    expect(Object.values(draft.forms)[0]!.questions).toHaveLength(8);
     const shown = blocksOf(draft.page).find((block) => block.kind === 'picture');
     expect(shown).toMatchObject({ alt: 'A barn house under a standing seam roof' });
     const { pictures } = (

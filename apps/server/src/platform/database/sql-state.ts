@@ -1,3 +1,6 @@
+/** Something else has what may be there only once. */
+export const uniqueViolation = '23505';
+
 /** PostgreSQL's five-letter code of a failure, however deep a library wrapped it; null where no database said no. */
 export function sqlState(error: unknown): string | null {
   for (let at: unknown = error, depth = 0; at instanceof Error && depth < 5; depth++) {

@@ -5,7 +5,7 @@ import { and, asc, desc, eq, isNull, lte, or } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
-import { sqlState } from '../../platform/database/sql-state.ts';
+import { sqlState, uniqueViolation } from '../../platform/database/sql-state.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
@@ -196,7 +196,6 @@ export class Bin implements OnModuleInit {
 }
 
 /** PostgreSQL's unique_violation. */
-const uniqueViolation = '23505';
 
 const inBin = Temporal.Duration.from({ hours: daysInBin * 24 });
 

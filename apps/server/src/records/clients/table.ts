@@ -2,7 +2,8 @@ import { integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { ClientId } from '@plumgate/core/basics';
 import { brandFormat } from '@plumgate/core/brand';
 import { factsFormat } from '@plumgate/core/clients';
-import { documentColumn, instant } from '../../platform/database/columns.ts';
+import type { Matching } from '@plumgate/core/people';
+import { documentColumn, instant, json } from '../../platform/database/columns.ts';
 
 export const factsColumn = documentColumn(factsFormat);
 export const brandColumn = documentColumn(brandFormat);
@@ -15,6 +16,10 @@ export const clients = pgTable('clients', {
   brand: brandColumn().notNull(),
   /** Goes up with everything that changes what visitors see. */
   siteVersion: integer('site_version').notNull().default(0),
+  /** By what somebody who writes again is known to be the same person. */
+  matching: text().$type<Matching>().notNull().default('email'),
+  /** Submissions with any of these words or phrases are put aside. */
+  blockedWords: json<string[]>('blocked_words').notNull().default([]),
   createdAt: instant('created_at').notNull(),
 });
 

@@ -9,7 +9,7 @@ import type {
   RuleId,
   SubmissionId,
 } from '@plumgate/core/basics';
-import type { Answers } from '@plumgate/core/forms';
+import type { Answers, JunkReason } from '@plumgate/core/forms';
 import { people } from '../people/table.ts';
 import { ofClient } from '../clients/table.ts';
 import { instant, json } from '../../platform/database/columns.ts';
@@ -45,6 +45,8 @@ export const submissions = pgTable(
       .where(sql`not ${table.isChange}`),
     unique('submissions_once').on(table.clientId, table.once, table.digest),
     index('submissions_of_person').on(table.personId, table.pageId),
+    index('submissions_newest').on(table.clientId, table.receivedAt.desc(), table.id),
+    index('submissions_of_form').on(table.formId, table.receivedAt.desc(), table.id),
   ],
 );
 
@@ -59,8 +61,12 @@ export interface HeldContent {
   start: string | null;
 }
 
+/** The limits that hold submissions back; somebody is asked to look at these. */
+export const heldReasons = ['address', 'form', 'recipient'] as const;
+export type HeldReason = (typeof heldReasons)[number];
+
 /**
- * Submissions over a limit, as they came: nothing has happened because of them. Somebody looks at them and lets them in
+ * Submissions over a limit or that look like junk, as they came: nothing has happened because of them. Somebody looks at them and lets them in
  * or deletes them.
  */
 export const heldSubmissions = pgTable(
@@ -74,7 +80,8 @@ export const heldSubmissions = pgTable(
     /** The block of the page that asked. */
     block: text().notNull(),
     content: json<HeldContent>().notNull(),
-    reason: text().$type<'address' | 'form' | 'recipient'>().notNull(),
+    /** A limit that was exceeded, or why it looks like junk. */
+    reason: text().$type<HeldReason | JunkReason>().notNull(),
     /** The same key as a submission's, so that a doubled post is held once. */
     once: text().notNull(),
     digest: text().notNull(),

@@ -1,15 +1,27 @@
 import { Injectable } from '@nestjs/common';
-import type { ClientId, Instant, PersonId, UserId } from '@plumgate/core/basics';
-import { differingDetails, type AlsoGiven, type ContactDetails } from '@plumgate/core/people';
-import { and, eq, sql } from 'drizzle-orm';
+import type { ClientId, Instant, PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
+import type { ConsentGiven } from '@plumgate/core/forms';
+import {
+  differingDetails,
+  emailKey,
+  matchKeys,
+  type AlsoGiven,
+  type ContactDetails,
+  type FieldValue,
+  type FieldValues,
+  type Matching,
+} from '@plumgate/core/people';
+import { and, asc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
+import type { ClientRow } from '../clients/table.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import type { Write } from '../../platform/database/one-trip.ts';
-import { alsoGiven, people, personTags } from './table.ts';
+import { fieldHistory } from './fields.table.ts';
+import { alsoGiven, consents, people, personTags } from './table.ts';
 
 export type PersonRow = typeof people.$inferSelect;
 
-const nothingElse: AlsoGiven = { name: '', phone: '' };
+const nothingElse: AlsoGiven = { name: '', email: '', phone: '' };
 
 /** Writes people, always within the transaction of what happened to them. */
 @Injectable()
@@ -17,62 +29,139 @@ export class PersonStore {
   constructor(private readonly ids: IdSource) {}
 
   /**
-   * Finds the person by email, or by phone when there is no email, or makes them: one statement, so that two
-   * submissions at once still make one person. What is known of them stays; what was empty is filled, and what differs
-   * comes back as `also`, for `noteAlsoGiven`.
+   * Finds the person by what their client knows people by, or makes them: one statement, so that two submissions at once
+   * still make one person. What is known of them stays; what was empty is filled, and what differs
+   * comes back as `also`, for `noteAlsoGiven`. The client's own fields take the latest answers. Who was merged into another
+   * is found there: `as` is that record.
    */
   async arrive(
     tx: Queries,
-    clientId: ClientId,
-    details: ContactDetails,
+    { id: clientId, matching }: Pick<ClientRow, 'id' | 'matching'>,
+    details: ContactDetails & { fields?: FieldValues },
     source: string,
     at: Instant,
     submissionsMore: 0 | 1 = 1,
+    as?: Pick<PersonRow, 'matchKey'>,
   ): Promise<PersonRow & { isNew: boolean; also: AlsoGiven }> {
     const fresh = {
       id: this.ids.next<PersonId>(),
       clientId,
       ...details,
+      matchKey: as ? as.matchKey : await this.matchKeyFor(tx, clientId, matching, details),
       source,
       submissionCount: submissionsMore,
       addedAt: at,
       lastSeenAt: at,
     };
     const hasNoName = `people.first_name = '' and people.last_name = ''`;
+    const hasNoEmail = `people.email = ''`;
     const hasNoPhone = `people.phone = ''`;
     const given = (condition: string, column: string) =>
       sql.raw(`case when ${condition} then excluded.${column} else people.${column} end`);
     const update = {
       firstName: given(hasNoName, 'first_name'),
       lastName: given(hasNoName, 'last_name'),
-      email: given(`people.email = ''`, 'email'),
+      email: given(hasNoEmail, 'email'),
+      emailKey: given(hasNoEmail, 'email_key'),
       phone: given(hasNoPhone, 'phone'),
       phoneKey: given(hasNoPhone, 'phone_key'),
       // Somebody who agrees to texts agrees for the number they typed: never for another one.
       textConsent: sql.raw(
         `people.text_consent or (excluded.text_consent and (${hasNoPhone} or people.phone_key = excluded.phone_key))`,
       ),
+      fields: sql.raw('people.fields || excluded.fields'),
       submissionCount: sql.raw('people.submission_count + excluded.submission_count'),
       lastSeenAt: at,
     };
     const insert = tx.insert(people).values(fresh);
     const [row] = await (
-      details.emailKey !== null
-        ? insert.onConflictDoUpdate({
-            target: [people.clientId, people.emailKey],
-            targetWhere: sql`removed_at is null`,
+      fresh.matchKey === null
+        ? insert
+        : insert.onConflictDoUpdate({
+            target: [people.clientId, people.matchKey],
+            targetWhere: sql`removed_at is null or merged_into is not null`,
             set: update,
+            setWhere: isNull(people.mergedInto),
           })
-        : details.phoneKey !== null
-          ? insert.onConflictDoUpdate({
-              target: [people.clientId, people.phoneKey],
-              targetWhere: sql`email_key is null and removed_at is null`,
-              set: update,
-            })
-          : insert
     ).returning();
-    const isNew = row!.id === fresh.id;
-    return { ...row!, isNew, also: isNew ? nothingElse : differingDetails(row!, details) };
+    if (!row) {
+      const into = await this.mergedUnder(tx, clientId, fresh.matchKey!);
+      return this.arrive(
+        tx,
+        { id: clientId, matching },
+        details,
+        source,
+        at,
+        submissionsMore,
+        into,
+      );
+    }
+    const isNew = row.id === fresh.id;
+    return { ...row, isNew, also: isNew ? nothingElse : differingDetails(row, details) };
+  }
+
+  /**
+   * The key under which somebody is found or made. Where either of two keys is enough, it is that of whoever has one; both
+   * are held until the transaction ends, so that nobody else makes a person of them meanwhile.
+   */
+  private async matchKeyFor(
+    tx: Queries,
+    clientId: ClientId,
+    matching: Matching,
+    { emailKey, phoneKey }: ContactDetails,
+  ): Promise<string | null> {
+    const [first = null, second] = matchKeys(matching, { emailKey, phoneKey });
+    if (matching !== 'either' || first === null) return first;
+    for (const key of [first, second ?? first].sort())
+      await tx.execute(
+        sql`select pg_advisory_xact_lock(hashtextextended(${`${clientId} ${key}`}, 0))`,
+      );
+    const hasEmail = emailKey === null ? sql`false` : eq(people.emailKey, emailKey);
+    const hasPhone = phoneKey === null ? sql`false` : eq(people.phoneKey, phoneKey);
+    const [known] = await tx
+      .select({ matchKey: people.matchKey })
+      .from(people)
+      .where(
+        and(
+          eq(people.clientId, clientId),
+          or(isNull(people.removedAt), isNotNull(people.mergedInto)),
+          isNotNull(people.matchKey),
+          or(hasEmail, hasPhone),
+        ),
+      )
+      .orderBy(sql`${hasEmail} desc`, asc(people.addedAt))
+      .limit(1);
+    return known?.matchKey ?? first;
+  }
+
+  /** The record that the one with a key became a part of. */
+  private async mergedUnder(tx: Queries, clientId: ClientId, matchKey: string): Promise<PersonRow> {
+    const [gone] = await tx
+      .select()
+      .from(people)
+      .where(
+        and(
+          eq(people.clientId, clientId),
+          eq(people.matchKey, matchKey),
+          isNotNull(people.mergedInto),
+        ),
+      );
+    const into = await this.mergedInto(tx, gone!);
+    if (into.matchKey !== null) return into;
+    // Others are known by what it is known by: under a key of its own it is found all the same.
+    const own = `i:${into.id}`;
+    await tx.update(people).set({ matchKey: own }).where(eq(people.id, into.id));
+    return { ...into, matchKey: own };
+  }
+
+  /** The record that one became a part of, however often that was merged again. */
+  async mergedInto(tx: Queries, person: PersonRow): Promise<PersonRow> {
+    let at = person;
+    while (at.mergedInto !== null) {
+      const [next] = await tx.select().from(people).where(eq(people.id, at.mergedInto));
+      at = next!;
+    }
+    return at;
   }
 
   /** The write that keeps what was also given of a person, for somebody to take over. */
@@ -80,15 +169,62 @@ export class PersonStore {
     tx: Queries,
     person: Pick<PersonRow, 'id' | 'clientId'>,
     also: AlsoGiven,
-    textConsent: boolean,
-    at: Instant,
+    { textConsent, phoneKey, at }: { textConsent: boolean; phoneKey: string | null; at: Instant },
   ): Write[] {
     const base = { personId: person.id, clientId: person.clientId, givenAt: at };
     const rows = [
       ...(also.name ? [{ ...base, field: 'name' as const, value: also.name }] : []),
-      ...(also.phone ? [{ ...base, field: 'phone' as const, value: also.phone, textConsent }] : []),
+      ...(also.email
+        ? [{ ...base, field: 'email' as const, value: also.email, key: emailKey(also.email) }]
+        : []),
+      ...(also.phone
+        ? [
+            {
+              ...base,
+              field: 'phone' as const,
+              value: also.phone,
+              key: phoneKey,
+              textConsent,
+            },
+          ]
+        : []),
     ];
     return rows.length > 0 ? [tx.insert(alsoGiven).values(rows).onConflictDoNothing()] : [];
+  }
+
+  /** The write that keeps what the client's own fields of a person were filled with. */
+  noteFields(
+    tx: Queries,
+    person: Pick<PersonRow, 'id' | 'clientId'>,
+    filled: Record<string, FieldValue | null>,
+    from: { by: string; submission: SubmissionId | null; at: Instant },
+  ): Write[] {
+    const rows = Object.entries(filled).map(([key, value]) => ({
+      personId: person.id,
+      clientId: person.clientId,
+      ...{ key, value, by: from.by, at: from.at, submissionId: from.submission },
+    }));
+    return rows.length > 0 ? [tx.insert(fieldHistory).values(rows)] : [];
+  }
+
+  /** The write that keeps what a person agreed to by a submission. */
+  agreed(
+    tx: Queries,
+    person: Pick<PersonRow, 'id' | 'clientId'>,
+    given: readonly ConsentGiven[],
+    by: { submission: SubmissionId; page: string; at: Instant },
+  ): Write {
+    return tx.insert(consents).values(
+      given.map(({ purpose, words }) => ({
+        personId: person.id,
+        clientId: person.clientId,
+        purpose,
+        words,
+        submissionId: by.submission,
+        page: by.page,
+        givenAt: by.at,
+      })),
+    );
   }
 
   /** Tags a person; gives the tags that are new to them. */

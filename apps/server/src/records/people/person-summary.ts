@@ -1,4 +1,5 @@
 import type { PersonSummary } from '@plumgate/contract';
+import { fullName, type ContactDetails } from '@plumgate/core/people';
 import { sql } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
 import { people, personTags } from './table.ts';
@@ -21,6 +22,11 @@ export const summary = {
     string[]
   >`coalesce((select array_agg(${personTags.tag} order by ${personTags.tag}) from ${personTags} where ${personTags.personId} = ${people.id}), '{}')`,
 };
+
+/** Who somebody is, in a few words: their name, or what else is known. */
+export const shownName = (
+  person: Pick<ContactDetails, 'firstName' | 'lastName' | 'email' | 'phone'>,
+): string => fullName(person) || person.email || person.phone || 'Person without a name';
 
 /** A person of a list on the wire. */
 export function wire(row: {

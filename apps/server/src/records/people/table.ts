@@ -10,7 +10,9 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { PersonId, UserId } from '@plumgate/core/basics';
+import type { PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
+import type { ConsentPurpose } from '@plumgate/core/forms';
+import type { FieldValues } from '@plumgate/core/people';
 import { users } from '../accounts/table.ts';
 import { ofClient } from '../clients/table.ts';
 import { instant, json } from '../../platform/database/columns.ts';
@@ -27,6 +29,8 @@ export const people = pgTable(
     emailKey: text('email_key'),
     phone: text().notNull(),
     phoneKey: text('phone_key'),
+    /** By what they are unlike every other of their client; null where another has it already, or they left nothing to know them by. */
+    matchKey: text('match_key'),
     source: text().notNull(),
     assigneeId: uuid('assignee_id')
       .$type<UserId>()
@@ -41,20 +45,26 @@ export const people = pgTable(
     mailRefusedAt: instant('mail_refused_at'),
     /** When somebody of the business first called or wrote; a lead waits until then. */
     touchedAt: instant('touched_at'),
-    /** Deleted: in the bin, and in no list. Their address and number are free for somebody new. */
+    /** Deleted or merged into another, and in no list. Their address and number are free for somebody new. */
     removedAt: instant('removed_at'),
+    /** The record that this one became a part of. */
+    mergedInto: uuid('merged_into').$type<PersonId>(),
+    /** The latest values of the client's own fields, by their keys. */
+    fields: json<FieldValues>().notNull().default({}),
     /** What search looks in, kept by the database. */
     searchText: text('search_text').generatedAlwaysAs(
       sql`lower(first_name || ' ' || last_name || ' ' || email || ' ' || phone || ' ' || coalesce(phone_key, ''))`,
     ),
   },
   (table) => [
-    uniqueIndex('people_one_by_email')
-      .on(table.clientId, table.emailKey)
-      .where(sql`${table.removedAt} is null`),
-    uniqueIndex('people_one_by_phone')
-      .on(table.clientId, table.phoneKey)
-      .where(sql`${table.emailKey} is null and ${table.removedAt} is null`),
+    uniqueIndex('people_one_by_key')
+      .on(table.clientId, table.matchKey)
+      .where(sql`${table.removedAt} is null or ${table.mergedInto} is not null`),
+    index('people_by_email').on(table.clientId, table.emailKey),
+    index('people_by_phone').on(table.clientId, table.phoneKey),
+    index('people_merged')
+      .on(table.mergedInto)
+      .where(sql`${table.mergedInto} is not null`),
     index('people_newest').on(table.clientId, table.addedAt.desc(), table.id),
     index('people_waiting')
       .on(table.clientId, table.addedAt)
@@ -75,13 +85,18 @@ export const alsoGiven = pgTable(
       .notNull()
       .references(() => people.id, { onDelete: 'cascade' }),
     clientId: ofClient(),
-    field: text().$type<'name' | 'phone'>().notNull(),
+    field: text().$type<'name' | 'email' | 'phone'>().notNull(),
     value: text().notNull(),
+    /** By which somebody else may be the same person: an email address or a phone as records keep them. */
+    key: text(),
     /** Whether texts to a phone given so were agreed to on the same form. */
     textConsent: boolean('text_consent').notNull().default(false),
     givenAt: instant('given_at').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.personId, table.field, table.value] })],
+  (table) => [
+    primaryKey({ columns: [table.personId, table.field, table.value] }),
+    index('also_given_by_key').on(table.clientId, table.key),
+  ],
 );
 
 export const personTags = pgTable(
@@ -98,6 +113,31 @@ export const personTags = pgTable(
     primaryKey({ columns: [table.personId, table.tag] }),
     index('person_tags_by_tag').on(table.clientId, table.tag),
   ],
+);
+
+/**
+ * What a person agreed to: for what, by which exact words, when and where. Rows are only added; one that does not hold any
+ * more is withdrawn.
+ */
+export const consents = pgTable(
+  'consents',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    personId: uuid('person_id')
+      .$type<PersonId>()
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    clientId: ofClient(),
+    purpose: text().$type<ConsentPurpose>().notNull(),
+    /** As they stood beside the box that was ticked. */
+    words: text().notNull(),
+    submissionId: uuid('submission_id').$type<SubmissionId>().notNull(),
+    /** The page's name as it was then. */
+    page: text().notNull(),
+    givenAt: instant('given_at').notNull(),
+    withdrawnAt: instant('withdrawn_at'),
+  },
+  (table) => [index('consents_of_person').on(table.personId)],
 );
 
 /** What happened to a person, in the order it happened; rows are only added. */

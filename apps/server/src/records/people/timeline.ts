@@ -9,8 +9,11 @@ export type TimelineFact =
       source: string;
       answers: { question: string; answer: string }[];
     }
-  | { kind: 'also-given'; name: string; phone: string }
-  | { kind: 'also-given-used'; field: 'name' | 'phone'; value: string; by: string }
+  /** An earlier build noted no email. */
+  | { kind: 'also-given'; name: string; email?: string; phone: string }
+  | { kind: 'also-given-used'; field: 'name' | 'email' | 'phone'; value: string; by: string }
+  | { kind: 'merged'; with: string; by: string }
+  | { kind: 'parted'; from: string; by: string }
   | { kind: 'step-failed'; what: string; sequence: string }
   | { kind: 'tagged'; tags: string[]; rule: string }
   | { kind: 'untagged'; tag: string; sequence: string }

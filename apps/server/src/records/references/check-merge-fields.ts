@@ -8,6 +8,7 @@ import {
 import { and, eq, isNull } from 'drizzle-orm';
 import type { z } from 'zod';
 import { forms } from '../forms/table.ts';
+import { ownFields } from '../people/fields.table.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
 
@@ -32,8 +33,11 @@ export async function checkMergeFields(
         .from(forms)
         .where(and(eq(forms.clientId, clientId), isNull(forms.removedAt)))
     : [];
+  const own = groups.includes('person')
+    ? await db.select().from(ownFields).where(eq(ownFields.clientId, clientId))
+    : [];
   const questions = rows.flatMap(({ definition }) => definition.questions);
-  const known = mergeFieldsOf(groups, questions);
+  const known = mergeFieldsOf(groups, questions, own);
   const before = new Set(unknownMergeFieldsIn(schema, stored, known).map(({ field }) => field));
   const unknown = unknownMergeFieldsIn(schema, document, known).filter(
     ({ field }) => !before.has(field),

@@ -3,16 +3,18 @@ import { mergeFieldsOf, type MergeField, type MergeGroup } from '@plumgate/core/
 import { useMemo } from 'react';
 import { useEndpoint } from '../../api/hooks.ts';
 
-/** The merge fields that a client's messages may name; its answers are those that its forms ask for. */
+/** The merge fields that a client's messages may name; its answers are those that its forms ask for, beside its own fields of people. */
 export function useMergeFields(clientId: string, groups: readonly MergeGroup[]): MergeField[] {
   const forms = useEndpoint(api.listForms, { params: { clientId } });
+  const own = useEndpoint(api.listFields, { params: { clientId } });
   const key = groups.join();
   return useMemo(
     () =>
       mergeFieldsOf(
         key.split(',') as MergeGroup[],
         (forms.data?.forms ?? []).flatMap(({ answers }) => answers),
+        own.data?.fields,
       ),
-    [forms.data, key],
+    [forms.data, own.data, key],
   );
 }

@@ -11,6 +11,7 @@ import { z } from 'zod';
 import { call } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
+import { linesOf } from '../../ui/lines-of.ts';
 import { AutosaveHead } from '../../ui/autosave-head.tsx';
 import { Button } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
@@ -44,11 +45,6 @@ export function FactSheetScreen() {
 }
 
 const lines = (list: string[]) => list.join('\n');
-const toList = (text: string) =>
-  text
-    .split('\n')
-    .map((line) => line.trim())
-    .filter(Boolean);
 const weekProblem = (week: Week) => Week.safeParse(week).error?.issues[0]?.message;
 
 /** Countries by their letters, in the order of their names. */
@@ -108,7 +104,7 @@ const listNames = ['areas', 'services', 'social', 'badges'] as const;
 
 /** The lists that are typed one line each. */
 const listsOf = (typed: Record<(typeof listNames)[number], string>) =>
-  Object.fromEntries(listNames.map((name) => [name, toList(typed[name])])) as Pick<
+  Object.fromEntries(listNames.map((name) => [name, linesOf(typed[name])])) as Pick<
     Facts,
     (typeof listNames)[number]
   >;

@@ -10,7 +10,7 @@ import { Menu } from '../../ui/menu.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { CopyFunnel } from './copy-funnel.tsx';
-import { giveOut } from './export.ts';
+import { saveFile } from '../../ui/save-file.ts';
 import { keepFunnel } from './save-funnel-template.ts';
 
 type Changes = Partial<Pick<PathBoard['funnel'], 'name' | 'folder' | 'head' | 'body'>>;
@@ -53,7 +53,7 @@ export function FunnelMenu({ board, clientSlug }: { board: PathBoard; clientSlug
           { label: 'Copy the funnel…', does: () => setAsking('copy') },
           {
             label: 'Export as a zip',
-            does: () => void act(() => giveOut(api.exportFunnel, { params })),
+            does: () => void act(() => saveFile(api.exportFunnel, { params })),
           },
           { label: 'Save as a template', does: () => void act(() => keepFunnel(board)) },
           null,

@@ -13,7 +13,7 @@ import { ownVisit } from '../pages/own-visit.ts';
 import { ShareDialog } from '../sharing/share-dialog.tsx';
 import { Miniature } from '../pages/miniature.tsx';
 import { CopyStep } from './copy-step.tsx';
-import { giveOut } from './export.ts';
+import { saveFile } from '../../ui/save-file.ts';
 import { NameIt } from './rename.tsx';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { endOfMenu, stepActions } from './page-actions.ts';
@@ -178,7 +178,7 @@ function StepMenu({
   const [asking, setAsking] = useState<'name' | 'copy' | 'share' | null>(null);
   const { pageId, name } = step;
   const out = (as: 'bundle' | 'html') =>
-    giveOut(api.exportPage, { params: { pageId }, query: { as } });
+    saveFile(api.exportPage, { params: { pageId }, query: { as } });
   const copyHere = async () => {
     const made = await call(api.addStep, {
       params: { funnelId: board.funnel.id },

@@ -10,12 +10,7 @@ import { JobProgress } from '../../ui/job-progress.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
-
-const reasons: Record<HeldView['reason'], string> = {
-  address: 'Too many from one network address',
-  form: 'Too many by this form',
-  recipient: 'Too many for this person',
-};
+import { junkReasons } from './junk-reasons.ts';
 
 const acceptedWords = ({ accepted = 0, refused = 0 }: Record<string, unknown>): string => {
   const became = `${Number(accepted).toLocaleString('en-US')} accepted as leads.`;
@@ -170,7 +165,7 @@ function HeldItem({
         </dl>
         <p className="mt-1.5 text-xs text-muted">
           {[
-            reasons[one.reason],
+            junkReasons[one.reason],
             one.form,
             `on ${one.page}`,
             `from ${one.source}`,

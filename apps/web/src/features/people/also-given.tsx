@@ -5,6 +5,8 @@ import { useRefreshAll } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { whenText } from '../../ui/when.ts';
 
+const labels = { name: 'Name', email: 'Email', phone: 'Phone' };
+
 /** What was typed on a form under this person's email address and differs from what is known: to be asked about, then used or dismissed. */
 export function AlsoGiven({ person, zone }: { person: PersonRecord; zone: string }) {
   const refresh = useRefreshAll();
@@ -38,7 +40,7 @@ export function AlsoGiven({ person, zone }: { person: PersonRecord; zone: string
             <span className="min-w-0 flex-1 basis-24 break-words">
               <b className="font-semibold">{given.value}</b>
               <span className="block text-xs text-muted">
-                {given.field === 'name' ? 'Name' : 'Phone'}, {whenText(given.givenAt, zone)}
+                {labels[given.field]}, {whenText(given.givenAt, zone)}
               </span>
             </span>
             <span className="flex">

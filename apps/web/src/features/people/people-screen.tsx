@@ -1,9 +1,7 @@
-import { api, type Answered, type PersonSummary } from '@plumgate/contract';
-import { useInfiniteQuery } from '@tanstack/react-query';
+import { api, type PersonSummary } from '@plumgate/contract';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { call, type CallError } from '../../api/call.ts';
-import { keyOf } from '../../api/hooks.ts';
+import { useEndlessList } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { DataTable, type Column } from '../../ui/data-table.tsx';
@@ -12,6 +10,7 @@ import { Pill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { dayText } from '../../ui/when.ts';
 import { nameOf } from './name-of.ts';
+import { PeopleTabs } from './people-tabs.tsx';
 import { PersonDrawer } from './person-drawer.tsx';
 
 /** Everybody who wrote to a client, each once, newest first; one of them opened beside the list. */
@@ -22,21 +21,7 @@ export function PeopleScreen() {
   const asked = useDeferredValue(search.trim());
   const box = useSlashTo();
   const given = { params: { clientId: client?.id ?? '' }, query: { search: asked } };
-  const list = useInfiniteQuery<
-    Answered<typeof api.listPeople>,
-    CallError,
-    { pages: Answered<typeof api.listPeople>[] },
-    readonly unknown[],
-    string | undefined
-  >({
-    queryKey: keyOf(api.listPeople, given),
-    queryFn: ({ pageParam }) =>
-      call(api.listPeople, { ...given, query: { ...given.query, after: pageParam } }),
-    initialPageParam: undefined,
-    getNextPageParam: (last) => last.next ?? undefined,
-    enabled: client !== undefined,
-    refetchInterval: 15_000,
-  });
+  const list = useEndlessList(api.listPeople, given, { enabled: client !== undefined });
   if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!client) return <Skeleton />;
   const people = list.data?.pages.flatMap((page) => page.people) ?? [];
@@ -61,6 +46,7 @@ export function PeopleScreen() {
           onChange={(event) => setSearch(event.target.value)}
         />
       </PageHead>
+      <PeopleTabs clientSlug={client.slug} />
       <div className="flex min-h-0 flex-1">
         <div className={`min-w-0 flex-1 overflow-auto ${personId ? 'max-lg:hidden' : ''}`}>
           {!list.data ? (

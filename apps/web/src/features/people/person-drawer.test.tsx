@@ -1,17 +1,23 @@
 import { api, type PersonRecord } from '@plumgate/contract';
+import type { MergeId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
 import { personOf } from '../../testing/samples.ts';
-import { quayside, serverOf, show } from '../../testing/show.tsx';
+import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { PersonDrawer } from './person-drawer.tsx';
 
 const odalys: PersonRecord = {
   ...personOf(7, { lastName: 'Penhallow', email: 'odalys@example.com' }),
   clientId: quayside.id,
+  fields: [],
+  files: [],
+  doubles: [],
+  merges: [],
   alsoGiven: [],
   comingUp: [],
   bookings: [],
   reach: { textConsent: false, unsubscribed: false, mailRefused: false },
+  consents: [],
   timeline: [],
 };
 const opened = async (changes: Partial<PersonRecord> = {}) => {
@@ -46,6 +52,32 @@ it.each([
 ])('tells what matters to messages: %s', async (key, words) => {
   await opened({ reach: { ...odalys.reach, [key]: true } });
   expect(screen.getByText(words)).toBeTruthy();
+});
+
+it('shows what they agreed to in its exact words, and whether it still holds', async () => {
+  const given = {
+    purpose: 'texts',
+    words: 'Text me two hours before.',
+    page: 'First visit',
+  } as const;
+  await opened({
+    consents: [
+      { ...given, givenAt: '2026-11-05T16:30:00Z', withdrawnAt: '2026-11-06T16:30:00Z' },
+      {
+        ...given,
+        purpose: 'emails',
+        words: 'Letters',
+        givenAt: '2026-11-05T16:30:00Z',
+        withdrawnAt: null,
+      },
+    ],
+  });
+  const list = screen.getByRole('heading', { name: 'Consents' }).closest('section')!;
+  const [texts, letters] = within(list).getAllByRole('listitem');
+  expect(texts!.textContent).toMatch(
+    /“Text me two hours before\.”Texts to their phone · .*, on First visit · withdrawn/,
+  );
+  expect(letters!.textContent).not.toContain('withdrawn');
 });
 
 it('shows what comes, what is booked and what happened, in the client’s time', async () => {
@@ -128,4 +160,63 @@ describe('what was also given of them', () => {
     await opened();
     expect(screen.queryByRole('region', { name: 'Also given' })).toBeNull();
   });
+});
+
+it('shows what the client’s own fields say, and changes one where it stands', async () => {
+  const field = {
+    ...{ key: 'roof_age', name: 'Roof age', type: 'number' as const, options: [] },
+    ...{ words: '12', typed: '12' },
+    history: [{ words: '12', at: '2026-11-05T16:30:00Z', by: 'First visit', isAnswer: true }],
+  };
+  const empty = { ...field, key: 'color', name: 'Color', words: '', typed: '', history: [] };
+  const server = await opened({ fields: [field, empty] });
+  server.on(api.setPersonField, {});
+  expect(screen.queryByText('Color')).toBeNull();
+  fireEvent.click(screen.getByRole('button', { name: 'Show 1 more, not known yet' }));
+  expect(screen.getByText('Not known')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: /^Roof age/ }));
+  expect(screen.getByText(/on First visit/)).toBeTruthy();
+  fireEvent.change(screen.getByLabelText('Roof age'), { target: { value: '13' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(server.sent(api.setPersonField)[0]).toMatchObject({
+      params: { personId: odalys.id, key: 'roof_age' },
+      body: { typed: '13' },
+    }),
+  );
+});
+
+it('keeps what was typed into a field that can’t take it, with the reason', async () => {
+  const field = {
+    ...{ key: 'day', name: 'Day', type: 'text' as const, options: [] },
+    ...{ words: 'x', typed: 'x', history: [] },
+  };
+  const server = await opened({ fields: [field] });
+  server.on(api.setPersonField, () => refusal(400, 'That is too long.'));
+  fireEvent.click(screen.getByRole('button', { name: /^Day/ }));
+  fireEvent.change(screen.getByLabelText('Day'), { target: { value: 'long' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  expect(await screen.findByText('That is too long.')).toBeTruthy();
+  expect(screen.getByLabelText<HTMLInputElement>('Day').value).toBe('long');
+});
+
+it('names who may be the same person, and parts what was merged', async () => {
+  const server = await opened({
+    doubles: [{ id: odalys.id, name: 'Odile Penhallow' }],
+    merges: [
+      {
+        id: idOf<MergeId>(5),
+        ...{ with: 'O. Penhallow', by: 'Front desk' },
+        ...{ at: '2026-11-05T16:30:00Z', until: '2026-12-05T16:30:00Z' },
+      },
+    ],
+  });
+  server.on(api.undoMerge, {});
+  expect(screen.getByRole('link', { name: 'Compare' }).getAttribute('href')).toBe(
+    `/quayside-dental/people/doubles?of=${odalys.id}`,
+  );
+  fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+  await waitFor(() =>
+    expect(server.sent(api.undoMerge)[0]?.params).toEqual({ mergeId: idOf<MergeId>(5) }),
+  );
 });

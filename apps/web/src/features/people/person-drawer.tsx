@@ -1,3 +1,4 @@
+import { consentPurposes } from '@plumgate/core/forms';
 import { api, roleMay, type PersonRecord, type TimelineEntry } from '@plumgate/contract';
 import { Trash2, X } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
@@ -17,6 +18,9 @@ import { useRemoval } from '../bin/use-removal.tsx';
 import { AlsoGiven } from './also-given.tsx';
 import { foldedHistory } from './folded-history.ts';
 import { nameOf } from './name-of.ts';
+import { PersonFields } from './person-fields.tsx';
+import { SentFiles } from './sent-files.tsx';
+import { SamePerson } from './same-person.tsx';
 
 /** One person: how to reach them, what is coming up, and everything that happened. */
 export function PersonDrawer({
@@ -90,6 +94,9 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
           ))}
       </ul>
       <Answers timeline={person.timeline} zone={zone} />
+      <SamePerson person={person} zone={zone} listAddress={backTo} />
+      <PersonFields person={person} zone={zone} />
+      <SentFiles files={person.files} zone={zone} />
       {person.alsoGiven.length > 0 && <AlsoGiven person={person} zone={zone} />}
       <Touch person={person} />
       {person.bookings.length > 0 && (
@@ -122,6 +129,23 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
               </li>
             ))}
           </ol>
+        </section>
+      )}
+      {person.consents.length > 0 && (
+        <section>
+          <h3 className="mb-2">Consents</h3>
+          <ul className="grid gap-2">
+            {person.consents.map((consent) => (
+              <li key={consent.givenAt + consent.words} className="break-words">
+                “{consent.words}”
+                <span className="block text-xs text-muted">
+                  {consentPurposes[consent.purpose]} · {whenText(consent.givenAt, zone)}, on{' '}
+                  {consent.page}
+                  {consent.withdrawnAt && ` · withdrawn ${whenText(consent.withdrawnAt, zone)}`}
+                </span>
+              </li>
+            ))}
+          </ul>
         </section>
       )}
       <section>

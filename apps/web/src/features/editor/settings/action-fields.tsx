@@ -159,7 +159,7 @@ const FromFacts = ({ fact, missing }: { fact: string; missing: string }) => (
   <p className="text-xs text-muted">{fact || missing}</p>
 );
 
-function PageTarget({
+export function PageTarget({
   clientId,
   value,
   onChange,

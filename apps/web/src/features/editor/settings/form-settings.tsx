@@ -1,24 +1,14 @@
 import type { EditorPage } from '@plumgate/contract';
-import type { AfterForm } from '@plumgate/core/forms';
 import type { BlockOf } from '@plumgate/core/page';
 import { useState } from 'react';
 import { Button } from '../../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
 import { useUi } from '../ui.ts';
-import { AddressField } from './address-field.tsx';
+import { AfterFormFields } from './after-form-fields.tsx';
 import { InsertsField } from './inserts-field.tsx';
 import { Questions } from './question-settings.tsx';
 import { useSet } from './use-set.ts';
-
-const afters: Record<AfterForm['kind'], AfterForm> = {
-  'next-step': { kind: 'next-step' },
-  message: {
-    kind: 'message',
-    text: 'Thank you, {{ person.first_name | default: "and welcome" }}. We will be in touch.',
-  },
-  address: { kind: 'address', href: 'https://example.com' },
-};
 
 /** The form where it stands: its questions, its button, and after the form. */
 export function FormSettings({
@@ -100,7 +90,7 @@ export function FormSettings({
         value={form.button}
         onChange={(event) => set({ button: event.target.value })}
       />
-      <AfterFormFields after={form.after} onChange={(after) => set({ after })} />
+      <AfterFormFields form={form} page={page} onChange={set} />
       <LongField
         label="Consent and privacy line"
         maxLength={600}
@@ -108,50 +98,6 @@ export function FormSettings({
         onChange={(event) => set({ consent: event.target.value })}
       />
       <NotifyField notify={form.notify} onChange={(notify) => set({ notify })} />
-    </>
-  );
-}
-
-/** What a visitor sees once the form is sent. */
-function AfterFormFields({
-  after,
-  onChange,
-}: {
-  after: AfterForm;
-  onChange: (after: AfterForm) => void;
-}) {
-  return (
-    <>
-      <SelectField
-        label="After the form"
-        value={after.kind}
-        options={{
-          'next-step': 'Go to the next step',
-          message: 'Show a message in its place',
-          address: 'Go to an address',
-        }}
-        onChange={(event) => onChange(afters[event.target.value as AfterForm['kind']])}
-      />
-      {after.kind === 'message' && (
-        <LongField
-          label="Message"
-          maxLength={600}
-          value={after.text}
-          onChange={(event) => onChange({ kind: 'message', text: event.target.value })}
-        />
-      )}
-      {after.kind === 'address' && (
-        <AddressField
-          label="Address"
-          value={after.href}
-          onChange={(href) => onChange({ kind: 'address', href })}
-        />
-      )}
-      {after.kind === 'next-step' && (
-        <p className="-mt-2 text-xs text-muted">
-          Carries the answers over, so nobody has to type them twice.
-        </p>
-      )}
     </>
   );
 }

@@ -2,6 +2,8 @@ import type { FormId } from '@plumgate/core/basics';
 import {
   hasOptions,
   isTick,
+  mayFillField,
+  offeredBy,
   questionKinds,
   type FormDefinition,
   type Question,
@@ -10,11 +12,14 @@ import {
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { IconButton } from '../../../ui/button.tsx';
-import { InlineSelect, LongField, SelectField, TextField, Tick } from '../../../ui/field.tsx';
+import { Choice, InlineSelect, SelectField, TextField, Tick } from '../../../ui/field.tsx';
 import { addQuestion, moveBy } from '../commands.ts';
 import { IconField } from '../icons/icon-field.tsx';
 import { useEditorStore } from '../store.ts';
+import { FillsField } from './fills-field.tsx';
 import { InsertsField } from './inserts-field.tsx';
+import { KindFields, LimitFields, type SettingProps } from './question-kind-fields.tsx';
+import { ShowIfField } from './show-if-field.tsx';
 import { useSet } from './use-set.ts';
 
 const kindLabels = Object.fromEntries(
@@ -33,6 +38,11 @@ export function Questions({ form, formId }: { form: FormDefinition; formId: Form
       <ul className="overflow-hidden rounded-control border border-strong-line">
         {form.questions.map((question, index) => (
           <li key={question.id} className="border-b border-line last:border-0">
+            {question.startsPart && (
+              <p className="truncate bg-plum-tint px-3 py-1 text-xs font-semibold text-plum-dark">
+                {question.startsPart.title || 'New part'}
+              </p>
+            )}
             <div className="flex items-center pr-1">
               <button
                 type="button"
@@ -42,7 +52,9 @@ export function Questions({ form, formId }: { form: FormDefinition; formId: Form
               >
                 {question.label || 'Question without words'}{' '}
                 <span className="ml-1 text-xs text-muted">
-                  {question.required ? 'required' : ''}
+                  {[question.required && 'required', question.showIf && 'if']
+                    .filter(Boolean)
+                    .join(', ')}
                 </span>
               </button>
               <IconButton
@@ -61,7 +73,7 @@ export function Questions({ form, formId }: { form: FormDefinition; formId: Form
               </IconButton>
             </div>
             {open === question.id && (
-              <QuestionSettings question={question} isOnly={form.questions.length === 1} />
+              <QuestionSettings question={question} form={form} formId={formId} />
             )}
           </li>
         ))}
@@ -81,13 +93,22 @@ export function Questions({ form, formId }: { form: FormDefinition; formId: Form
   );
 }
 
-function QuestionSettings({ question, isOnly }: { question: Question; isOnly: boolean }) {
+function QuestionSettings({
+  question,
+  form,
+  formId,
+}: {
+  question: Question;
+  form: FormDefinition;
+  formId: FormId;
+}) {
   const set = useSet(question.id);
   const store = useEditorStore();
+  const earlier = form.questions.slice(0, form.questions.indexOf(question));
   return (
-    <div className="grid gap-3 border-t border-line bg-paper p-3">
+    <div className="grid grid-cols-1 gap-3 border-t border-line bg-paper p-3">
       <TextField
-        label="Text"
+        label={question.kind === 'consent' ? 'Exact words of the consent' : 'Text'}
         maxLength={200}
         value={question.label}
         onChange={(event) => set({ label: event.target.value })}
@@ -100,6 +121,7 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
           const kind = event.target.value as QuestionKind;
           set({
             kind,
+            field: mayFillField({ kind }) ? (question.field ?? question.key) : null,
             options:
               hasOptions({ kind }) && question.options.length === 0
                 ? ['First answer', 'Second answer']
@@ -107,61 +129,125 @@ function QuestionSettings({ question, isOnly }: { question: Question; isOnly: bo
           });
         }}
       />
-      {hasOptions(question) && (
-        <LongField
-          label="Answers, one per line"
-          rows={5}
-          value={question.options.join('\n')}
-          onChange={(event) => set({ options: event.target.value.split('\n').slice(0, 40) })}
-        />
+      <KindFields question={question} onChange={set} />
+      <FillsField question={question} formId={formId} onChange={set} />
+      {question.kind !== 'hidden' && (
+        <>
+          <Tick
+            label="Required"
+            checked={question.required}
+            onChange={(required) => set({ required })}
+          />
+          <WordsOfQuestion question={question} onChange={set} />
+          <LimitFields question={question} onChange={set} />
+          <Choice
+            label="Width"
+            options={{ full: 'Full', half: 'Half', third: 'Third' }}
+            value={question.width}
+            onChange={(width) => set({ width })}
+          />
+          {!isTick(question) && question.kind !== 'choices' && question.kind !== 'file' && (
+            <IconField
+              label="Icon in the field"
+              value={question.icon}
+              onChange={(icon) => set({ icon })}
+            />
+          )}
+          <InsertsField
+            label="Above this question"
+            inserts={question.above}
+            onChange={(above) => set({ above })}
+          />
+        </>
       )}
-      <TextField
-        label="Placeholder"
-        maxLength={120}
-        value={question.placeholder}
-        onChange={(event) => set({ placeholder: event.target.value })}
+      <ShowIfField
+        label="Show this question"
+        rule={question.showIf}
+        earlier={earlier}
+        onChange={(showIf) => set({ showIf })}
       />
-      <TextField
-        label="Help below the field"
-        maxLength={300}
-        value={question.help}
-        onChange={(event) => set({ help: event.target.value })}
-      />
-      <InitialField question={question} onChange={(initial) => set({ initial })} />
-      <TextField
-        label="Words when the answer can’t be taken"
-        placeholder="The page’s own words"
-        maxLength={200}
-        value={question.errorText}
-        onChange={(event) => set({ errorText: event.target.value })}
-      />
-      {!isTick(question) && question.kind !== 'choices' && (
-        <IconField
-          label="Icon in the field"
-          value={question.icon}
-          onChange={(icon) => set({ icon })}
-        />
-      )}
-      <InsertsField
-        label="Above this question"
-        inserts={question.above}
-        onChange={(above) => set({ above })}
-      />
-      <div className="flex items-center justify-between">
-        <Tick
-          label="Required"
-          checked={question.required}
-          onChange={(required) => set({ required })}
-        />
+      <PartStart question={question} earlier={earlier} onChange={set} />
+      <div className="flex justify-end">
         <IconButton
           label={`Remove “${question.label}”`}
-          disabled={isOnly}
+          disabled={form.questions.length === 1}
           onClick={() => store.getState().edit([{ do: 'remove', id: question.id }])}
         >
           <Trash2 />
         </IconButton>
       </div>
     </div>
+  );
+}
+
+/** What is said around the field, and what stands in it at first. */
+function WordsOfQuestion({ question, onChange }: SettingProps) {
+  return (
+    <>
+      {!isTick(question) && !isGroupKind(question) && (
+        <TextField
+          label="Placeholder"
+          maxLength={120}
+          value={question.placeholder}
+          onChange={(event) => onChange({ placeholder: event.target.value })}
+        />
+      )}
+      <TextField
+        label="Help below the field"
+        maxLength={300}
+        value={question.help}
+        onChange={(event) => onChange({ help: event.target.value })}
+      />
+      <InitialField question={question} onChange={(initial) => onChange({ initial })} />
+      <TextField
+        label="Words when the answer can’t be taken"
+        placeholder="The page’s own words"
+        maxLength={200}
+        value={question.errorText}
+        onChange={(event) => onChange({ errorText: event.target.value })}
+      />
+    </>
+  );
+}
+
+/** Nothing can be typed into it, so nothing stands in it at first. */
+const isGroupKind = ({ kind }: Question) =>
+  kind === 'choices' || kind === 'rating' || kind === 'file';
+
+/** A new part of the form begins with a question: visitors see one part at a time. */
+function PartStart({
+  question,
+  earlier,
+  onChange,
+}: SettingProps & { earlier: readonly Question[] }) {
+  const { startsPart } = question;
+  return (
+    <>
+      <Tick
+        label="Starts a new part"
+        help="Visitors see one part at a time, with a way back."
+        checked={startsPart !== null}
+        onChange={(starts) => onChange({ startsPart: starts ? { title: '', showIf: null } : null })}
+      />
+      {startsPart && (
+        <>
+          <TextField
+            label="Title of the part"
+            maxLength={120}
+            value={startsPart.title}
+            onChange={(event) =>
+              onChange({ startsPart: { ...startsPart, title: event.target.value } })
+            }
+          />
+          <ShowIfField
+            label="Show this part"
+            rule={startsPart.showIf}
+            earlier={earlier}
+            onChange={(showIf) => onChange({ startsPart: { ...startsPart, showIf } })}
+          />
+        </>
+      )}
+    </>
   );
 }
 
@@ -173,7 +259,7 @@ function InitialField({
   question: Question;
   onChange: (initial: string) => void;
 }) {
-  if (question.kind === 'text-consent') return null;
+  if (question.kind === 'consent' || question.kind === 'file') return null;
   if (question.kind === 'checkbox')
     return (
       <Tick
@@ -182,13 +268,14 @@ function InitialField({
         onChange={(isChecked) => onChange(isChecked ? 'yes' : '')}
       />
     );
-  if (hasOptions(question))
+  const offered = offeredBy(question);
+  if (offered)
     return (
       <SelectField
         label="Chosen at first"
         options={{
           '': 'Nothing',
-          ...Object.fromEntries(question.options.map((option) => [option, option])),
+          ...Object.fromEntries(offered.map((option) => [`${option}`, option])),
         }}
         value={question.initial}
         onChange={(event) => onChange(event.target.value)}

@@ -1,0 +1,2 @@
+CREATE INDEX "submissions_newest" ON "submissions" USING btree ("client_id","received_at" DESC NULLS LAST,"id");--> statement-breakpoint
+CREATE INDEX "submissions_of_form" ON "submissions" USING btree ("form_id","received_at" DESC NULLS LAST,"id");

@@ -1,0 +1,1 @@
+ALTER TABLE "clients" ADD COLUMN "blocked_words" jsonb DEFAULT '[]'::jsonb NOT NULL;

@@ -1,0 +1,51 @@
+import type { PersonId } from '@plumgate/core/basics';
+import { and, eq, inArray } from 'drizzle-orm';
+import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
+import type { Queries } from '../../platform/database/database.ts';
+import { bookings } from '../booking/table.ts';
+import { submissions } from '../intake/table.ts';
+import { outbox } from '../messages/outbox.table.ts';
+import { fieldHistory } from './fields.table.ts';
+import type { MovedRows } from './merges.table.ts';
+import { consents, timeline } from './table.ts';
+
+/** Rows that only name whose they are, and go with them when two records become one. */
+const tables: Record<string, PgTable & { id: AnyPgColumn; personId: AnyPgColumn }> = {
+  submissions,
+  bookings,
+  outbox,
+  consents,
+  timeline,
+  fieldHistory,
+};
+
+/** Gives all rows of a person to another; gives which they were. */
+export async function moveRows(tx: Queries, from: PersonId, to: PersonId): Promise<MovedRows> {
+  const moved: MovedRows = {};
+  for (const [name, table] of Object.entries(tables)) {
+    const rows = await tx
+      .update(table)
+      .set({ personId: to })
+      .where(eq(table.personId, from))
+      .returning({ id: table.id });
+    moved[name] = rows.map(({ id }) => id as string | number);
+  }
+  return moved;
+}
+
+/** Gives back the rows that were moved; what came since stays. */
+export async function moveRowsBack(
+  tx: Queries,
+  moved: MovedRows,
+  from: PersonId,
+  to: PersonId,
+): Promise<void> {
+  for (const [name, table] of Object.entries(tables)) {
+    const ids = moved[name] ?? [];
+    if (ids.length > 0)
+      await tx
+        .update(table)
+        .set({ personId: to })
+        .where(and(eq(table.personId, from), inArray(table.id, ids)));
+  }
+}

@@ -1,0 +1,3 @@
+export * from './comparison.ts';
+export * from './compare.ts';
+export * from './plain-number.ts';
