@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { directArrival } from '@plumgate/core/results';
 import { Temporal } from 'temporal-polyfill';
 import { incomingOf } from '../apps/server/dist/domains/intake/incoming.js';
 import { MovableClock } from '../apps/server/dist/platform/clock.js';
@@ -33,7 +34,7 @@ export const incomingOn = (page, typed, start = null) =>
     start,
     once: randomUUID(),
     visitorId: '',
-    source: 'Direct',
+    ...directArrival,
     device: 'phone',
   });
 

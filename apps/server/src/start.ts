@@ -16,6 +16,7 @@ import { AppModule } from './app.module.ts';
 import { DemoTime } from './demo/demo-time.ts';
 import { SiteVersions } from './domains/clients/site-versions.ts';
 import { DomainService } from './domains/own-domains/domain.service.ts';
+import { EventLog } from './domains/results/event-log.ts';
 import { SectionCounter } from './domains/results/section-counter.ts';
 import { VisitCounter } from './domains/results/visit-counter.ts';
 import { Database } from './platform/database/database.ts';
@@ -115,6 +116,7 @@ export async function assemble(given: Foundations): Promise<Running> {
   await app.get(DomainService).start();
   app.get(VisitCounter).start();
   app.get(SectionCounter).start();
+  app.get(EventLog).start();
   app.get(Worker).start();
   app.get(Housekeeping).start();
   return { app, stop: () => stop(app, given.log) };
@@ -169,6 +171,7 @@ async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void>
     () => worker.stop(),
     () => app.get(VisitCounter).stop(),
     () => app.get(SectionCounter).stop(),
+    () => app.get(EventLog).stop(),
     () => app.get(MailDoor).close(),
     () => app.get<SmtpStandIn | null>(MAIL_STAND_IN)?.stop(),
     () => app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop(),

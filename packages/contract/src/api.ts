@@ -29,6 +29,7 @@ import { SequenceContent } from '@plumgate/core/followup';
 import { QuestionKey } from '@plumgate/core/forms';
 import { Language, ownCode } from '@plumgate/core/page';
 import { FieldContent, Matching } from '@plumgate/core/people';
+import { SourceRule } from '@plumgate/core/results';
 import { RuleContent } from '@plumgate/core/routing';
 import { WebsiteReading } from '@plumgate/core/website';
 import { z } from 'zod';
@@ -64,6 +65,8 @@ import {
   PathBoard,
   PersonRecord,
   QuestionSummary,
+  SourceCount,
+  SourcePreview,
   SubmissionView,
   PersonSummary,
   Picture,
@@ -1153,6 +1156,34 @@ export const setBlockedWords = endpoint({
   params: ofClient,
   body: z.object({ words: blockedWords }),
   answer: nothing,
+});
+export const listSources = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/sources',
+  summary:
+    "Where a client's visitors of the last thirty days came from, and the rules that name sources",
+  right: 'people.read',
+  params: ofClient,
+  answer: z.object({ rules: z.array(SourceRule), sources: z.array(SourceCount) }),
+});
+const sourceRules = z.object({ rules: z.array(SourceRule).max(100) });
+export const nameSources = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/sources',
+  summary: 'Name sources by these rules from now on; the first that fits wins',
+  right: 'funnels.write',
+  params: ofClient,
+  body: sourceRules,
+  answer: nothing,
+});
+export const previewSources = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/sources/preview',
+  summary: 'What these rules would have made of the visits of the last thirty days',
+  right: 'people.read',
+  params: ofClient,
+  body: sourceRules,
+  answer: SourcePreview,
 });
 export const downloadUpload = endpoint({
   method: 'GET',

@@ -445,7 +445,9 @@ export const PersonSummary = z.object({
   email: z.string(),
   phone: z.string(),
   tags: z.array(z.string()),
+  /** Where they came from when they first wrote, and when they last did. */
   source: z.string(),
+  lastSource: z.string(),
   assigneeName: z.string().nullable(),
   addedAt: InstantText,
   lastSeenAt: InstantText,
@@ -673,6 +675,20 @@ export const SubmissionView = z.object({
   junk: z.object({ reason: z.enum([...HeldView.shape.reason.options, ...junkReasons]) }).nullable(),
 });
 export type SubmissionView = z.infer<typeof SubmissionView>;
+
+/** A source by its name: first-time visitors, and people who wrote for the first time. */
+export const SourceCount = z.object({ name: z.string(), visitors: z.int(), leads: z.int() });
+export type SourceCount = z.infer<typeof SourceCount>;
+
+/** What other rules would have made of past visits, most visits first. */
+export const SourcePreview = z.object({
+  /** How many visits were looked at. */
+  visits: z.int(),
+  renamed: z.array(
+    z.object({ from: z.string(), to: z.string(), visits: z.int(), example: z.string() }),
+  ),
+});
+export type SourcePreview = z.infer<typeof SourcePreview>;
 
 /** What was answered to one question of a form, summed up. */
 export const QuestionSummary = z.object({

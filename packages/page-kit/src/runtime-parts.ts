@@ -16,6 +16,7 @@ export const runtimeParts = [
   'enlarge',
   'sections',
   'popups',
+  'events',
   'approval',
 ] as const;
 export type RuntimePart = (typeof runtimeParts)[number];
@@ -42,6 +43,7 @@ const needs: Record<RuntimePart, (block: Block, forms: Forms) => boolean> = {
   // Of the page as a whole, as popups are.
   sections: () => false,
   popups: () => false,
+  events: (block) => formIdOf(block) !== null || block.kind === 'button',
   // Of approval pages alone.
   approval: () => false,
 };

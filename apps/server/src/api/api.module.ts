@@ -32,6 +32,7 @@ import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
 import { DraftController } from './draft.controller.ts';
 import { EndpointGuard } from './endpoint.guard.ts';
+import { SourceController } from './source.controller.ts';
 import { FieldController } from './field.controller.ts';
 import { FormController } from './form.controller.ts';
 import { FormatController } from './format.controller.ts';
@@ -85,6 +86,7 @@ import { WebsiteController } from './website.controller.ts';
     DomainController,
     DraftController,
     FieldController,
+    SourceController,
     FormController,
     FormatController,
     FunnelController,

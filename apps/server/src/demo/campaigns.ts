@@ -39,7 +39,8 @@ export const campaigns: Campaign[] = [
     sources: [
       ['Search ads', 70],
       ['Social ads', 12],
-      ['Direct', 12],
+      ['Direct', 9],
+      ['notices.port-alder.test', 3],
       ['Van QR', 6],
     ],
     answers: (chance) => ({

@@ -23,6 +23,7 @@ import { Chance } from './chance.ts';
 import { fernhill, quayside } from './clients.ts';
 import { DemoTime } from './demo-time.ts';
 import { openHouseFunnel } from './homes.ts';
+import { arrivalFrom } from './sources.ts';
 import { morning, morningSeats } from './morning.ts';
 
 const zone = 'America/New_York';
@@ -496,8 +497,10 @@ class Player {
     this.app.get(VisitCounter).count({
       clientId: page.clientId,
       pageId: page.pageId,
+      revisionId: page.revisionId,
       visitorId: visitor.visitorId,
       source: visitor.source,
+      origin: arrivalFrom(visitor.source, visitor.visitorId).origins.last,
       device: visitor.device,
       at: visitor.at,
       zone: page.zone,
@@ -543,7 +546,7 @@ function incomingFrom(
     // The same visitor sends a form and then chooses a time.
     once: start ? `${visitor.visitorId}-time` : visitor.visitorId,
     visitorId: visitor.visitorId,
-    source: visitor.source,
+    ...arrivalFrom(visitor.source, visitor.visitorId),
     device: visitor.device,
     query: null,
   })!;

@@ -8,7 +8,7 @@ import { Clock } from '../platform/clock.ts';
 import { OwnVisits } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { isPlain, plainAnswer } from './plain-page.ts';
-import { Visitors, visitorOf } from './visitor.ts';
+import { Visitors, visitOf, visitorOf } from './visitor.ts';
 
 /**
  * Answers the most frequent request of all, a page that is in memory and the same for everybody, before the framework
@@ -39,29 +39,25 @@ export class DirectPages {
     const client = slug && this.address.clientIn(host);
     const page = client ? this.pages.inMemory(client, slug) : null;
     if (!page || !isPlain(page) || /[?&](?:sent|_own|_carried)=/.test(url)) return false;
-    const visitor = visitorOf({
-      url,
-      agent: request.headers['user-agent'] ?? '',
-      referrer: referer,
-      host,
-      cookie:
-        (cookie.includes(visitorCookie.name) && fastify.parseCookie(cookie)[visitorCookie.name]) ||
-        '',
-    });
+    const visitor = visitorOf(
+      {
+        url,
+        agent: request.headers['user-agent'] ?? '',
+        referrer: referer,
+        host,
+        cookie:
+          (cookie.includes(visitorCookie.name) &&
+            fastify.parseCookie(cookie)[visitorCookie.name]) ||
+          '',
+      },
+      page.sourceRules,
+    );
     const ownCookie = this.own.cookie.name;
     const isOwn =
       cookie.includes(ownCookie) &&
       this.own.isOwn(page.clientId, fastify.parseCookie(cookie)[ownCookie]);
     if (!visitor.bot && !isOwn)
-      this.counter.count({
-        clientId: page.clientId,
-        pageId: page.pageId,
-        visitorId: visitor.id,
-        source: visitor.source,
-        device: visitor.device,
-        at: this.clock.now(),
-        zone: page.zone,
-      });
+      this.counter.count({ ...visitOf(page, visitor, this.clock.now()), zone: page.zone });
     const { status, headers, body } = plainAnswer(page, request.headers);
     if (visitor.keep)
       headers['set-cookie'] = fastify.serializeCookie(

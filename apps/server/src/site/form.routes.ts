@@ -94,13 +94,15 @@ export class FormRoutes {
       request,
       testRun,
     );
-    const visitor = this.visitors.read(request, reply);
+    const visitor = this.visitors.read(request, reply, page);
     const incoming = incomingOf({ ...page, ...revision }, typed._form ?? '', {
       typed,
       start: chosenTime(typed[slotField]),
       once: typed._once ?? '',
       visitorId: visitor.known ? visitor.id : '',
       source: visitor.source,
+      firstSource: visitor.firstSource,
+      origins: visitor.origins,
       device: visitor.device,
       query: queryOf(request.headers.referer),
     });

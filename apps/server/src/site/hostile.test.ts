@@ -1,7 +1,7 @@
-import { randomBytes } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import { request as ask } from 'node:http';
 import { brotliDecompressSync, gunzipSync } from 'node:zlib';
-import type { PageId } from '@plumgate/core/basics';
+import type { PageId, RevisionId } from '@plumgate/core/basics';
 import type { Draft } from '@plumgate/core/page';
 import { eq } from 'drizzle-orm';
 import { pages } from '../records/pages/table.ts';
@@ -135,7 +135,8 @@ it('counts all others when one visit can’t be', async () => {
   const visit = {
     clientId: world.client.id as never,
     pageId: world.first.pageId as PageId,
-    source: 'Direct',
+    revisionId: randomUUID() as RevisionId,
+    ...{ source: 'Direct', origin: {} },
     device: 'phone' as const,
     at: app.clock.now(),
     zone: 'America/New_York',

@@ -8,6 +8,7 @@ import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';
+import { EventLog } from '../domains/results/event-log.ts';
 import { SectionCounter } from '../domains/results/section-counter.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { testRunHeader, TestRuns, type TestRun } from '../domains/test-runs/test-runs.ts';
@@ -16,7 +17,7 @@ import { OwnVisits, ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { carriedField, CarryOver, type Carried } from './carry-over.ts';
 import { clientOf } from './site-host.ts';
-import { Visitors } from './visitor.ts';
+import { Visitors, visitOf } from './visitor.ts';
 
 export type SiteRequest = FastifyRequest<{ Params: { client: string; page: string } }>;
 
@@ -35,6 +36,7 @@ export class PageVisits {
     private readonly times: ShownTimes,
     private readonly counter: VisitCounter,
     private readonly sections: SectionCounter,
+    private readonly events: EventLog,
     private readonly visitors: Visitors,
     private readonly own: OwnVisits,
     private readonly clock: Clock,
@@ -81,10 +83,25 @@ export class PageVisits {
     reply: FastifyReply,
     carried: Carried | null,
   ): void {
-    const visitorId = this.countedVisitor(page, request, reply, carried)?.id;
-    if (visitorId === undefined) return;
+    const visitor = this.countedVisitor(page, request, reply, carried);
+    if (!visitor) return;
     const { clientId, pageId, zone } = page;
-    this.sections.count({ clientId, pageId, section, visitorId, at: this.clock.now(), zone });
+    const visit = visitOf(page, visitor, this.clock.now());
+    const { visitorId, at } = visit;
+    this.sections.count({ clientId, pageId, section, visitorId, at, zone });
+    this.events.note({ ...visit, kind: 'section', target: section });
+  }
+
+  /** Notes that somebody pressed a button or began a form, where they count as visitors of its page. */
+  note(
+    page: ServedPage,
+    { kind, target }: { kind: 'press' | 'begin'; target: string },
+    request: FastifyRequest,
+    reply: FastifyReply,
+    carried: Carried | null,
+  ): void {
+    const visitor = this.countedVisitor(page, request, reply, carried);
+    if (visitor) this.events.note({ ...visitOf(page, visitor, this.clock.now()), kind, target });
   }
 
   /** A page that is reached only by completing the one before counts only those who did. */
@@ -96,15 +113,7 @@ export class PageVisits {
   ): void {
     const visitor = this.countedVisitor(page, request, reply, carried);
     if (!visitor) return;
-    this.counter.count({
-      clientId: page.clientId,
-      pageId: page.pageId,
-      visitorId: visitor.id,
-      source: visitor.source,
-      device: visitor.device,
-      at: this.clock.now(),
-      zone: page.zone,
-    });
+    this.counter.count({ ...visitOf(page, visitor, this.clock.now()), zone: page.zone });
   }
 
   private countedVisitor(
@@ -113,7 +122,7 @@ export class PageVisits {
     reply: FastifyReply,
     carried: Carried | null,
   ): ReturnType<Visitors['read']> | null {
-    const visitor = this.visitors.read(request, reply);
+    const visitor = this.visitors.read(request, reply, page);
     const own = request.cookies[this.own.cookie.name];
     const isLeftOut = visitor.bot || this.own.isOwn(page.clientId, own) || (page.gated && !carried);
     return isLeftOut ? null : visitor;

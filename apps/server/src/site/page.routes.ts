@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { Slug } from '@plumgate/core/basics';
+import { blocksOf } from '@plumgate/core/page';
 import { addressLine } from '@plumgate/core/clients';
 import { renderLinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
@@ -18,6 +19,8 @@ import { clientOf, siteOptions } from './site-host.ts';
 type SectionRequest = FastifyRequest<{
   Params: { client: string; page: string; section: string };
 }>;
+
+type EventRequest = FastifyRequest<{ Params: { client: string; page: string; target: string } }>;
 
 /** As many as one finds one's way among. */
 const mostWays = 12;
@@ -43,6 +46,10 @@ export class PageRoutes {
     site.post('/:client/~/section/:page/:section', siteOptions, (request, reply) =>
       this.countSection(request as SectionRequest, reply),
     );
+    for (const kind of ['press', 'begin'] as const)
+      site.post(`/:client/~/${kind}/:page/:target`, siteOptions, (request, reply) =>
+        this.note(kind, request as EventRequest, reply),
+      );
   }
 
   /** An address that a page had before leads to where it is now, forever and with all that came along (RFC 9110, 308). */
@@ -116,6 +123,21 @@ export class PageRoutes {
     return reply.status(204).header('cache-control', 'no-store').send();
   }
 
+  /** The page's script tells what was pressed on it, and which form was begun. */
+  private async note(
+    kind: 'press' | 'begin',
+    request: EventRequest,
+    reply: FastifyReply,
+  ): Promise<unknown> {
+    const page = await this.visits.pageFor(request);
+    const { target } = request.params;
+    if (!page || !isOnPage(page, target)) return notHere(reply);
+    const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
+    if (!this.visits.testRunOf(request))
+      this.visits.note(page, { kind, target }, request, reply, carried);
+    return reply.status(204).header('cache-control', 'no-store').send();
+  }
+
   private async showPage(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
     const page = await this.visits.pageFor(request);
     if (!page) return this.movedOrNotHere(request, reply);
@@ -152,6 +174,10 @@ function withoutField({ url, params }: SiteRequest, field: string): string {
   fields.delete(field);
   return fields.size > 0 ? `/${params.page}?${fields}` : `/${params.page}`;
 }
+
+/** A block of the page, or a number to call, as links name it (RFC 3966). */
+const isOnPage = ({ document }: ServedPage, target: string): boolean =>
+  /^tel:[+\d;=-]{3,40}$/.test(target) || blocksOf(document).some(({ id }) => id === target);
 
 const hasBody = (page: ServedPage): page is LivePage => page.body !== undefined;
 

@@ -347,7 +347,7 @@ describe('a page in memory, asked for over the wire', () => {
     const first = await ask('/first-visit?utm_source=poster');
     const cookie = first.headers['set-cookie']![0]!.split(';')[0]!;
     expect(first.headers['set-cookie']![0]).toMatch(/HttpOnly; SameSite=Lax$/);
-    expect(decodeURIComponent(cookie)).toMatch(/~Poster$/);
+    expect(decodeURIComponent(cookie)).toMatch(/~source=poster~source=poster$/);
     const second = await ask('/first-visit', { cookie });
     expect(second.headers['set-cookie']).toBeUndefined();
     await app.settle();

@@ -1,16 +1,25 @@
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { arrivalSource, cleanSource } from '@plumgate/core/results';
+import {
+  isDirect,
+  originFromText,
+  originOf,
+  originText,
+  sourceOf,
+  type Arrival,
+  type SourceRule,
+} from '@plumgate/core/results';
+import type { Instant } from '@plumgate/core/basics';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { isbot } from 'isbot';
+import type { ShownPage } from '../domains/live-pages/live-page.ts';
 import { CONFIG, type Config } from '../platform/config.ts';
 import { cookieSpec, type CookieSpec } from '../platform/http/cookies.ts';
 
-export interface Visitor {
+export interface Visitor extends Arrival {
   id: string;
   /** The browser brought the id along; otherwise it is new, and the next request may bring another. */
   known: boolean;
-  source: string;
   device: 'phone' | 'wide';
   bot: boolean;
 }
@@ -26,29 +35,42 @@ export interface VisitorRequest {
 }
 
 /**
- * Who looks at a page: a first-party id and where they last came from, both in one cookie. Somebody who comes back by
- * another ad is counted to that one from then on: the last click gets the credit (common practice, no source). `keep` is
- * what the cookie is to become; null where it stays.
+ * Who looks at a page: a first-party id and where they came from last and first, all in one cookie. Somebody who comes back
+ * by another ad is counted to that one from then on: the last click gets the credit (common practice, no source). `rules`
+ * name the client's sources; `keep` is what the cookie is to become, null where it stays.
  */
-export function visitorOf(request: VisitorRequest): Visitor & { keep: string | null } {
-  const [id = '', before = ''] = request.cookie.split('~');
-  const known = cleanSource(before);
-  const arrived = arrivalSource({
-    query: queryOf(request.url),
-    referrer: request.referrer,
-    host: request.host,
-  });
+export function visitorOf(
+  request: VisitorRequest,
+  rules: readonly SourceRule[],
+): Visitor & { keep: string | null } {
+  const [id = '', lastText, firstText] = request.cookie.split('~');
   const isKnown = /^[\w-]{22}$/.test(id);
-  const source = arrived !== null && (arrived !== 'Direct' || !known) ? arrived : known || 'Direct';
-  const visitor = { id: isKnown ? id : randomBytes(16).toString('base64url'), source };
+  const query = queryOf(request.url);
+  const arrived = originOf({ query, referrer: request.referrer, host: request.host }, rules);
+  const before = lastText === undefined ? null : originFromText(lastText);
+  const isNews = arrived !== null && (before === null || !isDirect(arrived));
+  const last = isNews ? arrived : (before ?? {});
+  const first = firstText === undefined ? (before ?? last) : originFromText(firstText);
+  const visitorId = isKnown ? id : randomBytes(16).toString('base64url');
+  const cookie = `${visitorId}~${originText(last)}~${originText(first)}`;
   return {
-    ...visitor,
+    id: visitorId,
+    source: sourceOf(last, rules),
+    firstSource: sourceOf(first, rules),
+    origins: { first, last },
     known: isKnown,
-    keep: isKnown && source === known ? null : `${visitor.id}~${source}`,
+    keep: cookie === request.cookie ? null : cookie,
     device: /Mobi/i.test(request.agent) ? 'phone' : 'wide',
     bot: request.agent === '' || isBotAgent(request.agent),
   };
 }
+
+/** What is kept of a visitor's visit to a page. */
+export const visitOf = (
+  { clientId, pageId, revisionId }: Pick<ShownPage, 'clientId' | 'pageId' | 'revisionId'>,
+  { id: visitorId, source, origins, device }: Visitor,
+  at: Instant,
+) => ({ clientId, pageId, revisionId, visitorId, source, origin: origins.last, device, at });
 
 /** Reads who sent a request to Fastify, whose answer sets the cookie. */
 @Injectable()
@@ -60,15 +82,22 @@ export class Visitors {
     this.cookie = cookieSpec(config, 'gate_visitor', 31_536_000);
   }
 
-  read(request: FastifyRequest, reply: FastifyReply): Visitor {
+  read(
+    request: FastifyRequest,
+    reply: FastifyReply,
+    { sourceRules }: { sourceRules: readonly SourceRule[] },
+  ): Visitor {
     const { headers } = request;
-    const visitor = visitorOf({
-      url: request.url,
-      agent: headers['user-agent'] ?? '',
-      referrer: headers.referer ?? '',
-      host: headers.host ?? '',
-      cookie: request.cookies[this.cookie.name] ?? '',
-    });
+    const visitor = visitorOf(
+      {
+        url: request.url,
+        agent: headers['user-agent'] ?? '',
+        referrer: headers.referer ?? '',
+        host: headers.host ?? '',
+        cookie: request.cookies[this.cookie.name] ?? '',
+      },
+      sourceRules,
+    );
     if (visitor.keep) void reply.setCookie(this.cookie.name, visitor.keep, this.cookie.options);
     return visitor;
   }

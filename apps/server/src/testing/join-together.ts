@@ -1,3 +1,4 @@
+import { directArrival } from '@plumgate/core/results';
 import type { ClientId, SequenceId } from '@plumgate/core/basics';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { RunService } from '../domains/followup/run.service.ts';
@@ -27,7 +28,7 @@ export async function joinTogether(
         textConsent: false,
       };
       const at = app.clock.now();
-      const person = await app.get(PersonStore).arrive(tx, client, details, 'Direct', at, 0);
+      const person = await app.get(PersonStore).arrive(tx, client, details, directArrival, at, 0);
       await app.get(RunService).join(tx, effects, { client, sequence, person, at });
     }
     await effects.write(tx);

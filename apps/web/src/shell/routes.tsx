@@ -53,6 +53,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/funnels/sources',
+        lazy: async () => ({
+          Component: (await import('../features/funnels/sources-screen.tsx')).SourcesScreen,
+        }),
+      },
+      {
         path: '/:client/pages/:pageId',
         // The page comes while the editor's files do.
         loader: ({ params }) => {

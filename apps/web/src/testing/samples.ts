@@ -60,6 +60,7 @@ export const personOf = (number: number, changes: Partial<PersonSummary> = {}): 
   phone: '(207) 555-0117',
   tags: ['first-visit'],
   source: 'Search ads',
+  lastSource: 'Search ads',
   assigneeName: null,
   addedAt: '2026-11-05T16:30:00Z',
   lastSeenAt: '2026-11-05T16:30:00Z',

@@ -1,7 +1,7 @@
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { messageOf } from '../api/call.ts';
 import { Button } from './button.tsx';
+import { FailureLine } from './states.tsx';
 
 /** Something to answer or to read, over everything else; Escape and a press beside it close it. */
 export function Dialog({
@@ -45,11 +45,7 @@ export function DialogFoot({
 }) {
   return (
     <>
-      {failure !== null && (
-        <p role="alert" className="font-semibold text-brick">
-          {messageOf(failure)}
-        </p>
-      )}
+      <FailureLine failure={failure} />
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>Cancel</Button>
         <Button look="main" type="submit" disabled={off}>

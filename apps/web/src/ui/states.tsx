@@ -32,3 +32,13 @@ export function Skeleton({ lines = 8 }: { lines?: number }) {
     </div>
   );
 }
+
+/** What went wrong with something that was tried; nothing while it is null. */
+export function FailureLine({ failure }: { failure: unknown }) {
+  if (failure === null) return null;
+  return (
+    <p role="alert" className="font-semibold text-brick">
+      {messageOf(failure)}
+    </p>
+  );
+}

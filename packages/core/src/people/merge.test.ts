@@ -22,6 +22,7 @@ const record = (changes: Partial<Mergeable> = {}): Mergeable => ({
   textConsent: false,
   assigneeId: null,
   source: 'Direct',
+  lastSource: 'Direct',
   submissionCount: 1,
   addedAt: day(2),
   lastSeenAt: day(2),
@@ -92,6 +93,7 @@ describe('two records as one', () => {
     textConsent: true,
     assigneeId: 'desk',
     source: 'Search ads',
+    lastSource: 'Email',
     submissionCount: 2,
     addedAt: day(1),
     lastSeenAt: day(9),
@@ -106,6 +108,7 @@ describe('two records as one', () => {
       record({
         assigneeId: 'desk',
         source: 'Search ads',
+        lastSource: 'Email',
         submissionCount: 3,
         addedAt: day(1),
         lastSeenAt: day(9),

@@ -6,7 +6,9 @@ import { fullName, type AlsoGiven, type ContactDetails } from './person-from-ans
 /** What a record says of a person, as far as two of them can be made one. */
 export interface Mergeable extends ContactDetails {
   assigneeId: string | null;
+  /** Where they came from when they first wrote, and when they last did. */
   source: string;
+  lastSource: string;
   submissionCount: number;
   addedAt: Instant;
   lastSeenAt: Instant;
@@ -45,6 +47,7 @@ export function merged<Side extends Mergeable>(
   const called = side('phone', ({ phone }) => phone !== '');
   const isSamePhone = one.phoneKey !== null && one.phoneKey === other.phoneKey;
   const older = Temporal.Instant.compare(one.addedAt, other.addedAt) <= 0 ? one : other;
+  const latest = Temporal.Instant.compare(one.lastSeenAt, other.lastSeenAt) >= 0 ? one : other;
   const fields = { ...other.fields, ...one.fields };
   for (const key of Object.keys(other.fields))
     if (choices[`fields.${key}`] === 'other') fields[key] = other.fields[key]!;
@@ -60,6 +63,7 @@ export function merged<Side extends Mergeable>(
       textConsent: isSamePhone ? one.textConsent || other.textConsent : called.textConsent,
       assigneeId: side('assignee', ({ assigneeId }) => assigneeId !== null).assigneeId,
       source: older.source,
+      lastSource: latest.lastSource,
       submissionCount: one.submissionCount + other.submissionCount,
       addedAt: older.addedAt,
       lastSeenAt: later(one.lastSeenAt, other.lastSeenAt),

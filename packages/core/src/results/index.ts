@@ -1,3 +1,4 @@
-export * from './arrival-source.ts';
+export * from './origin.ts';
 export * from './rate.ts';
+export * from './source-preview.ts';
 export * from './tagged-link.ts';

@@ -1,6 +1,15 @@
-import { arrivalSource, shareText } from './index.ts';
+import fc from 'fast-check';
+import {
+  Origin,
+  originFromText,
+  originOf,
+  originText,
+  shareText,
+  sourceOf,
+  type SourceRule,
+} from './index.ts';
 
-describe('arrivalSource', () => {
+describe('where a visit came from', () => {
   const host = 'quayside-dental.localhost';
   it.each([
     ['utm_source=anything&utm_medium=cpc', '', 'Search ads'],
@@ -37,7 +46,106 @@ describe('arrivalSource', () => {
     ['', `http://${host}/first-visit`, null],
     ['', 'not an address', null],
   ])('of ?%s from %j is %j', (query, referrer, source) => {
-    expect(arrivalSource({ query: new URLSearchParams(query), referrer, host })).toBe(source);
+    const origin = originOf({ query: new URLSearchParams(query), referrer, host });
+    expect(origin && sourceOf(origin)).toBe(source);
+    expect(origin && sourceOf(originFromText(originText(origin)))).toBe(source);
+  });
+
+  it('is kept as it was said', () => {
+    const query = new URLSearchParams(
+      'utm_source=Google&utm_medium=cpc&utm_campaign=November%20checks&utm_term=dentist&gclid=Cj0-abc&q=private',
+    );
+    expect(originOf({ query, referrer: 'https://www.google.com/search?q=teeth', host })).toEqual({
+      source: 'Google',
+      medium: 'cpc',
+      campaign: 'November checks',
+      term: 'dentist',
+      click: 'gclid',
+      clickId: 'Cj0-abc',
+      referrer: 'www.google.com/search',
+    });
+  });
+
+  it('counts by what the address says, wherever the page was opened from', () => {
+    const query = new URLSearchParams('utm_source=poster&utm_medium=qr');
+    expect(originOf({ query, referrer: `https://${host}/first-visit`, host })).toEqual({
+      source: 'poster',
+      medium: 'qr',
+    });
+  });
+});
+
+describe('names of their own', () => {
+  const host = 'quayside-dental.localhost';
+  const named = (rule: SourceRule, query: string, referrer = '') =>
+    sourceOf(originOf({ query: new URLSearchParams(query), referrer, host }, [rule])!, [rule]);
+
+  it.each<[SourceRule, string, string, string]>([
+    [
+      { where: 'referrer', contains: 'harbor-news.test', name: 'Harbor News' },
+      '',
+      'https://www.harbor-news.test/november/teeth',
+      'Harbor News',
+    ],
+    [
+      { where: 'referrer', contains: '/NOVEMBER', name: 'November issue' },
+      '',
+      'https://www.harbor-news.test/november/teeth',
+      'November issue',
+    ],
+    [
+      { where: 'campaign', contains: 'door', name: 'Door hangers' },
+      'utm_source=print&utm_campaign=Door-hangers-2',
+      '',
+      'Door hangers',
+    ],
+    [
+      { where: 'medium', contains: 'cpc', name: 'Paid clicks' },
+      'utm_medium=CPC',
+      '',
+      'Paid clicks',
+    ],
+    [{ where: 'source', contains: 'door', name: 'Door' }, 'utm_source=window', '', 'Window'],
+    [{ where: 'field', contains: 'Partner', name: 'Partner' }, 'partner=77', '', 'Partner'],
+    [{ where: 'field', contains: 'partner', name: 'Partner' }, 'partners=77', '', 'Direct'],
+    [{ where: 'field', contains: 'gclid', name: 'City ads' }, 'gclid=1', '', 'City ads'],
+  ])('%j of ?%s from %j is %j', (rule, query, referrer, name) =>
+    expect(named(rule, query, referrer)).toBe(name),
+  );
+
+  it('takes the first rule that fits', () => {
+    const rules: SourceRule[] = [
+      { where: 'source', contains: 'print', name: 'Paper' },
+      { where: 'source', contains: 'print', name: 'Flyers' },
+    ];
+    expect(sourceOf({ source: 'print' }, rules)).toBe('Paper');
+  });
+});
+
+describe('in a cookie', () => {
+  it('reads what an earlier build kept', () => {
+    expect(sourceOf(originFromText('Search ads'))).toBe('Search ads');
+    expect(originFromText('Direct')).toEqual({});
+    expect(originFromText('')).toEqual({});
+  });
+
+  it('is never long, and never a name of something else', () => {
+    const anything = fc.dictionary(
+      fc.constantFrom('utm_source', 'utm_medium', 'utm_campaign', 'utm_term', 'gclid', 'q'),
+      fc.string({ unit: 'binary', maxLength: 400 }),
+    );
+    fc.assert(
+      fc.property(anything, fc.webUrl(), (fields, referrer) => {
+        const query = new URLSearchParams(fields);
+        const origin = originOf({ query, referrer, host: 'h' })!;
+        expect(Origin.parse(origin)).toEqual(origin);
+        const text = originText(origin);
+        expect(text.length).toBeLessThanOrEqual(700);
+        expect(text).not.toContain('~');
+        expect(sourceOf(originFromText(text)).length).toBeGreaterThan(0);
+        expect(originText(originFromText(text))).toBe(text);
+      }),
+    );
   });
 });
 

@@ -1,4 +1,4 @@
-import { arrivalSource, linkPlaces, taggedLink } from './index.ts';
+import { linkPlaces, originOf, sourceOf, taggedLink } from './index.ts';
 
 const address = 'https://visit.quayside-dental.test/first-visit?x=1';
 
@@ -19,5 +19,5 @@ it.each([
 ] as const)('a link for %s is counted as %s', (place, counted) => {
   const { source, medium } = linkPlaces[place];
   const { searchParams } = new URL(taggedLink(address, { source, medium }));
-  expect(arrivalSource({ query: searchParams, referrer: '', host: 'h' })).toBe(counted);
+  expect(sourceOf(originOf({ query: searchParams, referrer: '', host: 'h' })!)).toBe(counted);
 });

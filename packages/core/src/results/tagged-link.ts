@@ -1,4 +1,4 @@
-/** Where a link is put, with the tags by which its visitors are told apart in the numbers (`arrivalSource` reads them). */
+/** Where a link is put, with the tags by which its visitors are told apart in the numbers (`originOf` reads them). */
 export const linkPlaces = {
   'search-ads': { label: 'Search ads', source: 'search', medium: 'cpc' },
   'social-ads': { label: 'Social ads', source: 'social', medium: 'paid_social' },

@@ -22,6 +22,7 @@ export const button: BlockView<'button'> = {
         <a
           className={block.shape === 'outline' ? 'press outline' : 'press'}
           href={href || '#'}
+          data-press={block.id}
           download={block.action.kind === 'download' ? '' : undefined}
         >
           {block.icon ? (

@@ -63,6 +63,9 @@ export class SlotGone extends Error {
   }
 }
 
+/** Somebody whom the business put down itself. */
+const addedManually = { source: 'Added manually', firstSource: 'Added manually' };
+
 /**
  * `booked` → `came` or `missed`; `booked` → `cancelled`. A change of time keeps the state and adds to `changes`. Every
  * change tells the other side, and the runs that count on the booking.
@@ -440,7 +443,7 @@ export class BookingService {
       phoneKey: who.phone ? phoneKey(who.phone, client.facts.country) : null,
       textConsent: false,
     };
-    return this.store.arrive(tx, client, details, 'Added manually', this.clock.now(), 0);
+    return this.store.arrive(tx, client, details, addedManually, this.clock.now(), 0);
   }
 
   private inWords({ booking, calendar, client }: LoadedBooking) {

@@ -1,3 +1,4 @@
+import { directArrival } from '@plumgate/core/results';
 import type { PersonRecord, SequenceEffect, SequenceView, TodayBoard } from '@plumgate/contract';
 import type { ClientId, PersonId, SequenceId } from '@plumgate/core/basics';
 import {
@@ -73,7 +74,7 @@ const person = async (name: string, changes: { email?: string; textConsent?: boo
       phoneKey: `+1207555${String(phones++).padStart(4, '0')}`,
       textConsent: changes.textConsent ?? false,
     },
-    'Direct',
+    directArrival,
     app.clock.now(),
     0,
   );

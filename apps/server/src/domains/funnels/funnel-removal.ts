@@ -17,6 +17,7 @@ import {
   pageVisitors,
   sectionDays,
   sectionVisitors,
+  visitEvents,
 } from '../../records/results/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
@@ -191,6 +192,10 @@ export class FunnelRemoval implements OnModuleInit {
     await tx.delete(pageDays).where(inArray(pageDays.pageId, ids));
     await tx.delete(sectionVisitors).where(inArray(sectionVisitors.pageId, ids));
     await tx.delete(sectionDays).where(inArray(sectionDays.pageId, ids));
+    const owners = tx.select({ id: pages.clientId }).from(pages).where(inArray(pages.id, ids));
+    await tx
+      .delete(visitEvents)
+      .where(and(inArray(visitEvents.clientId, owners), inArray(visitEvents.pageId, ids)));
   }
 }
 

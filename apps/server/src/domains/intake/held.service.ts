@@ -5,6 +5,7 @@ import { done, type Outcome } from '@plumgate/core/basics';
 import type { FieldProblem, JunkReason } from '@plumgate/core/forms';
 import { pageWords, fieldWords } from '@plumgate/core/languages';
 import { personFromAnswers, type ContactDetails } from '@plumgate/core/people';
+import { directArrival } from '@plumgate/core/results';
 import { and, asc, count, desc, eq, inArray, lte, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { clients } from '../../records/clients/table.ts';
@@ -83,7 +84,7 @@ export class HeldService implements OnModuleInit {
 
   private async hold(incoming: Incoming, reason: HeldReason | JunkReason): Promise<void> {
     const { clientId, formId, pageId, revisionId, block, booking, ...rest } = incoming;
-    const { typed, once, visitorId, source, device } = rest;
+    const { typed, once, visitorId, source, firstSource, origins, device } = rest;
     const [client] = await this.database.db
       .select({ facts: clients.facts })
       .from(clients)
@@ -97,7 +98,7 @@ export class HeldService implements OnModuleInit {
         .values({
           id,
           ...{ clientId, formId, pageId, revisionId, block, reason },
-          content: { typed, once, visitorId, source, device, start },
+          content: { typed, once, visitorId, source, firstSource, origins, device, start },
           ...submissionKeys(incoming, now, client!.facts.zone),
           receivedAt: now,
         })
@@ -240,6 +241,8 @@ export class HeldService implements OnModuleInit {
       const { start, ...sent } = row.content;
       const incoming = incomingOf({ ...row, ...page, ...revision }, row.block, {
         ...sent,
+        firstSource: sent.firstSource ?? sent.source,
+        origins: sent.origins ?? directArrival.origins,
         query: null,
         start: start === null ? null : Temporal.Instant.from(start),
       });

@@ -9,13 +9,14 @@ import type {
 } from '@plumgate/core/basics';
 import type { Country, Facts } from '@plumgate/core/clients';
 import { withHiddenValues, type FormDefinition } from '@plumgate/core/forms';
+import type { Arrival } from '@plumgate/core/results';
 import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/core/page';
 
 /** The field in which a form's chosen time travels. */
 export const slotField = '_slot';
 
 /** A form on its way in: where it stood, as what it was published, and what was typed. */
-export interface Incoming {
+export interface Incoming extends Arrival {
   clientId: ClientId;
   funnelId: FunnelId;
   pageId: PageId;
@@ -34,16 +35,16 @@ export interface Incoming {
   once: string;
   /** The browser's own number; empty where it brought none along. */
   visitorId: string;
-  source: string;
   device: 'phone' | 'wide';
 }
 
 /** What a visitor sent, apart from the page it was sent on. */
-export type Sent = Pick<Incoming, 'typed' | 'once' | 'visitorId' | 'source' | 'device'> & {
-  start: Instant | null;
-  /** The fields of the address that the page was opened by; null where they are not known any more. */
-  query: URLSearchParams | null;
-};
+export type Sent = Pick<Incoming, 'typed' | 'once' | 'visitorId' | 'device'> &
+  Arrival & {
+    start: Instant | null;
+    /** The fields of the address that the page was opened by; null where they are not known any more. */
+    query: URLSearchParams | null;
+  };
 
 /** What a form was published on. */
 interface Published {

@@ -184,7 +184,7 @@ export class IntakeService {
       await this.fields.settled(tx, { clientId, formId, form, at }, known.fields),
       client.facts.currency,
     );
-    const person = await this.store.arrive(tx, client, { ...details, fields }, incoming.source, at);
+    const person = await this.store.arrive(tx, client, { ...details, fields }, incoming, at);
     const plan = routeLead(isChange ? [] : rules, {
       form: incoming.formId,
       page: incoming.pageId,
@@ -298,6 +298,8 @@ export class IntakeService {
         revisionId: incoming.revisionId,
         answers,
         source: incoming.source,
+        firstSource: incoming.firstSource,
+        origins: incoming.origins,
         rulesMatched: plan.matched,
         ...keys,
         isChange: arriving.isChange,

@@ -112,7 +112,6 @@ export class SubmissionListService {
           lastName: people.lastName,
           email: people.email,
           phone: people.phone,
-          source: people.source,
         },
       })
       .from(submissions)
@@ -293,7 +292,7 @@ export class SubmissionListService {
 interface Row {
   row: typeof submissions.$inferSelect;
   page: string;
-  person: { firstName: string; lastName: string; email: string; phone: string; source: string };
+  person: { firstName: string; lastName: string; email: string; phone: string };
 }
 
 const isSummed = (question: FormDefinition['questions'][number]): boolean =>
@@ -333,7 +332,7 @@ function view(
     form: form?.name ?? 'A form that is gone',
     receivedAt: row.receivedAt.toString(),
     answers: answersOf(form, row.answers),
-    source: { first: person.source, last: row.source },
+    source: { first: row.firstSource, last: row.source },
     rules: row.rulesMatched.map(({ name }) => name),
     junk: null,
   };
@@ -349,7 +348,7 @@ function junkView({ row, incoming }: Held): SubmissionView {
     page: incoming.pageName,
     receivedAt: row.receivedAt.toString(),
     answers: answersOf(incoming.form, answers),
-    source: { first: incoming.source, last: incoming.source },
+    source: { first: incoming.firstSource, last: incoming.source },
     rules: [],
     junk: { reason: row.reason },
   };

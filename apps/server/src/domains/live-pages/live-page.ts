@@ -15,12 +15,15 @@ import type { Brand } from '@plumgate/core/brand';
 import type { Facts } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import type { PageDocument } from '@plumgate/core/page';
+import type { SourceRule } from '@plumgate/core/results';
 import type { ShownPicture } from '@plumgate/page-kit';
 
 /** A page as visitors see it: a published revision, or a draft for those who may see drafts. */
 export interface ShownPage {
   clientId: ClientId;
   zone: string;
+  /** The client's own names for where visits come from. */
+  sourceRules: SourceRule[];
   funnelId: FunnelId;
   pageId: PageId;
   name: string;

@@ -47,13 +47,14 @@ export class PageLoader {
           position: pages.position,
         },
         revision: pageRevisions,
+        sourceRules: clients.sourceRules,
       })
       .from(pages)
       .innerJoin(clients, eq(clients.id, pages.clientId))
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
       .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isLive));
     if (!found) return null;
-    const { page, revision } = found;
+    const { page, revision, sourceRules } = found;
     const beside = await db
       .select({
         id: pages.id,
@@ -70,6 +71,7 @@ export class PageLoader {
     return {
       clientId: page.clientId,
       zone: revision.facts.zone,
+      sourceRules,
       funnelId: page.funnelId,
       pageId: page.id,
       name: page.name,
@@ -124,6 +126,7 @@ export class PageLoader {
     return {
       clientId: page.clientId,
       zone: client.facts.zone,
+      sourceRules: client.sourceRules,
       funnelId: page.funnelId,
       pageId: page.id,
       name: page.name,

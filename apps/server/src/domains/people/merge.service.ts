@@ -252,7 +252,7 @@ const newIn = (now: string[], before: string[]): string[] =>
 const moments = ['addedAt', 'lastSeenAt', 'unsubscribedAt', 'mailRefusedAt', 'touchedAt'] as const;
 const plainParts = [
   ...(['firstName', 'lastName', 'email', 'emailKey', 'phone', 'phoneKey'] as const),
-  ...(['textConsent', 'assigneeId', 'source'] as const),
+  ...(['textConsent', 'assigneeId', 'source', 'lastSource'] as const),
 ];
 
 /** What a merge may change of a record. */

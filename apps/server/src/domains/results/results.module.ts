@@ -1,10 +1,14 @@
 import { Module } from '@nestjs/common';
+import { ClientsModule } from '../clients/clients.module.ts';
+import { EventLog } from './event-log.ts';
 import { SectionCounter } from './section-counter.ts';
 import { ResultsService } from './results.service.ts';
+import { SourceService } from './source.service.ts';
 import { VisitCounter } from './visit-counter.ts';
 
 @Module({
-  providers: [ResultsService, VisitCounter, SectionCounter],
-  exports: [ResultsService, VisitCounter, SectionCounter],
+  imports: [ClientsModule],
+  providers: [ResultsService, VisitCounter, SectionCounter, EventLog, SourceService],
+  exports: [ResultsService, VisitCounter, SectionCounter, EventLog, SourceService],
 })
 export class ResultsModule {}

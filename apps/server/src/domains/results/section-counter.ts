@@ -9,7 +9,8 @@ import { GatheredWrites } from '../../platform/database/gathered-writes.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { sectionDays, sectionVisitors } from '../../records/results/table.ts';
-import { cookieLife, dayOf } from './visit-counter.ts';
+import { cookieLife } from './cookie-life.ts';
+import { dayOf } from './visit-counter.ts';
 
 /** Somebody has come to a section of a page. */
 export interface SectionVisit {

@@ -1,4 +1,5 @@
-import type { ClientId, PageId } from '@plumgate/core/basics';
+import { randomUUID } from 'node:crypto';
+import type { ClientId, PageId, RevisionId } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { ResultsService } from './results.service.ts';
@@ -14,12 +15,15 @@ beforeAll(async () => {
 afterAll(() => app.stop());
 beforeEach(() => app.database.db.delete(pageDays));
 
+const revisionId = randomUUID() as RevisionId;
 const zone = 'America/New_York';
 const visit = (visitorId: string, changes: Partial<Visit> = {}): Visit => ({
   clientId: world.client.id as ClientId,
   pageId: world.first.pageId as PageId,
+  revisionId,
   visitorId,
   source: 'Direct',
+  origin: {},
   device: 'phone',
   at: Temporal.Instant.from('2026-11-05T14:12:00Z'),
   zone,

@@ -1,6 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
+import type { ClientId, Instant, PageId, RevisionId } from '@plumgate/core/basics';
 import { localDay } from '@plumgate/core/basics';
+import type { Origin } from '@plumgate/core/results';
 import { lt, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { insertMany } from '../../platform/database/bulk.ts';
@@ -10,19 +11,20 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { GatheredWrites } from '../../platform/database/gathered-writes.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { pageDays, pageVisitors } from '../../records/results/table.ts';
+import { cookieLife } from './cookie-life.ts';
+import { EventLog } from './event-log.ts';
 
 export interface Visit {
   clientId: ClientId;
   pageId: PageId;
+  revisionId: RevisionId;
   visitorId: string;
   source: string;
+  origin: Origin;
   device: 'phone' | 'wide';
   at: Instant;
   zone: string;
 }
-
-/** A browser's number lives for a year: after that no visitor comes back by it. */
-export const cookieLife = { hours: 24 * 370 };
 
 /**
  * Counts visits without making a visitor wait: they gather here and are written in batches into the roll-up. A crash
@@ -36,6 +38,7 @@ export class VisitCounter implements OnModuleInit {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly housekeeping: Housekeeping,
+    private readonly events: EventLog,
     log: PinoLogger,
   ) {
     this.writes = new GatheredWrites(database, log, 'visits', (tx, visits) =>
@@ -60,11 +63,14 @@ export class VisitCounter implements OnModuleInit {
 
   count(visit: Visit): void {
     this.writes.add(visit);
+    const { zone: _zone, ...event } = visit;
+    this.events.note({ kind: 'view', ...event });
   }
 
   /** Writes everything counted so far. */
-  flush(): Promise<void> {
-    return this.writes.flush();
+  async flush(): Promise<void> {
+    await this.writes.flush();
+    await this.events.flush();
   }
 
   private async writeBatch(tx: Queries, batch: readonly Visit[]): Promise<void> {

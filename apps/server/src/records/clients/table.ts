@@ -3,6 +3,7 @@ import type { ClientId } from '@plumgate/core/basics';
 import { brandFormat } from '@plumgate/core/brand';
 import { factsFormat } from '@plumgate/core/clients';
 import type { Matching } from '@plumgate/core/people';
+import type { SourceRule } from '@plumgate/core/results';
 import { documentColumn, instant, json } from '../../platform/database/columns.ts';
 
 export const factsColumn = documentColumn(factsFormat);
@@ -20,6 +21,8 @@ export const clients = pgTable('clients', {
   matching: text().$type<Matching>().notNull().default('email'),
   /** Submissions with any of these words or phrases are put aside. */
   blockedWords: json<string[]>('blocked_words').notNull().default([]),
+  /** The client's own names for where visits come from. */
+  sourceRules: json<SourceRule[]>('source_rules').notNull().default([]),
   createdAt: instant('created_at').notNull(),
 });
 

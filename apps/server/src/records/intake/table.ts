@@ -10,6 +10,7 @@ import type {
   SubmissionId,
 } from '@plumgate/core/basics';
 import type { Answers, JunkReason } from '@plumgate/core/forms';
+import type { Arrival } from '@plumgate/core/results';
 import { people } from '../people/table.ts';
 import { ofClient } from '../clients/table.ts';
 import { instant, json } from '../../platform/database/columns.ts';
@@ -29,7 +30,10 @@ export const submissions = pgTable(
     funnelId: uuid('funnel_id').$type<FunnelId>().notNull(),
     revisionId: uuid('revision_id').$type<RevisionId>().notNull(),
     answers: json<Answers>().notNull(),
+    /** Where its sender came from last and first, and as it was said; not known of what an earlier build took in. */
     source: text().notNull(),
+    firstSource: text('first_source').notNull().default('Direct'),
+    origins: json<Arrival['origins']>(),
     rulesMatched: json<{ id: RuleId; name: string }[]>('rules_matched').notNull(),
     /** The form's idempotency field, or a digest of what was sent where there is no script to fill it. */
     once: text().notNull(),
@@ -51,12 +55,14 @@ export const submissions = pgTable(
 );
 
 /** A submission as it came in, without what the database knows of its page. */
-export interface HeldContent {
+export interface HeldContent extends Pick<Arrival, 'source'> {
   typed: Record<string, string>;
   once: string;
   visitorId: string;
-  source: string;
   device: 'phone' | 'wide';
+  /** Not known of what an earlier build held. */
+  firstSource?: string;
+  origins?: Arrival['origins'];
   /** The time that was chosen with it; null where none was, or where the form offers none. */
   start: string | null;
 }

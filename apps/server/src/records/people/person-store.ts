@@ -11,6 +11,7 @@ import {
   type FieldValues,
   type Matching,
 } from '@plumgate/core/people';
+import type { Arrival } from '@plumgate/core/results';
 import { and, asc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import type { ClientRow } from '../clients/table.ts';
 import type { Queries } from '../../platform/database/database.ts';
@@ -38,7 +39,7 @@ export class PersonStore {
     tx: Queries,
     { id: clientId, matching }: Pick<ClientRow, 'id' | 'matching'>,
     details: ContactDetails & { fields?: FieldValues },
-    source: string,
+    { source, firstSource }: Pick<Arrival, 'source' | 'firstSource'>,
     at: Instant,
     submissionsMore: 0 | 1 = 1,
     as?: Pick<PersonRow, 'matchKey'>,
@@ -48,7 +49,8 @@ export class PersonStore {
       clientId,
       ...details,
       matchKey: as ? as.matchKey : await this.matchKeyFor(tx, clientId, matching, details),
-      source,
+      source: firstSource,
+      lastSource: source,
       submissionCount: submissionsMore,
       addedAt: at,
       lastSeenAt: at,
@@ -71,6 +73,9 @@ export class PersonStore {
       ),
       fields: sql.raw('people.fields || excluded.fields'),
       submissionCount: sql.raw('people.submission_count + excluded.submission_count'),
+      lastSource: sql.raw(
+        'case when excluded.submission_count > 0 then excluded.last_source else people.last_source end',
+      ),
       lastSeenAt: at,
     };
     const insert = tx.insert(people).values(fresh);
@@ -90,7 +95,7 @@ export class PersonStore {
         tx,
         { id: clientId, matching },
         details,
-        source,
+        { source, firstSource },
         at,
         submissionsMore,
         into,

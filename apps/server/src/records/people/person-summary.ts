@@ -13,6 +13,7 @@ export const summary = {
   email: people.email,
   phone: people.phone,
   source: people.source,
+  lastSource: people.lastSource,
   submissions: people.submissionCount,
   addedAt: people.addedAt,
   lastSeenAt: people.lastSeenAt,

@@ -31,7 +31,9 @@ export const people = pgTable(
     phoneKey: text('phone_key'),
     /** By what they are unlike every other of their client; null where another has it already, or they left nothing to know them by. */
     matchKey: text('match_key'),
+    /** Where they came from when they first wrote, and when they last did. */
     source: text().notNull(),
+    lastSource: text('last_source').notNull().default('Direct'),
     assigneeId: uuid('assignee_id')
       .$type<UserId>()
       .references(() => users.id),

@@ -1,4 +1,5 @@
 import {
+  bigserial,
   boolean,
   date,
   index,
@@ -8,7 +9,9 @@ import {
   text,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { PageId } from '@plumgate/core/basics';
+import type { PageId, RevisionId } from '@plumgate/core/basics';
+import type { Origin } from '@plumgate/core/results';
+import { instant, json } from '../../platform/database/columns.ts';
 import { ofClient } from '../clients/table.ts';
 
 /** Who has seen a page: a visitor counts once for a page, on the day they first came. */
@@ -82,3 +85,34 @@ export const sectionDays = pgTable(
   },
   (table) => [primaryKey({ columns: [table.pageId, table.section, table.day] })],
 );
+
+/**
+ * What visitors do, one row for each time: they see a page or come to a section of it, press a button or a phone number,
+ * begin a form. The roll-ups are what is read; these rows are for questions that nobody has asked yet.
+ */
+export const visitEvents = pgTable(
+  'visit_events',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    clientId: ofClient(),
+    pageId: uuid('page_id').$type<PageId>().notNull(),
+    revisionId: uuid('revision_id').$type<RevisionId>().notNull(),
+    /** Which variation of the page was shown, where there are several. */
+    variationId: uuid('variation_id'),
+    kind: text().$type<VisitEventKind>().notNull(),
+    /** The section that was come to, the block that was pressed or begun, or the number that was called. */
+    target: text(),
+    visitorId: text('visitor_id').notNull(),
+    device: text().$type<'phone' | 'wide'>().notNull(),
+    source: text().notNull(),
+    origin: json<Origin>().notNull(),
+    at: instant().notNull(),
+  },
+  (table) => [
+    index('visit_events_of_client').on(table.clientId, table.at),
+    index('visit_events_by_time').on(table.at),
+  ],
+);
+
+export const visitEventKinds = ['view', 'section', 'press', 'begin'] as const;
+export type VisitEventKind = (typeof visitEventKinds)[number];

@@ -65,7 +65,8 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
           {[person.email, person.phone].filter(Boolean).join(' · ')}
         </p>
         <p className="mt-1 text-muted">
-          Assigned to {person.assigneeName ?? 'nobody'} · Source: {person.source} ·{' '}
+          Assigned to {person.assigneeName ?? 'nobody'} · Source: {person.source}
+          {person.lastSource !== person.source && `, last ${person.lastSource}`} ·{' '}
           {person.submissions} {person.submissions === 1 ? 'submission' : 'submissions'}
         </p>
         <div className="mt-2 flex flex-wrap gap-1">

@@ -1,0 +1,68 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import type { ClientId, Instant, PageId, RevisionId } from '@plumgate/core/basics';
+import type { Origin } from '@plumgate/core/results';
+import { lt } from 'drizzle-orm';
+import { Clock } from '../../platform/clock.ts';
+import { insertMany } from '../../platform/database/bulk.ts';
+import { Database } from '../../platform/database/database.ts';
+import { deleteSome } from '../../platform/database/delete-some.ts';
+import { GatheredWrites } from '../../platform/database/gathered-writes.ts';
+import { Housekeeping } from '../../platform/housekeeping.ts';
+import { PinoLogger } from '../../platform/logging.ts';
+import { visitEvents, type VisitEventKind } from '../../records/results/table.ts';
+import { cookieLife } from './cookie-life.ts';
+
+/** Something that a visitor did on a page. */
+export interface VisitEvent {
+  clientId: ClientId;
+  pageId: PageId;
+  revisionId: RevisionId;
+  kind: VisitEventKind;
+  target?: string;
+  visitorId: string;
+  device: 'phone' | 'wide';
+  source: string;
+  origin: Origin;
+  at: Instant;
+}
+
+/** Keeps what visitors do, one row for each time and nobody waiting for it. */
+@Injectable()
+export class EventLog implements OnModuleInit {
+  private readonly writes: GatheredWrites<VisitEvent>;
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly housekeeping: Housekeeping,
+    log: PinoLogger,
+  ) {
+    this.writes = new GatheredWrites(database, log, 'events of visits', async (tx, events) => {
+      await tx.execute(insertMany(visitEvents, events).getSQL());
+    });
+  }
+
+  onModuleInit(): void {
+    this.housekeeping.register('events of visits', (mostRows) => {
+      const isOld = lt(visitEvents.at, this.clock.now().subtract(cookieLife));
+      return deleteSome(this.database.db, visitEvents, isOld, mostRows);
+    });
+  }
+
+  start(): void {
+    this.writes.start();
+  }
+
+  stop(): Promise<void> {
+    return this.writes.stop();
+  }
+
+  note(event: VisitEvent): void {
+    this.writes.add(event);
+  }
+
+  /** Writes everything noted so far. */
+  flush(): Promise<void> {
+    return this.writes.flush();
+  }
+}
