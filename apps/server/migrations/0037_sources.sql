@@ -9,6 +9,7 @@ CREATE TABLE "visit_events" (
 	"visitor_id" text NOT NULL,
 	"device" text NOT NULL,
 	"source" text NOT NULL,
+	"first_source" text NOT NULL,
 	"origin" jsonb NOT NULL,
 	"at" timestamptz NOT NULL
 );

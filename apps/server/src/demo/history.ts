@@ -494,13 +494,13 @@ class Player {
   }
 
   private count(page: LivePage, visitor: Visitor): void {
+    const { source, firstSource, origins } = arrivalFrom(visitor.source, visitor.visitorId);
     this.app.get(VisitCounter).count({
       clientId: page.clientId,
       pageId: page.pageId,
       revisionId: page.revisionId,
       visitorId: visitor.visitorId,
-      source: visitor.source,
-      origin: arrivalFrom(visitor.source, visitor.visitorId).origins.last,
+      ...{ source, firstSource, origin: origins.last },
       device: visitor.device,
       at: visitor.at,
       zone: page.zone,

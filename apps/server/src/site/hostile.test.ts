@@ -136,7 +136,7 @@ it('counts all others when one visit can’t be', async () => {
     clientId: world.client.id as never,
     pageId: world.first.pageId as PageId,
     revisionId: randomUUID() as RevisionId,
-    ...{ source: 'Direct', origin: {} },
+    ...{ source: 'Direct', firstSource: 'Direct', origin: {} },
     device: 'phone' as const,
     at: app.clock.now(),
     zone: 'America/New_York',

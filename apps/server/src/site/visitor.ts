@@ -68,9 +68,12 @@ export function visitorOf(
 /** What is kept of a visitor's visit to a page. */
 export const visitOf = (
   { clientId, pageId, revisionId }: Pick<ShownPage, 'clientId' | 'pageId' | 'revisionId'>,
-  { id: visitorId, source, origins, device }: Visitor,
+  { id: visitorId, source, firstSource, origins, device }: Visitor,
   at: Instant,
-) => ({ clientId, pageId, revisionId, visitorId, source, origin: origins.last, device, at });
+) => ({
+  ...{ clientId, pageId, revisionId, visitorId, device, at },
+  ...{ source, firstSource, origin: origins.last },
+});
 
 /** Reads who sent a request to Fastify, whose answer sets the cookie. */
 @Injectable()

@@ -22,6 +22,7 @@ export interface VisitEvent {
   visitorId: string;
   device: 'phone' | 'wide';
   source: string;
+  firstSource: string;
   origin: Origin;
   at: Instant;
 }

@@ -23,6 +23,7 @@ const visit = (visitorId: string, changes: Partial<Visit> = {}): Visit => ({
   revisionId,
   visitorId,
   source: 'Direct',
+  firstSource: 'Direct',
   origin: {},
   device: 'phone',
   at: Temporal.Instant.from('2026-11-05T14:12:00Z'),

@@ -20,6 +20,7 @@ export interface Visit {
   revisionId: RevisionId;
   visitorId: string;
   source: string;
+  firstSource: string;
   origin: Origin;
   device: 'phone' | 'wide';
   at: Instant;

@@ -104,7 +104,9 @@ export const visitEvents = pgTable(
     target: text(),
     visitorId: text('visitor_id').notNull(),
     device: text().$type<'phone' | 'wide'>().notNull(),
+    /** Where the visitor came from last and first, and the last as it was said. */
     source: text().notNull(),
+    firstSource: text('first_source').notNull(),
     origin: json<Origin>().notNull(),
     at: instant().notNull(),
   },
