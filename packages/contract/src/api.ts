@@ -65,6 +65,7 @@ import {
   PathBoard,
   PersonRecord,
   QuestionSummary,
+  SetOff,
   SourceCount,
   SourcePreview,
   SubmissionView,
@@ -1193,6 +1194,15 @@ export const downloadUpload = endpoint({
   params: z.object({ uploadId: UploadId }),
   answerType: 'application/octet-stream',
   answer: z.unknown(),
+});
+export const getSetOff = endpoint({
+  method: 'GET',
+  path: '/api/received/:receivedId/set-off',
+  summary:
+    'What a submission set off: rules that matched and why others did not, messages, bookings',
+  right: 'people.read',
+  params: z.object({ receivedId: SubmissionId }),
+  answer: SetOff,
 });
 export const restoreSubmission = endpoint({
   method: 'POST',

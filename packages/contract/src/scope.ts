@@ -18,6 +18,7 @@ export const clientOwnedIds = [
   'testRunId',
   'jobId',
   'submissionId',
+  'receivedId',
   'fieldId',
   'mergeId',
   'uploadId',

@@ -676,6 +676,43 @@ export const SubmissionView = z.object({
 });
 export type SubmissionView = z.infer<typeof SubmissionView>;
 
+/** What a submission set off. */
+export const SetOff = z.object({
+  /** Somebody changed answers that they had sent before: then rules and follow-up don't run again. */
+  isChange: z.boolean(),
+  matched: z.array(z.string()),
+  /** The rules that were on and did not match, each with the reason in a sentence. */
+  missed: z.array(z.object({ name: z.string(), why: z.string() })),
+  bookings: z.array(
+    z.object({
+      calendar: z.string(),
+      startsAt: InstantText,
+      zone: z.string(),
+      state: z.enum(['booked', 'came', 'missed', 'cancelled']),
+    }),
+  ),
+  sequences: z.array(
+    z.object({
+      id: SequenceId,
+      name: z.string(),
+      state: z.enum(['running', 'finished', 'ended']),
+    }),
+  ),
+  messages: z.array(
+    z.object({
+      id: z.string(),
+      kind: z.enum(['email', 'text']),
+      to: z.string(),
+      title: z.string(),
+      state: z.enum(['queued', 'sent', 'delivered', 'failed', 'left-out']),
+      /** Why it was left out or failed; empty else. */
+      why: z.string(),
+      at: InstantText,
+    }),
+  ),
+});
+export type SetOff = z.infer<typeof SetOff>;
+
 /** A source by its name: first-time visitors, and people who wrote for the first time. */
 export const SourceCount = z.object({ name: z.string(), visitors: z.int(), leads: z.int() });
 export type SourceCount = z.infer<typeof SourceCount>;

@@ -172,8 +172,15 @@ describe('every id in an address', () => {
     const { messages } = (
       await app.api('GET', `/api/clients/${clientId}/messages`, undefined, 'owner@example.com')
     ).json<{ messages: { id: string }[] }>();
+    const aside = await putAside(clientId);
+    const { rows: received } = await app.database.pool.query<{ id: string }>(
+      `insert into submissions (id, client_id, person_id, form_id, page_id, funnel_id, revision_id, answers, source, rules_matched, once, received_at)
+       select gen_random_uuid(), client_id, $2, form_id, page_id, page_id, revision_id, '{}', 'Direct', '[]', 'once', now() from held_submissions where id = $1 returning id`,
+      [aside.submissionId, booking.person.id],
+    );
     return {
-      ...(await putAside(clientId)),
+      ...aside,
+      receivedId: received[0]!.id,
       key: 'roof_age',
       clientId,
       calendarId,

@@ -2,6 +2,7 @@ import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { SubmissionListService } from '../domains/intake/submission-list.service.ts';
 import { JunkService } from '../domains/intake/junk.service.ts';
+import { SetOffService } from '../domains/intake/set-off.service.ts';
 import { UploadService } from '../domains/intake/upload.service.ts';
 import { notFound } from '../platform/http/app-problem.ts';
 import { attachment } from '../platform/http/attachment.ts';
@@ -14,6 +15,7 @@ export class SubmissionController {
     private readonly submissions: SubmissionListService,
     private readonly uploads: UploadService,
     private readonly junk: JunkService,
+    private readonly causes: SetOffService,
   ) {}
 
   @Bind(api.listSubmissions)
@@ -63,6 +65,13 @@ export class SubmissionController {
       type: 'application/octet-stream',
       disposition: attachment(file.name),
     });
+  }
+
+  @Bind(api.getSetOff)
+  setOff(
+    @Input() { params }: InputOf<typeof api.getSetOff>,
+  ): Promise<Answer<typeof api.getSetOff>> {
+    return this.causes.of(params.receivedId);
   }
 
   @Bind(api.restoreSubmission)

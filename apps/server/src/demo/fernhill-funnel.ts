@@ -1,7 +1,7 @@
 import type { CalendarId, FormId, PictureRef, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
-import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
+import { plainEnding, newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import {
   newBlock,
   type BlockOf,
@@ -43,6 +43,7 @@ export const eveningForm: FormDefinition = {
   consent: 'We write to you about this evening, and for nothing else.',
   after: { kind: 'next-step' },
   afterByAnswer: [],
+  ...plainEnding,
   notify: ['desk@fernhill.test'],
 };
 

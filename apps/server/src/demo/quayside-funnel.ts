@@ -1,6 +1,6 @@
 import type { CalendarId, FormId, PictureRef, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
-import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
+import { plainEnding, newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import {
   newBlock,
@@ -39,6 +39,7 @@ export const firstVisitForm: FormDefinition = {
   consent: 'We use this to reach you about your first visit, and for nothing else.',
   after: { kind: 'next-step' },
   afterByAnswer: [],
+  ...plainEnding,
   notify: ['desk@quayside-dental.test'],
 };
 
@@ -274,7 +275,7 @@ export const bookingForm: FormDefinition = {
   consent: 'You can move or cancel it until two hours before.',
   after: { kind: 'next-step' },
   afterByAnswer: [],
-  notify: [],
+  ...plainEnding,
 };
 
 /** Step two: a time to choose, and nothing typed again. */

@@ -1,5 +1,5 @@
 import type { FormId } from '@plumgate/core/basics';
-import { newQuestion, type FormDefinition, type ShowIf } from '@plumgate/core/forms';
+import { plainEnding, newQuestion, type FormDefinition, type ShowIf } from '@plumgate/core/forms';
 import { newBlock, plainSettings, prose, type PageDocument } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 import type { Chance } from './chance.ts';
@@ -104,6 +104,7 @@ export const surveyForm: FormDefinition = {
   consent: 'Two of us read every answer. Nobody else does.',
   after: { kind: 'next-step' },
   afterByAnswer: [],
+  ...plainEnding,
   notify: ['desk@fernhill.test'],
 };
 

@@ -10,7 +10,7 @@ import { bookings, calendars } from './booking/table.ts';
 import { clients } from './clients/table.ts';
 import { sequences } from './followup/table.ts';
 import { forms } from './forms/table.ts';
-import { heldSubmissions } from './intake/table.ts';
+import { heldSubmissions, submissions } from './intake/table.ts';
 import { uploads } from './intake/uploads.table.ts';
 import { funnels } from './funnels/table.ts';
 import { postRoom } from './messages/table.ts';
@@ -41,6 +41,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   jobId: jobs,
   // By their id only those are named that were put aside.
   submissionId: heldSubmissions,
+  receivedId: submissions,
   fieldId: ownFields,
   mergeId: merges,
   uploadId: uploads,

@@ -64,13 +64,18 @@ export const formFormat: DocumentFormat<FormDefinition> = documentFormat(
           }))
         : questions,
     }),
-    // Version 5: answers fill fields of the person, those of before one by their key; and questions that take files.
+    // Version 5: answers fill fields of the person, those of before one by their key; questions take files and may be filled
+    // from the address; and what follows a submission has more to it.
     ({ questions, ...rest }) => ({
+      notice: { texts: [], subject: '', body: '' },
+      sendsCopy: false,
+      confirms: false,
       ...rest,
       questions: Array.isArray(questions)
         ? questions.map(({ kind, key, ...question }: { kind: string; key: unknown }) => ({
             field: whoOrConsent.has(kind) ? null : key,
             upload: { takes: 'either', most: 3, megabytes: 10 },
+            fromAddress: '',
             ...{ kind, key, ...question },
           }))
         : questions,

@@ -144,6 +144,11 @@ export const Question = z
     upload: UploadSettings,
     /** The field of the person that an answer fills, as this form names it; null where it is kept with the submission alone. */
     field: QuestionKey.nullable(),
+    /** The field of the page's address that may fill it before the visitor does: `email` in `/spring?email=…`; empty for none. */
+    fromAddress: z
+      .string()
+      .max(60)
+      .regex(/^[\w-]*$/, 'Use letters, digits, hyphens and underscores.'),
     /** How much of the form's width it takes; on a phone all of it. */
     width: z.enum(['full', 'half', 'third']),
     /** When it is shown, by earlier answers; null for always. */
@@ -177,6 +182,14 @@ export type AfterForm = z.infer<typeof AfterForm>;
 
 export const mostQuestions = 30;
 
+/** The notice of a submission: who gets it by text, and in which words; empty ones for the program's own. */
+export const FormNotice = z.strictObject({
+  texts: z.array(z.string().trim().min(1).max(40)).max(10),
+  subject: words(200),
+  body: words(2000),
+});
+export type FormNotice = z.infer<typeof FormNotice>;
+
 /** A form: its questions in order, the button's words, the consent line and after the form. */
 export const FormDefinition = z
   .strictObject({
@@ -192,6 +205,11 @@ export const FormDefinition = z
     afterByAnswer: z.array(z.strictObject({ when: ShowIf, after: AfterForm })).max(10),
     /** Who is notified by email of every submission. */
     notify: z.array(z.email()).max(10),
+    notice: FormNotice,
+    /** Whether the lead gets a copy of their answers by email. */
+    sendsCopy: z.boolean(),
+    /** Whether an email address counts, and follow-up begins, only once its owner has pressed a link sent to it. */
+    confirms: z.boolean(),
   })
   .refine(
     (form) =>
@@ -208,10 +226,19 @@ export const plainSettings = {
   purpose: 'other',
   fill: { from: 'words', words: '' },
   upload: { takes: 'either', most: 3, megabytes: 10 },
+  fromAddress: '',
   width: 'full',
   showIf: null,
   startsPart: null,
 } as const satisfies Partial<Question>;
+
+/** What follows a form that nobody has asked anything more of. */
+export const plainEnding = {
+  notify: [],
+  notice: { texts: [], subject: '', body: '' },
+  sendsCopy: false,
+  confirms: false,
+} satisfies Partial<FormDefinition>;
 
 /** A question with sensible words for its kind. */
 export function newQuestion(
@@ -254,6 +281,6 @@ export function shortForm(name: string, ids: [NodeId, NodeId, NodeId]): FormDefi
     consent: '',
     after: { kind: 'next-step' },
     afterByAnswer: [],
-    notify: [],
+    ...plainEnding,
   };
 }

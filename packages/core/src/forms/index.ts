@@ -7,6 +7,7 @@ export * from './hidden-questions.ts';
 export * from './text-patterns.ts';
 export * from './email.ts';
 export * from './email-correction.ts';
+export * from './labelled-answers.ts';
 export * from './read-answers.ts';
 export * from './consents.ts';
 export * from './after-form.ts';

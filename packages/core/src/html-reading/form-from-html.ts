@@ -2,6 +2,7 @@ import type { CheerioAPI } from 'cheerio';
 import { isTag, type Element } from 'domhandler';
 import { truncate } from '../basics/index.ts';
 import {
+  plainEnding,
   mostQuestions,
   newQuestion,
   type FormDefinition,
@@ -54,7 +55,7 @@ export function formFromHtml($: CheerioAPI, form: Element, newId: () => NodeId):
       consent: '',
       after: { kind: 'message', text: 'Thank you. We will be in touch.' },
       afterByAnswer: [],
-      notify: [],
+      ...plainEnding,
     },
     notes,
   };

@@ -41,6 +41,33 @@ export const english: VisitorWords = {
   unsent,
   files: { remove: 'Remove' },
   parts: { at: 'Part {part} of {parts}', next: 'Next', back: 'Back' },
+  filled: { for: 'Filled in for {name}.', notYou: 'Not you?' },
+  copy: {
+    subject: 'Your answers to {{ client.name }}',
+    body: `Hello {{ person.first_name | default: "there" }},
+
+this is a copy of what you sent to {{ client.name }}:
+
+{{ answers.all }}
+
+{{ client.name }}
+{{ client.phone }}`,
+  },
+  confirm: {
+    subject: 'Please confirm your email address',
+    body: `Hello {{ person.first_name | default: "there" }},
+
+please confirm that this address is yours:
+{{ page.confirm_link }}
+
+If you did not ask {{ client.name }} for anything, ignore this email. You will not get another one.
+
+{{ client.name }}
+{{ client.phone }}`,
+    press: 'Confirm my address',
+    done: 'Thank you. Your email address is confirmed.',
+    gone: 'This link no longer works. Please send the form again.',
+  },
   didYouMean: 'Did you mean {email}?',
   times: {
     choose: 'Choose a time',

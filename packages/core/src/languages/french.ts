@@ -42,6 +42,33 @@ export const french: VisitorWords = {
   unsent,
   files: { remove: 'Retirer' },
   parts: { at: 'Partie {part} sur {parts}', next: 'Suivant', back: 'Retour' },
+  filled: { for: 'Rempli pour {name}.', notYou: 'Ce n’est pas vous ?' },
+  copy: {
+    subject: 'Vos réponses à {{ client.name }}',
+    body: `Bonjour{% if person.first_name %} {{ person.first_name }}{% endif %},
+
+voici une copie de ce que vous avez envoyé à {{ client.name }} :
+
+{{ answers.all }}
+
+{{ client.name }}
+{{ client.phone }}`,
+  },
+  confirm: {
+    subject: 'Veuillez confirmer votre adresse e-mail',
+    body: `Bonjour{% if person.first_name %} {{ person.first_name }}{% endif %},
+
+veuillez confirmer que cette adresse est la vôtre :
+{{ page.confirm_link }}
+
+Si vous n’avez rien demandé à {{ client.name }}, ne tenez pas compte de ce message. Vous n’en recevrez pas d’autre.
+
+{{ client.name }}
+{{ client.phone }}`,
+    press: 'Confirmer mon adresse',
+    done: 'Merci. Votre adresse e-mail est confirmée.',
+    gone: 'Ce lien ne fonctionne plus. Veuillez renvoyer le formulaire.',
+  },
   didYouMean: 'Vouliez-vous dire {email} ?',
   times: {
     choose: 'Choisissez une heure',

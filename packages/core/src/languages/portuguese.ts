@@ -40,6 +40,33 @@ export const portuguese: VisitorWords = {
   unsent,
   files: { remove: 'Remover' },
   parts: { at: 'Parte {part} de {parts}', next: 'Seguinte', back: 'Voltar' },
+  filled: { for: 'Preenchido para {name}.', notYou: 'Não é você?' },
+  copy: {
+    subject: 'Suas respostas para {{ client.name }}',
+    body: `Olá{% if person.first_name %} {{ person.first_name }}{% endif %},
+
+esta é uma cópia do que você enviou para {{ client.name }}:
+
+{{ answers.all }}
+
+{{ client.name }}
+{{ client.phone }}`,
+  },
+  confirm: {
+    subject: 'Confirme seu endereço de e-mail',
+    body: `Olá{% if person.first_name %} {{ person.first_name }}{% endif %},
+
+confirme que este endereço é seu:
+{{ page.confirm_link }}
+
+Se você não pediu nada a {{ client.name }}, ignore esta mensagem. Você não receberá outra.
+
+{{ client.name }}
+{{ client.phone }}`,
+    press: 'Confirmar meu endereço',
+    done: 'Obrigado. Seu endereço de e-mail está confirmado.',
+    gone: 'Este link não funciona mais. Envie o formulário novamente.',
+  },
   didYouMean: 'Quis dizer {email}?',
   times: {
     choose: 'Escolha um horário',

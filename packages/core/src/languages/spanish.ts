@@ -40,6 +40,33 @@ export const spanish: VisitorWords = {
   unsent,
   files: { remove: 'Quitar' },
   parts: { at: 'Parte {part} de {parts}', next: 'Siguiente', back: 'Atrás' },
+  filled: { for: 'Rellenado para {name}.', notYou: '¿No es usted?' },
+  copy: {
+    subject: 'Sus respuestas a {{ client.name }}',
+    body: `Hola{% if person.first_name %} {{ person.first_name }}{% endif %},
+
+esta es una copia de lo que ha enviado a {{ client.name }}:
+
+{{ answers.all }}
+
+{{ client.name }}
+{{ client.phone }}`,
+  },
+  confirm: {
+    subject: 'Confirme su dirección de correo',
+    body: `Hola{% if person.first_name %} {{ person.first_name }}{% endif %},
+
+confirme que esta dirección es suya:
+{{ page.confirm_link }}
+
+Si no ha pedido nada a {{ client.name }}, no haga caso de este mensaje. No recibirá ningún otro.
+
+{{ client.name }}
+{{ client.phone }}`,
+    press: 'Confirmar mi dirección',
+    done: 'Gracias. Su dirección de correo está confirmada.',
+    gone: 'Este enlace ya no funciona. Envíe el formulario de nuevo.',
+  },
   didYouMean: '¿Quiso decir {email}?',
   times: {
     choose: 'Elija una hora',

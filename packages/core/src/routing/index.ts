@@ -2,6 +2,7 @@ export * from './tag.ts';
 export * from './condition-kinds.ts';
 export * from './action-kinds.ts';
 export * from './rule.ts';
+export * from './missed-rule.ts';
 export * from './route-lead.ts';
 export * from './preview-rule.ts';
 export * from './rule-format.ts';

@@ -15,9 +15,22 @@ export interface Arrival {
  * somebody wins over an earlier one. A rule without conditions matches nobody: it would sweep in everybody's leads.
  */
 export function routeLead(rules: readonly Rule[], arrival: Arrival): RoutePlan {
-  const plan: RoutePlan = { matched: [], tags: [], assignee: null, sequences: [], notify: [] };
-  for (const rule of rules.filter((rule) => matches(rule, arrival))) {
-    plan.matched.push({ id: rule.id, name: rule.name });
+  const plan: RoutePlan = {
+    matched: [],
+    missed: [],
+    tags: [],
+    assignee: null,
+    sequences: [],
+    notify: [],
+  };
+  for (const rule of rules) {
+    const { id, name } = rule;
+    if (!matches(rule, arrival)) {
+      const failed = rule.conditions.filter((condition) => !holds(condition, arrival));
+      plan.missed.push({ id, name, matches: rule.matches, failed });
+      continue;
+    }
+    plan.matched.push({ id, name });
     for (const action of rule.actions) planAction(plan, action);
   }
   return plan;
@@ -26,6 +39,9 @@ export function routeLead(rules: readonly Rule[], arrival: Arrival): RoutePlan {
 /** Whether an arriving lead matches a rule. */
 export function matches(rule: Pick<Rule, 'matches' | 'conditions'>, arrival: Arrival): boolean {
   if (rule.conditions.length === 0) return false;
-  const holds = (condition: Condition) => arrival[condition.about] === condition.is;
-  return rule.matches === 'all' ? rule.conditions.every(holds) : rule.conditions.some(holds);
+  const isTrue = (condition: Condition) => holds(condition, arrival);
+  return rule.matches === 'all' ? rule.conditions.every(isTrue) : rule.conditions.some(isTrue);
 }
+
+const holds = (condition: Condition, arrival: Arrival): boolean =>
+  arrival[condition.about] === condition.is;

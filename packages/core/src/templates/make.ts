@@ -1,5 +1,6 @@
 import type { FormId } from '../basics/index.ts';
 import {
+  plainEnding,
   newQuestion,
   type FormDefinition,
   type Question,
@@ -79,7 +80,7 @@ function makeForm(form: TemplateForm, make: Make): FormDefinition {
     consent: form.consent,
     after: form.after,
     afterByAnswer: [],
-    notify: [],
+    ...plainEnding,
   };
 }
 

@@ -483,7 +483,8 @@ export class BookingService {
       ...this.messenger.personIn(person, client),
       ...this.messenger.bookingIn({ ...booking, zone: rules.zone, where: placeOf(loaded) }, client),
     };
-    const to = { client, person, key, at, from: name, context };
+    const submission = booking.submissionId;
+    const to = { client, person, key, at, from: name, context, submission };
     if (person.email && !person.mailRefusedAt)
       this.messenger.emailPerson(effects, to, words, this.file(loaded));
     else if (person.phone && person.textConsent)
@@ -516,6 +517,7 @@ export class BookingService {
         subject,
         body,
         person,
+        submission: loaded.booking.submissionId,
       });
   }
 }

@@ -21,6 +21,8 @@ export interface Incoming extends Arrival {
   funnelId: FunnelId;
   pageId: PageId;
   pageName: string;
+  /** The page's, in which its sender reads. */
+  language: string;
   /** The client's, by which phones are read. */
   country: Country;
   revisionId: RevisionId;
@@ -92,6 +94,7 @@ export function incomingOf(page: Published, blockId: string, sent: Sent): Incomi
     funnelId: page.funnelId,
     pageId: page.pageId,
     pageName: page.name,
+    language: page.document.language,
     country: page.facts.country,
     revisionId: page.revisionId,
     block: block.id,

@@ -3,8 +3,10 @@ import { BookingModule } from '../booking/booking.module.ts';
 import { FollowupModule } from '../followup/followup.module.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
 import { RoutingModule } from '../routing/routing.module.ts';
+import { LeadMessages } from './lead-messages.ts';
 import { HeldService } from './held.service.ts';
 import { IntakeService } from './intake.service.ts';
+import { SetOffService } from './set-off.service.ts';
 import { SubmissionListService } from './submission-list.service.ts';
 import { UploadService } from './upload.service.ts';
 import { JunkService } from './junk.service.ts';
@@ -14,12 +16,21 @@ import { SubmissionLimits } from './submission-limits.ts';
   imports: [BookingModule, FollowupModule, MessagesModule, RoutingModule],
   providers: [
     HeldService,
+    LeadMessages,
     JunkService,
     UploadService,
     IntakeService,
     SubmissionLimits,
     SubmissionListService,
+    SetOffService,
   ],
-  exports: [HeldService, JunkService, IntakeService, SubmissionListService, UploadService],
+  exports: [
+    HeldService,
+    JunkService,
+    IntakeService,
+    SubmissionListService,
+    SetOffService,
+    UploadService,
+  ],
 })
 export class IntakeModule {}

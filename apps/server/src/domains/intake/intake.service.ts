@@ -2,16 +2,14 @@ import type { ClientRow } from '../../records/clients/table.ts';
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
-import { cleanText, done, failed, localDay, ownValue, type Outcome } from '@plumgate/core/basics';
+import { cleanText, done, failed, localDay, type Outcome } from '@plumgate/core/basics';
 import {
-  answerWords,
   consentsOf,
+  labelledAnswers,
   readAnswers,
   type Answers,
   type FieldProblem,
-  type FormDefinition,
 } from '@plumgate/core/forms';
-import { withoutLinks } from '@plumgate/core/messages';
 import {
   filledFields,
   personFromAnswers,
@@ -22,7 +20,6 @@ import { routeLead, type RoutePlan } from '@plumgate/core/routing';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { BookingService, SlotGone } from '../booking/booking.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
-import { Messenger, nameFor } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { endsOnTag, RunService } from '../followup/run.service.ts';
 import { timeline } from '../../records/people/table.ts';
@@ -37,6 +34,7 @@ import { Worker } from '../../platform/worker.ts';
 import { countLead } from '../results/count-lead.ts';
 import { RuleService, type ForArrival } from '../routing/rule.service.ts';
 import { slotField, type Incoming } from './incoming.ts';
+import { LeadMessages, type ToldLead } from './lead-messages.ts';
 import { UploadService } from './upload.service.ts';
 import { submissions } from '../../records/intake/table.ts';
 
@@ -105,7 +103,7 @@ export class IntakeService {
     private readonly runs: RunService,
     private readonly causes: Causes,
     private readonly bookings: BookingService,
-    private readonly messenger: Messenger,
+    private readonly messages: LeadMessages,
     private readonly worker: Worker,
   ) {}
 
@@ -204,7 +202,8 @@ export class IntakeService {
     const booking = isChange ? null : await this.takeTime(tx, effects, arriving);
     for (const sequence of plan.sequences)
       await this.runs.join(tx, effects, { client, person, sequence, submission, booking, at });
-    this.notify(effects, arriving);
+    this.messages.notify(effects, toldOf(arriving));
+    this.messages.sendCopy(effects, toldOf(arriving));
     for (const write of this.store.noteFields(tx, person, fields, {
       by: incoming.pageName,
       submission,
@@ -301,6 +300,7 @@ export class IntakeService {
         firstSource: incoming.firstSource,
         origins: incoming.origins,
         rulesMatched: plan.matched,
+        rulesMissed: arriving.isChange ? [] : plan.missed,
         ...keys,
         isChange: arriving.isChange,
         receivedAt: at,
@@ -331,8 +331,12 @@ export class IntakeService {
       effects.add(this.store.assign(tx, person, plan.assignee));
       effects.note(person, at, { kind: 'assigned', to, rule });
     }
-    for (const to of noticesOf(arriving))
-      effects.note(person, at, { kind: 'notified', to, subject: noticeSubject(arriving) });
+    const told = toldOf(arriving);
+    const subject = this.messages.subject(told);
+    for (const to of this.messages.addresses(told))
+      effects.note(person, at, { kind: 'notified', to, subject });
+    for (const to of this.messages.numbers(told))
+      effects.note(person, at, { kind: 'notified', to, subject, by: 'text' });
   }
 
   private async tag(
@@ -370,31 +374,6 @@ export class IntakeService {
       submission,
     });
   }
-
-  /** Tells the business who wrote and what they said; an answer to the notice goes to the person. */
-  private notify(effects: Consequences, arriving: Arriving): void {
-    const { incoming, answers, client, person, submission, at } = arriving;
-    const lines = labelledAnswers(incoming.form, answers).map(
-      ({ question, answer }) => `${question}: ${answer}`,
-    );
-    const body = [
-      arriving.isChange
-        ? 'Someone changed answers they had sent before. Rules and follow-up did not run again.'
-        : 'A new lead has arrived.',
-      withoutLinks(lines.join('\n')),
-      `Page: ${incoming.pageName}\nSource: ${withoutLinks(incoming.source)}`,
-    ].join('\n\n');
-    for (const to of noticesOf(arriving))
-      this.messenger.notify(effects, {
-        client,
-        to,
-        key: `tell:${submission}:${to}`,
-        at,
-        subject: noticeSubject(arriving),
-        body,
-        person,
-      });
-  }
 }
 
 /** The answers of a form on its way in, or everything that is wrong with them and with the time that goes with them. */
@@ -405,27 +384,7 @@ export function readIncoming({ form, typed, booking }: Incoming): Outcome<Answer
   return answers.ok && problems.length === 0 ? answers : failed(problems);
 }
 
-const noticesOf = ({ incoming, plan }: Arriving): string[] => [
-  ...new Set([...incoming.form.notify, ...plan.notify]),
-];
-
-/** The answers with the questions' own words, in the form's order; what was left empty is left out. */
-export function labelledAnswers(
-  form: FormDefinition,
-  answers: Answers,
-): { question: string; answer: string }[] {
-  return form.questions.flatMap((question) => {
-    const answer = ownValue(answers, question.key);
-    if (answer === undefined || answer === false) return [];
-    return { question: question.label, answer: answerWords(answer) };
-  });
-}
-
-function noticeSubject({ person, incoming, isChange }: Arriving): string {
-  return withoutLinks(
-    `${isChange ? 'Changed answers' : 'New lead'}: ${nameFor(person)}, ${incoming.form.name}`,
-  );
-}
+const toldOf = ({ plan, ...lead }: Arriving): ToldLead => ({ ...lead, notify: plan.notify });
 
 /** By what a submission is known again. */
 export interface SubmissionKeys {

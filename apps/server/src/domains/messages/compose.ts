@@ -103,6 +103,10 @@ const letterhead = ({ name, facts, brand }: Sender, logo: Letterhead['logo']): L
 });
 const cornerPixels = { square: 0, soft: 8, round: 22 };
 
+/** The number that a client's texts come from. */
+export const numberOf = ({ facts }: Pick<Sender, 'facts'>): string =>
+  phoneKey(facts.phone, facts.country) ?? facts.phone;
+
 /** A text in a client's name, from the client's number to a person's. */
 export function textToPerson(
   client: Sender,
@@ -112,7 +116,7 @@ export function textToPerson(
 ): TextPayload {
   return {
     kind: 'text',
-    from: phoneKey(client.facts.phone, client.facts.country) ?? client.facts.phone,
+    from: numberOf(client),
     to: phoneKey(phone, client.facts.country) ?? phone,
     body: fillFor(client, template, context).trim(),
   };

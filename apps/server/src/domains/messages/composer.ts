@@ -74,6 +74,8 @@ export class Composer {
     const client = sources.clients.get(row.clientId)!;
     const logo = sources.logos.get(row.clientId) ?? null;
     if (content.as === 'notice') {
+      if (row.kind === 'text')
+        return { kind: 'text', from: row.from, to: row.to, body: content.body };
       const { subject, body: text, actions = [], replyTo } = content;
       const unsubscribe = this.links.stopNotices(client, row.to);
       const words = { to: row.to, subject, text, actions, unsubscribe };

@@ -1,5 +1,11 @@
 import { Injectable } from '@nestjs/common';
-import { truncate, type BookingId, type Instant, type RunId } from '@plumgate/core/basics';
+import {
+  truncate,
+  type BookingId,
+  type Instant,
+  type RunId,
+  type SubmissionId,
+} from '@plumgate/core/basics';
 import {
   namespacesIn,
   oneLine,
@@ -12,7 +18,7 @@ import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
-import { bookingFields, fillFor, personFields, textToPerson } from './compose.ts';
+import { bookingFields, numberOf, fillFor, personFields, textToPerson } from './compose.ts';
 import { PersonLinks } from './person-links.ts';
 
 /** A message to a person: to whom, because of what, and when. */
@@ -26,6 +32,8 @@ export interface ToPerson {
   from: string;
   context: MergeContext;
   runId?: RunId;
+  /** The submission that set it off. */
+  submission?: SubmissionId | null;
   /** After this moment it makes no sense any more. */
   expiresAt?: Instant | null;
 }
@@ -40,6 +48,8 @@ export interface Notice {
   body: string;
   /** The person it is about: their record and their number are one press away, and an answer goes to them. */
   person: Pick<PersonRow, 'id' | 'email' | 'phoneKey'> | null;
+  /** The submission that set it off. */
+  submission?: SubmissionId | null;
 }
 
 /**
@@ -92,7 +102,8 @@ export class Messenger {
   }
 
   /** An email to an address of the business, from which one press stops such notices. */
-  notify(effects: Consequences, { client, to, key, at, subject, body, person }: Notice): void {
+  notify(effects: Consequences, notice: Notice): void {
+    const { client, to, key, at, subject, body, person, submission = null } = notice;
     const replyTo = person?.email || client.facts.email;
     effects.enqueue({
       clientId: client.id,
@@ -101,7 +112,29 @@ export class Messenger {
       kind: 'email',
       to,
       title: oneLine(subject),
+      submissionId: submission,
       content: { as: 'notice', subject, body, actions: this.actionsFor(client, person), replyTo },
+    });
+  }
+
+  /** A text to a number of the business, in E.164, with a link to the person's record. */
+  notifyByText(effects: Consequences, notice: Omit<Notice, 'subject'>): void {
+    const { client, to, key, at, body, person, submission = null } = notice;
+    effects.enqueue({
+      clientId: client.id,
+      key,
+      dueAt: at,
+      kind: 'text',
+      to,
+      from: numberOf(client),
+      title: truncate(oneLine(body), 60),
+      submissionId: submission,
+      content: {
+        as: 'notice',
+        subject: '',
+        body: [body, person && this.links.record(client, person.id)].filter(Boolean).join('\n'),
+        replyTo: '',
+      },
     });
   }
 
@@ -154,12 +187,22 @@ function valuesIn(
   ) as MergeContext;
 }
 
-const queuedTo = ({ client, person, key, at, from, runId, expiresAt }: ToPerson) => ({
+const queuedTo = ({
+  client,
+  person,
+  key,
+  at,
+  from,
+  runId,
+  submission = null,
+  expiresAt,
+}: ToPerson) => ({
   clientId: client.id,
   personId: person.id,
   key,
   dueAt: at,
   origin: from,
   ...(runId && { runId }),
+  submissionId: submission,
   expiresAt: expiresAt ?? null,
 });

@@ -52,6 +52,7 @@ export class CopyToClientService {
         ...rebind(read, { ...asItIs, picture }),
         name: copy.formName?.(read.name) ?? read.name,
         notify: own[id] ? read.notify : booked.has(id) ? [] : desk,
+        notice: own[id] ? read.notice : { ...read.notice, texts: [] },
       };
       const made = await this.forms.create(tx, clientId, definition.name, definition);
       forms.set(id, made.id);

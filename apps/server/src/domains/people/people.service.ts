@@ -274,7 +274,7 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
         [fact.sequence, leftOutWords(fact.because)].filter(Boolean).join(', '),
       );
     case 'notified':
-      return line('notice', `Notified ${fact.to} by email`, fact.subject);
+      return line('notice', `Notified ${fact.to} by ${fact.by ?? 'email'}`, fact.subject);
     case 'booked':
     case 'moved':
     case 'cancelled':

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { ClientId, Instant, PersonId, RunId } from '@plumgate/core/basics';
+import type { ClientId, Instant, PersonId, RunId, SubmissionId } from '@plumgate/core/basics';
 import { timeline } from '../people/table.ts';
 import type { TimelineFact } from '../people/timeline.ts';
 import type { Queries } from '../../platform/database/database.ts';
@@ -28,6 +28,8 @@ export interface QueuedMessage {
   /** Which person it goes to; left out for the business. */
   personId?: PersonId;
   runId?: RunId;
+  /** The submission that set it off, other than by a run. */
+  submissionId?: SubmissionId | null;
   /** After this moment it makes no sense any more. */
   expiresAt?: Instant | null;
 }

@@ -11,6 +11,7 @@ import type {
 } from '@plumgate/core/basics';
 import type { Answers, JunkReason } from '@plumgate/core/forms';
 import type { Arrival } from '@plumgate/core/results';
+import type { MissedRule } from '@plumgate/core/routing';
 import { people } from '../people/table.ts';
 import { ofClient } from '../clients/table.ts';
 import { instant, json } from '../../platform/database/columns.ts';
@@ -35,6 +36,7 @@ export const submissions = pgTable(
     firstSource: text('first_source').notNull().default('Direct'),
     origins: json<Arrival['origins']>(),
     rulesMatched: json<{ id: RuleId; name: string }[]>('rules_matched').notNull(),
+    rulesMissed: json<MissedRule[]>('rules_missed').notNull().default([]),
     /** The form's idempotency field, or a digest of what was sent where there is no script to fill it. */
     once: text().notNull(),
     /** A digest of who sent what: the same again under the same `once` is the same submission. */

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { bigserial, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { PersonId, RunId } from '@plumgate/core/basics';
+import type { PersonId, RunId, SubmissionId } from '@plumgate/core/basics';
 import type { LeftOut } from '@plumgate/core/followup';
 import { ofClient } from '../clients/table.ts';
 import type { MessageContent } from './message-content.ts';
@@ -53,6 +53,8 @@ export const outbox = pgTable(
     expiresAt: instant('expires_at'),
     /** The run it belongs to: what is not sent yet falls away with what it was about. */
     runId: uuid('run_id').$type<RunId>(),
+    /** The submission that set it off, other than by a run. */
+    submissionId: uuid('submission_id').$type<SubmissionId>(),
     dueAt: instant('due_at').notNull(),
     attempts: integer().notNull().default(0),
     leasedBy: text('leased_by'),
@@ -71,6 +73,9 @@ export const outbox = pgTable(
       .on(table.clientId)
       .where(sql`${table.state} = 'failed'`),
     index('outbox_of_run').on(table.runId),
+    index('outbox_of_submission')
+      .on(table.submissionId)
+      .where(sql`${table.submissionId} is not null`),
     index('outbox_to').on(sql`lower(${table.to})`),
     index('outbox_over')
       .on(table.dueAt)

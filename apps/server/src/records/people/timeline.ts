@@ -25,7 +25,7 @@ export type TimelineFact =
   | { kind: 'sent'; subject: string; sequence: string; message?: string }
   | { kind: 'texted'; body: string; sequence: string; message?: string }
   | { kind: 'left-out'; what: string; sequence: string; because: LeftOut }
-  | { kind: 'notified'; to: string; subject: string }
+  | { kind: 'notified'; to: string; subject: string; by?: 'text' }
   | {
       kind: 'booked' | 'moved' | 'cancelled';
       calendar: string;

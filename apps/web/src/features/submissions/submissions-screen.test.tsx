@@ -1,5 +1,5 @@
 import { api, type Answered, type SubmissionView } from '@plumgate/contract';
-import type { FormId, PageId, PersonId, SubmissionId } from '@plumgate/core/basics';
+import type { FormId, PageId, PersonId, SequenceId, SubmissionId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { SubmissionsScreen } from './submissions-screen.tsx';
@@ -154,4 +154,46 @@ it('blocks words for which submissions are put aside', async () => {
       words: ['crowns', 'rank higher'],
     }),
   );
+});
+
+it('shows what one submission set off: its answers, rules with the reason, bookings and messages', async () => {
+  const server = serverOf()
+    .on(api.listSubmissions, listOf([sentBy(1, { rules: ['New patients'] })]))
+    .on(api.listForms, { forms: [] })
+    .on(api.getBlockedWords, { words: [] })
+    .on(api.getSetOff, {
+      isChange: false,
+      matched: ['New patients'],
+      missed: [{ name: 'Ads only', why: 'It was not by Search ads.' }],
+      bookings: [
+        {
+          calendar: 'First visit',
+          startsAt: '2026-11-09T15:00:00Z',
+          zone: 'America/New_York',
+          state: 'booked',
+        },
+      ],
+      sequences: [{ id: idOf<SequenceId>(7), name: 'Gentle welcome', state: 'running' }],
+      messages: [
+        {
+          id: '1',
+          kind: 'email',
+          to: 'a@example.com',
+          title: 'Welcome',
+          state: 'left-out',
+          why: 'unsubscribed',
+          at: '2026-11-05T14:12:00Z',
+        },
+      ],
+    });
+  show(<SubmissionsScreen />, server, { at: 'people/submissions', place: 'people/submissions' });
+  fireEvent.click(await screen.findByRole('button', { name: /what Odalys Penhallow 1 set off/ }));
+  const dialog = await screen.findByRole('dialog', { name: 'Odalys Penhallow 1' });
+  await within(dialog).findByText(/Ads only/);
+  const words = dialog.textContent;
+  expect(words).toContain('from Search ads, first from Direct');
+  expect(words).toContain('It was not by Search ads.');
+  expect(words).toContain('First visit, Mon, Nov 9');
+  expect(words).toContain('Gentle welcome · running');
+  expect(words).toMatch(/Email “Welcome” to a@example\.com · left out .*: unsubscribed/);
 });

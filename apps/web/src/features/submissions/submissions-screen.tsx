@@ -29,6 +29,7 @@ import { uploadAddress } from '../people/sent-files.tsx';
 import { BlockedWords } from './blocked-words.tsx';
 import { AnswersSummary } from './answers-summary.tsx';
 import { answerText } from './answer-text.ts';
+import { SetOffButton } from './set-off.tsx';
 
 const periods = {
   all: 'Any time',
@@ -238,14 +239,20 @@ function columnsOf(
   rows: readonly SubmissionView[],
   view: View,
   isOfOneForm: boolean,
-  { slug, zone }: ClientSummary,
+  client: ClientSummary,
 ): Column<SubmissionView>[] {
+  const { slug, zone } = client;
   return [
     {
       id: 'received',
       header: 'Received',
       className: 'whitespace-nowrap',
-      cell: ({ receivedAt }) => whenText(receivedAt, zone),
+      cell: (one) =>
+        one.junk ? (
+          whenText(one.receivedAt, zone)
+        ) : (
+          <SetOffButton submission={one} client={client} />
+        ),
     },
     {
       id: 'person',

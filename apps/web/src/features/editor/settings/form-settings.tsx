@@ -1,12 +1,12 @@
 import type { EditorPage } from '@plumgate/contract';
 import type { BlockOf } from '@plumgate/core/page';
-import { useState } from 'react';
 import { Button } from '../../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../../ui/field.tsx';
 import { useEditor } from '../store.ts';
 import { useUi } from '../ui.ts';
 import { AfterFormFields } from './after-form-fields.tsx';
 import { InsertsField } from './inserts-field.tsx';
+import { NoticeFields } from './notice-fields.tsx';
 import { Questions } from './question-settings.tsx';
 import { useSet } from './use-set.ts';
 
@@ -97,35 +97,7 @@ export function FormSettings({
         value={form.consent}
         onChange={(event) => set({ consent: event.target.value })}
       />
-      <NotifyField notify={form.notify} onChange={(notify) => set({ notify })} />
+      <NoticeFields form={form} page={page} onChange={set} />
     </>
-  );
-}
-
-const emailLike = /^[^\s@]+@[^\s@]+\.[^\s@]+$/;
-
-/** Who is notified: addresses take effect once each is whole. */
-function NotifyField({
-  notify,
-  onChange,
-}: {
-  notify: string[];
-  onChange: (notify: string[]) => void;
-}) {
-  const [typed, setTyped] = useState(notify.join(', '));
-  const list = typed.split(/[\s,;]+/).filter(Boolean);
-  const wrong = list.find((email) => !emailLike.test(email));
-  return (
-    <TextField
-      label="Notify by email"
-      help="Gets every submission, with the answers"
-      value={typed}
-      error={wrong && `“${wrong}” is not an email address yet`}
-      onChange={(event) => {
-        setTyped(event.target.value);
-        const next = event.target.value.split(/[\s,;]+/).filter(Boolean);
-        if (next.every((email) => emailLike.test(email))) onChange(next);
-      }}
-    />
   );
 }

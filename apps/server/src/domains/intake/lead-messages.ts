@@ -1,0 +1,122 @@
+import { Injectable } from '@nestjs/common';
+import type { Instant, SubmissionId } from '@plumgate/core/basics';
+import { truncate } from '@plumgate/core/basics';
+import { answerWords, labelledAnswers, type Answers } from '@plumgate/core/forms';
+import { pageWords } from '@plumgate/core/languages';
+import { withoutLinks, type MergeContext } from '@plumgate/core/messages';
+import { phoneKey, type ContactDetails } from '@plumgate/core/people';
+import type { Consequences } from '../../records/causes/consequences.ts';
+import type { ClientRow } from '../../records/clients/table.ts';
+import type { PersonRow } from '../../records/people/person-store.ts';
+import { Messenger, nameFor } from '../messages/messenger.ts';
+import type { Incoming } from './incoming.ts';
+
+/** A lead that messages go out about. */
+export interface ToldLead {
+  incoming: Incoming;
+  answers: Answers;
+  client: ClientRow;
+  person: PersonRow;
+  details: ContactDetails;
+  /** Addresses that the rules notify, beside the form's own. */
+  notify: readonly string[];
+  submission: SubmissionId;
+  /** Other answers under a key that was used before. */
+  isChange: boolean;
+  at: Instant;
+}
+
+/** How much of the answers a text to the business has room for. */
+const mostInText = 300;
+
+/** The messages that a submission itself sets off: to the business, and a copy to whoever sent it. */
+@Injectable()
+export class LeadMessages {
+  constructor(private readonly messenger: Messenger) {}
+
+  /** Whom the business is told by email, each once. */
+  addresses({ incoming, notify }: Pick<ToldLead, 'incoming' | 'notify'>): string[] {
+    return [...new Set([...incoming.form.notify, ...notify])];
+  }
+
+  /** The subject of the notices: the form's own where it has one. */
+  subject(lead: ToldLead): string {
+    const { incoming, person, isChange } = lead;
+    const own = this.own(lead, incoming.form.notice.subject);
+    if (own && !isChange) return own;
+    return withoutLinks(
+      `${isChange ? 'Changed answers' : 'New lead'}: ${nameFor(person)}, ${incoming.form.name}`,
+    );
+  }
+
+  /** Tells the business who wrote and what they said; an answer to the email goes to the person. */
+  notify(effects: Consequences, lead: ToldLead): void {
+    const { incoming, client, person, submission, at } = lead;
+    const answers = withoutLinks(linesOf(lead).join('\n'));
+    const subject = this.subject(lead);
+    const base = { client, at, person, submission };
+    const body = [
+      this.opening(lead),
+      answers,
+      `Page: ${incoming.pageName}\nSource: ${withoutLinks(incoming.source)}`,
+    ].join('\n\n');
+    for (const to of this.addresses(lead))
+      this.messenger.notify(effects, {
+        ...base,
+        ...{ to, key: `tell:${submission}:${to}`, subject, body },
+      });
+    const text = `${subject}\n${truncate(answers, mostInText)}`;
+    for (const number of this.numbers(lead))
+      this.messenger.notifyByText(effects, {
+        ...base,
+        ...{ to: number, key: `tell:${submission}:${number}`, body: text },
+      });
+  }
+
+  /** Sends whoever wrote a copy of their answers, in the language of the page. */
+  sendCopy(effects: Consequences, lead: ToldLead): void {
+    const { incoming, client, person, details, submission, at } = lead;
+    if (!incoming.form.sendsCopy || !details.email || person.mailRefusedAt) return;
+    const { copy } = pageWords(incoming.language);
+    const context: MergeContext = {
+      ...this.messenger.personIn(person, client),
+      answers: { all: linesOf(lead).join('\n') },
+    };
+    this.messenger.emailPerson(
+      effects,
+      {
+        ...{ client, person: { ...person, email: details.email }, at, context },
+        ...{ key: `copy:${submission}`, from: incoming.form.name, submission },
+      },
+      copy,
+    );
+  }
+
+  private opening(lead: ToldLead): string {
+    if (lead.isChange)
+      return 'Someone changed answers they had sent before. Rules and follow-up did not run again.';
+    return this.own(lead, lead.incoming.form.notice.body) || 'A new lead has arrived.';
+  }
+
+  /** The form's own words with their merge fields filled; empty for none. */
+  private own({ incoming, client, person, answers }: ToldLead, template: string): string {
+    if (!template.trim()) return '';
+    const said = incoming.form.questions.map(({ key }) => [
+      key,
+      answers[key] === undefined || answers[key] === false ? '' : answerWords(answers[key]),
+    ]);
+    return this.messenger.fill(client, template, {
+      ...this.messenger.personIn(person, client),
+      answers: Object.fromEntries(said) as Record<string, string>,
+    });
+  }
+
+  /** Whom the business is told by text, in E.164 by the client's country; what is no number is left out. */
+  numbers({ incoming, client }: Pick<ToldLead, 'incoming' | 'client'>): string[] {
+    const keys = incoming.form.notice.texts.map((text) => phoneKey(text, client.facts.country));
+    return [...new Set(keys)].filter((key) => key !== null);
+  }
+}
+
+const linesOf = ({ incoming, answers }: ToldLead): string[] =>
+  labelledAnswers(incoming.form, answers).map(({ question, answer }) => `${question}: ${answer}`);
