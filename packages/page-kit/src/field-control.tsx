@@ -77,10 +77,13 @@ export function Choices({
 export function Control({
   question,
   typed,
+  mask,
   shared,
 }: {
   question: Question;
   typed: string;
+  /** What stands for an answer that is known and not shown; empty for none. */
+  mask: string;
   shared: Record<string, unknown>;
 }) {
   const { choose } = usePageStrings();
@@ -99,7 +102,7 @@ export function Control({
     ...shared,
     ...limitsOf(question),
     defaultValue: typed,
-    placeholder: question.placeholder || undefined,
+    placeholder: mask || question.placeholder || undefined,
   };
   if (question.kind === 'long-text') return <textarea {...plain} rows={4} />;
   return <input type="text" {...hints[question.kind]} {...plain} />;

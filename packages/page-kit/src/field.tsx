@@ -4,7 +4,7 @@ import { fieldWords } from '@plumgate/core/languages';
 import { Inserts } from './form-inserts.tsx';
 import { Choices, Control, isGroup } from './field-control.tsx';
 import { IconView } from './icon-view.tsx';
-import type { FormState } from './page-context.ts';
+import { usePage, type FormState } from './page-context.ts';
 import { usePageStrings } from './page-strings.ts';
 
 /** The CSS of questions, for every block that asks any. */
@@ -36,6 +36,8 @@ export const fieldCss = `
 .field .kept-files li{display:flex;gap:10px;align-items:center;overflow-wrap:anywhere}
 .field .kept-files button{flex:none;min-height:32px;padding:4px 0;border:0;background:none;font:inherit;font-weight:600;color:inherit;text-decoration:underline;cursor:pointer}
 .field ::file-selector-button{font:inherit;margin-right:10px}
+.filled-for{margin:8px 0 0;font-size:.93rem}
+.filled-for a{display:inline-block;padding:4px 0;color:inherit;font-weight:600}
 .form-trap{position:absolute;left:-9999px;width:1px;height:1px;overflow:hidden}
 .form [hidden]{display:none!important}
 .form-part{border:0;margin:0;padding:0;min-width:0}
@@ -96,12 +98,14 @@ interface FieldProps {
 function Asked(props: FieldProps & { asks: string | undefined }) {
   const { question, problem, typed, asks } = props;
   const strings = usePageStrings();
+  const mask = usePage().filled?.mask(question) ?? '';
   const id = `${props.block}-${question.key}`;
   const described = [question.help && `${id}-help`, problem && `${id}-wrong`].filter(Boolean);
   const shared = {
     id,
     name: question.key,
-    required: question.required && asks === undefined,
+    // What is known and left empty is filled in by the server.
+    required: question.required && asks === undefined && mask === '',
     'aria-invalid': problem ? true : undefined,
     'aria-describedby': described.length > 0 ? described.join(' ') : undefined,
   };
@@ -161,10 +165,10 @@ function Asked(props: FieldProps & { asks: string | undefined }) {
       {question.icon ? (
         <span className="with-icon">
           <IconView icon={question.icon} />
-          <Control question={question} typed={typed} shared={shared} />
+          <Control question={question} typed={typed} mask={mask} shared={shared} />
         </span>
       ) : (
-        <Control question={question} typed={typed} shared={shared} />
+        <Control question={question} typed={typed} mask={mask} shared={shared} />
       )}
       {below}
     </div>

@@ -1,4 +1,5 @@
 import { showRules, trapField, type FieldProblem, type FormDefinition } from '@plumgate/core/forms';
+import { withValues } from '@plumgate/core/basics';
 import type { BlockOf } from '@plumgate/core/page';
 import type { ReactNode } from 'react';
 import { BackPicture } from './back-picture.tsx';
@@ -68,6 +69,7 @@ export function FormFrame({
           <Words part={block.id} setting="intro" text={block.intro} />
         </p>
       )}
+      <FilledFor form={form} />
       <input type="hidden" name="_form" value={block.id} />
       <input type="hidden" name="_revision" value={page.revision} />
       <input type="hidden" name="_once" value="" />
@@ -94,6 +96,19 @@ export function FormFrame({
         </p>
       )}
     </form>
+  );
+}
+
+/** For whom a personal link has filled a form in, and the way to empty it. */
+function FilledFor({ form }: { form: FormDefinition }) {
+  const { filled } = usePage();
+  const strings = usePageStrings();
+  if (!filled || !form.questions.some((question) => filled.mask(question) !== '')) return null;
+  return (
+    <p className="filled-for">
+      {filled.name && `${withValues(strings.filled.for, { name: filled.name })} `}
+      <a href={filled.clear}>{strings.filled.notYou}</a>
+    </p>
   );
 }
 

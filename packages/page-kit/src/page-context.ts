@@ -2,7 +2,7 @@ import type { CalendarId, FileId, FormId, PageId, PictureRef } from '@plumgate/c
 import type { DayOfTimes, TimeChoice } from '@plumgate/core/booking';
 import type { Brand } from '@plumgate/core/brand';
 import type { Facts } from '@plumgate/core/clients';
-import type { FieldProblem, FormDefinition } from '@plumgate/core/forms';
+import type { FieldProblem, FormDefinition, Question } from '@plumgate/core/forms';
 import type { Band, BlockKindName, BlockOf, RichText } from '@plumgate/core/page';
 import { createContext, useContext, type ReactNode } from 'react';
 
@@ -66,6 +66,8 @@ export interface PageContext {
   formState: (block: string) => FormState;
   /** Who the visitor said they are on an earlier step; null when they have not. */
   known: { name: string; email: string } | null;
+  /** Whoever came by a personal link: their first name, what stands for what is known, and the address that empties it. */
+  filled: { name: string; mask: (question: Question) => string; clear: string } | null;
   /** The free times of a calendar; null when the calendar is not there. */
   times: (calendar: CalendarId) => FreeTimes | null;
   booking: ShownBooking | null;

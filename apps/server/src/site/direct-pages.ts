@@ -7,6 +7,7 @@ import { testRunHeader } from '../domains/test-runs/test-runs.ts';
 import { Clock } from '../platform/clock.ts';
 import { OwnVisits } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
+import { KnownVisitors } from './known-visitors.ts';
 import { isPlain, plainAnswer } from './plain-page.ts';
 import { Visitors, visitOf, visitorOf } from './visitor.ts';
 
@@ -21,6 +22,7 @@ export class DirectPages {
     private readonly pages: LivePages,
     private readonly counter: VisitCounter,
     private readonly visitors: Visitors,
+    private readonly known: KnownVisitors,
     private readonly own: OwnVisits,
     private readonly clock: Clock,
   ) {}
@@ -38,7 +40,9 @@ export class DirectPages {
     const [, slug] = /^\/([\w-]+)(?:\?|$)/.exec(url) ?? [];
     const client = slug && this.address.clientIn(host);
     const page = client ? this.pages.inMemory(client, slug) : null;
-    if (!page || !isPlain(page) || /[?&](?:sent|_own|_carried)=/.test(url)) return false;
+    if (!page || !isPlain(page) || /[?&](?:sent|_own|_carried|_for)=/.test(url)) return false;
+    if (url.includes('?') && page.addressFields.length > 0) return false;
+    if (cookie.includes(this.known.cookie.name)) return false;
     const visitor = visitorOf(
       {
         url,

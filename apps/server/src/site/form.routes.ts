@@ -13,6 +13,7 @@ import {
   afterWith,
   partsOf,
   readAnswers,
+  withKnown,
   type AfterForm,
   type Answers,
   type FieldProblem,
@@ -21,6 +22,7 @@ import {
 import { pageWords, fieldWords } from '@plumgate/core/languages';
 import { fillOrKeep } from '@plumgate/core/messages';
 import type { Block } from '@plumgate/core/page';
+import { personFromAnswers } from '@plumgate/core/people';
 import type { FreeTimes } from '@plumgate/page-kit';
 import { renderTimes } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
@@ -42,6 +44,7 @@ import { fileHref } from '../domains/pictures/file.service.ts';
 import type { TestRun } from '../domains/test-runs/test-runs.ts';
 import { PinoLogger } from '../platform/logging.ts';
 import { CarryOver, carriedOn, type Carried } from './carry-over.ts';
+import type { KnownVisitor } from './known-visitors.ts';
 import { headersOf, notHere } from './page-headers.ts';
 import { PageRoutes, ruleField } from './page.routes.ts';
 import { readFormBody } from './read-form-body.ts';
@@ -55,6 +58,8 @@ interface SentForm {
   block: Block;
   form: FormDefinition;
   typed: Record<string, string>;
+  /** Whoever came by a personal link. */
+  known: KnownVisitor | null;
   /** The page's script asks for JSON; without script the browser wants a page. */
   wantsJson: boolean;
 }
@@ -95,8 +100,10 @@ export class FormRoutes {
       testRun,
     );
     const visitor = this.visitors.read(request, reply, page);
+    const known = await this.visits.known.on(page, request);
+    const filled = filledIn({ ...page, ...revision }, typed, known);
     const incoming = incomingOf({ ...page, ...revision }, typed._form ?? '', {
-      typed,
+      typed: filled.typed,
       start: chosenTime(typed[slotField]),
       once: typed._once ?? '',
       visitorId: visitor.known ? visitor.id : '',
@@ -112,6 +119,7 @@ export class FormRoutes {
       block: askingBlock(revision.document, incoming.block)!,
       form: incoming.form,
       typed,
+      known,
       wantsJson: request.headers.accept?.includes('application/json') ?? false,
     };
     if (typed._part !== undefined)
@@ -126,8 +134,17 @@ export class FormRoutes {
     if (!received.ok) return this.refuse(sent, received.problem, reply);
     const read = readAnswers(sent.form, incoming.typed);
     const answers = read.ok ? read.value : {};
-    const answered = { form: sent.form, answers };
-    const carried = await this.carryOn(page, received.value, answered, request, reply);
+    // What the browser was not told it is not handed over to carry, nor greeted with.
+    const own = withoutAnswers(answers, filled.byReference);
+    const taken: Taken = {
+      bookingId: received.value.bookingId,
+      details:
+        filled.byReference.size === 0
+          ? received.value.details
+          : personFromAnswers(sent.form, own, incoming.country),
+    };
+    const answered = { form: sent.form, answers: own };
+    const carried = await this.carryOn(page, taken, answered, request, reply);
     const { after, rule } = afterWith(sent.form, answers);
     const next = nextOf(page, after, answers);
     const keepsCookies = visitor.known || visitor.bot || testRun !== null;
@@ -136,7 +153,7 @@ export class FormRoutes {
       next && !keepsCookies && (after.kind === 'next-step' || after.kind === 'page')
         ? await this.carryOver.addressWith(carried, next)
         : next;
-    return goOn({ ...sent, page }, { after, rule, next: address }, received.value, reply);
+    return goOn({ ...sent, page }, { after, rule, next: address }, taken, reply);
   }
 
   /** What was typed with the files that came with it; a test visitor's are no files of anybody's. */
@@ -214,7 +231,7 @@ export class FormRoutes {
   }
 
   private pageWith(
-    { page, block, form, typed }: SentForm,
+    { page, block, form, typed, known }: SentForm,
     problems: FieldProblem[],
     times: Map<CalendarId, FreeTimes>,
   ): string {
@@ -226,6 +243,7 @@ export class FormRoutes {
     return this.renderer.render(page, {
       times,
       known: name ? { name, email: '' } : null,
+      ...(known && this.visits.known.readerOf(page, known)),
       formState: (id) =>
         id === block.id ? { kind: 'refused', typed, problems } : { kind: 'fresh', typed: {} },
     });
@@ -245,6 +263,21 @@ export class FormRoutes {
     return carried;
   }
 }
+
+/** What was typed with what is known of whoever came by a personal link, in the form that was sent. */
+function filledIn(
+  page: Parameters<typeof askedBy>[0],
+  typed: Record<string, string>,
+  known: KnownVisitor | null,
+): ReturnType<typeof withKnown> {
+  const asked = known && askedBy(page, typed._form ?? '');
+  return asked
+    ? withKnown(asked.form, typed, known.of(asked.formId))
+    : { typed, byReference: new Set() };
+}
+
+const withoutAnswers = (answers: Answers, keys: ReadonlySet<string>): Answers =>
+  Object.fromEntries(Object.entries(answers).filter(([key]) => !keys.has(key)));
 
 /** The problems for the page's script, with the free times where the chosen one was taken. */
 function problemsOf(

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { carriedTo } from '@plumgate/core/forms';
+import { carriedTo, filledByAddress } from '@plumgate/core/forms';
 import { Slug } from '@plumgate/core/basics';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { ShownTimes } from '../domains/live-pages/shown-times.ts';
@@ -17,12 +17,21 @@ import { OwnVisits, ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { carriedField, CarryOver, type Carried } from './carry-over.ts';
 import { clientOf } from './site-host.ts';
+import { KnownVisitors, type KnownVisitor } from './known-visitors.ts';
 import { Visitors, visitOf } from './visitor.ts';
 
 export type SiteRequest = FastifyRequest<{ Params: { client: string; page: string } }>;
 
 /** A page as it is answered: a live one has its body ready, a test run through drafts has none. */
 export type ServedPage = ShownPage & Partial<Pick<LivePage, 'body'>>;
+
+/** What is known of one visitor as a page is shown to them. */
+export interface VisitorFacts {
+  carried: Carried | null;
+  known: KnownVisitor | null;
+  /** The fields of the address. */
+  query: URLSearchParams;
+}
 
 /** Which page a request is about, and what is known of the visitor. */
 @Injectable()
@@ -38,6 +47,7 @@ export class PageVisits {
     private readonly sections: SectionCounter,
     private readonly events: EventLog,
     private readonly visitors: Visitors,
+    readonly known: KnownVisitors,
     private readonly own: OwnVisits,
     private readonly clock: Clock,
   ) {}
@@ -128,8 +138,32 @@ export class PageVisits {
     return isLeftOut ? null : visitor;
   }
 
-  /** What a known visitor sees: their name in the words, their booking, and what they typed before in the questions that ask it again. */
-  async readerOf(page: ServedPage, carried: Carried): Promise<Reader> {
+  /**
+   * What one visitor sees beside what everybody does: what the step before handed over, what their address fills in, and
+   * who they are by a personal link. What they typed themselves wins.
+   */
+  async readerOf(page: ServedPage, { carried, known, query }: VisitorFacts): Promise<Reader> {
+    const byAddress = Object.values(page.forms).map((form) => filledByAddress(form, query));
+    const given = Object.assign({}, ...byAddress) as Record<string, string>;
+    const before = carried ? await this.carriedReader(page, carried) : null;
+    const typed = { ...given, ...before?.typed };
+    const shown = known && this.known.readerOf(page, known);
+    return {
+      ...before?.reader,
+      ...(shown && {
+        ...shown,
+        // Who came by a link and has typed their name since is called by what they typed.
+        person: before?.reader.person?.first_name ? before.reader.person : shown.person,
+      }),
+      formState: () => ({ kind: 'fresh', typed }),
+    };
+  }
+
+  /** What a visitor who came from the step before sees: their name in the words, their booking, and what they typed before in the questions that ask it again. */
+  private async carriedReader(
+    page: ServedPage,
+    carried: Carried,
+  ): Promise<{ reader: Reader; typed: Record<string, string> }> {
     const person = personFields({
       firstName: carried.first,
       lastName: carried.last,
@@ -145,17 +179,19 @@ export class PageVisits {
     };
     const typed = Object.fromEntries(
       Object.values(page.forms).flatMap((form) =>
-        form.questions.map((question) => [
-          question.key,
-          answers[question.kind] ?? carriedTo(question, carried.answers),
-        ]),
+        form.questions.flatMap((question) => {
+          const text = answers[question.kind] ?? carriedTo(question, carried.answers);
+          return text ? [[question.key, text]] : [];
+        }),
       ),
-    );
+    ) as Record<string, string>;
     return {
-      person,
-      known: { name: person.name, email: carried.email },
-      booking: carried.booking && (await this.times.shownBooking(carried.booking, page)),
-      formState: () => ({ kind: 'fresh', typed }),
+      reader: {
+        person,
+        known: carried.email || person.name ? { name: person.name, email: carried.email } : null,
+        booking: carried.booking && (await this.times.shownBooking(carried.booking, page)),
+      },
+      typed,
     };
   }
 }

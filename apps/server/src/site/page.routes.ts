@@ -9,8 +9,10 @@ import { ShownTimes } from '../domains/live-pages/shown-times.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
 import { PageAddresses } from '../domains/live-pages/page-addresses.ts';
 import { PageRenderer, type Reader } from '../domains/live-pages/page-renderer.ts';
+import { personalLinkField } from '../domains/messages/person-links.ts';
 import { ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
+import { CarryOver } from './carry-over.ts';
 import { headersOf, notHere, pageHeaders } from './page-headers.ts';
 import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
 import { plainAnswer } from './plain-page.ts';
@@ -34,6 +36,7 @@ export class PageRoutes {
     private readonly renderer: PageRenderer,
     private readonly times: ShownTimes,
     private readonly visits: PageVisits,
+    private readonly carryOver: CarryOver,
   ) {}
 
   register(site: FastifyInstance): void {
@@ -145,18 +148,33 @@ export class PageRoutes {
       return reply
         .header('cache-control', 'no-store')
         .redirect(withoutField(request, ownVisitField), 303);
+    if (this.visits.known.follow(request, reply, [this.carryOver.cookie]))
+      return reply
+        .header('cache-control', 'no-store')
+        .redirect(withoutField(request, personalLinkField), 303);
     const carried = page.personal || page.gated ? await this.visits.carriedTo(page, request) : null;
+    const known = await this.visits.known.on(page, request);
+    const query = queryOf(request.url);
+    const isFilled = page.addressFields.some((field) => query.has(field));
     if (!this.visits.testRunOf(request)) this.visits.count(page, request, reply, carried);
     const { sent, from, [ruleField]: rule } = request.query as Record<string, string | undefined>;
     const isLive = page.calendars.length > 0;
-    if (!hasBody(page) || sent !== undefined || isLive || (page.personal && carried)) {
-      const reader = carried ? await this.visits.readerOf(page, carried) : {};
+    if (
+      !hasBody(page) ||
+      sent !== undefined ||
+      isLive ||
+      known ||
+      isFilled ||
+      (page.personal && carried)
+    ) {
+      const isOwn = carried !== null || known !== null || isFilled;
+      const reader = isOwn ? await this.visits.readerOf(page, { carried, known, query }) : {};
       const state = sent === undefined ? {} : arrivedState(page, { block: sent, rule }, reader);
       const times = await this.times.freeTimes(page, { from });
       return reply
         .headers({
           ...headersOf(page),
-          'cache-control': carried ? 'private, no-store' : 'no-store',
+          'cache-control': isOwn ? 'private, no-store' : 'no-store',
         })
         .send(this.renderer.render(page, { ...reader, ...state, times }));
     }
@@ -178,6 +196,8 @@ function withoutField({ url, params }: SiteRequest, field: string): string {
 /** A block of the page, or a number to call, as links name it (RFC 3966). */
 const isOnPage = ({ document }: ServedPage, target: string): boolean =>
   /^tel:[+\d;=-]{3,40}$/.test(target) || blocksOf(document).some(({ id }) => id === target);
+
+const queryOf = (url: string): URLSearchParams => new URLSearchParams(url.split('?')[1]);
 
 const hasBody = (page: ServedPage): page is LivePage => page.body !== undefined;
 

@@ -15,6 +15,7 @@ import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { KeyRing } from '../platform/key-ring.ts';
 import { CarryOver } from './carry-over.ts';
+import { KnownVisitors } from './known-visitors.ts';
 import { CrawlerRoutes } from './crawler.routes.ts';
 import { DirectPages } from './direct-pages.ts';
 import { FormRoutes } from './form.routes.ts';
@@ -54,6 +55,7 @@ const carryOver: Provider = {
     DirectPages,
     FormRoutes,
     HostCheckRoutes,
+    KnownVisitors,
     LinkRoutes,
     PageRoutes,
     PageVisits,

@@ -117,6 +117,7 @@ export const sequenceMergeGroups = (event: SequenceEvent): MergeGroup[] => [
   'person',
   'answers',
   'client',
+  'links',
   ...(event.kind === 'none' ? [] : ['event' as const]),
   ...(event.kind === 'booking' ? ['booking' as const] : []),
 ];

@@ -12,6 +12,7 @@ export * from './read-answers.ts';
 export * from './consents.ts';
 export * from './after-form.ts';
 export * from './hidden-values.ts';
+export * from './prefill.ts';
 export * from './lost-rules.ts';
 export * from './summary.ts';
 export * from './junk.ts';

@@ -19,12 +19,16 @@ const groups = {
   answers: 'Answers',
   booking: 'Booking',
   event: 'Event',
+  links: 'Personal links',
   client: 'Business',
 } as const;
 export const mergeGroupLabels: Readonly<Record<MergeGroup, string>> = groups;
 
 /** Everything of a group that words may name: its label, and the fallback that a new field begins with. */
-const fixed: Record<Exclude<MergeGroup, 'answers'>, Record<string, [label: string, string]>> = {
+const fixed: Record<
+  Exclude<MergeGroup, 'answers' | 'links'>,
+  Record<string, [label: string, string]>
+> = {
   person: {
     first_name: ['First name', 'there'],
     last_name: ['Last name', ''],
@@ -62,27 +66,34 @@ const fixed: Record<Exclude<MergeGroup, 'answers'>, Record<string, [label: strin
 /** Written by an earlier build; still filled, no longer offered. */
 const formerFields = new Set(['client.licence']);
 
+/** The name by which words link to a page: `first_visit` of the address `first-visit`. */
+export const pageLinkName = (slug: string): string => slug.replaceAll('-', '_');
+
 /**
- * The fields of some groups, with an answer for each question and the client's own fields of people. Questions of several
+ * The fields of some groups, with an answer for each question, the client's own fields of people, and a link to each page. Questions of several
  * forms with one key are one field.
  */
 export function mergeFieldsOf(
   of: readonly MergeGroup[],
   questions: readonly Pick<Question, 'key' | 'label'>[] = [],
   own: readonly { key: string; name: string }[] = [],
+  pages: readonly { slug: string; name: string }[] = [],
 ): MergeField[] {
   const ownFields = own.map(({ key, name }): [string, [string, string]] => [
     `fields.${key}`,
     [name, ''],
   ]);
   const answers = new Map(questions.map(({ key, label }) => [key, label]));
+  const fieldsOf = (group: MergeGroup): [string, [string, string]][] => {
+    if (group === 'answers') return [...answers].map(([key, label]) => [key, [label || key, '']]);
+    if (group === 'links')
+      return pages.map(({ slug, name }) => [pageLinkName(slug), [`Link to ${name}`, '']]);
+    return [...Object.entries(fixed[group]), ...(group === 'person' ? ownFields : [])];
+  };
   return (Object.keys(groups) as MergeGroup[])
     .filter((group) => of.includes(group))
     .flatMap((group) => {
-      const named: [string, [string, string]][] =
-        group === 'answers'
-          ? [...answers].map(([key, label]) => [key, [label || key, '']])
-          : [...Object.entries(fixed[group]), ...(group === 'person' ? ownFields : [])];
+      const named = fieldsOf(group);
       return named.map(([key, [label, fallback]]) => ({
         field: `${group}.${key}`,
         label,

@@ -11,6 +11,8 @@ export interface MergeContext {
   client?: Record<string, string>;
   answers?: Record<string, string>;
   page?: Record<string, string>;
+  /** Links to the client's pages for the one who reads, by `pageLinkName`. */
+  links?: Record<string, string>;
   /** The person's booking: `when`, `where`, `change_link`; empty text where there is none. */
   booking?: Record<string, string>;
   /** What a sequence counts back from: `name`, `when`, `day`, `time`. */

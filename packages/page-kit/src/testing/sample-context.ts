@@ -34,6 +34,7 @@ export const sampleContext = (
   revision: 'r1',
   formState: () => ({ kind: 'fresh', typed: {} }),
   known: null,
+  filled: null,
   times: () => null,
   booking: null,
   clockAhead: 0,

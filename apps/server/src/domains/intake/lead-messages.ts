@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Instant, SubmissionId } from '@plumgate/core/basics';
 import { truncate } from '@plumgate/core/basics';
-import { answerWords, labelledAnswers, type Answers } from '@plumgate/core/forms';
+import { answerFields, labelledAnswers, type Answers } from '@plumgate/core/forms';
 import { pageWords } from '@plumgate/core/languages';
 import { withoutLinks, type MergeContext } from '@plumgate/core/messages';
 import { phoneKey, type ContactDetails } from '@plumgate/core/people';
@@ -101,13 +101,9 @@ export class LeadMessages {
   /** The form's own words with their merge fields filled; empty for none. */
   private own({ incoming, client, person, answers }: ToldLead, template: string): string {
     if (!template.trim()) return '';
-    const said = incoming.form.questions.map(({ key }) => [
-      key,
-      answers[key] === undefined || answers[key] === false ? '' : answerWords(answers[key]),
-    ]);
     return this.messenger.fill(client, template, {
       ...this.messenger.personIn(person, client),
-      answers: Object.fromEntries(said) as Record<string, string>,
+      answers: answerFields(answers),
     });
   }
 

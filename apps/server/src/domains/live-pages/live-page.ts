@@ -45,6 +45,8 @@ export interface ShownPage {
   personal: boolean;
   /** What it refers to: its pictures as they are now, and where its links to pages and files lead. */
   references: PageReferences;
+  /** The fields of its address that fill questions of its forms. */
+  addressFields: string[];
   /** The calendars whose free times it shows: such a page is made again for every reader. */
   calendars: CalendarId[];
 }

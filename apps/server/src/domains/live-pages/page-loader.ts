@@ -1,4 +1,4 @@
-import { mayLeadOn } from '@plumgate/core/forms';
+import { addressFieldsOf, mayLeadOn } from '@plumgate/core/forms';
 import { Injectable } from '@nestjs/common';
 import { referencesIn, RevisionId, type ClientId, type PictureId } from '@plumgate/core/basics';
 import { Brand, brandInStyle } from '@plumgate/core/brand';
@@ -87,6 +87,7 @@ export class PageLoader {
       nextStep: next ? `/${next.slug}` : null,
       gated: before.length > 0 && before.every(({ asks }) => asks),
       personal: isPersonalPage(revision.document, page.position),
+      addressFields: addressFieldsOf(Object.values(revision.forms)),
       calendars: bindingsOf(revision.document).calendars,
       references: await this.referencesOf(page.clientId, revision),
     };
@@ -146,6 +147,7 @@ export class PageLoader {
           formsOn(step.draft).some((id) => defined[id] && mayLeadOn(defined[id])),
         ),
       personal: isPersonalPage(page.draft, page.position),
+      addressFields: addressFieldsOf(Object.values(defined)),
       calendars: bindingsOf(page.draft).calendars,
       references,
     };

@@ -23,6 +23,7 @@ export interface Reader {
   person?: Record<string, string>;
   formState?: (block: string) => FormState;
   known?: PageContext['known'];
+  filled?: PageContext['filled'];
   booking?: ShownBooking | null;
   times?: Map<CalendarId, FreeTimes>;
 }
@@ -118,6 +119,7 @@ export class PageRenderer {
       revision: page.revisionId,
       formState: reader.formState ?? (() => freshFormState),
       known: reader.known ?? null,
+      filled: reader.filled ?? null,
       times: (calendar) => reader.times?.get(calendar) ?? null,
       booking: reader.booking ?? null,
       clockAhead: this.clockAhead(),

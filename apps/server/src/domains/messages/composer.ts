@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId } from '@plumgate/core/basics';
-import type { Letterhead } from '@plumgate/core/messages';
-import { inArray } from 'drizzle-orm';
+import { namespacesIn, pageLinkName, type Letterhead } from '@plumgate/core/messages';
+import { and, eq, inArray } from 'drizzle-orm';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
@@ -9,6 +9,7 @@ import type { TextPayload } from '../../platform/texts/text-payload.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { messageTemplates } from '../../records/messages/message-content.ts';
 import type { outbox } from '../../records/messages/outbox.table.ts';
+import { earlierAddresses, isLive, pages } from '../../records/pages/table.ts';
 import { shownPictures } from '../pictures/picture-address.ts';
 import { clientEmail, fillFor } from './compose.ts';
 import { PersonLinks } from './person-links.ts';
@@ -21,10 +22,33 @@ export interface Sources {
   clients: Map<ClientId, ClientRow>;
   templates: Map<string, Template>;
   logos: Map<ClientId, Letterhead['logo']>;
+  /** The live pages that personal links lead to, by the name that words have for each. */
+  pages: Map<ClientId, ReadonlyMap<string, string>>;
 }
 
 /** Twice the widest that a logo is shown, for sharp screens. */
 const logoWidth = 400;
+
+/** The pages that personal links may lead to, also under the names that they had: for clients whose words name any. */
+async function pagesFor(db: Queries, templates: readonly Template[]): Promise<Sources['pages']> {
+  const naming = templates.filter(({ subject, body }) =>
+    namespacesIn(`${subject}\n${body}`).has('links'),
+  );
+  const found: Sources['pages'] = new Map();
+  for (const clientId of new Set(naming.map((template) => template.clientId))) {
+    const rows = await db
+      .select({ slug: pages.slug, earlier: earlierAddresses.slug })
+      .from(pages)
+      .leftJoin(earlierAddresses, eq(earlierAddresses.pageId, pages.id))
+      .where(and(eq(pages.clientId, clientId), isLive));
+    const named = rows.flatMap(({ slug, earlier }): [string, string][] =>
+      earlier ? [[pageLinkName(earlier), slug]] : [],
+    );
+    const now = rows.map(({ slug }): [string, string] => [pageLinkName(slug), slug]);
+    found.set(clientId, new Map([...named, ...now]));
+  }
+  return found;
+}
 
 /** Puts queued messages together: the template with the values of its merge fields, in the client's name and brand. */
 @Injectable()
@@ -33,7 +57,8 @@ export class Composer {
 
   /** Reads what these messages are put together from. */
   async sourcesOf(db: Queries, rows: readonly OutboxRow[]): Promise<Sources> {
-    if (rows.length === 0) return { clients: new Map(), templates: new Map(), logos: new Map() };
+    if (rows.length === 0)
+      return { clients: new Map(), templates: new Map(), logos: new Map(), pages: new Map() };
     const owners = [...new Set(rows.map(({ clientId }) => clientId))];
     const named = rows.flatMap(({ content }) =>
       content.as === 'template' ? [content.template] : [],
@@ -47,7 +72,23 @@ export class Composer {
       clients: new Map(senders.map((client) => [client.id, client])),
       templates: new Map(templates.map((template) => [template.id, template])),
       logos: await this.logosOf(db, senders),
+      pages: await pagesFor(db, templates),
     };
+  }
+
+  /** A client's pages as links for the one who reads; nothing for the business. */
+  private linksFor(
+    client: ClientRow,
+    { personId }: OutboxRow,
+    sources: Sources,
+  ): { links?: Record<string, string> } {
+    const pages = sources.pages.get(client.id);
+    if (!pages || !personId) return {};
+    const links = [...pages].map(([name, slug]) => [
+      name,
+      this.links.personal(client, personId, `/${slug}`),
+    ]);
+    return { links: Object.fromEntries(links) as Record<string, string> };
   }
 
   /** Mail programs fetch a logo from the client's own host, as a JPEG: not all of them read newer formats. */
@@ -83,7 +124,8 @@ export class Composer {
     }
     const template = sources.templates.get(content.template);
     if (!template) throw new Error('The words of this message are gone.');
-    const { values, calendar } = content;
+    const { calendar } = content;
+    const values = { ...content.values, ...this.linksFor(client, row, sources) };
     if (row.kind === 'text') {
       const body = fillFor(client, template.body, values).trim();
       return { kind: 'text', from: row.from, to: row.to, body };

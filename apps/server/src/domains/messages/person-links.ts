@@ -1,11 +1,18 @@
 import { Injectable } from '@nestjs/common';
-import { BookingId, ClientId, PersonId } from '@plumgate/core/basics';
+import { BookingId, ClientId, InstantText, PersonId, type Instant } from '@plumgate/core/basics';
+import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
+import { Clock } from '../../platform/clock.ts';
 import { Seal } from '../../platform/seal.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 
 /** Who wants no more mail. */
 export type OptOutTarget = { person: PersonId } | { clientId: ClientId; address: string };
+
+/** The field of an address that says for whom it was made. */
+export const personalLinkField = '_for';
+const personalLinkLasts = { hours: 24 * 30 };
+const Personal = z.tuple([PersonId, InstantText]);
 
 const Notices = z.tuple([ClientId, z.string()]);
 
@@ -15,6 +22,7 @@ export class PersonLinks {
   constructor(
     private readonly seals: Seal,
     private readonly address: SiteAddress,
+    private readonly clock: Clock,
   ) {}
 
   /** Ends mail to the person with one press. */
@@ -47,20 +55,34 @@ export class PersonLinks {
     return `/~/booking/${this.seals.seal('booking', id)}`;
   }
 
-  private personIn(token: string): PersonId | null {
-    return PersonId.safeParse(this.seals.open('unsubscribe', token)).data ?? null;
-  }
-
   /** Whose mail a link of an email ends: a person's, or an address's notices; null for a link that is not ours. */
   optOutTargetIn(token: string): OptOutTarget | null {
-    const person = this.personIn(token);
+    const person = PersonId.safeParse(this.seals.open('unsubscribe', token)).data;
     if (person) return { person };
     const notices = this.seals.open('notices', token);
     const read = Notices.safeParse(notices && JSON.parse(notices));
     return read.success ? { clientId: read.data[0], address: read.data[1] } : null;
   }
 
+  /** A page of the client for one person: its forms know them for a month. */
+  personal(client: { slug: string }, id: PersonId, path: string): string {
+    const until = this.clock.now().add(personalLinkLasts).round('second');
+    const token = this.seals.seal('personal', JSON.stringify([id, until.toString()]));
+    return `${this.onSite(client, path)}?${personalLinkField}=${token}`;
+  }
+
+  /** Whom a personal link was made for; null for one that is over or not ours. */
+  personIn(token: string): PersonId | null {
+    const text = this.seals.open('personal', token);
+    const read = Personal.safeParse(text && JSON.parse(text)).data;
+    if (!read || isBefore(Temporal.Instant.from(read[1]), this.clock.now())) return null;
+    return read[0];
+  }
+
   bookingIn(token: string): BookingId | null {
     return BookingId.safeParse(this.seals.open('booking', token)).data ?? null;
   }
 }
+
+const isBefore = (one: Instant, other: Instant): boolean =>
+  Temporal.Instant.compare(one, other) < 0;

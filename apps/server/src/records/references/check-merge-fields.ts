@@ -8,6 +8,7 @@ import {
 import { and, eq, isNull } from 'drizzle-orm';
 import type { z } from 'zod';
 import { forms } from '../forms/table.ts';
+import { isLive, pages } from '../pages/table.ts';
 import { ownFields } from '../people/fields.table.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
@@ -37,7 +38,13 @@ export async function checkMergeFields(
     ? await db.select().from(ownFields).where(eq(ownFields.clientId, clientId))
     : [];
   const questions = rows.flatMap(({ definition }) => definition.questions);
-  const known = mergeFieldsOf(groups, questions, own);
+  const linked = groups.includes('links')
+    ? await db
+        .select({ slug: pages.slug, name: pages.name })
+        .from(pages)
+        .where(and(eq(pages.clientId, clientId), isLive))
+    : [];
+  const known = mergeFieldsOf(groups, questions, own, linked);
   const before = new Set(unknownMergeFieldsIn(schema, stored, known).map(({ field }) => field));
   const unknown = unknownMergeFieldsIn(schema, document, known).filter(
     ({ field }) => !before.has(field),

@@ -7,6 +7,11 @@ import { useEndpoint } from '../../api/hooks.ts';
 export function useMergeFields(clientId: string, groups: readonly MergeGroup[]): MergeField[] {
   const forms = useEndpoint(api.listForms, { params: { clientId } });
   const own = useEndpoint(api.listFields, { params: { clientId } });
+  const pages = useEndpoint(
+    api.listPages,
+    { params: { clientId } },
+    { enabled: groups.includes('links') },
+  );
   const key = groups.join();
   return useMemo(
     () =>
@@ -14,7 +19,8 @@ export function useMergeFields(clientId: string, groups: readonly MergeGroup[]):
         key.split(',') as MergeGroup[],
         (forms.data?.forms ?? []).flatMap(({ answers }) => answers),
         own.data?.fields,
+        pages.data?.pages.filter(({ live }) => live),
       ),
-    [forms.data, own.data, key],
+    [forms.data, own.data, pages.data, key],
   );
 }

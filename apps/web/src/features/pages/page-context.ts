@@ -70,6 +70,7 @@ export function pageContext(
     codeFrame: null,
     formAction: '#',
     revision: '',
+    filled: null,
     formState: () => fresh,
     known: null,
     times: () => sampleTimes,

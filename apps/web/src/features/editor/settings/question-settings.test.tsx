@@ -163,3 +163,17 @@ it('says which files a question takes', () => {
   choose('Takes', 'pictures');
   expect(last().upload).toEqual({ takes: 'pictures', most: 3, megabytes: 10 });
 });
+
+it('lets links fill a question in by a name that fits an address', () => {
+  const last = opened(newQuestion('email', 'q2', { key: 'email' }));
+  fireEvent.change(screen.getByLabelText('Filled in from the page’s address by'), {
+    target: { value: ' e mail? ' },
+  });
+  expect(last().fromAddress).toBe('email');
+  expect(screen.getByText('A link that ends with ?email=… fills this in.')).toBeTruthy();
+});
+
+it('lets no link agree to anything', () => {
+  opened(newQuestion('consent', 'q2', { key: 'texts' }));
+  expect(screen.queryByLabelText('Filled in from the page’s address by')).toBeNull();
+});

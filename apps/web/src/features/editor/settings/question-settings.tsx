@@ -2,6 +2,7 @@ import type { FormId } from '@plumgate/core/basics';
 import {
   hasOptions,
   isTick,
+  mayComeByAddress,
   mayFillField,
   offeredBy,
   questionKinds,
@@ -21,6 +22,11 @@ import { InsertsField } from './inserts-field.tsx';
 import { KindFields, LimitFields, type SettingProps } from './question-kind-fields.tsx';
 import { ShowIfField } from './show-if-field.tsx';
 import { useSet } from './use-set.ts';
+
+const addressHelp = (field: string): string =>
+  field
+    ? `A link that ends with ?${field}=… fills this in.`
+    : 'Give it a name, such as email, to let links fill it in.';
 
 const kindLabels = Object.fromEntries(
   Object.entries(questionKinds).map(([kind, { label }]) => [kind, label]),
@@ -139,6 +145,18 @@ function QuestionSettings({
             onChange={(required) => set({ required })}
           />
           <WordsOfQuestion question={question} onChange={set} />
+          {mayComeByAddress(question) && (
+            <TextField
+              label="Filled in from the page’s address by"
+              help={addressHelp(question.fromAddress)}
+              placeholder="Never"
+              maxLength={60}
+              value={question.fromAddress}
+              onChange={({ target }) =>
+                set({ fromAddress: target.value.trim().replace(/[^\w-]/g, '') })
+              }
+            />
+          )}
           <LimitFields question={question} onChange={set} />
           <Choice
             label="Width"
