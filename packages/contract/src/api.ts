@@ -65,6 +65,7 @@ import {
   PathBoard,
   PersonRecord,
   QuestionSummary,
+  Retention,
   SetOff,
   SourceCount,
   SourcePreview,
@@ -1156,6 +1157,41 @@ export const setBlockedWords = endpoint({
   right: 'funnels.write',
   params: ofClient,
   body: z.object({ words: blockedWords }),
+  answer: nothing,
+});
+export const getRetention = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/retention',
+  summary: 'After how long without contact people are erased or made anonymous, and who is next',
+  right: 'people.read',
+  params: ofClient,
+  answer: Retention.extend({
+    total: z.int(),
+    upcoming: z.array(
+      z.object({
+        personId: PersonId,
+        name: z.string(),
+        lastSeenAt: InstantText,
+        eraseAt: InstantText,
+      }),
+    ),
+  }),
+});
+export const setRetention = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/retention',
+  summary: 'Erase people after so many months without contact, or make them anonymous',
+  right: 'funnels.write',
+  params: ofClient,
+  body: Retention,
+  answer: nothing,
+});
+export const keepPerson = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/keep',
+  summary: 'Keep somebody who was to be erased',
+  right: 'people.write',
+  params: z.object({ personId: PersonId }),
   answer: nothing,
 });
 export const listSources = endpoint({

@@ -676,6 +676,13 @@ export const SubmissionView = z.object({
 });
 export type SubmissionView = z.infer<typeof SubmissionView>;
 
+/** After how many months without contact people are erased or made anonymous; null for never. */
+export const Retention = z.object({
+  months: z.int().min(1).max(120).nullable(),
+  how: z.enum(['erase', 'anonymize']),
+});
+export type Retention = z.infer<typeof Retention>;
+
 /** What a submission set off. */
 export const SetOff = z.object({
   /** Somebody changed answers that they had sent before: then rules and follow-up don't run again. */
@@ -816,9 +823,16 @@ export const PersonRecord = PersonSummary.extend({
       words: z.string(),
       page: z.string(),
       givenAt: InstantText,
+      /** Waits for the owner of the email address to confirm it. */
+      isUnconfirmed: z.boolean(),
       withdrawnAt: InstantText.nullable(),
     }),
   ),
+  /** The language of the page they last wrote from, and the zone their browser was in; empty where not known. */
+  language: z.string(),
+  zone: z.string(),
+  /** When they are erased or made anonymous, since nobody has been in touch with them; null where that is not planned. */
+  eraseAt: InstantText.nullable(),
   timeline: z.array(TimelineEntry),
 });
 export type PersonRecord = z.infer<typeof PersonRecord>;

@@ -18,6 +18,8 @@ export interface LinkPage {
   country: string;
   brand: Brand;
   assets: string;
+  /** Of its words; English where it is left out. */
+  language?: string;
   title: string;
   lines: string[];
   /** What went wrong with what was just tried. */
@@ -42,7 +44,7 @@ export function renderLinkPage(page: LinkPage): string {
     'body{background:var(--paper)}.link-page{max-width:620px;margin-inline:auto;display:grid;gap:18px}.link-page h1{font-family:var(--title-face);font-size:clamp(1.7rem,5cqi,2.4rem);line-height:1.15;margin:0}.link-page p{margin:0}.link-page .ways{display:flex;flex-wrap:wrap;gap:12px}',
   ].join('');
   const document = (
-    <html lang="en">
+    <html lang={page.language ?? 'en'}>
       <head>
         <meta charSet="utf-8" />
         <title>{isOwnName ? page.title : `${page.title} · ${page.clientName}`}</title>

@@ -5,6 +5,7 @@ import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts'
 import { AlsoGivenService } from '../domains/people/also-given.service.ts';
 import { DoublesService } from '../domains/people/doubles.service.ts';
 import { MergeService } from '../domains/people/merge.service.ts';
+import { RetentionService } from '../domains/people/retention.service.ts';
 import { PeopleService } from '../domains/people/people.service.ts';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { TodayService } from '../domains/today/today.service.ts';
@@ -17,6 +18,7 @@ export class PeopleController {
     private readonly alsoGiven: AlsoGivenService,
     private readonly doubles: DoublesService,
     private readonly merging: MergeService,
+    private readonly retention: RetentionService,
     private readonly bookings: BookingService,
     private readonly day: TodayService,
   ) {}
@@ -35,6 +37,30 @@ export class PeopleController {
   ): Promise<Answer<typeof api.getPerson>> {
     const person = await this.people.get(who, params.personId);
     return { ...person, bookings: await this.bookings.ofPerson(person.id) };
+  }
+
+  @Bind(api.keepPerson)
+  async keep(
+    @Input() { params }: InputOf<typeof api.keepPerson>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.keepPerson>> {
+    await this.retention.keep(who, params.personId);
+    return {};
+  }
+
+  @Bind(api.getRetention)
+  getRetention(
+    @Input() { params }: InputOf<typeof api.getRetention>,
+  ): Promise<Answer<typeof api.getRetention>> {
+    return this.retention.of(params.clientId);
+  }
+
+  @Bind(api.setRetention)
+  async setRetention(
+    @Input() { params, body }: InputOf<typeof api.setRetention>,
+  ): Promise<Answer<typeof api.setRetention>> {
+    await this.retention.set(params.clientId, body);
+    return {};
   }
 
   @Bind(api.touchPerson)

@@ -12,6 +12,7 @@ export * from './people/fields.table.ts';
 export * from './people/merges.table.ts';
 export * from './intake/table.ts';
 export * from './intake/uploads.table.ts';
+export * from './intake/confirmations.table.ts';
 export * from './booking/table.ts';
 export * from './routing/table.ts';
 export * from './followup/table.ts';

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { CalendarId } from '@plumgate/core/basics';
+import { pageWords } from '@plumgate/core/languages';
 import { renderLinkPage, type LinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import {
@@ -11,6 +12,7 @@ import {
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { slotView } from '../domains/booking/slot-view.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
+import { ConfirmationService, type Confirmation } from '../domains/intake/confirmation.service.ts';
 import { chosenTime, ShownTimes } from '../domains/live-pages/shown-times.ts';
 import { ConsentService } from '../domains/messages/consent.service.ts';
 import { PersonLinks, type OptOutTarget } from '../domains/messages/person-links.ts';
@@ -40,6 +42,7 @@ export class LinkRoutes {
     private readonly times: ShownTimes,
     private readonly links: PersonLinks,
     private readonly consent: ConsentService,
+    private readonly confirmations: ConfirmationService,
     private readonly clock: Clock,
   ) {}
 
@@ -76,6 +79,16 @@ export class LinkRoutes {
         presses: [{ does: 'unsubscribe', label: 'No more emails' }],
       });
     });
+    site.get('/:client/~/confirm/:token', siteOptions, (request, reply) =>
+      this.showConfirmation(request, reply, (client, token) =>
+        this.confirmations.find(client, token),
+      ),
+    );
+    site.post('/:client/~/confirm/:token', siteOptions, (request, reply) =>
+      this.showConfirmation(request, reply, (client, token) =>
+        this.confirmations.confirm(client, token),
+      ),
+    );
     await site.register(async (press) => this.oneClick(press));
   }
 
@@ -100,6 +113,26 @@ export class LinkRoutes {
         lines: [optOutWords(client, target)],
         presses: [],
       });
+    });
+  }
+
+  /** Programs that look into mail open every link: only a press confirms. */
+  private async showConfirmation(
+    request: FastifyRequest,
+    reply: FastifyReply,
+    read: (client: ClientRow, token: string) => Promise<Confirmation | null>,
+  ): Promise<unknown> {
+    const client = await this.clientAt(request);
+    if (!client) return notHere(reply);
+    const found = await read(client, (request.params as Params).token);
+    const words = pageWords(found?.language ?? 'en').confirm;
+    const title = !found ? words.gone : found.isConfirmed ? words.done : words.subject;
+    return show(reply.status(found ? 200 : 404), {
+      ...basics(client),
+      ...(found && { language: found.language }),
+      title,
+      lines: [],
+      presses: found && !found.isConfirmed ? [{ does: 'confirm', label: words.press }] : [],
     });
   }
 

@@ -1,10 +1,11 @@
-import { dayText, lengthText, localOf, momentOf, whenText } from './when.ts';
+import { dateText, dayText, lengthText, localOf, momentOf, whenText } from './when.ts';
 
 const zone = 'America/New_York';
 
 it('writes a moment in the client’s zone, the day first and 24 hours', () => {
   expect(whenText('2026-11-06T03:05:00Z', zone)).toBe('Thu, Nov 5, 10:05 PM');
   expect(dayText('2026-11-06T03:05:00Z', 'Asia/Tokyo')).toBe('Fri, Nov 6');
+  expect(dateText('2026-11-06T03:05:00Z', zone)).toBe('Nov 5, 2026');
 });
 
 it.each([

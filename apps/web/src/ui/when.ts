@@ -14,6 +14,10 @@ export function whenText(at: string, zone: string): string {
 export const dayText = (at: string, zone: string): string =>
   formatter(zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(new Date(at));
 
+/** `Nov 5, 2025`. */
+export const dateText = (at: string, zone: string): string =>
+  formatter(zone, { year: 'numeric', day: 'numeric', month: 'short' }).format(new Date(at));
+
 /** `9:12 AM`; with an ordinary space, so that it can be searched and compared. */
 export const timeText = (at: string, zone: string): string =>
   formatter(zone, { hour: 'numeric', minute: '2-digit' })

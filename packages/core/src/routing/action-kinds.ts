@@ -1,13 +1,10 @@
 import { z } from 'zod';
 import { SequenceId, UserId, type RuleId } from '../basics/index.ts';
-import type { MissedRule } from './missed-rule.ts';
 import { Tag } from './tag.ts';
 
 /** What is to be done with a lead, and by which rules. The services carry it out in the lead's transaction. */
 export interface RoutePlan {
   matched: { id: RuleId; name: string }[];
-  /** The others, each with what did not hold. */
-  missed: MissedRule[];
   tags: string[];
   assignee: UserId | null;
   sequences: SequenceId[];

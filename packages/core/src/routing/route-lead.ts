@@ -1,5 +1,6 @@
 import type { FormId, FunnelId, PageId } from '../basics/index.ts';
 import type { RoutePlan } from './action-kinds.ts';
+import type { MissedRule } from './missed-rule.ts';
 import { planAction, type Condition, type Rule } from './rule.ts';
 
 /** Where a lead came in. */
@@ -10,12 +11,17 @@ export interface Arrival {
   source: string;
 }
 
+/** What is to be done with a lead, and which rules did not match it. */
+export interface RoutedLead extends RoutePlan {
+  missed: MissedRule[];
+}
+
 /**
  * Works the rules in their order. Tags, sequences and addresses add up, each once; a later rule that assigns the lead to
  * somebody wins over an earlier one. A rule without conditions matches nobody: it would sweep in everybody's leads.
  */
-export function routeLead(rules: readonly Rule[], arrival: Arrival): RoutePlan {
-  const plan: RoutePlan = {
+export function routeLead(rules: readonly Rule[], arrival: Arrival): RoutedLead {
+  const plan: RoutedLead = {
     matched: [],
     missed: [],
     tags: [],

@@ -1,3 +1,4 @@
+import { isZone } from '@plumgate/core/basics';
 import type {
   CalendarId,
   ClientId,
@@ -14,6 +15,9 @@ import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/cor
 
 /** The field in which a form's chosen time travels. */
 export const slotField = '_slot';
+
+/** The field in which the page's script says which zone the browser is in. */
+const zoneField = '_zone';
 
 /** A form on its way in: where it stood, as what it was published, and what was typed. */
 export interface Incoming extends Arrival {
@@ -35,6 +39,8 @@ export interface Incoming extends Arrival {
   booking?: { calendarId: CalendarId; start: Instant | null };
   /** The form's idempotency field; empty where no script filled it. */
   once: string;
+  /** The zone that the browser was in; empty where it did not say. */
+  zone: string;
   /** The browser's own number; empty where it brought none along. */
   visitorId: string;
   device: 'phone' | 'wide';
@@ -95,6 +101,7 @@ export function incomingOf(page: Published, blockId: string, sent: Sent): Incomi
     pageId: page.pageId,
     pageName: page.name,
     language: page.document.language,
+    zone: isZone(typed[zoneField] ?? '') ? typed[zoneField]! : '',
     country: page.facts.country,
     revisionId: page.revisionId,
     block: block.id,

@@ -3,6 +3,7 @@ import { BookingModule } from '../booking/booking.module.ts';
 import { FollowupModule } from '../followup/followup.module.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
 import { RoutingModule } from '../routing/routing.module.ts';
+import { ConfirmationService } from './confirmation.service.ts';
 import { LeadMessages } from './lead-messages.ts';
 import { HeldService } from './held.service.ts';
 import { IntakeService } from './intake.service.ts';
@@ -16,6 +17,7 @@ import { SubmissionLimits } from './submission-limits.ts';
   imports: [BookingModule, FollowupModule, MessagesModule, RoutingModule],
   providers: [
     HeldService,
+    ConfirmationService,
     LeadMessages,
     JunkService,
     UploadService,
@@ -25,6 +27,7 @@ import { SubmissionLimits } from './submission-limits.ts';
     SetOffService,
   ],
   exports: [
+    ConfirmationService,
     HeldService,
     JunkService,
     IntakeService,

@@ -16,7 +16,7 @@ import {
   type AlsoGiven,
   type ContactDetails,
 } from '@plumgate/core/people';
-import { routeLead, type RoutePlan } from '@plumgate/core/routing';
+import { routeLead, type RoutedLead } from '@plumgate/core/routing';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { BookingService, SlotGone } from '../booking/booking.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
@@ -33,6 +33,7 @@ import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { countLead } from '../results/count-lead.ts';
 import { RuleService, type ForArrival } from '../routing/rule.service.ts';
+import { ConfirmationService } from './confirmation.service.ts';
 import { slotField, type Incoming } from './incoming.ts';
 import { LeadMessages, type ToldLead } from './lead-messages.ts';
 import { UploadService } from './upload.service.ts';
@@ -76,7 +77,7 @@ interface Arriving {
   client: ClientRow;
   details: ContactDetails;
   person: PersonRow & { isNew: boolean; also: AlsoGiven };
-  plan: RoutePlan;
+  plan: RoutedLead;
   /** Who may look after people of the client: their names. */
   assignees: ForArrival['assignees'];
   /** Other answers under a key that was used before: kept and told, and nothing else. */
@@ -104,6 +105,7 @@ export class IntakeService {
     private readonly causes: Causes,
     private readonly bookings: BookingService,
     private readonly messages: LeadMessages,
+    private readonly confirmations: ConfirmationService,
     private readonly worker: Worker,
   ) {}
 
@@ -182,7 +184,9 @@ export class IntakeService {
       await this.fields.settled(tx, { clientId, formId, form, at }, known.fields),
       client.facts.currency,
     );
-    const person = await this.store.arrive(tx, client, { ...details, fields }, incoming, at);
+    const { language, zone } = incoming;
+    const who = { ...details, fields, language, zone };
+    const person = await this.store.arrive(tx, client, who, incoming, at);
     const plan = routeLead(isChange ? [] : rules, {
       form: incoming.formId,
       page: incoming.pageId,
@@ -200,8 +204,12 @@ export class IntakeService {
     const effects = this.causes.begin();
     await this.noteArrival(tx, effects, arriving);
     const booking = isChange ? null : await this.takeTime(tx, effects, arriving);
-    for (const sequence of plan.sequences)
-      await this.runs.join(tx, effects, { client, person, sequence, submission, booking, at });
+    const mustConfirm = !isChange && (await this.confirmations.isNeeded(tx, arriving));
+    if (mustConfirm)
+      await this.confirmations.ask(tx, effects, { ...arriving, sequences: plan.sequences });
+    else
+      for (const sequence of plan.sequences)
+        await this.runs.join(tx, effects, { client, person, sequence, submission, booking, at });
     this.messages.notify(effects, toldOf(arriving));
     this.messages.sendCopy(effects, toldOf(arriving));
     for (const write of this.store.noteFields(tx, person, fields, {
@@ -215,7 +223,9 @@ export class IntakeService {
     const consents = consentsOf(incoming.form, answers);
     if (consents.length > 0)
       effects.add(
-        this.store.agreed(tx, person, consents, { submission, page: incoming.pageName, at }),
+        this.store.agreed(tx, person, consents, {
+          ...{ submission, page: incoming.pageName, at, mustConfirm },
+        }),
       );
     if (!isChange)
       effects.add(countLead({ ...incoming, day: localDay(at, client.facts.zone), isFirst: first }));

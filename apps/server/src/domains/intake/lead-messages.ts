@@ -99,7 +99,7 @@ export class LeadMessages {
   }
 
   /** The form's own words with their merge fields filled; empty for none. */
-  private own({ incoming, client, person, answers }: ToldLead, template: string): string {
+  private own({ client, person, answers }: ToldLead, template: string): string {
     if (!template.trim()) return '';
     return this.messenger.fill(client, template, {
       ...this.messenger.personIn(person, client),

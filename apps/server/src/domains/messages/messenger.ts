@@ -112,6 +112,7 @@ export class Messenger {
       kind: 'email',
       to,
       title: oneLine(subject),
+      aboutId: person?.id ?? null,
       submissionId: submission,
       content: { as: 'notice', subject, body, actions: this.actionsFor(client, person), replyTo },
     });
@@ -128,6 +129,7 @@ export class Messenger {
       to,
       from: numberOf(client),
       title: truncate(oneLine(body), 60),
+      aboutId: person?.id ?? null,
       submissionId: submission,
       content: {
         as: 'notice',

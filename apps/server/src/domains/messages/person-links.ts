@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { BookingId, ClientId, InstantText, PersonId, type Instant } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
+import type { ConfirmationId } from '../../records/intake/confirmations.table.ts';
 import { z } from 'zod';
 import { Clock } from '../../platform/clock.ts';
 import { Seal } from '../../platform/seal.ts';
@@ -77,6 +78,15 @@ export class PersonLinks {
     const read = Personal.safeParse(text && JSON.parse(text)).data;
     if (!read || isBefore(Temporal.Instant.from(read[1]), this.clock.now())) return null;
     return read[0];
+  }
+
+  /** Where the owner of an email address confirms it. */
+  confirmation(client: { slug: string }, id: ConfirmationId): string {
+    return this.onSite(client, `/~/confirm/${this.seals.seal('confirm', id)}`);
+  }
+
+  confirmationIn(token: string): ConfirmationId | null {
+    return this.seals.open('confirm', token) as ConfirmationId | null;
   }
 
   bookingIn(token: string): BookingId | null {

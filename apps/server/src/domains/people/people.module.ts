@@ -4,6 +4,7 @@ import { AlsoGivenService } from './also-given.service.ts';
 import { DoublesService } from './doubles.service.ts';
 import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
+import { RetentionService } from './retention.service.ts';
 import { PeopleService } from './people.service.ts';
 
 @Module({
@@ -14,7 +15,15 @@ import { PeopleService } from './people.service.ts';
     FieldService,
     MergeService,
     PeopleService,
+    RetentionService,
   ],
-  exports: [AlsoGivenService, DoublesService, FieldService, MergeService, PeopleService],
+  exports: [
+    AlsoGivenService,
+    DoublesService,
+    FieldService,
+    MergeService,
+    PeopleService,
+    RetentionService,
+  ],
 })
 export class PeopleModule {}

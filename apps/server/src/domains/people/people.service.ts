@@ -93,6 +93,9 @@ export class PeopleService {
       },
       comingUp: await this.comingUp(id),
       consents: await this.consentsOf(id),
+      language: whole.language,
+      zone: whole.zone,
+      eraseAt: whole.eraseAt?.toString() ?? null,
       timeline: happened.map(({ at, fact }) => ({
         at: at.toString(),
         ...inWords(fact, delivered),
@@ -157,8 +160,9 @@ export class PeopleService {
       .where(eq(consents.personId, id))
       .orderBy(desc(consents.id))
       .limit(100);
-    return rows.map(({ purpose, words, page, givenAt, withdrawnAt }) => ({
+    return rows.map(({ purpose, words, page, givenAt, withdrawnAt, ...row }) => ({
       ...{ purpose, words, page },
+      isUnconfirmed: row.mustConfirm && row.confirmedAt === null,
       givenAt: givenAt.toString(),
       withdrawnAt: withdrawnAt?.toString() ?? null,
     }));
@@ -300,6 +304,14 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('reply', 'Unsubscribed from email');
     case 'refused':
       return line('trouble', `Could not be delivered: ${fact.what}`);
+    case 'asked-to-confirm':
+      return line('notice', `Asked to confirm ${fact.email}`, 'sequences wait for it');
+    case 'confirmed':
+      return line('reply', `Confirmed ${fact.email}`);
+    case 'kept':
+      return line('touch', `${fact.by} kept this record`, 'it was to be erased');
+    case 'made-anonymous':
+      return line('touch', 'Made anonymous', 'nobody had been in touch for long');
     case 'touched':
       return line('touch', `${fact.by} ${touchWords[fact.how]}`, fact.note);
     default:

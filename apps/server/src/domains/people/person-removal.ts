@@ -6,17 +6,12 @@ import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { releaseUploads } from '../../records/intake/release-uploads.ts';
+import { messagesAbout } from '../../records/messages/messages-about.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
+import { partsOf } from '../../records/people/parts-of.ts';
 import { people } from '../../records/people/table.ts';
 
 const name = sql<string>`coalesce(nullif(trim(${people.firstName} || ' ' || ${people.lastName}), ''), nullif(${people.email}, ''), nullif(${people.phone}, ''), 'Person without a name')`;
-
-/** The records that became a part of one, directly or by way of another. */
-const partsOf = (id: string) => sql`
-  with recursive parts as (
-    select id from ${people} as direct where direct.merged_into = ${id}
-    union select next.id from ${people} as next join parts on next.merged_into = parts.id)
-  select id from parts`;
 
 /** How people are deleted. In the bin their address and number are free; erased, nothing about them is left. */
 @Injectable()
@@ -39,8 +34,8 @@ export class PersonRemoval implements OnModuleInit {
         return row.remove(tx, id, at);
       },
       erase: async (tx, id) => {
+        await tx.delete(outbox).where(messagesAbout(id as PersonId));
         await tx.delete(people).where(sql`${people.id} in (${partsOf(id)})`);
-        await tx.delete(outbox).where(eq(outbox.personId, id as PersonId));
         const sent = await tx
           .delete(submissions)
           .where(eq(submissions.personId, id as PersonId))

@@ -151,6 +151,14 @@ export class Bin implements OnModuleInit {
     if ((await this.eraseWhere(and(eq(bin.id, id), ofClient(clientId)))) === 0) throw notFound();
   }
 
+  /** Deletes a thing that is in no bin for good, at once. */
+  async eraseNow(kind: BinKind, id: string): Promise<void> {
+    await this.database.transaction(async (tx) => {
+      await this.kinds.get(kind)!.erase(tx, id);
+      await this.erasures.note(kind, id);
+    });
+  }
+
   private async eraseOld(mostRows: number): Promise<number> {
     const old = this.clock.now().subtract(inBin);
     const rows = await this.database.db

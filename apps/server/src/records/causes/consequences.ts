@@ -28,6 +28,8 @@ export interface QueuedMessage {
   /** Which person it goes to; left out for the business. */
   personId?: PersonId;
   runId?: RunId;
+  /** Of a notice to the business: whom it is about. */
+  aboutId?: PersonId | null;
   /** The submission that set it off, other than by a run. */
   submissionId?: SubmissionId | null;
   /** After this moment it makes no sense any more. */

@@ -23,6 +23,9 @@ export const clients = pgTable('clients', {
   blockedWords: json<string[]>('blocked_words').notNull().default([]),
   /** The client's own names for where visits come from. */
   sourceRules: json<SourceRule[]>('source_rules').notNull().default([]),
+  /** After so many months without contact people are erased, or made anonymous; null for never. */
+  eraseAfterMonths: integer('erase_after_months'),
+  erasesHow: text('erases_how').$type<'erase' | 'anonymize'>().notNull().default('erase'),
   createdAt: instant('created_at').notNull(),
 });
 

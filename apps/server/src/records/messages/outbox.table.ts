@@ -53,6 +53,8 @@ export const outbox = pgTable(
     expiresAt: instant('expires_at'),
     /** The run it belongs to: what is not sent yet falls away with what it was about. */
     runId: uuid('run_id').$type<RunId>(),
+    /** Of a notice to the business: whom it is about. */
+    aboutId: uuid('about_id').$type<PersonId>(),
     /** The submission that set it off, other than by a run. */
     submissionId: uuid('submission_id').$type<SubmissionId>(),
     dueAt: instant('due_at').notNull(),
@@ -73,6 +75,9 @@ export const outbox = pgTable(
       .on(table.clientId)
       .where(sql`${table.state} = 'failed'`),
     index('outbox_of_run').on(table.runId),
+    index('outbox_about')
+      .on(table.aboutId)
+      .where(sql`${table.aboutId} is not null`),
     index('outbox_of_submission')
       .on(table.submissionId)
       .where(sql`${table.submissionId} is not null`),

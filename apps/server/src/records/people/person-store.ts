@@ -38,7 +38,7 @@ export class PersonStore {
   async arrive(
     tx: Queries,
     { id: clientId, matching }: Pick<ClientRow, 'id' | 'matching'>,
-    details: ContactDetails & { fields?: FieldValues },
+    details: ContactDetails & { fields?: FieldValues; language?: string; zone?: string },
     { source, firstSource }: Pick<Arrival, 'source' | 'firstSource'>,
     at: Instant,
     submissionsMore: 0 | 1 = 1,
@@ -72,6 +72,9 @@ export class PersonStore {
         `people.text_consent or (excluded.text_consent and (${hasNoPhone} or people.phone_key = excluded.phone_key))`,
       ),
       fields: sql.raw('people.fields || excluded.fields'),
+      language: given(`excluded.language <> ''`, 'language'),
+      zone: given(`excluded.zone <> ''`, 'zone'),
+      eraseAt: null,
       submissionCount: sql.raw('people.submission_count + excluded.submission_count'),
       lastSource: sql.raw(
         'case when excluded.submission_count > 0 then excluded.last_source else people.last_source end',
@@ -217,7 +220,7 @@ export class PersonStore {
     tx: Queries,
     person: Pick<PersonRow, 'id' | 'clientId'>,
     given: readonly ConsentGiven[],
-    by: { submission: SubmissionId; page: string; at: Instant },
+    by: { submission: SubmissionId; page: string; at: Instant; mustConfirm: boolean },
   ): Write {
     return tx.insert(consents).values(
       given.map(({ purpose, words }) => ({
@@ -226,6 +229,8 @@ export class PersonStore {
         purpose,
         words,
         submissionId: by.submission,
+        // By an address that somebody else may have typed nobody agrees to emails.
+        mustConfirm: by.mustConfirm && purpose === 'emails',
         page: by.page,
         givenAt: by.at,
       })),

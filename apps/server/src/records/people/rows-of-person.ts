@@ -3,6 +3,7 @@ import { and, eq, inArray } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Queries } from '../../platform/database/database.ts';
 import { bookings } from '../booking/table.ts';
+import { confirmations } from '../intake/confirmations.table.ts';
 import { submissions } from '../intake/table.ts';
 import { outbox } from '../messages/outbox.table.ts';
 import { fieldHistory } from './fields.table.ts';
@@ -17,6 +18,7 @@ const tables: Record<string, PgTable & { id: AnyPgColumn; personId: AnyPgColumn 
   consents,
   timeline,
   fieldHistory,
+  confirmations,
 };
 
 /** Gives all rows of a person to another; gives which they were. */

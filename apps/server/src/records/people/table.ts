@@ -53,6 +53,12 @@ export const people = pgTable(
     mergedInto: uuid('merged_into').$type<PersonId>(),
     /** The latest values of the client's own fields, by their keys. */
     fields: json<FieldValues>().notNull().default({}),
+    /** The language of the page they last wrote from, and the zone their browser was in; empty where it is not known. */
+    language: text().notNull().default(''),
+    zone: text().notNull().default(''),
+    /** When they are erased, since nobody has been in touch for so long; and when they were made anonymous. */
+    eraseAt: instant('erase_at'),
+    anonymousAt: instant('anonymous_at'),
     /** What search looks in, kept by the database. */
     searchText: text('search_text').generatedAlwaysAs(
       sql`lower(first_name || ' ' || last_name || ' ' || email || ' ' || phone || ' ' || coalesce(phone_key, ''))`,
@@ -68,6 +74,9 @@ export const people = pgTable(
       .on(table.mergedInto)
       .where(sql`${table.mergedInto} is not null`),
     index('people_newest').on(table.clientId, table.addedAt.desc(), table.id),
+    index('people_to_erase')
+      .on(table.eraseAt)
+      .where(sql`${table.eraseAt} is not null`),
     index('people_waiting')
       .on(table.clientId, table.addedAt)
       .where(sql`${table.touchedAt} is null`),
@@ -137,6 +146,9 @@ export const consents = pgTable(
     /** The page's name as it was then. */
     page: text().notNull(),
     givenAt: instant('given_at').notNull(),
+    /** Holds only once the owner of the email address has confirmed it. */
+    mustConfirm: boolean('must_confirm').notNull().default(false),
+    confirmedAt: instant('confirmed_at'),
     withdrawnAt: instant('withdrawn_at'),
   },
   (table) => [index('consents_of_person').on(table.personId)],

@@ -36,4 +36,7 @@ export type TimelineFact =
   | { kind: 'replied'; body: string; by?: 'text' | 'email' }
   | { kind: 'texts-stopped' | 'texts-allowed' | 'unsubscribed' }
   | { kind: 'refused'; what: string }
+  | { kind: 'asked-to-confirm' | 'confirmed'; email: string }
+  | { kind: 'made-anonymous' }
+  | { kind: 'kept'; by: string }
   | { kind: 'touched'; how: 'called' | 'no-answer' | 'wrote'; note: string; by: string };

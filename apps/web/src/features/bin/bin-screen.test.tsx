@@ -16,7 +16,9 @@ const entry = (number: number, changes: Partial<BinEntry> = {}): BinEntry => ({
 });
 
 async function opened(things: BinEntry[]) {
-  const server = serverOf().on(api.listBin, { things });
+  const server = serverOf()
+    .on(api.listBin, { things })
+    .on(api.getRetention, { months: null, how: 'erase', total: 0, upcoming: [] });
   show(<BinScreen />, server);
   await screen.findByText(things[0]?.name ?? 'The bin is empty');
   return server;

@@ -12,6 +12,7 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
 import { SetUpTabs } from '../clients/set-up-tabs.tsx';
+import { RetentionPanel } from './retention-panel.tsx';
 import { kindWords } from './loss-words.ts';
 
 /** What was deleted in the last 30 days, to be restored or to go for good. */
@@ -28,6 +29,7 @@ export function BinScreen() {
     <>
       <PageHead title="Settings" />
       <SetUpTabs slug={client.slug} />
+      <RetentionPanel client={client} />
       {asked.data.things.length === 0 ? (
         <Empty title="The bin is empty">
           <p>

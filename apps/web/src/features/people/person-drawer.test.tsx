@@ -13,6 +13,7 @@ const odalys: PersonRecord = {
   files: [],
   doubles: [],
   merges: [],
+  ...{ language: '', zone: '', eraseAt: null },
   alsoGiven: [],
   comingUp: [],
   bookings: [],
@@ -62,12 +63,18 @@ it('shows what they agreed to in its exact words, and whether it still holds', a
   } as const;
   await opened({
     consents: [
-      { ...given, givenAt: '2026-11-05T16:30:00Z', withdrawnAt: '2026-11-06T16:30:00Z' },
+      {
+        ...given,
+        givenAt: '2026-11-05T16:30:00Z',
+        isUnconfirmed: false,
+        withdrawnAt: '2026-11-06T16:30:00Z',
+      },
       {
         ...given,
         purpose: 'emails',
         words: 'Letters',
         givenAt: '2026-11-05T16:30:00Z',
+        isUnconfirmed: false,
         withdrawnAt: null,
       },
     ],

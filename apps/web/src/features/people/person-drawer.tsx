@@ -13,7 +13,8 @@ import { BookingPill } from '../bookings/booking-pill.tsx';
 import { CallLink } from '../../ui/call-link.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
-import { whenText } from '../../ui/when.ts';
+import { useAct } from '../../ui/use-act.ts';
+import { dateText, whenText } from '../../ui/when.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { AlsoGiven } from './also-given.tsx';
 import { foldedHistory } from './folded-history.ts';
@@ -56,6 +57,38 @@ export function PersonDrawer({
   );
 }
 
+/** The language they read in and the zone they are in, and whether they are to be erased. */
+function Habits({ person }: { person: PersonRecord }) {
+  const act = useAct();
+  const { language, zone, eraseAt } = person;
+  const habits = [
+    language && new Intl.DisplayNames('en', { type: 'language' }).of(language),
+    zone && zone.replaceAll('_', ' '),
+  ].filter(Boolean);
+  return (
+    <>
+      {habits.length > 0 && <p className="text-xs text-muted">{habits.join(' · ')}</p>}
+      {eraseAt && (
+        <p className="mt-2 flex flex-wrap items-center gap-2 rounded-control bg-honey-tint px-2.5 py-1.5 text-xs">
+          To be erased or made anonymous on {dateText(eraseAt, zone || 'UTC')}: nobody has been in
+          touch for long.
+          <Button
+            size="small"
+            onClick={() =>
+              void act(async () => {
+                await call(api.keepPerson, { params: { personId: person.id } });
+                return { said: 'The record stays.' };
+              })
+            }
+          >
+            Keep
+          </Button>
+        </p>
+      )}
+    </>
+  );
+}
+
 function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; backTo: string }) {
   return (
     <div className="grid gap-4 p-5">
@@ -69,6 +102,7 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
           {person.lastSource !== person.source && `, last ${person.lastSource}`} ·{' '}
           {person.submissions} {person.submissions === 1 ? 'submission' : 'submissions'}
         </p>
+        <Habits person={person} />
         <div className="mt-2 flex flex-wrap gap-1">
           {person.tags.map((tag) => (
             <Pill key={tag} tone="plum">
@@ -142,6 +176,7 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
                 <span className="block text-xs text-muted">
                   {consentPurposes[consent.purpose]} · {whenText(consent.givenAt, zone)}, on{' '}
                   {consent.page}
+                  {consent.isUnconfirmed && ' · not confirmed yet'}
                   {consent.withdrawnAt && ` · withdrawn ${whenText(consent.withdrawnAt, zone)}`}
                 </span>
               </li>

@@ -1,0 +1,50 @@
+import type { Instant, PersonId } from '@plumgate/core/basics';
+import { eq, or, sql } from 'drizzle-orm';
+import type { Queries } from '../../platform/database/database.ts';
+import { confirmations } from '../../records/intake/confirmations.table.ts';
+import { releaseUploads } from '../../records/intake/release-uploads.ts';
+import { submissions } from '../../records/intake/table.ts';
+import { messagesAbout } from '../../records/messages/messages-about.ts';
+import { outbox } from '../../records/messages/outbox.table.ts';
+import { fieldHistory } from '../../records/people/fields.table.ts';
+import { merges } from '../../records/people/merges.table.ts';
+import { partsOf } from '../../records/people/parts-of.ts';
+import { alsoGiven, people, timeline } from '../../records/people/table.ts';
+
+/**
+ * Takes everything out of a record by which its person could be known: who they are, what they answered and were written.
+ * What is left is that somebody came, when, from where and with which tags, so that counts of the past stay right.
+ */
+export async function anonymize(tx: Queries, id: PersonId, at: Instant): Promise<void> {
+  const [person] = await tx
+    .update(people)
+    .set({
+      ...{ firstName: '', lastName: '', email: '', phone: '' },
+      ...{ emailKey: null, phoneKey: null, matchKey: null },
+      ...{ textConsent: false, fields: {}, language: '', zone: '' },
+      ...{ eraseAt: null, anonymousAt: at },
+    })
+    .where(eq(people.id, id))
+    .returning({ clientId: people.clientId });
+  if (!person) return;
+  const sent = await tx
+    .update(submissions)
+    .set({ answers: {}, origins: null })
+    .where(eq(submissions.personId, id))
+    .returning({ id: submissions.id });
+  await releaseUploads(
+    tx,
+    sent.map((row) => row.id),
+    at,
+  );
+  await tx.delete(outbox).where(messagesAbout(id));
+  await tx.delete(alsoGiven).where(eq(alsoGiven.personId, id));
+  await tx.delete(fieldHistory).where(eq(fieldHistory.personId, id));
+  await tx.delete(confirmations).where(eq(confirmations.personId, id));
+  await tx.delete(merges).where(or(eq(merges.personId, id), eq(merges.otherId, id)));
+  await tx.delete(people).where(sql`${people.id} in (${partsOf(id)})`);
+  await tx.delete(timeline).where(eq(timeline.personId, id));
+  await tx
+    .insert(timeline)
+    .values({ personId: id, clientId: person.clientId, at, fact: { kind: 'made-anonymous' } });
+}
