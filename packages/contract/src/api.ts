@@ -1145,10 +1145,10 @@ const blockedWords = z
 export const getBlockedWords = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/blocked-words',
-  summary: 'The words and phrases for which submissions of a client are put aside',
+  summary: 'For which words and phrases submissions of a client are put aside, and how fast ones',
   right: 'people.read',
   params: ofClient,
-  answer: z.object({ words: z.array(z.string()) }),
+  answer: z.object({ words: z.array(z.string()), minSeconds: z.int() }),
 });
 export const setBlockedWords = endpoint({
   method: 'PUT',
@@ -1156,7 +1156,11 @@ export const setBlockedWords = endpoint({
   summary: 'Put submissions aside that have any of these words or phrases',
   right: 'funnels.write',
   params: ofClient,
-  body: z.object({ words: blockedWords }),
+  body: z.object({
+    words: blockedWords,
+    /** What is sent sooner after a page was opened is put aside; 0 for never. */
+    minSeconds: z.int().min(0).max(30).default(0),
+  }),
   answer: nothing,
 });
 export const getRetention = endpoint({

@@ -46,14 +46,16 @@ export class SubmissionController {
   async blockedWords(
     @Input() { params }: InputOf<typeof api.getBlockedWords>,
   ): Promise<Answer<typeof api.getBlockedWords>> {
-    return { words: await this.junk.blockedWords(params.clientId) };
+    const { blockedWords, minSeconds } = await this.junk.rules(params.clientId);
+    return { words: [...blockedWords], minSeconds };
   }
 
   @Bind(api.setBlockedWords)
   async block(
     @Input() { params, body }: InputOf<typeof api.setBlockedWords>,
   ): Promise<Answer<typeof api.setBlockedWords>> {
-    await this.junk.block(params.clientId, body.words);
+    const { words: blockedWords, minSeconds } = body;
+    await this.junk.setRules(params.clientId, { blockedWords, minSeconds });
     return {};
   }
 

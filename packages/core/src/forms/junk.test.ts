@@ -1,4 +1,11 @@
-import { junkReason, newQuestion, repeatableText, shortForm, trapField } from './index.ts';
+import {
+  junkReason,
+  newQuestion,
+  openForField,
+  repeatableText,
+  shortForm,
+  trapField,
+} from './index.ts';
 
 const form = {
   questions: [
@@ -8,6 +15,8 @@ const form = {
 };
 const rules = {
   blockedWords: ['cialis', 'Search engine ranking', '贷款'],
+  minSeconds: 3,
+  isImpossible: (host: string) => !host.includes('.'),
   isThrowAway: (host: string) => host === 'ten-minutes.example',
 };
 
@@ -22,6 +31,12 @@ it.each([
   [{ name: 'J. R. Marsh Jr.', phone: 'https://x.example' }, null],
   [{ email: 'ana@Ten-Minutes.example ' }, 'throw-away-address'],
   [{ email: 'no address' }, null],
+  [{ email: 'ana@nowhere' }, 'impossible-address'],
+  [{ name: 'Ana', [openForField]: '900' }, 'too-fast'],
+  [{ name: 'Ana', [openForField]: '3000' }, null],
+  [{ name: 'Ana', [openForField]: '' }, null],
+  [{ name: 'Ana', [openForField]: '-5' }, null],
+  [{ name: 'Ana', [openForField]: 'soon' }, null],
   [{ more: 'We sell CIALIS!' }, 'blocked-words'],
   [{ more: 'I am a specialist.' }, null],
   [{ more: 'search-engine\nranking' }, 'blocked-words'],

@@ -5,6 +5,8 @@ import { isText, type FormDefinition } from './form.ts';
 export const junkReasons = [
   'trap',
   'link-in-name',
+  'too-fast',
+  'impossible-address',
   'throw-away-address',
   'blocked-words',
   'repeated',
@@ -14,6 +16,9 @@ export type JunkReason = (typeof junkReasons)[number];
 /** The field of every form that people don't see and programs fill. */
 export const trapField = '_website';
 
+/** The field in which the page's script says how many milliseconds the page had been open. */
+export const openForField = '_open';
+
 /** Common practice, no source: programs that leave links put them into every field, people put none into their names. */
 const link = /https?:|www\.|\[url|<a\b/i;
 
@@ -21,6 +26,10 @@ const link = /https?:|www\.|\[url|<a\b/i;
 export interface JunkRules {
   /** Words and phrases that the client wants no submission with. */
   blockedWords: readonly string[];
+  /** A page has to be open for so long before its form is sent; 0 where that is not asked. */
+  minSeconds: number;
+  /** Whether no mail host can have this name. */
+  isImpossible: (host: string) => boolean;
   /** Whether addresses of a mail host are thrown away after one use. */
   isThrowAway: (host: string) => boolean;
 }
@@ -29,15 +38,18 @@ export interface JunkRules {
 export function junkReason(
   { questions }: Pick<FormDefinition, 'questions'>,
   typed: Record<string, string>,
-  { blockedWords, isThrowAway }: JunkRules,
+  { blockedWords, minSeconds, isImpossible, isThrowAway }: JunkRules,
 ): JunkReason | null {
   if (ownValue(typed, trapField)) return 'trap';
+  if (isTooFast(ownValue(typed, openForField), minSeconds)) return 'too-fast';
   const answered = (fits: (kind: string) => boolean) =>
     questions.filter(({ kind }) => fits(kind)).map(({ key }) => ownValue(typed, key) ?? '');
   if (answered((kind) => kind.endsWith('-name')).some((name) => link.test(name)))
     return 'link-in-name';
   const hosts = answered((kind) => kind === 'email').map((email) => hostOf(email));
-  if (hosts.some((host) => host !== '' && isThrowAway(host))) return 'throw-away-address';
+  const given = hosts.filter((host) => host !== '');
+  if (given.some((host) => isImpossible(host))) return 'impossible-address';
+  if (given.some((host) => isThrowAway(host))) return 'throw-away-address';
   const texts = answered((kind) => kind !== 'hidden' && kind !== 'file').map(plain);
   const isBlocked = (words: string) => texts.some((text) => text.includes(plain(words)));
   return blockedWords.some(isBlocked) ? 'blocked-words' : null;
@@ -56,6 +68,12 @@ export function repeatableText(
     .map(({ key }) => plain(ownValue(typed, key) ?? '').trim())
     .join('\n');
   return written.length >= 40 ? written : null;
+}
+
+/** Nobody can tell how long a page was open without its script: then it is not held against anybody. */
+function isTooFast(openFor: string | undefined, minSeconds: number): boolean {
+  const milliseconds = openFor ? Number(openFor) : Number.NaN;
+  return milliseconds >= 0 && milliseconds < minSeconds * 1000;
 }
 
 const hostOf = (email: string): string => email.trim().toLowerCase().split('@')[1] ?? '';

@@ -68,6 +68,7 @@ async function send(form: HTMLFormElement): Promise<void> {
 /** What is sent: where files may be among it as RFC 7578 has them. */
 function bodyOf(form: HTMLFormElement): FormData | URLSearchParams {
   const data = new FormData(form);
+  data.set('_open', String(Math.round(performance.now())));
   data.set('_zone', Intl.DateTimeFormat().resolvedOptions().timeZone);
   // Of a form in parts, one that others follow is only looked at.
   if (form.dataset.checks) data.set('_part', form.dataset.checks);

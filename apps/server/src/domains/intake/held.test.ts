@@ -167,12 +167,19 @@ describe('junk', () => {
     ['trap', { _website: 'https://buy.example' }],
     ['link-in-name', { name: 'Buy now: https://buy.example' }],
     ['throw-away-address', { email: 'somebody@mailinator.com' }],
+    ['impossible-address', { email: 'ana@example.con' }],
+    ['too-fast', { _open: '900' }],
     ['blocked-words', { name: 'Cheap Crowns' }],
   ])(
     'is put aside for its %s: the sender can’t tell, and nothing happens because of it',
     async (reason, more) => {
       const blocked = `/api/clients/${world.client.id}/blocked-words`;
-      await app.api('PUT', blocked, { words: ['cheap crowns'] }, 'owner@example.com');
+      await app.api(
+        'PUT',
+        blocked,
+        { words: ['cheap crowns'], minSeconds: 2 },
+        'owner@example.com',
+      );
       const usual = await send(1);
       // Its follow-up begins at once, beside the test.
       await app.settle();

@@ -407,7 +407,7 @@ export interface SubmissionKeys {
  * the same day has pressed twice. `digest` says whether it is the same submission: the same browser, the same answers.
  */
 export function submissionKeys(incoming: Incoming, at: Instant, zone: string): SubmissionKeys {
-  const { _once, ...typed } = incoming.typed;
+  const { _once, _open, ...typed } = incoming.typed;
   const sent = [incoming.visitorId, Object.entries(typed).map(withoutIds).sort()];
   const once = incoming.once
     ? cleanText(incoming.once, 100)

@@ -1,9 +1,11 @@
 import { createHash } from 'node:crypto';
+import { domainToASCII, domainToUnicode } from 'node:url';
 import { Injectable } from '@nestjs/common';
 import type { ClientId } from '@plumgate/core/basics';
-import { junkReason, repeatableText, type JunkReason } from '@plumgate/core/forms';
+import { junkReason, repeatableText, type JunkReason, type JunkRules } from '@plumgate/core/forms';
 import { eq } from 'drizzle-orm';
 import MailChecker from 'mailchecker';
+import topLevelDomains from 'tlds' with { type: 'json' };
 import { Database } from '../../platform/database/database.ts';
 import { Limits } from '../../platform/limits/limits.ts';
 import { clients } from '../../records/clients/table.ts';
@@ -21,6 +23,17 @@ function isThrowAway(host: string): boolean {
   return false;
 }
 
+/** The root zone's names (IANA), and those that are kept for tests and examples (RFC 2606, section 2). */
+const topNames = new Set([...topLevelDomains, 'test', 'example']);
+
+/** Whether no mail host can have this name: it has no dot, or ends in a name that there is not. */
+function isImpossible(host: string): boolean {
+  const name = domainToUnicode(domainToASCII(host));
+  return !name.includes('.') || !topNames.has(name.slice(name.lastIndexOf('.') + 1));
+}
+
+type OwnRules = Pick<JunkRules, 'blockedWords' | 'minSeconds'>;
+
 /** Says which submissions look as if no person had sent them, and keeps the words that a client blocks. */
 @Injectable()
 export class JunkService {
@@ -30,8 +43,8 @@ export class JunkService {
   ) {}
 
   async reasonFor({ clientId, formId, form, typed }: Incoming): Promise<JunkReason | null> {
-    const blockedWords = await this.blockedWords(clientId);
-    const reason = junkReason(form, typed, { blockedWords, isThrowAway });
+    const rules = await this.rules(clientId);
+    const reason = junkReason(form, typed, { ...rules, isImpossible, isThrowAway });
     const text = reason ?? repeatableText(form, typed);
     if (reason || text === null) return reason;
     const digest = createHash('sha256').update(text).digest('base64url');
@@ -39,18 +52,19 @@ export class JunkService {
     return over && 'repeated';
   }
 
-  async blockedWords(clientId: ClientId): Promise<string[]> {
+  /** What a client wants put aside, beside what is always. */
+  async rules(clientId: ClientId): Promise<OwnRules> {
     const [client] = await this.database.db
-      .select({ blockedWords: clients.blockedWords })
+      .select({ blockedWords: clients.blockedWords, minSeconds: clients.minSeconds })
       .from(clients)
       .where(eq(clients.id, clientId));
-    return client?.blockedWords ?? [];
+    return client ?? { blockedWords: [], minSeconds: 0 };
   }
 
-  async block(clientId: ClientId, blockedWords: string[]): Promise<void> {
+  async setRules(clientId: ClientId, { blockedWords, minSeconds }: OwnRules): Promise<void> {
     await this.database.db
       .update(clients)
-      .set({ blockedWords: [...new Set(blockedWords)] })
+      .set({ blockedWords: [...new Set(blockedWords)], minSeconds })
       .where(eq(clients.id, clientId));
   }
 }

@@ -21,6 +21,8 @@ export const clients = pgTable('clients', {
   matching: text().$type<Matching>().notNull().default('email'),
   /** Submissions with any of these words or phrases are put aside. */
   blockedWords: json<string[]>('blocked_words').notNull().default([]),
+  /** What is sent sooner after a page was opened is put aside; 0 where that is not asked. */
+  minSeconds: integer('min_seconds').notNull().default(0),
   /** The client's own names for where visits come from. */
   sourceRules: json<SourceRule[]>('source_rules').notNull().default([]),
   /** After so many months without contact people are erased, or made anonymous; null for never. */

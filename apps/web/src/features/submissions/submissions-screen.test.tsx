@@ -69,7 +69,7 @@ const opened = async (query = '') => {
     .on(api.listForms, { forms: [{ id: survey, name: 'Survey', questions: 3, answers: [] }] })
     .on(api.summarizeSubmissions, summary)
     .on(api.restoreSubmission, {})
-    .on(api.getBlockedWords, { words: ['crowns'] })
+    .on(api.getBlockedWords, { words: ['crowns'], minSeconds: 0 })
     .on(api.setBlockedWords, {})
     .on(api.getClock, { now: '2026-11-05T14:12:00Z', demo: true });
   show(<SubmissionsScreen />, server, {
@@ -141,17 +141,19 @@ it('sums up a form: bars in words too, averages, and texts a few at first', asyn
   expect(screen.getByText(/Words 7/)).toBeTruthy();
 });
 
-it('blocks words for which submissions are put aside', async () => {
+it('sets what is put aside: blocked words, and what is sent too fast', async () => {
   const server = await opened('?view=junk');
-  fireEvent.click(await screen.findByRole('button', { name: 'Blocked words: 1' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'What is put aside' }));
   const dialog = within(await screen.findByRole('dialog'));
-  fireEvent.change(dialog.getByLabelText('Words and phrases, one per line'), {
+  fireEvent.change(dialog.getByLabelText('Blocked words and phrases, one per line'), {
     target: { value: 'crowns\n\n rank higher ' },
   });
+  fireEvent.change(dialog.getByLabelText('Sent too fast'), { target: { value: '2' } });
   fireEvent.click(dialog.getByRole('button', { name: 'Save' }));
   await waitFor(() =>
     expect(server.sent(api.setBlockedWords)[0]?.body).toEqual({
       words: ['crowns', 'rank higher'],
+      minSeconds: 2,
     }),
   );
 });
@@ -160,7 +162,7 @@ it('shows what one submission set off: its answers, rules with the reason, booki
   const server = serverOf()
     .on(api.listSubmissions, listOf([sentBy(1, { rules: ['New patients'] })]))
     .on(api.listForms, { forms: [] })
-    .on(api.getBlockedWords, { words: [] })
+    .on(api.getBlockedWords, { words: [], minSeconds: 0 })
     .on(api.getSetOff, {
       isChange: false,
       matched: ['New patients'],

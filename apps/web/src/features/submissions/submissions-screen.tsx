@@ -26,7 +26,7 @@ import { whenText } from '../../ui/when.ts';
 import { junkReasons } from '../held/junk-reasons.ts';
 import { PeopleTabs } from '../people/people-tabs.tsx';
 import { uploadAddress } from '../people/sent-files.tsx';
-import { BlockedWords } from './blocked-words.tsx';
+import { JunkRules } from './junk-rules.tsx';
 import { AnswersSummary } from './answers-summary.tsx';
 import { answerText } from './answer-text.ts';
 import { SetOffButton } from './set-off.tsx';
@@ -131,7 +131,7 @@ function Submissions({ client }: { client: ClientSummary }) {
             onChange={(next) => set({ view: next === 'list' ? '' : next })}
           />
         </div>
-        {view === 'junk' && mayBlock && <BlockedWords clientId={client.id} />}
+        {view === 'junk' && mayBlock && <JunkRules clientId={client.id} />}
         {first && first.junk > 0 && view !== 'junk' && (
           <span className="self-end pb-2 text-xs text-muted">
             {first.junk.toLocaleString('en-US')} put aside

@@ -1,0 +1,1 @@
+ALTER TABLE "clients" ADD COLUMN "min_seconds" integer DEFAULT 0 NOT NULL;
