@@ -1,5 +1,6 @@
 import {
   isText,
+  phoneExample,
   questionKinds,
   stepsOf,
   textPatterns,
@@ -7,6 +8,7 @@ import {
   uploadsIn,
   type Question,
 } from '@plumgate/core/forms';
+import { usePage } from './page-context.ts';
 import { usePageStrings } from './page-strings.ts';
 
 /** What a browser needs to know to fill a field by itself and show the right keys. */
@@ -87,6 +89,7 @@ export function Control({
   shared: Record<string, unknown>;
 }) {
   const { choose } = usePageStrings();
+  const { facts } = usePage();
   if (question.kind === 'choice') {
     return (
       <select {...shared} defaultValue={typed}>
@@ -102,7 +105,11 @@ export function Control({
     ...shared,
     ...limitsOf(question),
     defaultValue: typed,
-    placeholder: mask || question.placeholder || undefined,
+    placeholder:
+      mask ||
+      question.placeholder ||
+      (question.kind === 'phone' && phoneExample(facts.country)) ||
+      undefined,
   };
   if (question.kind === 'long-text') return <textarea {...plain} rows={4} />;
   return <input type="text" {...hints[question.kind]} {...plain} />;

@@ -119,7 +119,7 @@ describe('the script', () => {
   const form = () => newBlock('form', 'f', { formId });
   it.each<[string, PageDocument, string | undefined]>([
     ['a page of words', pageWith(newBlock('heading', 'h')), undefined],
-    ['a form', pageWith(form()), '/~/visitor-forms.emails.js'],
+    ['a form', pageWith(form()), '/~/visitor-forms.emails.events.js'],
     [
       'hours that say whether it is open',
       pageWith(newBlock('hours', 'h'), newBlock('countdown', 'c')),

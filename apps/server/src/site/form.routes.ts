@@ -132,7 +132,7 @@ export class FormRoutes {
     }
     const received = await this.takeIn(testRun, request.ip, incoming);
     if (!received.ok) return this.refuse(sent, received.problem, reply);
-    const read = readAnswers(sent.form, incoming.typed);
+    const read = readAnswers(sent.form, incoming.typed, incoming.country);
     const answers = read.ok ? read.value : {};
     // What the browser was not told it is not handed over to carry, nor greeted with.
     const own = withoutAnswers(answers, filled.byReference);
@@ -176,7 +176,7 @@ export class FormRoutes {
     { part, problems: ofFiles }: { part: number; problems: FieldProblem[] },
     reply: FastifyReply,
   ): Promise<unknown> {
-    const read = readAnswers(sent.form, incoming.typed);
+    const read = readAnswers(sent.form, incoming.typed, incoming.country);
     const asked = new Set(
       partsOf(sent.form)
         .slice(0, part + 1)

@@ -55,12 +55,12 @@ describe('readAnswers', () => {
   it.each<[Record<string, string>, object]>([
     [{ name: '   ' }, { field: 'name', code: 'missing' }],
     [{ email: 'nope' }, { field: 'email', code: 'not-an-email' }],
-    [{ phone: 'call me' }, { field: 'phone', code: 'not-a-phone' }],
-    [{ phone: '12345' }, { field: 'phone', code: 'not-a-phone' }],
+    [{ phone: 'call me' }, { field: 'phone', code: 'not-a-phone', example: '(201) 555-0123' }],
+    [{ phone: '12345' }, { field: 'phone', code: 'not-a-phone', example: '(201) 555-0123' }],
     [{ worry: 'Spiders' }, { field: 'worry', code: 'not-offered' }],
     [{ rooms: 'three' }, { field: 'rooms', code: 'not-a-number' }],
-    [{ day: '2026-02-30' }, { field: 'day', code: 'not-a-date' }],
-    [{ day: '5/11/2026' }, { field: 'day', code: 'not-a-date' }],
+    [{ day: '2026-02-30' }, { field: 'day', code: 'not-a-date', example: '11/5/2026' }],
+    [{ day: '30/2/2026' }, { field: 'day', code: 'not-a-date', example: '11/5/2026' }],
     [{ more: 'x'.repeat(4001) }, { field: 'more', code: 'too-long', most: 4000, length: 4001 }],
     [{ admin: 'yes' }, { field: 'admin', code: 'unknown-field' }],
   ])('refuses %j', (typed, problem) => {

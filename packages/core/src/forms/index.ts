@@ -8,6 +8,7 @@ export * from './text-patterns.ts';
 export * from './email.ts';
 export * from './email-correction.ts';
 export * from './labelled-answers.ts';
+export * from './of-country.ts';
 export * from './read-answers.ts';
 export * from './consents.ts';
 export * from './after-form.ts';

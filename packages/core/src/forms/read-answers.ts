@@ -1,4 +1,3 @@
-import { Temporal } from 'temporal-polyfill';
 import { done, failed, ownValue, type Outcome } from '../basics/index.ts';
 import { isEmail } from './email.ts';
 import { plainNumber } from '../conditions/index.ts';
@@ -12,6 +11,7 @@ import {
   type Question,
 } from './form.ts';
 import { showRules } from './form-parts.ts';
+import { dateExample, phoneExample, readDate, usualCountry } from './of-country.ts';
 import { hiddenQuestions } from './hidden-questions.ts';
 import { uploadsIn, type UploadedFile } from './uploads.ts';
 import { fitsPattern, type TextPattern } from './text-patterns.ts';
@@ -25,9 +25,9 @@ export type FieldProblem =
   | { field: string; code: 'missing' }
   | { field: string; code: 'too-long'; most: number; length: number }
   | { field: string; code: 'not-an-email' }
-  | { field: string; code: 'not-a-phone' }
+  | { field: string; code: 'not-a-phone'; example: string }
   | { field: string; code: 'not-a-number' }
-  | { field: string; code: 'not-a-date' }
+  | { field: string; code: 'not-a-date'; example: string }
   | { field: string; code: 'not-a-time' }
   | { field: string; code: 'not-a-website' }
   | { field: string; code: 'too-short'; least: number; length: number }
@@ -52,20 +52,21 @@ const ours = (name: string) => name.startsWith('_');
  * question is left out, and so is whatever was typed into a question that earlier answers hide. Every problem is reported
  * at once, each with the field it concerns.
  *
- * `typed` maps input names to strings, for example `{ email: ' Ana@Example.com ', name: 'Ana' }`. Several values of one
+ * Days may be typed in the order of `country`, two letters of ISO 3166-1. `typed` maps input names to strings, for example `{ email: ' Ana@Example.com ', name: 'Ana' }`. Several values of one
  * name come as the lines of one text, and are given in the order of the question's options. Hidden values are read from
  * `typed` like any other: the caller fills them in beforehand.
  */
 export function readAnswers(
   form: FormDefinition,
   typed: Record<string, string>,
+  country: string = usualCountry,
 ): Outcome<Answers, FieldProblem[]> {
   const answers: Answers = {};
   const problems: FieldProblem[] = [];
   const hidden = hiddenOf(form, typed);
   for (const question of form.questions) {
     if (hidden.has(question.key)) continue;
-    const read = readOne(question, ownValue(typed, question.key) ?? '');
+    const read = readOne(question, ownValue(typed, question.key) ?? '', country);
     if (!read.ok) problems.push(read.problem);
     else if (read.value !== null) answers[question.key] = read.value;
   }
@@ -86,7 +87,11 @@ export function hiddenOf(form: FormDefinition, typed: Record<string, string>): S
   });
 }
 
-function readOne(question: Question, raw: string): Outcome<Answer | null, FieldProblem> {
+function readOne(
+  question: Question,
+  raw: string,
+  country: string,
+): Outcome<Answer | null, FieldProblem> {
   const field = question.key;
   const most = questionKinds[question.kind].longest;
   const text = tidy(question, raw);
@@ -105,15 +110,19 @@ function readOne(question: Question, raw: string): Outcome<Answer | null, FieldP
     case 'phone':
       return (text.match(/\d/g) ?? []).length >= 6 && /^[\d\s()+.\-/x#*a-z]+$/i.test(text)
         ? done(text)
-        : failed({ field, code: 'not-a-phone' });
+        : failed({ field, code: 'not-a-phone', example: phoneExample(country) });
     case 'number':
       return readNumber(question, Number(plainNumber(text)));
     case 'rating':
       return stepsOf(question.scale).map(String).includes(text)
         ? done(Number(text))
         : failed({ field, code: 'not-offered' });
-    case 'date':
-      return isDate(text) ? done(text) : failed({ field, code: 'not-a-date' });
+    case 'date': {
+      const day = readDate(text, country);
+      return day === null
+        ? failed({ field, code: 'not-a-date', example: dateExample(country) })
+        : done(day);
+    }
     case 'time':
       return /^(?:[01]\d|2[0-3]):[0-5]\d$/.test(text)
         ? done(text)
@@ -214,11 +223,3 @@ const inDigits = new Set<Question['kind']>(['phone', 'number', 'date', 'rating',
 
 /** Hyphens, figure dashes and minus signs as keyboards and copied pages have them: all mean the one of ASCII. */
 const plainHyphens = (text: string): string => text.replace(/[\u2010-\u2013\u2212]/g, '-');
-
-function isDate(text: string): boolean {
-  try {
-    return Temporal.PlainDate.from(text).toString() === text;
-  } catch {
-    return false;
-  }
-}

@@ -10,10 +10,9 @@ export const english: VisitorWords = {
     'too-long': 'This is {length} characters long; please keep it to {most}.',
     'not-an-email':
       'This does not look like an email address. It should read like name@example.com.',
-    'not-a-phone':
-      'This does not look like a phone number. Digits, spaces and a leading + are fine.',
+    'not-a-phone': 'This does not look like a phone number. It should read like {example}.',
     'not-a-number': 'Please give a number, in digits.',
-    'not-a-date': 'Please give a date as year-month-day, such as 2026-11-05.',
+    'not-a-date': 'Please give a date, such as {example}.',
     'not-a-time': 'Please give a time, such as 14:30.',
     'not-a-website': 'This does not look like a web address. It should read like example.com.',
     'too-short': 'This is {length} characters long; please write at least {least}.',

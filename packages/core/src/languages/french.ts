@@ -10,10 +10,9 @@ export const french: VisitorWords = {
     'too-long': 'Ce texte compte {length} caractères ; {most} au plus, s’il vous plaît.',
     'not-an-email':
       'Ceci ne ressemble pas à une adresse e-mail. Elle s’écrit comme nom@example.com.',
-    'not-a-phone':
-      'Ceci ne ressemble pas à un numéro de téléphone. Chiffres, espaces et un + au début conviennent.',
+    'not-a-phone': 'Ceci ne ressemble pas à un numéro de téléphone, par exemple {example}.',
     'not-a-number': 'Merci de donner un nombre, en chiffres.',
-    'not-a-date': 'Merci de donner une date en année-mois-jour, par exemple 2026-11-05.',
+    'not-a-date': 'Merci de donner une date, par exemple {example}.',
     'not-a-time': 'Indiquez une heure, par exemple 14:30.',
     'not-a-website':
       'Cela ne ressemble pas à une adresse web. Elle devrait avoir la forme example.com.',

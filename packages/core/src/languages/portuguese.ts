@@ -9,10 +9,9 @@ export const portuguese: VisitorWords = {
     missing: 'Preencha “{label}”, por favor.',
     'too-long': 'Tem {length} caracteres; o máximo é {most}.',
     'not-an-email': 'Isto não parece um endereço de e-mail. Deve ser como nome@example.com.',
-    'not-a-phone':
-      'Isto não parece um número de telefone. Pode ter algarismos, espaços e um + no início.',
+    'not-a-phone': 'Isto não parece um número de telefone, como {example}.',
     'not-a-number': 'Escreva um número, em algarismos.',
-    'not-a-date': 'Escreva uma data como ano-mês-dia, por exemplo 2026-11-05.',
+    'not-a-date': 'Escreva uma data, por exemplo {example}.',
     'not-a-time': 'Indique uma hora, por exemplo 14:30.',
     'not-a-website': 'Isto não parece um endereço web. Deve ter a forma example.com.',
     'too-short': 'Tem {length} caracteres; escreva pelo menos {least}.',

@@ -9,10 +9,9 @@ export const spanish: VisitorWords = {
     missing: 'Complete «{label}», por favor.',
     'too-long': 'Tiene {length} caracteres; el máximo es {most}.',
     'not-an-email': 'No parece una dirección de correo. Debe tener la forma nombre@example.com.',
-    'not-a-phone':
-      'No parece un número de teléfono. Puede llevar cifras, espacios y un + al principio.',
+    'not-a-phone': 'No parece un número de teléfono, como {example}.',
     'not-a-number': 'Escriba un número, en cifras.',
-    'not-a-date': 'Escriba una fecha como año-mes-día, por ejemplo 2026-11-05.',
+    'not-a-date': 'Escriba una fecha, por ejemplo {example}.',
     'not-a-time': 'Escriba una hora, por ejemplo 14:30.',
     'not-a-website': 'No parece una dirección web. Debe tener la forma example.com.',
     'too-short': 'Tiene {length} caracteres; escriba al menos {least}.',

@@ -266,7 +266,7 @@ function view({ row, incoming }: Held): HeldView {
     source: incoming.source,
     reason: row.reason as HeldReason,
     receivedAt: row.receivedAt.toString(),
-    answers: answers.ok ? labelledAnswers(incoming.form, answers.value) : [],
+    answers: answers.ok ? labelledAnswers(incoming.form, answers.value, incoming.country) : [],
   };
 }
 

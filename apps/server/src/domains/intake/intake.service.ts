@@ -328,7 +328,7 @@ export class IntakeService {
       form: incoming.form.name,
       page: incoming.pageName,
       source: incoming.source,
-      answers: labelledAnswers(incoming.form, answers),
+      answers: labelledAnswers(incoming.form, answers, incoming.country),
     });
     if (person.also.name || person.also.email || person.also.phone)
       effects.note(person, at, { kind: 'also-given', ...person.also });
@@ -387,8 +387,13 @@ export class IntakeService {
 }
 
 /** The answers of a form on its way in, or everything that is wrong with them and with the time that goes with them. */
-export function readIncoming({ form, typed, booking }: Incoming): Outcome<Answers, FieldProblem[]> {
-  const answers = readAnswers(form, typed);
+export function readIncoming({
+  form,
+  typed,
+  country,
+  booking,
+}: Incoming): Outcome<Answers, FieldProblem[]> {
+  const answers = readAnswers(form, typed, country);
   const problems = answers.ok ? [] : answers.problem;
   if (booking && !booking.start) problems.push({ field: slotField, code: 'no-slot' });
   return answers.ok && problems.length === 0 ? answers : failed(problems);

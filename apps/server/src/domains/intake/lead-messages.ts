@@ -115,4 +115,6 @@ export class LeadMessages {
 }
 
 const linesOf = ({ incoming, answers }: ToldLead): string[] =>
-  labelledAnswers(incoming.form, answers).map(({ question, answer }) => `${question}: ${answer}`);
+  labelledAnswers(incoming.form, answers, incoming.country).map(
+    ({ question, answer }) => `${question}: ${answer}`,
+  );
