@@ -778,6 +778,15 @@ export const copyForm = endpoint({
   body: z.object({ name: name('the form') }),
   answer: z.object({ formId: FormId }),
 });
+export const moveForm = endpoint({
+  method: 'PUT',
+  path: '/api/forms/:formId/folder',
+  summary: 'Put a form into a folder of the list of forms; empty for none',
+  right: 'funnels.write',
+  params: z.object({ formId: FormId }),
+  body: z.object({ folder: z.string().trim().max(60) }),
+  answer: nothing,
+});
 export const getForm = endpoint({
   method: 'GET',
   path: '/api/forms/:formId',

@@ -307,6 +307,8 @@ export const FormSummary = z.object({
 export const FormOverview = z.object({
   id: FormId,
   name: z.string(),
+  /** Empty for no folder. */
+  folder: z.string(),
   questions: z.int(),
   parts: z.int(),
   pages: z.array(z.object({ pageId: PageId, name: z.string(), funnel: z.string() })),

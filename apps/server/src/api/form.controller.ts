@@ -42,6 +42,14 @@ export class FormController {
     return { formId: await this.forms.copy(params.formId, body.name) };
   }
 
+  @Bind(api.moveForm)
+  async move(
+    @Input() { params, body }: InputOf<typeof api.moveForm>,
+  ): Promise<Answer<typeof api.moveForm>> {
+    await this.forms.moveTo(params.formId, body.folder);
+    return {};
+  }
+
   @Bind(api.createForm)
   async create(
     @Input() { params, body }: InputOf<typeof api.createForm>,

@@ -213,6 +213,7 @@ async function buildEvening(
 async function buildSurvey(app: NestFastifyApplication, clientId: ClientId): Promise<void> {
   const { db } = app.get(Database);
   const form = await app.get(FormService).create(db, clientId, surveyForm.name, surveyForm);
+  await app.get(FormService).moveTo(form.id, 'Surveys');
   await publishFunnel(app, clientId, surveyName, [
     { name: surveyName, slug: 'runners-survey', draft: surveyPage(form.id) },
     { name: 'Thank you', slug: 'runners-survey-thanks', draft: surveyThanks },

@@ -53,6 +53,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/funnels/forms/:formId',
+        lazy: async () => ({
+          Component: (await import('../features/editor/form-screen.tsx')).FormScreen,
+        }),
+      },
+      {
         path: '/:client/funnels/sources',
         lazy: async () => ({
           Component: (await import('../features/funnels/sources-screen.tsx')).SourcesScreen,

@@ -22,7 +22,9 @@ export class FormService {
     private readonly causes: Causes,
   ) {}
 
-  async list(clientId: ClientId): Promise<{ id: FormId; definition: FormDefinition }[]> {
+  async list(
+    clientId: ClientId,
+  ): Promise<{ id: FormId; definition: FormDefinition; folder: string }[]> {
     return this.database.db
       .select()
       .from(forms)
@@ -67,8 +69,9 @@ export class FormService {
       .groupBy(submissions.formId);
     const sentBy = new Map(sent.map((row) => [row.form, row]));
     return all
-      .map(({ id, definition }) => ({
+      .map(({ id, definition, folder }) => ({
         id,
+        folder,
         name: definition.name,
         questions: definition.questions.length,
         parts: partsOf(definition).length,
@@ -77,6 +80,11 @@ export class FormService {
         lastAt: sentBy.get(id)?.lastAt?.toString() ?? null,
       }))
       .sort((one, other) => one.name.localeCompare(other.name));
+  }
+
+  /** Puts a form into a folder, which is there as long as a form is in it; empty for none. */
+  async moveTo(id: FormId, folder: string): Promise<void> {
+    await this.database.db.update(forms).set({ folder }).where(eq(forms.id, id));
   }
 
   /** A second form with the same questions, each with an id of its own: both may stand on one page. */
@@ -89,7 +97,9 @@ export class FormService {
       id: this.ids.next<string>().slice(0, 13),
     }));
     const copied = { ...row.definition, name, questions };
-    return (await this.create(db, row.clientId, name, copied)).id;
+    const made = await this.create(db, row.clientId, name, copied);
+    if (row.folder) await this.moveTo(made.id, row.folder);
+    return made.id;
   }
 
   /** The client's forms with these ids; another client's are not among them. */

@@ -133,3 +133,23 @@ it('is copied with the same questions under other ids, so that both may stand on
   expect(new Set(ids).size).toBe(ids.length);
   expect(copy.pages).toEqual([]);
 });
+
+it('keeps forms in folders, copies in the folder of the first', async () => {
+  const owner = (method: 'GET' | 'PUT' | 'POST', url: string, body?: object) =>
+    app.api(method, url, body, 'owner@example.com');
+  const list = async () =>
+    (await owner('GET', `/api/clients/${world.client.id}/forms/overview`)).json<{
+      forms: { id: string; folder: string }[];
+    }>().forms;
+  expect(
+    (await owner('PUT', `/api/forms/${world.formId}/folder`, { folder: ' First visits ' }))
+      .statusCode,
+  ).toBe(200);
+  const copied = await owner('POST', `/api/forms/${world.formId}/copy`, { name: 'A copy' });
+  const { formId } = copied.json<{ formId: string }>();
+  const folders = new Map((await list()).map(({ id, folder }) => [id, folder]));
+  expect([folders.get(world.formId), folders.get(formId)]).toEqual([
+    'First visits',
+    'First visits',
+  ]);
+});

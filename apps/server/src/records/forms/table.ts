@@ -1,4 +1,4 @@
-import { index, integer, pgTable, uuid } from 'drizzle-orm/pg-core';
+import { index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { FormId } from '@plumgate/core/basics';
 import { formFormat } from '@plumgate/core/forms';
 import { ofClient } from '../clients/table.ts';
@@ -11,6 +11,8 @@ export const forms = pgTable(
     id: uuid().$type<FormId>().primaryKey(),
     clientId: ofClient(),
     definition: documentColumn(formFormat)().notNull(),
+    /** Where it stands in the list of forms; empty for no folder. */
+    folder: text().notNull().default(''),
     /** Goes up with every change, whichever page or screen it came from. */
     version: integer().notNull().default(1),
     /** Deleted: in the bin. */

@@ -1,4 +1,7 @@
 import { api, type EditorPage } from '@plumgate/contract';
+import type { FormId } from '@plumgate/core/basics';
+import type { FormDefinition } from '@plumgate/core/forms';
+import type { Draft } from '@plumgate/core/page';
 import { call, CallError, messageOf } from '../../api/call.ts';
 import { saveLocalDraft } from './local-draft.ts';
 import type { History } from './edit-history.ts';
@@ -29,9 +32,46 @@ export interface DraftSaver {
   saveLocally: () => void;
 }
 
-/** Saves a page's draft by itself: one request at a time, until what is saved is what is shown. */
+/** Where a draft lies on the server. */
+export interface DraftPlace {
+  /** What it is kept under in this browser. */
+  key: string;
+  save: (version: number, draft: Draft) => Promise<Pick<Saved, 'version' | 'live'>>;
+  load: () => Promise<Pick<Saved, 'version' | 'live' | 'draft'>>;
+}
+
+/** A page's draft. */
+export const placeOfPage = (pageId: string): DraftPlace => ({
+  key: pageId,
+  save: async (version, draft) => {
+    const saved = await call(api.saveDraft, { params: { pageId }, body: { version, draft } });
+    return { version: saved.version, live: saved.state };
+  },
+  load: async () => {
+    const { version, state, draft } = await call(api.getEditorPage, { params: { pageId } });
+    return { version, live: state, draft: draft as Draft };
+  },
+});
+
+/** A form by itself, as the only part of a draft. */
+export const placeOfForm = (
+  formId: FormId,
+  draftOf: (form: FormDefinition) => Draft,
+): DraftPlace => ({
+  key: `form-${formId}`,
+  save: async (version, { forms }) => {
+    const body = { version, definition: forms[formId] };
+    return { ...(await call(api.saveForm, { params: { formId }, body })), live: 'live' };
+  },
+  load: async () => {
+    const { version, definition } = await call(api.getForm, { params: { formId } });
+    return { version, live: 'live', draft: draftOf(definition as FormDefinition) };
+  },
+});
+
+/** Saves a draft by itself: one request at a time, until what is saved is what is shown. */
 export function createDraftSaver(
-  pageId: string,
+  place: DraftPlace,
   get: () => Saved,
   set: (changes: Partial<Saved>) => void,
 ): DraftSaver {
@@ -41,7 +81,7 @@ export function createDraftSaver(
   const saveLocally = () => {
     const { draft, version, past, future, saveState } = get();
     const unsent = saveState === 'saved' ? null : draft;
-    saveLocalDraft(pageId, { version, past, future, unsent });
+    saveLocalDraft(place.key, { version, past, future, unsent });
   };
 
   const scheduleSave = (delayMs = saveDelayMs) => {
@@ -66,9 +106,7 @@ export function createDraftSaver(
     for (;;) {
       const { draft, version } = get();
       try {
-        const body = { version, draft };
-        const saved = await call(api.saveDraft, { params: { pageId }, body });
-        set({ version: saved.version, live: saved.state });
+        set(await place.save(version, draft));
       } catch (error) {
         noteFailure(error);
         throw error;

@@ -7,7 +7,7 @@ import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { call, messageOf } from '../../api/call.ts';
 import { createBrandSaver } from './brand-saver.ts';
-import { createDraftSaver, type SaveState } from './draft-saver.ts';
+import { createDraftSaver, placeOfPage, type DraftPlace, type SaveState } from './draft-saver.ts';
 import { edited, replacedBy, replayed, withoutOpenGroup, type History } from './edit-history.ts';
 import { readLocalDraft, type Entry } from './local-draft.ts';
 import { problemWords } from './problem-words.ts';
@@ -63,15 +63,18 @@ export const selectionOf = ({ selected, others }: Pick<EditorState, 'selected' |
 ];
 
 /** The editor's state for one page: the draft with its history, saved by itself. */
-export function createEditorStore(page: EditorPage): EditorStore {
-  const before = readLocalDraft(page.pageId);
+export function createEditorStore(
+  page: EditorPage,
+  place: DraftPlace = placeOfPage(page.pageId),
+): EditorStore {
+  const before = readLocalDraft(place.key);
   const unsent = before?.unsent ?? null;
   const isCurrent = before?.version === page.version;
   // Without a draft of its own, an older history leads to parts that another user may have changed since.
   const history = isCurrent || unsent ? before : null;
 
   return createStore<EditorState>()((set, get) => {
-    const drafts = createDraftSaver(page.pageId, get, set);
+    const drafts = createDraftSaver(place, get, set);
     /** The page shows something that visitors do not see yet. */
     const noteUnpublished = () => {
       if (get().live === 'live') set({ live: 'changed' });
@@ -174,13 +177,13 @@ export function createEditorStore(page: EditorPage): EditorStore {
         return address;
       },
       resolveConflict: async (whose) => {
-        const newest = await call(api.getEditorPage, { params: { pageId: page.pageId } });
-        const [mine, theirs] = [get().draft, newest.draft as Draft];
+        const newest = await place.load();
+        const [mine, theirs] = [get().draft, newest.draft];
         const isMine = whose === 'mine';
         set({
           ...replacedBy(get(), isMine ? mine : theirs, isMine ? theirs : mine),
           version: newest.version,
-          live: newest.state,
+          live: newest.live,
           saveState: isMine ? 'saving' : 'saved',
           notice: null,
         });

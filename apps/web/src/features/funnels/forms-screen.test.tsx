@@ -1,5 +1,7 @@
 import { api, type FormOverview } from '@plumgate/contract';
-import type { BinId, FormId, PageId } from '@plumgate/core/basics';
+import type { BinId, FormId, PageId, TemplateId } from '@plumgate/core/basics';
+import { shortForm } from '@plumgate/core/forms';
+import type { Draft } from '@plumgate/core/page';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { FormsScreen } from './forms-screen.tsx';
@@ -7,6 +9,7 @@ import { FormsScreen } from './forms-screen.tsx';
 const formOf = (number: number, changes: Partial<FormOverview> = {}): FormOverview => ({
   id: idOf<FormId>(number),
   name: `Form ${number}`,
+  folder: '',
   questions: 3,
   parts: 1,
   pages: [],
@@ -26,6 +29,14 @@ const survey = formOf(1, {
 const opened = async (forms: FormOverview[]) => {
   const server = serverOf()
     .on(api.listFormsInUse, { forms })
+    .on(api.moveForm, {})
+    .on(api.keepTemplate, { id: idOf<TemplateId>(5) })
+    .on(api.getForm, {
+      id: idOf<FormId>(2),
+      version: 1,
+      definition: shortForm('Form 2', ['a', 'b', 'c']),
+      pages: [],
+    })
     .on(api.copyForm, { formId: idOf<FormId>(3) })
     .on(api.getRemoval, { name: 'Form 2', isLive: false, losses: [] })
     .on(api.removeForm, { binId: idOf<BinId>(4) });
@@ -82,4 +93,30 @@ it('deletes only a form that is on no page', async () => {
 it('says when there is none', async () => {
   await opened([]);
   expect(await screen.findByText(/^No form for/)).toBeTruthy();
+});
+
+it('keeps forms in folders: one that there is, or a new one', async () => {
+  const server = await opened([formOf(1, { folder: 'Surveys' }), formOf(2)]);
+  expect(screen.getByRole('rowheader', { name: 'Surveys' })).toBeTruthy();
+  await choose('Form 2', 'Move to a folder');
+  const dialog = within(await screen.findByRole('dialog'));
+  fireEvent.change(dialog.getByLabelText(/^Folder/), { target: { value: 'Surveys' } });
+  fireEvent.click(dialog.getByRole('button', { name: 'Move' }));
+  await waitFor(() => expect(server.sent(api.moveForm)[0]?.body).toEqual({ folder: 'Surveys' }));
+});
+
+it('keeps a form as a template: a band with the form and nothing else', async () => {
+  const server = await opened([formOf(2)]);
+  await choose('Form 2', 'Save as a template');
+  fireEvent.click(within(await screen.findByRole('dialog')).getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(server.sent(api.keepTemplate)).toHaveLength(1));
+  const { kind, name, content } = server.sent(api.keepTemplate)[0]!.body as {
+    kind: string;
+    name: string;
+    content: { pages: { draft: Draft }[] };
+  };
+  expect([kind, name]).toEqual(['band', 'Form 2']);
+  const { page, forms } = content.pages[0]!.draft;
+  expect(page.bands).toHaveLength(1);
+  expect(Object.keys(forms)).toEqual([idOf(2)]);
 });

@@ -15,6 +15,7 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
+import { FolderDialog, TemplateDialog } from './form-dialogs.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
 
 /** Every form of a client: what it asks, where visitors meet it, and what came of it. */
@@ -50,7 +51,13 @@ export function FormsScreen() {
           </p>
         </Empty>
       ) : (
-        <DataTable label="Forms" columns={columnsOf(client)} rows={list} keyOf={({ id }) => id} />
+        <DataTable
+          label="Forms"
+          columns={columnsOf(client, foldersOf(asked.data.forms))}
+          rows={list}
+          keyOf={({ id }) => id}
+          groupOf={({ folder }) => folder}
+        />
       )}
     </>
   );
@@ -59,13 +66,24 @@ export function FormsScreen() {
 const submissionsOf = (slug: string, { id }: FormOverview) =>
   `/${slug}/people/submissions?form=${id}`;
 
-const columnsOf = (client: ClientSummary): Column<FormOverview>[] => [
+/** The folders that there are, by name. */
+const foldersOf = (forms: readonly FormOverview[]): string[] =>
+  [...new Set(forms.map(({ folder }) => folder))].filter(Boolean).sort();
+
+const columnsOf = (client: ClientSummary, folders: readonly string[]): Column<FormOverview>[] => [
   {
     id: 'name',
     header: 'Form',
     className: 'max-w-64 font-semibold break-words max-md:py-2',
     sortBy: ({ name }) => name,
-    cell: ({ name }) => name,
+    cell: ({ id, name }) => (
+      <Link
+        className="hover:text-plum-dark hover:underline"
+        to={`/${client.slug}/funnels/forms/${id}`}
+      >
+        {name}
+      </Link>
+    ),
   },
   {
     id: 'questions',
@@ -108,7 +126,7 @@ const columnsOf = (client: ClientSummary): Column<FormOverview>[] => [
     header: 'What to do',
     hideHeader: true,
     className: 'w-12',
-    cell: (form) => <FormMenu form={form} slug={client.slug} />,
+    cell: (form) => <FormMenu form={form} slug={client.slug} folders={folders} />,
   },
 ];
 
@@ -129,10 +147,19 @@ function PagesOf({ pages, slug }: { pages: FormOverview['pages']; slug: string }
   );
 }
 
-function FormMenu({ form, slug }: { form: FormOverview; slug: string }) {
+function FormMenu({
+  form,
+  slug,
+  folders,
+}: {
+  form: FormOverview;
+  slug: string;
+  folders: readonly string[];
+}) {
   const act = useAct();
   const navigate = useNavigate();
   const { remove, removal } = useRemoval();
+  const [asking, setAsking] = useState<'folder' | 'template' | null>(null);
   const { id, name, pages } = form;
   const drop = async () => {
     if (pages.length === 0)
@@ -153,6 +180,7 @@ function FormMenu({ form, slug }: { form: FormOverview; slug: string }) {
           </IconButton>
         }
         items={[
+          { label: 'Open', does: () => void navigate(`/${slug}/funnels/forms/${id}`) },
           {
             label: 'See its submissions',
             does: () => void navigate(submissionsOf(slug, form)),
@@ -166,11 +194,17 @@ function FormMenu({ form, slug }: { form: FormOverview; slug: string }) {
                 return { said: `Copied as “${body.name}”. Add it to a page from there.` };
               }),
           },
+          { label: 'Move to a folder', does: () => setAsking('folder') },
+          { label: 'Save as a template', does: () => setAsking('template') },
           null,
           { label: 'Delete', grave: true, does: () => void drop() },
         ]}
       />
       {removal}
+      {asking === 'folder' && (
+        <FolderDialog form={form} folders={folders} onClose={() => setAsking(null)} />
+      )}
+      {asking === 'template' && <TemplateDialog form={form} onClose={() => setAsking(null)} />}
     </>
   );
 }
