@@ -46,6 +46,8 @@ export interface Joining {
   client: ClientRow;
   sequence: SequenceId;
   person: PersonRow;
+  /** What the sequence says, where the person came just now, so that they have been in no run: nothing has to be asked. */
+  forNew?: SequenceContent | undefined;
   submission?: SubmissionId | null;
   booking?: BookingRow | null;
   at: Instant;
@@ -66,19 +68,21 @@ export class RunService {
    */
   async join(tx: Queries, effects: Consequences, input: Joining): Promise<boolean> {
     const { client, person, at } = input;
-    const [sequence] = await tx
-      .select({
-        content: sequences.content,
-        hasBeen: sql<boolean>`exists (select 1 from ${sequenceRuns} as been where been.sequence_id = ${sequences}.id and been.person_id = ${person.id})`,
-      })
-      .from(sequences)
-      .where(
-        and(
-          eq(sequences.id, input.sequence),
-          eq(sequences.clientId, client.id),
-          isNull(sequences.removedAt),
-        ),
-      );
+    const [sequence] = input.forNew
+      ? [{ content: input.forNew, hasBeen: false }]
+      : await tx
+          .select({
+            content: sequences.content,
+            hasBeen: sql<boolean>`exists (select 1 from ${sequenceRuns} as been where been.sequence_id = ${sequences}.id and been.person_id = ${person.id})`,
+          })
+          .from(sequences)
+          .where(
+            and(
+              eq(sequences.id, input.sequence),
+              eq(sequences.clientId, client.id),
+              isNull(sequences.removedAt),
+            ),
+          );
     const content = sequence?.content;
     if (!content || content.steps.length === 0) return false;
     const booking = await this.bookingFor(tx, content, person.id, input.booking ?? null, at);
@@ -112,12 +116,14 @@ export class RunService {
     };
     const bookingZone = booking && (await zoneOfCalendar(tx, booking.calendarId));
     const plan = planOf({ content, person, client, booking, bookingZone, run }, at);
-    const begun = await tx
+    const insert = tx
       .insert(sequenceRuns)
-      .values({ ...run, state: waitsForNothing(plan, content) ? 'finished' : 'running' })
-      .onConflictDoNothing()
-      .returning({ id: sequenceRuns.id });
-    if (begun.length === 0) return false;
+      .values({ ...run, state: waitsForNothing(plan, content) ? 'finished' : 'running' });
+    if (input.forNew) effects.add(insert);
+    else {
+      const begun = await insert.onConflictDoNothing().returning({ id: sequenceRuns.id });
+      if (begun.length === 0) return false;
+    }
     effects.note(person, at, { kind: 'joined', sequence: content.name });
     for (const step of plan) {
       effects.plan({

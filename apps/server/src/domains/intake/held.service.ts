@@ -239,7 +239,7 @@ export class HeldService implements OnModuleInit {
       .limit(most);
     return rows.flatMap(({ row, page, revision }) => {
       const { start, ...sent } = row.content;
-      const incoming = incomingOf({ ...row, ...page, ...revision }, row.block, {
+      const incoming = incomingOf({ ...row, ...page, ...revision, junkRules: letIn }, row.block, {
         ...sent,
         firstSource: sent.firstSource ?? sent.source,
         origins: sent.origins ?? directArrival.origins,
@@ -250,6 +250,9 @@ export class HeldService implements OnModuleInit {
     });
   }
 }
+
+/** Somebody has looked at it: nothing is put aside a second time. */
+const letIn = { blockedWords: [], minSeconds: 0 };
 
 /** Held for somebody to look at; junk is not, and waits to be looked for. */
 export const isOverLimit = inArray(heldSubmissions.reason, [...heldReasons]);

@@ -9,7 +9,7 @@ import type {
   RevisionId,
 } from '@plumgate/core/basics';
 import type { Country, Facts } from '@plumgate/core/clients';
-import { withHiddenValues, type FormDefinition } from '@plumgate/core/forms';
+import { withHiddenValues, type FormDefinition, type JunkRules } from '@plumgate/core/forms';
 import type { Arrival } from '@plumgate/core/results';
 import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/core/page';
 
@@ -34,6 +34,8 @@ export interface Incoming extends Arrival {
   block: string;
   formId: FormId;
   form: FormDefinition;
+  /** What the client wants put aside. */
+  junkRules: Pick<JunkRules, 'blockedWords' | 'minSeconds'>;
   typed: Record<string, string>;
   /** Where the form stands with free times: the calendar, and the start that was chosen; null when none was. */
   booking?: { calendarId: CalendarId; start: Instant | null };
@@ -65,6 +67,7 @@ interface Published {
   document: PageDocument;
   forms: Record<FormId, FormDefinition>;
   facts: Pick<Facts, 'country'>;
+  junkRules: Incoming['junkRules'];
 }
 
 /** A form's block on a page, by its id, or else the first that asks; null on a page that asks nothing. */
@@ -107,6 +110,7 @@ export function incomingOf(page: Published, blockId: string, sent: Sent): Incomi
     block: block.id,
     formId,
     form,
+    junkRules: page.junkRules,
     typed: filled,
     ...(block.kind === 'booking' && { booking: { calendarId: block.calendarId, start } }),
     ...rest,

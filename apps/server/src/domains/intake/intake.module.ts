@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { BookingModule } from '../booking/booking.module.ts';
+import { ClientsModule } from '../clients/clients.module.ts';
 import { FollowupModule } from '../followup/followup.module.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
 import { RoutingModule } from '../routing/routing.module.ts';
@@ -14,7 +15,7 @@ import { JunkService } from './junk.service.ts';
 import { SubmissionLimits } from './submission-limits.ts';
 
 @Module({
-  imports: [BookingModule, FollowupModule, MessagesModule, RoutingModule],
+  imports: [BookingModule, ClientsModule, FollowupModule, MessagesModule, RoutingModule],
   providers: [
     HeldService,
     ConfirmationService,

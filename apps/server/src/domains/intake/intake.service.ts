@@ -29,6 +29,7 @@ import { FieldStore } from '../../records/people/field-store.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
+import { brokenUniqueRule } from '../../platform/database/sql-state.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { countLead } from '../results/count-lead.ts';
@@ -172,7 +173,7 @@ export class IntakeService {
   ): Promise<Received> {
     const at = this.clock.now();
     const { clientId, formId, form } = incoming;
-    const { client, rules, assignees, ...known } = await this.rules.forArrival(
+    const { client, rules, assignees, sequences, ...known } = await this.rules.forArrival(
       tx,
       clientId,
       formId,
@@ -199,9 +200,13 @@ export class IntakeService {
       ...{ plan, submission, at, isChange },
     };
     const first = await this.isFirst(tx, person, incoming);
-    await this.keepSubmission(tx, arriving);
-    await this.uploads.attach(tx, clientId, submission, incoming.typed, form);
     const effects = this.causes.begin();
+    const keys = submissionKeys(incoming, at, client.facts.zone);
+    const kept = this.submissionOf(tx, arriving, keys);
+    // A doubled press must not find its own time taken: then it has to be known before one is.
+    if (incoming.booking) await kept.catch(asDuplicate(keys));
+    else effects.add(kept);
+    await this.uploads.attach(tx, clientId, submission, incoming.typed, form);
     await this.noteArrival(tx, effects, arriving);
     const booking = isChange ? null : await this.takeTime(tx, effects, arriving);
     const mustConfirm = !isChange && (await this.confirmations.isNeeded(tx, arriving));
@@ -209,7 +214,10 @@ export class IntakeService {
       await this.confirmations.ask(tx, effects, { ...arriving, sequences: plan.sequences });
     else
       for (const sequence of plan.sequences)
-        await this.runs.join(tx, effects, { client, person, sequence, submission, booking, at });
+        await this.runs.join(tx, effects, {
+          ...{ client, person, sequence, submission, booking, at },
+          forNew: person.isNew ? sequences.get(sequence) : undefined,
+        });
     this.messages.notify(effects, toldOf(arriving));
     this.messages.sendCopy(effects, toldOf(arriving));
     for (const write of this.store.noteFields(tx, person, fields, {
@@ -229,7 +237,7 @@ export class IntakeService {
       );
     if (!isChange)
       effects.add(countLead({ ...incoming, day: localDay(at, client.facts.zone), isFirst: first }));
-    await effects.write(tx);
+    await effects.write(tx).catch(asDuplicate(keys));
     return { submissionId: submission, details, bookingId: booking?.id ?? null };
   }
 
@@ -292,32 +300,26 @@ export class IntakeService {
     return { onPage: !before.some((row) => row.pageId === pageId), inFunnel: before.length === 0 };
   }
 
-  private async keepSubmission(tx: Queries, arriving: Arriving): Promise<void> {
-    const { incoming, answers, client, person, plan, at } = arriving;
-    const keys = submissionKeys(incoming, at, client.facts.zone);
-    const kept = await tx
-      .insert(submissions)
-      .values({
-        id: arriving.submission,
-        clientId: incoming.clientId,
-        personId: person.id,
-        formId: incoming.formId,
-        pageId: incoming.pageId,
-        funnelId: incoming.funnelId,
-        revisionId: incoming.revisionId,
-        answers,
-        source: incoming.source,
-        firstSource: incoming.firstSource,
-        origins: incoming.origins,
-        rulesMatched: plan.matched,
-        rulesMissed: arriving.isChange ? [] : plan.missed,
-        ...keys,
-        isChange: arriving.isChange,
-        receivedAt: at,
-      })
-      .onConflictDoNothing()
-      .returning({ id: submissions.id });
-    if (kept.length === 0) throw new DuplicateSubmission(keys);
+  private submissionOf(tx: Queries, arriving: Arriving, keys: SubmissionKeys) {
+    const { incoming, answers, person, plan, at } = arriving;
+    return tx.insert(submissions).values({
+      id: arriving.submission,
+      clientId: incoming.clientId,
+      personId: person.id,
+      formId: incoming.formId,
+      pageId: incoming.pageId,
+      funnelId: incoming.funnelId,
+      revisionId: incoming.revisionId,
+      answers,
+      source: incoming.source,
+      firstSource: incoming.firstSource,
+      origins: incoming.origins,
+      rulesMatched: plan.matched,
+      rulesMissed: arriving.isChange ? [] : plan.missed,
+      ...keys,
+      isChange: arriving.isChange,
+      receivedAt: at,
+    });
   }
 
   /** Does what the rules planned for the person and notes it on their timeline. */
@@ -400,6 +402,14 @@ export function readIncoming({
 }
 
 const toldOf = ({ plan, ...lead }: Arriving): ToldLead => ({ ...lead, notify: plan.notify });
+
+/** Says of a failed statement that it would have kept a submission under a key that was used before, if that is why. */
+const asDuplicate =
+  (keys: SubmissionKeys) =>
+  (error: unknown): never => {
+    if (brokenUniqueRule(error)?.startsWith('submissions_')) throw new DuplicateSubmission(keys);
+    throw error;
+  };
 
 /** By what a submission is known again. */
 export interface SubmissionKeys {

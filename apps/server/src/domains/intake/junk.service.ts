@@ -9,6 +9,7 @@ import topLevelDomains from 'tlds' with { type: 'json' };
 import { Database } from '../../platform/database/database.ts';
 import { Limits } from '../../platform/limits/limits.ts';
 import { clients } from '../../records/clients/table.ts';
+import { SiteVersions } from '../clients/site-versions.ts';
 import type { Incoming } from './incoming.ts';
 
 /** How often the same text may come by one form in a day. Common practice, no source. */
@@ -40,11 +41,11 @@ export class JunkService {
   constructor(
     private readonly database: Database,
     private readonly limits: Limits,
+    private readonly versions: SiteVersions,
   ) {}
 
-  async reasonFor({ clientId, formId, form, typed }: Incoming): Promise<JunkReason | null> {
-    const rules = await this.rules(clientId);
-    const reason = junkReason(form, typed, { ...rules, isImpossible, isThrowAway });
+  async reasonFor({ formId, form, typed, junkRules }: Incoming): Promise<JunkReason | null> {
+    const reason = junkReason(form, typed, { ...junkRules, isImpossible, isThrowAway });
     const text = reason ?? repeatableText(form, typed);
     if (reason || text === null) return reason;
     const digest = createHash('sha256').update(text).digest('base64url');
@@ -62,9 +63,13 @@ export class JunkService {
   }
 
   async setRules(clientId: ClientId, { blockedWords, minSeconds }: OwnRules): Promise<void> {
-    await this.database.db
-      .update(clients)
-      .set({ blockedWords: [...new Set(blockedWords)], minSeconds })
-      .where(eq(clients.id, clientId));
+    await this.database.transaction(async (tx) => {
+      await tx
+        .update(clients)
+        .set({ blockedWords: [...new Set(blockedWords)], minSeconds })
+        .where(eq(clients.id, clientId));
+      // Live pages carry the rules, since every submission is looked at by them.
+      await this.versions.changed(tx, clientId);
+    });
   }
 }

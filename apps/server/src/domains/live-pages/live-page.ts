@@ -13,7 +13,7 @@ import type {
 } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import type { Facts } from '@plumgate/core/clients';
-import type { FormDefinition } from '@plumgate/core/forms';
+import type { FormDefinition, JunkRules } from '@plumgate/core/forms';
 import type { PageDocument } from '@plumgate/core/page';
 import type { SourceRule } from '@plumgate/core/results';
 import type { ShownPicture } from '@plumgate/page-kit';
@@ -24,6 +24,8 @@ export interface ShownPage {
   zone: string;
   /** The client's own names for where visits come from. */
   sourceRules: SourceRule[];
+  /** What the client wants put aside. */
+  junkRules: Pick<JunkRules, 'blockedWords' | 'minSeconds'>;
   funnelId: FunnelId;
   pageId: PageId;
   name: string;

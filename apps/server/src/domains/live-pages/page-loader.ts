@@ -48,13 +48,14 @@ export class PageLoader {
         },
         revision: pageRevisions,
         sourceRules: clients.sourceRules,
+        junkRules: { blockedWords: clients.blockedWords, minSeconds: clients.minSeconds },
       })
       .from(pages)
       .innerJoin(clients, eq(clients.id, pages.clientId))
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
       .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isLive));
     if (!found) return null;
-    const { page, revision, sourceRules } = found;
+    const { page, revision, sourceRules, junkRules } = found;
     const beside = await db
       .select({
         id: pages.id,
@@ -72,6 +73,7 @@ export class PageLoader {
       clientId: page.clientId,
       zone: revision.facts.zone,
       sourceRules,
+      junkRules,
       funnelId: page.funnelId,
       pageId: page.id,
       name: page.name,
@@ -128,6 +130,7 @@ export class PageLoader {
       clientId: page.clientId,
       zone: client.facts.zone,
       sourceRules: client.sourceRules,
+      junkRules: { blockedWords: client.blockedWords, minSeconds: client.minSeconds },
       funnelId: page.funnelId,
       pageId: page.id,
       name: page.name,

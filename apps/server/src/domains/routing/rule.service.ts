@@ -7,8 +7,10 @@ import {
   type Instant,
   type PageId,
   type RuleId,
+  type SequenceId,
   type UserId,
 } from '@plumgate/core/basics';
+import { sequenceFormat, type SequenceContent } from '@plumgate/core/followup';
 import { fullName, type FilledField } from '@plumgate/core/people';
 import { knownSources } from '@plumgate/core/results';
 import { previewRule, type PastLead, type Rule, RuleContent } from '@plumgate/core/routing';
@@ -41,6 +43,8 @@ export interface ForArrival {
   rules: Rule[];
   /** Names by id. */
   assignees: ReadonlyMap<UserId, string>;
+  /** The sequences that the rules start, as they are now. */
+  sequences: ReadonlyMap<SequenceId, SequenceContent>;
   /** The fields that the form's questions fill, by the name that the form has for each. */
   fields: ReadonlyMap<string, FilledField>;
 }
@@ -86,6 +90,9 @@ export class RuleService implements OnModuleInit {
         assignees: sql<
           [UserId, string][]
         >`(select coalesce(jsonb_agg(jsonb_build_array(u.id, u.name)), '[]') from ${users} as u where u.client_id is null or u.client_id = clients.id)`,
+        sequences: sql<
+          [SequenceId, unknown][]
+        >`(select coalesce(jsonb_agg(jsonb_build_array(s.id, s.content)), '[]') from ${sequences} as s where s.client_id = clients.id and s.removed_at is null and s.id::text in (select jsonb_path_query(r.content, '$.actions[*].sequence')#>>'{}' from ${routingRules} as r where r.client_id = clients.id and r."on" and r.removed_at is null))`,
         fields: sql<
           [string, FilledField][]
         >`(select coalesce(jsonb_agg(jsonb_build_array(ff.named, jsonb_build_object('key', f.key, 'type', f.type))), '[]') from ${formFields} as ff join ${ownFields} as f on f.id = ff.field_id where ff.form_id = ${form})`,
@@ -94,9 +101,14 @@ export class RuleService implements OnModuleInit {
       .leftJoin(routingRules, and(eq(routingRules.clientId, clients.id), isActive))
       .where(eq(clients.id, clientId))
       .orderBy(asc(routingRules.position));
-    const { client, assignees, fields } = rows[0]!;
+    const { client, assignees, fields, sequences: started } = rows[0]!;
     const rules = rows.flatMap(({ rule }) => (rule ? [{ id: rule.id, ...rule.content }] : []));
-    return { client, rules, assignees: new Map(assignees), fields: new Map(fields) };
+    return {
+      ...{ client, rules },
+      assignees: new Map(assignees),
+      fields: new Map(fields),
+      sequences: new Map(started.map(([id, content]) => [id, sequenceFormat.read(content)])),
+    };
   }
 
   async list(clientId: ClientId): Promise<RuleView[]> {

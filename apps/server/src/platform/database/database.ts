@@ -8,6 +8,7 @@ import { fileURLToPath } from 'node:url';
 import { Pool, type PoolClient, type PoolConfig } from 'pg';
 import { listenTo, type Hearer } from './listen.ts';
 import { startPglite, type RunningPglite } from './pglite.ts';
+import { nameStatements } from './named-statements.ts';
 import { sqlState } from './sql-state.ts';
 
 /** The database or one transaction of it: what a query needs, whichever it runs in. */
@@ -124,6 +125,7 @@ export class Database {
    */
   private watch(client: PoolClient): void {
     client.on('error', () => {});
+    nameStatements(client);
     if (this.place.kind === 'server') return;
     const { connection } = client as PoolClient & { connection: EventEmitter };
     connection.on('errorMessage', (message: { severity?: string }) => {
