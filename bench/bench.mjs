@@ -19,6 +19,7 @@ import { compareIntake } from './intake.mjs';
 import { largestPaint } from './largest-paint.mjs';
 import { layoutShift } from './layout-shift.mjs';
 import { manyPages, timeLaunchCheck } from './many-pages.mjs';
+import { sendAtOnce } from './senders.mjs';
 import { ensurePostgres, startPostgres } from '../scripts/postgres.mjs';
 import { keepResizing, takePhotos } from './resizing.mjs';
 
@@ -41,6 +42,18 @@ async function addDueSteps(database, least) {
   );
 }
 
+/** Senders at once on whichever database `DATABASE_URL` names: at least so many a second, or none waiting longer than so many ms. */
+async function addSenders(database, senders, { rate: least = 0, p99: most = Infinity }) {
+  const at = join(folder, `senders-${database}-${senders}`);
+  const { rate, p99, lost, doubled } = await sendAtOnce(at, { senders, count: 2000 });
+  add(
+    `Leads from ${senders} senders at once on ${database}`,
+    `${Math.round(rate)} a second, p99 ${Math.round(p99)} ms, ${lost} lost, ${doubled} doubled`,
+    least > 0 ? `at least ${least} a second` : `p99 under ${most} ms, none lost or doubled`,
+    rate >= least && p99 < most && lost === 0 && doubled === 0,
+  );
+}
+
 let server = await start();
 const campaign = await makeCampaign(port, server.code);
 
@@ -58,7 +71,7 @@ const compared = async (turns) => {
         host,
         'accept-encoding': 'br',
         'user-agent': 'Mozilla/5.0 Chrome/156',
-        cookie: 'gate_visitor=AAAAAAAAAAAAAAAAAAAAAA~Direct',
+        cookie: 'gate_visitor=AAAAAAAAAAAAAAAAAAAAAA~~',
       }),
     );
   }
@@ -180,6 +193,14 @@ add(
   intake.share >= 0.6,
 );
 
+add(
+  'the same as a rate, one sender on PGlite',
+  `${Math.round(intake.full)} a second`,
+  'at least 150',
+  intake.full >= 150,
+);
+await addSenders('PGlite', 200, { p99: 1000 });
+
 // Many pages, many hosts, many visits.
 const many = await manyPages(join(folder, 'many'));
 add(
@@ -242,6 +263,13 @@ await ensurePostgres();
 const cluster = startPostgres();
 process.env.DATABASE_URL = cluster.url();
 await addDueSteps('PostgreSQL', 3500);
+for (const [senders, wanted] of [
+  [16, { rate: 500 }],
+  [200, { p99: 1000 }],
+]) {
+  process.env.DATABASE_URL = cluster.create(`senders_${senders}`);
+  await addSenders('PostgreSQL', senders, wanted);
+}
 delete process.env.DATABASE_URL;
 cluster.remove();
 

@@ -67,9 +67,15 @@ export function startPostgres() {
       'start',
     );
   start();
+  const urlOf = (database = 'postgres') =>
+    `postgres://postgres@localhost/${database}?host=${encodeURIComponent(folder)}`;
   return {
-    url: (database = 'postgres') =>
-      `postgres://postgres@localhost/${database}?host=${encodeURIComponent(folder)}`,
+    url: urlOf,
+    /** An empty database; gives its address. */
+    create: (database) => {
+      call('createdb', ['-h', folder, '-U', 'postgres', database]);
+      return urlOf(database);
+    },
     start,
     /** Ends it at once, as a machine that goes away would. */
     stop: () => control('-m', 'immediate', 'stop'),
