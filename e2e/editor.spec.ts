@@ -136,7 +136,7 @@ test('a change made elsewhere is told, and nothing written is lost silently', as
   await write(other, 'Changed by somebody else');
   await expect(other.getByText('Saved', { exact: true })).toBeVisible();
   await write(app, 'Mine');
-  await expect(app.getByText('Another user saved a newer version of this page.')).toBeVisible();
+  await expect(app.getByText('Another user saved a newer version.')).toBeVisible();
   await expect(app.getByLabel('Title')).toHaveText('Mine');
   await app.getByRole('button', { name: 'Use their version' }).click();
   await expect(app.getByLabel('Title')).toHaveText('Changed by somebody else');
