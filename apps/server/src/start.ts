@@ -16,13 +16,11 @@ import { AppModule } from './app.module.ts';
 import { DemoTime } from './demo/demo-time.ts';
 import { SiteVersions } from './domains/clients/site-versions.ts';
 import { DomainService } from './domains/own-domains/domain.service.ts';
-import { EventLog } from './domains/results/event-log.ts';
-import { SectionCounter } from './domains/results/section-counter.ts';
-import { VisitCounter } from './domains/results/visit-counter.ts';
 import { Database } from './platform/database/database.ts';
 import type { DnsStandIn } from './platform/dns/dns-stand-in.ts';
 import { DNS_STAND_IN } from './platform/dns/token.ts';
 import type { Foundations } from './platform/foundations.ts';
+import { Gathering } from './platform/database/gathered-writes.ts';
 import { Housekeeping } from './platform/housekeeping.ts';
 import { AppProblem } from './platform/http/app-problem.ts';
 import { addBodyParsers } from './platform/http/body-parsers.ts';
@@ -114,9 +112,7 @@ export async function assemble(given: Foundations): Promise<Running> {
   await app.get(Bin).replayErasures();
   await app.get(SiteVersions).start();
   await app.get(DomainService).start();
-  app.get(VisitCounter).start();
-  app.get(SectionCounter).start();
-  app.get(EventLog).start();
+  app.get(Gathering).start();
   app.get(Worker).start();
   app.get(Housekeeping).start();
   return { app, stop: () => stop(app, given.log) };
@@ -169,9 +165,7 @@ async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void>
     () => app.get(Housekeeping).stop(),
     () => app.get<DnsStandIn | null>(DNS_STAND_IN)?.stop(),
     () => worker.stop(),
-    () => app.get(VisitCounter).stop(),
-    () => app.get(SectionCounter).stop(),
-    () => app.get(EventLog).stop(),
+    () => app.get(Gathering).stop(),
     () => app.get(MailDoor).close(),
     () => app.get<SmtpStandIn | null>(MAIL_STAND_IN)?.stop(),
     () => app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop(),

@@ -15,6 +15,7 @@ import { PeopleService } from '../domains/people/people.service.ts';
 import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import type { CurrentUser } from '../platform/http/bind.ts';
+import { Gathering } from '../platform/database/gathered-writes.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
@@ -160,7 +161,7 @@ export async function playHistory(
     queue.push(...player.taken());
     queue.sort(byMoment);
   }
-  await app.get(VisitCounter).flush();
+  await app.get(Gathering).flush();
   await time.moveTo(clock, given.until);
 }
 
@@ -450,7 +451,7 @@ class Player {
   ): Promise<boolean> {
     const bookings = this.app.get(BookingService);
     // Anyone who chooses a time has been seen on its page a while ago.
-    await this.app.get(VisitCounter).flush();
+    await this.app.get(Gathering).flush();
     const calendar = await this.app.get(CalendarService).row(page.calendars[0]!, null);
     const now = this.app.get(Clock).now();
     const free = await bookings.slots(calendar, now, now.add({ hours: 24 * 30 }));

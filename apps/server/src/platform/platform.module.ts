@@ -5,6 +5,7 @@ import { Database } from './database/database.ts';
 import { FileStore } from './files/file-store.ts';
 import { FolderStore } from './files/folder-store.ts';
 import type { Foundations } from './foundations.ts';
+import { Gathering } from './database/gathered-writes.ts';
 import { Housekeeping } from './housekeeping.ts';
 import { IdSource } from './id-source.ts';
 import { Jobs } from './jobs/jobs.ts';
@@ -63,6 +64,7 @@ const parts: Provider[] = [
   OwnVisits,
   Limits,
   Housekeeping,
+  Gathering,
   Worker,
   Jobs,
 ];

@@ -8,6 +8,7 @@ import { pages } from '../records/pages/table.ts';
 import { people } from '../records/people/table.ts';
 import { PersonLinks } from '../domains/messages/person-links.ts';
 import { pageDays } from '../records/results/table.ts';
+import { Gathering } from '../platform/database/gathered-writes.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { agent, buildWorld, someAddress, TestApp, type World } from '../testing/test-app.ts';
@@ -106,8 +107,7 @@ it.each([
 });
 
 it('counts everybody, whatever one browser’s cookie says', async () => {
-  const counter = app.get(VisitCounter);
-  await counter.flush();
+  await app.get(Gathering).flush();
   await app.database.db.delete(pageDays);
   const id = 'a'.repeat(22);
   const cookies = [
@@ -121,7 +121,7 @@ it('counts everybody, whatever one browser’s cookie says', async () => {
     await send('GET', '/first-visit', { headers: { cookie: `gate_visitor=${cookie}` } });
   for (const source of ['%00', '%F0%9F%91%8D'.repeat(100)])
     await send('GET', `/first-visit?utm_source=${source}`);
-  await counter.flush();
+  await app.get(Gathering).flush();
   const rows = await app.database.db.select().from(pageDays);
   expect(rows.reduce((sum, { views }) => sum + views, 0)).toBe(7);
   expect(rows.map(({ source }) => source)).toContain('Newsletter');
@@ -130,7 +130,7 @@ it('counts everybody, whatever one browser’s cookie says', async () => {
 
 it('counts all others when one visit can’t be', async () => {
   const counter = app.get(VisitCounter);
-  await counter.flush();
+  await app.get(Gathering).flush();
   await app.database.db.delete(pageDays);
   const visit = {
     clientId: world.client.id as never,
@@ -145,7 +145,7 @@ it('counts all others when one visit can’t be', async () => {
   // A NUL is left out as it is written; what is too long for the index can't be written at all.
   counter.count({ ...visit, visitorId: 'ten\0' });
   counter.count({ ...visit, visitorId: 'bad', source: randomBytes(9000).toString('hex') });
-  await counter.flush();
+  await app.get(Gathering).flush();
   const rows = await app.database.db.select().from(pageDays);
   expect(rows.map(({ views, visitors }) => [views, visitors])).toEqual([[10, 10]]);
 });

@@ -26,7 +26,7 @@ import { RandomIds } from '../platform/id-source.ts';
 import { makeLogger } from '../platform/logging.ts';
 import { Worker } from '../platform/worker.ts';
 import { RuleService } from '../domains/routing/rule.service.ts';
-import { VisitCounter } from '../domains/results/visit-counter.ts';
+import { Gathering } from '../platform/database/gathered-writes.ts';
 import { assemble, listen, type Running } from '../start.ts';
 import { lendDatabase, openEarlier } from './lent-database.ts';
 
@@ -174,7 +174,7 @@ export class TestApp {
   /** Does everything that is due and writes the counts, without moving the clock. */
   async settle(): Promise<void> {
     await this.get(Worker).catchUp();
-    await this.get(VisitCounter).flush();
+    await this.get(Gathering).flush();
   }
 
   /** Listens on a free port, for what comes back over real HTTP. */

@@ -6,9 +6,8 @@ import { Clock } from '../../platform/clock.ts';
 import { insertMany } from '../../platform/database/bulk.ts';
 import { Database } from '../../platform/database/database.ts';
 import { deleteSome } from '../../platform/database/delete-some.ts';
-import { GatheredWrites } from '../../platform/database/gathered-writes.ts';
+import { Gathering, type GatheredWrites } from '../../platform/database/gathered-writes.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
-import { PinoLogger } from '../../platform/logging.ts';
 import { visitEvents, type VisitEventKind } from '../../records/results/table.ts';
 import { cookieLife } from './cookie-life.ts';
 
@@ -36,9 +35,9 @@ export class EventLog implements OnModuleInit {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly housekeeping: Housekeeping,
-    log: PinoLogger,
+    gathering: Gathering,
   ) {
-    this.writes = new GatheredWrites(database, log, 'events of visits', async (tx, events) => {
+    this.writes = gathering.of('events of visits', async (tx, events) => {
       await tx.execute(insertMany(visitEvents, events).getSQL());
     });
   }
@@ -50,20 +49,7 @@ export class EventLog implements OnModuleInit {
     });
   }
 
-  start(): void {
-    this.writes.start();
-  }
-
-  stop(): Promise<void> {
-    return this.writes.stop();
-  }
-
   note(event: VisitEvent): void {
     this.writes.add(event);
-  }
-
-  /** Writes everything noted so far. */
-  flush(): Promise<void> {
-    return this.writes.flush();
   }
 }

@@ -1,7 +1,7 @@
 import type { EditorPage, PathBoard } from '@plumgate/contract';
 import { agent, buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { sectionDays } from '../../records/results/table.ts';
-import { SectionCounter } from './section-counter.ts';
+import { Gathering } from '../../platform/database/gathered-writes.ts';
 
 let app: TestApp;
 let world: World;
@@ -40,7 +40,7 @@ const come = (section: string, headers: Record<string, string> = {}, page = 'fir
     headers: { 'user-agent': agent, ...headers },
   });
 const days = async () => {
-  await app.get(SectionCounter).flush();
+  await app.get(Gathering).flush();
   return (await app.database.db.select().from(sectionDays))
     .map(({ section, views, visitors }) => `${section} ${views}/${visitors}`)
     .sort();

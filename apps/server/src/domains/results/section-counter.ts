@@ -5,9 +5,8 @@ import { Clock } from '../../platform/clock.ts';
 import { insertMany } from '../../platform/database/bulk.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { deleteSome } from '../../platform/database/delete-some.ts';
-import { GatheredWrites } from '../../platform/database/gathered-writes.ts';
+import { Gathering, type GatheredWrites } from '../../platform/database/gathered-writes.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
-import { PinoLogger } from '../../platform/logging.ts';
 import { sectionDays, sectionVisitors } from '../../records/results/table.ts';
 import { cookieLife } from './cookie-life.ts';
 import { dayOf } from './visit-counter.ts';
@@ -31,9 +30,9 @@ export class SectionCounter implements OnModuleInit {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly housekeeping: Housekeeping,
-    log: PinoLogger,
+    gathering: Gathering,
   ) {
-    this.writes = new GatheredWrites(database, log, 'visits of sections', writeBatch);
+    this.writes = gathering.of('visits of sections', writeBatch);
   }
 
   onModuleInit(): void {
@@ -44,21 +43,8 @@ export class SectionCounter implements OnModuleInit {
     });
   }
 
-  start(): void {
-    this.writes.start();
-  }
-
-  stop(): Promise<void> {
-    return this.writes.stop();
-  }
-
   count(visit: SectionVisit): void {
     this.writes.add(visit);
-  }
-
-  /** Writes everything counted so far. */
-  flush(): Promise<void> {
-    return this.writes.flush();
   }
 }
 

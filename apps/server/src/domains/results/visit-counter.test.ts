@@ -4,6 +4,7 @@ import { Temporal } from 'temporal-polyfill';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { ResultsService } from './results.service.ts';
 import { pageDays } from '../../records/results/table.ts';
+import { Gathering } from '../../platform/database/gathered-writes.ts';
 import { addToDays, VisitCounter, type Visit } from './visit-counter.ts';
 
 let app: TestApp;
@@ -33,7 +34,7 @@ const visit = (visitorId: string, changes: Partial<Visit> = {}): Visit => ({
 const count = async (...visits: Visit[]) => {
   const counter = app.get(VisitCounter);
   for (const one of visits) counter.count(one);
-  await counter.flush();
+  await app.get(Gathering).flush();
 };
 const days = async () =>
   (await app.database.db.select().from(pageDays))
@@ -49,12 +50,12 @@ it('counts every view, and a visitor once for a page', async () => {
 it('leaves what comes in while it writes to the next time', async () => {
   const counter = app.get(VisitCounter);
   counter.count(visit('gil'));
-  const writing = counter.flush();
+  const writing = app.get(Gathering).flush();
   await new Promise((resolve) => setImmediate(resolve));
   counter.count(visit('hal'));
   await writing;
   expect(await days()).toEqual(['2026-11-05 Direct 1/1']);
-  await counter.flush();
+  await app.get(Gathering).flush();
   expect(await days()).toEqual(['2026-11-05 Direct 2/2']);
 });
 

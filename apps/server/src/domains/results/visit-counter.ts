@@ -8,8 +8,7 @@ import { insertMany } from '../../platform/database/bulk.ts';
 import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
-import { GatheredWrites } from '../../platform/database/gathered-writes.ts';
-import { PinoLogger } from '../../platform/logging.ts';
+import { Gathering, type GatheredWrites } from '../../platform/database/gathered-writes.ts';
 import { pageDays, pageVisitors } from '../../records/results/table.ts';
 import { cookieLife } from './cookie-life.ts';
 import { EventLog } from './event-log.ts';
@@ -40,11 +39,9 @@ export class VisitCounter implements OnModuleInit {
     private readonly clock: Clock,
     private readonly housekeeping: Housekeeping,
     private readonly events: EventLog,
-    log: PinoLogger,
+    gathering: Gathering,
   ) {
-    this.writes = new GatheredWrites(database, log, 'visits', (tx, visits) =>
-      this.writeBatch(tx, visits),
-    );
+    this.writes = gathering.of('visits', (tx, visits) => this.writeBatch(tx, visits));
   }
 
   onModuleInit(): void {
@@ -54,24 +51,10 @@ export class VisitCounter implements OnModuleInit {
     });
   }
 
-  start(): void {
-    this.writes.start();
-  }
-
-  stop(): Promise<void> {
-    return this.writes.stop();
-  }
-
   count(visit: Visit): void {
     this.writes.add(visit);
     const { zone: _zone, ...event } = visit;
     this.events.note({ kind: 'view', ...event });
-  }
-
-  /** Writes everything counted so far. */
-  async flush(): Promise<void> {
-    await this.writes.flush();
-    await this.events.flush();
   }
 
   private async writeBatch(tx: Queries, batch: readonly Visit[]): Promise<void> {

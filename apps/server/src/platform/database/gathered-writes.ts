@@ -1,5 +1,6 @@
-import type { PinoLogger } from '../logging.ts';
-import type { Database, Queries } from './database.ts';
+import { Injectable } from '@nestjs/common';
+import { PinoLogger } from '../logging.ts';
+import { Database, type Queries } from './database.ts';
 import { isolateFailures } from './isolate-failures.ts';
 
 const flushMilliseconds = 1000;
@@ -12,7 +13,6 @@ const mostAtOnce = 5000;
 export class GatheredWrites<Item> {
   private waiting: Item[] = [];
   private writing: Promise<void> = Promise.resolve();
-  private timer: NodeJS.Timeout | undefined;
 
   constructor(
     private readonly database: Database,
@@ -22,20 +22,10 @@ export class GatheredWrites<Item> {
     private readonly writeBatch: (tx: Queries, items: readonly Item[]) => Promise<void>,
   ) {}
 
-  start(): void {
-    this.timer = setInterval(() => {
-      this.flush().catch((error: unknown) =>
-        this.log.error({ err: error }, `${this.name} not written`),
-      );
-    }, flushMilliseconds);
-    this.timer.unref();
-  }
-
-  /** Writes what was gathered; what can't be written any more is lost, and keeps nothing from stopping. */
-  async stop(): Promise<void> {
-    clearInterval(this.timer);
+  /** Writes what was gathered; what can't be written is logged, and keeps nothing else from being. */
+  async tryFlush(): Promise<void> {
     await this.flush().catch((error: unknown) =>
-      this.log.error({ err: error, lost: this.waiting.length }, `${this.name} not written`),
+      this.log.error({ err: error, waiting: this.waiting.length }, `${this.name} not written`),
     );
   }
 
@@ -60,5 +50,45 @@ export class GatheredWrites<Item> {
       );
       this.waiting = this.waiting.slice(batch.length);
     }
+  }
+}
+
+/** Where domains gather writes that nobody waits for: all of them are written once a second, and when the program stops. */
+@Injectable()
+export class Gathering {
+  private readonly all: Pick<GatheredWrites<unknown>, 'flush' | 'tryFlush'>[] = [];
+  private timer: NodeJS.Timeout | undefined;
+
+  constructor(
+    private readonly database: Database,
+    private readonly log: PinoLogger,
+  ) {}
+
+  /** Another kind of write; `name` is what they are called in the log, such as `visits`. */
+  of<Item>(
+    name: string,
+    writeBatch: (tx: Queries, items: readonly Item[]) => Promise<void>,
+  ): GatheredWrites<Item> {
+    const writes = new GatheredWrites(this.database, this.log, name, writeBatch);
+    this.all.push(writes);
+    return writes;
+  }
+
+  start(): void {
+    this.timer = setInterval(() => {
+      // What went wrong is in the log.
+      for (const writes of this.all) writes.tryFlush().catch(() => {});
+    }, flushMilliseconds);
+    this.timer.unref();
+  }
+
+  async stop(): Promise<void> {
+    clearInterval(this.timer);
+    await Promise.all(this.all.map((writes) => writes.tryFlush()));
+  }
+
+  /** Writes everything gathered so far. */
+  async flush(): Promise<void> {
+    await Promise.all(this.all.map((writes) => writes.flush()));
   }
 }

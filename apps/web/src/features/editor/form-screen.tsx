@@ -129,7 +129,7 @@ function UsedOn({ form: { pages }, slug }: { form: FormView; slug: string }) {
       {pages.map(({ pageId, name }, index) => (
         <span key={pageId}>
           {index > 0 && ', '}
-          <Link className="text-plum-dark hover:underline" to={`/${slug}/pages/${pageId}`}>
+          <Link className="text-plum-dark underline" to={`/${slug}/pages/${pageId}`}>
             {name}
           </Link>
         </span>
