@@ -19,7 +19,7 @@ import { LaunchPanel } from './launch-panel.tsx';
 import { Outline } from './outline.tsx';
 import { SettingsPanel } from './settings/settings-panel.tsx';
 import { Finder } from './finder.tsx';
-import { saveAllNow } from './local-draft.ts';
+import { useSaveOnLeave } from './use-save-on-leave.ts';
 import { KeysList } from './keys-list.tsx';
 import { MovingLayer } from './moving/moving-layer.tsx';
 import {
@@ -110,26 +110,18 @@ function Editor({ page }: { page: EditorPage }) {
       }),
     [store],
   );
-  useEffect(() => {
-    const keepNow = () =>
-      void Promise.all([store.getState().save(), store.getState().saveBrand()]).catch(() => {});
-    // What the server does not have yet is kept in this browser, and found again when the page is opened next.
-    window.addEventListener('pagehide', saveAllNow);
-    window.addEventListener('online', keepNow);
-    return () => {
-      window.removeEventListener('pagehide', saveAllNow);
-      window.removeEventListener('online', keepNow);
-      saveAllNow();
-      keepNow();
+  useSaveOnLeave(store);
+  useEffect(
+    () => () =>
       useUi.setState({
         moving: null,
         writing: null,
         pressed: null,
         finding: false,
         choosingForm: null,
-      });
-    };
-  }, [store]);
+      }),
+    [],
+  );
   return (
     <EditorProvider value={store}>
       <div className="flex h-full flex-col">

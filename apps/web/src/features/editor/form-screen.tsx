@@ -13,11 +13,11 @@ import { Failed, Skeleton } from '../../ui/states.tsx';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { placeOfForm } from './draft-saver.ts';
-import { saveAllNow } from './local-draft.ts';
 import { SaveProblem, SaveStatus } from './save-state.tsx';
 import { FormFields } from './settings/form-settings.tsx';
 import { useSet } from './settings/use-set.ts';
 import { createEditorStore, EditorProvider, useEditor } from './store.ts';
+import { useSaveOnLeave } from './use-save-on-leave.ts';
 
 /** A form by itself, at both widths: what is changed here is changed on every page that shows it. */
 export function FormScreen() {
@@ -61,21 +61,7 @@ const draftOf =
 function Form({ form, sheet, now }: { form: FormView; sheet: ClientSheet; now: string }) {
   const page = useMemo(() => pageWith(form, sheet, now), [form, sheet, now]);
   const [store] = useState(() => createEditorStore(page, placeOfForm(form.id, draftOf(form.id))));
-  useEffect(() => {
-    const keepNow = () =>
-      void store
-        .getState()
-        .save()
-        .catch(() => {});
-    window.addEventListener('pagehide', saveAllNow);
-    window.addEventListener('online', keepNow);
-    return () => {
-      window.removeEventListener('pagehide', saveAllNow);
-      window.removeEventListener('online', keepNow);
-      saveAllNow();
-      keepNow();
-    };
-  }, [store]);
+  useSaveOnLeave(store);
   const { name } = useStore(store, (state) => state.draft.forms[form.id]!);
   return (
     <EditorProvider value={store}>
