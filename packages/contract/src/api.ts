@@ -973,6 +973,16 @@ export const listPeople = endpoint({
     next: z.string().nullable(),
   }),
 });
+export const exportPeople = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/people.csv',
+  summary: "A client's people with their own fields as CSV (RFC 4180)",
+  right: 'people.read',
+  params: ofClient,
+  query: z.object({ search: z.string().trim().max(200).default('') }),
+  answerType: 'text/csv',
+  answer: z.unknown(),
+});
 export const getPerson = endpoint({
   method: 'GET',
   path: '/api/people/:personId',

@@ -7,14 +7,7 @@ import type {
   QuestionSummary,
   SubmissionView,
 } from '@plumgate/contract';
-import type {
-  ClientId,
-  FormId,
-  Instant,
-  PageId,
-  RevisionId,
-  SubmissionId,
-} from '@plumgate/core/basics';
+import type { ClientId, FormId, PageId, RevisionId, SubmissionId } from '@plumgate/core/basics';
 import {
   answerWords,
   filesIn,
@@ -27,12 +20,12 @@ import {
   type FormDefinition,
 } from '@plumgate/core/forms';
 import { fullName, personFromAnswers } from '@plumgate/core/people';
-import { stringify } from 'csv-stringify/sync';
 import { and, asc, count, desc, eq, gte, inArray, isNull, lt, sql, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { Database } from '../../platform/database/database.ts';
 import { likeWords } from '../../platform/database/like-words.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import { csvOf, csvTime } from '../../platform/http/csv.ts';
 import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
 import { clients } from '../../records/clients/table.ts';
 import { forms } from '../../records/forms/table.ts';
@@ -381,23 +374,12 @@ function csvRow(submission: SubmissionView, keys: string[], zone: string): strin
     answers.map(({ key, value, values }) => [key, answerWords(values ?? value ?? '')]),
   );
   return [
-    localTime(Temporal.Instant.from(receivedAt), zone),
+    csvTime(Temporal.Instant.from(receivedAt), zone),
     ...[person, form, page, source.first, source.last],
     ...keys.map((key) => given.get(key) ?? ''),
     rules.join(', '),
   ];
 }
-
-/** `2026-11-05 09:12`, in the client's zone. */
-const localTime = (at: Instant, zone: string): string =>
-  at
-    .toZonedDateTimeISO(zone)
-    .toPlainDateTime()
-    .toString({ smallestUnit: 'minute' })
-    .replace('T', ' ');
-
-const csvOf = (rows: string[][]): string =>
-  stringify(rows, { record_delimiter: 'windows', escape_formulas: true });
 
 /** Held submissions narrowed as the others are. */
 const amongHeld = (clientId: ClientId, wanted: Wanted): SQL | undefined =>

@@ -1,5 +1,6 @@
 import type { Answered, api, FieldView, PersonRecord } from '@plumgate/contract';
 import { newQuestion, type FormDefinition } from '@plumgate/core/forms';
+import { parse } from 'csv-parse/sync';
 import { buildWorld, publishForm, TestApp, type World } from '../../testing/test-app.ts';
 
 let app: TestApp;
@@ -163,4 +164,21 @@ it('another client’s desk sees and changes none', async () => {
     (await app.api('DELETE', `/api/fields/${field!.id}`, undefined, 'desk@example.com')).statusCode,
   ).toBe(403);
   expect((await set(id, 'roof_age', '1')).statusCode).toBe(200);
+});
+
+it('exports people with their own fields, and nothing that a spreadsheet would run', async () => {
+  await publishForm(app, world, { questions });
+  await app.site('POST', '/first-visit', {
+    form: { name: '=HYPERLINK("x")', email: 'csv@example.com', age: '31', where: 'Roof' },
+  });
+  const answer = await owner('GET', `/api/clients/${world.client.id}/people.csv?search=csv@`);
+  expect(answer.headers['content-type']).toContain('text/csv');
+  const [head, ...rows] = parse(answer.body) as string[][];
+  expect(head!.slice(0, 3)).toEqual(['Name', 'Email', 'Phone']);
+  expect(rows).toHaveLength(1);
+  const cell = (name: string) => rows[0]![head!.indexOf(name)];
+  expect(cell('Name')).toBe(`'=HYPERLINK("x")`);
+  const own = Object.fromEntries((await fields()).map(({ key, name }) => [key, cell(name)]));
+  expect(Object.values(own)).toEqual(expect.arrayContaining(['31', 'Roof']));
+  expect(cell('First source')).toBe('Direct');
 });

@@ -5,6 +5,7 @@ import { DoublesService } from './doubles.service.ts';
 import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
 import { RetentionService } from './retention.service.ts';
+import { PeopleExport } from './people-export.ts';
 import { PeopleService } from './people.service.ts';
 
 @Module({
@@ -14,6 +15,7 @@ import { PeopleService } from './people.service.ts';
     DoublesService,
     FieldService,
     MergeService,
+    PeopleExport,
     PeopleService,
     RetentionService,
   ],
@@ -22,6 +24,7 @@ import { PeopleService } from './people.service.ts';
     DoublesService,
     FieldService,
     MergeService,
+    PeopleExport,
     PeopleService,
     RetentionService,
   ],

@@ -3,11 +3,10 @@ import type { Answered, api, PersonRecord, TimelineEntry } from '@plumgate/contr
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
 import { actionWords, leftOutWords } from '@plumgate/core/followup';
-import { and, asc, count, desc, eq, isNotNull, isNull, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 import { Database } from '../../platform/database/database.ts';
-import { likeWords } from '../../platform/database/like-words.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
@@ -15,6 +14,7 @@ import { Clock } from '../../platform/clock.ts';
 import { AlsoGivenService } from './also-given.service.ts';
 import { DoublesService } from './doubles.service.ts';
 import { FieldService } from './field.service.ts';
+import { matchingPeople } from './matching-people.ts';
 import { MergeService } from './merge.service.ts';
 import { PersonStore } from '../../records/people/person-store.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
@@ -22,7 +22,7 @@ import { submissions } from '../../records/intake/table.ts';
 import { uploads } from '../../records/intake/uploads.table.ts';
 import { messageName } from '../../records/messages/message-name.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
-import { consents, people, personTags, timeline } from '../../records/people/table.ts';
+import { consents, people, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 
 @Injectable()
@@ -44,7 +44,7 @@ export class PeopleService {
     const among = and(
       eq(people.clientId, clientId),
       isNull(people.removedAt),
-      matching(query.search),
+      matchingPeople(query.search),
     );
     const rows = await this.database.db
       .select(summary)
@@ -214,15 +214,6 @@ export class PeopleService {
     });
   }
 }
-
-/** Every word must be found, in a name, an email address, a number or a tag. */
-const matching = (search: string): SQL | undefined =>
-  and(
-    ...likeWords(search).map(
-      (like) =>
-        sql`(${people.searchText} like ${like} or exists (select 1 from ${personTags} where ${personTags.personId} = ${people.id} and ${personTags.tag} like ${like}))`,
-    ),
-  );
 
 /** A line of the timeline as people read it. */
 function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<TimelineEntry, 'at'> {

@@ -1,4 +1,5 @@
 import { api, type PersonSummary } from '@plumgate/contract';
+import { Download } from 'lucide-react';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useEndlessList } from '../../api/hooks.ts';
@@ -8,6 +9,8 @@ import { DataTable, type Column } from '../../ui/data-table.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { saveFile } from '../../ui/save-file.ts';
+import { useAct } from '../../ui/use-act.ts';
 import { dayText } from '../../ui/when.ts';
 import { nameOf } from './name-of.ts';
 import { PeopleTabs } from './people-tabs.tsx';
@@ -20,6 +23,7 @@ export function PeopleScreen() {
   const [search, setSearch] = useState('');
   const asked = useDeferredValue(search.trim());
   const box = useSlashTo();
+  const act = useAct();
   const given = { params: { clientId: client?.id ?? '' }, query: { search: asked } };
   const list = useEndlessList(api.listPeople, given, { enabled: client !== undefined });
   if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
@@ -45,6 +49,18 @@ export function PeopleScreen() {
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
+        <Button
+          onClick={() =>
+            void act(() =>
+              saveFile(api.exportPeople, {
+                params: { clientId: client.id },
+                query: { search: asked },
+              }),
+            )
+          }
+        >
+          <Download className="size-4" /> Export CSV
+        </Button>
       </PageHead>
       <PeopleTabs clientSlug={client.slug} />
       <div className="flex min-h-0 flex-1">
