@@ -99,7 +99,7 @@ export function FormFrame({
   );
 }
 
-/** For whom a personal link has filled a form in, and the way to empty it. */
+/** The name of the person that a personal link has filled a form in for, and the way to empty it. */
 function FilledFor({ form }: { form: FormDefinition }) {
   const { filled } = usePage();
   const strings = usePageStrings();

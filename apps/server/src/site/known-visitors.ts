@@ -58,7 +58,8 @@ export class KnownVisitors {
     { clientId, forms }: Pick<ShownPage, 'clientId' | 'forms'>,
     request: FastifyRequest,
   ): Promise<KnownVisitor | null> {
-    const id = this.links.personIn(request.cookies[this.cookie.name] ?? '');
+    const token = request.cookies[this.cookie.name];
+    const id = token && this.links.personIn(token);
     if (!id) return null;
     const { db } = this.database;
     const [found] = await db.select().from(people).where(eq(people.id, id));

@@ -17,6 +17,7 @@ import { headersOf, notHere, pageHeaders } from './page-headers.ts';
 import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
 import { plainAnswer } from './plain-page.ts';
 import { clientOf, siteOptions } from './site-host.ts';
+import { queryOf } from './visitor.ts';
 
 type SectionRequest = FastifyRequest<{
   Params: { client: string; page: string; section: string };
@@ -196,8 +197,6 @@ function withoutField({ url, params }: SiteRequest, field: string): string {
 /** A block of the page, or a number to call, as links name it (RFC 3966). */
 const isOnPage = ({ document }: ServedPage, target: string): boolean =>
   /^tel:[+\d;=-]{3,40}$/.test(target) || blocksOf(document).some(({ id }) => id === target);
-
-const queryOf = (url: string): URLSearchParams => new URLSearchParams(url.split('?')[1]);
 
 const hasBody = (page: ServedPage): page is LivePage => page.body !== undefined;
 

@@ -107,7 +107,8 @@ export class Visitors {
 }
 
 const noQuery = new URLSearchParams();
-function queryOf(url: string): URLSearchParams {
+/** The fields of an address. */
+export function queryOf(url: string): URLSearchParams {
   const at = url.indexOf('?');
   return at < 0 ? noQuery : new URLSearchParams(url.slice(at));
 }

@@ -14,3 +14,4 @@ export * from './picture-ref.ts';
 export * from './text-shapes.ts';
 export * from './document-format.ts';
 export * from './money.ts';
+export * from './likely-locale.ts';

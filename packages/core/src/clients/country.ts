@@ -1,7 +1,7 @@
 import countryToCurrency from 'country-to-currency';
 import { getCountries } from 'libphonenumber-js';
 import { z } from 'zod';
-import { CurrencyCode } from '../basics/index.ts';
+import { CurrencyCode, likelyLocale } from '../basics/index.ts';
 
 /** A country by its two letters (ISO 3166-1), for example `US`: it decides how phone numbers are read. */
 export const Country = z.string().regex(/^[A-Z]{2}$/, 'Choose a country.');
@@ -19,8 +19,7 @@ function isLocale(tag: string): boolean {
 
 /** The locale of a country's most likely language, by Unicode's likely subtags: `en-US` for `US`, `es-MX` for `MX`. */
 export function localeOfCountry(country: Country): Locale {
-  const { language } = new Intl.Locale(`und-${country}`).maximize();
-  const tag = `${language}-${country}`;
+  const tag = likelyLocale(country);
   return Locale.safeParse(tag).success ? tag : 'en-US';
 }
 

@@ -1,6 +1,7 @@
 import { getExampleNumber, isSupportedCountry } from 'libphonenumber-js';
 import examples from 'libphonenumber-js/mobile/examples';
 import { Temporal } from 'temporal-polyfill';
+import { likelyLocale } from '../basics/likely-locale.ts';
 
 /** The country whose ways of writing are taken where none is known. */
 export const usualCountry = 'US';
@@ -38,8 +39,7 @@ const formatOf = (country: string) =>
 
 function localeOf(country: string): string {
   try {
-    const { language, region } = new Intl.Locale(`und-${country}`).maximize();
-    return `${language}-${region}`;
+    return likelyLocale(country);
   } catch {
     return `en-${usualCountry}`;
   }

@@ -16,9 +16,9 @@ export interface VisitorWords {
   parts: { at: string; next: string; back: string };
   /** Of files that were sent with a form and are kept. */
   files: { remove: string };
-  /** Above a form that a personal link has filled in: for whom, and the way to empty it. */
+  /** Above a form that a personal link has filled in: the person's name, and the way to empty it. */
   filled: { for: string; notYou: string };
-  /** Emails to whoever sent a form, with merge fields: a copy of their answers, and a link that confirms their address. */
+  /** Emails to the sender of a form, with merge fields: a copy of their answers, and a link that confirms their address. */
   copy: { subject: string; body: string };
   confirm: { subject: string; body: string; press: string; done: string; gone: string };
   /** Below an email address whose host is probably misspelled. */

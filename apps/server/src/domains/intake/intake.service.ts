@@ -36,7 +36,7 @@ import { countLead } from '../results/count-lead.ts';
 import { RuleService, type ForArrival } from '../routing/rule.service.ts';
 import { ConfirmationService } from './confirmation.service.ts';
 import { slotField, type Incoming } from './incoming.ts';
-import { LeadMessages, type ToldLead } from './lead-messages.ts';
+import { LeadMessages, type Notices } from './lead-messages.ts';
 import { UploadService } from './upload.service.ts';
 import { submissions } from '../../records/intake/table.ts';
 
@@ -207,7 +207,9 @@ export class IntakeService {
     if (incoming.booking) await kept.catch(asDuplicate(keys));
     else effects.add(kept);
     await this.uploads.attach(tx, clientId, submission, incoming.typed, form);
-    await this.noteArrival(tx, effects, arriving);
+    const told = { ...arriving, notify: plan.notify };
+    const notices = this.messages.noticesOf(told);
+    await this.noteArrival(tx, effects, arriving, notices);
     const booking = isChange ? null : await this.takeTime(tx, effects, arriving);
     const mustConfirm = !isChange && (await this.confirmations.isNeeded(tx, arriving));
     if (mustConfirm)
@@ -218,8 +220,8 @@ export class IntakeService {
           ...{ client, person, sequence, submission, booking, at },
           forNew: person.isNew ? sequences.get(sequence) : undefined,
         });
-    this.messages.notify(effects, toldOf(arriving));
-    this.messages.sendCopy(effects, toldOf(arriving));
+    this.messages.notify(effects, told, notices);
+    this.messages.sendCopy(effects, told);
     for (const write of this.store.noteFields(tx, person, fields, {
       by: incoming.pageName,
       submission,
@@ -323,7 +325,12 @@ export class IntakeService {
   }
 
   /** Does what the rules planned for the person and notes it on their timeline. */
-  private async noteArrival(tx: Queries, effects: Consequences, arriving: Arriving): Promise<void> {
+  private async noteArrival(
+    tx: Queries,
+    effects: Consequences,
+    arriving: Arriving,
+    { subject, addresses, numbers }: Notices,
+  ): Promise<void> {
     const { incoming, answers, person, plan, at } = arriving;
     effects.note(person, at, {
       kind: 'submitted',
@@ -343,11 +350,8 @@ export class IntakeService {
       effects.add(this.store.assign(tx, person, plan.assignee));
       effects.note(person, at, { kind: 'assigned', to, rule });
     }
-    const told = toldOf(arriving);
-    const subject = this.messages.subject(told);
-    for (const to of this.messages.addresses(told))
-      effects.note(person, at, { kind: 'notified', to, subject });
-    for (const to of this.messages.numbers(told))
+    for (const to of addresses) effects.note(person, at, { kind: 'notified', to, subject });
+    for (const to of numbers)
       effects.note(person, at, { kind: 'notified', to, subject, by: 'text' });
   }
 
@@ -400,8 +404,6 @@ export function readIncoming({
   if (booking && !booking.start) problems.push({ field: slotField, code: 'no-slot' });
   return answers.ok && problems.length === 0 ? answers : failed(problems);
 }
-
-const toldOf = ({ plan, ...lead }: Arriving): ToldLead => ({ ...lead, notify: plan.notify });
 
 /** Says of a failed statement that it would have kept a submission under a key that was used before, if that is why. */
 const asDuplicate =

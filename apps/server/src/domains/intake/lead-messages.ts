@@ -26,21 +26,32 @@ export interface ToldLead {
   at: Instant;
 }
 
+/** The addresses and numbers of the business that hear of a lead, each once. */
+export interface Notices {
+  subject: string;
+  addresses: readonly string[];
+  numbers: readonly string[];
+}
+
 /** How much of the answers a text to the business has room for. */
 const mostInText = 300;
 
-/** The messages that a submission itself sets off: to the business, and a copy to whoever sent it. */
+/** The messages that a submission itself sets off: to the business, and a copy to its sender. */
 @Injectable()
 export class LeadMessages {
   constructor(private readonly messenger: Messenger) {}
 
-  /** Whom the business is told by email, each once. */
-  addresses({ incoming, notify }: Pick<ToldLead, 'incoming' | 'notify'>): string[] {
-    return [...new Set([...incoming.form.notify, ...notify])];
+  /** Who of the business is told of a lead, and under which subject. */
+  noticesOf(lead: ToldLead): Notices {
+    return {
+      subject: this.subject(lead),
+      addresses: [...new Set([...lead.incoming.form.notify, ...lead.notify])],
+      numbers: numbersOf(lead),
+    };
   }
 
-  /** The subject of the notices: the form's own where it has one. */
-  subject(lead: ToldLead): string {
+  /** The form's own subject where it has one. */
+  private subject(lead: ToldLead): string {
     const { incoming, person, isChange } = lead;
     const own = this.own(lead, incoming.form.notice.subject);
     if (own && !isChange) return own;
@@ -50,30 +61,29 @@ export class LeadMessages {
   }
 
   /** Tells the business who wrote and what they said; an answer to the email goes to the person. */
-  notify(effects: Consequences, lead: ToldLead): void {
+  notify(effects: Consequences, lead: ToldLead, { subject, addresses, numbers }: Notices): void {
     const { incoming, client, person, submission, at } = lead;
     const answers = withoutLinks(linesOf(lead).join('\n'));
-    const subject = this.subject(lead);
     const base = { client, at, person, submission };
     const body = [
       this.opening(lead),
       answers,
       `Page: ${incoming.pageName}\nSource: ${withoutLinks(incoming.source)}`,
     ].join('\n\n');
-    for (const to of this.addresses(lead))
+    for (const to of addresses)
       this.messenger.notify(effects, {
         ...base,
         ...{ to, key: `tell:${submission}:${to}`, subject, body },
       });
     const text = `${subject}\n${truncate(answers, mostInText)}`;
-    for (const number of this.numbers(lead))
+    for (const number of numbers)
       this.messenger.notifyByText(effects, {
         ...base,
         ...{ to: number, key: `tell:${submission}:${number}`, body: text },
       });
   }
 
-  /** Sends whoever wrote a copy of their answers, in the language of the page. */
+  /** Sends the lead a copy of their answers, in the language of the page. */
   sendCopy(effects: Consequences, lead: ToldLead): void {
     const { incoming, client, person, details, submission, at } = lead;
     if (!incoming.form.sendsCopy || !details.email || person.mailRefusedAt) return;
@@ -106,12 +116,12 @@ export class LeadMessages {
       answers: answerFields(answers),
     });
   }
+}
 
-  /** Whom the business is told by text, in E.164 by the client's country; what is no number is left out. */
-  numbers({ incoming, client }: Pick<ToldLead, 'incoming' | 'client'>): string[] {
-    const keys = incoming.form.notice.texts.map((text) => phoneKey(text, client.facts.country));
-    return [...new Set(keys)].filter((key) => key !== null);
-  }
+/** The form's numbers in E.164 by the client's country, each once; what is no number is left out. */
+function numbersOf({ incoming, client }: ToldLead): string[] {
+  const keys = incoming.form.notice.texts.map((text) => phoneKey(text, client.facts.country));
+  return [...new Set(keys)].filter((key) => key !== null);
 }
 
 const linesOf = ({ incoming, answers }: ToldLead): string[] =>

@@ -28,7 +28,7 @@ const ways: Record<Retention['how'], string> = {
   anonymize: 'Make them anonymous',
 };
 
-/** What becomes of people whom nobody has been in touch with for long, and who is next. */
+/** What happens to people without contact for a long time, and who is next. */
 export function RetentionPanel({ client }: { client: ClientSummary }) {
   const asked = useEndpoint(api.getRetention, { params: { clientId: client.id } });
   if (!asked.data) return null;

@@ -69,7 +69,7 @@ export function NoticeFields({
       {asksEmail && (
         <>
           <Tick
-            label="Send a copy of the answers to whoever sent the form"
+            label="Send a copy of the answers to the lead"
             checked={form.sendsCopy}
             onChange={(sendsCopy) => onChange({ sendsCopy })}
           />
