@@ -2,6 +2,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import {
+  madeAnonymous,
   reachChanged,
   replied,
   unsubscribed,
@@ -29,6 +30,9 @@ export class PersonRuns implements OnModuleInit {
       };
     this.causes.on(unsubscribed, endsOn('unsubscribed'));
     this.causes.on(replied, endsOn('replied'));
+    this.causes.on(madeAnonymous, ({ person, at }, tx, effects) =>
+      this.runs.endAll(tx, effects, person.id, at, 'the person was made anonymous'),
+    );
     this.causes.on(reachChanged, ({ person, at }, tx, effects) =>
       this.runs.personChanged(tx, effects, person.id, at),
     );

@@ -232,6 +232,17 @@ export class RunService {
     return this.endWhere(tx, effects, running, now, ends, because);
   }
 
+  /** Ends all of somebody's runs. */
+  async endAll(
+    tx: Queries,
+    effects: Consequences,
+    person: PersonId,
+    now: Instant,
+    because: string,
+  ): Promise<void> {
+    await this.end(tx, effects, await loadRuns(tx, runsOf(person), { lock: true }), now, because);
+  }
+
   /** What a changed sequence would mean for everybody who is in it; `lock` to carry it out afterwards. */
   async changesBy(
     tx: Queries,

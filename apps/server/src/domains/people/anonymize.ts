@@ -2,6 +2,7 @@ import type { Instant, PersonId } from '@plumgate/core/basics';
 import { eq, or, sql } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { confirmations } from '../../records/intake/confirmations.table.ts';
+import type { Consequences } from '../../records/causes/consequences.ts';
 import { releaseUploads } from '../../records/intake/release-uploads.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { messagesAbout } from '../../records/messages/messages-about.ts';
@@ -10,12 +11,18 @@ import { fieldHistory } from '../../records/people/fields.table.ts';
 import { merges } from '../../records/people/merges.table.ts';
 import { partsOf } from '../../records/people/parts-of.ts';
 import { alsoGiven, people, timeline } from '../../records/people/table.ts';
+import { madeAnonymous } from './person-events.ts';
 
 /**
  * Takes everything out of a record by which its person could be known: who they are, what they answered and were written.
  * What is left is that somebody came, when, from where and with which tags, so that counts of the past stay right.
  */
-export async function anonymize(tx: Queries, id: PersonId, at: Instant): Promise<void> {
+export async function anonymize(
+  tx: Queries,
+  effects: Consequences,
+  id: PersonId,
+  at: Instant,
+): Promise<void> {
   const [person] = await tx
     .update(people)
     .set({
@@ -27,6 +34,9 @@ export async function anonymize(tx: Queries, id: PersonId, at: Instant): Promise
     .where(eq(people.id, id))
     .returning({ clientId: people.clientId });
   if (!person) return;
+  effects.raise(madeAnonymous, { person: { id, ...person }, at });
+  // Written before anything is taken out, so that nothing of it stays.
+  await effects.write(tx);
   const sent = await tx
     .update(submissions)
     .set({ answers: {}, origins: null })

@@ -17,6 +17,9 @@ export const unsubscribed: EventKind<PersonHappening> = { name: 'unsubscribed' }
 /** Somebody has answered a message. */
 export const replied: EventKind<PersonHappening> = { name: 'replied' };
 
+/** Everything by which somebody could be known is being taken out of their record. */
+export const madeAnonymous: EventKind<PersonHappening> = { name: 'made anonymous' };
+
 /** Two records became one, or two again. */
 export interface MergeHappening {
   /** The record that stays. */

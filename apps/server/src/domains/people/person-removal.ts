@@ -34,6 +34,12 @@ export class PersonRemoval implements OnModuleInit {
         return row.remove(tx, id, at);
       },
       erase: async (tx, id) => {
+        // Whoever is writing about them just now ends first: what they queue is found below.
+        await tx
+          .select()
+          .from(people)
+          .where(eq(people.id, id as PersonId))
+          .for('update');
         await tx.delete(outbox).where(messagesAbout(id as PersonId));
         await tx.delete(people).where(sql`${people.id} in (${partsOf(id)})`);
         const sent = await tx

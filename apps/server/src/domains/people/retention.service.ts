@@ -9,6 +9,7 @@ import type { CurrentUser } from '../../platform/http/bind.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { bookings } from '../../records/booking/table.ts';
+import { Causes } from '../../records/causes/consequences.ts';
 import { clients } from '../../records/clients/table.ts';
 import { shownName } from '../../records/people/person-summary.ts';
 import { people, timeline } from '../../records/people/table.ts';
@@ -32,6 +33,7 @@ export class RetentionService implements OnModuleInit {
     private readonly clock: Clock,
     private readonly housekeeping: Housekeeping,
     private readonly bin: Bin,
+    private readonly causes: Causes,
   ) {}
 
   onModuleInit(): void {
@@ -156,7 +158,10 @@ export class RetentionService implements OnModuleInit {
       .limit(most);
     for (const { id, how } of due)
       if (how === 'erase') await this.bin.eraseNow('person', id);
-      else await this.database.transaction((tx) => anonymize(tx, id, this.clock.now()));
+      else
+        await this.database.transaction((tx) =>
+          anonymize(tx, this.causes.begin(), id, this.clock.now()),
+        );
     return due.length;
   }
 }
