@@ -80,6 +80,7 @@ const webFeatures = [
   'launch',
   'pictures',
   'bin',
+  'conditions',
   'clients',
   'accounts',
 ];

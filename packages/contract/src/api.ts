@@ -7,6 +7,7 @@ import {
   FieldId,
   FormId,
   FunnelId,
+  ListId,
   InstantText,
   LinkedBandId,
   MergeId,
@@ -24,6 +25,7 @@ import {
   Zone,
 } from '@plumgate/core/basics';
 import { ClientRecords, Facts, Place } from '@plumgate/core/clients';
+import { Conditions, noConditions } from '@plumgate/core/conditions';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
 import { QuestionKey } from '@plumgate/core/forms';
@@ -43,6 +45,7 @@ import {
   CalendarView,
   ClientSheet,
   ClientSummary,
+  ConditionChoices,
   DnsLine,
   DomainView,
   DoubleView,
@@ -70,12 +73,15 @@ import {
   SourceCount,
   SourcePreview,
   SubmissionView,
+  PeopleListContent,
+  PeopleListView,
+  PeopleSort,
+  PeopleView,
   PersonSummary,
   Picture,
   ApprovalView,
   RemovalView,
   RevisionView,
-  RuleChoices,
   RecentLeads,
   RulePreviewView,
   RuleView,
@@ -112,10 +118,28 @@ const Version = z.int().min(0).max(2_147_483_647);
 /** A row's number in an address. */
 const RowNumber = z.coerce.number<string>().int().min(1).max(2_147_483_647);
 /** Lists come in pages: `next` of one answer is `after` of the next request; null at the end. */
+/** The words of a search. */
+const searchText = z.string().trim().max(200).default('');
+
 const page = {
   after: z.string().max(100).optional(),
   limit: z.coerce.number().int().min(1).max(200).default(50),
 };
+
+/** A value that travels in an address as JSON. */
+const jsonText = <Schema extends z.ZodType>(schema: Schema) =>
+  z
+    .string()
+    .max(20_000)
+    .transform((text, context): unknown => {
+      try {
+        return JSON.parse(text);
+      } catch {
+        context.addIssue({ code: 'custom', message: 'This is not JSON.' });
+        return z.NEVER;
+      }
+    })
+    .pipe(schema);
 
 export const health = endpoint({
   method: 'GET',
@@ -966,22 +990,109 @@ export const listPeople = endpoint({
   summary: "A client's people, newest first; `search` looks in names, email, phone and tags",
   right: 'people.read',
   params: ofClient,
-  query: z.object({ search: z.string().trim().max(200).default(''), ...page }),
+  query: z.object({ search: searchText, ...page }),
   answer: z.object({
     people: z.array(PersonSummary),
     total: z.int(),
     next: z.string().nullable(),
   }),
 });
-export const exportPeople = endpoint({
-  method: 'GET',
-  path: '/api/clients/:clientId/people.csv',
-  summary: "A client's people with their own fields as CSV (RFC 4180)",
+export const queryPeople = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/people/query',
+  summary: "A client's people that conditions name; above 10,000 their number is an estimate",
+  asks: true,
   right: 'people.read',
   params: ofClient,
-  query: z.object({ search: z.string().trim().max(200).default('') }),
+  body: z.strictObject({
+    conditions: Conditions.default(noConditions),
+    /** Words that are to be found in a name, email, phone or tag. */
+    search: searchText,
+    sort: PeopleSort.default({ by: 'added', reversed: false }),
+    after: z.string().max(1000).optional(),
+    limit: z.int().min(1).max(200).default(50),
+  }),
+  example: {
+    conditions: {
+      match: 'all',
+      terms: [
+        { about: 'source', is: 'Social ads' },
+        { about: 'booking', is: 'booked', not: true },
+        { about: 'added', test: { op: 'in-last', amount: 30, unit: 'days' } },
+      ],
+    },
+    limit: 20,
+  },
+  answer: z.object({
+    people: z.array(PersonSummary),
+    total: z.int(),
+    /** The total is an estimate. */
+    about: z.boolean(),
+    next: z.string().nullable(),
+  }),
+});
+export const exportPeople = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/people/export.csv',
+  summary:
+    "A client's people that conditions (JSON) name, with their own fields, as CSV (RFC 4180)",
+  right: 'people.read',
+  params: ofClient,
+  query: z.object({ conditions: jsonText(Conditions).default(noConditions), search: searchText }),
   answerType: 'text/csv',
   answer: z.unknown(),
+});
+export const getConditionChoices = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/people/choices',
+  summary: "What conditions on a client's people may name",
+  right: 'people.read',
+  params: ofClient,
+  answer: ConditionChoices,
+});
+export const listPeopleLists = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/people/lists',
+  summary: 'The saved lists of people that the caller has, and how they see people otherwise',
+  right: 'people.read',
+  params: ofClient,
+  answer: z.object({ lists: z.array(PeopleListView), view: PeopleView }),
+});
+export const addPeopleList = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/people/lists',
+  summary: 'Save conditions as a list of people, for everybody of the client or for the caller',
+  right: 'people.write',
+  params: ofClient,
+  body: PeopleListContent,
+  answer: z.object({ listId: ListId }),
+});
+export const setPeopleView = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/people/view',
+  summary: 'Keep how the caller sees people where no list says it',
+  right: 'people.write',
+  params: ofClient,
+  body: PeopleView,
+  answer: nothing,
+});
+const ofList = z.object({ listId: ListId });
+export const savePeopleList = endpoint({
+  method: 'PUT',
+  path: '/api/people-lists/:listId',
+  summary: 'Change a saved list; refused when somebody else changed it since `version`',
+  right: 'people.write',
+  params: ofList,
+  body: z.strictObject({ version: z.int(), content: PeopleListContent }),
+  answer: nothing,
+});
+export const removePeopleList = endpoint({
+  method: 'DELETE',
+  path: '/api/people-lists/:listId',
+  summary: 'Move a saved list to the bin; the people in it stay',
+  right: 'people.write',
+  params: ofList,
+  answer: z.object({ binId: BinId }),
 });
 export const getPerson = endpoint({
   method: 'GET',
@@ -1430,7 +1541,7 @@ export const listRules = endpoint({
   summary: "A client's routing rules in their order, and what their sentences may name",
   right: 'followup.read',
   params: ofClient,
-  answer: z.object({ rules: z.array(RuleView), choices: RuleChoices, recent: RecentLeads }),
+  answer: z.object({ rules: z.array(RuleView), choices: ConditionChoices, recent: RecentLeads }),
 });
 export const createRule = endpoint({
   method: 'POST',
@@ -1457,7 +1568,7 @@ export const previewRule = endpoint({
   asks: true,
   right: 'followup.read',
   params: ofClient,
-  body: RuleContent.pick({ matches: true, conditions: true }),
+  body: RuleContent.pick({ conditions: true }),
   answer: RulePreviewView,
 });
 export const saveRule = endpoint({

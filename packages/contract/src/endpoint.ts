@@ -15,6 +15,8 @@ export interface Endpoint {
   params?: z.ZodType<Record<string, unknown>>;
   query?: z.ZodType<Record<string, unknown>>;
   body?: z.ZodType;
+  /** A body that works on the demo, for those who read the description of the API. */
+  example?: unknown;
   /** The media type of a body that is not JSON; the server then hands over the bytes. */
   bodyType?: string;
   /** The media type of an answer that is a file to be saved, not JSON. */

@@ -8,6 +8,7 @@ export * from './problem.ts';
 export * from './rights.ts';
 export * from './scope.ts';
 export * from './shapes.ts';
+export * from './term-names.ts';
 
 /** Every endpoint by name. */
 export const endpoints = Object.entries(api) as [name: string, endpoint: Endpoint][];

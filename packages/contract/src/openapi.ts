@@ -24,7 +24,12 @@ export function openApi(endpoints: readonly [name: string, endpoint: Endpoint][]
 
 function operation(name: string, endpoint: Endpoint): Json {
   const body = endpoint.body
-    ? { 'application/json': { schema: schemaOf(endpoint.body, 'input') } }
+    ? {
+        'application/json': {
+          schema: schemaOf(endpoint.body, 'input'),
+          ...(endpoint.example !== undefined && { example: endpoint.example }),
+        },
+      }
     : endpoint.bodyType && {
         [endpoint.bodyType]: { schema: { type: 'string', format: 'binary' } },
       };

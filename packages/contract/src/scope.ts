@@ -20,6 +20,7 @@ export const clientOwnedIds = [
   'submissionId',
   'receivedId',
   'fieldId',
+  'listId',
   'mergeId',
   'uploadId',
 ] as const;

@@ -4,14 +4,17 @@ import {
   BookingId,
   CalendarId,
   ClientId,
+  ConsentPurpose,
   FieldId,
   FileId,
   FormId,
   FunnelId,
   InstantText,
   LinkedBandId,
+  ListId,
   MergeId,
   MessageId,
+  Money,
   PageId,
   PersonId,
   PictureId,
@@ -25,12 +28,8 @@ import {
 } from '@plumgate/core/basics';
 import { Finding } from '@plumgate/core/launch';
 import { Facts } from '@plumgate/core/clients';
-import {
-  consentPurposes,
-  junkReasons,
-  UploadedFile,
-  type ConsentPurpose,
-} from '@plumgate/core/forms';
+import { junkReasons, UploadedFile } from '@plumgate/core/forms';
+import { Conditions } from '@plumgate/core/conditions';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
 import { FieldContent } from '@plumgate/core/people';
@@ -397,6 +396,7 @@ export const BinKind = z.enum([
   'template',
   'picture',
   'person',
+  'list',
 ]);
 export type BinKind = z.infer<typeof BinKind>;
 
@@ -440,6 +440,9 @@ export const BinEntry = z.object({
 });
 export type BinEntry = z.infer<typeof BinEntry>;
 
+/** A value of a field: several choices as a list, money in minor units. */
+const FieldValue = z.union([z.string(), z.number(), z.boolean(), z.array(z.string()), Money]);
+
 export const PersonSummary = z.object({
   id: PersonId,
   firstName: z.string(),
@@ -456,8 +459,53 @@ export const PersonSummary = z.object({
   submissions: z.int(),
   /** When somebody of the business first called or wrote; null while the lead waits. */
   touchedAt: InstantText.nullable(),
+  town: z.string(),
+  /** The values of the client's own fields, by their keys. */
+  fields: z.record(z.string(), FieldValue),
 });
 export type PersonSummary = z.infer<typeof PersonSummary>;
+
+export const peopleSorts = [
+  'added',
+  'seen',
+  'name',
+  'source',
+  'assignee',
+  'submissions',
+  'town',
+] as const;
+
+/** By what people are sorted; `reversed` for the other way round: the earliest first, names from Z. */
+export const PeopleSort = z.strictObject({
+  by: z.enum(peopleSorts),
+  reversed: z.boolean().default(false),
+});
+export type PeopleSort = z.infer<typeof PeopleSort>;
+
+/** A list of people that is kept: the conditions, and how it is shown. A column of an own field is `field:` and its key. */
+export const PeopleListContent = z.strictObject({
+  name: z.string().trim().min(1, 'Give the list a name.').max(60),
+  conditions: Conditions,
+  columns: z.array(z.string().max(60)).max(30),
+  sort: PeopleSort,
+  isPinned: z.boolean(),
+  /** Everybody of the client has it, not only who made it. */
+  isShared: z.boolean(),
+});
+export type PeopleListContent = z.infer<typeof PeopleListContent>;
+
+export const PeopleListView = PeopleListContent.extend({
+  id: ListId,
+  version: z.int(),
+  /** How many people it has now; an estimate where `about` says so. */
+  total: z.int(),
+  about: z.boolean(),
+});
+export type PeopleListView = z.infer<typeof PeopleListView>;
+
+/** How people are shown where no list says it. */
+export const PeopleView = PeopleListContent.pick({ columns: true, sort: true });
+export type PeopleView = z.infer<typeof PeopleView>;
 
 export const TimelineEntry = z.object({
   at: InstantText,
@@ -548,16 +596,30 @@ export type RuleView = z.infer<typeof RuleView>;
 
 /** What a rule's sentence may name, by id and name. */
 const Named = z.array(z.object({ id: z.string(), name: z.string() }));
-export const RuleChoices = z.object({
+/** What conditions on a client's people may name. */
+export const ConditionChoices = z.object({
   form: Named,
   page: Named,
   funnel: Named,
-  source: Named,
-  users: Named,
-  sequences: Named,
+  user: Named,
+  calendar: Named,
+  sequence: Named,
+  tags: z.array(z.string()),
+  sources: z.array(z.string()),
+  towns: z.array(z.string()),
+  /** The questions of each form, with the only answers that one can have. */
+  questions: z.array(
+    z.object({
+      form: FormId,
+      key: z.string(),
+      label: z.string(),
+      kind: z.string(),
+      offered: z.array(z.string()).nullable(),
+    }),
+  ),
+  fields: z.array(FieldContent.safeExtend({ key: z.string() })),
 });
-export type RuleChoices = z.infer<typeof RuleChoices>;
-
+export type ConditionChoices = z.infer<typeof ConditionChoices>;
 export const RulePreviewView = z.object({
   days: z.int(),
   /** Leads that came in altogether, those the rule would have matched, and those of them from campaigns it does not name. */
@@ -821,7 +883,7 @@ export const PersonRecord = PersonSummary.extend({
   /** What they agreed to by the boxes of forms, newest first: the exact words, when, and on which page. */
   consents: z.array(
     z.object({
-      purpose: z.enum(Object.keys(consentPurposes) as [ConsentPurpose, ...ConsentPurpose[]]),
+      purpose: ConsentPurpose,
       words: z.string(),
       page: z.string(),
       givenAt: InstantText,

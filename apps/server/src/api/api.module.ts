@@ -42,6 +42,7 @@ import { HeldController } from './held.controller.ts';
 import { JobController } from './job.controller.ts';
 import { MessageController } from './message.controller.ts';
 import { PageController } from './page.controller.ts';
+import { PeopleListController } from './people-list.controller.ts';
 import { PeopleController } from './people.controller.ts';
 import { PictureController } from './picture.controller.ts';
 import { PlaceController } from './place.controller.ts';
@@ -96,6 +97,7 @@ import { WebsiteController } from './website.controller.ts';
     MessageController,
     PageController,
     PeopleController,
+    PeopleListController,
     PictureController,
     PlaceController,
     ApprovalController,

@@ -94,7 +94,11 @@ describe('every route', () => {
 });
 
 describe('every id in an address', () => {
-  const scoped = endpoints.filter(([, endpoint]) => scopeOf(endpoint).length > 0);
+  // What deletes comes last: all else finds what is there.
+  const isDelete = ([, { method }]: (typeof endpoints)[number]) => Number(method === 'DELETE');
+  const scoped = endpoints
+    .filter(([, endpoint]) => scopeOf(endpoint).length > 0)
+    .toSorted((a, b) => isDelete(a) - isDelete(b));
   const call = (endpoint: Endpoint, ids: Record<string, string>, as: string) =>
     app.api(
       endpoint.method,
@@ -172,6 +176,17 @@ describe('every id in an address', () => {
     const { messages } = (
       await app.api('GET', `/api/clients/${clientId}/messages`, undefined, 'owner@example.com')
     ).json<{ messages: { id: string }[] }>();
+    const { listId } = (
+      await app.api(
+        'POST',
+        `/api/clients/${clientId}/people/lists`,
+        {
+          ...{ name: 'All', conditions: { match: 'all', terms: [] }, columns: [] },
+          ...{ sort: { by: 'added' }, isPinned: true, isShared: true },
+        },
+        'owner@example.com',
+      )
+    ).json<{ listId: string }>();
     const aside = await putAside(clientId);
     const { rows: received } = await app.database.pool.query<{ id: string }>(
       `insert into submissions (id, client_id, person_id, form_id, page_id, funnel_id, revision_id, answers, source, rules_matched, once, received_at)
@@ -187,6 +202,7 @@ describe('every id in an address', () => {
       bookingId: booking.id,
       personId: booking.person.id,
       mergeId,
+      listId,
       messageId: messages[0]!.id,
       jobId,
     };

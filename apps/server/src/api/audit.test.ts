@@ -1,4 +1,4 @@
-import { api, type AuditView, type RuleChoices } from '@plumgate/contract';
+import { api, type AuditView, type ConditionChoices } from '@plumgate/contract';
 import type { RuleContent } from '@plumgate/core/routing';
 import { buildWorld, TestApp, type World } from '../testing/test-app.ts';
 
@@ -44,14 +44,13 @@ it('counts changes alike within an hour as one', async () => {
 
 it('notes nothing of what only asks, of what was refused, and of what is the agency’s among a client’s', async () => {
   const before = (await audit()).length;
-  const rule: Pick<RuleContent, 'matches' | 'conditions'> = {
-    matches: 'all',
-    conditions: [{ about: 'source', is: 'Direct' }],
+  const rule: Pick<RuleContent, 'conditions'> = {
+    conditions: { match: 'all', terms: [{ about: 'source', is: 'Direct' }] },
   };
   const asked = await owner('POST', `/api/clients/${world.client.id}/rules/preview`, rule);
   expect(asked.statusCode).toBe(200);
   await owner('GET', `/api/clients/${world.client.id}/rules`).then((answer) =>
-    expect(answer.json<{ choices: RuleChoices }>().choices.source.length).toBeGreaterThan(0),
+    expect(answer.json<{ choices: ConditionChoices }>().choices.sources.length).toBeGreaterThan(0),
   );
   const refused = await owner('POST', `/api/clients/${world.client.id}/forms`, { name: '' });
   expect(refused.statusCode).toBe(400);

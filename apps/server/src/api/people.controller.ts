@@ -1,4 +1,4 @@
-import { Controller, StreamableFile } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
@@ -6,7 +6,6 @@ import { AlsoGivenService } from '../domains/people/also-given.service.ts';
 import { DoublesService } from '../domains/people/doubles.service.ts';
 import { MergeService } from '../domains/people/merge.service.ts';
 import { RetentionService } from '../domains/people/retention.service.ts';
-import { PeopleExport } from '../domains/people/people-export.ts';
 import { PeopleService } from '../domains/people/people.service.ts';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { TodayService } from '../domains/today/today.service.ts';
@@ -16,7 +15,6 @@ export class PeopleController {
   constructor(
     private readonly bin: Bin,
     private readonly people: PeopleService,
-    private readonly exporting: PeopleExport,
     private readonly alsoGiven: AlsoGivenService,
     private readonly doubles: DoublesService,
     private readonly merging: MergeService,
@@ -24,23 +22,6 @@ export class PeopleController {
     private readonly bookings: BookingService,
     private readonly day: TodayService,
   ) {}
-
-  @Bind(api.listPeople)
-  list(
-    @Input() { params, query }: InputOf<typeof api.listPeople>,
-  ): Promise<Answer<typeof api.listPeople>> {
-    return this.people.list(params.clientId, query);
-  }
-
-  @Bind(api.exportPeople)
-  async export(
-    @Input() { params, query }: InputOf<typeof api.exportPeople>,
-  ): Promise<StreamableFile> {
-    return new StreamableFile(await this.exporting.csv(params.clientId, query.search), {
-      type: 'text/csv; charset=utf-8',
-      disposition: 'attachment; filename="people.csv"',
-    });
-  }
 
   @Bind(api.getPerson)
   async get(

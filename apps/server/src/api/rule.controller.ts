@@ -2,6 +2,7 @@ import { Controller } from '@nestjs/common';
 import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
+import { ConditionChoicesService } from '../domains/people/condition-choices.service.ts';
 import { RuleService } from '../domains/routing/rule.service.ts';
 
 @Controller()
@@ -9,6 +10,7 @@ export class RuleController {
   constructor(
     private readonly bin: Bin,
     private readonly rules: RuleService,
+    private readonly choices: ConditionChoicesService,
   ) {}
 
   @Bind(api.listRules)
@@ -17,7 +19,7 @@ export class RuleController {
   ): Promise<Answer<typeof api.listRules>> {
     return {
       rules: await this.rules.list(params.clientId),
-      choices: await this.rules.choices(params.clientId),
+      choices: await this.choices.of(params.clientId),
       recent: await this.rules.recentLeads(params.clientId),
     };
   }
@@ -41,7 +43,7 @@ export class RuleController {
   preview(
     @Input() { params, body }: InputOf<typeof api.previewRule>,
   ): Promise<Answer<typeof api.previewRule>> {
-    return this.rules.preview(params.clientId, body);
+    return this.rules.preview(params.clientId, body.conditions);
   }
 
   @Bind(api.saveRule)

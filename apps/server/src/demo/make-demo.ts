@@ -169,8 +169,7 @@ async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId):
   ]);
   await app.get(RuleService).add(clientId, {
     name: 'New patients',
-    matches: 'all',
-    conditions: [{ about: 'form', is: form.id }],
+    conditions: { match: 'all', terms: [{ about: 'form', is: form.id }] },
     actions: [
       { kind: 'tag', tag: 'first-visit' },
       { kind: 'assign', to: desk },
@@ -203,8 +202,7 @@ async function buildEvening(
   ]);
   await app.get(RuleService).add(clientId, {
     name: 'Evening guests',
-    matches: 'all',
-    conditions: [{ about: 'form', is: form.id }],
+    conditions: { match: 'all', terms: [{ about: 'form', is: form.id }] },
     actions: [{ kind: 'tag', tag: 'knee-evening' }],
   });
 }
@@ -238,8 +236,7 @@ async function buildFromTemplates(
     await app.get(PublishService).publishFunnel(funnel, null);
     await app.get(RuleService).add(clientId, {
       name: `Leads of ${name}`,
-      matches: 'all',
-      conditions: [{ about: 'funnel', is: funnel }],
+      conditions: { match: 'all', terms: [{ about: 'funnel', is: funnel }] },
       actions: [
         { kind: 'tag', tag },
         { kind: 'assign', to: assignee },

@@ -10,6 +10,7 @@ export * from './templates/table.ts';
 export * from './people/table.ts';
 export * from './people/fields.table.ts';
 export * from './people/merges.table.ts';
+export * from './people/lists.table.ts';
 export * from './intake/table.ts';
 export * from './intake/uploads.table.ts';
 export * from './intake/confirmations.table.ts';

@@ -16,6 +16,7 @@ import { funnels } from './funnels/table.ts';
 import { postRoom } from './messages/table.ts';
 import { pages } from './pages/table.ts';
 import { ownFields } from './people/fields.table.ts';
+import { peopleLists } from './people/lists.table.ts';
 import { merges } from './people/merges.table.ts';
 import { people } from './people/table.ts';
 import { pictures } from './pictures/table.ts';
@@ -43,6 +44,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   submissionId: heldSubmissions,
   receivedId: submissions,
   fieldId: ownFields,
+  listId: peopleLists,
   mergeId: merges,
   uploadId: uploads,
 };

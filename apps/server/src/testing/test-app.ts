@@ -313,8 +313,7 @@ export async function buildWorld(app: TestApp): Promise<World> {
   const sequence = await app.get(SequenceService).create(client.id as ClientId, gentleWelcome);
   await app.get(RuleService).add(client.id as ClientId, {
     name: 'New patients',
-    matches: 'all',
-    conditions: [{ about: 'form', is: block.formId }],
+    conditions: { match: 'all', terms: [{ about: 'form', is: block.formId }] },
     actions: [
       { kind: 'tag', tag: 'first-visit' },
       { kind: 'assign', to: desk },

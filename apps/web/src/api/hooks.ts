@@ -1,5 +1,6 @@
 import { api, type Answered, type Call, type Endpoint } from '@plumgate/contract';
 import {
+  keepPreviousData,
   QueryClient,
   useInfiniteQuery,
   useQuery,
@@ -50,9 +51,11 @@ type Part<E extends Endpoint> = Answered<E> & { next: string | null };
 export function useEndlessList<E extends Endpoint>(
   endpoint: E,
   given: Call<E>,
-  options: { enabled?: boolean } = {},
+  options: { enabled?: boolean; keepsShown?: boolean } = {},
 ): UseInfiniteQueryResult<{ pages: Part<E>[] }, CallError> {
-  const { query } = given as { query?: object };
+  // Where to go on is said where all else is: in the address, or in the body.
+  const place = endpoint.body ? 'body' : 'query';
+  const rest = (given as { body?: object; query?: object })[place];
   return useInfiniteQuery<
     Part<E>,
     CallError,
@@ -64,12 +67,14 @@ export function useEndlessList<E extends Endpoint>(
     queryFn: async ({ pageParam }) =>
       (await call(endpoint, {
         ...given,
-        query: { ...query, after: pageParam },
+        [place]: { ...rest, after: pageParam },
       } as Call<E>)) as Part<E>,
     initialPageParam: undefined,
+    // What is shown stays until what was asked for instead is there.
+    ...(options.keepsShown && { placeholderData: keepPreviousData }),
     getNextPageParam: ({ next }) => next ?? undefined,
     refetchInterval: 15_000,
-    ...options,
+    ...(options.enabled !== undefined && { enabled: options.enabled }),
   });
 }
 

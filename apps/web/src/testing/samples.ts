@@ -66,6 +66,8 @@ export const personOf = (number: number, changes: Partial<PersonSummary> = {}): 
   lastSeenAt: '2026-11-05T16:30:00Z',
   submissions: 1,
   touchedAt: null,
+  town: '',
+  fields: {},
   ...changes,
 });
 

@@ -1,4 +1,4 @@
-import { api, type ClientSummary, type SignedIn } from '@plumgate/contract';
+import { api, type ClientSummary, type ConditionChoices, type SignedIn } from '@plumgate/contract';
 import type { ClientId, UserId } from '@plumgate/core/basics';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, type RenderResult } from '@testing-library/react';
@@ -34,6 +34,12 @@ export const signedIn: SignedIn = {
   },
   agency: { name: 'Tallow & Thyme', zone: 'America/New_York' },
   demo: true,
+};
+
+/** A client of which conditions can name nothing. */
+export const emptyChoices: ConditionChoices = {
+  ...{ form: [], page: [], funnel: [], user: [], calendar: [], sequence: [] },
+  ...{ tags: [], sources: [], towns: [], questions: [], fields: [] },
 };
 
 /** A server that knows the one client, asked by somebody who is signed in. */

@@ -15,3 +15,4 @@ export * from './text-shapes.ts';
 export * from './document-format.ts';
 export * from './money.ts';
 export * from './likely-locale.ts';
+export * from './consent-purposes.ts';

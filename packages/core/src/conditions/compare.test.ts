@@ -17,6 +17,8 @@ it.each<[Comparison, string[], boolean]>([
   [{ op: 'is-more-than', value: 999 }, ['1,000'], true],
   [{ op: 'is-more-than', value: 0 }, ['many'], false],
   [{ op: 'is-more-than', value: -1 }, [''], false],
+  [{ op: 'is-less-than', value: 10 }, ['9.5'], true],
+  [{ op: 'is-less-than', value: 10 }, ['0x1'], false],
 ])('%j of %j is %s', (comparison, values, is) => expect(compare(comparison, values)).toBe(is));
 
 it.each([

@@ -17,8 +17,19 @@ export function compare(comparison: Comparison, values: readonly string[]): bool
     case 'is-answered':
       return given.length > 0;
     case 'is-more-than':
-      return given.some((value) => Number(plainNumber(value)) > comparison.value);
+      return given.some((value) => numberIn(value) > comparison.value);
+    case 'is-less-than':
+      return given.some((value) => numberIn(value) < comparison.value);
   }
 }
 
 const plain = (value: string): string => value.trim().toLowerCase();
+
+/** A number as people write it; no number, which is neither more nor less than another, where it is none. */
+const numberIn = (text: string): number => {
+  const number = plainNumber(text);
+  return decimalNumber.test(number) ? Number(number) : NaN;
+};
+
+/** The numbers that are compared. A database reads the same ones, by the same expression. */
+export const decimalNumber = /^[-+]?([0-9]{1,15}([.][0-9]{0,15})?|[.][0-9]{1,15})$/;

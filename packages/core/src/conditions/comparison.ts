@@ -10,6 +10,7 @@ export const Comparison = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('contains'), value }),
   z.strictObject({ op: z.literal('is-answered') }),
   z.strictObject({ op: z.literal('is-more-than'), value: z.number() }),
+  z.strictObject({ op: z.literal('is-less-than'), value: z.number() }),
 ]);
 export type Comparison = z.infer<typeof Comparison>;
 export type Operator = Comparison['op'];

@@ -20,14 +20,26 @@ it('reads a rule of version 1', () => {
   });
   expect(RuleContent.parse(read)).toEqual({
     name: 'New patients',
-    matches: 'any',
-    conditions: [{ about: 'source', is: 'Direct' }],
+    conditions: { match: 'any', terms: [{ about: 'source', is: 'Direct' }] },
     actions: [
       { kind: 'tag', tag: 'new' },
       { kind: 'assign', to: id(1) },
       { kind: 'start', sequence: id(2) },
       { kind: 'notify', email: 'desk@example.com' },
     ],
+  });
+});
+
+it('reads a rule of version 2', () => {
+  const terms = [
+    { about: 'form', is: id(1) },
+    { about: 'source', is: 'Direct' },
+  ];
+  const read = ruleFormat.read({
+    ...{ formatVersion: 2, name: 'New', matches: 'all', conditions: terms, actions: [] },
+  });
+  expect(RuleContent.parse(read)).toEqual({
+    ...{ name: 'New', conditions: { match: 'all', terms }, actions: [] },
   });
 });
 

@@ -1,5 +1,6 @@
 import { ownValue } from '../basics/own-value.ts';
-import type { ConsentPurpose, FormDefinition } from './form.ts';
+import type { ConsentPurpose } from '../basics/consent-purposes.ts';
+import type { FormDefinition } from './form.ts';
 import type { Answers } from './read-answers.ts';
 
 /** What somebody agreed to by a form: for what, and the exact words beside the box that was ticked. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ConsentPurpose } from '../basics/consent-purposes.ts';
 import { plainText, SafeHref, words } from '../basics/text-shapes.ts';
 import { FileId, PageId } from '../basics/ids.ts';
 import { marked } from '../basics/marks.ts';
@@ -56,15 +57,6 @@ export const hasLimits = (question: { kind: QuestionKind }): boolean =>
 /** A question whose answer may fill a field of the person; who they are, what they agree to and files have places of their own. */
 export const mayFillField = (question: { kind: QuestionKind }): boolean =>
   !tellsWho(question) && question.kind !== 'consent' && question.kind !== 'file';
-
-/** What somebody agrees to by a consent. */
-export const consentPurposes = {
-  texts: 'Texts to their phone',
-  emails: 'Emails beyond what they asked for',
-  terms: 'Terms or a privacy policy',
-  other: 'Something else',
-} as const;
-export type ConsentPurpose = keyof typeof consentPurposes;
 
 /** Where a hidden value comes from: it is filled as the form arrives, never by the visitor's browser. */
 export const HiddenValue = z.discriminatedUnion('from', [
@@ -138,7 +130,7 @@ export const Question = z
     limits: AnswerLimits,
     scale: RatingScale,
     /** What a consent is for; its label is the exact words that are agreed to. */
-    purpose: z.enum(Object.keys(consentPurposes) as [ConsentPurpose, ...ConsentPurpose[]]),
+    purpose: ConsentPurpose,
     fill: HiddenValue,
     /** Which files it takes. */
     upload: UploadSettings,

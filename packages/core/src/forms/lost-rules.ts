@@ -46,7 +46,8 @@ function whyTermLost(
 ): LostRule['why'] | null {
   const question = before.get(key);
   if (!question) return all.has(key) ? 'later' : 'gone';
-  if (test.op === 'is-answered' || test.op === 'is-more-than') return null;
+  if (test.op === 'is-answered' || test.op === 'is-more-than' || test.op === 'is-less-than')
+    return null;
   const wanted = test.op === 'is-one-of' ? test.values : [test.value];
   if (wanted.every((value) => value.trim() === '')) return 'empty';
   const offered = offeredBy(question);

@@ -1,5 +1,4 @@
 export * from './tag.ts';
-export * from './condition-kinds.ts';
 export * from './action-kinds.ts';
 export * from './rule.ts';
 export * from './missed-rule.ts';

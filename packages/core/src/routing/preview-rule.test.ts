@@ -1,4 +1,5 @@
-import { previewRule, type Condition, type PastLead } from './index.ts';
+import type { Term } from '../conditions/index.ts';
+import { previewRule, type PastLead } from './index.ts';
 
 const id = <Id>(n: number) => `00000000-0000-4000-8000-00000000000${n}` as Id;
 const lead = (n: number, changes: Partial<PastLead> = {}): PastLead => ({
@@ -7,57 +8,41 @@ const lead = (n: number, changes: Partial<PastLead> = {}): PastLead => ({
   form: id(1),
   page: id(2),
   funnel: id(3),
-  source: 'Search ads',
+  isMatched: true,
   ...changes,
 });
 const elsewhere = { form: id<never>(4), page: id<never>(5), funnel: id<never>(6) };
-const leads = [lead(1), lead(2, { source: 'Direct' }), lead(3, elsewhere)];
-const preview = (conditions: Condition[], joint: 'all' | 'any' = 'all') =>
-  previewRule({ matches: joint, conditions }, leads);
+const leads = [lead(1), lead(2), lead(3, elsewhere)];
+const ads: Term = { about: 'source', is: 'Search ads' };
+const preview = (...terms: Term[]) => previewRule({ match: 'all', terms }, leads);
 
-it.each<[string, Condition[], 'all' | 'any', number, number]>([
-  ['its own form only', [{ about: 'form', is: id(1) }], 'all', 2, 0],
+it.each<[string, Term[], number]>([
+  ['its own form', [{ about: 'form', is: id(1) }], 1],
+  ['its own funnel', [{ about: 'funnel', is: id(3) }, ads], 1],
   [
-    'its own funnel and a source',
-    [
-      { about: 'funnel', is: id(3) },
-      { about: 'source', is: 'Direct' },
-    ],
-    'all',
-    1,
-    0,
-  ],
-  [
-    'a source alone names no campaign: all of it is others’',
-    [{ about: 'source', is: 'Search ads' }],
-    'all',
-    2,
-    2,
-  ],
-  [
-    'any of a page and a source sweeps in others',
+    'both funnels by a page each',
     [
       { about: 'page', is: id(2) },
-      { about: 'source', is: 'Search ads' },
+      { about: 'page', is: id(5) },
     ],
-    'any',
-    3,
-    1,
+    0,
   ],
-  ['no condition meets nobody', [], 'any', 0, 0],
-])('%s', (_what, conditions, joint, matched, others) => {
-  const seen = preview(conditions, joint);
-  expect([seen.matched.length, seen.others]).toEqual([matched, others]);
+  ['a source alone names no campaign: all of it is others’', [ads], 3],
+  ['a form that is left out is not its own', [{ about: 'form', is: id(1), not: true }], 3],
+])('%s', (_what, terms, others) => {
+  expect(preview(...terms).others).toBe(others);
+});
+
+it('counts those that were matched only', () => {
+  const seen = previewRule({ match: 'all', terms: [ads] }, [
+    lead(1),
+    lead(2, { isMatched: false }),
+  ]);
+  expect([seen.matched, seen.leads]).toEqual([[id(1)], 2]);
 });
 
 it('tells from which pages, the most first', () => {
-  const seen = preview(
-    [
-      { about: 'form', is: id(1) },
-      { about: 'form', is: id(4) },
-    ],
-    'any',
-  );
+  const seen = preview({ about: 'form', is: id(1) }, { about: 'form', is: id(4) });
   expect(seen.pages).toEqual([
     { page: id(2), funnel: id(3), leads: 2, own: true },
     { page: id(5), funnel: id(6), leads: 1, own: true },
@@ -65,10 +50,11 @@ it('tells from which pages, the most first', () => {
 });
 
 it('counts somebody who sent two forms once', () => {
-  const again = lead(4, { person: id(1), page: id(5), source: 'Direct' });
-  const seen = previewRule({ matches: 'all', conditions: [{ about: 'funnel', is: id(3) }] }, [
+  const again = lead(4, { person: id(1), page: id(5) });
+  const only = [lead(1), lead(2), lead(3, { ...elsewhere, isMatched: false })];
+  const seen = previewRule({ match: 'all', terms: [{ about: 'funnel', is: id(3) }] }, [
     again,
-    ...leads,
+    ...only,
   ]);
   expect([seen.matched, seen.leads]).toEqual([[id(4), id(2)], 3]);
   expect(seen.pages).toEqual([

@@ -1,11 +1,14 @@
-import type { FunnelId, PageId, PersonId, SubmissionId } from '../basics/index.ts';
-import { matches, type Arrival } from './route-lead.ts';
-import type { RuleContent } from './rule.ts';
+import type { FormId, FunnelId, PageId, PersonId, SubmissionId } from '../basics/index.ts';
+import { allTerms, type Conditions } from '../conditions/index.ts';
 
-/** A form that somebody sent before, as a rule would have seen it. */
-export interface PastLead extends Arrival {
+/** A form that somebody sent before, and whether a rule's conditions name them as the one that sent it. */
+export interface PastLead {
   submission: SubmissionId;
   person: PersonId;
+  form: FormId;
+  page: PageId;
+  funnel: FunnelId;
+  isMatched: boolean;
 }
 
 export interface RulePreview {
@@ -24,20 +27,17 @@ export interface RulePreview {
  * its pages or a form that leads sent there; a rule that names no campaign at all has none of its own, so that every
  * lead it sweeps in is shown as belonging to some other.
  */
-export function previewRule(
-  rule: Pick<RuleContent, 'matches' | 'conditions'>,
-  leads: readonly PastLead[],
-): RulePreview {
-  const named = new Set(
-    leads
-      .filter((lead) =>
-        rule.conditions.some(
-          (condition) => condition.about !== 'source' && lead[condition.about] === condition.is,
-        ),
-      )
-      .map((lead) => lead.funnel),
-  );
-  const matched = leads.filter((lead) => matches(rule, lead));
+export function previewRule(conditions: Conditions, leads: readonly PastLead[]): RulePreview {
+  const terms = allTerms(conditions);
+  const isNamed = (lead: PastLead) =>
+    terms.some(
+      (term) =>
+        !term.not &&
+        (term.about === 'form' || term.about === 'page' || term.about === 'funnel') &&
+        lead[term.about] === term.is,
+    );
+  const named = new Set(leads.filter(isNamed).map((lead) => lead.funnel));
+  const matched = leads.filter((lead) => lead.isMatched);
   const firsts = onePer(matched, ({ person }) => person);
   const perPage = onePer(matched, ({ person, page }) => `${person} ${page}`);
   const pages = onePer(matched, ({ page }) => page).map(({ page, funnel }) => ({

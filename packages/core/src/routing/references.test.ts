@@ -8,13 +8,21 @@ const id = (end: number) => `00000000-0000-4000-8000-00000000000${end}`;
 it('finds all that a rule names', () => {
   const rule = RuleContent.parse({
     name: 'New patients',
-    matches: 'all',
-    conditions: [
-      { about: 'form', is: id(1) },
-      { about: 'source', is: 'Direct' },
-      { about: 'page', is: id(2) },
-      { about: 'funnel', is: id(3) },
-    ],
+    conditions: {
+      match: 'all',
+      terms: [
+        { about: 'form', is: id(1) },
+        { about: 'source', is: 'Direct' },
+        {
+          match: 'any',
+          terms: [
+            { about: 'page', is: id(2) },
+            { about: 'funnel', is: id(3) },
+          ],
+        },
+        { about: 'assignee', is: null },
+      ],
+    },
     actions: [
       { kind: 'tag', tag: 'new' },
       { kind: 'assign', to: id(4) },
@@ -22,9 +30,9 @@ it('finds all that a rule names', () => {
     ],
   });
   expect(referencesIn(RuleContent, rule)).toEqual([
-    { kind: 'form', id: id(1), at: 'conditions.0.is' },
-    { kind: 'page', id: id(2), at: 'conditions.2.is' },
-    { kind: 'funnel', id: id(3), at: 'conditions.3.is' },
+    { kind: 'form', id: id(1), at: 'conditions.terms.0.is' },
+    { kind: 'page', id: id(2), at: 'conditions.terms.2.terms.0.is' },
+    { kind: 'funnel', id: id(3), at: 'conditions.terms.2.terms.1.is' },
     { kind: 'user', id: id(4), at: 'actions.1.to' },
     { kind: 'sequence', id: id(5), at: 'actions.2.sequence' },
   ]);

@@ -1,55 +1,40 @@
-import { missedWords, routeLead, type Arrival, type Condition, type Rule } from './index.ts';
+import { Temporal } from 'temporal-polyfill';
+import type { Conditions, Facts, Term, TermGroup } from '../conditions/index.ts';
+import { missedWords, routeLead, type Rule } from './index.ts';
 
 const id = <Id>(n: number) => `00000000-0000-4000-8000-00000000000${n}` as Id;
-const arrival: Arrival = { form: id(1), page: id(2), funnel: id(3), source: 'Search ads' };
+const at = Temporal.Instant.from('2026-11-05T14:12:00Z');
+const facts: Facts = {
+  ...{ now: at, zone: 'America/New_York', isOpen: true, addedAt: at, lastSeenAt: at },
+  ...{ contact: 'ana', tags: [], town: '', assignee: null, isWaiting: true, isNew: true },
+  ...{ firstSource: 'Search ads', lastSource: 'Search ads', fields: {}, consents: [] },
+  submissions: [{ form: id(1), page: id(2), funnel: id(3), answers: {} }],
+  ...{ bookings: [], runs: [], messages: [] },
+};
+const all = (...terms: (Term | TermGroup)[]): Conditions => ({ match: 'all', terms });
+const form = (n: number): Term => ({ about: 'form', is: id(n) });
+const page = (n: number): Term => ({ about: 'page', is: id(n) });
 const rule = (n: number, changes: Partial<Rule>): Rule => ({
   id: id(n),
   name: `Rule ${n}`,
-  matches: 'all',
-  conditions: [{ about: 'form', is: id(1) }],
+  conditions: all(form(1)),
   actions: [],
   ...changes,
 });
 
 describe('routeLead', () => {
-  it.each<[string, Partial<Rule>, boolean]>([
-    ['its form', {}, true],
-    ['another form', { conditions: [{ about: 'form', is: id(9) }] }, false],
-    [
-      'all of two',
-      {
-        conditions: [
-          { about: 'form', is: id(1) },
-          { about: 'source', is: 'Search ads' },
-        ],
-      },
-      true,
-    ],
-    [
-      'all of two, one not',
-      {
-        conditions: [
-          { about: 'form', is: id(1) },
-          { about: 'source', is: 'Direct' },
-        ],
-      },
-      false,
-    ],
-    [
-      'any of two, one not',
-      {
-        matches: 'any',
-        conditions: [
-          { about: 'form', is: id(9) },
-          { about: 'funnel', is: id(3) },
-        ],
-      },
-      true,
-    ],
-    ['no condition at all', { conditions: [] }, false],
-    ['any of none', { matches: 'any', conditions: [] }, false],
-  ])('a rule on %s', (_what, changes, isMatched) => {
-    expect(routeLead([rule(5, changes)], arrival).matched.length === 1).toBe(isMatched);
+  it.each<[string, Conditions, boolean]>([
+    ['its form', all(form(1)), true],
+    ['another form', all(form(9)), false],
+    ['all of two', all(form(1), { about: 'source', is: 'Search ads' }), true],
+    ['all of two, one not', all(form(1), { about: 'source', is: 'Direct' }), false],
+    ['any of two, one not', { match: 'any', terms: [form(9), page(2)] }, true],
+    ['none of two', { match: 'none', terms: [form(9), page(9)] }, true],
+    ['no condition at all', all(), false],
+    ['any of none', { match: 'any', terms: [] }, false],
+    ['groups that ask nothing', all({ match: 'any', terms: [] }), false],
+  ])('a rule on %s', (_what, conditions, isMatched) => {
+    expect(routeLead([rule(5, { conditions })], facts).matched.length === 1).toBe(isMatched);
   });
 
   it('adds up what the rules do, each once, in their order; the last to give wins', () => {
@@ -71,72 +56,65 @@ describe('routeLead', () => {
             { kind: 'notify', email: 'desk@example.com' },
           ],
         }),
-        rule(7, {
-          conditions: [{ about: 'page', is: id(9) }],
-          actions: [{ kind: 'tag', tag: 'never' }],
-        }),
+        rule(7, { conditions: all(page(9)), actions: [{ kind: 'tag', tag: 'never' }] }),
       ],
-      arrival,
+      facts,
     );
     expect(plan).toEqual({
       matched: [
         { id: id(5), name: 'Rule 5' },
         { id: id(6), name: 'Rule 6' },
       ],
-      missed: [
-        {
-          id: id(7),
-          name: 'Rule 7',
-          matches: 'all',
-          failed: [{ about: 'page', is: id(9) }],
-        },
-      ],
+      missed: [{ id: id(7), name: 'Rule 7', matches: 'all', failed: [page(9)] }],
       tags: ['first-visit', 'nervous'],
       assignee: id(7),
       sequences: [id(8)],
       notify: ['desk@example.com'],
     });
   });
+
+  it('lets a rule find what earlier ones gave', () => {
+    const tagged = all({ about: 'tag', is: 'nervous' }, { about: 'assignee', is: id(6) });
+    const after = rule(6, { conditions: tagged });
+    const before = rule(5, {
+      actions: [
+        { kind: 'tag', tag: 'nervous' },
+        { kind: 'assign', to: id(6) },
+      ],
+    });
+    const matchedOf = (rules: Rule[]) => routeLead(rules, facts).matched.map((one) => one.name);
+    expect(matchedOf([before, after])).toEqual(['Rule 5', 'Rule 6']);
+    expect(matchedOf([after, before])).toEqual(['Rule 5']);
+  });
 });
 
 describe('why a rule did not match', () => {
-  const names: Record<string, string> = { [id<string>(9)]: 'Evening', [id<string>(8)]: 'Spring' };
-  const nameOf = ({ is }: Condition) => names[is] ?? is;
-  it.each<[string, Partial<Rule>, string]>([
+  const named: Record<string, string> = { [id<string>(9)]: 'Evening', [id<string>(8)]: 'Spring' };
+  const names = (_kind: string, of: string) => named[of] ?? of;
+  it.each<[string, Conditions, string]>([
     [
       'one condition of two',
-      {
-        conditions: [
-          { about: 'form', is: id(1) },
-          { about: 'page', is: id(9) },
-        ],
-      },
-      'It was not from the page “Evening”.',
+      all(form(1), page(9)),
+      'It is only for leads who wrote on the page “Evening”.',
     ],
     [
       'both of two',
-      {
-        conditions: [
-          { about: 'source', is: 'Direct' },
-          { about: 'page', is: id(9) },
-        ],
-      },
-      'It was not by Direct, and not from the page “Evening”.',
+      all({ about: 'source', is: 'Direct' }, page(9)),
+      'It is only for leads from Direct, who wrote on the page “Evening”.',
     ],
     [
       'any of two',
-      {
-        matches: 'any',
-        conditions: [
-          { about: 'page', is: id(9) },
-          { about: 'funnel', is: id(8) },
-        ],
-      },
-      'It was none of these: from the page “Evening”, from the funnel “Spring”.',
+      { match: 'any', terms: [page(9), { about: 'funnel', is: id(8) }] },
+      'It is only for leads who wrote on the page “Evening” or who came through the funnel “Spring”.',
     ],
-    ['no condition', { conditions: [] }, 'It has no conditions, so it matches nobody.'],
-  ])('%s', (_what, changes, words) => {
-    const [missed] = routeLead([rule(5, changes)], arrival).missed;
-    expect(missedWords(missed!, nameOf)).toBe(words);
+    [
+      'none of one that holds',
+      { match: 'none', terms: [{ about: 'source', is: 'Search ads' }] },
+      'It is only for leads not from Search ads.',
+    ],
+    ['no condition', all(), 'It has no conditions, so it matches nobody.'],
+  ])('%s', (_what, conditions, words) => {
+    const [missed] = routeLead([rule(5, { conditions })], facts).missed;
+    expect(missedWords(missed!, names)).toBe(words);
   });
 });

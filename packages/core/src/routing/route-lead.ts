@@ -1,15 +1,7 @@
-import type { FormId, FunnelId, PageId } from '../basics/index.ts';
+import { askedTerms, fitsTerm, matches, type Facts } from '../conditions/index.ts';
 import type { RoutePlan } from './action-kinds.ts';
 import type { MissedRule } from './missed-rule.ts';
-import { planAction, type Condition, type Rule } from './rule.ts';
-
-/** Where a lead came in. */
-export interface Arrival {
-  form: FormId;
-  page: PageId;
-  funnel: FunnelId;
-  source: string;
-}
+import { planAction, type Rule, type RuleContent } from './rule.ts';
 
 /** What is to be done with a lead, and which rules did not match it. */
 export interface RoutedLead extends RoutePlan {
@@ -18,9 +10,9 @@ export interface RoutedLead extends RoutePlan {
 
 /**
  * Works the rules in their order. Tags, sequences and addresses add up, each once; a later rule that assigns the lead to
- * somebody wins over an earlier one. A rule without conditions matches nobody: it would sweep in everybody's leads.
+ * somebody wins over an earlier one, and finds the tags and the assignee that earlier ones gave.
  */
-export function routeLead(rules: readonly Rule[], arrival: Arrival): RoutedLead {
+export function routeLead(rules: readonly Rule[], facts: Facts): RoutedLead {
   const plan: RoutedLead = {
     matched: [],
     missed: [],
@@ -31,9 +23,13 @@ export function routeLead(rules: readonly Rule[], arrival: Arrival): RoutedLead 
   };
   for (const rule of rules) {
     const { id, name } = rule;
-    if (!matches(rule, arrival)) {
-      const failed = rule.conditions.filter((condition) => !holds(condition, arrival));
-      plan.missed.push({ id, name, matches: rule.matches, failed });
+    const now = {
+      ...facts,
+      tags: [...facts.tags, ...plan.tags],
+      assignee: plan.assignee ?? facts.assignee,
+    };
+    if (!isFor(rule, now)) {
+      plan.missed.push({ id, name, ...whyMissed(rule, now) });
       continue;
     }
     plan.matched.push({ id, name });
@@ -42,12 +38,16 @@ export function routeLead(rules: readonly Rule[], arrival: Arrival): RoutedLead 
   return plan;
 }
 
-/** Whether an arriving lead matches a rule. */
-export function matches(rule: Pick<Rule, 'matches' | 'conditions'>, arrival: Arrival): boolean {
-  if (rule.conditions.length === 0) return false;
-  const isTrue = (condition: Condition) => holds(condition, arrival);
-  return rule.matches === 'all' ? rule.conditions.every(isTrue) : rule.conditions.some(isTrue);
-}
+/** Whether a lead matches a rule. One that asks nothing matches nobody: it would sweep in everybody's leads. */
+const isFor = ({ conditions }: Pick<RuleContent, 'conditions'>, facts: Facts): boolean =>
+  askedTerms(conditions).length > 0 && matches(conditions, facts);
 
-const holds = (condition: Condition, arrival: Arrival): boolean =>
-  arrival[condition.about] === condition.is;
+function whyMissed(
+  { conditions }: RuleContent,
+  facts: Facts,
+): Pick<MissedRule, 'matches' | 'failed'> {
+  const { match } = conditions;
+  // Of all, each that fails is a reason; of any and of none it is the whole list.
+  const failed = askedTerms(conditions).filter((term) => match !== 'all' || !fitsTerm(term, facts));
+  return { matches: match, failed };
+}

@@ -12,4 +12,9 @@ export const ruleFormat: DocumentFormat<RuleContent> = documentFormat('rule', [
       ...action,
     })),
   }),
+  // Version 2 had conditions of its own, which are terms of the one language now.
+  ({ matches, conditions, ...rest }) => ({
+    ...rest,
+    conditions: { match: matches, terms: conditions },
+  }),
 ]);

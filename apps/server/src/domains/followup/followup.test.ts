@@ -593,13 +593,11 @@ describe('when things break', () => {
 it('shows what a rule would have matched before it is on, and whose leads they are', async () => {
   const rule = {
     name: 'All ads',
-    matches: 'any' as const,
-    conditions: [{ about: 'source' as const, is: 'Direct' }],
+    conditions: { match: 'any' as const, terms: [{ about: 'source' as const, is: 'Direct' }] },
     actions: [],
   };
   const preview = (
     await owner('POST', `/api/clients/${clientId}/rules/preview`, {
-      matches: rule.matches,
       conditions: rule.conditions,
     })
   ).json<{

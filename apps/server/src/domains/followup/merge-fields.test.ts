@@ -83,8 +83,7 @@ it('counts before a change is applied for how many a message would have a gap', 
   const id = await made(saying('B'));
   await app.get(RuleService).add(world.client.id as ClientId, {
     name: 'Later',
-    matches: 'all',
-    conditions: [{ about: 'form', is: world.formId }],
+    conditions: { match: 'all', terms: [{ about: 'form', is: world.formId }] },
     actions: [{ kind: 'start', sequence: id }],
   });
   for (const name of ['Ana Okafor', 'Cher', 'Wren'])

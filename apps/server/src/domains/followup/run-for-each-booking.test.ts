@@ -40,8 +40,7 @@ const runs = async (reminders: Reminders) =>
 async function signUp(reminders: Reminders, name: string): Promise<void> {
   await app.get(RuleService).add(world.client.id as ClientId, {
     name: 'Remind',
-    matches: 'all',
-    conditions: [{ about: 'form', is: world.formId }],
+    conditions: { match: 'all', terms: [{ about: 'form', is: world.formId }] },
     actions: [{ kind: 'start', sequence: reminders.sequence }],
   });
   const form = { _form: world.formBlock, name, email: `${name}@example.com` };

@@ -3,6 +3,7 @@ import { BookingModule } from '../booking/booking.module.ts';
 import { ClientsModule } from '../clients/clients.module.ts';
 import { FollowupModule } from '../followup/followup.module.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
+import { PeopleModule } from '../people/people.module.ts';
 import { RoutingModule } from '../routing/routing.module.ts';
 import { ConfirmationService } from './confirmation.service.ts';
 import { LeadMessages } from './lead-messages.ts';
@@ -15,7 +16,14 @@ import { JunkService } from './junk.service.ts';
 import { SubmissionLimits } from './submission-limits.ts';
 
 @Module({
-  imports: [BookingModule, ClientsModule, FollowupModule, MessagesModule, RoutingModule],
+  imports: [
+    BookingModule,
+    ClientsModule,
+    FollowupModule,
+    MessagesModule,
+    PeopleModule,
+    RoutingModule,
+  ],
   providers: [
     HeldService,
     ConfirmationService,

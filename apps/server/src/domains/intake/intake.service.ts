@@ -35,6 +35,7 @@ import { Worker } from '../../platform/worker.ts';
 import { countLead } from '../results/count-lead.ts';
 import { RuleService, type ForArrival } from '../routing/rule.service.ts';
 import { ConfirmationService } from './confirmation.service.ts';
+import { arrivalFacts } from './arrival-facts.ts';
 import { slotField, type Incoming } from './incoming.ts';
 import { LeadMessages, type Notices } from './lead-messages.ts';
 import { UploadService } from './upload.service.ts';
@@ -188,12 +189,11 @@ export class IntakeService {
     const { language, zone } = incoming;
     const who = { ...details, fields, language, zone };
     const person = await this.store.arrive(tx, client, who, incoming, at);
-    const plan = routeLead(isChange ? [] : rules, {
-      form: incoming.formId,
-      page: incoming.pageId,
-      funnel: incoming.funnelId,
-      source: incoming.source,
-    });
+    const working = isChange ? [] : rules;
+    const plan = routeLead(
+      working,
+      await arrivalFacts(tx, working, { incoming, answers, person, client, at }),
+    );
     const submission = this.ids.next<SubmissionId>();
     const arriving = {
       ...{ incoming, answers, client, assignees, details, person },

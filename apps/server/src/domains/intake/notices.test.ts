@@ -94,8 +94,7 @@ it('says of a submission which rules matched, why others did not, and what it se
     `/api/clients/${world.client.id}/rules`,
     {
       name: 'Ads only',
-      matches: 'all',
-      conditions: [{ about: 'source', is: 'Search ads' }],
+      conditions: { match: 'all', terms: [{ about: 'source', is: 'Search ads' }] },
       actions: [{ kind: 'tag', tag: 'ads' }],
     },
     'owner@example.com',
@@ -116,7 +115,9 @@ it('says of a submission which rules matched, why others did not, and what it se
   const { id } = await newest();
   const setOff = (await owner(`/api/received/${id}/set-off`)).json<SetOff>();
   expect(setOff.matched).toEqual(['New patients']);
-  expect(setOff.missed).toEqual([{ name: 'Ads only', why: 'It was not by Search ads.' }]);
+  expect(setOff.missed).toEqual([
+    { name: 'Ads only', why: 'It is only for leads from Search ads.' },
+  ]);
   expect(setOff.sequences).toMatchObject([{ name: 'Gentle welcome', state: 'running' }]);
   expect(setOff.messages.map(({ kind, to, state }) => [kind, to, state])).toEqual([
     ['email', 'one@quayside-dental.test', 'sent'],

@@ -1,41 +1,39 @@
 import { Injectable } from '@nestjs/common';
-import type { SetOff } from '@plumgate/contract';
+import { termNames, type SetOff } from '@plumgate/contract';
 import type { SubmissionId } from '@plumgate/core/basics';
 import { leftOutWords } from '@plumgate/core/followup';
-import { missedWords, type Condition } from '@plumgate/core/routing';
+import { missedWords } from '@plumgate/core/routing';
 import { asc, eq, inArray, or } from 'drizzle-orm';
-import { Database, type Queries } from '../../platform/database/database.ts';
+import { Database } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
+import { ConditionChoicesService } from '../people/condition-choices.service.ts';
 import { bookings, calendars } from '../../records/booking/table.ts';
 import { sequenceRuns, sequences } from '../../records/followup/table.ts';
-import { forms } from '../../records/forms/table.ts';
-import { funnels } from '../../records/funnels/table.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
-import { pages } from '../../records/pages/table.ts';
 
 const mostMessages = 200;
 
 /** What a submission set off: rules, bookings, sequences and messages. */
 @Injectable()
 export class SetOffService {
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly choices: ConditionChoicesService,
+  ) {}
 
   async of(id: SubmissionId): Promise<SetOff> {
     const { db } = this.database;
     const [submission] = await db.select().from(submissions).where(eq(submissions.id, id));
     if (!submission) throw notFound();
     const { rulesMatched, rulesMissed, isChange } = submission;
-    const names = await namesOf(
-      db,
-      rulesMissed.flatMap(({ failed }) => failed),
-    );
+    const names = termNames(await this.choices.of(submission.clientId));
     return {
       isChange,
       matched: rulesMatched.map(({ name }) => name),
       missed: rulesMissed.map((rule) => ({
         name: rule.name,
-        why: missedWords(rule, ({ is }) => names.get(is) ?? 'something that is gone'),
+        why: missedWords(rule, names),
       })),
       bookings: await this.bookings(id),
       sequences: await this.sequences(id),
@@ -91,43 +89,3 @@ export class SetOffService {
     }));
   }
 }
-
-/** What conditions ask for, by name: a source is its own. */
-async function namesOf(
-  db: Queries,
-  conditions: readonly Condition[],
-): Promise<ReadonlyMap<string, string>> {
-  const asked = (about: Condition['about']) =>
-    conditions.filter((one) => one.about === about).map(({ is }) => is);
-  const named = await Promise.all([
-    allOf(asked('page'), (ids) =>
-      db
-        .select({ id: pages.id, name: pages.name })
-        .from(pages)
-        .where(inArray(pages.id, ids as (typeof pages.$inferSelect)['id'][])),
-    ),
-    allOf(asked('funnel'), (ids) =>
-      db
-        .select({ id: funnels.id, name: funnels.name })
-        .from(funnels)
-        .where(inArray(funnels.id, ids as (typeof funnels.$inferSelect)['id'][])),
-    ),
-    allOf(asked('form'), async (ids) =>
-      (
-        await db
-          .select({ id: forms.id, definition: forms.definition })
-          .from(forms)
-          .where(inArray(forms.id, ids as (typeof forms.$inferSelect)['id'][]))
-      ).map(({ id, definition }) => ({ id, name: definition.name })),
-    ),
-  ]);
-  return new Map([
-    ...asked('source').map((source): [string, string] => [source, source]),
-    ...named.flat().map(({ id, name }): [string, string] => [id, name]),
-  ]);
-}
-
-const allOf = async <Row>(
-  ids: string[],
-  read: (ids: string[]) => Promise<Row[]>,
-): Promise<Row[]> => (ids.length > 0 ? read(ids) : []);

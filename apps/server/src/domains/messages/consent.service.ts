@@ -2,11 +2,11 @@ import { Injectable } from '@nestjs/common';
 import {
   truncate,
   type ClientId,
+  type ConsentPurpose,
   type Instant,
   type MessageId,
   type PersonId,
 } from '@plumgate/core/basics';
-import type { ConsentPurpose } from '@plumgate/core/forms';
 import { textKeyword } from '@plumgate/core/messages';
 import { emailKey, phoneKey } from '@plumgate/core/people';
 import { and, desc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';

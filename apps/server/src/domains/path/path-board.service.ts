@@ -7,17 +7,12 @@ import {
   type SequenceId,
   type UserId,
 } from '@plumgate/core/basics';
+import { askedTerms, chanceIn } from '@plumgate/core/conditions';
 import type { SequenceContent } from '@plumgate/core/followup';
 import { mayLeadOn, type FormDefinition } from '@plumgate/core/forms';
 import { nextOf, weakestHop } from '@plumgate/core/funnels';
 import { blocksOf, formsOn } from '@plumgate/core/page';
-import {
-  routeLead,
-  RuleContent,
-  ruleActionWords,
-  type Rule,
-  type RuleAction,
-} from '@plumgate/core/routing';
+import { RuleContent, ruleActionWords, type Rule, type RuleAction } from '@plumgate/core/routing';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { calendars } from '../../records/booking/table.ts';
@@ -103,14 +98,13 @@ export class PathBoardService {
     const named = await this.namedBy(rules);
     const lines: PathStep['happenings'] = [];
     for (const [form, definition] of forms) {
-      const { matched } = routeLead(rules, {
-        form: form as never,
-        page: page.id as PageId,
-        funnel,
-        source: '',
-      });
-      for (const rule of rules.filter((rule) => matched.some(({ id }) => id === rule.id)))
-        lines.push(...rule.actions.map((action) => lineOf(action, rule.name, named)));
+      const place = { form: form as FormId, page: page.id, funnel };
+      for (const rule of rules) {
+        const chance = chanceIn(rule.conditions, place);
+        if (chance === 'never' || askedTerms(rule.conditions).length === 0) continue;
+        const name = chance === 'always' ? rule.name : `${rule.name}, for some`;
+        lines.push(...rule.actions.map((action) => lineOf(action, name, named)));
+      }
       for (const email of definition.notify) {
         lines.push({
           kind: 'notify',

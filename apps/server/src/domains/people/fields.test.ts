@@ -171,7 +171,10 @@ it('exports people with their own fields, and nothing that a spreadsheet would r
   await app.site('POST', '/first-visit', {
     form: { name: '=HYPERLINK("x")', email: 'csv@example.com', age: '31', where: 'Roof' },
   });
-  const answer = await owner('GET', `/api/clients/${world.client.id}/people.csv?search=csv@`);
+  const answer = await owner(
+    'GET',
+    `/api/clients/${world.client.id}/people/export.csv?search=csv@`,
+  );
   expect(answer.headers['content-type']).toContain('text/csv');
   const [head, ...rows] = parse(answer.body) as string[][];
   expect(head!.slice(0, 3)).toEqual(['Name', 'Email', 'Phone']);

@@ -1,8 +1,9 @@
 import { Readable } from 'node:stream';
 import { Injectable } from '@nestjs/common';
 import type { ClientId } from '@plumgate/core/basics';
+import type { Conditions } from '@plumgate/core/conditions';
 import { fullName, valueWords } from '@plumgate/core/people';
-import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, type SQL } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { csvOf, csvTime } from '../../platform/http/csv.ts';
@@ -12,7 +13,7 @@ import { clients } from '../../records/clients/table.ts';
 import { FieldStore, type FieldRow } from '../../records/people/field-store.ts';
 import { summary } from '../../records/people/person-summary.ts';
 import { people } from '../../records/people/table.ts';
-import { matchingPeople } from './matching-people.ts';
+import { PeopleList } from './people-list.service.ts';
 
 /** How many rows are read at once. */
 const portion = 500;
@@ -23,10 +24,11 @@ export class PeopleExport {
   constructor(
     private readonly database: Database,
     private readonly fields: FieldStore,
+    private readonly lists: PeopleList,
   ) {}
 
-  /** The people that a search finds, newest first, in portions. */
-  async csv(clientId: ClientId, search: string): Promise<Readable> {
+  /** The people whom conditions name, newest first, in portions. */
+  async csv(clientId: ClientId, conditions: Conditions, search: string): Promise<Readable> {
     const { db } = this.database;
     const [client] = await db
       .select({ facts: clients.facts })
@@ -34,12 +36,13 @@ export class PeopleExport {
       .where(eq(clients.id, clientId));
     if (!client) throw notFound();
     const own = await this.fields.ofClient(db, clientId);
-    return Readable.from(this.parts(clientId, search, own, client.facts));
+    return Readable.from(
+      this.parts(await this.lists.among(clientId, conditions, search), own, client.facts),
+    );
   }
 
   private async *parts(
-    clientId: ClientId,
-    search: string,
+    among: SQL,
     own: readonly FieldRow[],
     { zone, locale }: { zone: string; locale: string },
   ): AsyncGenerator<string> {
@@ -51,14 +54,7 @@ export class PeopleExport {
         .select({ ...summary, fields: people.fields })
         .from(people)
         .leftJoin(users, eq(users.id, people.assigneeId))
-        .where(
-          and(
-            eq(people.clientId, clientId),
-            isNull(people.removedAt),
-            matchingPeople(search),
-            afterCursor(after, people.addedAt, people.id),
-          ),
-        )
+        .where(and(among, afterCursor(after, people.addedAt, people.id)))
         .orderBy(desc(people.addedAt), asc(people.id))
         .limit(portion);
       yield csvOf(

@@ -6,6 +6,9 @@ import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
 import { RetentionService } from './retention.service.ts';
 import { PeopleExport } from './people-export.ts';
+import { PeopleList } from './people-list.service.ts';
+import { SavedLists } from './saved-lists.service.ts';
+import { ConditionChoicesService } from './condition-choices.service.ts';
 import { PeopleService } from './people.service.ts';
 
 @Module({
@@ -16,6 +19,9 @@ import { PeopleService } from './people.service.ts';
     FieldService,
     MergeService,
     PeopleExport,
+    PeopleList,
+    SavedLists,
+    ConditionChoicesService,
     PeopleService,
     RetentionService,
   ],
@@ -25,6 +31,9 @@ import { PeopleService } from './people.service.ts';
     FieldService,
     MergeService,
     PeopleExport,
+    PeopleList,
+    SavedLists,
+    ConditionChoicesService,
     PeopleService,
     RetentionService,
   ],

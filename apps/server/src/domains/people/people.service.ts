@@ -1,20 +1,18 @@
 import { Injectable } from '@nestjs/common';
-import type { Answered, api, PersonRecord, TimelineEntry } from '@plumgate/contract';
-import type { ClientId, PersonId } from '@plumgate/core/basics';
+import type { PersonRecord, TimelineEntry } from '@plumgate/contract';
+import type { PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
 import { actionWords, leftOutWords } from '@plumgate/core/followup';
-import { and, asc, count, desc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 import { Database } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
-import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
 import { Clock } from '../../platform/clock.ts';
 import { AlsoGivenService } from './also-given.service.ts';
 import { DoublesService } from './doubles.service.ts';
 import { FieldService } from './field.service.ts';
-import { matchingPeople } from './matching-people.ts';
 import { MergeService } from './merge.service.ts';
 import { PersonStore } from '../../records/people/person-store.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
@@ -36,32 +34,6 @@ export class PeopleService {
     private readonly merging: MergeService,
     private readonly store: PersonStore,
   ) {}
-
-  async list(
-    clientId: ClientId,
-    query: { search: string; after?: string | undefined; limit: number },
-  ): Promise<Answered<typeof api.listPeople>> {
-    const among = and(
-      eq(people.clientId, clientId),
-      isNull(people.removedAt),
-      matchingPeople(query.search),
-    );
-    const rows = await this.database.db
-      .select(summary)
-      .from(people)
-      .leftJoin(users, eq(users.id, people.assigneeId))
-      .where(and(among, afterCursor(query.after, people.addedAt, people.id)))
-      .orderBy(desc(people.addedAt), asc(people.id))
-      .limit(query.limit + 1);
-    const [total] = await this.database.db.select({ count: count() }).from(people).where(among);
-    const shown = rows.slice(0, query.limit);
-    const last = shown.at(-1);
-    return {
-      people: shown.map(wire),
-      total: total?.count ?? 0,
-      next: rows.length > query.limit && last ? cursorOf(last.addedAt, last.id) : null,
-    };
-  }
 
   /** A person's record; by the id of one that was merged into another, that one's. */
   async get(who: CurrentUser, asked: PersonId): Promise<Omit<PersonRecord, 'bookings'>> {

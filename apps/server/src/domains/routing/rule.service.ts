@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import type { RecentLeads, RuleChoices, RulePreviewView, RuleView } from '@plumgate/contract';
+import type { RecentLeads, RulePreviewView, RuleView } from '@plumgate/contract';
 import {
   referencesIn,
   type ClientId,
@@ -10,15 +10,16 @@ import {
   type SequenceId,
   type UserId,
 } from '@plumgate/core/basics';
+import { askedTerms, type Conditions } from '@plumgate/core/conditions';
 import { sequenceFormat, type SequenceContent } from '@plumgate/core/followup';
 import { fullName, type FilledField } from '@plumgate/core/people';
-import { knownSources } from '@plumgate/core/results';
 import { previewRule, type PastLead, type Rule, RuleContent } from '@plumgate/core/routing';
-import { and, asc, desc, eq, gte, isNull, max, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, isNull, max, sql, type SQL } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { conditionsSql } from '../../records/conditions/conditions-sql.ts';
+import { openSql } from '../../records/conditions/open-sql.ts';
 import { sequences } from '../../records/followup/table.ts';
-import { forms } from '../../records/forms/table.ts';
 import { funnels } from '../../records/funnels/table.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { pages } from '../../records/pages/table.ts';
@@ -129,40 +130,6 @@ export class RuleService implements OnModuleInit {
     return rows.map((row) => ({ ...row, draft: drafts.get(row.id) ?? null }));
   }
 
-  /** What the sentence of a rule may name. */
-  async choices(clientId: ClientId): Promise<RuleChoices> {
-    const { db } = this.database;
-    const sources = await db
-      .selectDistinct({ source: submissions.source })
-      .from(submissions)
-      .where(eq(submissions.clientId, clientId));
-    return {
-      form: await db
-        .select({ id: forms.id, name: sql<string>`${forms.definition}->>'name'` })
-        .from(forms)
-        .where(and(eq(forms.clientId, clientId), isNull(forms.removedAt))),
-      page: await db
-        .select({ id: pages.id, name: pages.name })
-        .from(pages)
-        .where(and(eq(pages.clientId, clientId), isNull(pages.removedAt))),
-      funnel: await db
-        .select({ id: funnels.id, name: funnels.name })
-        .from(funnels)
-        .where(and(eq(funnels.clientId, clientId), isNull(funnels.removedAt))),
-      source: [...new Set([...knownSources, ...sources.map(({ source }) => source)])].map(
-        (source) => ({ id: source, name: source }),
-      ),
-      users: await db
-        .select({ id: users.id, name: users.name })
-        .from(users)
-        .where(or(isNull(users.clientId), eq(users.clientId, clientId))),
-      sequences: await db
-        .select({ id: sequences.id, name: sql<string>`${sequences.content}->>'name'` })
-        .from(sequences)
-        .where(and(eq(sequences.clientId, clientId), isNull(sequences.removedAt))),
-    };
-  }
-
   /** Adds a rule at the end; switched off unless told otherwise, so that its preview is read first. */
   async add(clientId: ClientId, content: RuleContent, on = true): Promise<RuleId> {
     await checkReferences(this.database.db, clientId, referencesIn(RuleContent, content), 'body');
@@ -233,18 +200,29 @@ export class RuleService implements OnModuleInit {
     };
   }
 
-  /** What a rule would have matched among the leads of the last 30 days. */
-  async preview(
-    clientId: ClientId,
-    rule: Pick<RuleContent, 'matches' | 'conditions'>,
-  ): Promise<RulePreviewView> {
-    const leads = await this.database.db
+  /** What a rule would have matched among the leads of the last 30 days, as far as it can still be told. */
+  async preview(clientId: ClientId, conditions: Conditions): Promise<RulePreviewView> {
+    const { db } = this.database;
+    const [client] = await db
+      .select({ facts: clients.facts })
+      .from(clients)
+      .where(eq(clients.id, clientId));
+    const isMatched =
+      askedTerms(conditions).length === 0
+        ? sql`false`
+        : conditionsSql(conditions, {
+            now: this.clock.now(),
+            zone: client!.facts.zone,
+            isOpen: openSql(sql`${submissions.receivedAt}`, client!.facts),
+            submissions: 'joined',
+          });
+    const leads = await db
       .select({
         submission: submissions.id,
         form: submissions.formId,
         page: submissions.pageId,
         funnel: submissions.funnelId,
-        source: submissions.source,
+        isMatched: isMatched as SQL<boolean>,
         pageName: pages.name,
         funnelName: funnels.name,
         at: submissions.receivedAt,
@@ -259,7 +237,7 @@ export class RuleService implements OnModuleInit {
       .innerJoin(funnels, eq(funnels.id, submissions.funnelId))
       .where(and(eq(submissions.clientId, clientId), gte(submissions.receivedAt, this.since())))
       .orderBy(desc(submissions.receivedAt));
-    const seen = previewRule(rule, leads satisfies PastLead[]);
+    const seen = previewRule(conditions, leads satisfies PastLead[]);
     const matched = new Set(seen.matched);
     return {
       days: previewDays,

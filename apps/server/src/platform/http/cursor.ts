@@ -15,15 +15,21 @@ export function afterCursor(
   id: AnyColumn,
 ): SQL | undefined {
   if (!cursor) return undefined;
-  const [moment = '', last = ''] = Buffer.from(cursor, 'base64url').toString().split(' ');
+  const [text = '', last = ''] = Buffer.from(cursor, 'base64url').toString().split(' ');
   try {
-    const instant = Temporal.Instant.from(moment);
+    const instant = Temporal.Instant.from(text);
     if (!isUsable(instant) || !z.uuid().safeParse(last).success)
       throw new RangeError('not a row of ours');
-    return sql`(${at} < ${instant.toString()}::timestamptz or (${at} = ${instant.toString()}::timestamptz and ${id} > ${last}::uuid))`;
+    const moment = sql`${instant.toString()}::timestamptz`;
+    // The first comparison alone lets an index begin there.
+    return sql`(${at} <= ${moment} and (${at} < ${moment} or ${id} > ${last}::uuid))`;
   } catch {
-    throw new AppProblem('bad-request', {
-      detail: 'The list can’t be continued from there. Start it again.',
-    });
+    throw cannotGoOn();
   }
 }
+
+/** A cursor that we never gave. */
+export const cannotGoOn = (): AppProblem =>
+  new AppProblem('bad-request', {
+    detail: 'The list can’t be continued from there. Start it again.',
+  });

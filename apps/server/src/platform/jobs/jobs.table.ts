@@ -35,6 +35,6 @@ export const jobs = pgTable(
     index('jobs_open')
       .on(table.createdAt)
       .where(sql`${table.state} in ('queued', 'running')`),
-    index('jobs_of_client').on(table.clientId, table.createdAt.desc()),
+    index('jobs_of_client').on(table.clientId, table.createdAt.desc().nullsFirst()),
   ],
 );

@@ -26,6 +26,10 @@ export const auditRows = pgTable(
   },
   (table) => [
     unique('audit_rows_of_hour').on(table.userId, table.action, table.target, table.hour),
-    index('audit_rows_newest').on(table.clientId, table.at.desc(), table.id.desc()),
+    index('audit_rows_newest').on(
+      table.clientId,
+      table.at.desc().nullsFirst(),
+      table.id.desc().nullsFirst(),
+    ),
   ],
 );

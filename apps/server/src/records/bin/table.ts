@@ -22,7 +22,7 @@ export const bin = pgTable(
   },
   (table) => [
     unique('bin_once').on(table.kind, table.subjectId),
-    index('bin_newest').on(table.clientId, table.removedAt.desc()),
+    index('bin_newest').on(table.clientId, table.removedAt.desc().nullsFirst()),
     index('bin_oldest').on(table.removedAt),
   ],
 );

@@ -51,8 +51,8 @@ export const submissions = pgTable(
       .where(sql`not ${table.isChange}`),
     unique('submissions_once').on(table.clientId, table.once, table.digest),
     index('submissions_of_person').on(table.personId, table.pageId),
-    index('submissions_newest').on(table.clientId, table.receivedAt.desc(), table.id),
-    index('submissions_of_form').on(table.formId, table.receivedAt.desc(), table.id),
+    index('submissions_newest').on(table.clientId, table.receivedAt.desc().nullsFirst(), table.id),
+    index('submissions_of_form').on(table.formId, table.receivedAt.desc().nullsFirst(), table.id),
   ],
 );
 
@@ -97,6 +97,10 @@ export const heldSubmissions = pgTable(
   },
   (table) => [
     unique('held_submissions_once').on(table.clientId, table.once, table.digest),
-    index('held_submissions_newest').on(table.clientId, table.receivedAt.desc(), table.id),
+    index('held_submissions_newest').on(
+      table.clientId,
+      table.receivedAt.desc().nullsFirst(),
+      table.id,
+    ),
   ],
 );

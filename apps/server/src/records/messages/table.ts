@@ -27,7 +27,9 @@ export const postRoom = pgTable(
     calendar: text().notNull().default(''),
     receivedAt: instant('received_at').notNull(),
   },
-  (table) => [index('post_room_newest').on(table.clientId, table.receivedAt.desc(), table.id)],
+  (table) => [
+    index('post_room_newest').on(table.clientId, table.receivedAt.desc().nullsFirst(), table.id),
+  ],
 );
 
 /** What people have sent, by the gateways' ids. Told of again (they may, until they hear that we did), it does nothing. */

@@ -18,6 +18,8 @@ export const summary = {
   addedAt: people.addedAt,
   lastSeenAt: people.lastSeenAt,
   touchedAt: people.touchedAt,
+  town: people.town,
+  fields: people.fields,
   assigneeName: users.name,
   tags: sql<
     string[]

@@ -10,8 +10,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
-import type { ConsentPurpose } from '@plumgate/core/forms';
+import type { ConsentPurpose, PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
 import type { FieldValues } from '@plumgate/core/people';
 import { users } from '../accounts/table.ts';
 import { ofClient } from '../clients/table.ts';
@@ -56,12 +55,14 @@ export const people = pgTable(
     /** The language of the page they last wrote from, and the zone their browser was in; empty where it is not known. */
     language: text().notNull().default(''),
     zone: text().notNull().default(''),
+    /** Where they live, as far as an address that they gave says it. */
+    town: text().notNull().default(''),
     /** When they are erased, since nobody has been in touch for so long; and when they were made anonymous. */
     eraseAt: instant('erase_at'),
     anonymousAt: instant('anonymous_at'),
     /** What search looks in, kept by the database. */
     searchText: text('search_text').generatedAlwaysAs(
-      sql`lower(first_name || ' ' || last_name || ' ' || email || ' ' || phone || ' ' || coalesce(phone_key, ''))`,
+      sql`lower((first_name || ' ' || last_name || ' ' || email || ' ' || phone || ' ' || coalesce(phone_key, '')) collate "und-x-icu")`,
     ),
   },
   (table) => [
@@ -73,7 +74,25 @@ export const people = pgTable(
     index('people_merged')
       .on(table.mergedInto)
       .where(sql`${table.mergedInto} is not null`),
-    index('people_newest').on(table.clientId, table.addedAt.desc(), table.id),
+    index('people_newest').on(table.clientId, table.addedAt.desc().nullsFirst(), table.id),
+    index('people_last_seen').on(table.clientId, table.lastSeenAt.desc().nullsFirst(), table.id),
+    index('people_by_source').on(
+      table.clientId,
+      table.lastSource,
+      table.addedAt.desc().nullsFirst(),
+      table.id,
+    ),
+    index('people_by_town').on(
+      table.clientId,
+      table.town,
+      table.addedAt.desc().nullsFirst(),
+      table.id,
+    ),
+    index('people_by_name').on(
+      table.clientId,
+      sql`lower(first_name || ' ' || last_name)`,
+      table.id,
+    ),
     index('people_to_erase')
       .on(table.eraseAt)
       .where(sql`${table.eraseAt} is not null`),

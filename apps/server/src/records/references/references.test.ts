@@ -45,8 +45,7 @@ afterAll(() => app.stop());
 const nowhere = '00000000-0000-4000-8000-000000000000';
 const rule = (changes: object) => ({
   name: 'A rule',
-  matches: 'all',
-  conditions: [{ about: 'form', is: world.formId }],
+  conditions: { match: 'all', terms: [{ about: 'form', is: world.formId }] },
   actions: [{ kind: 'tag', tag: 'new' }],
   ...changes,
 });
@@ -55,8 +54,8 @@ const rules = () => `/api/clients/${world.client.id}/rules`;
 it.each<[string, () => object, string]>([
   [
     'a form that is not there',
-    () => ({ conditions: [{ about: 'form', is: nowhere }] }),
-    'body.conditions.0.is',
+    () => ({ conditions: { match: 'all', terms: [{ about: 'form', is: nowhere }] } }),
+    'body.conditions.terms.0.is',
   ],
   [
     'another client’s sequence',
@@ -83,15 +82,21 @@ it.each<[string, () => object, string]>([
 
 it('a rule whose page is gone can be switched off, and not on again', async () => {
   const { id } = (
-    await owner('POST', rules(), rule({ conditions: [{ about: 'page', is: world.thanks.pageId }] }))
+    await owner(
+      'POST',
+      rules(),
+      rule({ conditions: { match: 'all', terms: [{ about: 'page', is: world.thanks.pageId }] } }),
+    )
   ).json<{ id: string }>();
   await owner('DELETE', `/api/pages/${world.thanks.pageId}`);
-  const content = rule({ conditions: [{ about: 'page', is: world.thanks.pageId }] });
+  const content = rule({
+    conditions: { match: 'all', terms: [{ about: 'page', is: world.thanks.pageId }] },
+  });
   const save = (on: boolean) => owner('PUT', `/api/rules/${id}`, { on, content });
   expect((await save(false)).statusCode).toBe(200);
   expect((await save(true)).json()).toMatchObject({
     code: 'bad-request',
-    fields: [{ field: 'body.content.conditions.0.is' }],
+    fields: [{ field: 'body.content.conditions.terms.0.is' }],
   });
   await owner('POST', `/api/pages/${world.thanks.pageId}/restore`);
   expect((await save(true)).statusCode).toBe(200);

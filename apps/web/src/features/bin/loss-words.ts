@@ -10,6 +10,7 @@ export const kindWords: Record<BinKind, string> = {
   template: 'template',
   picture: 'picture',
   person: 'person',
+  list: 'list',
 };
 
 const mostNames = 4;

@@ -1,60 +1,106 @@
-import { api, type PersonSummary } from '@plumgate/contract';
-import { Download } from 'lucide-react';
-import { useDeferredValue, useEffect, useRef, useState } from 'react';
-import { Link, useParams } from 'react-router';
-import { useEndlessList } from '../../api/hooks.ts';
+import { api, type ClientSummary, type PeopleListView, type PeopleSort } from '@plumgate/contract';
+import { Download, Ellipsis } from 'lucide-react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useLocation, useParams } from 'react-router';
+import { call } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
-import { Button } from '../../ui/button.tsx';
-import { DataTable, type Column } from '../../ui/data-table.tsx';
+import { useEndlessList, useEndpoint } from '../../api/hooks.ts';
+import { Button, IconButton } from '../../ui/button.tsx';
+import { LongTable } from '../../ui/long-table.tsx';
+import { Menu } from '../../ui/menu.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
-import { Pill } from '../../ui/pill.tsx';
-import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { saveFile } from '../../ui/save-file.ts';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { isTypingIn } from '../../ui/typing.ts';
 import { useAct } from '../../ui/use-act.ts';
-import { dayText } from '../../ui/when.ts';
-import { nameOf } from './name-of.ts';
+import { useRemoval } from '../bin/use-removal.tsx';
+import { aboutPeople, type Askable } from '../conditions/askable.ts';
+import { ConditionSentence } from '../conditions/condition-sentence.tsx';
+import { useToday } from '../conditions/use-today.ts';
+import { ColumnChooser } from './column-chooser.tsx';
+import { countWords, ListChips } from './list-chips.tsx';
+import { ListDialog } from './list-dialog.tsx';
+import { columnsOf, nameColumn } from './people-columns.tsx';
 import { PeopleTabs } from './people-tabs.tsx';
 import { PersonDrawer } from './person-drawer.tsx';
+import { saveList, usePeopleList } from './use-people-list.ts';
 
-/** Everybody who wrote to a client, each once, newest first; one of them opened beside the list. */
+/** A client's people, asked for in a sentence; one of them opened beside the list. */
 export function PeopleScreen() {
   const client = useClient();
+  const lists = usePeopleList(client?.id);
+  const params = { clientId: client?.id ?? '' };
+  const choices = useEndpoint(
+    api.getConditionChoices,
+    { params },
+    { enabled: client !== undefined },
+  );
+  const today = useToday(client?.zone ?? 'UTC');
+  const failed = [lists.saved, choices].find(({ isError }) => isError);
+  if (failed?.error) return <Failed error={failed.error} again={() => void failed.refetch()} />;
+  if (!client || !lists.asked || !choices.data) return <Skeleton />;
+  return (
+    <People
+      key={client.id}
+      {...{ client, lists, asked: lists.asked }}
+      asks={{ choices: choices.data, abouts: aboutPeople, today }}
+    />
+  );
+}
+
+type Lists = ReturnType<typeof usePeopleList>;
+
+function People({
+  client,
+  lists,
+  asked,
+  asks,
+}: {
+  client: ClientSummary;
+  lists: Lists;
+  asked: NonNullable<Lists['asked']>;
+  asks: Askable;
+}) {
   const { personId } = useParams();
-  const [search, setSearch] = useState('');
-  const asked = useDeferredValue(search.trim());
-  const box = useSlashTo();
+  const { search } = useLocation();
+  const [typed, setTyped] = useState('');
+  const searched = useDeferredValue(typed.trim());
+  const { conditions, sort } = asked;
+  const params = { clientId: client.id };
+  const found = useEndlessList(
+    api.queryPeople,
+    { params, body: { conditions, search: searched, sort } },
+    { keepsShown: true },
+  );
+  const columns = useMemo(
+    () => columnsOf(client.zone, asks.choices.fields),
+    [client.zone, asks.choices.fields],
+  );
+  useSlashToFind();
   const act = useAct();
-  const given = { params: { clientId: client?.id ?? '' }, query: { search: asked } };
-  const list = useEndlessList(api.listPeople, given, { enabled: client !== undefined });
-  if (list.isError) return <Failed error={list.error} again={() => void list.refetch()} />;
-  if (!client) return <Skeleton />;
-  const people = list.data?.pages.flatMap((page) => page.people) ?? [];
-  const total = list.data?.pages[0]?.total;
+  const people = found.data?.pages.flatMap((page) => page.people) ?? [];
+  const [first] = found.data?.pages ?? [];
+  const show = (view: { columns?: string[]; sort?: PeopleSort }) =>
+    void lists.show({ columns: asked.columns, sort, ...view });
+  if (found.isError && !found.data)
+    return <Failed error={found.error} again={() => void found.refetch()} />;
   return (
     <div className="flex h-full flex-col">
       <PageHead
         title="People"
-        beside={
-          total !== undefined && (
-            <span className="text-muted tabular-nums">{total.toLocaleString('en-US')}</span>
-          )
-        }
+        beside={first && <span className="text-muted tabular-nums">{countWords(first)}</span>}
       >
-        <input
-          ref={box}
-          type="search"
-          aria-label="Find people by name, email, number or tag"
-          placeholder="Name, email, number or tag"
-          className="h-9 w-72 max-w-full rounded-control border border-strong-line bg-sheet px-3"
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
+        <ColumnChooser
+          columns={columns}
+          shown={asked.columns}
+          onChange={(shown) => show({ columns: shown })}
         />
         <Button
           onClick={() =>
             void act(() =>
               saveFile(api.exportPeople, {
-                params: { clientId: client.id },
-                query: { search: asked },
+                params,
+                query: { conditions: JSON.stringify(conditions), search: searched },
               }),
             )
           }
@@ -63,49 +109,152 @@ export function PeopleScreen() {
         </Button>
       </PageHead>
       <PeopleTabs clientSlug={client.slug} />
-      <div className="flex min-h-0 flex-1">
-        <div className={`min-w-0 flex-1 overflow-auto ${personId ? 'max-lg:hidden' : ''}`}>
-          {!list.data ? (
+      <div className="grid gap-2 px-6 pb-3 max-md:px-4">
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-strong-line bg-sheet px-3 py-2">
+          <div className="min-w-0 flex-1">
+            <ConditionSentence
+              subject="People"
+              conditions={conditions}
+              asks={asks}
+              find={{ value: typed, onChange: setTyped }}
+              onChange={lists.ask}
+            />
+          </div>
+          <ListButtons {...{ client, lists, asked }} />
+        </div>
+        <ListChips lists={lists.saved.data!.lists} open={lists.list} onOpen={lists.open} />
+      </div>
+      <div className="flex min-h-0 flex-1 border-t border-line">
+        <div className={`min-w-0 flex-1 ${personId ? 'max-lg:hidden' : ''}`}>
+          {!first ? (
             <Skeleton />
           ) : people.length === 0 ? (
-            <NobodyHere searched={asked} />
+            <NobodyHere searched={searched} isAsked={conditions.terms.length > 0} />
           ) : (
-            <>
-              <DataTable
-                label="People"
-                fixed
-                columns={columnsOf(client.slug, client.zone)}
-                rows={people}
-                keyOf={({ id }) => id}
-                rowClass={({ id }) =>
-                  `relative max-md:flex max-md:h-auto max-md:flex-wrap max-md:items-center max-md:py-2 ${id === personId ? 'bg-plum-tint' : ''}`
-                }
-              />
-              {list.hasNextPage && (
-                <div className="p-4 text-center">
-                  <Button
-                    disabled={list.isFetchingNextPage}
-                    onClick={() => void list.fetchNextPage()}
-                  >
-                    Show more
-                  </Button>
-                </div>
-              )}
-            </>
+            <LongTable
+              label="People"
+              columns={[
+                nameColumn(({ id }) => `/${client.slug}/people/${id}${search}`),
+                ...asked.columns.flatMap((id) => columns.get(id) ?? []),
+              ]}
+              rows={people}
+              total={first.total}
+              keyOf={({ id }) => id}
+              rowClass={({ id }) =>
+                `relative max-md:flex max-md:h-auto max-md:flex-wrap max-md:items-center max-md:py-2 ${id === personId ? 'bg-plum-tint' : ''}`
+              }
+              sorting={sort}
+              onSort={(next) => show({ sort: next as PeopleSort })}
+              onEnd={() => {
+                if (found.hasNextPage && !found.isFetchingNextPage) void found.fetchNextPage();
+              }}
+            />
           )}
         </div>
         {personId && (
-          <PersonDrawer personId={personId} zone={client.zone} backTo={`/${client.slug}/people`} />
+          <PersonDrawer
+            personId={personId}
+            zone={client.zone}
+            backTo={`/${client.slug}/people${search}`}
+          />
         )}
       </div>
     </div>
   );
 }
 
-function NobodyHere({ searched }: { searched: string }) {
-  return searched ? (
-    <Empty title={`Nobody matches “${searched}”`}>
-      <p>Every word must be found in a name, an email address, a number or a tag.</p>
+/** What can be done with the list that is open, or with what is asked for instead. */
+function ListButtons({
+  client,
+  lists,
+  asked,
+}: {
+  client: ClientSummary;
+  lists: Lists;
+  asked: NonNullable<Lists['asked']>;
+}) {
+  const [saving, setSaving] = useState<'new' | 'open' | null>(null);
+  const { remove, removal } = useRemoval();
+  const act = useAct();
+  const { list, isChanged } = lists;
+  const change = (changes: Partial<PeopleListView>, said: string) =>
+    void act(async () => {
+      await saveList(list!, { ...list!, ...changes });
+      lists.open(list);
+      return { said };
+    });
+  return (
+    <>
+      {isChanged && list && (
+        <Button
+          look="main"
+          onClick={() => change({ conditions: asked.conditions }, `“${list.name}” saved.`)}
+        >
+          Save to “{list.name}”
+        </Button>
+      )}
+      {isChanged && (
+        <>
+          <Button onClick={() => setSaving('new')}>Save as a list</Button>
+          <Button look="quiet" onClick={() => lists.open(list)}>
+            {list ? 'Discard changes' : 'Clear'}
+          </Button>
+        </>
+      )}
+      {list && !isChanged && (
+        <Menu
+          trigger={
+            <IconButton label={`What can be done with ${list.name}`}>
+              <Ellipsis />
+            </IconButton>
+          }
+          items={[
+            { label: 'Edit name and sharing', does: () => setSaving('open') },
+            {
+              label: list.isPinned ? 'Unpin' : 'Pin',
+              does: () =>
+                change({ isPinned: !list.isPinned }, list.isPinned ? 'Unpinned.' : 'Pinned.'),
+            },
+            null,
+            {
+              label: 'Delete list',
+              grave: true,
+              does: () => {
+                void remove({
+                  kind: 'list',
+                  id: list.id,
+                  does: () => call(api.removePeopleList, { params: { listId: list.id } }),
+                  after: () => lists.open(null),
+                });
+              },
+            },
+          ]}
+        />
+      )}
+      {removal}
+      {saving && (
+        <ListDialog
+          clientId={client.id}
+          list={saving === 'open' ? list : null}
+          content={asked}
+          onSaved={(id) => lists.open({ id } as PeopleListView)}
+          onClose={() => setSaving(null)}
+        />
+      )}
+    </>
+  );
+}
+
+function NobodyHere({ searched, isAsked }: { searched: string; isAsked: boolean }) {
+  if (searched)
+    return (
+      <Empty title={`Nobody matches “${searched}”`}>
+        <p>Every word must be found in a name, an email address, a number or a tag.</p>
+      </Empty>
+    );
+  return isAsked ? (
+    <Empty title="Nobody is like that now">
+      <p>Take a part out of the sentence, or change one.</p>
     </Empty>
   ) : (
     <Empty title="No people yet">
@@ -114,78 +263,15 @@ function NobodyHere({ searched }: { searched: string }) {
   );
 }
 
-const columnsOf = (slug: string, zone: string): Column<PersonSummary>[] => [
-  {
-    id: 'name',
-    header: 'Name',
-    className: 'md:w-[24%] truncate font-semibold',
-    cell: (person) => (
-      <Link to={`/${slug}/people/${person.id}`} className="after:absolute after:inset-0">
-        {nameOf(person)}
-      </Link>
-    ),
-  },
-  {
-    id: 'contact',
-    header: 'Contact',
-    className: 'md:w-[20%] truncate',
-    cell: ({ phone, email }) =>
-      phone ? (
-        <a className="relative hover:underline" href={`tel:${phone.replace(/[^\d+]/g, '')}`}>
-          {phone}
-        </a>
-      ) : (
-        email
-      ),
-  },
-  {
-    id: 'tags',
-    header: 'Tags',
-    className: 'space-x-1 truncate',
-    cell: ({ tags }) =>
-      tags.map((tag) => (
-        <Pill key={tag} tone="plum">
-          {tag}
-        </Pill>
-      )),
-  },
-  {
-    id: 'source',
-    header: 'Source',
-    wideOnly: true,
-    className: 'w-[18%] truncate',
-    cell: ({ source }) => source,
-  },
-  {
-    id: 'assignee',
-    header: 'Assigned to',
-    wideOnly: true,
-    className: 'w-[12%] truncate',
-    cell: ({ assigneeName }) => assigneeName ?? 'nobody',
-  },
-  {
-    id: 'added',
-    header: 'Added',
-    wideOnly: true,
-    className: 'w-24 text-muted',
-    cell: ({ addedAt }) => dayText(addedAt, zone).slice(4),
-  },
-];
-
-/** The key / leads to the search box, wherever one is on the screen, unless one is writing. */
-function useSlashTo() {
-  const box = useRef<HTMLInputElement>(null);
+/** The key / leads to the find field, unless one is writing. */
+function useSlashToFind() {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const writing =
-        event.target instanceof HTMLElement &&
-        event.target.closest('input,textarea,select,[contenteditable]');
-      if (event.key !== '/' || writing) return;
+      if (event.key !== '/' || isTypingIn(event.target)) return;
       event.preventDefault();
-      box.current?.focus();
+      document.querySelector<HTMLElement>('[data-find]')?.focus();
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
   }, []);
-  return box;
 }

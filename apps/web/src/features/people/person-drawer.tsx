@@ -1,4 +1,4 @@
-import { consentPurposes } from '@plumgate/core/forms';
+import { consentPurposes } from '@plumgate/core/basics';
 import { api, roleMay, type PersonRecord, type TimelineEntry } from '@plumgate/contract';
 import { Trash2, X } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';

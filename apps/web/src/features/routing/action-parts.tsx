@@ -1,16 +1,17 @@
-import type { RuleChoices } from '@plumgate/contract';
+import type { ConditionChoices } from '@plumgate/contract';
 import type { RuleAction } from '@plumgate/core/routing';
 import type { ReactNode } from 'react';
-import { InlineField, InlineSelect } from '../../ui/field.tsx';
+import { InlineField } from '../../ui/field.tsx';
+import { NamedSelect } from '../conditions/named-select.tsx';
 
 type ActionOf<Kind extends RuleAction['kind']> = Extract<RuleAction, { kind: Kind }>;
 
 /** A kind of action in the editor: what a new one starts with, and where its value is chosen. */
 interface ActionPart<Kind extends RuleAction['kind']> {
-  starter: (choices: RuleChoices) => ActionOf<Kind>;
+  starter: (choices: ConditionChoices) => ActionOf<Kind>;
   value: (part: {
     action: ActionOf<Kind>;
-    choices: RuleChoices;
+    choices: ConditionChoices;
     label: string;
     onChange: (action: RuleAction) => void;
   }) => ReactNode;
@@ -33,25 +34,25 @@ const parts: { [Kind in RuleAction['kind']]: ActionPart<Kind> } = {
     ),
   },
   assign: {
-    starter: ({ users }) => ({ kind: 'assign', to: (users[0]?.id ?? '') as never }),
+    starter: ({ user }) => ({ kind: 'assign', to: (user[0]?.id ?? '') as never }),
     value: ({ action, choices, label, onChange }) => (
       <NamedSelect
         label={label}
-        among={choices.users}
+        among={choices.user}
         value={action.to}
         onChange={(to) => onChange({ ...action, to: to as never })}
       />
     ),
   },
   start: {
-    starter: ({ sequences }) => ({
+    starter: ({ sequence }) => ({
       kind: 'start',
-      sequence: (sequences[0]?.id ?? '') as never,
+      sequence: (sequence[0]?.id ?? '') as never,
     }),
     value: ({ action, choices, label, onChange }) => (
       <NamedSelect
         label={label}
-        among={choices.sequences}
+        among={choices.sequence}
         value={action.sequence}
         onChange={(sequence) => onChange({ ...action, sequence: sequence as never })}
       />
@@ -72,44 +73,16 @@ const parts: { [Kind in RuleAction['kind']]: ActionPart<Kind> } = {
 };
 
 /** A new action of a kind. */
-export const newAction = (kind: RuleAction['kind'], choices: RuleChoices): RuleAction =>
+export const newAction = (kind: RuleAction['kind'], choices: ConditionChoices): RuleAction =>
   parts[kind].starter(choices);
 
 /** Where the value of an action is chosen. */
 export function ActionValue(props: {
   action: RuleAction;
-  choices: RuleChoices;
+  choices: ConditionChoices;
   label: string;
   onChange: (action: RuleAction) => void;
 }) {
   const { value } = parts[props.action.kind] as ActionPart<RuleAction['kind']>;
   return value(props);
-}
-
-/** A choice among things by their names; what is chosen stays a choice when it is gone. */
-export function NamedSelect({
-  label,
-  among,
-  value,
-  onChange,
-}: {
-  label: string;
-  among: { id: string; name: string }[];
-  value: string;
-  onChange: (id: string) => void;
-}) {
-  const isGone = !among.some((one) => one.id === value);
-  const options = Object.fromEntries([
-    ...(isGone ? [[value, 'something that is gone']] : []),
-    ...among.map(({ id, name }) => [id, name]),
-  ]) as Record<string, string>;
-  return (
-    <InlineSelect
-      label={label}
-      className={wide}
-      options={options}
-      value={value}
-      onChange={onChange}
-    />
-  );
 }

@@ -1,23 +1,19 @@
-import { api, type RuleChoices, type RuleView } from '@plumgate/contract';
-import {
-  actionKinds,
-  conditionKinds,
-  RuleContent,
-  type Condition,
-  type RuleAction,
-} from '@plumgate/core/routing';
+import { api, type ConditionChoices, type RuleView } from '@plumgate/contract';
+import { actionKinds, RuleContent, type RuleAction } from '@plumgate/core/routing';
 import { Trash2 } from 'lucide-react';
 import { call } from '../../api/call.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { draftWords } from '../../ui/draft-buttons.tsx';
 import { InlineSelect, TextField } from '../../ui/field.tsx';
 import { useDraft } from '../../ui/use-draft.ts';
-import { ActionValue, NamedSelect, newAction } from './action-parts.tsx';
+import { ActionValue, newAction } from './action-parts.tsx';
+import { aboutLeads } from '../conditions/askable.ts';
+import { ConditionSentence } from '../conditions/condition-sentence.tsx';
+import { useToday } from '../conditions/use-today.ts';
 import { RulePreview } from './rule-preview.tsx';
 
 const labelsOf = (kinds: Record<string, { label: string }>) =>
   Object.fromEntries(Object.entries(kinds).map(([kind, { label }]) => [kind, label]));
-const abouts = labelsOf(conditionKinds);
 const does = labelsOf(actionKinds);
 
 /** A rule's sentence, each part a choice, with the leads it would have matched beside it before it is turned on. */
@@ -25,16 +21,19 @@ export function RuleEditor({
   rule,
   clientId,
   slug,
+  zone,
   choices,
   onKept,
 }: {
   rule: RuleView;
   clientId: string;
   slug: string;
-  choices: RuleChoices;
+  zone: string;
+  choices: ConditionChoices;
   onKept: () => void;
 }) {
   const params = { ruleId: rule.id };
+  const today = useToday(zone);
   const applyAs = (on: boolean) => async (applied: RuleContent) => {
     await call(api.saveRule, { params, body: { on, content: applied } });
     onKept();
@@ -59,7 +58,14 @@ export function RuleEditor({
           value={content.name}
           onChange={(event) => set({ ...content, name: event.target.value })}
         />
-        <Conditions content={content} choices={choices} set={set} />
+        <div className="rounded-control border border-strong-line bg-sheet px-3 py-2">
+          <ConditionSentence
+            subject="Leads"
+            conditions={content.conditions}
+            asks={{ choices, abouts: aboutLeads, today }}
+            onChange={(conditions) => set({ ...content, conditions })}
+          />
+        </div>
         <Actions content={content} choices={choices} set={set} />
       </div>
       <div className="grid content-start gap-4">
@@ -99,76 +105,8 @@ export function RuleEditor({
 
 interface Part {
   content: RuleContent;
-  choices: RuleChoices;
+  choices: ConditionChoices;
   set: (content: RuleContent) => void;
-}
-
-function Conditions({ content, choices, set }: Part) {
-  const first = (about: Condition['about']) =>
-    choices[about][0]?.id ?? (about === 'source' ? 'Direct' : '');
-  const setCondition = (index: number, condition: Condition) =>
-    set({ ...content, conditions: content.conditions.with(index, condition) });
-  return (
-    <>
-      <div className="flex flex-wrap items-center gap-2">
-        When a lead matches
-        <InlineSelect
-          label="All or any of the conditions"
-          options={{ all: 'all of these', any: 'any of these' }}
-          value={content.matches}
-          onChange={(matches) => set({ ...content, matches: matches as 'all' | 'any' })}
-        />
-      </div>
-      <ul className="grid gap-2">
-        {content.conditions.map((condition, index) => (
-          <li key={index} className="flex flex-wrap items-center gap-2">
-            it comes
-            <InlineSelect
-              label={`Condition ${index + 1}`}
-              options={abouts}
-              value={condition.about}
-              onChange={(about) =>
-                setCondition(index, {
-                  about,
-                  is: first(about as Condition['about']),
-                } as Condition)
-              }
-            />
-            <NamedSelect
-              label={`Condition ${index + 1}, which`}
-              among={choices[condition.about]}
-              value={condition.is}
-              onChange={(is) => setCondition(index, { ...condition, is } as Condition)}
-            />
-            <IconButton
-              label={`Remove condition ${index + 1}`}
-              onClick={() =>
-                set({ ...content, conditions: content.conditions.toSpliced(index, 1) })
-              }
-            >
-              <Trash2 />
-            </IconButton>
-          </li>
-        ))}
-      </ul>
-      <div>
-        <Button
-          look="quiet"
-          onClick={() =>
-            set({
-              ...content,
-              conditions: [
-                ...content.conditions,
-                { about: 'form', is: first('form') } as Condition,
-              ],
-            })
-          }
-        >
-          Add a condition
-        </Button>
-      </div>
-    </>
-  );
 }
 
 function Actions({ content, choices, set }: Part) {

@@ -17,8 +17,8 @@ export function RulePreview({
   slug: string;
 }) {
   const client = useClient();
-  const { matches, conditions } = content;
-  const given = { params: { clientId }, body: { matches, conditions } };
+  const { conditions } = content;
+  const given = { params: { clientId }, body: { conditions } };
   const isWhole = RuleContent.pick({ conditions: true }).safeParse({ conditions }).success;
   const preview = useEndpoint(api.previewRule, given, { enabled: isWhole });
   if (!isWhole || preview.isError)

@@ -1,4 +1,4 @@
-import { api, type RecentLeads, type RuleChoices, type RuleView } from '@plumgate/contract';
+import { api, type RecentLeads, type ConditionChoices, type RuleView } from '@plumgate/contract';
 import type { RuleId } from '@plumgate/core/basics';
 import type { RuleContent } from '@plumgate/core/routing';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
@@ -35,9 +35,9 @@ function Rules({
   choices,
   recent,
 }: {
-  client: { id: string; slug: string; name: string };
+  client: { id: string; slug: string; name: string; zone: string };
   rules: RuleView[];
-  choices: RuleChoices;
+  choices: ConditionChoices;
   recent: RecentLeads;
 }) {
   const [open, setOpen] = useState<string | null>(null);
@@ -46,8 +46,7 @@ function Rules({
     const form = choices.form[0];
     const content: RuleContent = {
       name: `Rule ${rules.length + 1}`,
-      matches: 'all',
-      conditions: form ? [{ about: 'form', is: form.id as never }] : [],
+      conditions: { match: 'all', terms: form ? [{ about: 'form', is: form.id as never }] : [] },
       actions: [],
     };
     try {
@@ -165,9 +164,9 @@ function RuleItem({
   onRemove,
 }: {
   rule: RuleView;
-  choices: RuleChoices;
+  choices: ConditionChoices;
   recent: RecentLeads;
-  client: { id: string; slug: string };
+  client: { id: string; slug: string; zone: string };
   isFirst: boolean;
   isLast: boolean;
   isOpen: boolean;
@@ -214,6 +213,7 @@ function RuleItem({
           rule={rule}
           clientId={client.id}
           slug={client.slug}
+          zone={client.zone}
           choices={choices}
           onKept={() => onToggle(false)}
         />

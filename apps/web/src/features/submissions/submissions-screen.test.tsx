@@ -166,7 +166,7 @@ it('shows what one submission set off: its answers, rules with the reason, booki
     .on(api.getSetOff, {
       isChange: false,
       matched: ['New patients'],
-      missed: [{ name: 'Ads only', why: 'It was not by Search ads.' }],
+      missed: [{ name: 'Ads only', why: 'It is only for leads from Search ads.' }],
       bookings: [
         {
           calendar: 'First visit',
@@ -194,7 +194,7 @@ it('shows what one submission set off: its answers, rules with the reason, booki
   await within(dialog).findByText(/Ads only/);
   const words = dialog.textContent;
   expect(words).toContain('from Search ads, first from Direct');
-  expect(words).toContain('It was not by Search ads.');
+  expect(words).toContain('It is only for leads from Search ads.');
   expect(words).toContain('First visit, Mon, Nov 9');
   expect(words).toContain('Gentle welcome · running');
   expect(words).toMatch(/Email “Welcome” to a@example\.com · left out .*: unsubscribed/);

@@ -1,11 +1,10 @@
+import { consentPurposes, type ConsentPurpose } from '@plumgate/core/basics';
 import {
-  consentPurposes,
   hasLimits,
   hasOptions,
   isText,
   textPatterns,
   uploadKinds,
-  type ConsentPurpose,
   type HiddenValue,
   type Question,
   type UploadKind,

@@ -1,46 +1,25 @@
-import { type Comparison, type Operator } from '@plumgate/core/conditions';
+import type { Operator } from '@plumgate/core/conditions';
 import { isTick, offeredBy, type Question, type ShowIf } from '@plumgate/core/forms';
 import { Plus, X } from 'lucide-react';
 import { Button, IconButton } from '../../../ui/button.tsx';
-import { InlineField, InlineSelect, SelectField, Tick } from '../../../ui/field.tsx';
+import { InlineSelect, SelectField } from '../../../ui/field.tsx';
+import { ComparisonFields, firstTest } from '../../conditions/comparison-fields.tsx';
 
 type Term = ShowIf['terms'][number];
-
-const operatorLabels: Record<Operator, string> = {
-  is: 'is',
-  'is-one-of': 'is one of',
-  contains: 'contains',
-  'is-answered': 'is answered',
-  'is-more-than': 'is more than',
-};
 
 /** The comparisons that make sense of a question's answer. */
 function operatorsOf(question: Question): Operator[] {
   if (isTick(question) || question.kind === 'file') return ['is-answered'];
   if (question.kind === 'rating' || question.kind === 'number')
-    return ['is', 'is-more-than', 'is-answered'];
+    return ['is', 'is-more-than', 'is-less-than', 'is-answered'];
   if (offeredBy(question)) return ['is', 'is-one-of', 'is-answered'];
   return ['contains', 'is', 'is-answered'];
-}
-
-function firstTest(question: Question, op: Operator): Comparison {
-  const [offered = ''] = offeredBy(question) ?? [];
-  switch (op) {
-    case 'is-one-of':
-      return { op, values: offered ? [offered] : [] };
-    case 'is-answered':
-      return { op };
-    case 'is-more-than':
-      return { op, value: 0 };
-    default:
-      return { op, value: offered };
-  }
 }
 
 /** A condition on a question that can be met. */
 export const firstTerm = (question: Question): Term => ({
   question: question.key,
-  test: firstTest(question, operatorsOf(question)[0]!),
+  test: firstTest(operatorsOf(question)[0]!, offeredBy(question)),
 });
 
 /** When a question or a part is shown, by what was answered before it. */
@@ -117,8 +96,6 @@ function TermRow({
   const question = earlier.find(({ key }) => key === term.question);
   const names = Object.fromEntries(earlier.map(({ key, label }) => [key, label || key]));
   const operators = question ? operatorsOf(question) : [term.test.op];
-  const opLabel = (op: Operator) =>
-    op === 'is-answered' && question && isTick(question) ? 'is checked' : operatorLabels[op];
   return (
     <div className="grid grid-cols-1 gap-1.5 rounded-control border border-line bg-sheet p-2">
       <div className="flex items-center gap-1">
@@ -137,89 +114,13 @@ function TermRow({
           <X />
         </IconButton>
       </div>
-      <div className="flex flex-wrap items-center gap-1.5">
-        <InlineSelect
-          label="Comparison"
-          options={Object.fromEntries(
-            [...new Set([...operators, term.test.op])].map((op) => [op, opLabel(op)]),
-          )}
-          value={term.test.op}
-          onChange={(op) =>
-            question && onChange({ ...term, test: firstTest(question, op as Operator) })
-          }
-        />
-        <TestValue
-          test={term.test}
-          offered={question ? offeredBy(question) : null}
-          onChange={(test) => onChange({ ...term, test })}
-        />
-      </div>
+      <ComparisonFields
+        test={term.test}
+        operators={operators}
+        offered={question ? offeredBy(question) : null}
+        {...(question && isTick(question) && { answered: 'is checked' })}
+        onChange={(test) => onChange({ ...term, test })}
+      />
     </div>
   );
-}
-
-/** What an answer is compared with: one of those that are offered, or words. */
-function TestValue({
-  test,
-  offered,
-  onChange,
-}: {
-  test: Comparison;
-  offered: readonly string[] | null;
-  onChange: (test: Comparison) => void;
-}) {
-  switch (test.op) {
-    case 'is-answered':
-      return null;
-    case 'is-more-than':
-      return (
-        <InlineField
-          label="Number"
-          type="number"
-          className="w-24"
-          value={test.value}
-          onChange={(text) => text !== '' && onChange({ ...test, value: Number(text) })}
-        />
-      );
-    case 'is-one-of':
-      return (
-        <div className="grid w-full gap-1 pt-1">
-          {[...new Set([...(offered ?? []), ...test.values])].map((value) => (
-            <Tick
-              key={value}
-              label={value}
-              checked={test.values.includes(value)}
-              onChange={(isIn) =>
-                onChange({
-                  ...test,
-                  values: isIn
-                    ? [...test.values, value]
-                    : test.values.filter((one) => one !== value),
-                })
-              }
-            />
-          ))}
-        </div>
-      );
-    default:
-      return offered ? (
-        <InlineSelect
-          label="Answer"
-          className="min-w-0 flex-1"
-          options={Object.fromEntries(
-            [...new Set([...offered, test.value])].map((value) => [value, value || 'Choose']),
-          )}
-          value={test.value}
-          onChange={(value) => onChange({ ...test, value })}
-        />
-      ) : (
-        <InlineField
-          label="Words"
-          className="min-w-0 flex-1"
-          maxLength={200}
-          value={test.value}
-          onChange={(value) => onChange({ ...test, value })}
-        />
-      );
-  }
 }

@@ -1,0 +1,94 @@
+import { Controller, StreamableFile } from '@nestjs/common';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { ConditionChoicesService } from '../domains/people/condition-choices.service.ts';
+import { PeopleExport } from '../domains/people/people-export.ts';
+import { PeopleList } from '../domains/people/people-list.service.ts';
+import { SavedLists } from '../domains/people/saved-lists.service.ts';
+import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
+
+/** A client's people as lists: searched, asked for by conditions, kept under a name, exported. */
+@Controller()
+export class PeopleListController {
+  constructor(
+    private readonly people: PeopleList,
+    private readonly saved: SavedLists,
+    private readonly choices: ConditionChoicesService,
+    private readonly exporting: PeopleExport,
+  ) {}
+
+  @Bind(api.listPeople)
+  list(
+    @Input() { params, query }: InputOf<typeof api.listPeople>,
+  ): Promise<Answer<typeof api.listPeople>> {
+    return this.people.search(params.clientId, query);
+  }
+
+  @Bind(api.queryPeople)
+  query(
+    @Input() { params, body }: InputOf<typeof api.queryPeople>,
+  ): Promise<Answer<typeof api.queryPeople>> {
+    return this.people.query(params.clientId, body);
+  }
+
+  @Bind(api.exportPeople)
+  async export(
+    @Input() { params, query }: InputOf<typeof api.exportPeople>,
+  ): Promise<StreamableFile> {
+    return new StreamableFile(
+      await this.exporting.csv(params.clientId, query.conditions, query.search),
+      {
+        type: 'text/csv; charset=utf-8',
+        disposition: 'attachment; filename="people.csv"',
+      },
+    );
+  }
+
+  @Bind(api.getConditionChoices)
+  choicesOf(
+    @Input() { params }: InputOf<typeof api.getConditionChoices>,
+  ): Promise<Answer<typeof api.getConditionChoices>> {
+    return this.choices.of(params.clientId);
+  }
+
+  @Bind(api.listPeopleLists)
+  lists(
+    @Input() { params }: InputOf<typeof api.listPeopleLists>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.listPeopleLists>> {
+    return this.saved.of(params.clientId, who);
+  }
+
+  @Bind(api.addPeopleList)
+  async add(
+    @Input() { params, body }: InputOf<typeof api.addPeopleList>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.addPeopleList>> {
+    return { listId: await this.saved.add(params.clientId, who, body) };
+  }
+
+  @Bind(api.savePeopleList)
+  async save(
+    @Input() { params, body: { version, content } }: InputOf<typeof api.savePeopleList>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.savePeopleList>> {
+    await this.saved.save(params.listId, who, version, content);
+    return {};
+  }
+
+  @Bind(api.removePeopleList)
+  async remove(
+    @Input() { params }: InputOf<typeof api.removePeopleList>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.removePeopleList>> {
+    return { binId: await this.saved.remove(params.listId, who) };
+  }
+
+  @Bind(api.setPeopleView)
+  async view(
+    @Input() { params, body }: InputOf<typeof api.setPeopleView>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.setPeopleView>> {
+    await this.saved.setView(params.clientId, who, body);
+    return {};
+  }
+}

@@ -1,0 +1,81 @@
+import type { Instant, PersonId } from '@plumgate/core/basics';
+import type { Facts as ClientFacts } from '@plumgate/core/clients';
+import type { Facts, FactValue } from '@plumgate/core/conditions';
+import { isOpen } from '@plumgate/core/opening';
+import { sql } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
+import type { Queries } from '../../platform/database/database.ts';
+import { isAnyOf } from '../../platform/database/bulk.ts';
+import { bookings } from '../booking/table.ts';
+import { sequenceRuns } from '../followup/table.ts';
+import { submissions } from '../intake/table.ts';
+import { consents, people, personTags, timeline } from '../people/table.ts';
+import { isValidConsent, messageFacts } from './conditions-sql.ts';
+
+const listed = (columns: string, from: ReturnType<typeof sql>) =>
+  sql`coalesce((select jsonb_agg(jsonb_build_array(${sql.raw(columns)})) from ${from}), '[]')`;
+
+/** What conditions may ask about people, read at once; whoever is not there is left out. */
+export async function factsOf(
+  db: Queries,
+  ids: readonly PersonId[],
+  client: Pick<ClientFacts, 'zone' | 'week' | 'closed'>,
+  now: Instant,
+): Promise<Map<PersonId, Facts>> {
+  const rows = await db
+    .select({
+      person: people,
+      tags: sql<
+        [string][]
+      >`${listed('t.tag', sql`${personTags} as t where t.person_id = people.id`)}`,
+      submissions: sql<
+        [never, never, never, Record<string, FactValue>][]
+      >`${listed('s.form_id, s.page_id, s.funnel_id, s.answers', sql`${submissions} as s where s.person_id = people.id`)}`,
+      bookings: sql<
+        [never, never, number][]
+      >`${listed('b.calendar_id, b.state, extract(epoch from b.starts_at)', sql`${bookings} as b where b.person_id = people.id`)}`,
+      runs: sql<
+        [never, never][]
+      >`${listed('r.sequence_id, r.state', sql`${sequenceRuns} as r where r.person_id = people.id`)}`,
+      consents: sql<
+        [never][]
+      >`${listed('c.purpose', sql`${consents} as c where c.person_id = people.id and ${isValidConsent}`)}`,
+      messages: sql<
+        [string][]
+      >`${listed('m.kind', sql`(select distinct t.fact->>'kind' as kind from ${timeline} as t where t.person_id = people.id and t.fact->>'kind' in ('sent', 'texted', 'replied')) as m`)}`,
+    })
+    .from(people)
+    .where(isAnyOf(people.id, ids));
+  const shared = { now, zone: client.zone, isOpen: isOpen(now, client) };
+  return new Map(
+    rows.map(({ person, ...row }) => [
+      person.id,
+      {
+        ...shared,
+        contact: [person.searchText, ...row.tags].join(' '),
+        tags: row.tags.map(([tag]) => tag),
+        town: person.town,
+        assignee: person.assigneeId,
+        firstSource: person.source,
+        lastSource: person.lastSource,
+        addedAt: person.addedAt,
+        lastSeenAt: person.lastSeenAt,
+        isWaiting: person.touchedAt === null,
+        isNew: person.submissionCount <= 1,
+        fields: person.fields,
+        consents: row.consents.map(([purpose]) => purpose),
+        submissions: row.submissions.map(([form, page, funnel, answers]) => ({
+          ...{ form, page, funnel, answers },
+        })),
+        bookings: row.bookings.map(([calendar, state, startsAt]) => ({
+          ...{ calendar, state },
+          startsAt: Temporal.Instant.fromEpochMilliseconds(startsAt * 1000),
+        })),
+        runs: row.runs.map(([sequence, state]) => ({ sequence, state })),
+        messages: Object.entries(messageFacts).flatMap(([is, fact]) =>
+          row.messages.some(([kind]) => kind === fact) ? [is as keyof typeof messageFacts] : [],
+        ),
+      } satisfies Facts,
+    ]),
+  );
+}
