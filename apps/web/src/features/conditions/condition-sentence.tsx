@@ -13,7 +13,7 @@ import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { InlineSelect } from '../../ui/field.tsx';
-import { AddTerm } from './add-term.tsx';
+import { AddTerm, type FindField } from './add-term.tsx';
 import type { Askable } from './askable.ts';
 import { TermFields } from './term-fields.tsx';
 
@@ -32,7 +32,7 @@ export function ConditionSentence({
   subject: string;
   conditions: Conditions;
   asks: Askable;
-  find?: { value: string; onChange: (value: string) => void };
+  find?: FindField;
   onChange: (conditions: Conditions) => void;
 }) {
   const { terms, match } = conditions;

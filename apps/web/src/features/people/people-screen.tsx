@@ -109,7 +109,7 @@ function People({
         </Button>
       </PageHead>
       <PeopleTabs clientSlug={client.slug} />
-      <div className="grid gap-2 px-6 pb-3 max-md:px-4">
+      <div className="grid gap-2 px-6 py-3 max-md:px-4">
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-strong-line bg-sheet px-3 py-2">
           <div className="min-w-0 flex-1">
             <ConditionSentence
