@@ -15,6 +15,7 @@ const serverDomains = [
   'today',
   'live-pages',
   'intake',
+  'people-changes',
   'routing',
   'followup',
   'booking',

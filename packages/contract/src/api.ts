@@ -30,7 +30,14 @@ import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
 import { QuestionKey } from '@plumgate/core/forms';
 import { Language, ownCode } from '@plumgate/core/page';
-import { FieldContent, Matching } from '@plumgate/core/people';
+import {
+  FieldContent,
+  Matching,
+  PersonChange,
+  personDetails,
+  StageList,
+  type PersonDetail,
+} from '@plumgate/core/people';
 import { SourceRule } from '@plumgate/core/results';
 import { RuleContent } from '@plumgate/core/routing';
 import { WebsiteReading } from '@plumgate/core/website';
@@ -77,6 +84,8 @@ import {
   PeopleListView,
   PeopleSort,
   PeopleView,
+  StageBoard,
+  WhoIsMeant,
   PersonSummary,
   Picture,
   ApprovalView,
@@ -1093,6 +1102,54 @@ export const removePeopleList = endpoint({
   right: 'people.write',
   params: ofList,
   answer: z.object({ binId: BinId }),
+});
+export const changePerson = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/changes',
+  summary: 'Tag, untag, assign or move a person, or start or stop a sequence for them',
+  right: 'people.write',
+  params: z.object({ personId: PersonId }),
+  body: PersonChange,
+  answer: nothing,
+});
+export const setPersonDetail = endpoint({
+  method: 'PUT',
+  path: '/api/people/:personId/details/:detail',
+  summary:
+    'Change a name, a way to reach a person, their town or value; refused when it is not `was` any more',
+  right: 'people.write',
+  params: z.object({
+    personId: PersonId,
+    detail: z.enum(Object.keys(personDetails) as [PersonDetail, ...PersonDetail[]]),
+  }),
+  body: z.strictObject({ was: z.string().max(300), typed: z.string().max(300) }),
+  answer: nothing,
+});
+export const changePeople = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/people/changes',
+  summary: 'Change many people at once, as a job that can be cancelled and, but for a stop, undone',
+  right: 'people.write',
+  params: ofClient,
+  body: z.strictObject({ who: WhoIsMeant, change: PersonChange }),
+  answer: z.object({ jobId: z.uuid() }),
+});
+export const getStageBoard = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/stages',
+  summary: "A client's stages in their order, with who is in each and what they are worth",
+  right: 'people.read',
+  params: ofClient,
+  answer: StageBoard,
+});
+export const saveStages = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/stages',
+  summary: "Save a client's stages; people of one that is left out are in the one before it",
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.strictObject({ stages: StageList }),
+  answer: nothing,
 });
 export const getPerson = endpoint({
   method: 'GET',

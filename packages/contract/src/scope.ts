@@ -36,6 +36,7 @@ export const otherIds = [
   'subjectId',
   'kind',
   'key',
+  'detail',
 ] as const;
 
 /** By which ids of its address an endpoint is narrowed to a client; none for what is the agency's. */

@@ -22,6 +22,7 @@ import {
   RuleId,
   SequenceId,
   Slug,
+  StageId,
   SubmissionId,
   TemplateId,
   UserId,
@@ -32,7 +33,7 @@ import { junkReasons, UploadedFile } from '@plumgate/core/forms';
 import { Conditions } from '@plumgate/core/conditions';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
-import { FieldContent } from '@plumgate/core/people';
+import { FieldContent, StageContent } from '@plumgate/core/people';
 import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
 import { Role } from './rights.ts';
@@ -93,7 +94,7 @@ export type FunnelSummary = z.infer<typeof FunnelSummary>;
 
 /** What happens when a form arrives or a page opens, as a line under the step. */
 export const Happening = z.object({
-  kind: z.enum(['tag', 'assign', 'start', 'notify', 'book']),
+  kind: z.enum(['tag', 'assign', 'stage', 'start', 'notify', 'book']),
   text: z.string(),
   note: z.string(),
   sequenceId: SequenceId.nullable(),
@@ -460,6 +461,12 @@ export const PersonSummary = z.object({
   /** When somebody of the business first called or wrote; null while the lead waits. */
   touchedAt: InstantText.nullable(),
   town: z.string(),
+  stageName: z.string().nullable(),
+  /** When they came into the stage. */
+  stageAt: InstantText.nullable(),
+  lostReason: z.string(),
+  /** What they are worth, in minor units of the client's currency. */
+  value: z.int().nullable(),
   /** The values of the client's own fields, by their keys. */
   fields: z.record(z.string(), FieldValue),
 });
@@ -481,6 +488,24 @@ export const PeopleSort = z.strictObject({
   reversed: z.boolean().default(false),
 });
 export type PeopleSort = z.infer<typeof PeopleSort>;
+
+/** A stage with how many people are in it, and what they are worth in minor units of the client's currency. */
+export const StageView = StageContent.extend({ id: StageId, people: z.int(), value: z.number() });
+export type StageView = z.infer<typeof StageView>;
+
+/** The stages as a board, with those who came into each last. */
+export const StageBoard = z.object({
+  currency: z.string(),
+  stages: z.array(StageView.extend({ cards: z.array(PersonSummary) })),
+});
+export type StageBoard = z.infer<typeof StageBoard>;
+
+/** Whom a change of many is about: those that are ticked, or all whom conditions name and a search finds. */
+export const WhoIsMeant = z.union([
+  z.strictObject({ ids: z.array(PersonId).min(1).max(5000) }),
+  z.strictObject({ conditions: Conditions, search: z.string().trim().max(200).default('') }),
+]);
+export type WhoIsMeant = z.infer<typeof WhoIsMeant>;
 
 /** A list of people that is kept: the conditions, and how it is shown. A column of an own field is `field:` and its key. */
 export const PeopleListContent = z.strictObject({
@@ -514,6 +539,7 @@ export const TimelineEntry = z.object({
     'form',
     'tag',
     'owner',
+    'stage',
     'sequence',
     'message',
     'notice',
@@ -604,6 +630,7 @@ export const ConditionChoices = z.object({
   user: Named,
   calendar: Named,
   sequence: Named,
+  stage: Named,
   tags: z.array(z.string()),
   sources: z.array(z.string()),
   towns: z.array(z.string()),

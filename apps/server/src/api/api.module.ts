@@ -42,6 +42,7 @@ import { HeldController } from './held.controller.ts';
 import { JobController } from './job.controller.ts';
 import { MessageController } from './message.controller.ts';
 import { PageController } from './page.controller.ts';
+import { PeopleChangesModule } from '../domains/people-changes/people-changes.module.ts';
 import { PeopleListController } from './people-list.controller.ts';
 import { PeopleController } from './people.controller.ts';
 import { PictureController } from './picture.controller.ts';
@@ -71,6 +72,7 @@ import { WebsiteController } from './website.controller.ts';
     PagesModule,
     PathModule,
     PeopleModule,
+    PeopleChangesModule,
     PicturesModule,
     ResultsModule,
     RoutingModule,

@@ -1,6 +1,8 @@
 import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { ConditionChoicesService } from '../domains/people/condition-choices.service.ts';
+import { BulkService } from '../domains/people-changes/bulk.service.ts';
+import { StageService } from '../domains/people/stage.service.ts';
 import { PeopleExport } from '../domains/people/people-export.ts';
 import { PeopleList } from '../domains/people/people-list.service.ts';
 import { SavedLists } from '../domains/people/saved-lists.service.ts';
@@ -14,6 +16,8 @@ export class PeopleListController {
     private readonly saved: SavedLists,
     private readonly choices: ConditionChoicesService,
     private readonly exporting: PeopleExport,
+    private readonly bulk: BulkService,
+    private readonly stages: StageService,
   ) {}
 
   @Bind(api.listPeople)
@@ -81,6 +85,29 @@ export class PeopleListController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.removePeopleList>> {
     return { binId: await this.saved.remove(params.listId, who) };
+  }
+
+  @Bind(api.changePeople)
+  async change(
+    @Input() { params, body: { who: meant, change } }: InputOf<typeof api.changePeople>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.changePeople>> {
+    return { jobId: await this.bulk.changeMany(who, params.clientId, meant, change) };
+  }
+
+  @Bind(api.getStageBoard)
+  board(
+    @Input() { params }: InputOf<typeof api.getStageBoard>,
+  ): Promise<Answer<typeof api.getStageBoard>> {
+    return this.stages.board(params.clientId);
+  }
+
+  @Bind(api.saveStages)
+  async saveStages(
+    @Input() { params, body }: InputOf<typeof api.saveStages>,
+  ): Promise<Answer<typeof api.saveStages>> {
+    await this.stages.save(params.clientId, body.stages);
+    return {};
   }
 
   @Bind(api.setPeopleView)

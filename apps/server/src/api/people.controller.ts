@@ -6,6 +6,8 @@ import { AlsoGivenService } from '../domains/people/also-given.service.ts';
 import { DoublesService } from '../domains/people/doubles.service.ts';
 import { MergeService } from '../domains/people/merge.service.ts';
 import { RetentionService } from '../domains/people/retention.service.ts';
+import { BulkService } from '../domains/people-changes/bulk.service.ts';
+import { PersonEdit } from '../domains/people/person-edit.service.ts';
 import { PeopleService } from '../domains/people/people.service.ts';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { TodayService } from '../domains/today/today.service.ts';
@@ -19,6 +21,8 @@ export class PeopleController {
     private readonly doubles: DoublesService,
     private readonly merging: MergeService,
     private readonly retention: RetentionService,
+    private readonly bulk: BulkService,
+    private readonly edit: PersonEdit,
     private readonly bookings: BookingService,
     private readonly day: TodayService,
   ) {}
@@ -62,6 +66,24 @@ export class PeopleController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.touchPerson>> {
     await this.people.touch(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.changePerson)
+  async change(
+    @Input() { params, body }: InputOf<typeof api.changePerson>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.changePerson>> {
+    await this.bulk.changeOne(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.setPersonDetail)
+  async setDetail(
+    @Input() { params: { personId, detail }, body }: InputOf<typeof api.setPersonDetail>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.setPersonDetail>> {
+    await this.edit.set(who, personId, { detail, ...body });
     return {};
   }
 

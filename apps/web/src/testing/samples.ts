@@ -67,6 +67,7 @@ export const personOf = (number: number, changes: Partial<PersonSummary> = {}): 
   submissions: 1,
   touchedAt: null,
   town: '',
+  ...{ stageName: 'New', stageAt: '2026-11-05T16:30:00Z', lostReason: '', value: null },
   fields: {},
   ...changes,
 });

@@ -38,7 +38,7 @@ export const signedIn: SignedIn = {
 
 /** A client of which conditions can name nothing. */
 export const emptyChoices: ConditionChoices = {
-  ...{ form: [], page: [], funnel: [], user: [], calendar: [], sequence: [] },
+  ...{ form: [], page: [], funnel: [], user: [], calendar: [], sequence: [], stage: [] },
   ...{ tags: [], sources: [], towns: [], questions: [], fields: [] },
 };
 

@@ -14,6 +14,10 @@ export const currencyCodes = (): string[] => Intl.supportedValuesOf('currency');
 export const Money = z.strictObject({ amount: z.int(), currency: CurrencyCode });
 export type Money = z.infer<typeof Money>;
 
+/** An amount in minor units of a currency that is known from elsewhere, such as the client's. */
+export const Cents = z.int().brand<'Cents'>();
+export type Cents = z.infer<typeof Cents>;
+
 /** How many decimal places a currency has (ISO 4217, by the runtime's CLDR data): 2 for USD, 0 for JPY, 3 for KWD. */
 export const minorDigits = (currency: CurrencyCode): number =>
   new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions()

@@ -7,6 +7,7 @@ import type {
   Money,
   PageId,
   SequenceId,
+  StageId,
   UserId,
 } from '../basics/index.ts';
 
@@ -25,6 +26,9 @@ export interface Facts {
   tags: readonly string[];
   town: string;
   assignee: UserId | null;
+  stage: StageId | null;
+  /** What they are worth, in whole units of the client's currency. */
+  value: number | null;
   firstSource: string;
   lastSource: string;
   addedAt: Instant;

@@ -9,6 +9,7 @@ import {
   PageId,
   plainText,
   SequenceId,
+  StageId,
   UserId,
   type ReferenceKind,
 } from '../basics/index.ts';
@@ -213,6 +214,30 @@ export const termKinds = {
     label: 'Consent',
     holds: ({ is }, { consents }) => consents.includes(is),
     words: ({ is }) => [`who agreed to ${agreedTo[is]}`, `who did not agree to ${agreedTo[is]}`],
+  }),
+  stage: termKind({
+    about: 'stage',
+    settings: { is: StageId },
+    label: 'Stage',
+    holds: ({ is }, { stage }) => stage === is,
+    words: ({ is }, names) => [
+      `in the stage “${names('stage', is)}”`,
+      `not in the stage “${names('stage', is)}”`,
+    ],
+  }),
+  value: termKind({
+    about: 'value',
+    /** In whole units of the client's currency. */
+    settings: { op: z.enum(['is-more-than', 'is-less-than']), value: z.number() },
+    label: 'Value',
+    holds: ({ op, value }, facts) =>
+      facts.value !== null && (op === 'is-more-than' ? facts.value > value : facts.value < value),
+    words: ({ op, value }) => {
+      const amount = value.toLocaleString('en-US');
+      return op === 'is-more-than'
+        ? [`worth more than ${amount}`, `not worth more than ${amount}`]
+        : [`worth less than ${amount}`, `not worth less than ${amount}`];
+    },
   }),
   added: termKind({
     about: 'added',

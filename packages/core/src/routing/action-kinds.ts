@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { SequenceId, UserId, type RuleId } from '../basics/index.ts';
+import { SequenceId, StageId, UserId, type RuleId } from '../basics/index.ts';
 import { Tag } from './tag.ts';
 
 /** What is to be done with a lead, and by which rules. The services carry it out in the lead's transaction. */
@@ -7,6 +7,7 @@ export interface RoutePlan {
   matched: { id: RuleId; name: string }[];
   tags: string[];
   assignee: UserId | null;
+  stage: StageId | null;
   sequences: SequenceId[];
   notify: string[];
 }
@@ -15,6 +16,7 @@ export interface RoutePlan {
 export interface ActionNames {
   user: (id: UserId) => string;
   sequence: (id: SequenceId) => string;
+  stage: (id: StageId) => string;
 }
 
 /** A kind of action: its settings, its words, and what it adds to the plan for a lead. */
@@ -50,6 +52,15 @@ export const actionKinds = {
     words: ({ to }, names) => `assign to ${names.user(to)}`,
     effect: (plan, { to }) => {
       plan.assignee = to;
+    },
+  }),
+  stage: actionKind({
+    kind: 'stage',
+    settings: { to: StageId },
+    label: 'move to the stage',
+    words: ({ to }, names) => `move to the stage ${names.stage(to)}`,
+    effect: (plan, { to }) => {
+      plan.stage = to;
     },
   }),
   start: actionKind({

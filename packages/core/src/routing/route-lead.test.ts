@@ -6,7 +6,16 @@ const id = <Id>(n: number) => `00000000-0000-4000-8000-00000000000${n}` as Id;
 const at = Temporal.Instant.from('2026-11-05T14:12:00Z');
 const facts: Facts = {
   ...{ now: at, zone: 'America/New_York', isOpen: true, addedAt: at, lastSeenAt: at },
-  ...{ contact: 'ana', tags: [], town: '', assignee: null, isWaiting: true, isNew: true },
+  ...{
+    contact: 'ana',
+    tags: [],
+    town: '',
+    assignee: null,
+    stage: null,
+    value: null,
+    isWaiting: true,
+    isNew: true,
+  },
   ...{ firstSource: 'Search ads', lastSource: 'Search ads', fields: {}, consents: [] },
   submissions: [{ form: id(1), page: id(2), funnel: id(3), answers: {} }],
   ...{ bookings: [], runs: [], messages: [] },
@@ -68,6 +77,7 @@ describe('routeLead', () => {
       missed: [{ id: id(7), name: 'Rule 7', matches: 'all', failed: [page(9)] }],
       tags: ['first-visit', 'nervous'],
       assignee: id(7),
+      stage: null,
       sequences: [id(8)],
       notify: ['desk@example.com'],
     });

@@ -18,6 +18,7 @@ export function routeLead(rules: readonly Rule[], facts: Facts): RoutedLead {
     missed: [],
     tags: [],
     assignee: null,
+    stage: null,
     sequences: [],
     notify: [],
   };
@@ -27,6 +28,7 @@ export function routeLead(rules: readonly Rule[], facts: Facts): RoutedLead {
       ...facts,
       tags: [...facts.tags, ...plan.tags],
       assignee: plan.assignee ?? facts.assignee,
+      stage: plan.stage ?? facts.stage,
     };
     if (!isFor(rule, now)) {
       plan.missed.push({ id, name, ...whyMissed(rule, now) });

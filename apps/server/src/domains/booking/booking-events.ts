@@ -15,5 +15,8 @@ export interface BookingHappening {
 /** Somebody has booked a time. */
 export const bookingMade: EventKind<BookingHappening> = { name: 'booking made' };
 
+/** Somebody came to their booking. */
+export const bookingKept: EventKind<BookingHappening> = { name: 'booking kept' };
+
 /** A booking has another time, or was cancelled. */
 export const bookingChanged: EventKind<BookingHappening> = { name: 'booking changed' };

@@ -35,7 +35,7 @@ import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { PersonLinks } from '../messages/person-links.ts';
-import { bookingChanged, bookingMade } from './booking-events.ts';
+import { bookingChanged, bookingKept, bookingMade } from './booking-events.ts';
 import { calendarFile } from './calendar-file.ts';
 import {
   bookings,
@@ -261,6 +261,8 @@ export class BookingService {
         .returning();
       if (as !== 'booked')
         effects.note(loaded.person, this.clock.now(), { kind: as, ...this.inWords(loaded) });
+      if (as === 'came')
+        effects.raise(bookingKept, { ...loaded, booking: booking!, at: this.clock.now() });
       return view({ ...loaded, booking: booking! });
     });
   }

@@ -1,8 +1,9 @@
 import { isDeepStrictEqual } from 'node:util';
 import { Inject, Injectable } from '@nestjs/common';
-import { referencesIn, type ClientId, type Reference } from '@plumgate/core/basics';
+import { referencesIn, type ClientId, type Reference, type StageId } from '@plumgate/core/basics';
 import { Brand, plainBrand } from '@plumgate/core/brand';
 import { emptyFacts, Facts } from '@plumgate/core/clients';
+import { usualStages } from '@plumgate/core/people';
 import type { ClientSheet, ClientSummary } from '@plumgate/contract';
 import { and, asc, eq, isNotNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
@@ -14,6 +15,7 @@ import { OwnVisits } from '../../platform/own-visits.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { pages } from '../../records/pages/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { stages } from '../../records/people/stages.table.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 
 /** The pictures that a client's brand and fact sheet name. */
@@ -65,24 +67,31 @@ export class ClientService {
     facts?: Facts;
     brand?: Brand;
   }): Promise<ClientSheet> {
-    const [row] = await this.database.db
-      .insert(clients)
-      .values({
-        id: this.ids.next<ClientId>(),
-        name: given.name,
-        slug: given.slug,
-        facts: given.facts ?? emptyFacts(given.zone),
-        brand: given.brand ?? plainBrand,
-        createdAt: this.clock.now(),
-      })
-      .onConflictDoNothing()
-      .returning();
-    if (!row) {
-      throw new AppProblem('address-taken', {
-        detail: `Another client already answers at “${given.slug}”. Choose another address.`,
-        fields: [{ field: 'body.slug', message: 'This address is taken.' }],
-      });
-    }
+    const row = await this.database.transaction(async (tx) => {
+      const [made] = await tx
+        .insert(clients)
+        .values({
+          id: this.ids.next<ClientId>(),
+          name: given.name,
+          slug: given.slug,
+          facts: given.facts ?? emptyFacts(given.zone),
+          brand: given.brand ?? plainBrand,
+          createdAt: this.clock.now(),
+        })
+        .onConflictDoNothing()
+        .returning();
+      if (!made)
+        throw new AppProblem('address-taken', {
+          detail: `Another client already answers at “${given.slug}”. Choose another address.`,
+          fields: [{ field: 'body.slug', message: 'This address is taken.' }],
+        });
+      await tx.insert(stages).values(
+        usualStages.map((stage, position) => ({
+          ...{ ...stage, position, clientId: made.id, id: this.ids.next<StageId>() },
+        })),
+      );
+      return made;
+    });
     return this.sheet(row);
   }
 

@@ -5,7 +5,7 @@ import { isOpen } from '@plumgate/core/opening';
 import type { Rule } from '@plumgate/core/routing';
 import type { Queries } from '../../platform/database/database.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
-import { factsOf } from '../../records/conditions/facts-of.ts';
+import { factsOf, unitsOf } from '../../records/conditions/facts-of.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 import type { Incoming } from './incoming.ts';
 
@@ -48,6 +48,8 @@ export async function arrivalFacts(
     tags: known?.tags ?? [],
     town: person.town,
     assignee: person.assigneeId,
+    stage: person.stageId,
+    value: unitsOf(person.value, client.facts.currency),
     firstSource: person.source,
     lastSource: incoming.source,
     addedAt: person.addedAt,

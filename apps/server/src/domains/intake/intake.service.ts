@@ -26,6 +26,7 @@ import { timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
+import { StageService } from '../people/stage.service.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -100,6 +101,7 @@ export class IntakeService {
     private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly store: PersonStore,
+    private readonly stages: StageService,
     private readonly fields: FieldStore,
     private readonly uploads: UploadService,
     private readonly rules: RuleService,
@@ -350,6 +352,8 @@ export class IntakeService {
       effects.add(this.store.assign(tx, person, plan.assignee));
       effects.note(person, at, { kind: 'assigned', to, rule });
     }
+    if (plan.stage && plan.stage !== person.stageId)
+      await this.stages.move(tx, effects, [person], plan.stage, { by: rule, at });
     for (const to of addresses) effects.note(person, at, { kind: 'notified', to, subject });
     for (const to of numbers)
       effects.note(person, at, { kind: 'notified', to, subject, by: 'text' });

@@ -5,6 +5,7 @@ import {
   referencesIn,
   type ReferenceKind,
   type SequenceId,
+  type StageId,
   type UserId,
 } from '@plumgate/core/basics';
 import { askedTerms, chanceIn } from '@plumgate/core/conditions';
@@ -20,6 +21,7 @@ import { ClientService } from '../clients/client.service.ts';
 import { sequences } from '../../records/followup/table.ts';
 import { FormService } from '../forms/form.service.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
+import { stages } from '../../records/people/stages.table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import { Database } from '../../platform/database/database.ts';
@@ -158,7 +160,7 @@ export class PathBoardService {
     ];
   }
 
-  /** The users and sequences that the rules' actions name, by their ids. */
+  /** The users, sequences and stages that the rules' actions name, by their ids. */
   private async namedBy(rules: Rule[]): Promise<Named> {
     const ids = (kind: ReferenceKind) =>
       rules.flatMap((rule) =>
@@ -172,7 +174,12 @@ export class PathBoardService {
       .select({ id: sequences.id, content: sequences.content })
       .from(sequences)
       .where(and(isAnyOf(sequences.id, ids('sequence')), isNull(sequences.removedAt)));
+    const moved = await this.database.db
+      .select({ id: stages.id, name: stages.name })
+      .from(stages)
+      .where(isAnyOf(stages.id, ids('stage')));
     return {
+      stages: new Map(moved.map(({ id, name }) => [id, name])),
       users: new Map(staff.map(({ id, name }) => [id, name])),
       sequences: new Map(started.map(({ id, content }) => [id, content])),
     };
@@ -183,6 +190,7 @@ export class PathBoardService {
 interface Named {
   users: Map<UserId, string>;
   sequences: Map<SequenceId, SequenceContent>;
+  stages: Map<StageId, string>;
 }
 
 /** What an action of a rule does, as a line under the step. */
@@ -190,6 +198,7 @@ function lineOf(action: RuleAction, rule: string, named: Named): PathStep['happe
   const words = ruleActionWords(action, {
     user: (id) => named.users.get(id) ?? 'someone who left',
     sequence: (id) => named.sequences.get(id)?.name ?? 'a sequence that is gone',
+    stage: (id) => named.stages.get(id) ?? 'a stage that is gone',
   });
   const text = words.charAt(0).toUpperCase() + words.slice(1);
   const note = `rule: ${rule}`;

@@ -13,6 +13,7 @@ import { forms } from '../../records/forms/table.ts';
 import { funnels } from '../../records/funnels/table.ts';
 import { pages } from '../../records/pages/table.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
+import { stages } from '../../records/people/stages.table.ts';
 import { people, personTags } from '../../records/people/table.ts';
 
 /** So many tags, sources and towns are offered; any other can be typed. */
@@ -49,6 +50,11 @@ export class ConditionChoicesService {
       funnel: await this.named(funnels, sql`${funnels.name}`, clientId),
       calendar: await this.named(calendars, sql`${calendars.content}->>'name'`, clientId),
       sequence: await this.named(sequences, sql`${sequences.content}->>'name'`, clientId),
+      stage: await db
+        .select({ id: stages.id, name: stages.name })
+        .from(stages)
+        .where(eq(stages.clientId, clientId))
+        .orderBy(asc(stages.position)),
       ...{ user, tags, towns: towns.filter(Boolean) },
       sources: [...new Set([...knownSources, ...sources])],
       questions: form.flatMap(({ id, definition }) =>

@@ -75,7 +75,7 @@ export class PeopleList {
     if (!client) throw notFound();
     const now = this.clock.now();
     const asking: Asking = {
-      ...{ now, zone: client.facts.zone, submissions: 'all' },
+      ...{ now, zone: client.facts.zone, currency: client.facts.currency, submissions: 'all' },
       isOpen: isOpen(now, client.facts) ? sql`true` : sql`false`,
     };
     return and(

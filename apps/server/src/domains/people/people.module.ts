@@ -7,6 +7,8 @@ import { MergeService } from './merge.service.ts';
 import { RetentionService } from './retention.service.ts';
 import { PeopleExport } from './people-export.ts';
 import { PeopleList } from './people-list.service.ts';
+import { PersonEdit } from './person-edit.service.ts';
+import { StageService } from './stage.service.ts';
 import { SavedLists } from './saved-lists.service.ts';
 import { ConditionChoicesService } from './condition-choices.service.ts';
 import { PeopleService } from './people.service.ts';
@@ -21,6 +23,8 @@ import { PeopleService } from './people.service.ts';
     PeopleExport,
     PeopleList,
     SavedLists,
+    StageService,
+    PersonEdit,
     ConditionChoicesService,
     PeopleService,
     RetentionService,
@@ -33,6 +37,8 @@ import { PeopleService } from './people.service.ts';
     PeopleExport,
     PeopleList,
     SavedLists,
+    StageService,
+    PersonEdit,
     ConditionChoicesService,
     PeopleService,
     RetentionService,

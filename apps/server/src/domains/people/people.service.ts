@@ -14,6 +14,8 @@ import { AlsoGivenService } from './also-given.service.ts';
 import { DoublesService } from './doubles.service.ts';
 import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
+import { Causes } from '../../records/causes/consequences.ts';
+import { StageService } from './stage.service.ts';
 import { PersonStore } from '../../records/people/person-store.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
 import { submissions } from '../../records/intake/table.ts';
@@ -33,6 +35,8 @@ export class PeopleService {
     private readonly doubles: DoublesService,
     private readonly merging: MergeService,
     private readonly store: PersonStore,
+    private readonly stages: StageService,
+    private readonly causes: Causes,
   ) {}
 
   /** A person's record; by the id of one that was merged into another, that one's. */
@@ -107,7 +111,12 @@ export class PeopleService {
         .returning();
       if (!person) throw notFound();
       const fact: TimelineFact = { kind: 'touched', by: who.name, ...given };
-      await tx.insert(timeline).values({ personId: id, clientId: person.clientId, at, fact });
+      const effects = this.causes.begin();
+      effects.note(person, at, fact);
+      // That nobody answered is no contact yet.
+      if (given.how !== 'no-answer')
+        await this.stages.moveBy(tx, effects, person, 'touched', { by: who.name, at });
+      await effects.write(tx);
     });
   }
 
@@ -271,6 +280,16 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('notice', `Asked to confirm ${fact.email}`, 'sequences wait for it');
     case 'confirmed':
       return line('reply', `Confirmed ${fact.email}`);
+    case 'given-to':
+      return line('owner', `Assigned to ${fact.to ?? 'nobody'}`, `by ${fact.by}`);
+    case 'stage':
+      return line(
+        'stage',
+        `Moved to ${fact.to}`,
+        [fact.reason, `by ${fact.by}`].filter(Boolean).join(', '),
+      );
+    case 'edited':
+      return line('touch', `${fact.what}: ${fact.to || 'emptied'}`, `by ${fact.by}`);
     case 'kept':
       return line('touch', `${fact.by} kept this record`, 'it was to be erased');
     case 'made-anonymous':

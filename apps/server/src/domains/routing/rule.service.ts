@@ -213,6 +213,7 @@ export class RuleService implements OnModuleInit {
         : conditionsSql(conditions, {
             now: this.clock.now(),
             zone: client!.facts.zone,
+            currency: client!.facts.currency,
             isOpen: openSql(sql`${submissions.receivedAt}`, client!.facts),
             submissions: 'joined',
           });

@@ -12,7 +12,7 @@ import {
   type Span,
   type Term,
 } from '@plumgate/core/conditions';
-import type { Instant } from '@plumgate/core/basics';
+import { minorDigits, type CurrencyCode, type Instant } from '@plumgate/core/basics';
 import { sql, type SQL } from 'drizzle-orm';
 import { likeText } from '../../platform/database/like-words.ts';
 import { bookings } from '../booking/table.ts';
@@ -26,6 +26,8 @@ export interface Asking {
   now: Instant;
   /** The client's zone. */
   zone: string;
+  /** In which the client counts. */
+  currency: CurrencyCode;
   /** Whether the client is open then. */
   isOpen: SQL;
   /**
@@ -120,6 +122,12 @@ const terms: { [Kind in About]: (term: Extract<Term, { about: Kind }>, asking: A
     sql`exists (select 1 from ${timeline} as t where t.person_id = people.id and t.fact->>'kind' = ${messageFacts[is]})`,
   consent: ({ is }) =>
     sql`exists (select 1 from ${consents} as c where c.person_id = people.id and c.purpose = ${is} and ${isValidConsent})`,
+  stage: ({ is }) => sql`(${people.stageId} is not null and ${people.stageId} = ${is})`,
+  value: ({ op, value }, { currency }) => {
+    const units = sql`(${people.value}::float8 / ${10 ** minorDigits(currency)}::float8)`;
+    const compared = op === 'is-more-than' ? sql`>` : sql`<`;
+    return sql`coalesce(${units} ${compared} ${value}::float8, false)`;
+  },
   added: ({ test }, asking) => momentSql(test, asking, sql`${people.addedAt}`),
   seen: ({ test }, asking) => momentSql(test, asking, sql`${people.lastSeenAt}`),
   waiting: (_term, asking) =>

@@ -1,4 +1,4 @@
-import type { Instant, PageId, PersonId, SequenceId, UserId } from '@plumgate/core/basics';
+import type { Cents, Instant, PageId, PersonId, SequenceId, UserId } from '@plumgate/core/basics';
 import { conditionsWords, matches, type Conditions, type Term } from '@plumgate/core/conditions';
 import { asc, eq } from 'drizzle-orm';
 import fc, { type Arbitrary } from 'fast-check';
@@ -7,6 +7,7 @@ import { bookings } from '../booking/table.ts';
 import { sequenceRuns, sequences } from '../followup/table.ts';
 import { submissions } from '../intake/table.ts';
 import { pages } from '../pages/table.ts';
+import { stages } from '../people/stages.table.ts';
 import { consents, people, personTags, timeline } from '../people/table.ts';
 import { PeopleList } from '../../domains/people/people-list.service.ts';
 import { addBookingStep, buildWorld, TestApp } from '../../testing/test-app.ts';
@@ -62,6 +63,7 @@ async function buildPeople(app: TestApp) {
     .from(pages)
     .where(eq(pages.id, page as PageId));
   const { funnelId } = onPage!;
+  const known = await db.select({ id: stages.id }).from(stages).limit(2);
   const person = fc.record({
     name: fc.constantFrom('Ana', 'Bo', 'ÉMILE', 'O’Neil_50%'),
     tags: fc.subarray(tags.map((tag) => tag.toLowerCase())),
@@ -71,6 +73,8 @@ async function buildPeople(app: TestApp) {
     assigneeId: fc.constantFrom(assignee!.id, null),
     addedAt: moment(now),
     lastSeenAt: moment(now),
+    stageId: fc.option(fc.constantFrom(...known.map(({ id }) => id))),
+    value: fc.option(fc.integer({ min: 0, max: 500_000 })) as Arbitrary<Cents | null>,
     touchedAt: fc.option(moment(now)),
     submissionCount: fc.integer({ min: 0, max: 3 }),
     fields: values,
@@ -145,8 +149,15 @@ async function buildPeople(app: TestApp) {
     for (const kind of facts)
       await db.insert(timeline).values({ ...of, at: now, fact: { kind } as never });
   }
-  const known = { form, page, funnel: funnelId, calendar: other.calendar.id };
-  return { world, ids, ...known, assignee: assignee!.id, sequence: sequence!.id };
+  const named = { form, page, funnel: funnelId, calendar: other.calendar.id };
+  return {
+    world,
+    ids,
+    ...named,
+    stage: known[0]!.id,
+    assignee: assignee!.id,
+    sequence: sequence!.id,
+  };
 }
 
 const text = fc.constantFrom(...words, 'l', '', ' LEAK ');
@@ -225,6 +236,11 @@ function termOf(known: Awaited<ReturnType<typeof buildPeople>>): Arbitrary<Term>
     }),
     fc.record({ about: fc.constant('consent'), is: fc.constantFrom('texts', 'emails', 'terms') }),
     fc.record({ about: fc.constantFrom('added', 'seen'), test: dayTest }),
+    fc.record({ about: fc.constant('stage'), is: fc.constantFrom(known.stage, gone) }),
+    fc.record({
+      ...{ about: fc.constant('value'), op: fc.constantFrom('is-more-than', 'is-less-than') },
+      value: fc.constantFrom(0, 1200, 2500.5),
+    }),
     fc.record({ about: fc.constantFrom('waiting', 'known', 'open') }),
     fc.record({
       about: fc.constant('contact'),

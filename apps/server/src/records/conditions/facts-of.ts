@@ -1,4 +1,10 @@
-import type { Instant, PersonId } from '@plumgate/core/basics';
+import {
+  minorDigits,
+  type Cents,
+  type CurrencyCode,
+  type Instant,
+  type PersonId,
+} from '@plumgate/core/basics';
 import type { Facts as ClientFacts } from '@plumgate/core/clients';
 import type { Facts, FactValue } from '@plumgate/core/conditions';
 import { isOpen } from '@plumgate/core/opening';
@@ -19,7 +25,7 @@ const listed = (columns: string, from: ReturnType<typeof sql>) =>
 export async function factsOf(
   db: Queries,
   ids: readonly PersonId[],
-  client: Pick<ClientFacts, 'zone' | 'week' | 'closed'>,
+  client: Pick<ClientFacts, 'zone' | 'week' | 'closed' | 'currency'>,
   now: Instant,
 ): Promise<Map<PersonId, Facts>> {
   const rows = await db
@@ -56,6 +62,8 @@ export async function factsOf(
         tags: row.tags.map(([tag]) => tag),
         town: person.town,
         assignee: person.assigneeId,
+        stage: person.stageId,
+        value: unitsOf(person.value, client.currency),
         firstSource: person.source,
         lastSource: person.lastSource,
         addedAt: person.addedAt,
@@ -79,3 +87,7 @@ export async function factsOf(
     ]),
   );
 }
+
+/** What somebody is worth, in whole units of the currency. */
+export const unitsOf = (value: Cents | null, currency: CurrencyCode): number | null =>
+  value === null ? null : value / 10 ** minorDigits(currency);

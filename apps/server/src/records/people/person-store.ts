@@ -1,5 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import type { ClientId, Instant, PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
+import type {
+  ClientId,
+  Instant,
+  PersonId,
+  StageId,
+  SubmissionId,
+  UserId,
+} from '@plumgate/core/basics';
 import type { ConsentGiven } from '@plumgate/core/forms';
 import {
   differingDetails,
@@ -14,10 +21,12 @@ import {
 import type { Arrival } from '@plumgate/core/results';
 import { and, asc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import type { ClientRow } from '../clients/table.ts';
+import { insertMany, isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import type { Write } from '../../platform/database/one-trip.ts';
 import { fieldHistory } from './fields.table.ts';
+import { stages } from './stages.table.ts';
 import { alsoGiven, consents, people, personTags } from './table.ts';
 
 export type PersonRow = typeof people.$inferSelect;
@@ -49,6 +58,8 @@ export class PersonStore {
       clientId,
       ...details,
       matchKey: as ? as.matchKey : await this.matchKeyFor(tx, clientId, matching, details),
+      stageId: firstStage(clientId),
+      stageAt: at,
       source: firstSource,
       lastSource: source,
       submissionCount: submissionsMore,
@@ -261,6 +272,33 @@ export class PersonStore {
     return gone.length > 0;
   }
 
+  /** Tags people; gives those for whom it is new. */
+  async tagMany(
+    tx: Queries,
+    persons: readonly Pick<PersonRow, 'id' | 'clientId'>[],
+    tag: string,
+  ): Promise<Set<PersonId>> {
+    const rows = persons.map((person) => tagOf(person, tag));
+    const { rows: added } = await tx.execute<{ person_id: PersonId }>(
+      insertMany(personTags, rows, sql` on conflict do nothing returning person_id`).getSQL(),
+    );
+    return new Set(added.map((row) => row.person_id));
+  }
+
+  /** Takes a tag away from people; gives those who had it. */
+  async untagMany(
+    tx: Queries,
+    persons: readonly Pick<PersonRow, 'id'>[],
+    tag: string,
+  ): Promise<Set<PersonId>> {
+    const ids = persons.map(({ id }) => id);
+    const gone = await tx
+      .delete(personTags)
+      .where(and(isAnyOf(personTags.personId, ids), eq(personTags.tag, tag)))
+      .returning({ id: personTags.personId });
+    return new Set(gone.map(({ id }) => id));
+  }
+
   /** The write that tags somebody who has no tags yet. */
   tagNew(tx: Queries, person: Pick<PersonRow, 'id' | 'clientId'>, tags: readonly string[]): Write {
     return tx.insert(personTags).values(tags.map((tag) => tagOf(person, tag)));
@@ -271,6 +309,10 @@ export class PersonStore {
     return tx.update(people).set({ assigneeId: assignee }).where(eq(people.id, person.id));
   }
 }
+
+/** The stage that a client's people begin in. */
+const firstStage = (clientId: ClientId) =>
+  sql<StageId>`(select ${stages.id} from ${stages} where ${stages.clientId} = ${clientId} order by ${stages.position} limit 1)`;
 
 const tagOf = (person: Pick<PersonRow, 'id' | 'clientId'>, tag: string) => ({
   personId: person.id,

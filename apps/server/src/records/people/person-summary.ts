@@ -2,6 +2,7 @@ import type { PersonSummary } from '@plumgate/contract';
 import { fullName, type ContactDetails } from '@plumgate/core/people';
 import { sql } from 'drizzle-orm';
 import { users } from '../accounts/table.ts';
+import { stages } from './stages.table.ts';
 import { people, personTags } from './table.ts';
 
 /** The columns of a person in a list; the query joins the owner's account. */
@@ -19,6 +20,12 @@ export const summary = {
   lastSeenAt: people.lastSeenAt,
   touchedAt: people.touchedAt,
   town: people.town,
+  stageName: sql<
+    string | null
+  >`(select ${stages.name} from ${stages} where ${stages.id} = ${people.stageId})`,
+  stageAt: people.stageAt,
+  lostReason: people.lostReason,
+  value: people.value,
   fields: people.fields,
   assigneeName: users.name,
   tags: sql<
@@ -35,7 +42,7 @@ export const shownName = (
 export function wire(row: {
   [Key in keyof typeof summary]: Key extends 'addedAt' | 'lastSeenAt'
     ? { toString(): string }
-    : Key extends 'touchedAt'
+    : Key extends 'touchedAt' | 'stageAt'
       ? { toString(): string } | null
       : unknown;
 }) {
@@ -44,5 +51,6 @@ export function wire(row: {
     addedAt: row.addedAt.toString(),
     lastSeenAt: row.lastSeenAt.toString(),
     touchedAt: row.touchedAt?.toString() ?? null,
+    stageAt: row.stageAt?.toString() ?? null,
   } as PersonSummary;
 }

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import {
+  bigint,
   bigserial,
   boolean,
   index,
@@ -10,9 +11,17 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { ConsentPurpose, PersonId, SubmissionId, UserId } from '@plumgate/core/basics';
+import type {
+  Cents,
+  ConsentPurpose,
+  PersonId,
+  StageId,
+  SubmissionId,
+  UserId,
+} from '@plumgate/core/basics';
 import type { FieldValues } from '@plumgate/core/people';
 import { users } from '../accounts/table.ts';
+import { stages } from './stages.table.ts';
 import { ofClient } from '../clients/table.ts';
 import { instant, json } from '../../platform/database/columns.ts';
 import type { TimelineFact } from './timeline.ts';
@@ -36,6 +45,14 @@ export const people = pgTable(
     assigneeId: uuid('assignee_id')
       .$type<UserId>()
       .references(() => users.id),
+    /** How far they are, since when, and why they are lost where they are. */
+    stageId: uuid('stage_id')
+      .$type<StageId>()
+      .references(() => stages.id),
+    stageAt: instant('stage_at'),
+    lostReason: text('lost_reason').notNull().default(''),
+    /** What they are worth, in minor units of the client's currency; null where nobody has said. */
+    value: bigint('value', { mode: 'number' }).$type<Cents>(),
     submissionCount: integer('submission_count').notNull().default(0),
     addedAt: instant('added_at').notNull(),
     lastSeenAt: instant('last_seen_at').notNull(),
@@ -88,6 +105,7 @@ export const people = pgTable(
       table.addedAt.desc().nullsFirst(),
       table.id,
     ),
+    index('people_by_stage').on(table.clientId, table.stageId, table.stageAt.desc().nullsFirst()),
     index('people_by_name').on(
       table.clientId,
       sql`lower(first_name || ' ' || last_name)`,

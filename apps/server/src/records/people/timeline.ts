@@ -38,5 +38,8 @@ export type TimelineFact =
   | { kind: 'refused'; what: string }
   | { kind: 'asked-to-confirm' | 'confirmed'; email: string }
   | { kind: 'made-anonymous' }
+  | { kind: 'given-to'; to: string | null; by: string }
+  | { kind: 'stage'; to: string; reason: string; by: string }
+  | { kind: 'edited'; what: string; to: string; by: string }
   | { kind: 'kept'; by: string }
   | { kind: 'touched'; how: 'called' | 'no-answer' | 'wrote'; note: string; by: string };

@@ -7,6 +7,7 @@ import { sequences } from '../followup/table.ts';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
 import { linkedBands, pages } from '../pages/table.ts';
+import { stages } from '../people/stages.table.ts';
 import { files, pictures } from '../pictures/table.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
@@ -57,6 +58,7 @@ const kinds: Record<
     mine: (id) => eq(linkedBands.clientId, id),
     word: 'linked band',
   },
+  stage: { table: stages, mine: (id) => eq(stages.clientId, id), word: 'stage' },
   // The agency's own people look after every client's.
   user: {
     table: users,

@@ -178,6 +178,24 @@ const fields: { [Kind in About]: ((part: Part<Kind>) => ReactNode) | null } = {
       onChange={(is) => onChange({ ...term, is: is as TermOf<'consent'>['is'] })}
     />
   ),
+  stage: (part) => <Named {...part} label="Stage" among={part.choices.stage} />,
+  value: ({ term, onChange }) => (
+    <>
+      <InlineSelect
+        label="Comparison"
+        options={{ 'is-more-than': 'worth more than', 'is-less-than': 'worth less than' }}
+        value={term.op}
+        onChange={(op) => onChange({ ...term, op: op as TermOf<'value'>['op'] })}
+      />
+      <InlineField
+        label="Value"
+        type="number"
+        className="w-28"
+        value={term.value}
+        onChange={(text) => text !== '' && onChange({ ...term, value: Number(text) })}
+      />
+    </>
+  ),
   added: (part) => <Moment {...part} />,
   seen: (part) => <Moment {...part} />,
   waiting: null,

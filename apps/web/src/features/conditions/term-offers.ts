@@ -33,7 +33,7 @@ export function offersFor(
     .split(/[\s,]+/)
     .filter(Boolean);
   const isTurned = words.some((word) => word === 'not' || word === 'no' || word === 'never');
-  const number = Number(words.find((word) => /^\d{1,3}$/.test(word)) ?? 30);
+  const number = Number(words.find((word) => /^\d{1,6}$/.test(word)) ?? 30);
   const all = candidates(choices, abouts, number);
   if (words.length === 0)
     return abouts.flatMap((about) => {
@@ -65,10 +65,14 @@ function scoreOf({ term, words }: TermOffer, typed: readonly string[]): number {
 }
 
 /** Everything that could be asked, with what there is to ask for. */
-function candidates(choices: ConditionChoices, abouts: readonly About[], days: number): Term[] {
+function candidates(choices: ConditionChoices, abouts: readonly About[], number: number): Term[] {
   const named = (about: 'form' | 'page' | 'funnel') =>
     choices[about].map(({ id }) => ({ about, is: id }));
-  const last: DayTest = { op: 'in-last', amount: Math.max(1, days), unit: 'days' };
+  const last: DayTest = {
+    op: 'in-last',
+    amount: Math.min(1000, Math.max(1, number)),
+    unit: 'days',
+  };
   const ago: DayTest = { ...last, op: 'longer-ago' };
   const of: Record<About, object[]> = {
     tag: choices.tags.map((is) => ({ about: 'tag', is })),
@@ -83,6 +87,10 @@ function candidates(choices: ConditionChoices, abouts: readonly About[], days: n
     added: [last, ago].map((test) => ({ about: 'added', test })),
     seen: [last, ago].map((test) => ({ about: 'seen', test })),
     waiting: [{ about: 'waiting' }],
+    stage: choices.stage.map(({ id }) => ({ about: 'stage', is: id })),
+    value: (['is-more-than', 'is-less-than'] as const).map((op) => ({
+      ...{ about: 'value', op, value: number },
+    })),
     assignee: [{ id: null }, ...choices.user].map(({ id }) => ({ about: 'assignee', is: id })),
     sequence: choices.sequence.flatMap(({ id }) =>
       (['in', 'through', 'ever'] as const).map((state) => ({ about: 'sequence', is: id, state })),

@@ -23,6 +23,7 @@ const dots = {
   tag: 'bg-tide',
   assign: 'bg-plum',
   start: 'bg-leaf',
+  stage: 'bg-leaf',
   notify: 'bg-honey',
   book: 'bg-leaf',
 } as const;

@@ -231,6 +231,7 @@ const marks = {
   form: 'border-leaf',
   tag: 'border-plum',
   owner: 'border-plum',
+  stage: 'border-leaf',
   sequence: 'border-tide',
   message: 'border-tide',
   notice: 'border-honey',

@@ -44,6 +44,17 @@ const parts: { [Kind in RuleAction['kind']]: ActionPart<Kind> } = {
       />
     ),
   },
+  stage: {
+    starter: ({ stage }) => ({ kind: 'stage', to: (stage[0]?.id ?? '') as never }),
+    value: ({ action, choices, label, onChange }) => (
+      <NamedSelect
+        label={label}
+        among={choices.stage}
+        value={action.to}
+        onChange={(to) => onChange({ ...action, to: to as never })}
+      />
+    ),
+  },
   start: {
     starter: ({ sequence }) => ({
       kind: 'start',

@@ -16,6 +16,7 @@ export function RuleSentence({
   const nameOf = {
     user: (id: string) => names('user', id),
     sequence: (id: string) => names('sequence', id),
+    stage: (id: string) => names('stage', id),
   };
   return (
     <p className="text-muted">
