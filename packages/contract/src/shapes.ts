@@ -57,6 +57,8 @@ export const ClientSummary = z.object({
   slug: Slug,
   trade: z.string(),
   zone: z.string(),
+  /** In which money of theirs is counted: `USD`. */
+  currency: z.string(),
   /** Where the client's pages answer, without a trailing slash. */
   site: z.string(),
   /** The address they are known by: a host of the client’s own where one is right, else the same. */
@@ -631,6 +633,8 @@ export const ConditionChoices = z.object({
   calendar: Named,
   sequence: Named,
   stage: Named,
+  /** The stages that mean that a lead is lost. */
+  lostStages: z.array(StageId),
   tags: z.array(z.string()),
   sources: z.array(z.string()),
   towns: z.array(z.string()),

@@ -1,5 +1,6 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
 import type { ClientId, FormId, FunnelId, Instant, UserId } from '@plumgate/core/basics';
+import { sortIntoStages } from './stages.ts';
 import {
   entriesFrom,
   exampleWords,
@@ -84,6 +85,7 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
   clock.resetTo(until.subtract({ hours: 24 * days }));
   const world = await makeDemoWorld(app, until);
   await playHistory(app, clock, { ...world, until, days });
+  await sortIntoStages(app, until, { id: world.marketer, name: 'Mabel Otterby' });
   clock.run();
 }
 

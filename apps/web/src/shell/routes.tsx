@@ -84,6 +84,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/people/board',
+        lazy: async () => ({
+          Component: (await import('../features/people/board-screen.tsx')).BoardScreen,
+        }),
+      },
+      {
         path: '/:client/people/doubles',
         lazy: async () => ({
           Component: (await import('../features/people/doubles-screen.tsx')).DoublesScreen,

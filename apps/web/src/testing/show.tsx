@@ -13,6 +13,7 @@ export const quayside: ClientSummary = {
   slug: 'quayside-dental' as ClientSummary['slug'],
   trade: 'Dentist',
   zone: 'America/New_York',
+  currency: 'USD',
   site: 'http://quayside-dental.localhost:4310',
   knownSite: 'http://quayside-dental.localhost:4310',
   ownMarker: 'own',
@@ -38,7 +39,16 @@ export const signedIn: SignedIn = {
 
 /** A client of which conditions can name nothing. */
 export const emptyChoices: ConditionChoices = {
-  ...{ form: [], page: [], funnel: [], user: [], calendar: [], sequence: [], stage: [] },
+  ...{
+    form: [],
+    page: [],
+    funnel: [],
+    user: [],
+    calendar: [],
+    sequence: [],
+    stage: [],
+    lostStages: [],
+  },
   ...{ tags: [], sources: [], towns: [], questions: [], fields: [] },
 };
 

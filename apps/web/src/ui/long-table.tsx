@@ -10,7 +10,7 @@ import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 
 export interface LongColumn<Row> {
   id: string;
-  header: string;
+  header: ReactNode;
   cell: (row: Row) => ReactNode;
   /** What the server sorts by; left out where it can't. */
   sort?: string;
@@ -90,7 +90,7 @@ export function LongTable<Row extends object>({
       <table
         aria-label={label}
         aria-rowcount={total + 1}
-        className="w-full table-fixed tabular-nums max-md:min-w-0"
+        className="w-full table-fixed tabular-nums max-md:block"
       >
         <thead className="sticky top-0 z-10 bg-paper text-left text-xs text-muted max-md:sr-only">
           <tr className="h-9">
@@ -99,13 +99,16 @@ export function LongTable<Row extends object>({
             ))}
           </tr>
         </thead>
-        <tbody>
+        <tbody className="max-md:block">
           <Space height={before} columns={columns.length} />
           {inSight.map(({ index, key }) => {
             const { original } = all[index]!;
             return (
               <tr
                 key={key}
+                // On a phone a row is as high as what is in it.
+                ref={window.measureElement}
+                data-index={index}
                 aria-rowindex={index + 2}
                 className={`h-10 border-b border-line hover:bg-sheet ${rowClass?.(original) ?? ''}`}
               >
@@ -127,8 +130,8 @@ export function LongTable<Row extends object>({
 /** Stands for the rows that are out of sight. */
 const Space = ({ height, columns }: { height: number; columns: number }) =>
   height > 0 && (
-    <tr aria-hidden>
-      <td colSpan={columns} style={{ height }} />
+    <tr aria-hidden className="max-md:block">
+      <td colSpan={columns} className="max-md:block" style={{ height }} />
     </tr>
   );
 

@@ -120,6 +120,7 @@ export class ClientService {
       slug: row.slug,
       trade: row.facts.trade,
       zone: row.facts.zone,
+      currency: row.facts.currency,
       site: this.address.of(row.slug),
       knownSite: this.address.known(row.slug),
       ownMarker: this.own.marker(row.id, this.clock.now()),

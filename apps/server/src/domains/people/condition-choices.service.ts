@@ -44,17 +44,19 @@ export class ConditionChoicesService {
         .orderBy(asc(users.name)),
       this.fields.ofClient(db, clientId),
     ]);
+    const stage = await db
+      .select({ id: stages.id, name: stages.name, outcome: stages.outcome })
+      .from(stages)
+      .where(eq(stages.clientId, clientId))
+      .orderBy(asc(stages.position));
     return {
       form: byName(form.map(({ id, definition }) => ({ id, name: definition.name }))),
       page: await this.named(pages, sql`${pages.name}`, clientId),
       funnel: await this.named(funnels, sql`${funnels.name}`, clientId),
       calendar: await this.named(calendars, sql`${calendars.content}->>'name'`, clientId),
       sequence: await this.named(sequences, sql`${sequences.content}->>'name'`, clientId),
-      stage: await db
-        .select({ id: stages.id, name: stages.name })
-        .from(stages)
-        .where(eq(stages.clientId, clientId))
-        .orderBy(asc(stages.position)),
+      stage: stage.map(({ id, name }) => ({ id, name })),
+      lostStages: stage.filter(({ outcome }) => outcome === 'lost').map(({ id }) => id),
       ...{ user, tags, towns: towns.filter(Boolean) },
       sources: [...new Set([...knownSources, ...sources])],
       questions: form.flatMap(({ id, definition }) =>

@@ -37,7 +37,7 @@ export function ColumnChooser({
         >
           <ul className="grid gap-1">
             {there.map((id, index) => {
-              const { header } = columns.get(id)!;
+              const header = columns.get(id)!.header as string;
               return (
                 <li key={id} className="flex items-center justify-between gap-2">
                   <Tick
@@ -70,7 +70,7 @@ export function ColumnChooser({
               {hidden.map((id) => (
                 <li key={id}>
                   <Tick
-                    label={columns.get(id)!.header}
+                    label={columns.get(id)!.header as string}
                     checked={false}
                     onChange={() => onChange([...there, id])}
                   />

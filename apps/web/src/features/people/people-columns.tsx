@@ -1,3 +1,4 @@
+import { moneyWords } from '@plumgate/core/basics';
 import type { ConditionChoices, PersonSummary } from '@plumgate/contract';
 import { valueWords, type FieldValue } from '@plumgate/core/people';
 import { Link } from 'react-router';
@@ -11,7 +12,7 @@ type Column = LongColumn<PersonSummary>;
 const muted = 'truncate text-muted';
 
 /** The columns that there are for everybody's people; a client's own fields follow them. */
-const columns = (zone: string): Column[] => [
+const columns = (zone: string, currency: string): Column[] => [
   {
     id: 'contact',
     header: 'Contact',
@@ -67,6 +68,20 @@ const columns = (zone: string): Column[] => [
     cell: ({ assigneeName }) => assigneeName ?? 'nobody',
   },
   {
+    id: 'stage',
+    header: 'Stage',
+    wideOnly: true,
+    className: 'truncate',
+    cell: ({ stageName, lostReason }) => [stageName, lostReason].filter(Boolean).join(', '),
+  },
+  {
+    id: 'value',
+    header: 'Value',
+    wideOnly: true,
+    isNumber: true,
+    cell: ({ value }) => (value === null ? '' : moneyWords({ amount: value, currency }, 'en-US')),
+  },
+  {
     id: 'waiting',
     header: 'Waiting',
     wideOnly: true,
@@ -113,7 +128,10 @@ const PhoneLink = ({ phone }: { phone: string }) => (
 );
 
 /** Every column that can be chosen, each by its id: the common ones, and the client's own fields. */
-export function columnsOf(zone: string, fields: ConditionChoices['fields']): Map<string, Column> {
+export function columnsOf(
+  { zone, currency }: { zone: string; currency: string },
+  fields: ConditionChoices['fields'],
+): Map<string, Column> {
   const own = fields.map(({ key, name }): Column => ({
     id: `field:${key}`,
     header: name,
@@ -124,7 +142,7 @@ export function columnsOf(zone: string, fields: ConditionChoices['fields']): Map
       return value === undefined ? '' : valueWords(value, 'en-US');
     },
   }));
-  return new Map([...columns(zone), ...own].map((column) => [column.id, column]));
+  return new Map([...columns(zone, currency), ...own].map((column) => [column.id, column]));
 }
 
 /** The name, which always comes first and leads to the record. */
@@ -139,3 +157,46 @@ export const nameColumn = (to: (person: PersonSummary) => string): Column => ({
     </Link>
   ),
 });
+
+/** The box by which somebody is ticked, to be changed with others; the one in the header ticks all that are here. */
+export const tickColumn = ({
+  isTicked,
+  areAllTicked,
+  onTick,
+  onTickAll,
+}: {
+  isTicked: (id: PersonSummary['id']) => boolean;
+  areAllTicked: boolean;
+  onTick: (person: PersonSummary, isOn: boolean) => void;
+  onTickAll: (isOn: boolean) => void;
+}): Column => ({
+  id: 'tick',
+  wideOnly: true,
+  className: 'w-12 !pr-0',
+  header: <TickBox label="Tick all that are shown" checked={areAllTicked} onChange={onTickAll} />,
+  cell: (person) => (
+    <TickBox
+      label={`Tick ${nameOf(person)}`}
+      checked={isTicked(person.id)}
+      onChange={(isOn) => onTick(person, isOn)}
+    />
+  ),
+});
+
+const TickBox = ({
+  label,
+  checked,
+  onChange,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (isOn: boolean) => void;
+}) => (
+  <input
+    type="checkbox"
+    aria-label={label}
+    className="relative z-10 block size-4 accent-plum"
+    checked={checked}
+    onChange={(event) => onChange(event.target.checked)}
+  />
+);

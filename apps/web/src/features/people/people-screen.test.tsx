@@ -246,3 +246,55 @@ it('says why the list can’t be shown, and asks again when told to', async () =
     expect(screen.getByRole('link', { name: 'Odalys Penhallow 1' })).toBeTruthy(),
   );
 });
+
+describe('many at once', () => {
+  const ticking = async () => {
+    const asked = server().on(api.queryPeople, listOf([personOf(1), personOf(2)], null, 214));
+    asked.on(api.changePeople, { jobId: idOf(90) }).on(api.getJob, {
+      ...{ id: idOf(90), kind: 'change-people', state: 'done', done: 2, total: 2, problem: null },
+      ...{ result: { changed: 1, of: 2 }, canUndo: true, createdAt: '2026-11-05T14:12:00Z' },
+    });
+    await opened(asked);
+    await screen.findByRole('link', { name: 'Odalys Penhallow 1' });
+    return asked;
+  };
+  const tag = async () => {
+    press('Tag');
+    fireEvent.change(screen.getByLabelText('Tag, which'), { target: { value: 'Call today' } });
+    press('Apply');
+  };
+
+  it('the ticked ones are tagged, and it is said what was done', async () => {
+    const asked = await ticking();
+    expect(screen.queryByRole('toolbar')).toBeNull();
+    fireEvent.click(screen.getByLabelText('Tick Odalys Penhallow 2'));
+    expect(screen.getByText('1 ticked')).toBeTruthy();
+    await tag();
+    await screen.findByText('Done: 1 person changed. 1 needed no change.');
+    expect(asked.sent(api.changePeople)[0]!.body).toEqual({
+      who: { ids: [idOf(2)] },
+      change: { kind: 'tag', tag: 'call today' },
+    });
+    expect(screen.getByRole('button', { name: 'Undo' })).toBeTruthy();
+  });
+
+  it('so are all that match', async () => {
+    const asked = await ticking();
+    fireEvent.click(screen.getByLabelText('Tick all that are shown'));
+    press('all 214 that match');
+    await tag();
+    await waitFor(() =>
+      expect(asked.sent(api.changePeople)[0]!.body).toMatchObject({
+        who: { conditions: noConditions, search: '' },
+      }),
+    );
+  });
+
+  it('says why it could not be done', async () => {
+    const asked = await ticking();
+    asked.on(api.changePeople, () => refusal(404, 'That stage is gone.'));
+    fireEvent.click(screen.getByLabelText('Tick Odalys Penhallow 1'));
+    await tag();
+    expect((await screen.findByRole('alert')).textContent).toBe('That stage is gone.');
+  });
+});

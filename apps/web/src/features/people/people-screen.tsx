@@ -17,10 +17,13 @@ import { useRemoval } from '../bin/use-removal.tsx';
 import { aboutPeople, type Askable } from '../conditions/askable.ts';
 import { ConditionSentence } from '../conditions/condition-sentence.tsx';
 import { useToday } from '../conditions/use-today.ts';
+import type { Conditions } from '@plumgate/core/conditions';
+import type { PersonId } from '@plumgate/core/basics';
+import { BulkBar, type Picked } from './bulk-bar.tsx';
 import { ColumnChooser } from './column-chooser.tsx';
 import { countWords, ListChips } from './list-chips.tsx';
 import { ListDialog } from './list-dialog.tsx';
-import { columnsOf, nameColumn } from './people-columns.tsx';
+import { columnsOf, nameColumn, tickColumn } from './people-columns.tsx';
 import { PeopleTabs } from './people-tabs.tsx';
 import { PersonDrawer } from './person-drawer.tsx';
 import { saveList, usePeopleList } from './use-people-list.ts';
@@ -73,15 +76,34 @@ function People({
     { keepsShown: true },
   );
   const columns = useMemo(
-    () => columnsOf(client.zone, asks.choices.fields),
-    [client.zone, asks.choices.fields],
+    () => columnsOf(client, asks.choices.fields),
+    [client, asks.choices.fields],
   );
   useSlashToFind();
   const act = useAct();
+  const exportThem = () =>
+    void act(() =>
+      saveFile(api.exportPeople, {
+        params,
+        query: { conditions: JSON.stringify(conditions), search: searched },
+      }),
+    );
   const people = found.data?.pages.flatMap((page) => page.people) ?? [];
   const [first] = found.data?.pages ?? [];
   const show = (view: { columns?: string[]; sort?: PeopleSort }) =>
     void lists.show({ columns: asked.columns, sort, ...view });
+  const [ticked, setTicked] = useState<ReadonlySet<PersonId> | 'all'>(nobody);
+  const total = first?.total ?? 0;
+  const picked = pickedOf(ticked, { conditions, search: searched }, first);
+  const isTicked = (id: PersonId) => ticked === 'all' || ticked.has(id);
+  const tick = (ids: readonly PersonId[], isOn: boolean) => {
+    const before = ticked === 'all' ? people.map(({ id }) => id) : ticked;
+    const next = new Set(before);
+    for (const id of ids)
+      if (isOn) next.add(id);
+      else next.delete(id);
+    setTicked(next);
+  };
   if (found.isError && !found.data)
     return <Failed error={found.error} again={() => void found.refetch()} />;
   return (
@@ -95,21 +117,12 @@ function People({
           shown={asked.columns}
           onChange={(shown) => show({ columns: shown })}
         />
-        <Button
-          onClick={() =>
-            void act(() =>
-              saveFile(api.exportPeople, {
-                params,
-                query: { conditions: JSON.stringify(conditions), search: searched },
-              }),
-            )
-          }
-        >
+        <Button onClick={exportThem}>
           <Download className="size-4" /> Export CSV
         </Button>
       </PageHead>
       <PeopleTabs clientSlug={client.slug} />
-      <div className="grid gap-2 px-6 py-3 max-md:px-4">
+      <div className={`grid gap-2 px-6 py-3 max-md:px-4 ${personId ? 'max-md:hidden' : ''}`}>
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-strong-line bg-sheet px-3 py-2">
           <div className="min-w-0 flex-1">
             <ConditionSentence
@@ -125,7 +138,7 @@ function People({
         <ListChips lists={lists.saved.data!.lists} open={lists.list} onOpen={lists.open} />
       </div>
       <div className="flex min-h-0 flex-1 border-t border-line">
-        <div className={`min-w-0 flex-1 ${personId ? 'max-lg:hidden' : ''}`}>
+        <div className={`relative min-w-0 flex-1 ${personId ? 'max-lg:hidden' : ''}`}>
           {!first ? (
             <Skeleton />
           ) : people.length === 0 ? (
@@ -134,6 +147,16 @@ function People({
             <LongTable
               label="People"
               columns={[
+                tickColumn({
+                  isTicked,
+                  areAllTicked: people.every(({ id }) => isTicked(id)),
+                  onTick: ({ id }, isOn) => tick([id], isOn),
+                  onTickAll: (isOn) =>
+                    tick(
+                      people.map(({ id }) => id),
+                      isOn,
+                    ),
+                }),
                 nameColumn(({ id }) => `/${client.slug}/people/${id}${search}`),
                 ...asked.columns.flatMap((id) => columns.get(id) ?? []),
               ]}
@@ -150,17 +173,50 @@ function People({
               }}
             />
           )}
+          <BulkBar
+            clientId={client.id}
+            picked={picked}
+            choices={asks.choices}
+            others={
+              ticked !== 'all' &&
+              ticked.size < total && (
+                <button
+                  type="button"
+                  className="mr-1 border-b border-dashed font-semibold"
+                  onClick={() => setTicked('all')}
+                >
+                  all {first && countWords(first)} that match
+                </button>
+              )
+            }
+            {...(ticked === 'all' && { onExport: exportThem })}
+            onClear={() => setTicked(nobody)}
+          />
         </div>
         {personId && (
           <PersonDrawer
             personId={personId}
             zone={client.zone}
+            choices={asks.choices}
             backTo={`/${client.slug}/people${search}`}
           />
         )}
       </div>
     </div>
   );
+}
+
+const nobody: ReadonlySet<PersonId> = new Set();
+
+/** Whom what is ticked means. */
+function pickedOf(
+  ticked: ReadonlySet<PersonId> | 'all',
+  asked: { conditions: Conditions; search: string },
+  first: { total: number; about: boolean } | undefined,
+): Picked | null {
+  if (ticked === 'all') return first ? { who: asked, words: `all ${countWords(first)}` } : null;
+  if (ticked.size === 0) return null;
+  return { who: { ids: [...ticked] }, words: `${ticked.size.toLocaleString('en-US')} ticked` };
 }
 
 /** What can be done with the list that is open, or with what is asked for instead. */

@@ -6,6 +6,7 @@ export const PeopleTabs = ({ clientSlug }: { clientSlug: string }) => (
     label="People"
     tabs={{
       [`/${clientSlug}/people`]: 'People',
+      [`/${clientSlug}/people/board`]: 'Board',
       [`/${clientSlug}/people/submissions`]: 'Submissions',
       [`/${clientSlug}/people/fields`]: 'Fields',
       [`/${clientSlug}/people/doubles`]: 'Doubles',

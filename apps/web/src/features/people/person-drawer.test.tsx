@@ -1,9 +1,9 @@
-import { api, type PersonRecord } from '@plumgate/contract';
-import type { MergeId } from '@plumgate/core/basics';
+import { api, type ConditionChoices, type PersonRecord } from '@plumgate/contract';
+import type { MergeId, StageId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
 import { personOf } from '../../testing/samples.ts';
-import { idOf, quayside, serverOf, show } from '../../testing/show.tsx';
+import { emptyChoices, idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { PersonDrawer } from './person-drawer.tsx';
 
 const odalys: PersonRecord = {
@@ -21,10 +21,25 @@ const odalys: PersonRecord = {
   consents: [],
   timeline: [],
 };
+const choices: ConditionChoices = {
+  ...emptyChoices,
+  tags: ['nervous'],
+  user: [{ id: idOf(40), name: 'Front desk' }],
+  stage: [
+    { id: idOf(60), name: 'New' },
+    { id: idOf(61), name: 'Lost' },
+  ],
+  lostStages: [idOf<StageId>(61)],
+};
 const opened = async (changes: Partial<PersonRecord> = {}) => {
   const server = serverOf().on(api.getPerson, { ...odalys, ...changes });
   show(
-    <PersonDrawer personId={odalys.id} zone={quayside.zone} backTo="/quayside-dental/people" />,
+    <PersonDrawer
+      personId={odalys.id}
+      zone={quayside.zone}
+      choices={choices}
+      backTo="/quayside-dental/people"
+    />,
     server,
   );
   await screen.findByRole('heading', { name: 'History' });
@@ -34,7 +49,7 @@ const opened = async (changes: Partial<PersonRecord> = {}) => {
 it('says how to reach them, whose they are, and how often they wrote', async () => {
   await opened();
   expect(screen.getByText('odalys@example.com · (207) 555-0117')).toBeTruthy();
-  expect(screen.getByText('Assigned to nobody · Source: Search ads · 1 submission')).toBeTruthy();
+  expect(screen.getByText('Source: Search ads · 1 submission')).toBeTruthy();
   expect(screen.getByRole('link', { name: 'Call (207) 555-0117' }).getAttribute('href')).toBe(
     'tel:2075550117',
   );
@@ -42,7 +57,8 @@ it('says how to reach them, whose they are, and how often they wrote', async () 
 
 it('says how many times, and with whom', async () => {
   await opened({ submissions: 3, assigneeName: 'Front desk', phone: '' });
-  expect(screen.getByText(/^Assigned to Front desk .* 3 submissions$/)).toBeTruthy();
+  expect(screen.getByText(/ 3 submissions$/)).toBeTruthy();
+  expect(screen.getByLabelText<HTMLSelectElement>('Assigned to').value).toBe(idOf(40));
   expect(screen.queryByRole('link', { name: /^Call/ })).toBeNull();
 });
 
@@ -133,8 +149,74 @@ it('keeps the line when it could not be noted', async () => {
 
 it('says when there is nobody of that kind', async () => {
   const server = serverOf().on(api.getPerson, () => refusal(404, 'There is no such person.'));
-  show(<PersonDrawer personId={odalys.id} zone="UTC" backTo="/" />, server);
+  show(<PersonDrawer personId={odalys.id} zone="UTC" choices={choices} backTo="/" />, server);
   expect(await screen.findByText('There is no such person.')).toBeTruthy();
+});
+
+describe('where they stand', () => {
+  const changes = async (does: () => void) => {
+    const server = await opened({ tags: ['first-visit'] });
+    server.on(api.changePerson, {});
+    does();
+    await waitFor(() => expect(server.sent(api.changePerson)).toHaveLength(1));
+    return server.sent(api.changePerson)[0]!.body;
+  };
+  const pick = (label: string, value: string) =>
+    fireEvent.change(screen.getByLabelText(label), { target: { value } });
+
+  it.each<[string, () => void, object]>([
+    ['assigned', () => pick('Assigned to', idOf(40)), { kind: 'assign', to: idOf(40) }],
+    [
+      'untagged',
+      () => fireEvent.click(screen.getByRole('button', { name: 'Remove the tag first-visit' })),
+      { kind: 'untag', tag: 'first-visit' },
+    ],
+    [
+      'tagged, in lower case',
+      () => {
+        pick('Add a tag', ' Nervous');
+        fireEvent.submit(screen.getByLabelText('Add a tag'));
+      },
+      { kind: 'tag', tag: 'nervous' },
+    ],
+    [
+      'lost, with the reason that is asked for',
+      () => {
+        pick('Stage', idOf(61));
+        pick('Why', 'Price');
+        fireEvent.click(screen.getByRole('button', { name: 'Move' }));
+      },
+      { kind: 'stage', to: idOf(61), reason: 'Price' },
+    ],
+  ])('they are %s', async (_what, does, body) => expect(await changes(does)).toEqual(body));
+});
+
+describe('who they are', () => {
+  const edit = async (detail: string, typed: string) => {
+    fireEvent.click(screen.getByRole('button', { name: new RegExp(`^${detail}`) }));
+    fireEvent.change(screen.getByLabelText(detail), { target: { value: typed } });
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  };
+
+  it('is edited in place, with what was there as it was opened', async () => {
+    const server = await opened({ value: 125_050 });
+    server.on(api.setPersonDetail, {});
+    await edit('Value', '1300');
+    await waitFor(() =>
+      expect(server.sent(api.setPersonDetail)[0]).toMatchObject({
+        params: { personId: odalys.id, detail: 'value' },
+        body: { was: '1250.50', typed: '1300' },
+      }),
+    );
+  });
+
+  it('says what somebody else made of it meanwhile, and what was typed stays', async () => {
+    const server = await opened();
+    server.on(api.setPersonDetail, () => refusal(409, 'Somebody else changed it meanwhile.'));
+    await edit('Town', 'Gull Harbor');
+    await screen.findByText('Somebody else changed it meanwhile.');
+    expect(screen.getByLabelText<HTMLInputElement>('Town').value).toBe('Gull Harbor');
+  });
 });
 
 describe('what was also given of them', () => {
@@ -180,7 +262,8 @@ it('shows what the client’s own fields say, and changes one where it stands', 
   server.on(api.setPersonField, {});
   expect(screen.queryByText('Color')).toBeNull();
   fireEvent.click(screen.getByRole('button', { name: 'Show 1 more, not known yet' }));
-  expect(screen.getByText('Not known')).toBeTruthy();
+  const own = within(screen.getByRole('region', { name: 'Details' }));
+  expect(own.getByText('Not known')).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: /^Roof age/ }));
   expect(screen.getByText(/on First visit/)).toBeTruthy();
   fireEvent.change(screen.getByLabelText('Roof age'), { target: { value: '13' } });

@@ -1,5 +1,11 @@
 import { consentPurposes } from '@plumgate/core/basics';
-import { api, roleMay, type PersonRecord, type TimelineEntry } from '@plumgate/contract';
+import {
+  api,
+  roleMay,
+  type ConditionChoices,
+  type PersonRecord,
+  type TimelineEntry,
+} from '@plumgate/contract';
 import { Trash2, X } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import { useState } from 'react';
@@ -19,7 +25,9 @@ import { useRemoval } from '../bin/use-removal.tsx';
 import { AlsoGiven } from './also-given.tsx';
 import { foldedHistory } from './folded-history.ts';
 import { nameOf } from './name-of.ts';
+import { PersonDetails } from './person-details.tsx';
 import { PersonFields } from './person-fields.tsx';
+import { PersonStanding } from './person-standing.tsx';
 import { SentFiles } from './sent-files.tsx';
 import { SamePerson } from './same-person.tsx';
 
@@ -27,10 +35,13 @@ import { SamePerson } from './same-person.tsx';
 export function PersonDrawer({
   personId,
   zone,
+  choices,
   backTo,
 }: {
   personId: string;
   zone: string;
+  /** What a person can be given: stages, tags, somebody who looks after them. */
+  choices: ConditionChoices;
   backTo: string;
 }) {
   const person = useEndpoint(api.getPerson, { params: { personId } }, { refetchInterval: 15_000 });
@@ -49,7 +60,7 @@ export function PersonDrawer({
       {person.isError ? (
         <Failed error={person.error} again={() => void person.refetch()} />
       ) : person.data ? (
-        <Record person={person.data} zone={zone} backTo={backTo} />
+        <Record {...{ zone, choices, backTo }} person={person.data} />
       ) : (
         <Skeleton />
       )}
@@ -89,7 +100,17 @@ function Habits({ person }: { person: PersonRecord }) {
   );
 }
 
-function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; backTo: string }) {
+function Record({
+  person,
+  zone,
+  choices,
+  backTo,
+}: {
+  person: PersonRecord;
+  zone: string;
+  choices: ConditionChoices;
+  backTo: string;
+}) {
   return (
     <div className="grid gap-4 p-5">
       <div>
@@ -98,19 +119,13 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
           {[person.email, person.phone].filter(Boolean).join(' · ')}
         </p>
         <p className="mt-1 text-muted">
-          Assigned to {person.assigneeName ?? 'nobody'} · Source: {person.source}
+          Source: {person.source}
           {person.lastSource !== person.source && `, last ${person.lastSource}`} ·{' '}
           {person.submissions} {person.submissions === 1 ? 'submission' : 'submissions'}
         </p>
         <Habits person={person} />
-        <div className="mt-2 flex flex-wrap gap-1">
-          {person.tags.map((tag) => (
-            <Pill key={tag} tone="plum">
-              {tag}
-            </Pill>
-          ))}
-        </div>
       </div>
+      <PersonStanding person={person} choices={choices} />
       <div className="flex flex-wrap items-center gap-2">
         {person.phone && <CallLink phone={person.phone}>Call {person.phone}</CallLink>}
         <BookPerson
@@ -130,6 +145,7 @@ function Record({ person, zone, backTo }: { person: PersonRecord; zone: string; 
       </ul>
       <Answers timeline={person.timeline} zone={zone} />
       <SamePerson person={person} zone={zone} listAddress={backTo} />
+      <PersonDetails person={person} />
       <PersonFields person={person} zone={zone} />
       <SentFiles files={person.files} zone={zone} />
       {person.alsoGiven.length > 0 && <AlsoGiven person={person} zone={zone} />}

@@ -1,0 +1,110 @@
+import { api, type PersonRecord } from '@plumgate/contract';
+import { minorDigits, moneyWords } from '@plumgate/core/basics';
+import { personDetails, type PersonDetail } from '@plumgate/core/people';
+import { useState } from 'react';
+import { call, messageOf } from '../../api/call.ts';
+import { useClient } from '../../api/client.ts';
+import { useRefreshAll } from '../../api/hooks.ts';
+import { Button } from '../../ui/button.tsx';
+import { TextField } from '../../ui/field.tsx';
+
+/** Who somebody is and how to reach them; each is changed where it stands. */
+export function PersonDetails({ person }: { person: PersonRecord }) {
+  const currency = useClient()?.currency ?? 'USD';
+  const [open, setOpen] = useState<PersonDetail | null>(null);
+  return (
+    <ul
+      aria-label="Who they are"
+      className="grid gap-px overflow-hidden rounded-control border border-line bg-line"
+    >
+      {(Object.keys(personDetails) as PersonDetail[]).map((detail) => (
+        <li key={detail} className="bg-sheet">
+          {open === detail ? (
+            <EditDetail
+              {...{ person, detail }}
+              was={typedOf(person, detail, currency)}
+              onClose={() => setOpen(null)}
+            />
+          ) : (
+            <button
+              type="button"
+              className="grid w-full grid-cols-[2fr_3fr] gap-3 px-3 py-1.5 text-left hover:bg-paper"
+              onClick={() => setOpen(detail)}
+            >
+              <span className="text-xs leading-5 text-muted">{personDetails[detail].label}</span>
+              <span className="break-words">
+                {shownOf(person, detail, currency) || <span className="text-muted">Not known</span>}
+              </span>
+            </button>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** A detail as it is typed, which is how the server compares it with what is there. */
+function typedOf(person: PersonRecord, detail: PersonDetail, currency: string): string {
+  if (detail !== 'value') return person[detail];
+  const digits = minorDigits(currency);
+  return person.value === null ? '' : (person.value / 10 ** digits).toFixed(digits);
+}
+
+const shownOf = (person: PersonRecord, detail: PersonDetail, currency: string): string =>
+  detail === 'value' && person.value !== null
+    ? moneyWords({ amount: person.value, currency }, 'en-US')
+    : typedOf(person, detail, currency);
+
+function EditDetail({
+  person,
+  detail,
+  was,
+  onClose,
+}: {
+  person: PersonRecord;
+  detail: PersonDetail;
+  was: string;
+  onClose: () => void;
+}) {
+  const refresh = useRefreshAll();
+  // What was there as it was opened, also when somebody else changes it meanwhile.
+  const [seen] = useState(was);
+  const [typed, setTyped] = useState(was);
+  const [error, setError] = useState<string>();
+  const { label, longest } = personDetails[detail];
+  const save = async () => {
+    try {
+      const params = { personId: person.id, detail };
+      await call(api.setPersonDetail, { params, body: { was: seen, typed } });
+      await refresh();
+      onClose();
+    } catch (failure) {
+      setError(messageOf(failure));
+    }
+  };
+  return (
+    <form
+      className="grid gap-2 p-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <TextField
+        label={label}
+        autoFocus
+        maxLength={longest}
+        inputMode={detail === 'value' ? 'decimal' : detail === 'phone' ? 'tel' : undefined}
+        value={typed}
+        error={error}
+        onChange={(event) => setTyped(event.target.value)}
+      />
+      <div className="flex gap-2">
+        <Button look="main" type="submit">
+          Save
+        </Button>
+        <Button onClick={onClose}>Cancel</Button>
+      </div>
+    </form>
+  );
+}
