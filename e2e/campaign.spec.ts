@@ -49,7 +49,7 @@ test('a lead goes from the page to a followed-up person', async ({ browser }, { 
   }).toPass({ timeout: 90_000 });
 
   await app.goto(`${origin}/quayside-dental/people`);
-  await expect(app.getByRole('searchbox')).toBeVisible();
+  await expect(app.getByRole('combobox', { name: /^Find people/ })).toBeVisible();
   await app.keyboard.press('/');
   await app.keyboard.type(mailbox);
   await expect(app.getByRole('row')).toHaveCount(2);

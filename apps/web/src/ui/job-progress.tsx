@@ -1,5 +1,5 @@
 import { api, type JobView } from '@plumgate/contract';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { call } from '../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../api/hooks.ts';
 import { Button } from './button.tsx';
@@ -27,11 +27,13 @@ export function JobProgress({
   const job = asked.data ?? given;
   const refresh = useRefreshAll();
   const act = useAct();
-  const wasOpen = isOpen(given);
+  const wasOpen = useRef(isOpen(given));
   const isOver = !isOpen(job);
   useEffect(() => {
-    if (wasOpen && isOver) void refresh();
-  }, [wasOpen, isOver, refresh]);
+    if (!wasOpen.current || !isOver) return;
+    wasOpen.current = false;
+    void refresh();
+  }, [isOver, refresh]);
   const share = job.total ? job.done / job.total : 0;
   return (
     <div

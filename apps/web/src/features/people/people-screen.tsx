@@ -293,7 +293,7 @@ function ListButtons({
           clientId={client.id}
           list={saving === 'open' ? list : null}
           content={asked}
-          onSaved={(id) => lists.open({ id } as PeopleListView)}
+          onSaved={(id) => lists.open({ id })}
           onClose={() => setSaving(null)}
         />
       )}

@@ -1,5 +1,6 @@
 import { api, type PeopleListView, type PeopleSort, type PeopleView } from '@plumgate/contract';
 import { noConditions, Conditions } from '@plumgate/core/conditions';
+import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
@@ -20,9 +21,13 @@ export function usePeopleList(clientId: string | undefined) {
   );
   const list = saved.data?.lists.find(({ id }) => id === address.get('list')) ?? null;
   const view = list ?? saved.data?.view;
+  // The address follows a moment later than one may press: until then this is what is asked for.
+  const [ahead, setAhead] = useState<string | null>(null);
+  const inAddress = address.get('asked');
+  useEffect(() => setAhead((text) => (text === inAddress ? null : text)), [inAddress]);
   const asked: Asked | null = view
     ? {
-        conditions: conditionsIn(address.get('asked')) ?? list?.conditions ?? noConditions,
+        conditions: conditionsIn(ahead ?? inAddress) ?? list?.conditions ?? noConditions,
         columns: view.columns,
         sort: view.sort,
       }
@@ -46,8 +51,15 @@ export function usePeopleList(clientId: string | undefined) {
     isChanged:
       asked !== null &&
       JSON.stringify(asked.conditions) !== JSON.stringify(list?.conditions ?? noConditions),
-    open: (next: PeopleListView | null) => go({ list: next?.id ?? null, asked: null }),
-    ask: (conditions: Conditions) => go({ asked: JSON.stringify(conditions) }),
+    open(next: Pick<PeopleListView, 'id'> | null) {
+      setAhead(null);
+      go({ list: next?.id ?? null, asked: null });
+    },
+    ask(conditions: Conditions) {
+      const text = JSON.stringify(conditions);
+      setAhead(text);
+      go({ asked: text });
+    },
     /** Keeps how people are shown: with the list that is open, or as one's own view. */
     async show(view: { columns: string[]; sort: PeopleSort }) {
       if (list) await saveList(list, { ...list, ...view });
