@@ -15,6 +15,7 @@ const serverDomains = [
   'today',
   'live-pages',
   'intake',
+  'people-import',
   'people-changes',
   'routing',
   'followup',

@@ -53,3 +53,39 @@ test('a card is dragged on the board, and the record tells of it', async ({ brow
   await app.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(app.getByRole('button', { name: 'Town Gull Harbor' })).toBeVisible();
 });
+
+test('a file of people is tried, imported with its bad rows handed back, and undone', async ({
+  browser,
+}) => {
+  const app = await signedIn(browser, '/stonecroft-paving/people');
+  await app.getByRole('link', { name: 'Import' }).click();
+  const rows = Array.from({ length: 500 }, (_, n) =>
+    n % 100 === 7
+      ? `Broken ${n};not an address;;`
+      : `Wren Fennimore ${n};wren${n}@example.net;(207) 555-01${String(n % 100).padStart(2, '0')};${n}`,
+  );
+  await app.locator('input[type=file]').setInputFiles({
+    name: 'old-customers.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['Name;E-mail;Mobile;Square yards', ...rows].join('\r\n')),
+  });
+  await expect(app.getByText('old-customers.csv has 500 rows')).toBeVisible();
+  await expect(app.getByLabel('What E-mail fills')).toHaveValue('email');
+  await expect(app.getByLabel('What Square yards fills')).toHaveValue('new:number');
+  await app.getByRole('button', { name: 'Try it on the whole file' }).click();
+  await expect(
+    app.getByText('This would add 495 new people; 0 are known already. 5 rows can’t be read.'),
+  ).toBeVisible();
+  await app.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(app.getByText(/^Added 495 new people/)).toBeVisible({ timeout: 30_000 });
+  const [bad] = await Promise.all([
+    app.waitForEvent('download'),
+    app.getByRole('button', { name: '5 bad rows, with the reasons' }).click(),
+  ]);
+  expect(bad.suggestedFilename()).toBe('bad-rows.csv');
+  await app.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(app.getByText('Undone.').first()).toBeVisible();
+  await app.getByRole('link', { name: 'People', exact: true }).last().click();
+  await app.getByRole('combobox', { name: /^Find people/ }).fill('wren44@example.net');
+  await expect(app.getByText('Nobody matches “wren44@example.net”')).toBeVisible();
+});

@@ -32,7 +32,9 @@ import { QuestionKey } from '@plumgate/core/forms';
 import { Language, ownCode } from '@plumgate/core/page';
 import {
   FieldContent,
+  ImportTarget,
   Matching,
+  mostColumns,
   PersonChange,
   personDetails,
   StageList,
@@ -1133,6 +1135,31 @@ export const changePeople = endpoint({
   params: ofClient,
   body: z.strictObject({ who: WhoIsMeant, change: PersonChange }),
   answer: z.object({ jobId: z.uuid() }),
+});
+export const importPeople = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/people/imports',
+  summary:
+    'Import people from a CSV file as a job; `columns` says what each fills, left out it is guessed; `try` only says what would come of it',
+  right: 'people.write',
+  params: ofClient,
+  query: z.object({
+    name: z.string().trim().min(1).max(200).default('people.csv'),
+    columns: jsonText(z.array(ImportTarget).max(mostColumns)).optional(),
+    try: z.enum(['yes', 'no']).default('no'),
+  }),
+  bodyType: 'text/csv',
+  example: 'Name,Email,Phone,Roof age\r\nWren Marsh,wren.marsh@example.org,(207) 555-0188,12\r\n',
+  answer: z.object({ jobId: z.uuid() }),
+});
+export const getBadRows = endpoint({
+  method: 'GET',
+  path: '/api/jobs/:jobId/bad-rows.csv',
+  summary: 'The rows of an import that could not be read, each with the reason',
+  right: 'people.read',
+  params: z.object({ jobId: z.uuid() }),
+  answerType: 'text/csv',
+  answer: z.unknown(),
 });
 export const getStageBoard = endpoint({
   method: 'GET',

@@ -31,7 +31,10 @@ function operation(name: string, endpoint: Endpoint): Json {
         },
       }
     : endpoint.bodyType && {
-        [endpoint.bodyType]: { schema: { type: 'string', format: 'binary' } },
+        [endpoint.bodyType]: {
+          schema: { type: 'string', format: 'binary' },
+          ...(endpoint.example !== undefined && { example: endpoint.example }),
+        },
       };
   return {
     operationId: name,

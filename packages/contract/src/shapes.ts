@@ -59,6 +59,8 @@ export const ClientSummary = z.object({
   zone: z.string(),
   /** In which money of theirs is counted: `USD`. */
   currency: z.string(),
+  /** Two letters of ISO 3166-1. */
+  country: z.string(),
   /** Where the client's pages answer, without a trailing slash. */
   site: z.string(),
   /** The address they are known by: a host of the client’s own where one is right, else the same. */

@@ -42,6 +42,7 @@ import { HeldController } from './held.controller.ts';
 import { JobController } from './job.controller.ts';
 import { MessageController } from './message.controller.ts';
 import { PageController } from './page.controller.ts';
+import { PeopleImportModule } from '../domains/people-import/people-import.module.ts';
 import { PeopleChangesModule } from '../domains/people-changes/people-changes.module.ts';
 import { PeopleListController } from './people-list.controller.ts';
 import { PeopleController } from './people.controller.ts';
@@ -73,6 +74,7 @@ import { WebsiteController } from './website.controller.ts';
     PathModule,
     PeopleModule,
     PeopleChangesModule,
+    PeopleImportModule,
     PicturesModule,
     ResultsModule,
     RoutingModule,

@@ -173,6 +173,7 @@ describe('every id in an address', () => {
       jobId: string;
     }>();
     await app.settle();
+    await app.get(FileStore).write(`imports/${jobId}-bad`, Buffer.from('Why'));
     const { messages } = (
       await app.api('GET', `/api/clients/${clientId}/messages`, undefined, 'owner@example.com')
     ).json<{ messages: { id: string }[] }>();
@@ -196,7 +197,7 @@ describe('every id in an address', () => {
     return {
       ...aside,
       receivedId: received[0]!.id,
-      key: 'roof_age',
+      ...{ key: 'roof_age', detail: 'town' },
       clientId,
       calendarId,
       bookingId: booking.id,

@@ -2,6 +2,7 @@ import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { ConditionChoicesService } from '../domains/people/condition-choices.service.ts';
 import { BulkService } from '../domains/people-changes/bulk.service.ts';
+import { PeopleImport } from '../domains/people-import/import.service.ts';
 import { StageService } from '../domains/people/stage.service.ts';
 import { PeopleExport } from '../domains/people/people-export.ts';
 import { PeopleList } from '../domains/people/people-list.service.ts';
@@ -16,6 +17,7 @@ export class PeopleListController {
     private readonly saved: SavedLists,
     private readonly choices: ConditionChoicesService,
     private readonly exporting: PeopleExport,
+    private readonly importing: PeopleImport,
     private readonly bulk: BulkService,
     private readonly stages: StageService,
   ) {}
@@ -93,6 +95,25 @@ export class PeopleListController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.changePeople>> {
     return { jobId: await this.bulk.changeMany(who, params.clientId, meant, change) };
+  }
+
+  @Bind(api.importPeople)
+  async import(
+    @Input() { params, query, body }: InputOf<typeof api.importPeople>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.importPeople>> {
+    const { name, columns = null, try: tried } = query;
+    const content = Buffer.isBuffer(body) ? body : Buffer.alloc(0);
+    const asked = { name, columns, isTry: tried === 'yes' };
+    return { jobId: await this.importing.ask(who, params.clientId, content, asked) };
+  }
+
+  @Bind(api.getBadRows)
+  async badRows(@Input() { params }: InputOf<typeof api.getBadRows>): Promise<StreamableFile> {
+    return new StreamableFile(await this.importing.badRows(params.jobId), {
+      type: 'text/csv; charset=utf-8',
+      disposition: 'attachment; filename="bad-rows.csv"',
+    });
   }
 
   @Bind(api.getStageBoard)

@@ -1,8 +1,9 @@
 import { Problem, type Answered, type Call, type Endpoint } from '@plumgate/contract';
 import { addressOf, CallError, unreachable } from './call.ts';
 
-/** The most that a file may be, as the server has it. */
+/** The most that a file may be, as the server has it, and a table of people. */
 export const mostBytes = 20 * 1024 * 1024;
+const mostTableBytes = 64 * 1024 * 1024;
 
 /** Sends a file to an endpoint that takes one, telling how far it is, 0 to 1. */
 export function upload<E extends Endpoint>(
@@ -11,8 +12,11 @@ export function upload<E extends Endpoint>(
   file: Blob,
   onProgress: (share: number) => void = () => {},
 ): Promise<Answered<E>> {
-  if (file.size > mostBytes)
-    return Promise.reject(new Error('That file is larger than 20 MB. Choose a smaller one.'));
+  const most = endpoint.bodyType === 'text/csv' ? mostTableBytes : mostBytes;
+  if (file.size > most)
+    return Promise.reject(
+      new Error(`That file is larger than ${most / 2 ** 20} MB. Choose a smaller one.`),
+    );
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open(endpoint.method, addressOf(endpoint, given));

@@ -90,6 +90,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/people/import',
+        lazy: async () => ({
+          Component: (await import('../features/people/import-screen.tsx')).ImportScreen,
+        }),
+      },
+      {
         path: '/:client/people/doubles',
         lazy: async () => ({
           Component: (await import('../features/people/doubles-screen.tsx')).DoublesScreen,

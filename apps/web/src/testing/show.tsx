@@ -13,7 +13,7 @@ export const quayside: ClientSummary = {
   slug: 'quayside-dental' as ClientSummary['slug'],
   trade: 'Dentist',
   zone: 'America/New_York',
-  currency: 'USD',
+  ...{ currency: 'USD', country: 'US' },
   site: 'http://quayside-dental.localhost:4310',
   knownSite: 'http://quayside-dental.localhost:4310',
   ownMarker: 'own',

@@ -6,3 +6,6 @@ export * from './alike-names.ts';
 export * from './merge.ts';
 export * from './stages.ts';
 export * from './person-change.ts';
+export * from './import-columns.ts';
+export * from './import-row.ts';
+export * from './csv-text.ts';

@@ -5,7 +5,7 @@ import { cleanText, truncate } from '../basics/index.ts';
 const maxSourceLength = 60;
 
 /** A source that came back from outside, in a cookie, as it may be counted. */
-const cleanSource = (source: string): string => cleanText(source.trim(), maxSourceLength);
+export const cleanSource = (source: string): string => cleanText(source.trim(), maxSourceLength);
 
 const said = z.string().max(200).optional();
 

@@ -121,6 +121,7 @@ export class ClientService {
       trade: row.facts.trade,
       zone: row.facts.zone,
       currency: row.facts.currency,
+      country: row.facts.country,
       site: this.address.of(row.slug),
       knownSite: this.address.known(row.slug),
       ownMarker: this.own.marker(row.id, this.clock.now()),

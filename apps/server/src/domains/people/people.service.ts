@@ -280,6 +280,8 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('notice', `Asked to confirm ${fact.email}`, 'sequences wait for it');
     case 'confirmed':
       return line('reply', `Confirmed ${fact.email}`);
+    case 'imported':
+      return line('form', `Imported from ${fact.file}`, `by ${fact.by}`);
     case 'given-to':
       return line('owner', `Assigned to ${fact.to ?? 'nobody'}`, `by ${fact.by}`);
     case 'stage':

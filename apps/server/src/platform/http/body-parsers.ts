@@ -5,6 +5,9 @@ import { AppProblem } from './app-problem.ts';
 /** The largest file that somebody may send, in bytes. */
 export const maxFileBytes = 20 * 1024 * 1024;
 
+/** The largest table: some 400,000 rows of people. */
+const maxTableBytes = 64 * 1024 * 1024;
+
 /** What bodies the app takes: JSON that is not nested beyond reason, and files as they are. */
 export function addBodyParsers(fastify: FastifyInstance): void {
   fastify.removeContentTypeParser('text/plain');
@@ -17,6 +20,11 @@ export function addBodyParsers(fastify: FastifyInstance): void {
       // With a callback it gives no promise.
       else parseJson(request, String(body), parsed) as undefined;
     },
+  );
+  fastify.addContentTypeParser(
+    'text/csv',
+    { parseAs: 'buffer', bodyLimit: maxTableBytes },
+    (_request, body, parsed) => parsed(null, body),
   );
   fastify.addContentTypeParser(
     'application/octet-stream',

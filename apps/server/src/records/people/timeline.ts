@@ -38,6 +38,7 @@ export type TimelineFact =
   | { kind: 'refused'; what: string }
   | { kind: 'asked-to-confirm' | 'confirmed'; email: string }
   | { kind: 'made-anonymous' }
+  | { kind: 'imported'; file: string; by: string }
   | { kind: 'given-to'; to: string | null; by: string }
   | { kind: 'stage'; to: string; reason: string; by: string }
   | { kind: 'edited'; what: string; to: string; by: string }

@@ -5,7 +5,7 @@ import { useLocation, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
 import { useEndlessList, useEndpoint } from '../../api/hooks.ts';
-import { Button, IconButton } from '../../ui/button.tsx';
+import { Button, IconButton, LinkButton } from '../../ui/button.tsx';
 import { LongTable } from '../../ui/long-table.tsx';
 import { Menu } from '../../ui/menu.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -117,6 +117,7 @@ function People({
           shown={asked.columns}
           onChange={(shown) => show({ columns: shown })}
         />
+        <LinkButton to={`/${client.slug}/people/import`}>Import</LinkButton>
         <Button onClick={exportThem}>
           <Download className="size-4" /> Export CSV
         </Button>

@@ -1,0 +1,333 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import type { ClientId, FieldId } from '@plumgate/core/basics';
+import {
+  decodeCsv,
+  guessTargets,
+  isChoice,
+  readRow,
+  type FieldContent,
+  type FieldType,
+  type ImportedPerson,
+  type ImportReading,
+  type ImportTarget,
+} from '@plumgate/core/people';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { Clock } from '../../platform/clock.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { FileStore } from '../../platform/files/file-store.ts';
+import { csvOf } from '../../platform/http/csv.ts';
+import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import type { CurrentUser } from '../../platform/http/bind.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { Jobs, type JobProgress, type JobRow } from '../../platform/jobs/jobs.ts';
+import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { bulkPeople } from '../../records/people/bulk.table.ts';
+import { FieldStore } from '../../records/people/field-store.ts';
+import { ownFields } from '../../records/people/fields.table.ts';
+import { peopleImports } from '../../records/people/imports.table.ts';
+import { stages } from '../../records/people/stages.table.ts';
+import { people } from '../../records/people/table.ts';
+import { FieldService } from '../people/field.service.ts';
+import { ImportWriter, takeBack, type BeforeImport, type Importing } from './import-writer.ts';
+import { readCsv, type CsvRow } from './read-csv.ts';
+
+const importJob = 'import-people';
+const tryJob = 'try-people-import';
+
+/** Rows written in one transaction: visitors wait no longer than one takes. */
+const portion = 400;
+const sampled = 200;
+const mostBadRows = 20_000;
+
+interface Input {
+  file: string;
+  name: string;
+  /** What each column fills; left out to guess it. */
+  columns: ImportTarget[] | null;
+}
+
+interface BadRow extends CsvRow {
+  problem: string;
+}
+
+/** Brings people in from a CSV file: tried first on the whole file, then written as a job that can be undone whole. */
+@Injectable()
+export class PeopleImport implements OnModuleInit {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+    private readonly jobs: Jobs,
+    private readonly files: FileStore,
+    private readonly fields: FieldService,
+    private readonly store: FieldStore,
+    private readonly writer: ImportWriter,
+  ) {}
+
+  onModuleInit(): void {
+    this.jobs.register(importJob, {
+      run: (job, progress) => this.run(job, progress),
+      undo: (job) => this.undo(job),
+    });
+    this.jobs.register(tryJob, { run: (job, progress) => this.tryOut(job, progress) });
+  }
+
+  /**
+   * Asks for an import, or for a try of it.
+   *
+   * @throws AppProblem `bad-request` for a file without rows
+   */
+  async ask(
+    who: CurrentUser,
+    clientId: ClientId,
+    content: Buffer,
+    { name, columns, isTry }: { name: string; columns: ImportTarget[] | null; isTry: boolean },
+  ): Promise<string> {
+    const { header, sample } = await this.begin(content);
+    if (sample.length === 0) throw wrong('There is no row with a person in this file.');
+    if (columns && columns.length > header.length)
+      throw wrong(`The file has ${header.length} columns, not ${columns.length}.`);
+    const file = `imports/${this.ids.next<string>()}`;
+    await this.files.write(file, content);
+    return this.database.transaction(async (tx) => {
+      const input: Input = { file, name, columns };
+      const jobId = await this.jobs.ask(tx, {
+        ...{ clientId, kind: isTry ? tryJob : importJob, askedBy: who.name },
+        input: { ...input },
+      });
+      if (!isTry) await tx.insert(peopleImports).values({ jobId, clientId, name });
+      return jobId;
+    });
+  }
+
+  /** The rows of a job's file that could not be read, as a file to be put right and imported again. */
+  async badRows(jobId: string): Promise<Buffer> {
+    const content = await this.files.read(badFileOf(jobId));
+    if (!content) throw notFound();
+    return content;
+  }
+
+  private async begin(content: Buffer): Promise<{ header: string[]; sample: string[][] }> {
+    const rows: CsvRow[] = [];
+    for await (const row of readCsv(decodeCsv(content))) {
+      rows.push(row);
+      if (rows.length > sampled) break;
+    }
+    const [first, ...rest] = rows;
+    if (first?.problem) throw wrong(first.problem);
+    return { header: first?.cells ?? [], sample: rest.map(({ cells }) => cells) };
+  }
+
+  private async tryOut(job: JobRow, progress: JobProgress): Promise<Record<string, unknown>> {
+    const { db } = this.database;
+    const { content, client, reading } = await this.prepare(db, job, false);
+    const bad: BadRow[] = [];
+    let [made, known] = [0, 0];
+    const total = await this.portions(content, reading, bad, progress, async (rows) => {
+      const met = await this.database.transaction((tx) => this.writer.meet(tx, { client }, rows));
+      made += met.filter((one) => one.known === null).length;
+      known += met.filter((one) => one.known !== null).length;
+    });
+    await this.keepBad(job, content, bad);
+    return { made, changed: known, bad: bad.length, of: total, columns: reading.targets };
+  }
+
+  private async run(job: JobRow, progress: JobProgress): Promise<Record<string, unknown>> {
+    const { db } = this.database;
+    const { content, client, reading } = await this.prepare(db, job, true);
+    const named = await db
+      .select()
+      .from(stages)
+      .where(eq(stages.clientId, client.id))
+      .orderBy(asc(stages.position));
+    const importing: Importing = {
+      ...{ jobId: job.id, client, at: this.clock.now(), by: job.askedBy },
+      file: (job.input as unknown as Input).name,
+      stages: new Map(named.map(({ id, name }) => [name.toLowerCase(), id])),
+      firstStage: named[0]?.id ?? null,
+    };
+    const ofJob = eq(peopleImports.jobId, job.id);
+    const [before] = await db.select().from(peopleImports).where(ofJob);
+    const bad: BadRow[] = [];
+    const total = await this.portions(content, reading, bad, progress, async (rows, read) => {
+      // A portion that was written before its process died is not written again.
+      if (read <= before!.rowsRead) return;
+      await this.database.transaction(async (tx) => {
+        const { made, changed } = await this.writer.write(tx, importing, rows);
+        await tx
+          .update(peopleImports)
+          .set({
+            rowsRead: read,
+            made: sql`${peopleImports.made} + ${made}`,
+            changed: sql`${peopleImports.changed} + ${changed}`,
+          })
+          .where(ofJob);
+      });
+    });
+    await this.keepBad(job, content, bad);
+    const [after] = await db.select().from(peopleImports).where(ofJob);
+    return { made: after!.made, changed: after!.changed, bad: bad.length, of: total };
+  }
+
+  /** Reads a file in portions; `does` gets their people and how many rows are read then. Gives how many rows there are. */
+  private async portions(
+    content: string,
+    reading: ImportReading,
+    bad: BadRow[],
+    progress: JobProgress,
+    does: (rows: ImportedPerson[], read: number) => Promise<void>,
+  ): Promise<number> {
+    const about = content.split('\n').length;
+    let rows: ImportedPerson[] = [];
+    let read = 0;
+    for await (const row of readCsv(content)) {
+      if (row.row === 1) continue;
+      read++;
+      const person = row.problem ? null : readRow(row.cells, reading);
+      if (person?.ok) rows.push(person.value);
+      else bad.push({ ...row, problem: row.problem ?? (person as { problem: string }).problem });
+      if (read % portion === 0) {
+        await does(rows, read);
+        rows = [];
+        await progress.report(read, Math.max(about, read));
+      }
+    }
+    if (rows.length > 0) await does(rows, read);
+    await progress.report(read, read);
+    return read;
+  }
+
+  /** What reading a job's file needs; new fields are made where it writes, once. */
+  private async prepare(db: Queries, job: JobRow, isWriting: boolean) {
+    const { file, columns } = job.input as unknown as Input;
+    const stored = await this.files.read(file);
+    if (!stored) throw notFound();
+    const content = decodeCsv(stored);
+    const client = await clientOf(db, job.clientId as ClientId);
+    const { header, sample } = await this.begin(stored);
+    const own = await this.store.ofClient(db, client.id);
+    const { country, currency } = client.facts;
+    const wanted = columns ?? guessTargets(header, sample, own, country);
+    const fields = new Map<string, FieldContent>(own.map((field) => [field.key, field]));
+    const targets = await this.withNewFields(job, client.id, header, wanted, fields, isWriting);
+    const named = await db
+      .select({ name: stages.name })
+      .from(stages)
+      .where(eq(stages.clientId, client.id));
+    const reading: ImportReading = {
+      ...{ targets, fields, country, currency },
+      stages: new Set(named.map(({ name }) => name.toLowerCase())),
+    };
+    return { content, client, reading };
+  }
+
+  /** Makes the fields that columns ask for, or finds them where an earlier try of the same job has; a try only acts as if. */
+  private async withNewFields(
+    job: JobRow,
+    clientId: ClientId,
+    header: readonly string[],
+    wanted: readonly ImportTarget[],
+    fields: Map<string, FieldContent>,
+    isWriting: boolean,
+  ): Promise<ImportTarget[]> {
+    const targets: ImportTarget[] = [];
+    for (const [index, target] of wanted.entries()) {
+      if (!target.startsWith('new:')) {
+        targets.push(target);
+        continue;
+      }
+      const type = target.slice(4) as FieldType;
+      const name = header[index]!.trim().slice(0, 80) || `Column ${index + 1}`;
+      const content = { name, type: isChoice(type) ? ('text' as const) : type, options: [] };
+      const known = [...fields].find(([, one]) => one.name.toLowerCase() === name.toLowerCase());
+      if (known) targets.push(`field:${known[0]}`);
+      else if (!isWriting) {
+        fields.set(`try_${index}`, content);
+        targets.push(`field:try_${index}`);
+      } else {
+        const made = await this.fields.add(clientId, content);
+        await this.database.db
+          .update(peopleImports)
+          .set({ fields: sql`${peopleImports.fields} || ${JSON.stringify([made.id])}::jsonb` })
+          .where(eq(peopleImports.jobId, job.id));
+        fields.set(made.key, content);
+        targets.push(`field:${made.key}`);
+      }
+    }
+    return targets;
+  }
+
+  private async keepBad(job: JobRow, content: string, bad: readonly BadRow[]): Promise<void> {
+    if (bad.length === 0) return;
+    let header: string[] = [];
+    for await (const row of readCsv(content)) {
+      header = row.cells;
+      break;
+    }
+    const lines = bad
+      .slice(0, mostBadRows)
+      .map(({ row, cells, problem }) => [
+        ...header.map((_, n) => cells[n] ?? ''),
+        String(row),
+        problem,
+      ]);
+    const text = csvOf([[...header, 'Row', 'Why'], ...lines]);
+    await this.files.write(badFileOf(job.id), Buffer.from(text));
+  }
+
+  private async undo(job: JobRow): Promise<void> {
+    const { db } = this.database;
+    for (;;) {
+      const left = await this.database.transaction(async (tx) => {
+        const rows = await tx
+          .select({ person: people, before: bulkPeople.before })
+          .from(bulkPeople)
+          .innerJoin(people, eq(people.id, bulkPeople.personId))
+          .where(eq(bulkPeople.jobId, job.id))
+          .orderBy(asc(bulkPeople.personId))
+          .limit(portion)
+          .for('update');
+        await takeBack(
+          tx,
+          rows.map(({ person, before }) => ({ person, before: before as BeforeImport })),
+        );
+        await tx.delete(bulkPeople).where(
+          and(
+            eq(bulkPeople.jobId, job.id),
+            inArray(
+              bulkPeople.personId,
+              rows.map(({ person }) => person.id),
+            ),
+          ),
+        );
+        return rows.length;
+      });
+      if (left < portion) break;
+    }
+    const [made] = await db.select().from(peopleImports).where(eq(peopleImports.jobId, job.id));
+    for (const id of made?.fields ?? []) await this.forget(id);
+  }
+
+  /** Deletes a field that an import made, where nobody has filled it since. */
+  private async forget(id: FieldId): Promise<void> {
+    const { db } = this.database;
+    const [field] = await db.select().from(ownFields).where(eq(ownFields.id, id));
+    if (!field) return;
+    const [used] = await db
+      .select({ id: people.id })
+      .from(people)
+      .where(and(eq(people.clientId, field.clientId), sql`${people.fields} ? ${field.key}`))
+      .limit(1);
+    if (!used) await this.fields.remove(id);
+  }
+}
+
+const badFileOf = (jobId: string) => `imports/${jobId}-bad`;
+
+const wrong = (detail: string): AppProblem => new AppProblem('bad-request', { detail });
+
+async function clientOf(db: Queries, id: ClientId): Promise<ClientRow> {
+  const [client] = await db.select().from(clients).where(eq(clients.id, id));
+  if (!client) throw notFound();
+  return client;
+}
