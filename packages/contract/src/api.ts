@@ -7,6 +7,7 @@ import {
   FieldId,
   FormId,
   FunnelId,
+  TaskId,
   ListId,
   InstantText,
   LinkedBandId,
@@ -38,6 +39,7 @@ import {
   PersonChange,
   personDetails,
   StageList,
+  TaskContent,
   type PersonDetail,
 } from '@plumgate/core/people';
 import { SourceRule } from '@plumgate/core/results';
@@ -1135,6 +1137,42 @@ export const changePeople = endpoint({
   params: ofClient,
   body: z.strictObject({ who: WhoIsMeant, change: PersonChange }),
   answer: z.object({ jobId: z.uuid() }),
+});
+export const addTask = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/tasks',
+  summary: 'Add a task about a person',
+  right: 'people.write',
+  params: z.object({ personId: PersonId }),
+  body: TaskContent,
+  answer: z.object({ taskId: TaskId }),
+});
+const ofTask = z.object({ taskId: TaskId });
+export const changeTask = endpoint({
+  method: 'PUT',
+  path: '/api/tasks/:taskId',
+  summary: 'Change a task that is not done',
+  right: 'people.write',
+  params: ofTask,
+  body: TaskContent,
+  answer: nothing,
+});
+export const markTask = endpoint({
+  method: 'POST',
+  path: '/api/tasks/:taskId/done',
+  summary: 'Mark a task as done, or as open again; one that comes back is due anew',
+  right: 'people.write',
+  params: ofTask,
+  body: z.strictObject({ done: z.boolean() }),
+  answer: nothing,
+});
+export const removeTask = endpoint({
+  method: 'DELETE',
+  path: '/api/tasks/:taskId',
+  summary: 'Delete a task',
+  right: 'people.write',
+  params: ofTask,
+  answer: nothing,
 });
 export const importPeople = endpoint({
   method: 'POST',

@@ -21,6 +21,7 @@ export const clientOwnedIds = [
   'receivedId',
   'fieldId',
   'listId',
+  'taskId',
   'mergeId',
   'uploadId',
 ] as const;

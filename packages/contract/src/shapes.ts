@@ -24,6 +24,7 @@ import {
   Slug,
   StageId,
   SubmissionId,
+  TaskId,
   TemplateId,
   UserId,
 } from '@plumgate/core/basics';
@@ -33,7 +34,7 @@ import { junkReasons, UploadedFile } from '@plumgate/core/forms';
 import { Conditions } from '@plumgate/core/conditions';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
-import { FieldContent, StageContent } from '@plumgate/core/people';
+import { FieldContent, StageContent, TaskContent } from '@plumgate/core/people';
 import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
 import { Role } from './rights.ts';
@@ -511,6 +512,19 @@ export const WhoIsMeant = z.union([
 ]);
 export type WhoIsMeant = z.infer<typeof WhoIsMeant>;
 
+/** A task about a person; what is done is shown with who did it. */
+export const TaskView = TaskContent.extend({
+  id: TaskId,
+  personId: PersonId,
+  personName: z.string(),
+  assigneeName: z.string().nullable(),
+  madeBy: z.string(),
+  doneAt: InstantText.nullable(),
+  doneBy: z.string().nullable(),
+  isOverdue: z.boolean(),
+});
+export type TaskView = z.infer<typeof TaskView>;
+
 /** A list of people that is kept: the conditions, and how it is shown. A column of an own field is `field:` and its key. */
 export const PeopleListContent = z.strictObject({
   name: z.string().trim().min(1, 'Give the list a name.').max(60),
@@ -699,6 +713,8 @@ export const TodayBoard = z.object({
    */
   waiting: z.array(PersonSummary.extend({ promisedBy: InstantText })),
   waitingTotal: z.int(),
+  /** What is due by the end of the day. */
+  tasks: z.array(TaskView),
   bookings: z.array(BookingView),
   /** Addresses of the business where no notices go any more, since somebody pressed their unsubscribe. */
   stoppedNotices: z.array(z.object({ address: z.string(), stoppedAt: InstantText })),
@@ -905,6 +921,7 @@ export const PersonRecord = PersonSummary.extend({
   /** Every field that the client has; empty words where nothing is known. */
   fields: z.array(PersonField),
   alsoGiven: z.array(AlsoGivenView),
+  tasks: z.array(TaskView),
   comingUp: z.array(z.object({ at: InstantText, text: z.string(), note: z.string() })),
   bookings: z.array(BookingView),
   /** What stands between them and messages; empty when nothing does. */

@@ -188,6 +188,14 @@ describe('every id in an address', () => {
         'owner@example.com',
       )
     ).json<{ listId: string }>();
+    const { taskId } = (
+      await app.api(
+        'POST',
+        `/api/people/${booking.person.id}/tasks`,
+        { text: 'Call', dueAt: '2026-11-09T15:00:00Z', assignee: null, repeats: null },
+        'owner@example.com',
+      )
+    ).json<{ taskId: string }>();
     const aside = await putAside(clientId);
     const { rows: received } = await app.database.pool.query<{ id: string }>(
       `insert into submissions (id, client_id, person_id, form_id, page_id, funnel_id, revision_id, answers, source, rules_matched, once, received_at)
@@ -204,6 +212,7 @@ describe('every id in an address', () => {
       personId: booking.person.id,
       mergeId,
       listId,
+      taskId,
       messageId: messages[0]!.id,
       jobId,
     };

@@ -8,6 +8,7 @@ import { MergeService } from '../domains/people/merge.service.ts';
 import { RetentionService } from '../domains/people/retention.service.ts';
 import { BulkService } from '../domains/people-changes/bulk.service.ts';
 import { PersonEdit } from '../domains/people/person-edit.service.ts';
+import { TaskService } from '../domains/people/task.service.ts';
 import { PeopleService } from '../domains/people/people.service.ts';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { TodayService } from '../domains/today/today.service.ts';
@@ -21,6 +22,7 @@ export class PeopleController {
     private readonly doubles: DoublesService,
     private readonly merging: MergeService,
     private readonly retention: RetentionService,
+    private readonly tasks: TaskService,
     private readonly bulk: BulkService,
     private readonly edit: PersonEdit,
     private readonly bookings: BookingService,
@@ -84,6 +86,39 @@ export class PeopleController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.setPersonDetail>> {
     await this.edit.set(who, personId, { detail, ...body });
+    return {};
+  }
+
+  @Bind(api.addTask)
+  async addTask(
+    @Input() { params, body }: InputOf<typeof api.addTask>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.addTask>> {
+    return { taskId: await this.tasks.add(who, params.personId, body) };
+  }
+
+  @Bind(api.changeTask)
+  async changeTask(
+    @Input() { params, body }: InputOf<typeof api.changeTask>,
+  ): Promise<Answer<typeof api.changeTask>> {
+    await this.tasks.change(params.taskId, body);
+    return {};
+  }
+
+  @Bind(api.markTask)
+  async markTask(
+    @Input() { params, body }: InputOf<typeof api.markTask>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.markTask>> {
+    await this.tasks.mark(who, params.taskId, body.done);
+    return {};
+  }
+
+  @Bind(api.removeTask)
+  async removeTask(
+    @Input() { params }: InputOf<typeof api.removeTask>,
+  ): Promise<Answer<typeof api.removeTask>> {
+    await this.tasks.remove(params.taskId);
     return {};
   }
 

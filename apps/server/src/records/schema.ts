@@ -13,6 +13,7 @@ export * from './people/fields.table.ts';
 export * from './people/merges.table.ts';
 export * from './people/lists.table.ts';
 export * from './people/bulk.table.ts';
+export * from './people/tasks.table.ts';
 export * from './people/imports.table.ts';
 export * from './intake/table.ts';
 export * from './intake/uploads.table.ts';

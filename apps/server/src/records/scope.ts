@@ -16,6 +16,7 @@ import { funnels } from './funnels/table.ts';
 import { postRoom } from './messages/table.ts';
 import { pages } from './pages/table.ts';
 import { ownFields } from './people/fields.table.ts';
+import { tasks } from './people/tasks.table.ts';
 import { peopleLists } from './people/lists.table.ts';
 import { merges } from './people/merges.table.ts';
 import { people } from './people/table.ts';
@@ -45,6 +46,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   receivedId: submissions,
   fieldId: ownFields,
   listId: peopleLists,
+  taskId: tasks,
   mergeId: merges,
   uploadId: uploads,
 };

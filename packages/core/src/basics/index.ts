@@ -16,3 +16,4 @@ export * from './document-format.ts';
 export * from './money.ts';
 export * from './likely-locale.ts';
 export * from './consent-purposes.ts';
+export * from './tag.ts';

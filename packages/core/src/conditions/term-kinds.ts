@@ -10,6 +10,7 @@ import {
   plainText,
   SequenceId,
   StageId,
+  Tag,
   UserId,
   type ReferenceKind,
 } from '../basics/index.ts';
@@ -61,7 +62,7 @@ const key = z.string().regex(/^[a-z][a-z0-9_]{0,39}$/);
 export const termKinds = {
   tag: termKind({
     about: 'tag',
-    settings: { is: z.string().trim().toLowerCase().min(1).max(40) },
+    settings: { is: Tag },
     label: 'Tag',
     holds: ({ is }, { tags }) => tags.includes(is),
     words: ({ is }) => [`tagged ${is}`, `not tagged ${is}`],

@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import { CalendarId, oneOfKinds, TimeOfDay } from '../basics/index.ts';
+import { CalendarId, oneOfKinds, Tag, TimeOfDay } from '../basics/index.ts';
 import { NodeId } from '../basics/node-id.ts';
 import type { MergeGroup } from '../messages/index.ts';
-import { Tag } from '../routing/tag.ts';
 import { stepKinds } from './step-kinds.ts';
 
 /** How far a step lies from what it counts from; whole days may name the local time they happen at. */

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { SequenceId } from '../basics/index.ts';
+import { SequenceId, Tag } from '../basics/index.ts';
 import { inPlainWords, mergeWords } from '../messages/index.ts';
-import { Tag } from '../routing/tag.ts';
 import { emailReach, textReach, type LeftOut, type Reachable } from './reach.ts';
 
 /** A kind of sequence step: its settings, its words, and what planning has to know of it. */

@@ -2,6 +2,7 @@ import {
   done,
   failed,
   readMoney,
+  Tag,
   type Cents,
   type CurrencyCode,
   type Outcome,
@@ -10,7 +11,6 @@ import { isEmail } from '../forms/index.ts';
 import { cleanSource } from '../results/index.ts';
 import type { ImportTarget } from './import-columns.ts';
 import { readFieldValue, type FieldContent, type FieldValues } from './own-fields.ts';
-import { PersonChange } from './person-change.ts';
 import { splitName, type ContactDetails } from './person-from-answers.ts';
 import { emailKey, phoneKey } from './person-key.ts';
 
@@ -117,9 +117,9 @@ function put(
 
 function putTags(person: ImportedPerson, cell: string): string | null {
   for (const text of cell.split(/[,;|]/).filter((one) => one.trim())) {
-    const read = PersonChange.safeParse({ kind: 'tag', tag: text });
-    if (!read.success || read.data.kind !== 'tag') return `“${short(text.trim())}” is not a tag.`;
-    if (!person.tags.includes(read.data.tag)) person.tags.push(read.data.tag);
+    const read = Tag.safeParse(text);
+    if (!read.success) return `“${short(text.trim())}” is not a tag.`;
+    if (!person.tags.includes(read.data)) person.tags.push(read.data);
   }
   return null;
 }

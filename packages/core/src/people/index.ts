@@ -9,3 +9,4 @@ export * from './person-change.ts';
 export * from './import-columns.ts';
 export * from './import-row.ts';
 export * from './csv-text.ts';
+export * from './tasks.ts';

@@ -1,18 +1,10 @@
 import { z } from 'zod';
-import { SequenceId, StageId, UserId } from '../basics/index.ts';
-
-const tag = z
-  .string()
-  .trim()
-  .toLowerCase()
-  .min(1)
-  .max(40, 'Keep a tag to 40 characters.')
-  .regex(/^[^,<>]+$/, 'A tag has no commas or angle brackets.');
+import { SequenceId, StageId, Tag, UserId } from '../basics/index.ts';
 
 /** What somebody does by hand with one person or with many at once. */
 export const PersonChange = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('tag'), tag }),
-  z.strictObject({ kind: z.literal('untag'), tag }),
+  z.strictObject({ kind: z.literal('tag'), tag: Tag }),
+  z.strictObject({ kind: z.literal('untag'), tag: Tag }),
   z.strictObject({ kind: z.literal('assign'), to: UserId.nullable() }),
   /** `reason` says why a lead is lost. */
   z.strictObject({

@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { SequenceId, StageId, UserId, type RuleId } from '../basics/index.ts';
-import { Tag } from './tag.ts';
+import { SequenceId, StageId, Tag, UserId, type RuleId } from '../basics/index.ts';
 
 /** What is to be done with a lead, and by which rules. The services carry it out in the lead's transaction. */
 export interface RoutePlan {

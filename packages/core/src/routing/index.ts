@@ -1,4 +1,3 @@
-export * from './tag.ts';
 export * from './action-kinds.ts';
 export * from './rule.ts';
 export * from './missed-rule.ts';

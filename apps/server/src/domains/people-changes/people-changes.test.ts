@@ -1,4 +1,4 @@
-import type { JobView, PersonRecord, StageBoard } from '@plumgate/contract';
+import type { JobView, PersonRecord, StageBoard, TodayBoard } from '@plumgate/contract';
 import type { PersonId } from '@plumgate/core/basics';
 import { asc, eq, sql } from 'drizzle-orm';
 import { sequenceRuns, sequences } from '../../records/followup/table.ts';
@@ -232,6 +232,65 @@ describe('many at once', () => {
     await app.settle();
     expect(await tagged('late')).toEqual(['Ana', 'Bo', 'Cy']);
     expect((await job(id)).state).toBe('done');
+  });
+});
+
+describe('tasks', () => {
+  const add = async (changes: object = {}) =>
+    ask(
+      'POST',
+      `/api/people/${await idOf('Ana')}/tasks`,
+      {
+        ...{ text: 'Send the quote', dueAt: '2026-11-05T13:00:00Z' },
+        ...{ assignee: null, repeats: null, ...changes },
+      },
+      'desk',
+    );
+  const today = async () =>
+    (await ask('GET', `/api/clients/${world.client.id}/today`)).json<TodayBoard>().tasks;
+  const done = (id: string, isDone = true) =>
+    ask('POST', `/api/tasks/${id}/done`, { done: isDone }, 'desk');
+
+  it('stand on the day they are due, overdue first, until they are done', async () => {
+    await add({ text: 'Tomorrow', dueAt: '2026-11-07T13:00:00Z' });
+    await add({ text: 'Tonight', dueAt: '2026-11-05T23:00:00Z' });
+    await add();
+    expect((await today()).map(({ text, isOverdue }) => [text, isOverdue])).toEqual([
+      ['Send the quote', true],
+      ['Tonight', false],
+    ]);
+    const [first] = await today();
+    await done(first!.id);
+    await done(first!.id);
+    expect((await today()).map(({ text }) => text)).toEqual(['Tonight']);
+    const { tasks, timeline } = await record('Ana');
+    expect(tasks.map(({ text, doneBy }) => [text, doneBy])).toEqual([
+      ['Tonight', null],
+      ['Tomorrow', null],
+      ['Send the quote', 'Front desk'],
+    ]);
+    expect(timeline.filter(({ text }) => text === 'Done: Send the quote')).toHaveLength(1);
+    await done(first!.id, false);
+    expect(await today()).toHaveLength(2);
+  });
+
+  it('come back when they are to, and are changed and deleted', async () => {
+    await add({ repeats: 'weekly' });
+    const [task] = await today();
+    await done(task!.id);
+    const [next] = (await record('Ana')).tasks;
+    expect([next!.dueAt, next!.repeats]).toEqual(['2026-11-12T13:00:00Z', 'weekly']);
+    const content = { text: 'Call', dueAt: '2026-11-06T13:00:00Z', assignee: null, repeats: null };
+    expect((await ask('PUT', `/api/tasks/${next!.id}`, content)).statusCode).toBe(200);
+    expect((await record('Ana')).tasks[0]).toMatchObject({ text: 'Call', repeats: null });
+    await app.api('DELETE', `/api/tasks/${next!.id}`, undefined, 'owner@example.com');
+    expect((await record('Ana')).tasks).toHaveLength(1);
+  });
+
+  it('can’t be for somebody who is not there', async () => {
+    const answer = await add({ assignee: '00000000-0000-4000-8000-000000000000' });
+    expect(answer.json()).toMatchObject({ status: 400, fields: [{ field: 'body.assignee' }] });
+    expect((await add({ text: ' ' })).statusCode).toBe(400);
   });
 });
 

@@ -9,6 +9,7 @@ import { PeopleExport } from './people-export.ts';
 import { PeopleList } from './people-list.service.ts';
 import { PersonEdit } from './person-edit.service.ts';
 import { StageService } from './stage.service.ts';
+import { TaskService } from './task.service.ts';
 import { SavedLists } from './saved-lists.service.ts';
 import { ConditionChoicesService } from './condition-choices.service.ts';
 import { PeopleService } from './people.service.ts';
@@ -24,6 +25,7 @@ import { PeopleService } from './people.service.ts';
     PeopleList,
     SavedLists,
     StageService,
+    TaskService,
     PersonEdit,
     ConditionChoicesService,
     PeopleService,
@@ -38,6 +40,7 @@ import { PeopleService } from './people.service.ts';
     PeopleList,
     SavedLists,
     StageService,
+    TaskService,
     PersonEdit,
     ConditionChoicesService,
     PeopleService,

@@ -15,6 +15,7 @@ import { DoublesService } from './doubles.service.ts';
 import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
 import { Causes } from '../../records/causes/consequences.ts';
+import { TaskService } from './task.service.ts';
 import { StageService } from './stage.service.ts';
 import { PersonStore } from '../../records/people/person-store.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
@@ -36,6 +37,7 @@ export class PeopleService {
     private readonly merging: MergeService,
     private readonly store: PersonStore,
     private readonly stages: StageService,
+    private readonly tasks: TaskService,
     private readonly causes: Causes,
   ) {}
 
@@ -67,6 +69,7 @@ export class PeopleService {
         unsubscribed: whole.unsubscribedAt !== null,
         mailRefused: whole.mailRefusedAt !== null,
       },
+      tasks: await this.tasks.ofPerson(id),
       comingUp: await this.comingUp(id),
       consents: await this.consentsOf(id),
       language: whole.language,
@@ -280,6 +283,8 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('notice', `Asked to confirm ${fact.email}`, 'sequences wait for it');
     case 'confirmed':
       return line('reply', `Confirmed ${fact.email}`);
+    case 'task-done':
+      return line('touch', `Done: ${fact.text}`, `by ${fact.by}`);
     case 'imported':
       return line('form', `Imported from ${fact.file}`, `by ${fact.by}`);
     case 'given-to':

@@ -12,6 +12,7 @@ import { ClientService } from '../clients/client.service.ts';
 import { domains } from '../../records/own-domains/table.ts';
 import { heldReasons, heldSubmissions } from '../../records/intake/table.ts';
 import { stoppedNotices } from '../../records/messages/table.ts';
+import { TaskService } from '../people/task.service.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
 import { messageName } from '../../records/messages/message-name.ts';
@@ -30,6 +31,7 @@ export class TodayService {
     private readonly clock: Clock,
     private readonly clients: ClientService,
     private readonly bookings: BookingService,
+    private readonly tasks: TaskService,
   ) {}
 
   async board(clientId: ClientId): Promise<TodayBoard> {
@@ -92,6 +94,7 @@ export class TodayService {
       ).map(({ by, ...person }) => ({ ...person, promisedBy: by.toString() })),
       waitingTotal: total?.count ?? 0,
       held: held?.count ?? 0,
+      tasks: await this.tasks.dueBefore(clientId, day.add({ days: 1 }).toInstant()),
       bookings: await this.bookings.between(
         clientId,
         day.toInstant(),

@@ -38,6 +38,7 @@ export type TimelineFact =
   | { kind: 'refused'; what: string }
   | { kind: 'asked-to-confirm' | 'confirmed'; email: string }
   | { kind: 'made-anonymous' }
+  | { kind: 'task-done'; text: string; by: string }
   | { kind: 'imported'; file: string; by: string }
   | { kind: 'given-to'; to: string | null; by: string }
   | { kind: 'stage'; to: string; reason: string; by: string }

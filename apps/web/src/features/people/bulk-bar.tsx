@@ -1,5 +1,6 @@
 import { api, type ConditionChoices, type JobView, type WhoIsMeant } from '@plumgate/contract';
-import { PersonChange } from '@plumgate/core/people';
+import { Tag } from '@plumgate/core/basics';
+import type { PersonChange } from '@plumgate/core/people';
 import { X } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
@@ -190,13 +191,9 @@ function Ask({
   onDo: (tag: string) => Promise<void>;
 }) {
   const [tag, setTag] = useState('');
-  const read = PersonChange.safeParse({ kind: 'tag', tag });
+  const read = Tag.safeParse(tag);
   return (
-    <Small
-      label={label}
-      off={!read.success}
-      onDo={() => onDo(read.success && read.data.kind === 'tag' ? read.data.tag : tag)}
-    >
+    <Small label={label} off={!read.success} onDo={() => onDo(read.data ?? tag)}>
       <InlineField
         label={`${label}, which`}
         placeholder="Tag"

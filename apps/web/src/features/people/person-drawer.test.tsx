@@ -1,5 +1,5 @@
 import { api, type ConditionChoices, type PersonRecord } from '@plumgate/contract';
-import type { MergeId, StageId } from '@plumgate/core/basics';
+import type { MergeId, StageId, TaskId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
 import { personOf } from '../../testing/samples.ts';
@@ -16,6 +16,7 @@ const odalys: PersonRecord = {
   ...{ language: '', zone: '', eraseAt: null },
   alsoGiven: [],
   comingUp: [],
+  tasks: [],
   bookings: [],
   reach: { textConsent: false, unsubscribed: false, mailRefused: false },
   consents: [],
@@ -189,6 +190,47 @@ describe('where they stand', () => {
       { kind: 'stage', to: idOf(61), reason: 'Price' },
     ],
   ])('they are %s', async (_what, does, body) => expect(await changes(does)).toEqual(body));
+});
+
+describe('tasks', () => {
+  const task: PersonRecord['tasks'][number] = {
+    ...{ id: idOf<TaskId>(80), personId: odalys.id, personName: 'Odalys Penhallow' },
+    ...{ text: 'Send the quote', dueAt: '2026-11-05T15:00:00Z', assignee: null, repeats: null },
+    ...{ assigneeName: null, madeBy: 'Oriel', doneAt: null, doneBy: null, isOverdue: true },
+  };
+
+  it('are ticked off, and back by Undo', async () => {
+    const server = await opened({ tasks: [task] });
+    server.on(api.markTask, {});
+    expect(screen.getByText(/^overdue since/)).toBeTruthy();
+    fireEvent.click(screen.getByLabelText('Done: Send the quote'));
+    fireEvent.click(await screen.findByRole('button', { name: 'Undo' }));
+    await waitFor(() =>
+      expect(server.sent(api.markTask).map(({ body }) => body)).toEqual([
+        { done: true },
+        { done: false },
+      ]),
+    );
+  });
+
+  it('are added for a day in the client’s zone', async () => {
+    const server = await opened();
+    server.on(api.addTask, { taskId: task.id });
+    fireEvent.click(screen.getByRole('button', { name: 'Add a task' }));
+    const type = (label: string, value: string) =>
+      fireEvent.change(screen.getByLabelText(label), { target: { value } });
+    type('What', 'Call about the crown');
+    type('Day', '2026-11-09');
+    type('Who does it', idOf(40));
+    type('How often', 'weekly');
+    fireEvent.click(screen.getByRole('button', { name: 'Add' }));
+    await waitFor(() =>
+      expect(server.sent(api.addTask)[0]!.body).toEqual({
+        ...{ text: 'Call about the crown', dueAt: '2026-11-09T14:00:00Z' },
+        ...{ assignee: idOf(40), repeats: 'weekly' },
+      }),
+    );
+  });
 });
 
 describe('who they are', () => {

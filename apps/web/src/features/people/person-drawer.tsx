@@ -28,6 +28,7 @@ import { nameOf } from './name-of.ts';
 import { PersonDetails } from './person-details.tsx';
 import { PersonFields } from './person-fields.tsx';
 import { PersonStanding } from './person-standing.tsx';
+import { PersonTasks } from './person-tasks.tsx';
 import { SentFiles } from './sent-files.tsx';
 import { SamePerson } from './same-person.tsx';
 
@@ -150,6 +151,7 @@ function Record({
       <SentFiles files={person.files} zone={zone} />
       {person.alsoGiven.length > 0 && <AlsoGiven person={person} zone={zone} />}
       <Touch person={person} />
+      <PersonTasks {...{ person, choices, zone }} />
       {person.bookings.length > 0 && (
         <section>
           <h3 className="mb-2">Bookings</h3>

@@ -1,5 +1,6 @@
 import { api, type ConditionChoices, type PersonRecord } from '@plumgate/contract';
-import { PersonChange } from '@plumgate/core/people';
+import { Tag } from '@plumgate/core/basics';
+import type { PersonChange } from '@plumgate/core/people';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
@@ -109,7 +110,7 @@ function Tags({
   onUntag: (tag: string) => void;
 }) {
   const [typed, setTyped] = useState('');
-  const read = PersonChange.safeParse({ kind: 'tag', tag: typed });
+  const read = Tag.safeParse(typed);
   return (
     <ul aria-label="Tags" className="flex flex-wrap items-center gap-1">
       {person.tags.map((tag) => (
@@ -132,8 +133,8 @@ function Tags({
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            if (!read.success || read.data.kind !== 'tag') return;
-            onTag(read.data.tag);
+            if (!read.success) return;
+            onTag(read.data);
             setTyped('');
           }}
         >

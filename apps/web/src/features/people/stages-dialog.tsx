@@ -41,7 +41,7 @@ export function StagesDialog({
     }
   };
   return (
-    <Dialog title="Stages" width="w-[680px]" onClose={onClose}>
+    <Dialog title="Stages" width="w-[760px]" onClose={onClose}>
       <form
         className="grid gap-4"
         onSubmit={(event) => {

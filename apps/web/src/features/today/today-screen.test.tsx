@@ -15,6 +15,7 @@ const quiet: TodayBoard = {
   waiting: [],
   waitingTotal: 0,
   held: 0,
+  tasks: [],
   bookings: [],
   stoppedNotices: [],
   lostHosts: [],

@@ -15,6 +15,7 @@ import { BookPerson } from '../bookings/add-booking.tsx';
 import { bookingAddress } from '../bookings/booking-address.ts';
 import { BookingPill } from '../bookings/booking-pill.tsx';
 import { nameOf } from '../people/name-of.ts';
+import { TaskList } from '../people/task-list.tsx';
 
 /** What the day asks for: who waits, who comes, and what did not get through. */
 export function TodayScreen() {
@@ -27,7 +28,7 @@ export function TodayScreen() {
   const clock = useEndpoint(api.getClock, {}, { refetchInterval: 15_000 });
   if (board.isError) return <Failed error={board.error} again={() => void board.refetch()} />;
   if (!client || !board.data || !clock.data) return <Skeleton />;
-  const { waiting, waitingTotal, bookings, failed } = board.data;
+  const { waiting, waitingTotal, tasks, bookings, failed } = board.data;
   const { now } = clock.data;
   return (
     <>
@@ -56,6 +57,7 @@ export function TodayScreen() {
           )}
         </section>
         <div className="grid content-start gap-6">
+          <TasksToday tasks={tasks} slug={client.slug} zone={client.zone} />
           <BookedToday bookings={bookings} slug={client.slug} zone={client.zone} />
           <NotDelivered failed={failed} slug={client.slug} zone={client.zone} />
         </div>
@@ -109,6 +111,31 @@ function Notices({
         />
       ))}
     </>
+  );
+}
+
+/** What is to be done by the end of the day; left out where nothing is. */
+function TasksToday({
+  tasks,
+  slug,
+  zone,
+}: {
+  tasks: TodayBoard['tasks'];
+  slug: string;
+  zone: string;
+}) {
+  if (tasks.length === 0) return null;
+  const overdue = tasks.filter(({ isOverdue }) => isOverdue).length;
+  return (
+    <section aria-labelledby="to-do">
+      <h2 id="to-do" className="mb-2 flex items-baseline gap-2 text-lg">
+        Tasks{' '}
+        <span className="font-sans text-sm font-normal text-muted">
+          {tasks.length} by tonight{overdue > 0 && `, ${overdue} overdue`}
+        </span>
+      </h2>
+      <TaskList tasks={tasks} zone={zone} of={({ personId }) => `/${slug}/people/${personId}`} />
+    </section>
   );
 }
 
