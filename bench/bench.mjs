@@ -18,6 +18,8 @@ import { timeEditor } from './editor.mjs';
 import { compareIntake } from './intake.mjs';
 import { largestPaint } from './largest-paint.mjs';
 import { layoutShift } from './layout-shift.mjs';
+import { importPeople } from './people-import.mjs';
+import { askForPeople } from './people-lists.mjs';
 import { manyPages, timeLaunchCheck } from './many-pages.mjs';
 import { sendAtOnce } from './senders.mjs';
 import { ensurePostgres, startPostgres } from '../scripts/postgres.mjs';
@@ -259,6 +261,20 @@ add(
   race.booked === 20 && race.times === 20 && race.said === 20,
 );
 await addDueSteps('PGlite', 1500);
+const brought = await importPeople(join(folder, 'import'));
+add(
+  '200,000 people imported on PGlite, and 100,000 of them tagged',
+  `${Math.round(brought.importing)} s and ${Math.round(brought.tagging)} s, ${Math.round(brought.memory)} MB`,
+  'within 180 s and 30 s, under 1,500 MB',
+  brought.importing <= 180 && brought.tagging <= 30 && brought.memory < 1500,
+);
+const asked = await askForPeople(join(folder, 'people'));
+add(
+  '200 sentences about 1,000,000 people on PGlite: first page with its number, next page, search (p95)',
+  `${Math.round(asked.first)}, ${Math.round(asked.next)} and ${Math.round(asked.search)} ms`,
+  'within 150, 50 and 100 ms',
+  asked.first <= 150 && asked.next <= 50 && asked.search <= 100,
+);
 await ensurePostgres();
 const cluster = startPostgres();
 process.env.DATABASE_URL = cluster.url();

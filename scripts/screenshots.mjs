@@ -14,7 +14,7 @@ const client = '/quayside-dental';
 const openFirst = (selector) => async (page) => page.locator(selector).first().click();
 /** `see` is what has to stand there before the picture is taken. */
 const shots = [
-  { name: 'sign-in', at: '/sign-in', guest: true, see: 'text=The demo’s people' },
+  { name: 'board', at: `${client}/people/board`, see: 'text=Quoted' },
   { name: 'funnels', at: `${client}/funnels`, see: 'iframe >> nth=2' },
   { name: 'path', at: `${client}/funnels`, then: openFirst('h2 a'), see: 'text=continue via' },
   {
@@ -151,7 +151,7 @@ for (const shot of shots.filter(({ name }) => only.length === 0 || only.includes
     viewport: shot.size ?? wide,
     userAgent: shot.size === phone ? 'Plum Gate screenshots Mobile' : undefined,
   });
-  if (!shot.guest && !shot.site) await context.addCookies((session ??= await signIn(context)));
+  if (!shot.site) await context.addCookies((session ??= await signIn(context)));
   const page = await context.newPage();
   await page.goto((shot.site ? siteOf(shot.site) : origin) + shot.at, { waitUntil: 'networkidle' });
   await shot.then?.(page);

@@ -1,11 +1,12 @@
 import type { NestFastifyApplication } from '@nestjs/platform-fastify';
-import type { Cents, ClientId, Instant, StageId, UserId } from '@plumgate/core/basics';
-import { asc, eq } from 'drizzle-orm';
+import type { Cents, ClientId, Instant, StageId, TaskId, UserId } from '@plumgate/core/basics';
+import { and, asc, eq } from 'drizzle-orm';
 import { SavedLists } from '../domains/people/saved-lists.service.ts';
 import { StageService } from '../domains/people/stage.service.ts';
-import { Database } from '../platform/database/database.ts';
+import { Database, type Queries } from '../platform/database/database.ts';
 import { clients } from '../records/clients/table.ts';
 import { people, timeline } from '../records/people/table.ts';
+import { tasks } from '../records/people/tasks.table.ts';
 import { Chance } from './chance.ts';
 
 /** What a won customer of a trade brings, in whole dollars: from, to. Common practice, no source. */
@@ -57,6 +58,7 @@ export async function sortIntoStages(
         fact: { kind: 'stage', to: stage.name, reason, by: by.name },
       });
     }
+    await addTasks(db, { clientId: client.id, stage: named('Quoted').id, until, by });
     await addLists(app, client.id, by, named('Quoted').id);
   }
 }
@@ -68,6 +70,37 @@ function stageAt(days: number, draw: number, isTouched: boolean): string {
   if (draw < 0.3) return 'Won';
   if (draw < 0.55) return 'Lost';
   return draw < 0.75 ? 'Quoted' : 'Contacted';
+}
+
+/** Four quotes are followed up: one is overdue, one is for today, one is to come, and one comes back every week. */
+async function addTasks(
+  db: Queries,
+  {
+    clientId,
+    stage,
+    until,
+    by,
+  }: { clientId: ClientId; stage: StageId; until: Instant; by: { id: UserId; name: string } },
+): Promise<void> {
+  const quoted = await db
+    .select({ id: people.id })
+    .from(people)
+    .where(and(eq(people.clientId, clientId), eq(people.stageId, stage)))
+    .orderBy(asc(people.addedAt), asc(people.id))
+    .limit(4);
+  const planned = [
+    ['Ask whether the quote came through', -20, null],
+    ['Call about the quote', 3, null],
+    ['Send the photographs they asked for', 50, null],
+    ['Ask how things stand', 5, 'weekly'],
+  ] as const;
+  for (const [index, { id: personId }] of quoted.entries()) {
+    const [text, hours, repeats] = planned[index]!;
+    await db.insert(tasks).values({
+      ...{ id: crypto.randomUUID() as TaskId, clientId, personId, text, repeats },
+      ...{ dueAt: until.add({ hours }), assigneeId: by.id, madeBy: by.name },
+    });
+  }
 }
 
 async function addLists(

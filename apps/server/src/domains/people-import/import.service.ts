@@ -149,6 +149,7 @@ export class PeopleImport implements OnModuleInit {
     const ofJob = eq(peopleImports.jobId, job.id);
     const [before] = await db.select().from(peopleImports).where(ofJob);
     const bad: BadRow[] = [];
+    let analyzedAt = 0;
     const total = await this.portions(content, reading, bad, progress, async (rows, read) => {
       // A portion that was written before its process died is not written again.
       if (read <= before!.rowsRead) return;
@@ -163,6 +164,11 @@ export class PeopleImport implements OnModuleInit {
           })
           .where(ofJob);
       });
+      // A table that has grown many times is read in ways that suited a small one, until it is looked at anew; the database
+      // that ships with the program never does so by itself.
+      if (read < analyzedAt * 4) return;
+      analyzedAt = read;
+      await db.execute(sql`analyze ${people}`);
     });
     await this.keepBad(job, content, bad);
     const [after] = await db.select().from(peopleImports).where(ofJob);
