@@ -28,7 +28,7 @@ test('people are asked for by keyboard, kept as a list, tagged together and give
   await expect(app.getByText(/^Done: \d+ (people|person) changed/)).toBeVisible();
   await expect(app.getByText('call-today').first()).toBeVisible();
   const saved = app.waitForEvent('download');
-  await app.getByRole('button', { name: 'Export CSV' }).click();
+  await app.getByRole('button', { name: 'Export' }).last().click();
   expect((await saved).suggestedFilename()).toBe('people.csv');
   await app.getByRole('button', { name: 'Undo', exact: true }).first().click();
   await expect(app.getByText('call-today')).toHaveCount(0);

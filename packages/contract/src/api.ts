@@ -1044,6 +1044,12 @@ export const queryPeople = endpoint({
     next: z.string().nullable(),
   }),
 });
+/** Who is exported: those whom conditions name and a search finds, or of them only some. */
+const exported = {
+  conditions: jsonText(Conditions).default(noConditions),
+  search: searchText,
+  ids: jsonText(z.array(PersonId).min(1).max(200)).optional(),
+};
 export const exportPeople = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/people/export.csv',
@@ -1051,8 +1057,18 @@ export const exportPeople = endpoint({
     "A client's people that conditions (JSON) name, with their own fields, as CSV (RFC 4180)",
   right: 'people.read',
   params: ofClient,
-  query: z.object({ conditions: jsonText(Conditions).default(noConditions), search: searchText }),
+  query: z.object(exported),
   answerType: 'text/csv',
+  answer: z.unknown(),
+});
+export const exportContacts = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/people/export.vcf',
+  summary: "A client's people that conditions (JSON) name as contact cards, vCard 4.0 (RFC 6350)",
+  right: 'people.read',
+  params: ofClient,
+  query: z.object(exported),
+  answerType: 'text/vcard',
   answer: z.unknown(),
 });
 export const getConditionChoices = endpoint({
@@ -1114,7 +1130,8 @@ export const changePerson = endpoint({
   right: 'people.write',
   params: z.object({ personId: PersonId }),
   body: PersonChange,
-  answer: nothing,
+  /** False where it was so already, or where they have been through the sequence. */
+  answer: z.object({ changed: z.boolean() }),
 });
 export const setPersonDetail = endpoint({
   method: 'PUT',

@@ -99,7 +99,7 @@ export type FunnelSummary = z.infer<typeof FunnelSummary>;
 
 /** What happens when a form arrives or a page opens, as a line under the step. */
 export const Happening = z.object({
-  kind: z.enum(['tag', 'assign', 'stage', 'start', 'notify', 'book']),
+  kind: z.enum(['tag', 'assign', 'stage', 'task', 'start', 'notify', 'book']),
   text: z.string(),
   note: z.string(),
   sequenceId: SequenceId.nullable(),
@@ -485,6 +485,8 @@ export const peopleSorts = [
   'assignee',
   'submissions',
   'town',
+  'stage',
+  'value',
 ] as const;
 
 /** By what people are sorted; `reversed` for the other way round: the earliest first, names from Z. */

@@ -40,13 +40,20 @@ export class PeopleListController {
   async export(
     @Input() { params, query }: InputOf<typeof api.exportPeople>,
   ): Promise<StreamableFile> {
-    return new StreamableFile(
-      await this.exporting.csv(params.clientId, query.conditions, query.search),
-      {
-        type: 'text/csv; charset=utf-8',
-        disposition: 'attachment; filename="people.csv"',
-      },
-    );
+    return new StreamableFile(await this.exporting.csv(params.clientId, query), {
+      type: 'text/csv; charset=utf-8',
+      disposition: 'attachment; filename="people.csv"',
+    });
+  }
+
+  @Bind(api.exportContacts)
+  async contacts(
+    @Input() { params, query }: InputOf<typeof api.exportContacts>,
+  ): Promise<StreamableFile> {
+    return new StreamableFile(await this.exporting.contacts(params.clientId, query), {
+      type: 'text/vcard; charset=utf-8',
+      disposition: 'attachment; filename="people.vcf"',
+    });
   }
 
   @Bind(api.getConditionChoices)

@@ -76,8 +76,7 @@ export class PeopleController {
     @Input() { params, body }: InputOf<typeof api.changePerson>,
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.changePerson>> {
-    await this.bulk.changeOne(who, params.personId, body);
-    return {};
+    return { changed: await this.bulk.changeOne(who, params.personId, body) };
   }
 
   @Bind(api.setPersonDetail)

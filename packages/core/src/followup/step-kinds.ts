@@ -69,6 +69,12 @@ export const stepKinds = {
     words: ({ email }) => `Notify ${email}`,
     sends: true,
   }),
+  task: stepKind({
+    kind: 'task',
+    settings: { text: z.string().trim().min(1, 'Say what is to be done.').max(300) },
+    label: 'Add a task',
+    words: ({ text }) => `Task “${text}”`,
+  }),
   start: stepKind({
     kind: 'start',
     settings: { sequence: SequenceId },

@@ -10,3 +10,5 @@ export * from './import-columns.ts';
 export * from './import-row.ts';
 export * from './csv-text.ts';
 export * from './tasks.ts';
+export * from './town-of.ts';
+export * from './vcard.ts';

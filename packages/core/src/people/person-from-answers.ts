@@ -1,6 +1,7 @@
 import { consentsOf, type Answers, type FormDefinition } from '../forms/index.ts';
 import { ownValue } from '../basics/index.ts';
 import { emailKey, phoneKey } from './person-key.ts';
+import { townOf } from './town-of.ts';
 
 /** What somebody gave of themselves: on a form, or to the business. Empty text where it doesn't say. */
 export interface ContactDetails {
@@ -38,6 +39,14 @@ export function personFromAnswers(
     phoneKey: phone ? phoneKey(phone, country) : null,
     textConsent: consentsOf(form, answers).some(({ purpose }) => purpose === 'texts'),
   };
+}
+
+/** The town that the answers name: that of an address, as far as it is written in a usual way. */
+export function townFromAnswers(form: FormDefinition, answers: Answers): string {
+  const towns = form.questions
+    .filter(({ kind }) => kind === 'address')
+    .map(({ key }) => townOf(String(ownValue(answers, key) ?? '')));
+  return towns.find(Boolean) ?? '';
 }
 
 /** What was given of a known person that is not what is known of them; empty text where nothing differs. */

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import { nextDue, type TaskRepeat } from './index.ts';
+import { dueInDays, nextDue, type TaskRepeat } from './index.ts';
 
 it.each<[string, string, TaskRepeat, string, string]>([
   ['the next day', '2026-11-05T14:00:00Z', 'daily', '2026-11-05T15:00:00Z', '2026-11-06T14:00:00Z'],
@@ -36,3 +36,13 @@ it.each<[string, string, TaskRepeat, string, string]>([
   const at = (text: string) => Temporal.Instant.from(text);
   expect(nextDue(at(due), repeats, at(doneAt), 'America/New_York').toString()).toBe(next);
 });
+
+it.each([
+  [0, '2026-11-05T13:00:00Z', '2026-11-05T14:00:00Z'],
+  [0, '2026-11-05T18:00:00Z', '2026-11-05T19:00:00Z'],
+  [1, '2026-11-05T18:00:00Z', '2026-11-06T14:00:00Z'],
+  // Over the night in which clocks change.
+  [1, '2026-10-31T18:00:00Z', '2026-11-01T14:00:00Z'],
+])('%i days from %s is %s', (days, now, due) =>
+  expect(dueInDays(days, Temporal.Instant.from(now), 'America/New_York').toString()).toBe(due),
+);

@@ -20,6 +20,23 @@ export const TaskContent = z.strictObject({
 });
 export type TaskContent = z.infer<typeof TaskContent>;
 
+/** How many days ahead a task may be that is made by itself. */
+export const TaskDays = z.int().min(0).max(365);
+
+/**
+ * When a task is due that is made by itself so many days ahead: at nine in the morning by the wall of a zone, or within the
+ * hour where that is past. Common practice, no source.
+ */
+export function dueInDays(days: number, now: Instant, zone: string): Instant {
+  const morning = now
+    .toZonedDateTimeISO(zone)
+    .toPlainDate()
+    .add({ days })
+    .toZonedDateTime({ timeZone: zone, plainTime: '09:00' })
+    .toInstant();
+  return Temporal.Instant.compare(morning, now) > 0 ? morning : now.add({ hours: 1 });
+}
+
 const spans = {
   daily: { days: 1 },
   weekly: { weeks: 1 },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { TaskDays } from '../people/index.ts';
 import { SequenceId, StageId, Tag, UserId, type RuleId } from '../basics/index.ts';
 
 /** What is to be done with a lead, and by which rules. The services carry it out in the lead's transaction. */
@@ -7,6 +8,7 @@ export interface RoutePlan {
   tags: string[];
   assignee: UserId | null;
   stage: StageId | null;
+  tasks: { text: string; inDays: number }[];
   sequences: SequenceId[];
   notify: string[];
 }
@@ -62,6 +64,18 @@ export const actionKinds = {
       plan.stage = to;
     },
   }),
+  task: actionKind({
+    kind: 'task',
+    settings: {
+      text: z.string().trim().min(1, 'Say what is to be done.').max(300),
+      inDays: TaskDays,
+    },
+    label: 'add a task',
+    words: ({ text, inDays }) => `add the task “${text}”${daysAhead(inDays)}`,
+    effect: (plan, { text, inDays }) => {
+      plan.tasks.push({ text, inDays });
+    },
+  }),
   start: actionKind({
     kind: 'start',
     settings: { sequence: SequenceId },
@@ -77,6 +91,9 @@ export const actionKinds = {
     effect: (plan, { email }) => addOnce(plan.notify, email),
   }),
 };
+
+const daysAhead = (days: number): string =>
+  days === 0 ? '' : ` for ${days === 1 ? 'tomorrow' : `in ${days} days`}`;
 
 function addOnce<Item>(list: Item[], item: Item): void {
   if (!list.includes(item)) list.push(item);

@@ -63,6 +63,7 @@ describe('routeLead', () => {
             { kind: 'assign', to: id(7) },
             { kind: 'start', sequence: id(8) },
             { kind: 'notify', email: 'desk@example.com' },
+            { kind: 'task', text: 'Call', inDays: 1 },
           ],
         }),
         rule(7, { conditions: all(page(9)), actions: [{ kind: 'tag', tag: 'never' }] }),
@@ -78,6 +79,7 @@ describe('routeLead', () => {
       tags: ['first-visit', 'nervous'],
       assignee: id(7),
       stage: null,
+      tasks: [{ text: 'Call', inDays: 1 }],
       sequences: [id(8)],
       notify: ['desk@example.com'],
     });

@@ -19,6 +19,7 @@ export function routeLead(rules: readonly Rule[], facts: Facts): RoutedLead {
     tags: [],
     assignee: null,
     stage: null,
+    tasks: [],
     sequences: [],
     notify: [],
   };

@@ -481,6 +481,10 @@ describe('joining', () => {
             body: '{{ person.first_name }} is warm',
           },
         }),
+        step('task', {
+          delay: { amount: 2, unit: 'hours', at: null },
+          action: { kind: 'task', text: 'Call them' },
+        }),
         step('start', {
           delay: { amount: 3, unit: 'hours', at: null },
           action: { kind: 'start', sequence: other },
@@ -494,6 +498,7 @@ describe('joining', () => {
     expect((await record(jo)).tags).toEqual(['seen']);
     await app.move('P1D');
     expect((await record(jo)).tags).toEqual([]);
+    expect((await record(jo)).tasks).toMatchObject([{ text: 'Call them', madeBy: 'Everything' }]);
     expect(await received('jo@example.com')).toEqual(['other']);
     expect(await received('boss@example.com')).toHaveLength(1);
     expect((await record(jo)).timeline[0]!.text).toContain('ended');

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Instant, RunId } from '@plumgate/core/basics';
 import type { StepAction } from '@plumgate/core/followup';
+import { dueInDays } from '@plumgate/core/people';
 import { withoutLinks, type MergeContext } from '@plumgate/core/messages';
 import type { Queries } from '../../platform/database/database.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
@@ -60,6 +61,14 @@ export class StepEffects {
       const { person, content } = loaded;
       if (await this.store.untag(tx, person, tag))
         effects.note(person, now, { kind: 'untagged', tag, sequence: content.name });
+    },
+    task: ({ effects, loaded, now }, { text }) => {
+      const { person, client, content } = loaded;
+      effects.task({
+        ...{ clientId: client.id, personId: person.id, text, repeats: null },
+        ...{ assigneeId: person.assigneeId, madeBy: content.name },
+        dueAt: dueInDays(0, now, client.facts.zone),
+      });
     },
     start: async ({ tx, effects, loaded, now }, { sequence }) => {
       const { client, person, booking } = loaded;

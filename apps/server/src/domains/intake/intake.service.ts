@@ -12,7 +12,9 @@ import {
 } from '@plumgate/core/forms';
 import {
   filledFields,
+  dueInDays,
   personFromAnswers,
+  townFromAnswers,
   type AlsoGiven,
   type ContactDetails,
 } from '@plumgate/core/people';
@@ -189,7 +191,8 @@ export class IntakeService {
       client.facts.currency,
     );
     const { language, zone } = incoming;
-    const who = { ...details, fields, language, zone };
+    const town = townFromAnswers(form, answers);
+    const who = { ...details, fields, language, zone, town };
     const person = await this.store.arrive(tx, client, who, incoming, at);
     const working = isChange ? [] : rules;
     const plan = routeLead(
@@ -354,6 +357,12 @@ export class IntakeService {
     }
     if (plan.stage && plan.stage !== person.stageId)
       await this.stages.move(tx, effects, [person], plan.stage, { by: rule, at });
+    for (const { text, inDays } of plan.tasks)
+      effects.task({
+        ...{ clientId: person.clientId, personId: person.id, text, repeats: null },
+        ...{ assigneeId: plan.assignee ?? person.assigneeId, madeBy: rule },
+        dueAt: dueInDays(inDays, at, arriving.client.facts.zone),
+      });
     for (const to of addresses) effects.note(person, at, { kind: 'notified', to, subject });
     for (const to of numbers)
       effects.note(person, at, { kind: 'notified', to, subject, by: 'text' });

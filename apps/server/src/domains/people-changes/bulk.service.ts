@@ -41,9 +41,9 @@ export class BulkService implements OnModuleInit {
     this.jobs.register(stopJob, { run });
   }
 
-  /** Changes one person. */
-  async changeOne(who: CurrentUser, id: PersonId, change: PersonChange): Promise<void> {
-    await this.database.transaction(async (tx) => {
+  /** Changes one person; gives whether anything was to be changed. */
+  async changeOne(who: CurrentUser, id: PersonId, change: PersonChange): Promise<boolean> {
+    return this.database.transaction(async (tx) => {
       const [person] = await tx
         .select()
         .from(people)
@@ -54,8 +54,9 @@ export class BulkService implements OnModuleInit {
       const client = await clientOf(tx, person.clientId);
       const effects = this.causes.begin();
       const by = { name: who.name, at: this.clock.now() };
-      await this.changes.change(tx, effects, client, [person], change, by);
+      const changed = await this.changes.change(tx, effects, client, [person], change, by);
       await effects.write(tx);
+      return changed.size > 0;
     });
   }
 

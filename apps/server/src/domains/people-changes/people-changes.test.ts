@@ -287,6 +287,26 @@ describe('tasks', () => {
     expect((await record('Ana')).tasks).toHaveLength(1);
   });
 
+  it('are made by a rule, for whoever the lead is assigned to', async () => {
+    const [desk] = await app.database.db.select().from(users).where(eq(users.name, 'Front desk'));
+    await ask('POST', `/api/clients/${world.client.id}/rules`, {
+      name: 'Callers',
+      conditions: { match: 'all', terms: [{ about: 'known', not: true }] },
+      actions: [{ kind: 'task', text: 'Call within the day', inDays: 1 }],
+    });
+    await app.database.db.execute(sql`update routing_rules set "on" = true`);
+    await app.site('POST', '/first-visit', {
+      form: { name: 'Di Okafor', email: 'di@example.com', phone: '' },
+    });
+    const { tasks } = await record('Di');
+    expect(tasks).toMatchObject([
+      {
+        ...{ text: 'Call within the day', assignee: desk!.id, madeBy: 'New patients, Callers' },
+        dueAt: '2026-11-06T14:00:00Z',
+      },
+    ]);
+  });
+
   it('can’t be for somebody who is not there', async () => {
     const answer = await add({ assignee: '00000000-0000-4000-8000-000000000000' });
     expect(answer.json()).toMatchObject({ status: 400, fields: [{ field: 'body.assignee' }] });

@@ -54,7 +54,7 @@ it.each<[object, string[]]>([
   expect(seen).toEqual(expected);
 });
 
-it.each(['source', 'assignee', 'submissions', 'town', 'seen'])(
+it.each(['source', 'assignee', 'submissions', 'town', 'seen', 'stage', 'value'])(
   'pages through all once where many have the same %s, either way round',
   async (by) => {
     const ways = [false, true].map(async (reversed) => {
@@ -92,6 +92,16 @@ it('exports whom conditions name', async () => {
   expect(csv.headers['content-type']).toContain('text/csv');
   expect(csv.body.trim().split('\r\n')).toHaveLength(1 + 3);
   expect((await ask('GET', at('/export.csv?conditions=nonsense'))).statusCode).toBe(400);
+});
+
+it('exports contact cards, and only those that are named', async () => {
+  const [first] = (await query({ limit: 1 })).people;
+  const ids = encodeURIComponent(JSON.stringify([first!.id]));
+  const vcf = await ask('GET', at(`/export.vcf?ids=${ids}`));
+  expect(vcf.headers['content-type']).toContain('text/vcard');
+  expect(vcf.body.match(/BEGIN:VCARD/g)).toHaveLength(1);
+  expect(vcf.body).toContain('FN:Person 6');
+  expect((await ask('GET', at('/export.vcf'))).body.match(/BEGIN:VCARD/g)).toHaveLength(7);
 });
 
 it('names what there is to ask about', async () => {

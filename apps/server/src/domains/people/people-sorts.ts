@@ -3,6 +3,7 @@ import { sql, type SQL } from 'drizzle-orm';
 import { z } from 'zod';
 import { cannotGoOn } from '../../platform/http/cursor.ts';
 import { users } from '../../records/accounts/table.ts';
+import { stages } from '../../records/people/stages.table.ts';
 import { people } from '../../records/people/table.ts';
 
 /** What people are sorted by, of which type, and which comes first unless it is reversed. */
@@ -17,6 +18,13 @@ const sorts: Record<PeopleSort['by'], { value: SQL; type: string; first: 'least'
   source: { value: sql`${people.lastSource}`, type: 'text', first: 'least' },
   assignee: { value: sql`coalesce(${users.name}, '')`, type: 'text', first: 'least' },
   submissions: { value: sql`${people.submissionCount}`, type: 'int', first: 'most' },
+  // Who is in no stage, or worth nothing that is known, is least.
+  stage: {
+    value: sql`coalesce((select ${stages.position} from ${stages} where ${stages.id} = ${people.stageId}), -1)`,
+    type: 'int',
+    first: 'least',
+  },
+  value: { value: sql`coalesce(${people.value}, -1)`, type: 'bigint', first: 'most' },
   town: { value: sql`${people.town}`, type: 'text', first: 'least' },
 };
 

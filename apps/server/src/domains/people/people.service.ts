@@ -115,10 +115,10 @@ export class PeopleService {
       if (!person) throw notFound();
       const fact: TimelineFact = { kind: 'touched', by: who.name, ...given };
       const effects = this.causes.begin();
-      effects.note(person, at, fact);
       // That nobody answered is no contact yet.
       if (given.how !== 'no-answer')
         await this.stages.moveBy(tx, effects, person, 'touched', { by: who.name, at });
+      effects.note(person, at, fact);
       await effects.write(tx);
     });
   }

@@ -1,7 +1,15 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { ClientId, Instant, PersonId, RunId, SubmissionId } from '@plumgate/core/basics';
+import type {
+  ClientId,
+  Instant,
+  PersonId,
+  RunId,
+  SubmissionId,
+  TaskId,
+} from '@plumgate/core/basics';
 import { timeline } from '../people/table.ts';
+import { tasks } from '../people/tasks.table.ts';
 import type { TimelineFact } from '../people/timeline.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { sql } from 'drizzle-orm';
@@ -84,6 +92,7 @@ export class Consequences {
   private readonly messages: (typeof outbox.$inferInsert)[] = [];
   private readonly facts: (typeof timeline.$inferInsert)[] = [];
   private readonly steps: (typeof runSteps.$inferInsert)[] = [];
+  private readonly asked: (typeof tasks.$inferInsert)[] = [];
   private readonly others: Write[] = [];
 
   constructor(
@@ -119,6 +128,11 @@ export class Consequences {
     this.steps.push({ id: this.nextId(), ...step });
   }
 
+  /** Adds a task about somebody. */
+  task(task: Omit<typeof tasks.$inferInsert, 'id'>): void {
+    this.asked.push({ id: this.nextId() as TaskId, ...task });
+  }
+
   /** Another write of the same cause; no two of them may change the same row. */
   add(write: Write): void {
     this.others.push(write);
@@ -133,6 +147,7 @@ export class Consequences {
     const writes: Write[] = [...this.others];
     if (facts.length > 0) writes.push(insertMany(timeline, facts));
     if (steps.length > 0) writes.push(insertMany(runSteps, steps));
+    if (this.asked.length > 0) writes.push(insertMany(tasks, this.asked));
     if (templates.length > 0)
       writes.push(insertMany(messageTemplates, templates, sql` on conflict (id) do nothing`));
     if (messages.length > 0)

@@ -47,7 +47,12 @@ export class PersonStore {
   async arrive(
     tx: Queries,
     { id: clientId, matching }: Pick<ClientRow, 'id' | 'matching'>,
-    details: ContactDetails & { fields?: FieldValues; language?: string; zone?: string },
+    details: ContactDetails & {
+      fields?: FieldValues;
+      language?: string;
+      zone?: string;
+      town?: string;
+    },
     { source, firstSource }: Pick<Arrival, 'source' | 'firstSource'>,
     at: Instant,
     submissionsMore: 0 | 1 = 1,
@@ -85,6 +90,7 @@ export class PersonStore {
       fields: sql.raw('people.fields || excluded.fields'),
       language: given(`excluded.language <> ''`, 'language'),
       zone: given(`excluded.zone <> ''`, 'zone'),
+      town: given(`excluded.town <> ''`, 'town'),
       eraseAt: null,
       submissionCount: sql.raw('people.submission_count + excluded.submission_count'),
       lastSource: sql.raw(

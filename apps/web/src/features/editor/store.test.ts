@@ -71,6 +71,7 @@ const newest = {
     zone: 'UTC',
     site: 'http://c',
     knownSite: 'http://c',
+    ...{ currency: 'USD', country: 'US' },
     ownMarker: 'own',
     colour: '#000000',
     facts: emptyFacts('UTC'),

@@ -76,6 +76,18 @@ const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
       );
     },
   },
+  task: {
+    starter: () => ({ kind: 'task', text: 'Call them' }),
+    fields: ({ action, onChange }) => (
+      <TextField
+        label="Task"
+        help="It is due on the same day, for whoever looks after the person."
+        maxLength={300}
+        value={action.text}
+        onChange={(event) => onChange({ ...action, text: event.target.value })}
+      />
+    ),
+  },
   tag: { starter: () => ({ kind: 'tag', tag: 'new' }), fields: tagField },
   untag: { starter: () => ({ kind: 'untag', tag: 'new' }), fields: tagField },
   notify: {

@@ -24,6 +24,7 @@ const dots = {
   assign: 'bg-plum',
   start: 'bg-leaf',
   stage: 'bg-leaf',
+  task: 'bg-honey',
   notify: 'bg-honey',
   book: 'bg-leaf',
 } as const;

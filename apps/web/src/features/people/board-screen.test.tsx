@@ -22,7 +22,7 @@ const board: StageBoard = {
   ],
 };
 const opened = async (shown = board) => {
-  const server = serverOf().on(api.getStageBoard, shown).on(api.changePerson, {});
+  const server = serverOf().on(api.getStageBoard, shown).on(api.changePerson, { changed: true });
   server.on(api.saveStages, {});
   show(<BoardScreen />, server, { at: 'people/board' });
   await screen.findByRole('region', { name: 'New' });

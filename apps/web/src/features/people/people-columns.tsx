@@ -72,6 +72,7 @@ const columns = (zone: string, currency: string): Column[] => [
     header: 'Stage',
     wideOnly: true,
     className: 'truncate',
+    sort: 'stage',
     cell: ({ stageName, lostReason }) => [stageName, lostReason].filter(Boolean).join(', '),
   },
   {
@@ -79,6 +80,7 @@ const columns = (zone: string, currency: string): Column[] => [
     header: 'Value',
     wideOnly: true,
     isNumber: true,
+    sort: 'value',
     cell: ({ value }) => (value === null ? '' : moneyWords({ amount: value, currency }, 'en-US')),
   },
   {

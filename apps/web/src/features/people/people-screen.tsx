@@ -81,11 +81,14 @@ function People({
   );
   useSlashToFind();
   const act = useAct();
-  const exportThem = () =>
+  const exportThem = (as: typeof api.exportPeople | typeof api.exportContacts, some?: PersonId[]) =>
     void act(() =>
-      saveFile(api.exportPeople, {
+      saveFile(as, {
         params,
-        query: { conditions: JSON.stringify(conditions), search: searched },
+        query: {
+          ...{ conditions: JSON.stringify(conditions), search: searched },
+          ...(some && { ids: JSON.stringify(some) }),
+        },
       }),
     );
   const people = found.data?.pages.flatMap((page) => page.people) ?? [];
@@ -118,9 +121,17 @@ function People({
           onChange={(shown) => show({ columns: shown })}
         />
         <LinkButton to={`/${client.slug}/people/import`}>Import</LinkButton>
-        <Button onClick={exportThem}>
-          <Download className="size-4" /> Export CSV
-        </Button>
+        <Menu
+          trigger={
+            <Button>
+              <Download className="size-4" /> Export
+            </Button>
+          }
+          items={[
+            { label: 'As a table (CSV)', does: () => exportThem(api.exportPeople) },
+            { label: 'As contact cards (vCard)', does: () => exportThem(api.exportContacts) },
+          ]}
+        />
       </PageHead>
       <PeopleTabs clientSlug={client.slug} />
       <div className={`grid gap-2 px-6 py-3 max-md:px-4 ${personId ? 'max-md:hidden' : ''}`}>
@@ -190,7 +201,11 @@ function People({
                 </button>
               )
             }
-            {...(ticked === 'all' && { onExport: exportThem })}
+            {...(ticked === 'all'
+              ? { onExport: () => exportThem(api.exportPeople) }
+              : ticked.size <= mostExported && {
+                  onExport: () => exportThem(api.exportPeople, [...ticked]),
+                })}
             onClear={() => setTicked(nobody)}
           />
         </div>
@@ -206,6 +221,9 @@ function People({
     </div>
   );
 }
+
+/** So many can be named one by one in an address. */
+const mostExported = 200;
 
 const nobody: ReadonlySet<PersonId> = new Set();
 

@@ -157,7 +157,7 @@ it('says when there is nobody of that kind', async () => {
 describe('where they stand', () => {
   const changes = async (does: () => void) => {
     const server = await opened({ tags: ['first-visit'] });
-    server.on(api.changePerson, {});
+    server.on(api.changePerson, { changed: true });
     does();
     await waitFor(() => expect(server.sent(api.changePerson)).toHaveLength(1));
     return server.sent(api.changePerson)[0]!.body;

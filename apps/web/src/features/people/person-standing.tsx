@@ -20,8 +20,9 @@ export function PersonStanding({
   const [leaving, setLeaving] = useState<string | null>(null);
   const change = (asked: PersonChange, said: string) =>
     void act(async () => {
-      await call(api.changePerson, { params: { personId: person.id }, body: asked });
-      return { said };
+      const params = { personId: person.id };
+      const { changed } = await call(api.changePerson, { params, body: asked });
+      return { said: changed ? said : nothingChanged[asked.kind] };
     });
   const stage = choices.stage.find(({ name }) => name === person.stageName);
   const assignee = choices.user.find(({ name }) => name === person.assigneeName);
@@ -59,6 +60,19 @@ export function PersonStanding({
           }
         />
       </div>
+      {choices.sequence.length > 0 && (
+        <InlineSelect
+          label="Start a sequence"
+          className="justify-self-start"
+          placeholder="Start a sequence"
+          options={Object.fromEntries(choices.sequence.map(({ id, name }) => [id, name]))}
+          value=""
+          onChange={(sequence) => {
+            const name = choices.sequence.find(({ id }) => id === sequence)?.name ?? '';
+            change({ kind: 'start', sequence: sequence as never }, `“${name}” started.`);
+          }}
+        />
+      )}
       {person.lostReason && <p className="text-xs text-muted">Lost: {person.lostReason}</p>}
       {leaving && <WhyLost onDone={(reason) => moveTo(leaving, reason)} />}
       <Tags
@@ -70,6 +84,16 @@ export function PersonStanding({
     </div>
   );
 }
+
+/** What to say where there was nothing to change. */
+const nothingChanged: Record<PersonChange['kind'], string> = {
+  tag: 'They have this tag already.',
+  untag: 'They do not have this tag.',
+  assign: 'It is so already.',
+  stage: 'They are there already.',
+  start: 'They are in this sequence, or have been through it.',
+  stop: 'They are not in this sequence.',
+};
 
 /** Asks why a lead is lost; nobody has to say. */
 function WhyLost({ onDone }: { onDone: (reason: string) => void }) {

@@ -55,6 +55,33 @@ const parts: { [Kind in RuleAction['kind']]: ActionPart<Kind> } = {
       />
     ),
   },
+  task: {
+    starter: () => ({ kind: 'task', text: 'Call them', inDays: 0 }),
+    value: ({ action, label, onChange }) => (
+      <>
+        <InlineField
+          label={label}
+          className={wide}
+          maxLength={300}
+          value={action.text}
+          onChange={(text) => onChange({ ...action, text })}
+        />
+        <span className="flex items-center gap-1.5">
+          in
+          <InlineField
+            label={`${label}, in how many days`}
+            type="number"
+            className="w-16"
+            min={0}
+            max={365}
+            value={action.inDays}
+            onChange={(days) => onChange({ ...action, inDays: Math.round(Number(days)) })}
+          />
+          days
+        </span>
+      </>
+    ),
+  },
   start: {
     starter: ({ sequence }) => ({
       kind: 'start',
