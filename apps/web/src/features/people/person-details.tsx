@@ -2,11 +2,11 @@ import { api, type PersonRecord } from '@plumgate/contract';
 import { minorDigits, moneyWords } from '@plumgate/core/basics';
 import { personDetails, type PersonDetail } from '@plumgate/core/people';
 import { useState } from 'react';
-import { call, messageOf } from '../../api/call.ts';
+import { call } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
-import { useRefreshAll } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
+import { useSave } from '../../ui/use-save.ts';
 
 /** Who somebody is and how to reach them; each is changed where it stands. */
 export function PersonDetails({ person }: { person: PersonRecord }) {
@@ -66,28 +66,18 @@ function EditDetail({
   was: string;
   onClose: () => void;
 }) {
-  const refresh = useRefreshAll();
   // What was there as it was opened, also when somebody else changes it meanwhile.
   const [seen] = useState(was);
   const [typed, setTyped] = useState(was);
-  const [error, setError] = useState<string>();
+  const { save, error } = useSave(onClose);
   const { label, longest } = personDetails[detail];
-  const save = async () => {
-    try {
-      const params = { personId: person.id, detail };
-      await call(api.setPersonDetail, { params, body: { was: seen, typed } });
-      await refresh();
-      onClose();
-    } catch (failure) {
-      setError(messageOf(failure));
-    }
-  };
   return (
     <form
       className="grid gap-2 p-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        const params = { personId: person.id, detail };
+        save(() => call(api.setPersonDetail, { params, body: { was: seen, typed } }));
       }}
     >
       <TextField

@@ -1,10 +1,10 @@
 import { api, type PersonField, type PersonRecord } from '@plumgate/contract';
 import { fieldTypes } from '@plumgate/core/people';
 import { useState } from 'react';
-import { call, messageOf } from '../../api/call.ts';
-import { useRefreshAll } from '../../api/hooks.ts';
+import { call } from '../../api/call.ts';
 import { Button } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
+import { useSave } from '../../ui/use-save.ts';
 import { whenText } from '../../ui/when.ts';
 
 /** What the client's own fields say of a person; each is changed where it stands. */
@@ -74,24 +74,15 @@ function EditField({
   zone: string;
   onClose: () => void;
 }) {
-  const refresh = useRefreshAll();
   const [typed, setTyped] = useState(field.typed);
-  const [error, setError] = useState<string>();
-  const save = async () => {
-    try {
-      await call(api.setPersonField, { params: { personId, key: field.key }, body: { typed } });
-      await refresh();
-      onClose();
-    } catch (failure) {
-      setError(messageOf(failure));
-    }
-  };
+  const { save, error } = useSave(onClose);
   return (
     <form
       className="grid gap-2 p-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        const params = { personId, key: field.key };
+        save(() => call(api.setPersonField, { params, body: { typed } }));
       }}
     >
       <FieldInput field={field} typed={typed} error={error} onChange={setTyped} />

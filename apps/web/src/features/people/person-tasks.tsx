@@ -2,10 +2,10 @@ import { api, type ConditionChoices, type PersonRecord } from '@plumgate/contrac
 import { taskRepeats, type TaskContent, type TaskRepeat } from '@plumgate/core/people';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { call, messageOf } from '../../api/call.ts';
-import { useRefreshAll } from '../../api/hooks.ts';
+import { call } from '../../api/call.ts';
 import { Button } from '../../ui/button.tsx';
 import { InlineSelect, TextField } from '../../ui/field.tsx';
+import { useSave } from '../../ui/use-save.ts';
 import { momentOf } from '../../ui/when.ts';
 import { useToday } from '../conditions/use-today.ts';
 import { TaskList } from './task-list.tsx';
@@ -56,29 +56,22 @@ function AddTask({
     choices.user.find(({ name }) => name === person.assigneeName)?.id ?? '',
   );
   const [repeats, setRepeats] = useState<TaskRepeat | ''>('');
-  const [error, setError] = useState<string>();
-  const refresh = useRefreshAll();
-  const add = async () => {
+  const { save, error } = useSave(onClose);
+  const add = () => {
     const body: TaskContent = {
       text,
       dueAt: momentOf(`${day || today}T${time}`, zone),
       assignee: (assignee || null) as TaskContent['assignee'],
       repeats: repeats || null,
     };
-    try {
-      await call(api.addTask, { params: { personId: person.id }, body });
-      await refresh();
-      onClose();
-    } catch (failure) {
-      setError(messageOf(failure));
-    }
+    save(() => call(api.addTask, { params: { personId: person.id }, body }));
   };
   return (
     <form
       className="mb-2 grid gap-2 rounded-control border border-line p-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void add();
+        add();
       }}
     >
       <TextField
