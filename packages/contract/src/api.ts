@@ -1044,7 +1044,7 @@ export const queryPeople = endpoint({
     next: z.string().nullable(),
   }),
 });
-/** Who is exported: those whom conditions name and a search finds, or of them only some. */
+/** Who is exported: the people that match conditions and a search, or only some of them. */
 const exported = {
   conditions: jsonText(Conditions).default(noConditions),
   search: searchText,

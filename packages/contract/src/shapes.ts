@@ -507,7 +507,7 @@ export const StageBoard = z.object({
 });
 export type StageBoard = z.infer<typeof StageBoard>;
 
-/** Whom a change of many is about: those that are ticked, or all whom conditions name and a search finds. */
+/** The people a change of many is about: those that are ticked, or all that match conditions and a search. */
 export const WhoIsMeant = z.union([
   z.strictObject({ ids: z.array(PersonId).min(1).max(5000) }),
   z.strictObject({ conditions: Conditions, search: z.string().trim().max(200).default('') }),

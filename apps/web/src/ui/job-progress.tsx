@@ -5,7 +5,18 @@ import { useEndpoint, useRefreshAll } from '../api/hooks.ts';
 import { Button } from './button.tsx';
 import { useAct } from './use-act.ts';
 
-const isOpen = ({ state }: JobView) => state === 'queued' || state === 'running';
+export const isOpen = ({ state }: JobView) => state === 'queued' || state === 'running';
+
+/** A job that was asked for just now, as far as it is known. */
+export function useJob(id: string): JobView {
+  const asked = useEndpoint(api.getJob, { params: { jobId: id } });
+  return (
+    asked.data ?? {
+      ...{ id, kind: '', state: 'queued', done: 0, total: null, result: null, problem: null },
+      ...{ canUndo: false, createdAt: '' },
+    }
+  );
+}
 
 /** Long work under way: how far it is, a way to stop it, and what came of it. `doing` is its name, "Accepting submissions". */
 export function JobProgress({

@@ -17,3 +17,4 @@ export * from './money.ts';
 export * from './likely-locale.ts';
 export * from './consent-purposes.ts';
 export * from './tag.ts';
+export * from './search-words.ts';

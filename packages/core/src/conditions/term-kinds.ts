@@ -8,6 +8,7 @@ import {
   ownValue,
   PageId,
   plainText,
+  searchWords,
   SequenceId,
   StageId,
   Tag,
@@ -282,16 +283,13 @@ export const termKinds = {
     label: 'Name or contact',
     holds: ({ contains }, { contact }) => {
       const text = contact.toLowerCase();
-      return wordsOf(contains).every((word) => text.includes(word));
+      return searchWords(contains).every((word) => text.includes(word));
     },
     words: ({ contains }) => [`found by “${contains}”`, `not found by “${contains}”`],
   }),
 };
 
-/** The words of a search, at most eight: each is to be found somewhere. */
-export const wordsOf = (search: string): string[] =>
-  search.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
-
+/** A day as it is written: `2026-11-29`. */
 export const isDay = /^[0-9]{4}-[0-9]{2}-[0-9]{2}$/;
 
 const bookingWords = {

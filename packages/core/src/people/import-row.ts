@@ -38,7 +38,7 @@ export interface ImportReading {
 const longestCell = 10_000;
 
 /**
- * Reads a row of a file. What can't be read is the whole row's reason, in words for whoever made the file: a person who is
+ * Reads a row of a file. What can't be read is the whole row's reason, in words for the person who made the file: a person who is
  * half right would have to be found and put right later.
  */
 export function readRow(

@@ -10,9 +10,10 @@ import { notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { Jobs, type JobProgress, type JobRow } from '../../platform/jobs/jobs.ts';
 import { Causes } from '../../records/causes/consequences.ts';
-import { clients, type ClientRow } from '../../records/clients/table.ts';
+import type { ClientRow } from '../../records/clients/table.ts';
 import { bulkPeople } from '../../records/people/bulk.table.ts';
 import { people } from '../../records/people/table.ts';
+import { ClientService } from '../clients/client.service.ts';
 import { PeopleList } from '../people/people-list.service.ts';
 import { ChangeService, type Before } from './change.service.ts';
 
@@ -28,6 +29,7 @@ const portion = 500;
 export class BulkService implements OnModuleInit {
   constructor(
     private readonly database: Database,
+    private readonly clients: ClientService,
     private readonly clock: Clock,
     private readonly jobs: Jobs,
     private readonly causes: Causes,
@@ -51,7 +53,7 @@ export class BulkService implements OnModuleInit {
         .for('update');
       if (!person) throw notFound();
       await this.changes.check(tx, person.clientId, change);
-      const client = await clientOf(tx, person.clientId);
+      const client = await this.clients.row(person.clientId, tx);
       const effects = this.causes.begin();
       const by = { name: who.name, at: this.clock.now() };
       const changed = await this.changes.change(tx, effects, client, [person], change, by);
@@ -60,7 +62,7 @@ export class BulkService implements OnModuleInit {
     });
   }
 
-  /** Asks for a change of many: of those that are ticked, or of all whom conditions name as it begins. */
+  /** Asks for a change of many: of those that are ticked, or of all people that match as it begins. */
   async changeMany(
     who: CurrentUser,
     clientId: ClientId,
@@ -104,7 +106,7 @@ export class BulkService implements OnModuleInit {
       .from(bulkPeople)
       .where(and(ofJob, eq(bulkPeople.isDone, true)));
     let done = before!.count;
-    const client = await clientOf(db, job.clientId as ClientId);
+    const client = await this.clients.row(job.clientId as ClientId, db);
     await progress.report(done, all!.count);
     for (;;) {
       const some = await this.changeSome(job, client, change);
@@ -183,10 +185,4 @@ async function markDone(
   await tx.execute(
     sql`update ${bulkPeople} as b set is_done = true, before = r.before from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r(person uuid, before jsonb) where b.job_id = ${jobId}::uuid and b.person_id = r.person`,
   );
-}
-
-async function clientOf(db: Queries, id: ClientId): Promise<ClientRow> {
-  const [client] = await db.select().from(clients).where(eq(clients.id, id));
-  if (!client) throw notFound();
-  return client;
 }

@@ -24,7 +24,7 @@ import { loadRuns } from '../followup/run-loading.ts';
 import { endsOnTag, RunService } from '../followup/run.service.ts';
 import { StageService } from '../people/stage.service.ts';
 
-/** What is done with somebody, by whom and when. */
+/** Who changes people, and when. */
 interface By {
   name: string;
   at: Instant;
@@ -56,7 +56,7 @@ export class ChangeService implements OnModuleInit {
   }
 
   /**
-   * Looks whether what a change names is there and may be named, once for all whom it is about.
+   * Looks whether what a change names is there and may be named, once for everybody it is about.
    *
    * @throws AppProblem `not-found`
    */

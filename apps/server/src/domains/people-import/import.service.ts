@@ -20,13 +20,13 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Jobs, type JobProgress, type JobRow } from '../../platform/jobs/jobs.ts';
-import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { bulkPeople } from '../../records/people/bulk.table.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
 import { ownFields } from '../../records/people/fields.table.ts';
 import { peopleImports } from '../../records/people/imports.table.ts';
 import { stages } from '../../records/people/stages.table.ts';
 import { people } from '../../records/people/table.ts';
+import { ClientService } from '../clients/client.service.ts';
 import { FieldService } from '../people/field.service.ts';
 import { ImportWriter, takeBack, type BeforeImport, type Importing } from './import-writer.ts';
 import { readCsv, type CsvRow } from './read-csv.ts';
@@ -55,6 +55,7 @@ interface BadRow extends CsvRow {
 export class PeopleImport implements OnModuleInit {
   constructor(
     private readonly database: Database,
+    private readonly clients: ClientService,
     private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly jobs: Jobs,
@@ -209,7 +210,7 @@ export class PeopleImport implements OnModuleInit {
     const stored = await this.files.read(file);
     if (!stored) throw notFound();
     const content = decodeCsv(stored);
-    const client = await clientOf(db, job.clientId as ClientId);
+    const client = await this.clients.row(job.clientId as ClientId, db);
     const { header, sample } = await this.begin(stored);
     const own = await this.store.ofClient(db, client.id);
     const { country, currency } = client.facts;
@@ -331,9 +332,3 @@ export class PeopleImport implements OnModuleInit {
 const badFileOf = (jobId: string) => `imports/${jobId}-bad`;
 
 const wrong = (detail: string): AppProblem => new AppProblem('bad-request', { detail });
-
-async function clientOf(db: Queries, id: ClientId): Promise<ClientRow> {
-  const [client] = await db.select().from(clients).where(eq(clients.id, id));
-  if (!client) throw notFound();
-  return client;
-}

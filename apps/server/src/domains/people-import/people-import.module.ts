@@ -1,10 +1,11 @@
 import { Module } from '@nestjs/common';
+import { ClientsModule } from '../clients/clients.module.ts';
 import { PeopleModule } from '../people/people.module.ts';
 import { ImportWriter } from './import-writer.ts';
 import { PeopleImport } from './import.service.ts';
 
 @Module({
-  imports: [PeopleModule],
+  imports: [ClientsModule, PeopleModule],
   providers: [ImportWriter, PeopleImport],
   exports: [PeopleImport],
 })

@@ -22,7 +22,7 @@ const mostCounted = 10_000;
 /** Who of a client's people is asked for, and how the list goes on. */
 type Query = InputOf<typeof api.queryPeople>['body'];
 
-/** Lists of a client's people: those whom conditions name, sorted, page by page, with their number. */
+/** Lists of a client's people: those that match conditions, sorted, page by page, with their number. */
 @Injectable()
 export class PeopleList {
   constructor(
@@ -55,7 +55,7 @@ export class PeopleList {
     };
   }
 
-  /** Those of a client's people whom a search finds, newest first. */
+  /** A client's people that a search finds, newest first. */
   search(
     clientId: ClientId,
     { search, ...page }: { search: string; after?: string | undefined; limit: number },
@@ -66,7 +66,7 @@ export class PeopleList {
     });
   }
 
-  /** The part of a query's `where` that names a client's people whom conditions ask for, and a search finds. */
+  /** The part of a query's `where` that names a client's people that match conditions and a search. */
   async among(clientId: ClientId, conditions: Conditions, search = ''): Promise<SQL> {
     const [client] = await this.database.db
       .select({ facts: clients.facts })

@@ -34,7 +34,7 @@ export class PersonRemoval implements OnModuleInit {
         return row.remove(tx, id, at);
       },
       erase: async (tx, id) => {
-        // Whoever is writing about them just now ends first: what they queue is found below.
+        // What is being written about them now ends first: what they queue is found below.
         await tx
           .select()
           .from(people)

@@ -20,7 +20,7 @@ import { tasks } from '../../records/people/tasks.table.ts';
 const mostShown = 200;
 const doneShown = 20;
 
-/** What is to be done about people, by whom and until when. */
+/** Tasks about people: what, for which user, and when it is due. */
 @Injectable()
 export class TaskService {
   constructor(

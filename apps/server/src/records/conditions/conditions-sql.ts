@@ -4,7 +4,6 @@ import {
   isDay,
   isGroup,
   momentsOf,
-  wordsOf,
   type About,
   type Conditions,
   type DaysOfYear,
@@ -12,7 +11,7 @@ import {
   type Span,
   type Term,
 } from '@plumgate/core/conditions';
-import { minorDigits, type CurrencyCode, type Instant } from '@plumgate/core/basics';
+import { minorDigits, searchWords, type CurrencyCode, type Instant } from '@plumgate/core/basics';
 import { sql, type SQL } from 'drizzle-orm';
 import { likeText } from '../../platform/database/like-words.ts';
 import { bookings } from '../booking/table.ts';
@@ -141,7 +140,7 @@ const terms: { [Kind in About]: (term: Extract<Term, { about: Kind }>, asking: A
   open: (_term, { isOpen }) => isOpen,
   contact: ({ contains }) =>
     sql`(${sql.join(
-      wordsOf(contains).map(
+      searchWords(contains).map(
         (word) =>
           sql`(${people.searchText} like ${likeText(word)} or exists (select 1 from ${personTags} as t where t.person_id = people.id and t.tag like ${likeText(word)}))`,
       ),

@@ -43,7 +43,7 @@ const moment = (now: Instant) =>
     fc.integer({ min: -90 * 24, max: 20 * 24 }).map((hours) => now.add({ hours })),
   );
 
-/** A client with forty people about whom anything may be known. */
+/** A client with forty people with all kinds of facts. */
 async function buildPeople(app: TestApp) {
   const world = await buildWorld(app);
   const other = await addBookingStep(app, world);

@@ -21,7 +21,7 @@ import { isValidConsent, messageFacts } from './conditions-sql.ts';
 const listed = (columns: string, from: ReturnType<typeof sql>) =>
   sql`coalesce((select jsonb_agg(jsonb_build_array(${sql.raw(columns)})) from ${from}), '[]')`;
 
-/** What conditions may ask about people, read at once; whoever is not there is left out. */
+/** What conditions may ask about people, read at once; people who are not there are left out. */
 export async function factsOf(
   db: Queries,
   ids: readonly PersonId[],

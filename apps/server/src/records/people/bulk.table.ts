@@ -6,7 +6,7 @@ import { ofClient } from '../clients/table.ts';
 import { people } from './table.ts';
 
 /**
- * Whom a change of many people is about, fixed as it began, and how each was before: by it a job that was broken off goes
+ * The people a change of many is about, fixed as it began, and how each was before: by it a job that was broken off goes
  * on where it was, and one that is done can be undone.
  */
 export const bulkPeople = pgTable(

@@ -13,7 +13,7 @@ const shownAs = {
   sort: json<PeopleSort>().notNull(),
 };
 
-/** Conditions that are kept under a name: whom they name is asked anew each time. */
+/** Conditions that are kept under a name: the people who match are looked up each time. */
 export const peopleLists = pgTable(
   'people_lists',
   {

@@ -278,7 +278,7 @@ export class PersonStore {
     return gone.length > 0;
   }
 
-  /** Tags people; gives those for whom it is new. */
+  /** Tags people; gives those who did not have the tag. */
   async tagMany(
     tx: Queries,
     persons: readonly Pick<PersonRow, 'id' | 'clientId'>[],

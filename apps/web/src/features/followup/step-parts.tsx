@@ -81,7 +81,7 @@ const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
     fields: ({ action, onChange }) => (
       <TextField
         label="Task"
-        help="It is due on the same day, for whoever looks after the person."
+        help="It is due on the same day, for the person’s assignee."
         maxLength={300}
         value={action.text}
         onChange={(event) => onChange({ ...action, text: event.target.value })}

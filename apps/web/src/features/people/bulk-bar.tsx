@@ -1,17 +1,16 @@
-import { api, type ConditionChoices, type JobView, type WhoIsMeant } from '@plumgate/contract';
+import { api, type ConditionChoices, type WhoIsMeant } from '@plumgate/contract';
 import { Tag } from '@plumgate/core/basics';
 import type { PersonChange } from '@plumgate/core/people';
 import { X } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import { call, messageOf } from '../../api/call.ts';
-import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { InlineField } from '../../ui/field.tsx';
-import { JobProgress } from '../../ui/job-progress.tsx';
+import { isOpen, JobProgress, useJob } from '../../ui/job-progress.tsx';
 import { NamedSelect } from '../conditions/named-select.tsx';
 
-/** Whom the bar is about, and how they are called: "2 ticked". */
+/** The people the bar is about, in data and in words: "2 ticked". */
 export interface Picked {
   who: WhoIsMeant;
   words: string;
@@ -132,12 +131,8 @@ export function BulkBar({
 const press = 'h-8 rounded-control px-2.5 font-semibold hover:bg-sheet/15';
 
 function JobOf({ id, doing, onClose }: { id: string; doing: string; onClose: () => void }) {
-  const asked = useEndpoint(api.getJob, { params: { jobId: id } });
-  const job: JobView = asked.data ?? {
-    ...{ id, kind: '', state: 'queued', done: 0, total: null, result: null, problem: null },
-    ...{ canUndo: false, createdAt: '' },
-  };
-  const isOver = job.state !== 'queued' && job.state !== 'running';
+  const job = useJob(id);
+  const isOver = !isOpen(job);
   return (
     <div className="flex w-[520px] max-w-full items-start gap-1 rounded-card bg-sheet shadow-lg">
       <div className="min-w-0 flex-1">

@@ -1,4 +1,4 @@
-import { api, type ConditionChoices, type JobView } from '@plumgate/contract';
+import { api, type ConditionChoices } from '@plumgate/contract';
 import { fieldTypes, guessTargets, importTargets, type ImportTarget } from '@plumgate/core/people';
 import { Download, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -10,7 +10,7 @@ import { upload } from '../../api/upload.ts';
 import { Button } from '../../ui/button.tsx';
 import { InlineSelect, type Options } from '../../ui/field.tsx';
 import { FileInput } from '../../ui/file-input.tsx';
-import { JobProgress } from '../../ui/job-progress.tsx';
+import { JobProgress, useJob } from '../../ui/job-progress.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { saveFile } from '../../ui/save-file.ts';
 import { Failed, Skeleton } from '../../ui/states.tsx';
@@ -204,12 +204,8 @@ function JobOf({
   onImport: () => void;
 }) {
   const params = { jobId: id };
-  const asked = useEndpoint(api.getJob, { params });
   const act = useAct();
-  const job: JobView = asked.data ?? {
-    ...{ id, kind: '', state: 'queued', done: 0, total: null, result: null, problem: null },
-    ...{ canUndo: false, createdAt: '' },
-  };
+  const job = useJob(id);
   const bad = Number(job.result?.bad ?? 0);
   const isDone = job.state === 'done';
   return (

@@ -227,7 +227,7 @@ const mostExported = 200;
 
 const nobody: ReadonlySet<PersonId> = new Set();
 
-/** Whom what is ticked means. */
+/** The people that the ticks stand for. */
 function pickedOf(
   ticked: ReadonlySet<PersonId> | 'all',
   asked: { conditions: Conditions; search: string },

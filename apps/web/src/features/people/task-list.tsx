@@ -7,7 +7,7 @@ import { IconButton } from '../../ui/button.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
 
-/** Tasks that are ticked off where they stand; `of` says whom each is about, with a way there. */
+/** Tasks that are ticked off where they stand; `of` gives the address of the person, where tasks of several are listed. */
 export function TaskList({
   tasks,
   zone,
