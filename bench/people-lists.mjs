@@ -5,6 +5,7 @@
 import 'reflect-metadata';
 import { fileURLToPath } from 'node:url';
 import { makeDemoWorld } from '../apps/server/dist/demo/make-demo.js';
+import { PeopleIndex } from '../apps/server/dist/domains/people/people-index.service.js';
 import { PeopleList } from '../apps/server/dist/domains/people/people-list.service.js';
 import { Worker } from '../apps/server/dist/platform/worker.js';
 import { assembleOn } from './program.mjs';
@@ -18,6 +19,7 @@ export async function askForPeople(folder, people = 1_000_000) {
   const { running, database } = await assembleOn(folder);
   await running.app.get(Worker).stop();
   const client = await seed(running, database, people);
+  await running.app.get(PeopleIndex).catchUp(client.id);
   const list = running.app.get(PeopleList);
   const ask = (conditions, after) =>
     list.query(client.id, { conditions, sort: firstSort, limit: 50, after });

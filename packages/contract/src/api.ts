@@ -135,7 +135,7 @@ const RowNumber = z.coerce.number<string>().int().min(1).max(2_147_483_647);
 const searchText = z.string().trim().max(200).default('');
 
 const page = {
-  after: z.string().max(100).optional(),
+  after: z.string().max(200).optional(),
   limit: z.coerce.number().int().min(1).max(200).default(50),
 };
 

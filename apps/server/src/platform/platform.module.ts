@@ -9,6 +9,7 @@ import { Gathering } from './database/gathered-writes.ts';
 import { Housekeeping } from './housekeeping.ts';
 import { IdSource } from './id-source.ts';
 import { Jobs } from './jobs/jobs.ts';
+import { DatabaseUpkeep } from './database/upkeep.ts';
 import { Limits } from './limits/limits.ts';
 import { PinoLogger } from './logging.ts';
 import { PlaceDoor } from './maps/place-door.ts';
@@ -62,6 +63,7 @@ const parts: Provider[] = [
   },
   SiteAddress,
   OwnVisits,
+  DatabaseUpkeep,
   Limits,
   Housekeeping,
   Gathering,

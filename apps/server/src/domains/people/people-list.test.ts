@@ -1,6 +1,11 @@
 import type { Answered, api, ConditionChoices, PeopleListContent } from '@plumgate/contract';
+import type { ClientId, PersonId } from '@plumgate/core/basics';
 import type { Conditions } from '@plumgate/core/conditions';
+import { eq } from 'drizzle-orm';
+import { peopleChanged } from '../../records/people/people-index.table.ts';
+import { people, personTags } from '../../records/people/table.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
+import { PeopleIndex } from './people-index.service.ts';
 
 type Found = Answered<typeof api.queryPeople>;
 
@@ -171,4 +176,54 @@ describe('saved lists', () => {
     expect((await lists('desk')).view).toEqual(view);
     expect((await lists()).view.sort.by).toBe('added');
   });
+});
+
+it('knows at once of whatever changes a record', async () => {
+  const { db } = app.database;
+  const [first, second] = (await query({ limit: 2 })).people;
+  const id = first!.id;
+  const has = async (term: object) =>
+    (await query({ conditions: all(term) })).people.some((person) => person.id === id);
+  const change = (set: object) =>
+    db
+      .update(people)
+      .set(set)
+      .where(eq(people.id, id as never));
+
+  await db.insert(personTags).values({ clientId: world.client.id, personId: id, tag: 'gold' });
+  expect(await has({ about: 'tag', is: 'gold' })).toBe(true);
+  await db
+    .update(personTags)
+    .set({ personId: second!.id as never })
+    .where(eq(personTags.tag, 'gold'));
+  expect(await has({ about: 'tag', is: 'gold' })).toBe(false);
+  expect((await query({ conditions: all({ about: 'tag', is: 'gold' }) })).total).toBe(1);
+  await db.delete(personTags).where(eq(personTags.tag, 'gold'));
+  expect((await query({ conditions: all({ about: 'tag', is: 'gold' }) })).total).toBe(0);
+
+  await change({ town: 'Gull Harbor', fields: { roof_age: 31 } });
+  expect(await has({ about: 'town', is: 'gull harbor' })).toBe(true);
+  const isOld = { about: 'field', field: 'roof_age', test: { op: 'is-more-than', value: 30 } };
+  expect(await has(isOld)).toBe(true);
+  await change({ fields: { roof_age: 30 } });
+  expect(await has(isOld)).toBe(false);
+
+  await change({ removedAt: app.clock.now() });
+  expect((await query({})).total).toBe(6);
+  await change({ removedAt: null });
+  expect((await query({})).total).toBe(7);
+});
+
+it('reads their records while the index catches up after a change of many', async () => {
+  const { db } = app.database;
+  const [first] = (await query({ limit: 1 })).people;
+  const note = { clientId: world.client.id, personId: first!.id as PersonId };
+  await db.insert(peopleChanged).values(Array.from({ length: 501 }, () => note));
+  await db.insert(personTags).values({ ...note, tag: 'late' });
+  const asked = { conditions: all({ about: 'tag', is: 'late' }), sort: { by: 'seen' } };
+  const behind = await query(asked);
+  expect(behind).toMatchObject({ total: 1, about: false });
+  await app.get(PeopleIndex).catchUp(world.client.id as ClientId);
+  expect(await query(asked)).toEqual(behind);
+  expect(await db.$count(peopleChanged)).toBe(0);
 });

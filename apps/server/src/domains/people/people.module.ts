@@ -6,6 +6,7 @@ import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
 import { RetentionService } from './retention.service.ts';
 import { PeopleExport } from './people-export.ts';
+import { PeopleIndex } from './people-index.service.ts';
 import { PeopleList } from './people-list.service.ts';
 import { PersonEdit } from './person-edit.service.ts';
 import { StageService } from './stage.service.ts';
@@ -22,6 +23,7 @@ import { PeopleService } from './people.service.ts';
     FieldService,
     MergeService,
     PeopleExport,
+    PeopleIndex,
     PeopleList,
     SavedLists,
     StageService,
@@ -37,6 +39,7 @@ import { PeopleService } from './people.service.ts';
     FieldService,
     MergeService,
     PeopleExport,
+    PeopleIndex,
     PeopleList,
     SavedLists,
     StageService,

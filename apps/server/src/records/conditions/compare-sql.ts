@@ -23,9 +23,13 @@ const text = sql`case jsonb_typeof(v)
   when 'object' then coalesce(v->>'name', round((v->>'amount')::numeric / power(10::numeric, ${digits}), ${digits})::text)
   else v #>> '{}' end`;
 
+/** The values in a `jsonb` column, a single one or several, as plain texts `said`. */
+export const saidIn = (value: SQL): SQL =>
+  sql`jsonb_array_elements(case jsonb_typeof(${value}) when 'array' then ${value} else jsonb_build_array(${value}) end) as e(v), lateral (select ${plainSql(text)} as said) as t`;
+
 /** Whether a value in a `jsonb` column, or one of its several, is as a comparison asks: the same as `compare` of `valuesOf`. */
 export const compareSql = (comparison: Comparison, value: SQL): SQL =>
-  sql`exists (select 1 from jsonb_array_elements(case jsonb_typeof(${value}) when 'array' then ${value} else jsonb_build_array(${value}) end) as e(v), lateral (select ${plainSql(text)} as said) as t where said <> '' and ${test(comparison)})`;
+  sql`exists (select 1 from ${saidIn(value)} where said <> '' and ${test(comparison)})`;
 
 function test(comparison: Comparison): SQL {
   switch (comparison.op) {
@@ -38,11 +42,12 @@ function test(comparison: Comparison): SQL {
     case 'is-answered':
       return sql`true`;
     case 'is-more-than':
-      return sql`${number} > ${comparison.value}::float8`;
+      return sql`${numberSaid} > ${comparison.value}::float8`;
     case 'is-less-than':
-      return sql`${number} < ${comparison.value}::float8`;
+      return sql`${numberSaid} < ${comparison.value}::float8`;
   }
 }
 
 const ungrouped = sql`case when said ~ ${groupedNumber.source} then regexp_replace(said, '[, ’'']', '', 'g') else said end`;
-const number = sql`case when ${ungrouped} ~ ${decimalNumber.source} then (${ungrouped})::float8 end`;
+/** What is `said` as a number; null where it is none. */
+export const numberSaid = sql`case when ${ungrouped} ~ ${decimalNumber.source} then (${ungrouped})::float8 end`;

@@ -11,14 +11,24 @@ import {
   type Span,
   type Term,
 } from '@plumgate/core/conditions';
-import { minorDigits, searchWords, type CurrencyCode, type Instant } from '@plumgate/core/basics';
+import {
+  minorDigits,
+  searchWords,
+  type ClientId,
+  type CurrencyCode,
+  type Instant,
+} from '@plumgate/core/basics';
 import { sql, type SQL } from 'drizzle-orm';
 import { likeText } from '../../platform/database/like-words.ts';
 import { bookings } from '../booking/table.ts';
 import { sequenceRuns } from '../followup/table.ts';
 import { submissions } from '../intake/table.ts';
+import { peopleIndex } from '../people/people-index.table.ts';
 import { consents, people, personTags, timeline } from '../people/table.ts';
 import { compareSql, plain, plainSql } from './compare-sql.ts';
+import { indexedSql } from './people-index-sql.ts';
+import { isValidConsent } from './consents-sql.ts';
+import { messageFacts } from './message-facts.ts';
 
 /** When and of what conditions are asked. */
 export interface Asking {
@@ -34,6 +44,8 @@ export interface Asking {
    * lead that arrives with it.
    */
   submissions: 'all' | 'joined';
+  /** The client whose index of people the query has joined: what it knows is asked of it. */
+  indexOf?: ClientId;
 }
 
 /**
@@ -60,8 +72,8 @@ function together(match: Match, parts: SQL[]): SQL {
 }
 
 function termSql(term: Term, asking: Asking): SQL {
-  const kind = terms[term.about] as (term: Term, asking: Asking) => SQL;
-  const holds = kind(term, asking);
+  const ofRecords = terms[term.about] as (term: Term, asking: Asking) => SQL;
+  const holds = (asking.indexOf && indexedSql(term, asking.indexOf)) ?? ofRecords(term, asking);
   return term.not ? sql`not (${holds})` : holds;
 }
 
@@ -127,8 +139,16 @@ const terms: { [Kind in About]: (term: Extract<Term, { about: Kind }>, asking: A
     const compared = op === 'is-more-than' ? sql`>` : sql`<`;
     return sql`coalesce(${units} ${compared} ${value}::float8, false)`;
   },
-  added: ({ test }, asking) => momentSql(test, asking, sql`${people.addedAt}`),
-  seen: ({ test }, asking) => momentSql(test, asking, sql`${people.lastSeenAt}`),
+  added: ({ test }, asking) =>
+    momentSql(test, asking, sql`${asking.indexOf ? peopleIndex.addedAt : people.addedAt}`),
+  seen({ test }, asking) {
+    const seen = sql`${asking.indexOf ? peopleIndex.lastSeenAt : people.lastSeenAt}`;
+    const holds = momentSql(test, asking, seen);
+    const span = momentsOf(test, asking.now, asking.zone);
+    if (!asking.indexOf || !('before' in span) || span.before === null) return holds;
+    // Nobody was seen before they were added: a list that is read from the newest on begins where there may be some.
+    return sql`(${holds} and ${peopleIndex.addedAt} < ${span.before.toString()}::timestamptz)`;
+  },
   waiting: (_term, asking) =>
     asking.submissions === 'joined'
       ? sql`(${people.touchedAt} is null or ${people.touchedAt} > ${submissions.receivedAt})`
@@ -147,16 +167,6 @@ const terms: { [Kind in About]: (term: Extract<Term, { about: Kind }>, asking: A
       sql` and `,
     )})`,
 };
-
-/** The line of a timeline by which it is known what went to somebody and came from them. */
-export const messageFacts = {
-  'got-email': 'sent',
-  'got-text': 'texted',
-  answered: 'replied',
-} as const satisfies Record<Extract<Term, { about: 'message' }>['is'], string>;
-
-/** Of consents `c`: given, confirmed where it had to be, and not taken back. */
-export const isValidConsent = sql`c.withdrawn_at is null and (not c.must_confirm or c.confirmed_at is not null)`;
 
 const ofSubmissions = ({ submissions: which }: Asking, test: (submission: SQL) => SQL): SQL =>
   which === 'joined'

@@ -2,6 +2,7 @@ import type { Cents, Instant, PageId, PersonId, SequenceId, UserId } from '@plum
 import { conditionsWords, matches, type Conditions, type Term } from '@plumgate/core/conditions';
 import { asc, eq } from 'drizzle-orm';
 import fc, { type Arbitrary } from 'fast-check';
+import { Temporal } from 'temporal-polyfill';
 import { users } from '../accounts/table.ts';
 import { bookings } from '../booking/table.ts';
 import { sequenceRuns, sequences } from '../followup/table.ts';
@@ -112,8 +113,17 @@ async function buildPeople(app: TestApp) {
       ...row
     } = one;
     ids.push(id);
+    const [addedAt, lastSeenAt] = [row.addedAt, row.lastSeenAt].toSorted(Temporal.Instant.compare);
     await db.insert(people).values({
-      ...{ ...row, id, clientId, firstName: name, lastName: String(n) },
+      ...{
+        ...row,
+        addedAt: addedAt!,
+        lastSeenAt: lastSeenAt!,
+        id,
+        clientId,
+        firstName: name,
+        lastName: String(n),
+      },
       ...{ email: `p${n}@example.com`, phone: '' },
     });
     const of = { clientId, personId: id };
@@ -270,13 +280,18 @@ it('names the same people in memory and in the database, for 500 random conditio
         1,
       ),
     }) as Arbitrary<Conditions>;
+    const page = { search: '', sort: { by: 'added', reversed: false }, limit: 200 } as const;
     let named = 0;
     await fc.assert(
       fc.asyncProperty(conditions, async (asked) => {
         const where = await app.get(PeopleList).among(clientId, asked);
         const rows = await db.select({ id: people.id }).from(people).where(where);
+        const listed = await app.get(PeopleList).query(clientId, { ...page, conditions: asked });
         const inMemory = known.ids.filter((id) => matches(asked, facts.get(id)!));
         expect(rows.map(({ id }) => id).toSorted()).toEqual(inMemory);
+        // The list asks the index of people.
+        expect(listed.people.map(({ id }) => id).toSorted()).toEqual(inMemory);
+        expect(listed).toMatchObject({ total: inMemory.length, about: false });
         expect(conditionsWords(asked, () => 'x')).not.toContain('undefined');
         if (inMemory.length > 0 && inMemory.length < known.ids.length) named++;
       }),

@@ -16,7 +16,8 @@ import { bookings } from '../booking/table.ts';
 import { sequenceRuns } from '../followup/table.ts';
 import { submissions } from '../intake/table.ts';
 import { consents, people, personTags, timeline } from '../people/table.ts';
-import { isValidConsent, messageFacts } from './conditions-sql.ts';
+import { isValidConsent } from './consents-sql.ts';
+import { messageFacts } from './message-facts.ts';
 
 const listed = (columns: string, from: ReturnType<typeof sql>) =>
   sql`coalesce((select jsonb_agg(jsonb_build_array(${sql.raw(columns)})) from ${from}), '[]')`;

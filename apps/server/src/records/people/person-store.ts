@@ -96,7 +96,8 @@ export class PersonStore {
       lastSource: sql.raw(
         'case when excluded.submission_count > 0 then excluded.last_source else people.last_source end',
       ),
-      lastSeenAt: at,
+      // One that was held back may be let in after a later one.
+      lastSeenAt: sql.raw('greatest(people.last_seen_at, excluded.last_seen_at)'),
     };
     const insert = tx.insert(people).values(fresh);
     const [row] = await (

@@ -3,6 +3,7 @@ import {
   bigint,
   bigserial,
   boolean,
+  check,
   index,
   integer,
   pgTable,
@@ -83,6 +84,7 @@ export const people = pgTable(
     ),
   },
   (table) => [
+    check('people_seen_since_added', sql`${table.lastSeenAt} >= ${table.addedAt}`),
     uniqueIndex('people_one_by_key')
       .on(table.clientId, table.matchKey)
       .where(sql`${table.removedAt} is null or ${table.mergedInto} is not null`),
@@ -117,7 +119,6 @@ export const people = pgTable(
     index('people_waiting')
       .on(table.clientId, table.addedAt)
       .where(sql`${table.touchedAt} is null`),
-    index('people_search').using('gin', sql`${table.searchText} gin_trgm_ops`),
   ],
 );
 
