@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import type { CalendarId, FormId, PictureRef, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
@@ -291,6 +292,7 @@ const reminder = (id: string, days: number, subject: string, body: string): Sequ
   delay: { amount: days, unit: 'days', at: '09:00' },
   late: 'skip',
   unlessBooked: false,
+  onlyIf: noConditions,
   action: {
     kind: 'email',
     subject,
@@ -328,6 +330,7 @@ export const eveningSequence = (at: string): SequenceContent => ({
       delay: { amount: 2, unit: 'hours', at: null },
       late: 'skip',
       unlessBooked: false,
+      onlyIf: noConditions,
       action: {
         kind: 'text',
         body: '{{ client.name }}: see you at {{ event.time }}, {{ client.address }}. Soup from six. Reply STOP to end texts.',
@@ -340,6 +343,7 @@ export const eveningSequence = (at: string): SequenceContent => ({
       delay: { amount: 1, unit: 'days', at: '10:00' },
       late: 'skip',
       unlessBooked: false,
+      onlyIf: noConditions,
       action: {
         kind: 'email',
         subject: 'Thank you for running by',

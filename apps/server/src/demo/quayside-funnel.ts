@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import type { CalendarId, FormId, PictureRef, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { plainEnding, newQuestion, type FormDefinition } from '@plumgate/core/forms';
@@ -410,6 +411,7 @@ const joined = (
   delay,
   late: 'skip',
   unlessBooked: false,
+  onlyIf: noConditions,
   action,
 });
 
@@ -479,6 +481,7 @@ export const beforeYourVisit: SequenceContent = {
       delay: { amount: 1, unit: 'days', at: '09:00' },
       late: 'skip',
       unlessBooked: false,
+      onlyIf: noConditions,
       action: {
         kind: 'email',
         subject: 'Tomorrow at {{ event.time }}',
@@ -498,6 +501,7 @@ If tomorrow is not the day after all, move it here: {{ booking.change_link }}
       delay: { amount: 2, unit: 'hours', at: null },
       late: 'skip',
       unlessBooked: false,
+      onlyIf: noConditions,
       action: {
         kind: 'text',
         body: '{{ client.name }}: see you today at {{ event.time }}, the blue door on Ropewalk Quay. Questions? {{ client.phone }}. Reply STOP to end texts.',
@@ -510,6 +514,7 @@ If tomorrow is not the day after all, move it here: {{ booking.change_link }}
       delay: { amount: 1, unit: 'days', at: '10:00' },
       late: 'skip',
       unlessBooked: false,
+      onlyIf: noConditions,
       action: {
         kind: 'email',
         subject: 'Thank you for coming',

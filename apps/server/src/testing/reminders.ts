@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import type { BookingId, ClientId, Instant, SequenceId } from '@plumgate/core/basics';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { asc } from 'drizzle-orm';
@@ -18,6 +19,7 @@ export const reminder = (id: string, hours: number): SequenceStep => ({
   delay: { amount: hours, unit: 'hours', at: null },
   late: 'skip',
   unlessBooked: false,
+  onlyIf: noConditions,
   action: { kind: 'email', subject: `${id} {{ event.when }}`, body: 'B' },
 });
 

@@ -24,6 +24,8 @@ export function leftOutWords(reason: LeftOut): string {
       return 'they were deleted';
     case 'has-booked':
       return 'they have booked';
+    case 'not-asked-for':
+      return 'they are not who it is for';
     case 'mail-refused':
       return 'their mail host refuses mail to this address';
     case 'unsubscribed':

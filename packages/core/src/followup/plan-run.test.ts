@@ -1,3 +1,4 @@
+import { noConditions } from '../conditions/index.ts';
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
 import {
@@ -28,6 +29,7 @@ const step = (id: string, delay: Delay, changes: Partial<SequenceStep> = {}): Se
   delay,
   late: 'skip',
   unlessBooked: false,
+  onlyIf: noConditions,
   action: email,
   ...changes,
 });

@@ -15,7 +15,8 @@ export type LeftOut =
   | 'event-changed'
   | 'notices-stopped'
   | 'person-removed'
-  | 'has-booked';
+  | 'has-booked'
+  | 'not-asked-for';
 
 /** Why a step is left out that may come after all when the person can be reached again. */
 export const reachReasons: readonly LeftOut[] = [

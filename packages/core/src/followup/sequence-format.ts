@@ -1,4 +1,5 @@
 import { documentFormat, type DocumentFormat } from '../basics/index.ts';
+import { noConditions } from '../conditions/index.ts';
 import type { SequenceContent } from './sequence.ts';
 
 /** How a sequence is stored. */
@@ -21,5 +22,11 @@ export const sequenceFormat: DocumentFormat<SequenceContent> = documentFormat('s
   (stored) => ({
     ...stored,
     steps: (stored.steps as object[]).map((step) => ({ unlessBooked: false, ...step })),
+  }),
+  // Version 4 had no conditions.
+  (stored) => ({
+    onlyFor: noConditions,
+    ...stored,
+    steps: (stored.steps as object[]).map((step) => ({ onlyIf: noConditions, ...step })),
   }),
 ]);

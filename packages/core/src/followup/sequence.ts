@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CalendarId, oneOfKinds, Tag, TimeOfDay } from '../basics/index.ts';
 import { NodeId } from '../basics/node-id.ts';
+import { Conditions, noConditions } from '../conditions/index.ts';
 import type { MergeGroup } from '../messages/index.ts';
 import { stepKinds } from './step-kinds.ts';
 
@@ -34,6 +35,8 @@ export const SequenceStep = z
     late: LateRule,
     /** Asked as the step falls due: it is left out for somebody who has booked by then. */
     unlessBooked: z.boolean().default(false),
+    /** Asked as the step falls due, too: it is left out for everybody else. */
+    onlyIf: Conditions.default(noConditions),
     action: StepAction,
   })
   .refine((step) => step.anchor === 'event' || step.side === 'after', {
@@ -80,6 +83,8 @@ export const SequenceContent = z
   .strictObject({
     name: z.string().trim().min(1, 'Name the sequence.').max(80),
     event: SequenceEvent,
+    /** Nobody else may join. */
+    onlyFor: Conditions.default(noConditions),
     steps: z.array(SequenceStep).max(50),
     endsWhen: z.array(EndsWhen).max(10),
     quiet: QuietHours.nullable(),
@@ -105,6 +110,7 @@ export type SequenceContent = z.infer<typeof SequenceContent>;
 export const emptySequence = (name: string): SequenceContent => ({
   name,
   event: { kind: 'none' },
+  onlyFor: noConditions,
   steps: [],
   endsWhen: [{ when: 'unsubscribed' }],
   quiet: { from: '21:00', to: '08:00' },

@@ -1,3 +1,4 @@
+import { noConditions } from '../conditions/index.ts';
 import { referencesIn } from '../basics/index.ts';
 import { CalendarContent, newCalendar } from '../booking/index.ts';
 import { emptySequence, SequenceContent } from '../followup/index.ts';
@@ -50,6 +51,7 @@ it('finds all that a sequence names', () => {
         delay: { amount: 1, unit: 'days', at: null },
         late: 'skip',
         unlessBooked: false,
+        onlyIf: noConditions,
         action: { kind: 'start', sequence: id(2) },
       },
     ],

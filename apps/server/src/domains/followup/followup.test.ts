@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import { directArrival } from '@plumgate/core/results';
 import type { PersonRecord, SequenceEffect, SequenceView, TodayBoard } from '@plumgate/contract';
 import type { ClientId, PersonId, SequenceId } from '@plumgate/core/basics';
@@ -49,6 +50,7 @@ const step = (id: string, changes: Partial<SequenceStep>): SequenceStep => ({
   delay: { amount: 0, unit: 'minutes', at: null },
   late: 'skip',
   unlessBooked: false,
+  onlyIf: noConditions,
   action: { kind: 'email', subject: id, body: 'B' },
   ...changes,
 });

@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import type { CalendarView, SequenceEffect, SequenceView } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
 import { emptySequence, type SequenceContent } from '@plumgate/core/followup';
@@ -27,6 +28,7 @@ const saying = (body: string, changes: Partial<SequenceContent> = {}): SequenceC
       delay: { amount: 3, unit: 'days', at: null },
       late: 'skip',
       unlessBooked: false,
+      onlyIf: noConditions,
       action: { kind: 'email', subject: 'Later', body },
     },
   ],

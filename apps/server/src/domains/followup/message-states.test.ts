@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import type { PersonRecord } from '@plumgate/contract';
 import type { ClientId, SequenceId } from '@plumgate/core/basics';
 import { emptySequence, type SequenceStep } from '@plumgate/core/followup';
@@ -33,6 +34,7 @@ const welcome: SequenceStep = {
   delay: { amount: 0, unit: 'minutes', at: null },
   late: 'skip',
   unlessBooked: false,
+  onlyIf: noConditions,
   action: {
     kind: 'email',
     subject: 'Hello {{ person.first_name }}',

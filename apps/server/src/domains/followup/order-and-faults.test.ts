@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import type { ClientId } from '@plumgate/core/basics';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { asc, eq, like } from 'drizzle-orm';
@@ -28,6 +29,7 @@ const step = (id: string, hours: number): SequenceStep => ({
   delay: { amount: hours, unit: 'hours', at: null },
   late: 'skip',
   unlessBooked: false,
+  onlyIf: noConditions,
   action: { kind: 'email', subject: id, body: 'B' },
 });
 const make = (changes: Partial<SequenceContent>) =>

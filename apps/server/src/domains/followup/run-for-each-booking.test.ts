@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import type { ClientId } from '@plumgate/core/basics';
 import type { EndsWhen, SequenceStep } from '@plumgate/core/followup';
 import { eq } from 'drizzle-orm';
@@ -26,6 +27,7 @@ const welcome: SequenceStep = {
   delay: { amount: 0, unit: 'minutes', at: null },
   late: 'send-now',
   unlessBooked: false,
+  onlyIf: noConditions,
   action: { kind: 'email', subject: 'welcome', body: 'B' },
 };
 const runs = async (reminders: Reminders) =>
@@ -145,6 +147,7 @@ it('nudges only those who have not booked by then, and says why the others were 
     id: 'nudge',
     delay: { amount: 1, unit: 'days', at: null },
     unlessBooked: true,
+    onlyIf: noConditions,
     action: { kind: 'email', subject: 'nudge', body: 'B' },
   };
   const reminders = await Reminders.set(
@@ -175,6 +178,7 @@ it('nudges somebody again whose booking was cancelled before it', async () => {
     id: 'nudge',
     delay: { amount: 2, unit: 'days', at: null },
     unlessBooked: true,
+    onlyIf: noConditions,
     action: { kind: 'email', subject: 'nudge', body: 'B' },
   };
   const reminders = await Reminders.set(app, world, [nudge], {}, { joinByCalendar: false });

@@ -1,5 +1,6 @@
 import type { Answers } from '@plumgate/core/forms';
-import type { Instant, RunId } from '@plumgate/core/basics';
+import type { Instant, PersonId, RunId } from '@plumgate/core/basics';
+import { askedTerms, type Facts } from '@plumgate/core/conditions';
 import {
   planRun,
   type PlannedStep,
@@ -9,6 +10,7 @@ import {
 import { and, asc, eq, gte, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { CalendarContent } from '@plumgate/core/booking';
 import { Temporal } from 'temporal-polyfill';
+import { factsOf } from '../../records/conditions/facts-of.ts';
 import { bookings, calendars } from '../../records/booking/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { submissions } from '../../records/intake/table.ts';
@@ -105,6 +107,28 @@ export async function runsThatBooked(
       ),
     );
   return new Set(rows.map(({ id }) => id));
+}
+
+/** What conditions ask about the people of some due steps, as far as a step asks. */
+export async function factsAsked(
+  tx: Queries,
+  runs: readonly LoadedRun[],
+  due: readonly { runId: RunId; stepId: string }[],
+  now: Instant,
+): Promise<ReadonlyMap<PersonId, Facts>> {
+  const facts = new Map<PersonId, Facts>();
+  const asking = runs.filter(({ run, content }) =>
+    content.steps.some(
+      ({ id, onlyIf }) =>
+        askedTerms(onlyIf).length > 0 &&
+        due.some(({ runId, stepId }) => runId === run.id && stepId === id),
+    ),
+  );
+  for (const client of new Map(asking.map(({ client }) => [client.id, client])).values()) {
+    const ids = asking.filter((one) => one.client.id === client.id).map(({ person }) => person.id);
+    for (const [id, one] of await factsOf(tx, ids, client.facts, now)) facts.set(id, one);
+  }
+  return facts;
 }
 
 /** What some rows point to, each read once. */

@@ -8,6 +8,7 @@ import type {
   SequenceId,
   SubmissionId,
 } from '@plumgate/core/basics';
+import { askedTerms, matches } from '@plumgate/core/conditions';
 import {
   actionWords,
   reachReasons,
@@ -22,6 +23,7 @@ import {
 import { and, asc, eq, exists, gte, inArray, isNull, or, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { bookings, calendars } from '../../records/booking/table.ts';
+import { factsOf } from '../../records/conditions/facts-of.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
@@ -85,11 +87,27 @@ export class RunService {
           );
     const content = sequence?.content;
     if (!content || content.steps.length === 0) return false;
+    if (!(await this.isFor(tx, effects, content, input))) return false;
     const booking = await this.bookingFor(tx, content, person.id, input.booking ?? null, at);
     const isFurther = sequence.hasBeen && !content.again;
     if (isFurther && !(booking && (await this.isWithoutRun(tx, content, input.sequence, booking))))
       return false;
     return this.begin(tx, effects, { ...input, content, booking, onlyFromEvent: isFurther });
+  }
+
+  /** Whether a person may join; where they may not, their timeline says so. */
+  private async isFor(
+    tx: Queries,
+    effects: Consequences,
+    { name, onlyFor }: SequenceContent,
+    { client, person, at }: Joining,
+  ): Promise<boolean> {
+    if (askedTerms(onlyFor).length === 0) return true;
+    await effects.settle(tx);
+    const facts = await factsOf(tx, [person.id], client.facts, at);
+    if (matches(onlyFor, facts.get(person.id)!)) return true;
+    effects.note(person, at, { kind: 'not-joined', sequence: name });
+    return false;
   }
 
   /** Begins a run, unless one is running for the same person and occasion; gives whether it began. */

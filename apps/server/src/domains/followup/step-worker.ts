@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import type { Instant, RunId } from '@plumgate/core/basics';
+import type { Instant, PersonId, RunId } from '@plumgate/core/basics';
+import { askedTerms, matches, type Facts } from '@plumgate/core/conditions';
 import {
   actionWords,
   stepKinds,
@@ -24,6 +25,7 @@ import { Causes, type Consequences } from '../../records/causes/consequences.ts'
 import {
   eventOf,
   eventZone,
+  factsAsked,
   loadRuns,
   reachable,
   runsThatBooked,
@@ -131,7 +133,8 @@ export class StepWorker implements OnModuleInit {
       if (due.length === 0) return 0;
       const loaded = await loadRuns(tx, isAnyOf(sequenceRuns.id, runIds));
       const booked = await runsThatBooked(tx, loaded, now);
-      const pass = new Pass(tx, this.causes.begin(), now, loaded, booked);
+      const facts = await factsAsked(tx, loaded, due, now);
+      const pass = new Pass(tx, this.causes.begin(), now, loaded, booked, facts);
       for (const step of due) await this.doStep(pass, step);
       await pass.write();
       await this.runs.finish(tx, runIds);
@@ -175,10 +178,15 @@ export class StepWorker implements OnModuleInit {
     const loaded = pass.loaded.get(row.runId);
     const step = loaded?.content.steps.find((one) => one.id === row.stepId);
     if (!loaded || !step || pass.ended.has(row.runId)) return pass.mark(row, 'dropped');
+    const asks = askedTerms(step.onlyIf).length > 0;
+    // What an earlier step did to them is not stored yet: the next pass asks.
+    if (asks && pass.changed.has(loaded.person.id)) return;
     const reason =
-      step.unlessBooked && pass.booked.has(row.runId)
-        ? 'has-booked'
-        : this.whyNotNow(step, loaded, pass.now);
+      asks && !matches(step.onlyIf, pass.facts.get(loaded.person.id)!)
+        ? 'not-asked-for'
+        : step.unlessBooked && pass.booked.has(row.runId)
+          ? 'has-booked'
+          : this.whyNotNow(step, loaded, pass.now);
     if (reason) {
       pass.effects.note(loaded.person, pass.now, {
         kind: 'left-out',
@@ -201,6 +209,7 @@ export class StepWorker implements OnModuleInit {
       },
       step.action,
     );
+    pass.changed.add(loaded.person.id);
     pass.mark(row, stepKinds[step.action.kind].sends ? 'queued' : 'done');
   }
 
@@ -249,6 +258,8 @@ class Pass {
   readonly loaded: Map<RunId, LoadedRun>;
   /** Runs that ended within this batch: their later steps don't happen. */
   readonly ended = new Set<RunId>();
+  /** Of whom a step within this batch has been carried out. */
+  readonly changed = new Set<PersonId>();
   readonly marks = {
     queued: [] as string[],
     done: [] as string[],
@@ -263,6 +274,8 @@ class Pass {
     loaded: LoadedRun[],
     /** The runs whose person has booked, as far as one of their steps asks. */
     readonly booked: ReadonlySet<RunId>,
+    /** What is known of those of whom a due step asks. */
+    readonly facts: ReadonlyMap<PersonId, Facts>,
   ) {
     this.loaded = new Map(loaded.map((one) => [one.run.id, one]));
   }

@@ -221,10 +221,12 @@ export class IntakeService {
       await this.confirmations.ask(tx, effects, { ...arriving, sequences: plan.sequences });
     else
       for (const sequence of plan.sequences)
-        await this.runs.join(tx, effects, {
-          ...{ client, person, sequence, submission, booking, at },
-          forNew: person.isNew ? sequences.get(sequence) : undefined,
-        });
+        await this.runs
+          .join(tx, effects, {
+            ...{ client, person, sequence, submission, booking, at },
+            forNew: person.isNew ? sequences.get(sequence) : undefined,
+          })
+          .catch(asDuplicate(keys));
     this.messages.notify(effects, told, notices);
     this.messages.sendCopy(effects, told);
     for (const write of this.store.noteFields(tx, person, fields, {

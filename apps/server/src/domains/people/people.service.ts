@@ -240,6 +240,8 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('owner', `Assigned to ${fact.to}`, `by rule ${fact.rule}`);
     case 'joined':
       return line('sequence', `Joined “${fact.sequence}”`);
+    case 'not-joined':
+      return line('sequence', `Did not join “${fact.sequence}”`, 'they are not who it is for');
     case 'ended':
       return line('sequence', `“${fact.sequence}” ended`, `because of: ${fact.because}`);
     case 'sent':

@@ -142,12 +142,21 @@ export class Consequences {
   async write(tx: Queries): Promise<void> {
     for (let event = this.events.shift(); event; event = this.events.shift())
       for (const handle of this.handlersOf(event.kind)) await handle(event.payload, tx, this);
-    const { messages, facts, steps } = this;
+    return this.settle(tx);
+  }
+
+  /** Writes what has been gathered so far, for a query that must see it; events wait for `write`. */
+  async settle(tx: Queries): Promise<void> {
+    const [writes, facts, steps] = [
+      this.others.splice(0),
+      this.facts.splice(0),
+      this.steps.splice(0),
+    ];
+    const [asked, messages] = [this.asked.splice(0), this.messages.splice(0)];
     const templates = [...this.templates.values()];
-    const writes: Write[] = [...this.others];
     if (facts.length > 0) writes.push(insertMany(timeline, facts));
     if (steps.length > 0) writes.push(insertMany(runSteps, steps));
-    if (this.asked.length > 0) writes.push(insertMany(tasks, this.asked));
+    if (asked.length > 0) writes.push(insertMany(tasks, asked));
     if (templates.length > 0)
       writes.push(insertMany(messageTemplates, templates, sql` on conflict (id) do nothing`));
     if (messages.length > 0)

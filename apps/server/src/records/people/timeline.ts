@@ -19,7 +19,7 @@ export type TimelineFact =
   | { kind: 'untagged'; tag: string; sequence: string }
   | { kind: 'assigned'; to: string; rule: string }
   | { kind: 'matched'; rules: string[] }
-  | { kind: 'joined'; sequence: string }
+  | { kind: 'joined' | 'not-joined'; sequence: string }
   | { kind: 'ended'; sequence: string; because: string }
   /** `message` is the one in the outbox; an earlier build did not note it. */
   | { kind: 'sent'; subject: string; sequence: string; message?: string }

@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import type { CalendarView, SequenceView } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
 import { AccountService } from '../../domains/accounts/account.service.ts';
@@ -128,6 +129,7 @@ it('a sequence can’t count from another client’s calendar or start their seq
     delay: { amount: 1, unit: 'days', at: null },
     late: 'skip',
     unlessBooked: false,
+    onlyIf: noConditions,
     action: { kind: 'start', sequence: other.sequence },
   };
   const content = {

@@ -16,11 +16,13 @@ export interface FindField {
 export function AddTerm({
   asks: { choices, abouts },
   find,
+  placeholder = 'and …',
   onAdd,
   onTakeBack,
 }: {
   asks: Askable;
   find?: FindField;
+  placeholder?: string;
   onAdd: (term: Term) => void;
   onTakeBack: () => void;
 }) {
@@ -83,7 +85,7 @@ export function AddTerm({
         aria-autocomplete="list"
         aria-activedescendant={isOpen && offers[marked] ? `${id}-${marked}` : undefined}
         autoComplete="off"
-        placeholder={find ? 'Find, or ask for: a tag, a source, not booked …' : 'and …'}
+        placeholder={find ? 'Find, or ask for: a tag, a source, not booked …' : placeholder}
         className="h-8 w-full min-w-0 rounded-control bg-transparent px-1.5 placeholder:text-muted focus:bg-paper"
         value={typed}
         onChange={(event) => {

@@ -26,6 +26,7 @@ export function ConditionSentence({
   conditions,
   asks,
   find,
+  first = 'and …',
   onChange,
 }: {
   /** "People", "Leads". */
@@ -33,6 +34,8 @@ export function ConditionSentence({
   conditions: Conditions;
   asks: Askable;
   find?: FindField;
+  /** What the box says before there is a part. */
+  first?: string;
   onChange: (conditions: Conditions) => void;
 }) {
   const { terms, match } = conditions;
@@ -63,6 +66,7 @@ export function ConditionSentence({
       <AddTerm
         {...{ asks }}
         {...(find && { find })}
+        {...(terms.length === 0 && { placeholder: first })}
         onAdd={(term) => setTerms([...terms, term])}
         onTakeBack={() => setTerms(terms.slice(0, -1))}
       />

@@ -1,4 +1,5 @@
-import { api, type ClientSheet } from '@plumgate/contract';
+import { api, termNames, type ClientSheet, type ConditionChoices } from '@plumgate/contract';
+import { conditionsWords } from '@plumgate/core/conditions';
 import { leftOutWords, planRun, SequenceContent, type PlannedStep } from '@plumgate/core/followup';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { useState } from 'react';
@@ -10,21 +11,18 @@ import { mergeFields } from './merge-fields.ts';
 import { stepName } from './steps.ts';
 
 /** What one person would get, worked out by the function that plans the real runs. Nothing is sent. */
-export function DryRun({ content, sheet }: { content: SequenceContent; sheet: ClientSheet }) {
+export function DryRun(shown: Shown) {
   const clock = useEndpoint(api.getClock, {});
-  if (!clock.data) return null;
-  return <Tried content={content} sheet={sheet} now={clock.data.now} />;
+  return clock.data ? <Tried {...shown} now={clock.data.now} /> : null;
 }
 
-function Tried({
-  content,
-  sheet,
-  now,
-}: {
+interface Shown {
   content: SequenceContent;
   sheet: ClientSheet;
-  now: string;
-}) {
+  choices: ConditionChoices;
+}
+
+function Tried({ content, sheet, choices, now }: Shown & { now: string }) {
   const { zone } = sheet;
   const [joins, setJoins] = useState(localOf(now, zone));
   const [books, setBooks] = useState(
@@ -82,7 +80,7 @@ function Tried({
         <p className="mt-4 text-muted">{valid ? 'No steps yet.' : 'Fix the sequence first.'}</p>
       ) : (
         <ol className="mt-4 border-t border-line">
-          {withEvent(plan, event, zone, content).map((line) => (
+          {withEvent(plan, event, zone, content, choices).map((line) => (
             <li
               key={line.key}
               className="grid grid-cols-[152px_1fr] gap-2 border-b border-line py-2"
@@ -149,8 +147,15 @@ function withEvent(
   event: string,
   zone: string,
   content: SequenceContent,
+  choices: ConditionChoices,
 ): Line[] {
-  const asks = (id: string) => content.steps.find((step) => step.id === id)?.unlessBooked;
+  const asked = (id: string) => {
+    const { unlessBooked, onlyIf } = content.steps.find((step) => step.id === id)!;
+    const only = conditionsWords(onlyIf, termNames(choices));
+    return [only && `only people ${only}`, unlessBooked && 'unless they have booked by then']
+      .filter(Boolean)
+      .join(', ');
+  };
   const lines: Line[] = plan.map(({ step, at, leftOut, nominalTime }) => ({
     key: step,
     step,
@@ -160,9 +165,7 @@ function withEvent(
       ? `left out: ${leftOutWords(leftOut)}`
       : at && nominalTime && !at.equals(nominalTime)
         ? `held from ${whenText(nominalTime.toString(), zone)}`
-        : asks(step)
-          ? 'unless they have booked by then'
-          : '',
+        : asked(step),
   }));
   if (!event) return lines;
   const at = momentOf(event, zone);

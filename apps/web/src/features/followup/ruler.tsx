@@ -1,4 +1,5 @@
-import { api, type ClientSheet } from '@plumgate/contract';
+import { api, termNames, type ClientSheet } from '@plumgate/contract';
+import { askedTerms, conditionsWords } from '@plumgate/core/conditions';
 import { stepWhenWords, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { Plus } from 'lucide-react';
@@ -6,6 +7,7 @@ import { useState } from 'react';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { momentOf, whenText, timeOfDay } from '../../ui/when.ts';
+import type { Askable } from '../conditions/askable.ts';
 import { mergeFields } from './merge-fields.ts';
 import { newStep, stepName, stepsOn } from './steps.ts';
 import { StepSettings } from './step-settings.tsx';
@@ -14,12 +16,14 @@ import { StepSettings } from './step-settings.tsx';
 export function Ruler({
   content,
   sheet,
+  asks,
   sent,
   sequenceId,
   onChange,
 }: {
   content: SequenceContent;
   sheet: ClientSheet;
+  asks: Askable;
   sent: Record<string, number>;
   sequenceId: string;
   onChange: (content: SequenceContent) => void;
@@ -40,6 +44,7 @@ export function Ruler({
         key={step.id}
         step={step}
         sheet={sheet}
+        asks={asks}
         others={others.map((one) => ({ id: one.id, name: one.content.name }))}
         sent={sent[step.id] ?? 0}
         open={open === step.id}
@@ -102,6 +107,7 @@ function AddHere({ label, onAdd }: { label: string; onAdd: () => void }) {
 function Step({
   step,
   sheet,
+  asks,
   others,
   sent,
   open,
@@ -112,6 +118,7 @@ function Step({
 }: {
   step: SequenceStep;
   sheet: ClientSheet;
+  asks: Askable;
   others: { id: string; name: string }[];
   sent: number;
   open: boolean;
@@ -120,6 +127,7 @@ function Step({
   onChange: (step: SequenceStep) => void;
   onRemove: () => void;
 }) {
+  const isAsking = askedTerms(step.onlyIf).length > 0;
   const isMessage = step.action.kind === 'email' || step.action.kind === 'text';
   return (
     <li className="relative mb-3 flex gap-8 max-md:flex-col max-md:gap-1">
@@ -146,6 +154,8 @@ function Step({
             </b>
             <span className="text-xs text-muted">
               {step.unlessBooked && 'Unless they have booked · '}
+              {isAsking &&
+                `Only people ${conditionsWords(step.onlyIf, termNames(asks.choices))} · `}
               If late: {step.late === 'skip' ? 'skip' : 'send now'}
             </span>
           </span>
@@ -157,6 +167,7 @@ function Step({
           <StepSettings
             step={step}
             sheet={sheet}
+            asks={asks}
             others={others}
             event={event}
             onChange={onChange}

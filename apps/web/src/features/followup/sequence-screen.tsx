@@ -11,6 +11,8 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useDraft } from '../../ui/use-draft.ts';
+import { aboutPeople } from '../conditions/askable.ts';
+import { useToday } from '../conditions/use-today.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { DryRun } from './dry-run.tsx';
 import { EffectOnPeople } from './effect-on-people.tsx';
@@ -29,7 +31,10 @@ export function SequenceScreen() {
 
 function Sequence({ sequence }: { sequence: SequenceView }) {
   const client = useClient();
-  const { data: sheet } = useEndpoint(api.getClient, { params: { clientId: sequence.clientId } });
+  const clientId = sequence.clientId;
+  const { data: sheet } = useEndpoint(api.getClient, { params: { clientId } });
+  const { data: choices } = useEndpoint(api.getConditionChoices, { params: { clientId } });
+  const today = useToday(client?.zone ?? 'UTC');
   const params = { sequenceId: sequence.id };
   const draft = useDraft({
     stored: sequence.content,
@@ -46,7 +51,8 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
   const navigate = useNavigate();
   const { value: content, setValue } = draft;
   const problem = SequenceContent.safeParse(content).error?.issues[0]?.message;
-  if (!client || !sheet) return <Skeleton />;
+  if (!client || !sheet || !choices) return <Skeleton />;
+  const asks = { choices, abouts: aboutPeople, today };
   return (
     <div className="flex h-full flex-col">
       <PageHead
@@ -88,16 +94,17 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
               running={sequence.running}
             />
           )}
-          <SequenceSettings content={content} clientId={sequence.clientId} onChange={setValue} />
+          <SequenceSettings content={content} clientId={clientId} asks={asks} onChange={setValue} />
           <Ruler
             content={content}
             sheet={sheet}
+            asks={asks}
             sent={sequence.sent}
             sequenceId={sequence.id}
             onChange={setValue}
           />
         </div>
-        <DryRun content={content} sheet={sheet} />
+        <DryRun content={content} sheet={sheet} choices={choices} />
       </div>
     </div>
   );

@@ -3,6 +3,8 @@ import { api } from '@plumgate/contract';
 import type { EndsWhen, SequenceContent } from '@plumgate/core/followup';
 import { useEndpoint } from '../../api/hooks.ts';
 import { SelectField, TextField, Tick } from '../../ui/field.tsx';
+import type { Askable } from '../conditions/askable.ts';
+import { OnlyPeople } from '../conditions/only-people.tsx';
 import { useClient } from '../../api/client.ts';
 
 const ends: [EndsWhen['when'], string][] = [
@@ -16,10 +18,12 @@ const ends: [EndsWhen['when'], string][] = [
 export function SequenceSettings({
   content,
   clientId,
+  asks,
   onChange,
 }: {
   content: SequenceContent;
   clientId: string;
+  asks: Askable;
   onChange: (content: SequenceContent) => void;
 }) {
   const set = (changes: Partial<SequenceContent>) => onChange({ ...content, ...changes });
@@ -38,6 +42,12 @@ export function SequenceSettings({
         <EventSetting content={content} clientId={clientId} set={set} />
         <EndsSetting content={content} set={set} />
         <QuietSetting content={content} set={set} />
+        <OnlyPeople
+          label="Who may join"
+          conditions={content.onlyFor}
+          asks={asks}
+          onChange={(onlyFor) => set({ onlyFor })}
+        />
       </div>
     </details>
   );

@@ -10,6 +10,8 @@ import { fillOrKeep } from '@plumgate/core/messages';
 import { Trash2 } from 'lucide-react';
 import { Button } from '../../ui/button.tsx';
 import { Choice, SelectField, TextField, Tick } from '../../ui/field.tsx';
+import type { Askable } from '../conditions/askable.ts';
+import { OnlyPeople } from '../conditions/only-people.tsx';
 import { useMergeFields } from '../clients/use-merge-fields.ts';
 import { mergeFields } from './merge-fields.ts';
 import { ActionFields, newAction } from './step-parts.tsx';
@@ -22,6 +24,7 @@ const kindLabels = Object.fromEntries(
 export function StepSettings({
   step,
   sheet,
+  asks,
   others,
   event: counted,
   onChange,
@@ -29,6 +32,7 @@ export function StepSettings({
 }: {
   step: SequenceStep;
   sheet: ClientSheet;
+  asks: Askable;
   others: { id: string; name: string }[];
   event: SequenceContent['event'];
   onChange: (step: SequenceStep) => void;
@@ -49,6 +53,13 @@ export function StepSettings({
             onChange={(unlessBooked) => onChange({ ...step, unlessBooked })}
           />
         )}
+        <OnlyPeople
+          label="Only if"
+          help="Asked as the step falls due. Nobody else gets it."
+          conditions={step.onlyIf}
+          asks={asks}
+          onChange={(onlyIf) => onChange({ ...step, onlyIf })}
+        />
         <SelectField
           label="What it does"
           options={kindLabels}

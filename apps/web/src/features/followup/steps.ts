@@ -1,3 +1,4 @@
+import { noConditions } from '@plumgate/core/conditions';
 import {
   actionWords,
   type SequenceContent,
@@ -15,6 +16,7 @@ export function newStep(anchor: SequenceStep['anchor'], side: SequenceStep['side
     delay: { amount: 1, unit: 'days', at: '09:00' },
     late: 'skip',
     unlessBooked: false,
+    onlyIf: noConditions,
     action: newAction('email', []),
   };
 }

@@ -91,7 +91,7 @@ const nothingChanged: Record<PersonChange['kind'], string> = {
   untag: 'They do not have this tag.',
   assign: 'It is so already.',
   stage: 'They are there already.',
-  start: 'They are in this sequence, or have been through it.',
+  start: 'They are in this sequence, have been through it, or are not who it is for.',
   stop: 'They are not in this sequence.',
 };
 
