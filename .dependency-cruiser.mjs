@@ -82,6 +82,7 @@ const webFeatures = [
   'launch',
   'pictures',
   'bin',
+  'writing',
   'conditions',
   'clients',
   'accounts',

@@ -7,6 +7,7 @@ import {
   FieldId,
   FormId,
   FunnelId,
+  RunId,
   TaskId,
   ListId,
   InstantText,
@@ -28,7 +29,7 @@ import {
 import { ClientRecords, Facts, Place } from '@plumgate/core/clients';
 import { Conditions, noConditions } from '@plumgate/core/conditions';
 import { CalendarContent } from '@plumgate/core/booking';
-import { SequenceContent } from '@plumgate/core/followup';
+import { SequenceContent, WrittenMessage } from '@plumgate/core/followup';
 import { QuestionKey } from '@plumgate/core/forms';
 import { Language, ownCode } from '@plumgate/core/page';
 import {
@@ -1191,6 +1192,24 @@ export const removeTask = endpoint({
   params: ofTask,
   answer: nothing,
 });
+export const setRun = endpoint({
+  method: 'POST',
+  path: '/api/runs/:runId/state',
+  summary: "Pause a person's way through a sequence, let it go on, or end it",
+  right: 'people.write',
+  params: z.object({ runId: RunId }),
+  body: z.strictObject({ state: z.enum(['paused', 'running', 'ended']) }),
+  answer: nothing,
+});
+export const skipRunStep = endpoint({
+  method: 'POST',
+  path: '/api/run-steps/:runStepId/skip',
+  summary: 'Skip a step that is still to come for a person, or take that back',
+  right: 'people.write',
+  params: z.object({ runStepId: z.uuid() }),
+  body: z.strictObject({ skip: z.boolean() }),
+  answer: nothing,
+});
 export const importPeople = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/people/imports',
@@ -1906,6 +1925,16 @@ export const touchPerson = endpoint({
     how: z.enum(['called', 'no-answer', 'wrote']),
     note: z.string().trim().max(1000).default(''),
   }),
+  answer: nothing,
+});
+
+export const writeToPerson = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/messages',
+  summary: 'Send a person an email or a text; the same `id` again sends nothing more',
+  right: 'people.write',
+  params: z.object({ personId: PersonId }),
+  body: z.strictObject({ id: z.uuid(), message: WrittenMessage }),
   answer: nothing,
 });
 

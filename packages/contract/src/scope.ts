@@ -22,6 +22,8 @@ export const clientOwnedIds = [
   'fieldId',
   'listId',
   'taskId',
+  'runId',
+  'runStepId',
   'mergeId',
   'uploadId',
 ] as const;

@@ -24,6 +24,7 @@ import {
   Slug,
   StageId,
   SubmissionId,
+  RunId,
   TaskId,
   TemplateId,
   UserId,
@@ -924,7 +925,17 @@ export const PersonRecord = PersonSummary.extend({
   fields: z.array(PersonField),
   alsoGiven: z.array(AlsoGivenView),
   tasks: z.array(TaskView),
-  comingUp: z.array(z.object({ at: InstantText, text: z.string(), note: z.string() })),
+  /** `runStepId` of a step that can still be skipped. */
+  comingUp: z.array(
+    z.object({
+      at: InstantText,
+      text: z.string(),
+      note: z.string(),
+      runStepId: z.uuid().nullable(),
+    }),
+  ),
+  /** The sequences that they are in. */
+  runs: z.array(z.object({ id: RunId, sequence: z.string(), pausedAt: InstantText.nullable() })),
   bookings: z.array(BookingView),
   /** What stands between them and messages; empty when nothing does. */
   reach: z.object({

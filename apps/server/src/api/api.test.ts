@@ -202,8 +202,25 @@ describe('every id in an address', () => {
        select gen_random_uuid(), client_id, $2, form_id, page_id, page_id, revision_id, '{}', 'Direct', '[]', 'once', now() from held_submissions where id = $1 returning id`,
       [aside.submissionId, booking.person.id],
     );
+    await app.api(
+      'POST',
+      `/api/clients/${clientId}/sequences`,
+      { name: 'All' },
+      'owner@example.com',
+    );
+    const { rows: runs } = await app.database.pool.query<{ id: string; step: string }>(
+      `with run as (
+         insert into sequence_runs (id, client_id, sequence_id, person_id, joined_at, state)
+         select gen_random_uuid(), client_id, id, $2, now(), 'running' from sequences where client_id = $1 limit 1 returning *
+       )
+       insert into run_steps (id, client_id, run_id, sequence_id, step_id, due_at, state)
+       select gen_random_uuid(), client_id, id, sequence_id, 'one', now() + interval '100 years', 'planned' from run
+       returning run_id as id, id as step`,
+      [clientId, booking.person.id],
+    );
     return {
       ...aside,
+      ...{ runId: runs[0]!.id, runStepId: runs[0]!.step },
       receivedId: received[0]!.id,
       ...{ key: 'roof_age', detail: 'town' },
       clientId,

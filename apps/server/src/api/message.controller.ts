@@ -9,6 +9,7 @@ import { TEXT_STAND_IN } from '../platform/texts/stand-in-token.ts';
 import type { SmtpStandIn } from '../platform/mail/smtp-stand-in.ts';
 import { MAIL_STAND_IN } from '../platform/mail/token.ts';
 import { ConsentService } from '../domains/messages/consent.service.ts';
+import { WrittenMessages } from '../domains/messages/written-messages.ts';
 import { PostRoomService } from '../domains/messages/post-room.service.ts';
 import { hookPaths } from '../platform/http/hook-paths.ts';
 
@@ -17,6 +18,7 @@ export class MessageController {
   constructor(
     private readonly room: PostRoomService,
     private readonly consent: ConsentService,
+    private readonly written: WrittenMessages,
     private readonly address: SiteAddress,
     @Inject(TEXT_STAND_IN) private readonly gateway: GatewayStandIn | null,
     @Inject(MAIL_STAND_IN) private readonly mail: SmtpStandIn | null,
@@ -27,6 +29,15 @@ export class MessageController {
     @Input() { params, query }: InputOf<typeof api.listMessages>,
   ): Promise<Answer<typeof api.listMessages>> {
     return this.room.list(params.clientId, query);
+  }
+
+  @Bind(api.writeToPerson)
+  async write(
+    @Input() { params, body }: InputOf<typeof api.writeToPerson>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.writeToPerson>> {
+    await this.written.send(who, params.personId, body);
+    return {};
   }
 
   @Bind(api.getMessage)

@@ -2,6 +2,7 @@ import { Controller } from '@nestjs/common';
 import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
+import { RunsByHand } from '../domains/followup/runs-by-hand.service.ts';
 import { SequenceService } from '../domains/followup/sequence.service.ts';
 
 @Controller()
@@ -9,7 +10,26 @@ export class SequenceController {
   constructor(
     private readonly bin: Bin,
     private readonly sequences: SequenceService,
+    private readonly runs: RunsByHand,
   ) {}
+
+  @Bind(api.setRun)
+  async setRun(
+    @Input() { params, body }: InputOf<typeof api.setRun>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.setRun>> {
+    await this.runs.set(who, params.runId, body.state);
+    return {};
+  }
+
+  @Bind(api.skipRunStep)
+  async skipStep(
+    @Input() { params, body }: InputOf<typeof api.skipRunStep>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.skipRunStep>> {
+    await this.runs.skip(who, params.runStepId, body.skip);
+    return {};
+  }
 
   @Bind(api.listSequences)
   async list(

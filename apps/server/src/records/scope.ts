@@ -8,7 +8,7 @@ import { jobs } from '../platform/jobs/jobs.table.ts';
 import { approvalLinks, remarks } from './approvals/table.ts';
 import { bookings, calendars } from './booking/table.ts';
 import { clients } from './clients/table.ts';
-import { sequences } from './followup/table.ts';
+import { runSteps, sequenceRuns, sequences } from './followup/table.ts';
 import { forms } from './forms/table.ts';
 import { heldSubmissions, submissions } from './intake/table.ts';
 import { uploads } from './intake/uploads.table.ts';
@@ -47,6 +47,8 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   fieldId: ownFields,
   listId: peopleLists,
   taskId: tasks,
+  runId: sequenceRuns,
+  runStepId: runSteps,
   mergeId: merges,
   uploadId: uploads,
 };

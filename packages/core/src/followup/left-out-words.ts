@@ -26,6 +26,10 @@ export function leftOutWords(reason: LeftOut): string {
       return 'they have booked';
     case 'not-asked-for':
       return 'they are not who it is for';
+    case 'paused':
+      return 'the sequence is paused for them';
+    case 'skipped':
+      return 'it was skipped by hand';
     case 'mail-refused':
       return 'their mail host refuses mail to this address';
     case 'unsubscribed':

@@ -16,7 +16,9 @@ export type LeftOut =
   | 'notices-stopped'
   | 'person-removed'
   | 'has-booked'
-  | 'not-asked-for';
+  | 'not-asked-for'
+  | 'paused'
+  | 'skipped';
 
 /** Why a step is left out that may come after all when the person can be reached again. */
 export const reachReasons: readonly LeftOut[] = [

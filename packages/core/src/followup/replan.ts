@@ -48,7 +48,7 @@ export function replan(
     if (planned.at) {
       const same = was?.state === 'planned' && was.at && was.at.equals(planned.at);
       if (!same) changes.push({ step: planned.step, becomes: 'planned', at: planned.at, isNew });
-    } else if (was?.state !== 'left-out') {
+    } else if (was?.state !== 'left-out' || was.leftOut === 'paused') {
       changes.push({ step: planned.step, becomes: 'left-out', because: planned.leftOut!, isNew });
     }
   }

@@ -21,6 +21,15 @@ export type Delay = z.infer<typeof Delay>;
 export const StepAction = oneOfKinds('kind', stepKinds);
 export type StepAction = z.infer<typeof StepAction>;
 
+/** A message that somebody writes to one person by hand. */
+export const WrittenMessage = z.discriminatedUnion('kind', [
+  stepKinds.email.schema,
+  stepKinds.text.schema,
+]);
+export type WrittenMessage = z.infer<typeof WrittenMessage>;
+/** What its words may name. */
+export const writtenMergeGroups = ['person', 'client', 'links'] as const satisfies MergeGroup[];
+
 /** What a step does when its time is already past as somebody joins. */
 export const LateRule = z.enum(['skip', 'send-now']);
 export type LateRule = z.infer<typeof LateRule>;

@@ -6,6 +6,7 @@ import { MergedRuns } from './merged-runs.ts';
 import { MessageSteps } from './message-steps.ts';
 import { PersonRuns } from './person-runs.ts';
 import { RunService } from './run.service.ts';
+import { RunsByHand } from './runs-by-hand.service.ts';
 import { SequenceService } from './sequence.service.ts';
 import { StepEffects } from './step-effects.ts';
 import { StepWorker } from './step-worker.ts';
@@ -19,10 +20,11 @@ import { StepWorker } from './step-worker.ts';
     MessageSteps,
     PersonRuns,
     RunService,
+    RunsByHand,
     SequenceService,
     StepEffects,
     StepWorker,
   ],
-  exports: [RunService, SequenceService],
+  exports: [RunService, RunsByHand, SequenceService],
 })
 export class FollowupModule {}

@@ -1,12 +1,7 @@
 import type { Answers } from '@plumgate/core/forms';
 import type { Instant, PersonId, RunId } from '@plumgate/core/basics';
 import { askedTerms, type Facts } from '@plumgate/core/conditions';
-import {
-  planRun,
-  type PlannedStep,
-  type Reachable,
-  type SequenceContent,
-} from '@plumgate/core/followup';
+import { planRun, type PlannedStep, type SequenceContent } from '@plumgate/core/followup';
 import { and, asc, eq, gte, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { CalendarContent } from '@plumgate/core/booking';
 import { Temporal } from 'temporal-polyfill';
@@ -15,6 +10,7 @@ import { bookings, calendars } from '../../records/booking/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { submissions } from '../../records/intake/table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
+import { reachable } from '../../records/people/reachable.ts';
 import { people } from '../../records/people/table.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
@@ -168,15 +164,6 @@ export const eventZone = ({
 /** A wall time of a client as a moment. */
 export const fixedMoment = (local: string, zone: string): Instant =>
   Temporal.PlainDateTime.from(local).toZonedDateTime(zone).toInstant();
-
-/** A person as core's plan asks for them. */
-export const reachable = (person: PersonRow): Reachable => ({
-  email: person.email,
-  phone: person.phone,
-  textConsent: person.textConsent,
-  unsubscribed: person.unsubscribedAt !== null,
-  mailRefused: person.mailRefusedAt !== null,
-});
 
 /** The plan of a run as core works it out. */
 export function planOf(

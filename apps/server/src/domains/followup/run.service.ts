@@ -360,7 +360,7 @@ export class RunService {
       .where(
         and(
           isAnyOf(runSteps.runId, runs),
-          sql`(${runSteps.state} = 'planned' or (${runSteps.state} = 'left-out' and ${runSteps.leftOut} = 'no-event'))`,
+          sql`(${runSteps.state} = 'planned' or (${runSteps.state} = 'left-out' and ${runSteps.leftOut} in ('no-event', 'paused')))`,
         ),
       );
     const over = runs.filter((id) => !open.some((row) => row.id === id));
@@ -425,6 +425,8 @@ export class RunService {
       );
     return runs.map((loaded) => {
       const standing = steps.filter((step) => step.runId === loaded.run.id);
+      // What changes meanwhile counts when it goes on.
+      if (loaded.run.pausedAt) return { loaded, standing, plan: [], changes: [] };
       const fromEvent = new Set(
         loaded.content.steps.filter((step) => step.anchor === 'event').map((step) => step.id),
       );
@@ -432,7 +434,7 @@ export class RunService {
       const changes = replan(
         standing.map((step) => ({
           step: step.stepId,
-          state: inPlan(step.state),
+          state: inPlan(step),
           at: step.dueAt,
           leftOut: step.leftOut,
         })),
@@ -533,14 +535,20 @@ const rowOf = ({ step, at, leftOut, nominalTime }: PlannedStep, content: Sequenc
   leftOut,
 });
 
-/** A step's state as planning sees it. A queued message is as good as sent; what failed would fail again: no plan brings it back. */
-const inPlan = (state: StepRow['state']): RunStep['state'] =>
-  state === 'queued' ? 'done' : state === 'dropped' || state === 'failed' ? 'closed' : state;
+/**
+ * A step's state as planning sees it. A queued message is as good as sent; what failed would fail again, and what somebody
+ * skipped is not wanted: no plan brings them back.
+ */
+function inPlan({ state, leftOut }: Pick<StepRow, 'state' | 'leftOut'>): RunStep['state'] {
+  if (state === 'queued') return 'done';
+  return state === 'dropped' || state === 'failed' || leftOut === 'skipped' ? 'closed' : state;
+}
 
 const wasDone = ({ state }: StepRow) => state === 'done' || state === 'queued';
 
 const isSettled = (step: Pick<StepRow, 'state' | 'leftOut'>) =>
-  step.state !== 'planned' && !(step.state === 'left-out' && step.leftOut === 'no-event');
+  step.state !== 'planned' &&
+  !(step.state === 'left-out' && (step.leftOut === 'no-event' || step.leftOut === 'paused'));
 
 const waitsForNothing = (plan: PlannedStep[], content: SequenceContent) =>
   plan.map((step) => rowOf(step, content)).every(isSettled);

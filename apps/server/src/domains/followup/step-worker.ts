@@ -27,10 +27,10 @@ import {
   eventZone,
   factsAsked,
   loadRuns,
-  reachable,
   runsThatBooked,
   type LoadedRun,
 } from './run-loading.ts';
+import { reachable } from '../../records/people/reachable.ts';
 import { RunService } from './run.service.ts';
 import { StepEffects } from './step-effects.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';

@@ -16,7 +16,9 @@ import { Messenger } from './messenger.ts';
 import { Outbox } from './outbox.ts';
 import { PersonLinks } from './person-links.ts';
 import { PostRoomService } from './post-room.service.ts';
+import { PeopleModule } from '../people/people.module.ts';
 import { RemovedPeople } from './removed-people.ts';
+import { WrittenMessages } from './written-messages.ts';
 
 /** The ways out: to the servers of the configuration, or to the built-in ones, which feed the post room. */
 const gateways: Provider[] = [
@@ -63,6 +65,7 @@ const gateways: Provider[] = [
 ];
 
 @Module({
+  imports: [PeopleModule],
   providers: [
     RemovedPeople,
     Composer,
@@ -71,8 +74,17 @@ const gateways: Provider[] = [
     Outbox,
     PersonLinks,
     PostRoomService,
+    WrittenMessages,
     ...gateways,
   ],
-  exports: [ConsentService, Messenger, PersonLinks, PostRoomService, TEXT_STAND_IN, MAIL_STAND_IN],
+  exports: [
+    ConsentService,
+    Messenger,
+    WrittenMessages,
+    PersonLinks,
+    PostRoomService,
+    TEXT_STAND_IN,
+    MAIL_STAND_IN,
+  ],
 })
 export class MessagesModule {}

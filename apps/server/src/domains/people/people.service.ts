@@ -1,12 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { PersonRecord, TimelineEntry } from '@plumgate/contract';
-import type { PersonId } from '@plumgate/core/basics';
+import type { Instant, PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
 import { actionWords, leftOutWords } from '@plumgate/core/followup';
 import { and, asc, desc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
-import { Database } from '../../platform/database/database.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { Clock } from '../../platform/clock.ts';
@@ -14,10 +14,10 @@ import { AlsoGivenService } from './also-given.service.ts';
 import { DoublesService } from './doubles.service.ts';
 import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
-import { Causes } from '../../records/causes/consequences.ts';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { TaskService } from './task.service.ts';
 import { StageService } from './stage.service.ts';
-import { PersonStore } from '../../records/people/person-store.ts';
+import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { uploads } from '../../records/intake/uploads.table.ts';
@@ -71,6 +71,7 @@ export class PeopleService {
       },
       tasks: await this.tasks.ofPerson(id),
       comingUp: await this.comingUp(id),
+      runs: await this.runsOf(id),
       consents: await this.consentsOf(id),
       language: whole.language,
       zone: whole.zone,
@@ -105,22 +106,32 @@ export class PeopleService {
     given: { how: 'called' | 'no-answer' | 'wrote'; note: string },
   ): Promise<void> {
     const at = this.clock.now();
-    const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
     await this.database.transaction(async (tx) => {
-      const [person] = await tx
-        .update(people)
-        .set({ touchedAt: sql`coalesce(${people.touchedAt}, ${at.toString()}::timestamptz)` })
-        .where(and(eq(people.id, id), isNull(people.removedAt), mine))
-        .returning();
-      if (!person) throw notFound();
-      const fact: TimelineFact = { kind: 'touched', by: who.name, ...given };
       const effects = this.causes.begin();
-      // That nobody answered is no contact yet.
-      if (given.how !== 'no-answer')
-        await this.stages.moveBy(tx, effects, person, 'touched', { by: who.name, at });
-      effects.note(person, at, fact);
+      const person = await this.touched(tx, effects, who, { id, how: given.how, at });
+      effects.note(person, at, { kind: 'touched', by: who.name, ...given });
       await effects.write(tx);
     });
+  }
+
+  /** What it means for somebody that they were called or written to; throws where they are not there. */
+  async touched(
+    tx: Queries,
+    effects: Consequences,
+    who: CurrentUser,
+    { id, how, at }: { id: PersonId; how: 'called' | 'no-answer' | 'wrote'; at: Instant },
+  ): Promise<PersonRow> {
+    const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
+    const [person] = await tx
+      .update(people)
+      .set({ touchedAt: sql`coalesce(${people.touchedAt}, ${at.toString()}::timestamptz)` })
+      .where(and(eq(people.id, id), isNull(people.removedAt), mine))
+      .returning();
+    if (!person) throw notFound();
+    // That nobody answered is no contact yet.
+    if (how !== 'no-answer')
+      await this.stages.moveBy(tx, effects, person, 'touched', { by: who.name, at });
+    return person;
   }
 
   private async filesOf(id: PersonId): Promise<PersonRecord['files']> {
@@ -173,6 +184,7 @@ export class PeopleService {
         at: message.at.toString(),
         text: messageName(message),
         note: `${message.origin}, queued to be sent`,
+        runStepId: null,
       })),
       ...(await this.plannedFor(id)),
     ];
@@ -180,13 +192,16 @@ export class PeopleService {
 
   private async plannedFor(id: PersonId): Promise<PersonRecord['comingUp']> {
     const waiting = await this.database.db
-      .select({ at: runSteps.dueAt, step: runSteps.stepId, content: sequences.content })
+      .select({
+        ...{ id: runSteps.id, at: runSteps.dueAt, step: runSteps.stepId },
+        content: sequences.content,
+      })
       .from(runSteps)
       .innerJoin(sequenceRuns, eq(sequenceRuns.id, runSteps.runId))
       .innerJoin(sequences, eq(sequences.id, sequenceRuns.sequenceId))
       .where(and(eq(sequenceRuns.personId, id), eq(runSteps.state, 'planned')))
       .orderBy(asc(runSteps.dueAt));
-    return waiting.flatMap(({ at, step, content }) => {
+    return waiting.flatMap(({ id: runStepId, at, step, content }) => {
       const index = content.steps.findIndex((one) => one.id === step);
       const found = content.steps[index];
       if (!found || !at) return [];
@@ -194,8 +209,24 @@ export class PeopleService {
         at: at.toString(),
         text: actionWords(found.action),
         note: `${content.name}, ${index + 1} of ${content.steps.length}`,
+        runStepId,
       };
     });
+  }
+
+  /** The sequences that somebody is in. */
+  private async runsOf(id: PersonId): Promise<PersonRecord['runs']> {
+    const rows = await this.database.db
+      .select({
+        id: sequenceRuns.id,
+        sequence: sql<string>`${sequences.content}->>'name'`,
+        pausedAt: sequenceRuns.pausedAt,
+      })
+      .from(sequenceRuns)
+      .innerJoin(sequences, eq(sequences.id, sequenceRuns.sequenceId))
+      .where(and(eq(sequenceRuns.personId, id), eq(sequenceRuns.state, 'running')))
+      .orderBy(asc(sequenceRuns.joinedAt));
+    return rows.map((row) => ({ ...row, pausedAt: row.pausedAt?.toString() ?? null }));
   }
 }
 
@@ -242,6 +273,14 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('sequence', `Joined “${fact.sequence}”`);
     case 'not-joined':
       return line('sequence', `Did not join “${fact.sequence}”`, 'they are not who it is for');
+    case 'paused':
+    case 'resumed':
+      return line(
+        'sequence',
+        `${fact.by} ${fact.kind === 'paused' ? 'paused' : 'let'} “${fact.sequence}”${fact.kind === 'paused' ? '' : ' go on'}`,
+      );
+    case 'skipped':
+      return line('message', `${fact.by} skipped: ${fact.what}`, fact.sequence);
     case 'ended':
       return line('sequence', `“${fact.sequence}” ended`, `because of: ${fact.because}`);
     case 'sent':

@@ -58,6 +58,8 @@ export const sequenceRuns = pgTable(
     /** When an input of its plan last changed; null while it runs as it was planned. */
     changedAt: instant('changed_at'),
     state: text().$type<'running' | 'finished' | 'ended'>().notNull(),
+    /** Since when nothing of it happens until it goes on; null while it is not paused. */
+    pausedAt: instant('paused_at'),
     endedBecause: text('ended_because'),
   },
   (table) => [

@@ -20,6 +20,8 @@ export type TimelineFact =
   | { kind: 'assigned'; to: string; rule: string }
   | { kind: 'matched'; rules: string[] }
   | { kind: 'joined' | 'not-joined'; sequence: string }
+  | { kind: 'paused' | 'resumed'; sequence: string; by: string }
+  | { kind: 'skipped'; what: string; sequence: string; by: string }
   | { kind: 'ended'; sequence: string; because: string }
   /** `message` is the one in the outbox; an earlier build did not note it. */
   | { kind: 'sent'; subject: string; sequence: string; message?: string }

@@ -1,8 +1,9 @@
 import type { StepAction } from '@plumgate/core/followup';
 import { EmailField } from '../../ui/email-field.tsx';
-import { countTextParts, type MergeField } from '@plumgate/core/messages';
+import type { MergeField } from '@plumgate/core/messages';
 import type { ReactNode } from 'react';
 import { SelectField, TextField } from '../../ui/field.tsx';
+import { MessageFields, newMessage } from '../writing/message-fields.tsx';
 import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
 
 type ActionOf<Kind extends StepAction['kind']> = Extract<StepAction, { kind: Kind }>;
@@ -34,48 +35,14 @@ const tagField: StepPart<'tag' | 'untag'>['fields'] = ({ action, onChange }) => 
   />
 );
 
+const messageFields: StepPart<'email' | 'text'>['fields'] = ({ action, mergeFields, onChange }) => (
+  <MessageFields message={action} fields={mergeFields} onChange={onChange} />
+);
+
 /** The part of each kind of step; a kind that core adds is missing here until it has one. */
 const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
-  email: {
-    starter: () => ({
-      kind: 'email',
-      subject: 'A word from {{ client.name }}',
-      body: 'Hello {{ person.first_name | default: "there" }},\n\n',
-    }),
-    fields: ({ action, mergeFields, onChange }) => (
-      <>
-        <MergeTextField
-          label="Subject"
-          fields={mergeFields}
-          value={action.subject}
-          onChange={(subject) => onChange({ ...action, subject })}
-        />
-        <MergeTextField
-          label="Message"
-          rows={12}
-          fields={mergeFields}
-          value={action.body}
-          onChange={(body) => onChange({ ...action, body })}
-        />
-      </>
-    ),
-  },
-  text: {
-    starter: () => ({ kind: 'text', body: '{{ client.name }}: ' }),
-    fields: ({ action, mergeFields, onChange }) => {
-      const { parts, left, encoding } = countTextParts(action.body);
-      return (
-        <MergeTextField
-          label="Text"
-          rows={5}
-          fields={mergeFields}
-          value={action.body}
-          help={`${parts} ${parts === 1 ? 'part' : 'parts'}, ${left} left in the last (${encoding}); merge fields change the length. Only to people who agreed to texts.`}
-          onChange={(body) => onChange({ ...action, body })}
-        />
-      );
-    },
-  },
+  email: { starter: newMessage.email, fields: messageFields },
+  text: { starter: newMessage.text, fields: messageFields },
   task: {
     starter: () => ({ kind: 'task', text: 'Call them' }),
     fields: ({ action, onChange }) => (

@@ -1,5 +1,5 @@
 import { api, type ConditionChoices, type PersonRecord } from '@plumgate/contract';
-import type { MergeId, StageId, TaskId } from '@plumgate/core/basics';
+import type { MergeId, RunId, StageId, TaskId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
 import { personOf } from '../../testing/samples.ts';
@@ -16,6 +16,7 @@ const odalys: PersonRecord = {
   ...{ language: '', zone: '', eraseAt: null },
   alsoGiven: [],
   comingUp: [],
+  runs: [],
   tasks: [],
   bookings: [],
   reach: { textConsent: false, unsubscribed: false, mailRefused: false },
@@ -104,9 +105,18 @@ it('shows what they agreed to in its exact words, and whether it still holds', a
   expect(letters!.textContent).not.toContain('withdrawn');
 });
 
+const run = '00000000-0000-4000-8000-000000000071' as RunId;
+const step = '00000000-0000-4000-8000-000000000072';
+
 it('shows what comes, what is booked and what happened, in the client’s time', async () => {
   await opened({
-    comingUp: [{ at: '2026-11-06T14:00:00Z', text: 'Email “Tomorrow”', note: 'Gentle welcome' }],
+    comingUp: [
+      {
+        ...{ at: '2026-11-06T14:00:00Z', text: 'Email “Tomorrow”', note: 'Gentle welcome' },
+        runStepId: step,
+      },
+    ],
+    runs: [{ id: run, sequence: 'Gentle welcome', pausedAt: null }],
     timeline: [
       {
         at: '2026-11-05T16:30:00Z',
@@ -122,6 +132,46 @@ it('shows what comes, what is booked and what happened, in the client’s time',
   const past = screen.getByText('Sent First-visit request').closest('li')!;
   expect(within(past).getByText('Thu, Nov 5, 11:30 AM · First visit')).toBeTruthy();
   expect(within(past).getByText(/Needles\s+and noise/)).toBeTruthy();
+});
+
+it('pauses a sequence, and skips what comes', async () => {
+  const next = { at: '2026-11-06T14:00:00Z', text: 'Email “Tomorrow”', note: '', runStepId: step };
+  const server = await opened({
+    comingUp: [next],
+    runs: [
+      { id: run, sequence: 'Gentle welcome', pausedAt: null },
+      { id: step as RunId, sequence: 'Guide', pausedAt: '2026-11-05T16:30:00Z' },
+    ],
+  });
+  server.on(api.setRun, {});
+  server.on(api.skipRunStep, {});
+  fireEvent.click(screen.getByRole('button', { name: 'Pause “Gentle welcome”' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Let “Guide” go on' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Skip Email “Tomorrow”' }));
+  await waitFor(() => expect(server.sent(api.skipRunStep)).toHaveLength(1));
+  expect(server.sent(api.setRun).map(({ body }) => body)).toEqual([
+    { state: 'paused' },
+    { state: 'running' },
+  ]);
+  expect(server.sent(api.skipRunStep)[0]!.body).toEqual({ skip: true });
+});
+
+it('writes to them, where that reaches them', async () => {
+  const server = await opened({ email: 'ana@example.com' });
+  server.on(api.writeToPerson, {});
+  server.on(api.listForms, { forms: [] });
+  server.on(api.listFields, { fields: [] });
+  server.on(api.listPages, { pages: [] });
+  fireEvent.click(screen.getByRole('button', { name: 'Write' }));
+  const form = within(screen.getByRole('form', { name: 'Write to them' }));
+  fireEvent.click(form.getByLabelText('Text'));
+  expect(form.getByText(/It can’t be sent: /)).toBeTruthy();
+  expect(form.getByRole<HTMLButtonElement>('button', { name: 'Send' }).disabled).toBe(true);
+  fireEvent.click(form.getByLabelText('Email'));
+  fireEvent.click(form.getByRole('button', { name: 'Send' }));
+  await waitFor(() => expect(server.sent(api.writeToPerson)).toHaveLength(1));
+  expect(server.sent(api.writeToPerson)[0]!.body).toMatchObject({ message: { kind: 'email' } });
+  await waitFor(() => expect(screen.queryByRole('form', { name: 'Write to them' })).toBeNull());
 });
 
 it.each([

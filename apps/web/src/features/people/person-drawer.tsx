@@ -25,12 +25,14 @@ import { useRemoval } from '../bin/use-removal.tsx';
 import { AlsoGiven } from './also-given.tsx';
 import { foldedHistory } from './folded-history.ts';
 import { nameOf } from './name-of.ts';
+import { PersonAhead } from './person-ahead.tsx';
 import { PersonDetails } from './person-details.tsx';
 import { PersonFields } from './person-fields.tsx';
 import { PersonStanding } from './person-standing.tsx';
 import { PersonTasks } from './person-tasks.tsx';
 import { SentFiles } from './sent-files.tsx';
 import { SamePerson } from './same-person.tsx';
+import { WriteToPerson } from './write-to-person.tsx';
 
 /** One person: how to reach them, what is coming up, and everything that happened. */
 export function PersonDrawer({
@@ -134,6 +136,7 @@ function Record({
           person={{ id: person.id, name: nameOf(person) }}
           look={person.phone ? 'plain' : 'main'}
         />
+        <WriteToPerson person={person} />
       </div>
       <ul className="flex flex-wrap gap-1 empty:hidden">
         {reachWords
@@ -171,19 +174,7 @@ function Record({
           </ul>
         </section>
       )}
-      {person.comingUp.length > 0 && (
-        <section>
-          <h3 className="mb-2">Coming up</h3>
-          <ol className="grid gap-2 border-l-2 border-dashed border-strong-line pl-4">
-            {person.comingUp.map((next) => (
-              <li key={next.at + next.text}>
-                <b className="font-semibold">{whenText(next.at, zone)}</b> · {next.text}{' '}
-                <span className="block text-xs text-muted">{next.note}</span>
-              </li>
-            ))}
-          </ol>
-        </section>
-      )}
+      <PersonAhead {...{ person, zone }} />
       {person.consents.length > 0 && (
         <section>
           <h3 className="mb-2">Consents</h3>

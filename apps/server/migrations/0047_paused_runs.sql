@@ -1,0 +1,1 @@
+ALTER TABLE "sequence_runs" ADD COLUMN "paused_at" timestamptz;

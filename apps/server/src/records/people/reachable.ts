@@ -1,0 +1,11 @@
+import type { Reachable } from '@plumgate/core/followup';
+import type { PersonRow } from './person-store.ts';
+
+/** A person as core asks whether messages reach them. */
+export const reachable = (person: PersonRow): Reachable => ({
+  email: person.email,
+  phone: person.phone,
+  textConsent: person.textConsent,
+  unsubscribed: person.unsubscribedAt !== null,
+  mailRefused: person.mailRefusedAt !== null,
+});
