@@ -52,6 +52,7 @@ import {
   AuditView,
   AlsoGivenView,
   BinEntry,
+  ErasureView,
   BinKind,
   BookingView,
   CalendarView,
@@ -766,6 +767,17 @@ export const listBin = endpoint({
   right: 'bin.use',
   params: ofClient,
   answer: z.object({ things: z.array(BinEntry) }),
+});
+export const queryErasures = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/erasures/query',
+  summary:
+    'People who were erased or made anonymous, the newest first: when and why, not who; `contact` tells whether it was the owner of an email address or phone number',
+  asks: true,
+  right: 'bin.use',
+  params: ofClient,
+  body: z.strictObject({ contact: z.string().trim().max(254).default('') }),
+  answer: z.object({ erasures: z.array(ErasureView) }),
 });
 export const restoreFromBin = endpoint({
   method: 'POST',
@@ -1914,6 +1926,15 @@ export const resumeNotices = endpoint({
   params: ofClient,
   body: z.object({ address: z.string().max(254) }),
   answer: nothing,
+});
+export const exportPerson = endpoint({
+  method: 'GET',
+  path: '/api/people/:personId/data.zip',
+  summary:
+    'Everything that is kept of one person, with every message to them and the files that they sent',
+  right: 'people.read',
+  params: z.object({ personId: PersonId }),
+  ...zipped,
 });
 export const touchPerson = endpoint({
   method: 'POST',

@@ -905,6 +905,25 @@ export const DoubleView = z.object({
 });
 export type DoubleView = z.infer<typeof DoubleView>;
 
+/** How much was kept of somebody who was erased. */
+export const ErasureCounts = z.object({
+  submissions: z.int(),
+  messages: z.int(),
+  bookings: z.int(),
+  files: z.int(),
+});
+export type ErasureCounts = z.infer<typeof ErasureCounts>;
+
+/** That somebody was erased or made anonymous; not who. */
+export const ErasureView = z.object({
+  id: z.uuid(),
+  how: z.enum(['erased', 'made-anonymous']),
+  because: z.string(),
+  at: InstantText,
+  counts: ErasureCounts,
+});
+export type ErasureView = z.infer<typeof ErasureView>;
+
 export const PersonRecord = PersonSummary.extend({
   clientId: ClientId,
   /** What they sent as files, the newest first. */

@@ -1,11 +1,22 @@
 import { Controller } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Bind, Input } from '../platform/http/bind.ts';
+import { ErasureLog } from '../domains/people/erasure-log.service.ts';
 import { Bin } from '../records/bin/bin.ts';
 
 @Controller()
 export class BinController {
-  constructor(private readonly bin: Bin) {}
+  constructor(
+    private readonly bin: Bin,
+    private readonly erasures: ErasureLog,
+  ) {}
+
+  @Bind(api.queryErasures)
+  queryErasures(
+    @Input() { params, body }: InputOf<typeof api.queryErasures>,
+  ): Promise<Answer<typeof api.queryErasures>> {
+    return this.erasures.query(params.clientId, body.contact);
+  }
 
   @Bind(api.getRemoval)
   preview(

@@ -1,7 +1,8 @@
 import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
-import { Input, Bind } from '../platform/http/bind.ts';
+import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { ExportService, type Zipped } from '../domains/formats/export.service.ts';
+import { PersonData } from '../domains/formats/person-data.service.ts';
 import { ImportService } from '../domains/formats/import.service.ts';
 
 @Controller()
@@ -9,6 +10,7 @@ export class FormatController {
   constructor(
     private readonly out: ExportService,
     private readonly into: ImportService,
+    private readonly personData: PersonData,
   ) {}
 
   @Bind(api.exportFunnel)
@@ -25,6 +27,14 @@ export class FormatController {
   @Bind(api.exportTemplate)
   template(@Input() { params }: InputOf<typeof api.exportTemplate>): Promise<StreamableFile> {
     return this.out.template(params.templateId).then(asFile);
+  }
+
+  @Bind(api.exportPerson)
+  person(
+    @Input() { params }: InputOf<typeof api.exportPerson>,
+    @Caller() who: CurrentUser,
+  ): Promise<StreamableFile> {
+    return this.personData.zip(who, params.personId).then(asFile);
   }
 
   @Bind(api.importBundle)

@@ -36,13 +36,20 @@ export function Button({
 export const LinkButton = ({
   look = 'plain',
   to,
+  isFile = false,
   children,
 }: {
   look?: keyof typeof looks;
   to: string;
+  /** A file from the server, not a screen. */
+  isFile?: boolean;
   children: ReactNode;
 }) => (
-  <Link className={`${shape} ${sizes.normal} ${looks[look]}`} to={to}>
+  <Link
+    className={`${shape} ${sizes.normal} ${looks[look]}`}
+    {...(isFile && { reloadDocument: true, download: true })}
+    to={to}
+  >
     {children}
   </Link>
 );

@@ -6,11 +6,18 @@ import { LivePagesModule } from '../live-pages/live-pages.module.ts';
 import { PagesModule } from '../pages/pages.module.ts';
 import { PicturesModule } from '../pictures/pictures.module.ts';
 import { TemplatesModule } from '../templates/templates.module.ts';
+import { BookingModule } from '../booking/booking.module.ts';
+import { MessagesModule } from '../messages/messages.module.ts';
+import { PeopleModule } from '../people/people.module.ts';
+import { PersonData } from './person-data.service.ts';
 import { ExportService } from './export.service.ts';
 import { ImportService } from './import.service.ts';
 
 @Module({
   imports: [
+    BookingModule,
+    MessagesModule,
+    PeopleModule,
     ClientsModule,
     FormsModule,
     FunnelsModule,
@@ -19,7 +26,7 @@ import { ImportService } from './import.service.ts';
     PicturesModule,
     TemplatesModule,
   ],
-  providers: [ExportService, ImportService],
-  exports: [ExportService, ImportService],
+  providers: [ExportService, ImportService, PersonData],
+  exports: [ExportService, ImportService, PersonData],
 })
 export class FormatsModule {}

@@ -78,6 +78,7 @@ const gateways: Provider[] = [
     ...gateways,
   ],
   exports: [
+    Composer,
     ConsentService,
     Messenger,
     WrittenMessages,

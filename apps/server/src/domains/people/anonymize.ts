@@ -1,5 +1,5 @@
 import type { Instant, PersonId } from '@plumgate/core/basics';
-import { eq, or, sql } from 'drizzle-orm';
+import { and, eq, or, sql } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { confirmations } from '../../records/intake/confirmations.table.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
@@ -9,6 +9,9 @@ import { messagesAbout } from '../../records/messages/messages-about.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { fieldHistory } from '../../records/people/fields.table.ts';
 import { merges } from '../../records/people/merges.table.ts';
+import { peopleIndex } from '../../records/people/people-index.table.ts';
+import { proveErasure } from '../../records/people/prove-erasure.ts';
+import { tasks } from '../../records/people/tasks.table.ts';
 import { partsOf } from '../../records/people/parts-of.ts';
 import { alsoGiven, people, timeline } from '../../records/people/table.ts';
 import { madeAnonymous } from './person-events.ts';
@@ -23,12 +26,14 @@ export async function anonymize(
   id: PersonId,
   at: Instant,
 ): Promise<void> {
+  const because = 'nobody had been in touch for long';
+  await proveErasure(tx, id, { how: 'made-anonymous', because, at });
   const [person] = await tx
     .update(people)
     .set({
       ...{ firstName: '', lastName: '', email: '', phone: '' },
       ...{ emailKey: null, phoneKey: null, matchKey: null },
-      ...{ textConsent: false, fields: {}, language: '', zone: '' },
+      ...{ textConsent: false, fields: {}, language: '', zone: '', town: '', lostReason: '' },
       ...{ eraseAt: null, anonymousAt: at },
     })
     .where(eq(people.id, id))
@@ -50,6 +55,10 @@ export async function anonymize(
   await tx.delete(outbox).where(messagesAbout(id));
   await tx.delete(alsoGiven).where(eq(alsoGiven.personId, id));
   await tx.delete(fieldHistory).where(eq(fieldHistory.personId, id));
+  await tx.delete(tasks).where(eq(tasks.personId, id));
+  await tx
+    .delete(peopleIndex)
+    .where(and(eq(peopleIndex.clientId, person.clientId), eq(peopleIndex.personId, id)));
   await tx.delete(confirmations).where(eq(confirmations.personId, id));
   await tx.delete(merges).where(or(eq(merges.personId, id), eq(merges.otherId, id)));
   await tx.delete(people).where(sql`${people.id} in (${partsOf(id)})`);

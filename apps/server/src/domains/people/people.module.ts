@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { PersonRemoval } from './person-removal.ts';
 import { AlsoGivenService } from './also-given.service.ts';
 import { DoublesService } from './doubles.service.ts';
+import { ErasureLog } from './erasure-log.service.ts';
 import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
 import { RetentionService } from './retention.service.ts';
@@ -20,6 +21,7 @@ import { PeopleService } from './people.service.ts';
     PersonRemoval,
     AlsoGivenService,
     DoublesService,
+    ErasureLog,
     FieldService,
     MergeService,
     PeopleExport,
@@ -36,6 +38,7 @@ import { PeopleService } from './people.service.ts';
   exports: [
     AlsoGivenService,
     DoublesService,
+    ErasureLog,
     FieldService,
     MergeService,
     PeopleExport,

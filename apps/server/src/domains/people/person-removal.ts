@@ -9,6 +9,7 @@ import { releaseUploads } from '../../records/intake/release-uploads.ts';
 import { messagesAbout } from '../../records/messages/messages-about.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { partsOf } from '../../records/people/parts-of.ts';
+import { proveErasure } from '../../records/people/prove-erasure.ts';
 import { people } from '../../records/people/table.ts';
 
 const name = sql<string>`coalesce(nullif(trim(${people.firstName} || ' ' || ${people.lastName}), ''), nullif(${people.email}, ''), nullif(${people.phone}, ''), 'Person without a name')`;
@@ -33,13 +34,15 @@ export class PersonRemoval implements OnModuleInit {
           .where(sql`${people.id} in (${partsOf(id)})`);
         return row.remove(tx, id, at);
       },
-      erase: async (tx, id) => {
+      erase: async (tx, id, because) => {
         // What is being written about them now ends first: what they queue is found below.
         await tx
           .select()
           .from(people)
           .where(eq(people.id, id as PersonId))
           .for('update');
+        const at = this.clock.now();
+        await proveErasure(tx, id as PersonId, { how: 'erased', because, at });
         await tx.delete(outbox).where(messagesAbout(id as PersonId));
         await tx.delete(people).where(sql`${people.id} in (${partsOf(id)})`);
         const sent = await tx
@@ -49,7 +52,7 @@ export class PersonRemoval implements OnModuleInit {
         await releaseUploads(
           tx,
           sent.map((row) => row.id),
-          this.clock.now(),
+          at,
         );
         await row.erase(tx, id);
       },

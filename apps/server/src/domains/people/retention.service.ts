@@ -157,7 +157,8 @@ export class RetentionService implements OnModuleInit {
       .where(and(isNull(people.removedAt), lte(people.eraseAt, this.clock.now())))
       .limit(most);
     for (const { id, how } of due)
-      if (how === 'erase') await this.bin.eraseNow('person', id);
+      if (how === 'erase')
+        await this.bin.eraseNow('person', id, 'nobody had been in touch for long');
       else
         await this.database.transaction((tx) =>
           anonymize(tx, this.causes.begin(), id, this.clock.now()),

@@ -14,7 +14,14 @@ import { sqlState } from './sql-state.ts';
 /** The database or one transaction of it: what a query needs, whichever it runs in. */
 export type Queries = Pick<
   NodePgDatabase,
-  'select' | 'selectDistinct' | 'selectDistinctOn' | 'insert' | 'update' | 'delete' | 'execute'
+  | 'select'
+  | 'selectDistinct'
+  | 'selectDistinctOn'
+  | '$count'
+  | 'insert'
+  | 'update'
+  | 'delete'
+  | 'execute'
 >;
 
 const migrationsFolder = fileURLToPath(new URL('../../../migrations', import.meta.url));

@@ -34,8 +34,8 @@ export interface Removable {
    * @throws AppProblem when something else has taken its place
    */
   restore(tx: Queries, id: string, removedAt: Instant): Promise<string | null>;
-  /** Deletes it for good. What others' history needs of it may stay, hidden. */
-  erase(tx: Queries, id: string): Promise<void>;
+  /** Deletes it for good. What others' history needs of it may stay, hidden. `because` is a clause: "deleted by Oriel". */
+  erase(tx: Queries, id: string, because: string): Promise<void>;
   /** Its name, whose it is, and whether visitors can see it now; null when there is no such thing. */
   look(
     db: Queries,
@@ -152,9 +152,9 @@ export class Bin implements OnModuleInit {
   }
 
   /** Deletes a thing that is in no bin for good, at once. */
-  async eraseNow(kind: BinKind, id: string): Promise<void> {
+  async eraseNow(kind: BinKind, id: string, because: string): Promise<void> {
     await this.database.transaction(async (tx) => {
-      await this.kinds.get(kind)!.erase(tx, id);
+      await this.kinds.get(kind)!.erase(tx, id, because);
       await this.erasures.note(kind, id);
     });
   }
@@ -183,7 +183,8 @@ export class Bin implements OnModuleInit {
     return this.database.transaction(async (tx) => {
       const [row] = await tx.delete(bin).where(which).returning();
       if (!row) return 0;
-      await this.kinds.get(row.kind)!.erase(tx, row.subjectId);
+      const because = row.removedBy ? `deleted by ${row.removedBy}` : 'deleted';
+      await this.kinds.get(row.kind)!.erase(tx, row.subjectId, because);
       // Last of all, and before it is certain: whatever was to be erased may be erased again, but never forgotten.
       await this.erasures.note(row.kind, row.subjectId);
       return 1;
@@ -197,7 +198,7 @@ export class Bin implements OnModuleInit {
     await this.database.transaction(async (tx) => {
       for (const { kind, id } of all) {
         await tx.delete(bin).where(and(eq(bin.kind, kind), eq(bin.subjectId, id)));
-        await this.kinds.get(kind)?.erase(tx, id);
+        await this.kinds.get(kind)?.erase(tx, id, 'erased before, and back with an older copy');
       }
     });
   }

@@ -5,6 +5,9 @@ import type { Queries } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import type { Removable } from './bin.ts';
 
+/** What stands in one row goes without a word of why. */
+type OneRow = Omit<Removable, 'erase'> & { erase: (tx: Queries, id: string) => Promise<void> };
+
 type RemovableTable = PgTable & { id: AnyPgColumn; removedAt: AnyPgColumn; clientId?: AnyPgColumn };
 
 /**
@@ -18,7 +21,7 @@ export function removableRow(
     isUnneeded,
     onChange,
   }: { isUnneeded?: SQL; onChange?: (tx: Queries, clientId: ClientId) => Promise<void> } = {},
-): Removable {
+): OneRow {
   const shown = { name: name as SQL<string>, ...(table.clientId && { clientId: table.clientId }) };
   const set = async (tx: Queries, id: string, removedAt: Instant | null, from: SQL) => {
     const [row] = await tx

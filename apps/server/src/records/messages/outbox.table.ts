@@ -70,7 +70,7 @@ export const outbox = pgTable(
       .where(sql`${table.state} = 'queued'`),
     index('outbox_of_person')
       .on(table.personId, table.order)
-      .where(sql`${table.state} = 'queued'`),
+      .where(sql`${table.personId} is not null`),
     index('outbox_failed')
       .on(table.clientId)
       .where(sql`${table.state} = 'failed'`),

@@ -1,4 +1,4 @@
-import { api, type BinEntry } from '@plumgate/contract';
+import { api, type BinEntry, type ErasureView } from '@plumgate/contract';
 import type { BinId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
@@ -15,9 +15,10 @@ const entry = (number: number, changes: Partial<BinEntry> = {}): BinEntry => ({
   ...changes,
 });
 
-async function opened(things: BinEntry[]) {
+async function opened(things: BinEntry[], erasures: ErasureView[] = []) {
   const server = serverOf()
     .on(api.listBin, { things })
+    .on(api.queryErasures, { erasures })
     .on(api.getRetention, { months: null, how: 'erase', total: 0, upcoming: [] });
   show(<BinScreen />, server);
   await screen.findByText(things[0]?.name ?? 'The bin is empty');
@@ -77,4 +78,23 @@ it('asks before something goes for good', async () => {
   expect(server.sent(api.eraseFromBin)).toEqual([]);
   fireEvent.click(within(dialog).getByRole('button', { name: 'Delete for good' }));
   await waitFor(() => expect(server.sent(api.eraseFromBin)).toHaveLength(1));
+});
+
+it('tells of people who were erased, and finds one by their address', async () => {
+  const counts = { submissions: 2, messages: 1, bookings: 0, files: 0 };
+  const server = await opened(
+    [],
+    [
+      {
+        ...{ id: idOf(8), how: 'erased', because: 'deleted by Maren Oriel' },
+        ...{ at: '2026-11-05T14:12:00Z', counts },
+      },
+    ],
+  );
+  const line = (await screen.findByText('Thu, Nov 5, 9:12 AM')).closest('li')!;
+  expect(line.textContent).toContain('deleted by Maren Oriel · 2 submissions · 1 message');
+  server.on(api.queryErasures, { erasures: [] });
+  fireEvent.change(screen.getByLabelText('Email or phone'), { target: { value: 'a@example.com' } });
+  await screen.findByText('Nobody with this address or number was erased.');
+  expect(server.sent(api.queryErasures).at(-1)!.body).toEqual({ contact: 'a@example.com' });
 });

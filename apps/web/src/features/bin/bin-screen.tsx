@@ -12,6 +12,7 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
 import { SetUpTabs } from '../clients/set-up-tabs.tsx';
+import { ErasuresPanel } from './erasures-panel.tsx';
 import { RetentionPanel } from './retention-panel.tsx';
 import { kindWords } from './loss-words.ts';
 
@@ -40,6 +41,7 @@ export function BinScreen() {
       ) : (
         <Things clientId={client.id} zone={client.zone} things={asked.data.things} />
       )}
+      <ErasuresPanel clientId={client.id} zone={client.zone} />
     </>
   );
 }

@@ -6,13 +6,13 @@ import {
   type PersonRecord,
   type TimelineEntry,
 } from '@plumgate/contract';
-import { Trash2, X } from 'lucide-react';
+import { Download, Trash2, X } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll, useSession } from '../../api/hooks.ts';
-import { Button } from '../../ui/button.tsx';
+import { Button, LinkButton } from '../../ui/button.tsx';
 import { BookPerson } from '../bookings/add-booking.tsx';
 import { bookingAddress } from '../bookings/booking-address.ts';
 import { BookingPill } from '../bookings/booking-pill.tsx';
@@ -205,7 +205,12 @@ function Record({
           )}
         </ol>
       </section>
-      <DeletePerson person={person} backTo={backTo} />
+      <div className="flex flex-wrap gap-2">
+        <LinkButton isFile to={`/api/people/${person.id}/data.zip`}>
+          <Download className="size-4" aria-hidden /> All their data
+        </LinkButton>
+        <DeletePerson person={person} backTo={backTo} />
+      </div>
     </div>
   );
 }
