@@ -1168,6 +1168,15 @@ export const changePeople = endpoint({
   body: z.strictObject({ who: WhoIsMeant, change: PersonChange }),
   answer: z.object({ jobId: z.uuid() }),
 });
+export const removePeople = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/people/remove',
+  summary: 'Move many people to the bin, as a job that can be cancelled and undone',
+  right: 'bin.use',
+  params: ofClient,
+  body: z.strictObject({ who: WhoIsMeant }),
+  answer: z.object({ jobId: z.uuid() }),
+});
 export const addTask = endpoint({
   method: 'POST',
   path: '/api/people/:personId/tasks',

@@ -104,6 +104,14 @@ export class PeopleListController {
     return { jobId: await this.bulk.changeMany(who, params.clientId, meant, change) };
   }
 
+  @Bind(api.removePeople)
+  async removeMany(
+    @Input() { params, body }: InputOf<typeof api.removePeople>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.removePeople>> {
+    return { jobId: await this.bulk.removeMany(who, params.clientId, body.who) };
+  }
+
   @Bind(api.importPeople)
   async import(
     @Input() { params, query, body }: InputOf<typeof api.importPeople>,

@@ -15,7 +15,7 @@ import { bulkPeople } from '../../records/people/bulk.table.ts';
 import { people } from '../../records/people/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { PeopleList } from '../people/people-list.service.ts';
-import { ChangeService, type Before } from './change.service.ts';
+import { ChangeService, type Before, type BulkChange } from './change.service.ts';
 
 /** What can be taken back is one kind of job, what can't another. */
 const changeJob = 'change-people';
@@ -69,8 +69,21 @@ export class BulkService implements OnModuleInit {
     meant: WhoIsMeant,
     change: PersonChange,
   ): Promise<string> {
-    const { db } = this.database;
-    await this.changes.check(db, clientId, change);
+    await this.changes.check(this.database.db, clientId, change);
+    return this.ask(who, clientId, meant, change);
+  }
+
+  /** Asks for many to be moved to the bin. */
+  removeMany(who: CurrentUser, clientId: ClientId, meant: WhoIsMeant): Promise<string> {
+    return this.ask(who, clientId, meant, { kind: 'remove' });
+  }
+
+  private async ask(
+    who: CurrentUser,
+    clientId: ClientId,
+    meant: WhoIsMeant,
+    change: BulkChange,
+  ): Promise<string> {
     const among = await this.among(clientId, meant);
     return this.database.transaction(async (tx) => {
       const jobId = await this.jobs.ask(tx, {
@@ -97,7 +110,7 @@ export class BulkService implements OnModuleInit {
   }
 
   private async run(job: JobRow, progress: JobProgress): Promise<Record<string, unknown>> {
-    const { change } = job.input as { change: PersonChange };
+    const { change } = job.input as { change: BulkChange };
     const { db } = this.database;
     const ofJob = eq(bulkPeople.jobId, job.id);
     const [all] = await db.select({ count: count() }).from(bulkPeople).where(ofJob);
@@ -122,7 +135,7 @@ export class BulkService implements OnModuleInit {
   }
 
   /** Changes the next portion whole or not at all; gives how many there were. */
-  private changeSome(job: JobRow, client: ClientRow, change: PersonChange): Promise<number> {
+  private changeSome(job: JobRow, client: ClientRow, change: BulkChange): Promise<number> {
     return this.database.transaction(async (tx) => {
       const rows = await tx
         .select({ person: people })
@@ -148,7 +161,7 @@ export class BulkService implements OnModuleInit {
   }
 
   private async undo(job: JobRow): Promise<void> {
-    const { change } = job.input as { change: PersonChange };
+    const { change } = job.input as { change: BulkChange };
     for (;;) {
       const left = await this.database.transaction(async (tx) => {
         const rows = await tx

@@ -14,6 +14,7 @@ import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { users } from '../../records/accounts/table.ts';
+import { Bin } from '../../records/bin/bin.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
 import { sequenceRuns, sequences } from '../../records/followup/table.ts';
@@ -33,6 +34,9 @@ interface By {
 /** What it takes to undo a change of one person. */
 export type Before = Record<string, unknown>;
 
+/** What is done with many: what can be done with one, and deleting them. */
+export type BulkChange = PersonChange | { kind: 'remove' };
+
 /** Who was changed. */
 export type Changed = Map<PersonId, Before>;
 
@@ -44,6 +48,7 @@ export class ChangeService implements OnModuleInit {
     private readonly runs: RunService,
     private readonly stages: StageService,
     private readonly causes: Causes,
+    private readonly bin: Bin,
   ) {}
 
   onModuleInit(): void {
@@ -87,7 +92,7 @@ export class ChangeService implements OnModuleInit {
     effects: Consequences,
     client: ClientRow,
     persons: readonly PersonRow[],
-    change: PersonChange,
+    change: BulkChange,
     by: By,
   ): Promise<Changed> {
     if (persons.length === 0) return new Map();
@@ -106,6 +111,9 @@ export class ChangeService implements OnModuleInit {
         return this.start(tx, effects, client, persons, change.sequence, by);
       case 'stop':
         return this.stop(tx, effects, persons, change.sequence, by);
+      case 'remove':
+        for (const { id } of persons) await this.bin.removeIn(tx, effects, 'person', id, by);
+        return asChanged(persons, () => ({}));
     }
   }
 
@@ -114,7 +122,7 @@ export class ChangeService implements OnModuleInit {
     tx: Queries,
     effects: Consequences,
     changed: readonly { person: PersonRow; before: Before }[],
-    change: PersonChange,
+    change: BulkChange,
     by: By,
   ): Promise<void> {
     const persons = changed.map(({ person }) => person);
@@ -149,6 +157,11 @@ export class ChangeService implements OnModuleInit {
         return;
       case 'stop':
         return;
+      case 'remove': {
+        const free = await this.store.withFreePlace(tx, persons);
+        for (const { id } of free) await this.bin.restoreSubjectIn(tx, 'person', id);
+        return;
+      }
     }
   }
 

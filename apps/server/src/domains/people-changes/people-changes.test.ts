@@ -216,6 +216,30 @@ describe('many at once', () => {
     expect(rows.map(({ state }) => state)).toEqual(['ended', 'ended', 'ended']);
   });
 
+  it('are deleted into the bin, and come back but for those whose place is taken', async () => {
+    const all = async () =>
+      (await ask('POST', `/api/clients/${world.client.id}/people/query`, {})).json<{
+        total: number;
+      }>().total;
+    const before = await all();
+    const answer = await ask('POST', `/api/clients/${world.client.id}/people/remove`, {
+      who: everybody,
+    });
+    const { jobId } = answer.json<{ jobId: string }>();
+    await app.settle();
+    expect(await job(jobId)).toMatchObject({ result: { changed: 3 }, canUndo: true });
+    expect(await all()).toBe(before - 3);
+    const inBin = await ask('GET', `/api/clients/${world.client.id}/bin`);
+    expect(inBin.body.match(/"kind":"person"/g)).toHaveLength(3);
+    await app.site('POST', '/first-visit', {
+      form: { name: 'Ana', email: 'ana@example.com', phone: '' },
+    });
+    await ask('POST', `/api/jobs/${jobId}/undo`);
+    await app.settle();
+    expect(await all()).toBe(before);
+    expect(await job(jobId)).toMatchObject({ state: 'undone' });
+  });
+
   it('goes on where it was when its process died', async () => {
     const { db } = app.database;
     const id = await many(everybody, { kind: 'tag', tag: 'late' });

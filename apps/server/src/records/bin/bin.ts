@@ -11,7 +11,7 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { Worker } from '../../platform/worker.ts';
-import { Causes } from '../causes/consequences.ts';
+import { Causes, type Consequences } from '../causes/consequences.ts';
 import { removed } from './bin-events.ts';
 import { Erasures } from './erasures.ts';
 import { bin } from './table.ts';
@@ -91,18 +91,31 @@ export class Bin implements OnModuleInit {
 
   /** Moves something to the bin, and tells the domains above. */
   async remove(kind: BinKind, subjectId: string, by: { name: string }): Promise<BinId> {
-    const id = this.ids.next<BinId>();
-    await this.database.transaction(async (tx) => {
-      const removedAt = this.clock.now();
-      const { clientId, name } = await this.kinds.get(kind)!.remove(tx, subjectId, removedAt);
-      await tx
-        .insert(bin)
-        .values({ id, kind, subjectId, clientId, name, removedAt, removedBy: by.name });
+    const id = await this.database.transaction(async (tx) => {
       const effects = this.causes.begin();
-      effects.raise(removed, { kind, id: subjectId, clientId, at: removedAt });
+      const id = await this.removeIn(tx, effects, kind, subjectId, by);
       await effects.write(tx);
+      return id;
     });
     this.worker.wake();
+    return id;
+  }
+
+  /** The same in a transaction of more than this. */
+  async removeIn(
+    tx: Queries,
+    effects: Consequences,
+    kind: BinKind,
+    subjectId: string,
+    by: { name: string },
+  ): Promise<BinId> {
+    const id = this.ids.next<BinId>();
+    const removedAt = this.clock.now();
+    const { clientId, name } = await this.kinds.get(kind)!.remove(tx, subjectId, removedAt);
+    await tx
+      .insert(bin)
+      .values({ id, kind, subjectId, clientId, name, removedAt, removedBy: by.name });
+    effects.raise(removed, { kind, id: subjectId, clientId, at: removedAt });
     return id;
   }
 
@@ -133,17 +146,25 @@ export class Bin implements OnModuleInit {
     return this.restoreWhere(and(eq(bin.kind, kind), eq(bin.subjectId, id)));
   }
 
+  /** The same in a transaction of more than this; what is in no bin any more stays as it is. */
+  async restoreSubjectIn(tx: Queries, kind: BinKind, id: string): Promise<void> {
+    const which = and(eq(bin.kind, kind), eq(bin.subjectId, id));
+    if ((await tx.$count(bin, which)) > 0) await this.restoreIn(tx, which);
+  }
+
   private async restoreWhere(which: ReturnType<typeof and>): Promise<string | null> {
     try {
-      return await this.database.transaction(async (tx) => {
-        const [row] = await tx.delete(bin).where(which).returning();
-        if (!row) throw notFound();
-        return this.kinds.get(row.kind)!.restore(tx, row.subjectId, row.removedAt);
-      });
+      return await this.database.transaction((tx) => this.restoreIn(tx, which));
     } catch (error) {
       if (sqlState(error) === uniqueViolation) throw new AppProblem('place-taken');
       throw error;
     }
+  }
+
+  private async restoreIn(tx: Queries, which: ReturnType<typeof and>): Promise<string | null> {
+    const [row] = await tx.delete(bin).where(which).returning();
+    if (!row) throw notFound();
+    return this.kinds.get(row.kind)!.restore(tx, row.subjectId, row.removedAt);
   }
 
   /** Deletes something in the bin for good. */

@@ -21,7 +21,7 @@ import {
 import type { Arrival } from '@plumgate/core/results';
 import { and, asc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import type { ClientRow } from '../clients/table.ts';
-import { insertMany, isAnyOf } from '../../platform/database/bulk.ts';
+import { insertMany, isAnyKey, isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import type { Write } from '../../platform/database/one-trip.ts';
@@ -290,6 +290,24 @@ export class PersonStore {
       insertMany(personTags, rows, sql` on conflict do nothing returning person_id`).getSQL(),
     );
     return new Set(added.map((row) => row.person_id));
+  }
+
+  /** Of people in the bin, those whose place nobody new has taken: they can be restored. */
+  async withFreePlace(tx: Queries, persons: readonly PersonRow[]): Promise<PersonRow[]> {
+    const keys = persons.flatMap(({ matchKey }) => matchKey ?? []);
+    if (keys.length === 0) return [...persons];
+    const rows = await tx
+      .select({ id: people.id, matchKey: people.matchKey })
+      .from(people)
+      .where(
+        and(
+          eq(people.clientId, persons[0]!.clientId),
+          isAnyKey(people.matchKey, keys),
+          or(isNull(people.removedAt), isNotNull(people.mergedInto)),
+        ),
+      );
+    const taken = new Set(rows.map(({ matchKey }) => matchKey));
+    return persons.filter(({ matchKey }) => !taken.has(matchKey));
   }
 
   /** Takes a tag away from people; gives those who had it. */

@@ -1,10 +1,11 @@
-import { api, type ConditionChoices, type WhoIsMeant } from '@plumgate/contract';
+import { api, roleMay, type ConditionChoices, type WhoIsMeant } from '@plumgate/contract';
 import { Tag } from '@plumgate/core/basics';
 import type { PersonChange } from '@plumgate/core/people';
 import { X } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import { call, messageOf } from '../../api/call.ts';
+import { useSession } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { InlineField } from '../../ui/field.tsx';
 import { isOpen, JobProgress, useJob } from '../../ui/job-progress.tsx';
@@ -35,16 +36,27 @@ export function BulkBar({
 }) {
   const [job, setJob] = useState<{ id: string; doing: string } | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
-  const change = async (asked: PersonChange, doing: string) => {
+  const role = useSession().data?.user.role;
+  const mayDelete = role && roleMay(role, 'bin.use');
+  const begin = async (doing: string, asked: () => Promise<{ jobId: string }>) => {
     try {
-      const body = { who: picked!.who, change: asked };
-      const { jobId } = await call(api.changePeople, { params: { clientId }, body });
-      setJob({ id: jobId, doing });
+      setJob({ id: (await asked()).jobId, doing });
       setFailure(null);
     } catch (error) {
       setFailure(messageOf(error));
     }
   };
+  const change = (asked: PersonChange, doing: string) =>
+    begin(doing, () =>
+      call(api.changePeople, {
+        params: { clientId },
+        body: { who: picked!.who, change: asked },
+      }),
+    );
+  const removeAll = () =>
+    begin('Deleting', () =>
+      call(api.removePeople, { params: { clientId }, body: { who: picked!.who } }),
+    );
   if (!picked && !job) return null;
   const named = (list: { id: string; name: string }[], id: string) =>
     list.find((one) => one.id === id)?.name ?? '';
@@ -114,6 +126,11 @@ export function BulkBar({
               )
             }
           />
+          {mayDelete && (
+            <Small label="Delete" does="Delete" off={false} onDo={removeAll}>
+              <span className="flex-1">They stay in the bin for 30 days.</span>
+            </Small>
+          )}
           {onExport && (
             <button type="button" className={press} onClick={onExport}>
               Export
@@ -210,11 +227,13 @@ function Ask({
 
 function Small({
   label,
+  does = 'Apply',
   off,
   onDo,
   children,
 }: {
   label: string;
+  does?: string;
   off: boolean;
   onDo: () => Promise<void>;
   children: ReactNode;
@@ -241,7 +260,7 @@ function Small({
           >
             {children}
             <Button look="main" type="submit" disabled={off}>
-              Apply
+              {does}
             </Button>
           </form>
         </Popover.Content>
