@@ -1,7 +1,9 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { createServer, type IncomingMessage, type RequestListener } from 'node:http';
 import { existsSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import cookie from '@fastify/cookie';
@@ -94,11 +96,12 @@ export async function assemble(given: Foundations): Promise<Running> {
   });
   addBodyParsers(fastify);
   const admission = app.get(Admission);
+  const build = await buildOf(webApp);
   fastify.addHook('onRequest', async (request, reply) => {
     // No address of ours has a NUL in it, and no database takes one.
     if (/%00/.test(request.url)) throw new AppProblem('bad-request');
     if (request.url.startsWith('/api/'))
-      void reply.headers({ 'x-request-id': request.id, 'cache-control': 'no-store' });
+      void reply.headers({ 'x-request-id': request.id, 'cache-control': 'no-store', ...build });
     const { endpoint } = request.routeOptions.config as { endpoint?: Endpoint };
     if (endpoint) await admission.admit(request, endpoint);
   });
@@ -128,6 +131,13 @@ const appPolicy = {
   formAction: ["'self'"],
   frameAncestors: ["'none'"],
 };
+
+/** Which build of the web app this is, as a header by which an open tab sees that it is older. */
+async function buildOf(folder: string): Promise<Record<string, string>> {
+  if (!existsSync(folder)) return {};
+  const page = await readFile(join(folder, 'index.html'));
+  return { 'x-build': createHash('sha256').update(page).digest('hex').slice(0, 16) };
+}
 
 /** The web app: its files, and its one page for every other address that is not the API's. */
 async function serveWebApp(fastify: FastifyInstance): Promise<void> {

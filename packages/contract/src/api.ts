@@ -1756,7 +1756,7 @@ export const saveRule = endpoint({
   summary: 'Change a rule, or switch it on or off',
   right: 'followup.write',
   params: z.object({ ruleId: RuleId }),
-  body: z.object({ on: z.boolean(), content: RuleContent }),
+  body: z.object({ version: Version.optional(), on: z.boolean(), content: RuleContent }),
   answer: nothing,
 });
 export const saveRuleDraft = endpoint({

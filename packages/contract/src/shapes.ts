@@ -635,6 +635,7 @@ export const RuleView = z.object({
   id: RuleId,
   on: z.boolean(),
   content: RuleContent,
+  version: z.int(),
   draft: ContentDraft.nullable(),
   /** How many leads of the last 30 days it matched. */
   matched30: z.int(),

@@ -1,4 +1,4 @@
-import type { SequenceView } from '@plumgate/contract';
+import type { RuleView, SequenceView } from '@plumgate/contract';
 import { drafts } from '../records/drafts/table.ts';
 import { buildWorld, TestApp, type World } from '../testing/test-app.ts';
 
@@ -69,4 +69,29 @@ it('keeps rules and calendars likewise, and lets no front desk do so', async () 
     rules: { draft: { content: object } | null }[];
   }>();
   expect(again.rules[0]!.draft!.content).toEqual(body.content);
+});
+
+it('refuses a rule that somebody else has changed meanwhile, and keeps both', async () => {
+  const list = async () =>
+    (await owner('GET', `/api/clients/${world.client.id}/rules`)).json<{ rules: RuleView[] }>()
+      .rules[0]!;
+  const rule = await list();
+  const url = `/api/rules/${rule.id}`;
+  const named = (name: string) => ({ ...rule.content, name });
+  await owner('PUT', `${url}/draft`, { version: rule.version, content: named('Mine') });
+  const others = { version: rule.version, on: true, content: named('Theirs') };
+  // Applied without its draft: as from another browser, whose draft was never kept.
+  await app.database.pool.query(
+    `update routing_rules set version = version + 1, content = jsonb_set(content, '{name}', '"Theirs"')`,
+  );
+  const mine = await owner('PUT', url, { ...others, content: named('Mine') });
+  expect([mine.statusCode, mine.json<{ code: string }>().code]).toEqual([409, 'changed-elsewhere']);
+  expect(await list()).toMatchObject({
+    content: { name: 'Theirs' },
+    draft: { content: { name: 'Mine' }, version: rule.version },
+    version: rule.version + 1,
+  });
+  const over = { version: rule.version + 1, on: true, content: named('Mine') };
+  expect((await owner('PUT', url, over)).statusCode).toBe(200);
+  expect(await list()).toMatchObject({ content: { name: 'Mine' }, draft: null });
 });

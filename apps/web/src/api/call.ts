@@ -1,4 +1,5 @@
 import { api, Problem, type Answered, type Call, type Endpoint } from '@plumgate/contract';
+import { builds } from './builds.ts';
 import { signedOut } from './signed-out.ts';
 
 /** An answer that says what went wrong; `message` is the sentence for the person. */
@@ -65,7 +66,7 @@ async function send<E extends Endpoint>(
   options: { keepalive?: boolean } = {},
 ): Promise<Response> {
   const { body } = given as { body?: unknown };
-  return fetch(addressOf(endpoint, given), {
+  const answer = await fetch(addressOf(endpoint, given), {
     method: endpoint.method,
     ...(body !== undefined && {
       body: JSON.stringify(body),
@@ -75,6 +76,8 @@ async function send<E extends Endpoint>(
   }).catch(() => {
     throw new CallError(unreachable);
   });
+  builds.seen(answer.headers.get('x-build'));
+  return answer;
 }
 
 /** The address of a request: its path with the named parts filled in, and its query. */

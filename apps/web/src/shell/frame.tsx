@@ -1,5 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { builds } from '../api/builds.ts';
 import { useClients, useSession } from '../api/hooks.ts';
 import { Skeleton } from '../ui/states.tsx';
 import { AccountMenu } from './account-menu.tsx';
@@ -37,6 +38,7 @@ export function Frame() {
   useEffect(() => {
     if (client) lastPlace.keep(pathname + search);
   }, [client, pathname, search]);
+  useUpToDate(pathname);
   const main = useFocusOnArrival(pathname);
   const nav = useRoving<HTMLElement>();
 
@@ -105,6 +107,17 @@ export function Frame() {
       <SignInAgain session={session.data} />
     </div>
   );
+}
+
+/** Loads the program anew as one goes to another place, where it was brought up to date: what was typed is saved by then. */
+function useUpToDate(pathname: string): void {
+  const place = pathname.split('/').slice(0, 3).join('/');
+  const before = useRef(place);
+  useEffect(() => {
+    if (before.current === place) return;
+    before.current = place;
+    if (builds.isOutdated()) window.location.reload();
+  }, [place]);
 }
 
 /** Where a press led to another place and what was pressed is gone, the focus goes on to that place. */

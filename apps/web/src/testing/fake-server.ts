@@ -89,7 +89,10 @@ export class FakeServer {
 
 /** A response as far as `call` reads one; jsdom has none. */
 const json = (status: number, body: unknown) =>
-  ({ ok: status < 400, status, json: () => Promise.resolve(body) }) as Response;
+  ({
+    ...{ ok: status < 400, status, headers: new Headers() },
+    json: () => Promise.resolve(body),
+  }) as Response;
 
 function match(pattern: string, path: string): Record<string, string> | null {
   const [wanted, given] = [pattern.split('/'), path.split('/')];

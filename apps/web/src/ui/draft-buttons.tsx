@@ -2,12 +2,24 @@ import { Button } from './button.tsx';
 import type { DraftState } from './use-draft.ts';
 
 /** How safe what is being changed is, in words. */
-export const draftWords: Record<DraftState, string> = {
+const draftWords: Record<DraftState, string> = {
   none: '',
   saving: 'Saving the draft…',
   saved: 'Draft saved, not in effect yet',
   failed: 'The draft could not be saved. Check your connection.',
 };
+
+/** How safe a draft is, and whether somebody has put another version into effect since it was begun. */
+export const draftStatus = ({
+  state,
+  isBehind,
+}: {
+  state: DraftState;
+  isBehind: boolean;
+}): string =>
+  isBehind && state === 'saved'
+    ? 'Another version was applied after this draft was started. Applying the draft replaces it.'
+    : draftWords[state];
 
 /** In the head of a screen whose changes take effect when they are applied: what is wrong, how safe they are, Discard, Apply. */
 export function DraftButtons({
@@ -36,11 +48,7 @@ export function DraftButtons({
           role="status"
           className={`max-w-md text-[13px] ${state === 'failed' ? 'font-semibold text-brick' : 'text-muted'}`}
         >
-          {isBehind && state === 'saved'
-            ? 'Another version was applied after this draft was started. Applying the draft replaces it.'
-            : changed
-              ? draftWords[state]
-              : 'Up to date'}
+          {changed ? draftStatus({ state, isBehind }) : 'Up to date'}
         </span>
       )}
       <Button disabled={!changed || busy} onClick={() => void draft.discard()}>

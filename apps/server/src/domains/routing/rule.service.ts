@@ -31,7 +31,7 @@ import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
 import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
-import { notFound } from '../../platform/http/app-problem.ts';
+import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { routingRules } from '../../records/routing/table.ts';
 
@@ -120,6 +120,7 @@ export class RuleService implements OnModuleInit {
         id: routingRules.id,
         on: routingRules.on,
         content: routingRules.content,
+        version: routingRules.version,
         matched30: matched.mapWith(Number),
       })
       .from(routingRules)
@@ -143,7 +144,11 @@ export class RuleService implements OnModuleInit {
     return id;
   }
 
-  async save(id: RuleId, values: { on: boolean; content: RuleContent }): Promise<void> {
+  /** Changes a rule; with a `version` only where nobody else has changed it since. */
+  async save(
+    id: RuleId,
+    { version, ...values }: { version?: number | undefined; on: boolean; content: RuleContent },
+  ): Promise<void> {
     await this.database.transaction(async (tx) => {
       const [before] = await tx
         .select()
@@ -154,7 +159,17 @@ export class RuleService implements OnModuleInit {
       const stored = values.on ? [] : referencesIn(RuleContent, before.content);
       const named = referencesIn(RuleContent, values.content);
       await checkReferences(tx, before.clientId, named, 'body.content', stored);
-      await tx.update(routingRules).set(values).where(eq(routingRules.id, id));
+      const [saved] = await tx
+        .update(routingRules)
+        .set({ ...values, version: sql`${routingRules.version} + 1` })
+        .where(
+          and(
+            eq(routingRules.id, id),
+            version === undefined ? undefined : eq(routingRules.version, version),
+          ),
+        )
+        .returning({ id: routingRules.id });
+      if (!saved) throw new AppProblem('changed-elsewhere');
       await discardDraft(tx, 'rule', id);
     });
   }

@@ -12,6 +12,7 @@ export const routingRules = pgTable(
     position: integer().notNull(),
     on: boolean().notNull(),
     content: documentColumn(ruleFormat)().notNull(),
+    version: integer().notNull().default(1),
     /** Deleted: in the bin. */
     removedAt: instant('removed_at'),
   },

@@ -3,7 +3,7 @@ import { actionKinds, RuleContent, type RuleAction } from '@plumgate/core/routin
 import { Trash2 } from 'lucide-react';
 import { call } from '../../api/call.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
-import { draftWords } from '../../ui/draft-buttons.tsx';
+import { draftStatus } from '../../ui/draft-buttons.tsx';
 import { InlineSelect, TextField } from '../../ui/field.tsx';
 import { useDraft } from '../../ui/use-draft.ts';
 import { ActionValue, newAction } from './action-parts.tsx';
@@ -35,13 +35,13 @@ export function RuleEditor({
   const params = { ruleId: rule.id };
   const today = useToday(zone);
   const applyAs = (on: boolean) => async (applied: RuleContent) => {
-    await call(api.saveRule, { params, body: { on, content: applied } });
+    await call(api.saveRule, { params, body: { version: rule.version, on, content: applied } });
     onKept();
     return on ? 'Applied. It checks every new lead.' : 'Saved and turned off.';
   };
   const draft = useDraft({
     stored: rule.content,
-    version: 0,
+    version: rule.version,
     draft: rule.draft,
     saveDraft: (body) => call(api.saveRuleDraft, { params, body }),
     discardDraft: () => call(api.discardRuleDraft, { params }),
@@ -77,7 +77,7 @@ export function RuleEditor({
         )}
         {draft.changed && !problem && (
           <p role="status" className="text-[13px] text-muted">
-            {draftWords[draft.state]}
+            {draftStatus(draft)}
           </p>
         )}
         <div className="flex flex-wrap gap-2">

@@ -37,6 +37,7 @@ const content: RuleContent = {
 const ruleOf = (number: number, changes: Partial<RuleView> = {}): RuleView => ({
   id: idOf<RuleId>(number),
   on: true,
+  version: 1,
   content: { ...content, name: `Rule ${number}` },
   matched30: 126,
   draft: null,

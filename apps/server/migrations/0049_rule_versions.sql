@@ -1,0 +1,1 @@
+ALTER TABLE "routing_rules" ADD COLUMN "version" integer DEFAULT 1 NOT NULL;
