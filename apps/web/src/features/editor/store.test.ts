@@ -87,7 +87,7 @@ function fakeServer() {
   globalThis.fetch = ((_url: string, init: { method: string; body: string }) => {
     if (isDown) return Promise.reject(new TypeError('network'));
     if (init.method === 'GET')
-      return Promise.resolve({ ok: true, json: () => Promise.resolve({ ...newest, version }) });
+      return answered(true, { ...newest, version });
     const body = JSON.parse(init.body) as { version: number; draft: Draft };
     bodies.push(body);
     const stale = body.version !== version;
@@ -99,10 +99,13 @@ function fakeServer() {
           code: 'changed-elsewhere',
         }
       : { version: ++version, state: 'changed', keptAt: '2026-11-05T14:12:00Z' };
-    return Promise.resolve({ ok: !stale, json: () => Promise.resolve(answer) });
+    return answered(!stale, answer);
   }) as never;
   return { bodies, changeElsewhere: () => version++, goDown: (down: boolean) => (isDown = down) };
 }
+
+const answered = (ok: boolean, body: object) =>
+  Promise.resolve({ ok, headers: new Headers(), json: () => Promise.resolve(body) });
 
 const textOf = (store: ReturnType<typeof createEditorStore>) =>
   (store.getState().draft.page.bands[0]!.columns[0]!.blocks[0] as { text: string }).text;

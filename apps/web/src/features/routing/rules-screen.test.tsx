@@ -83,7 +83,7 @@ const addPart = (typed: string) => {
   fireEvent.keyDown(box, { key: 'Enter' });
 };
 const kept = (server: ReturnType<typeof serverOf>) =>
-  server.sent(api.saveRule)[0]?.body as { on: boolean; content: RuleContent } | undefined;
+  server.sent(api.saveRule)[0]?.body as { version: number; on: boolean; content: RuleContent } | undefined;
 
 describe('the rules', () => {
   it('say what a rule is where there is none', async () => {
@@ -192,6 +192,7 @@ describe('a rule', () => {
     press('Apply');
     await waitFor(() => expect(kept(server)).toBeTruthy());
     expect(kept(server)).toEqual({
+      version: 1,
       on: true,
       content: {
         name: 'New patients',
@@ -211,7 +212,7 @@ describe('a rule', () => {
   });
 
   it('opens with what was changed before and not applied, and lets go of it', async () => {
-    const draft = { version: 0, content: { ...content, name: 'Newer patients' } };
+    const draft = { version: 1, content: { ...content, name: 'Newer patients' } };
     const server = await change(ruleOf(1, { content, draft }));
     expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Newer patients');
     expect(screen.getByText('Draft saved, not in effect yet')).toBeTruthy();
