@@ -568,6 +568,7 @@ export const TimelineEntry = z.object({
     'reply',
     'touch',
     'trouble',
+    'visit',
   ]),
   text: z.string(),
   note: z.string(),

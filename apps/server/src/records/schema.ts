@@ -11,6 +11,7 @@ export * from './people/stages.table.ts';
 export * from './people/table.ts';
 export * from './people/people-index.table.ts';
 export * from './people/erasure-proofs.table.ts';
+export * from './people/visitors.table.ts';
 export * from './people/fields.table.ts';
 export * from './people/merges.table.ts';
 export * from './people/lists.table.ts';

@@ -1,5 +1,6 @@
 import type { ClientRow } from '../../records/clients/table.ts';
 import { createHash } from 'node:crypto';
+import { personVisitors } from '../../records/people/visitors.table.ts';
 import { Injectable } from '@nestjs/common';
 import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
 import { cleanText, done, failed, localDay, type Outcome } from '@plumgate/core/basics';
@@ -237,6 +238,13 @@ export class IntakeService {
       effects.add(write);
     for (const write of this.store.noteAlsoGiven(tx, person, person.also, { ...details, at }))
       effects.add(write);
+    if (incoming.visitorId)
+      effects.add(
+        tx
+          .insert(personVisitors)
+          .values({ clientId, personId: person.id, visitorId: incoming.visitorId })
+          .onConflictDoNothing(),
+      );
     const consents = consentsOf(incoming.form, answers);
     if (consents.length > 0)
       effects.add(

@@ -12,6 +12,7 @@ import { merges } from '../../records/people/merges.table.ts';
 import { peopleIndex } from '../../records/people/people-index.table.ts';
 import { proveErasure } from '../../records/people/prove-erasure.ts';
 import { tasks } from '../../records/people/tasks.table.ts';
+import { personVisitors } from '../../records/people/visitors.table.ts';
 import { partsOf } from '../../records/people/parts-of.ts';
 import { alsoGiven, people, timeline } from '../../records/people/table.ts';
 import { madeAnonymous } from './person-events.ts';
@@ -59,6 +60,7 @@ export async function anonymize(
   await tx
     .delete(peopleIndex)
     .where(and(eq(peopleIndex.clientId, person.clientId), eq(peopleIndex.personId, id)));
+  await tx.delete(personVisitors).where(eq(personVisitors.personId, id));
   await tx.delete(confirmations).where(eq(confirmations.personId, id));
   await tx.delete(merges).where(or(eq(merges.personId, id), eq(merges.otherId, id)));
   await tx.delete(people).where(sql`${people.id} in (${partsOf(id)})`);

@@ -4,6 +4,7 @@ import type { Instant, PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
 import { actionWords, leftOutWords } from '@plumgate/core/followup';
 import { and, asc, desc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
 import { users } from '../../records/accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -16,9 +17,11 @@ import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { TaskService } from './task.service.ts';
+import { visitsOf } from './visits-of.ts';
 import { StageService } from './stage.service.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
+import { clients } from '../../records/clients/table.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { uploads } from '../../records/intake/uploads.table.ts';
 import { messageName } from '../../records/messages/message-name.ts';
@@ -45,7 +48,7 @@ export class PeopleService {
   async get(who: CurrentUser, asked: PersonId): Promise<Omit<PersonRecord, 'bookings'>> {
     const found = await this.found(who, asked);
     if (!found) throw notFound();
-    const { whole, ...row } = found;
+    const { whole, clientZone, ...row } = found;
     if (whole.mergedInto)
       return this.get(who, (await this.store.mergedInto(this.database.db, whole)).id);
     const { id } = whole;
@@ -76,17 +79,20 @@ export class PeopleService {
       language: whole.language,
       zone: whole.zone,
       eraseAt: whole.eraseAt?.toString() ?? null,
-      timeline: happened.map(({ at, fact }) => ({
-        at: at.toString(),
-        ...inWords(fact, delivered),
-      })),
+      timeline: [
+        ...happened.map(({ at, fact }) => ({ at: at.toString(), ...inWords(fact, delivered) })),
+        ...(await visitsOf(this.database.db, { id, clientId: row.clientId, zone: clientZone })),
+      ].toSorted((a, b) => Temporal.Instant.compare(b.at, a.at)),
     };
   }
 
   /** A record that is in no bin, or was merged into another. */
   private async found(who: CurrentUser, id: PersonId) {
     const [found] = await this.database.db
-      .select({ ...summary, whole: people })
+      .select({
+        ...{ ...summary, whole: people },
+        clientZone: sql<string>`(select facts->>'zone' from ${clients} where ${clients.id} = ${people.clientId})`,
+      })
       .from(people)
       .leftJoin(users, eq(users.id, people.assigneeId))
       .where(

@@ -163,3 +163,24 @@ it('refuses a rule without words, in a sentence', async () => {
   );
   expect(answer.statusCode).toBe(400);
 });
+
+it('joins what somebody looked at before they were known to their record, and nobody else’s', async () => {
+  const di = browser();
+  await di.open('/first-visit?utm_source=radio');
+  await di.open('/first-visit');
+  await browser().open('/first-visit');
+  await di.send({ name: 'Di', email: 'di@example.com' });
+  await app.settle();
+  const { people } = await owner<Answered<typeof api.listPeople>>(
+    'GET',
+    '/people?search=di@example.com',
+  );
+  const record = await app.api(
+    'GET',
+    `/api/people/${people[0]!.id}`,
+    undefined,
+    'owner@example.com',
+  );
+  const visits = record.json<PersonRecord>().timeline.filter(({ kind }) => kind === 'visit');
+  expect(visits).toMatchObject([{ text: 'Looked at “First visit” 2 times', note: 'from Radio' }]);
+});

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import {
   bigserial,
   boolean,
@@ -113,6 +114,9 @@ export const visitEvents = pgTable(
   (table) => [
     index('visit_events_of_client').on(table.clientId, table.at),
     index('visit_events_by_time').on(table.at),
+    index('visit_events_of_visitor')
+      .on(table.clientId, table.visitorId, table.at)
+      .where(sql`${table.kind} = 'view'`),
   ],
 );
 

@@ -86,8 +86,7 @@ function fakeServer() {
   const bodies: { version: number; draft: Draft }[] = [];
   globalThis.fetch = ((_url: string, init: { method: string; body: string }) => {
     if (isDown) return Promise.reject(new TypeError('network'));
-    if (init.method === 'GET')
-      return answered(true, { ...newest, version });
+    if (init.method === 'GET') return answered(true, { ...newest, version });
     const body = JSON.parse(init.body) as { version: number; draft: Draft };
     bodies.push(body);
     const stale = body.version !== version;

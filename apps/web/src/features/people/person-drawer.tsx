@@ -253,6 +253,7 @@ const marks = {
   reply: 'border-leaf',
   touch: 'border-plum',
   trouble: 'border-brick',
+  visit: 'border-line',
 } as const;
 
 /** What they last sent, before everything that happened because of it. */

@@ -83,7 +83,8 @@ const addPart = (typed: string) => {
   fireEvent.keyDown(box, { key: 'Enter' });
 };
 const kept = (server: ReturnType<typeof serverOf>) =>
-  server.sent(api.saveRule)[0]?.body as { version: number; on: boolean; content: RuleContent } | undefined;
+  server.sent(api.saveRule)[0]?.body as
+    { version: number; on: boolean; content: RuleContent } | undefined;
 
 describe('the rules', () => {
   it('say what a rule is where there is none', async () => {
