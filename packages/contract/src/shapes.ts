@@ -981,6 +981,8 @@ export const PersonRecord = PersonSummary.extend({
   zone: z.string(),
   /** When they are erased or made anonymous, since nobody has been in touch with them; null where that is not planned. */
   eraseAt: InstantText.nullable(),
+  /** How details were changed by hand, the newest first; `what` is the label of one. */
+  edits: z.array(z.object({ what: z.string(), to: z.string(), by: z.string(), at: InstantText })),
   timeline: z.array(TimelineEntry),
 });
 export type PersonRecord = z.infer<typeof PersonRecord>;

@@ -132,6 +132,11 @@ describe('a detail', () => {
     expect(await latest('Ana')).toMatchObject({ text: 'Value: $1,250.50', note: 'by Front desk' });
     await set('Ana', 'value', '1250.50', '');
     expect((await record('Ana')).value).toBeNull();
+    expect((await record('Ana')).edits).toMatchObject([
+      { what: 'Value', to: '' },
+      { what: 'Value', to: '$1,250.50', by: 'Front desk' },
+      { what: 'Last name', to: 'Okafor-Reyes' },
+    ]);
   });
 
   it.each([

@@ -79,6 +79,11 @@ export class PeopleService {
       language: whole.language,
       zone: whole.zone,
       eraseAt: whole.eraseAt?.toString() ?? null,
+      edits: happened.flatMap(({ at, fact }) =>
+        fact.kind === 'edited'
+          ? { what: fact.what, to: fact.to, by: fact.by, at: at.toString() }
+          : [],
+      ),
       timeline: [
         ...happened.map(({ at, fact }) => ({ at: at.toString(), ...inWords(fact, delivered) })),
         ...(await visitsOf(this.database.db, { id, clientId: row.clientId, zone: clientZone })),

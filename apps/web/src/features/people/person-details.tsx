@@ -6,10 +6,11 @@ import { call } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
+import { whenText } from '../../ui/when.ts';
 import { useSave } from '../../ui/use-save.ts';
 
 /** Who somebody is and how to reach them; each is changed where it stands. */
-export function PersonDetails({ person }: { person: PersonRecord }) {
+export function PersonDetails({ person, zone }: { person: PersonRecord; zone: string }) {
   const currency = useClient()?.currency ?? 'USD';
   const [open, setOpen] = useState<PersonDetail | null>(null);
   return (
@@ -21,7 +22,7 @@ export function PersonDetails({ person }: { person: PersonRecord }) {
         <li key={detail} className="bg-sheet">
           {open === detail ? (
             <EditDetail
-              {...{ person, detail }}
+              {...{ person, detail, zone }}
               was={typedOf(person, detail, currency)}
               onClose={() => setOpen(null)}
             />
@@ -59,9 +60,11 @@ function EditDetail({
   person,
   detail,
   was,
+  zone,
   onClose,
 }: {
   person: PersonRecord;
+  zone: string;
   detail: PersonDetail;
   was: string;
   onClose: () => void;
@@ -89,6 +92,16 @@ function EditDetail({
         error={error}
         onChange={(event) => setTyped(event.target.value)}
       />
+      <ul className="grid gap-1 text-xs text-muted empty:hidden" aria-label={`${label} before`}>
+        {person.edits
+          .filter(({ what }) => what === label)
+          .slice(0, 8)
+          .map(({ to, by, at }) => (
+            <li key={at} className="break-words">
+              {whenText(at, zone)}: {to || 'emptied'}, by {by}
+            </li>
+          ))}
+      </ul>
       <div className="flex gap-2">
         <Button look="main" type="submit">
           Save

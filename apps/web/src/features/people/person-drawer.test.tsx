@@ -17,6 +17,7 @@ const odalys: PersonRecord = {
   alsoGiven: [],
   comingUp: [],
   runs: [],
+  edits: [],
   tasks: [],
   bookings: [],
   reach: { textConsent: false, unsubscribed: false, mailRefused: false },
@@ -300,6 +301,16 @@ describe('who they are', () => {
         body: { was: '1250.50', typed: '1300' },
       }),
     );
+  });
+
+  it('shows what it was made before, where it is changed', async () => {
+    const edit = { what: 'Town', to: 'Saltmarsh', by: 'Maren', at: '2026-11-05T16:30:00Z' };
+    await opened({ edits: [edit, { ...edit, what: 'Email', to: 'x@example.com' }] });
+    fireEvent.click(screen.getByRole('button', { name: /^Town/ }));
+    const before = within(screen.getByRole('list', { name: 'Town before' }));
+    expect(before.getAllByRole('listitem').map((one) => one.textContent)).toEqual([
+      'Thu, Nov 5, 11:30 AM: Saltmarsh, by Maren',
+    ]);
   });
 
   it('says what somebody else made of it meanwhile, and what was typed stays', async () => {

@@ -149,7 +149,7 @@ function Record({
       </ul>
       <Answers timeline={person.timeline} zone={zone} />
       <SamePerson person={person} zone={zone} listAddress={backTo} />
-      <PersonDetails person={person} />
+      <PersonDetails person={person} zone={zone} />
       <PersonFields person={person} zone={zone} />
       <SentFiles files={person.files} zone={zone} />
       {person.alsoGiven.length > 0 && <AlsoGiven person={person} zone={zone} />}
