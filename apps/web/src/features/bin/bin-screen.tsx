@@ -82,7 +82,7 @@ function Things({
           >
             <p>
               {erasing.kind === 'person'
-                ? 'Everything that is known of them goes: what they sent, their bookings, their history and every message to them.'
+                ? 'Everything that is known of them goes: what they sent, their bookings, their history and every message to them. Only a line without their name stays, as a proof.'
                 : 'It can’t be restored after this.'}
             </p>
             <DialogFoot does="Delete for good" failure={null} onClose={() => setErasing(null)} />
