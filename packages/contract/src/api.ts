@@ -249,10 +249,15 @@ export const getClient = endpoint({
 export const saveFacts = endpoint({
   method: 'PUT',
   path: '/api/clients/:clientId/facts',
-  summary: "Change a client's facts",
+  summary:
+    "Change a client's facts; with what they `was` as somebody began, only what they have changed, and refused where somebody else changed the same meanwhile",
   right: 'clients.write',
   params: ofClient,
-  body: z.object({ name: name('the client'), facts: Facts }),
+  body: z.object({
+    name: name('the client'),
+    facts: Facts,
+    was: z.object({ name: z.string(), facts: Facts }).optional(),
+  }),
   answer: ClientSheet,
 });
 export const getClientRecords = endpoint({

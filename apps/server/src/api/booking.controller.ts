@@ -21,8 +21,9 @@ export class BookingController {
   @Bind(api.listCalendars)
   async list(
     @Input() { params }: InputOf<typeof api.listCalendars>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.listCalendars>> {
-    return { calendars: await this.calendars.list(params.clientId) };
+    return { calendars: await this.calendars.list(params.clientId, who.id) };
   }
 
   @Bind(api.createCalendar)
@@ -36,15 +37,17 @@ export class BookingController {
   @Bind(api.getCalendar)
   get(
     @Input() { params }: InputOf<typeof api.getCalendar>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.getCalendar>> {
-    return this.calendars.get(params.calendarId);
+    return this.calendars.get(params.calendarId, who.id);
   }
 
   @Bind(api.saveCalendar)
   save(
     @Input() { params, body }: InputOf<typeof api.saveCalendar>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.saveCalendar>> {
-    return this.calendars.save(params.calendarId, body.version, body.content);
+    return this.calendars.save(params.calendarId, who.id, body);
   }
 
   @Bind(api.listSlots)

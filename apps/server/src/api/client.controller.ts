@@ -43,7 +43,7 @@ export class ClientController {
   saveFacts(
     @Input() { params, body }: InputOf<typeof api.saveFacts>,
   ): Promise<Answer<typeof api.saveFacts>> {
-    return this.clients.change(params.clientId, body);
+    return this.clients.changeFacts(params.clientId, body);
   }
 
   @Bind(api.getClientRecords)

@@ -71,27 +71,39 @@ it('keeps rules and calendars likewise, and lets no front desk do so', async () 
   expect(again.rules[0]!.draft!.content).toEqual(body.content);
 });
 
-it('refuses a rule that somebody else has changed meanwhile, and keeps both', async () => {
-  const list = async () =>
-    (await owner('GET', `/api/clients/${world.client.id}/rules`)).json<{ rules: RuleView[] }>()
+it('is everybody’s own, and a rule that somebody else changed meanwhile is refused', async () => {
+  await app.database.pool.query(
+    `insert into users (id, name, email, role, password_hash)
+     select gen_random_uuid(), 'Maren', 'maren@example.com', role, password_hash from users where email = 'owner@example.com'`,
+  );
+  await app.signIn('maren@example.com');
+  const as =
+    (email: string) =>
+    async (method: 'GET' | 'PUT', url: string, body?: object): Promise<Response> =>
+      app.api(method, url, body, `${email}@example.com`);
+  type Response = Awaited<ReturnType<TestApp['api']>>;
+  const [me, maren] = [as('owner'), as('maren')];
+  const seenBy = async (by: typeof me) =>
+    (await by('GET', `/api/clients/${world.client.id}/rules`)).json<{ rules: RuleView[] }>()
       .rules[0]!;
-  const rule = await list();
+  const rule = await seenBy(me);
+  const { version } = rule;
   const url = `/api/rules/${rule.id}`;
   const named = (name: string) => ({ ...rule.content, name });
-  await owner('PUT', `${url}/draft`, { version: rule.version, content: named('Mine') });
-  const others = { version: rule.version, on: true, content: named('Theirs') };
-  // Applied without its draft: as from another browser, whose draft was never kept.
-  await app.database.pool.query(
-    `update routing_rules set version = version + 1, content = jsonb_set(content, '{name}', '"Theirs"')`,
-  );
-  const mine = await owner('PUT', url, { ...others, content: named('Mine') });
+  await me('PUT', `${url}/draft`, { version, content: named('Mine') });
+  await maren('PUT', `${url}/draft`, { version, content: named('Hers') });
+  expect((await seenBy(me)).draft!.content).toMatchObject({ name: 'Mine' });
+
+  await maren('PUT', url, { version, on: true, content: named('Hers') });
+  const mine = await me('PUT', url, { version, on: true, content: named('Mine') });
   expect([mine.statusCode, mine.json<{ code: string }>().code]).toEqual([409, 'changed-elsewhere']);
-  expect(await list()).toMatchObject({
-    content: { name: 'Theirs' },
-    draft: { content: { name: 'Mine' }, version: rule.version },
-    version: rule.version + 1,
+  // Both are there: hers in effect, mine as a draft that is behind it.
+  expect(await seenBy(me)).toMatchObject({
+    content: { name: 'Hers' },
+    version: version + 1,
+    draft: { content: { name: 'Mine' }, version },
   });
-  const over = { version: rule.version + 1, on: true, content: named('Mine') };
-  expect((await owner('PUT', url, over)).statusCode).toBe(200);
-  expect(await list()).toMatchObject({ content: { name: 'Mine' }, draft: null });
+  const over = { version: version + 1, on: true, content: named('Mine') };
+  expect((await me('PUT', url, over)).statusCode).toBe(200);
+  expect(await seenBy(maren)).toMatchObject({ content: { name: 'Mine' }, draft: null });
 });

@@ -16,9 +16,10 @@ export class RuleController {
   @Bind(api.listRules)
   async list(
     @Input() { params }: InputOf<typeof api.listRules>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.listRules>> {
     return {
-      rules: await this.rules.list(params.clientId),
+      rules: await this.rules.list(params.clientId, who.id),
       choices: await this.choices.of(params.clientId),
       recent: await this.rules.recentLeads(params.clientId),
     };
@@ -49,8 +50,9 @@ export class RuleController {
   @Bind(api.saveRule)
   async save(
     @Input() { params, body }: InputOf<typeof api.saveRule>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.saveRule>> {
-    await this.rules.save(params.ruleId, body);
+    await this.rules.save(params.ruleId, who.id, body);
     return {};
   }
 

@@ -34,22 +34,25 @@ export class SequenceController {
   @Bind(api.listSequences)
   async list(
     @Input() { params }: InputOf<typeof api.listSequences>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.listSequences>> {
-    return { sequences: await this.sequences.list(params.clientId) };
+    return { sequences: await this.sequences.list(params.clientId, who.id) };
   }
 
   @Bind(api.createSequence)
   create(
     @Input() { params, body }: InputOf<typeof api.createSequence>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.createSequence>> {
-    return this.sequences.begin(params.clientId, body.name);
+    return this.sequences.begin(params.clientId, body.name, who.id);
   }
 
   @Bind(api.getSequence)
   get(
     @Input() { params }: InputOf<typeof api.getSequence>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.getSequence>> {
-    return this.sequences.get(params.sequenceId);
+    return this.sequences.get(params.sequenceId, who.id);
   }
 
   @Bind(api.previewSequenceChange)
@@ -62,8 +65,9 @@ export class SequenceController {
   @Bind(api.saveSequence)
   save(
     @Input() { params, body }: InputOf<typeof api.saveSequence>,
+    @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.saveSequence>> {
-    return this.sequences.save(params.sequenceId, body.version, body.content);
+    return this.sequences.save(params.sequenceId, who.id, body);
   }
 
   @Bind(api.removeSequence)

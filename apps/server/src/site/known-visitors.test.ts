@@ -6,6 +6,7 @@ import { SequenceService } from '../domains/followup/sequence.service.ts';
 import { submissions } from '../records/intake/table.ts';
 import { people } from '../records/people/table.ts';
 import { joinTogether } from '../testing/join-together.ts';
+import { users } from '../records/accounts/table.ts';
 import { buildWorld, publishForm, TestApp, type World } from '../testing/test-app.ts';
 
 let app: TestApp;
@@ -154,7 +155,8 @@ describe('a personal link', () => {
 
   it('is put into messages where the words ask for it', async () => {
     await app.signIn('owner@example.com');
-    const step = (await app.get(SequenceService).list(world.client.id as ClientId))[0]!;
+    const [me] = await app.database.db.select({ id: users.id }).from(users);
+    const step = (await app.get(SequenceService).list(world.client.id as ClientId, me!.id))[0]!;
     const content = {
       ...step.content,
       steps: [

@@ -18,3 +18,4 @@ export * from './likely-locale.ts';
 export * from './consent-purposes.ts';
 export * from './tag.ts';
 export * from './search-words.ts';
+export * from './merge-parts.ts';

@@ -8,7 +8,7 @@ import { removed } from '../../records/bin/bin-events.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
 import { bookings, calendars } from '../../records/booking/table.ts';
 import { Causes } from '../../records/causes/consequences.ts';
-import { discardDraft } from '../../records/drafts/draft-store.ts';
+import { discardDrafts } from '../../records/drafts/draft-store.ts';
 import { usesOf } from '../../records/references/uses-of.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { BookingService } from './booking.service.ts';
@@ -36,7 +36,7 @@ export class BookingRemoval implements OnModuleInit {
     this.bin.register('calendar', {
       ...row,
       erase: async (tx, id) => {
-        await discardDraft(tx, 'calendar', id);
+        await discardDrafts(tx, 'calendar', id);
         await row.erase(tx, id);
       },
     });

@@ -1,3 +1,4 @@
+import { users } from '../../records/accounts/table.ts';
 import type { BookingView, CalendarView, TodayBoard } from '@plumgate/contract';
 import type { BookingId, PersonId } from '@plumgate/core/basics';
 import { eq } from 'drizzle-orm';
@@ -481,7 +482,8 @@ it('tells a booking’s time by the clock of its calendar, on pages and in messa
   const service = app.get(CalendarService);
   const { id, version, content } = await service.row(step.calendar.id, null);
   const central = { ...content, rules: { ...content.rules, zone: 'America/Chicago' } };
-  await service.save(id, version, central);
+  const [me] = await app.database.db.select({ id: users.id }).from(users);
+  await service.save(id, me!.id, { version, content: central });
   try {
     // Nine in Chicago is ten in Maine, where the client is.
     const start = nextDay()
@@ -495,7 +497,7 @@ it('tells a booking’s time by the clock of its calendar, on pages and in messa
     const page = await app.site('GET', await linkOf('Zoe'));
     expect(page.body).toContain('at 9:00 AM, Central Time');
   } finally {
-    await service.save(id, version + 1, content);
+    await service.save(id, me!.id, { version: version + 1, content });
   }
 });
 

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { CalendarView } from '@plumgate/contract';
-import { referencesIn, type CalendarId, type ClientId } from '@plumgate/core/basics';
+import { referencesIn, type CalendarId, type ClientId, type UserId } from '@plumgate/core/basics';
 import { CalendarContent, confirmationMergeGroups } from '@plumgate/core/booking';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -21,20 +21,20 @@ export class CalendarService {
     private readonly sites: SiteVersions,
   ) {}
 
-  async list(clientId: ClientId): Promise<CalendarView[]> {
+  async list(clientId: ClientId, me: UserId): Promise<CalendarView[]> {
     const rows = await this.database.db
       .select()
       .from(calendars)
       .where(and(eq(calendars.clientId, clientId), isNull(calendars.removedAt)))
       .orderBy(sql`${calendars.content}->>'name'`);
     const ids = rows.map(({ id }) => id);
-    const drafts = await draftsOf(this.database.db, 'calendar', ids);
+    const drafts = await draftsOf(this.database.db, 'calendar', ids, me);
     return rows.map((row) => ({ ...row, draft: drafts.get(row.id) ?? null }));
   }
 
-  async get(id: CalendarId): Promise<CalendarView> {
+  async get(id: CalendarId, me: UserId): Promise<CalendarView> {
     const row = await this.row(id, null);
-    const drafts = await draftsOf(this.database.db, 'calendar', [id]);
+    const drafts = await draftsOf(this.database.db, 'calendar', [id], me);
     return { ...row, draft: drafts.get(id) ?? null };
   }
 
@@ -62,7 +62,11 @@ export class CalendarService {
   }
 
   /** Changes a calendar when nobody else did since `version`. Bookings that are made stay as they were made. */
-  async save(id: CalendarId, version: number, content: CalendarContent): Promise<CalendarView> {
+  async save(
+    id: CalendarId,
+    me: UserId,
+    { version, content }: { version: number; content: CalendarContent },
+  ): Promise<CalendarView> {
     return this.database.transaction(async (tx) => {
       const before = await this.row(id, null, tx);
       const named = referencesIn(CalendarContent, content);
@@ -82,7 +86,7 @@ export class CalendarService {
         .where(and(eq(calendars.id, id), eq(calendars.version, version)))
         .returning();
       if (!row) throw new AppProblem('changed-elsewhere');
-      await discardDraft(tx, 'calendar', id);
+      await discardDraft(tx, 'calendar', id, me);
       await this.sites.changed(tx, row.clientId);
       return { ...row, draft: null };
     });

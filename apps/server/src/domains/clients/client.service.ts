@@ -1,6 +1,12 @@
 import { isDeepStrictEqual } from 'node:util';
 import { Inject, Injectable } from '@nestjs/common';
-import { referencesIn, type ClientId, type Reference, type StageId } from '@plumgate/core/basics';
+import {
+  mergeParts,
+  referencesIn,
+  type ClientId,
+  type Reference,
+  type StageId,
+} from '@plumgate/core/basics';
 import { Brand, plainBrand } from '@plumgate/core/brand';
 import { emptyFacts, Facts } from '@plumgate/core/clients';
 import { usualStages } from '@plumgate/core/people';
@@ -95,12 +101,29 @@ export class ClientService {
     return this.sheet(row);
   }
 
-  async change(
+  change(
     id: ClientId,
     changes: Partial<Pick<ClientRow, 'name' | 'facts' | 'brand'>>,
   ): Promise<ClientSheet> {
+    return this.changeBy(id, () => changes);
+  }
+
+  /** Changes the name and the facts, but for what somebody else has changed since they were as `was` says. */
+  changeFacts(
+    id: ClientId,
+    { was, ...mine }: NamedFacts & { was?: NamedFacts | undefined },
+  ): Promise<ClientSheet> {
+    return this.changeBy(id, (now) => (was ? mergedFacts(now, was, mine) : mine));
+  }
+
+  private changeBy(
+    id: ClientId,
+    changesOf: (now: ClientRow) => Partial<Pick<ClientRow, 'name' | 'facts' | 'brand'>>,
+  ): Promise<ClientSheet> {
     return this.database.transaction(async (tx) => {
-      const before = await this.row(id, tx);
+      const [before] = await tx.select().from(clients).where(eq(clients.id, id)).for('update');
+      if (!before) throw notFound();
+      const changes = changesOf(before);
       await checkReferences(tx, id, picturesOf(changes), 'body', picturesOf(before));
       const [row] = await tx.update(clients).set(changes).where(eq(clients.id, id)).returning();
       // What every page shows is another: visitors see it once the pages are published again.
@@ -130,4 +153,21 @@ export class ClientService {
       brand: row.brand,
     };
   }
+}
+
+type NamedFacts = Pick<ClientRow, 'name' | 'facts'>;
+
+function mergedFacts(now: NamedFacts, was: NamedFacts, mine: NamedFacts): NamedFacts {
+  const flat = ({ name, facts }: NamedFacts) => ({ name, ...facts });
+  const result = mergeParts(flat(now), flat(was), flat(mine));
+  if ('merged' in result) {
+    const { name, ...facts } = result.merged;
+    return { name, facts };
+  }
+  const theirs = flat(now)[result.conflict];
+  const part = result.conflict.replaceAll(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+  const to = typeof theirs === 'string' ? `, to “${theirs}”` : '';
+  throw new AppProblem('changed-elsewhere', {
+    detail: `Somebody else changed the ${part} meanwhile${to}. Change it again to put yours in its place.`,
+  });
 }

@@ -2,6 +2,7 @@ import { noConditions } from '@plumgate/core/conditions';
 import type { ClientId } from '@plumgate/core/basics';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { asc, eq, like } from 'drizzle-orm';
+import { users } from '../../records/accounts/table.ts';
 import { postRoom } from '../../records/messages/table.ts';
 import { people, timeline } from '../../records/people/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
@@ -73,9 +74,10 @@ it('sends what quiet hours put together in the order it would have had', async (
 it('takes the new order when steps are put in another one', async () => {
   const sequence = await make({ steps: [step('a', 1), step('b', 1)] });
   await joinTogether(app, clientId, sequence, 5);
-  const view = await app.get(SequenceService).get(sequence);
-  const turned = { ...view.content, steps: view.content.steps.toReversed() };
-  await app.get(SequenceService).save(sequence, view.version, turned);
+  const [me] = await app.database.db.select({ id: users.id }).from(users);
+  const { version, content } = await app.get(SequenceService).get(sequence, me!.id);
+  const turned = { ...content, steps: content.steps.toReversed() };
+  await app.get(SequenceService).save(sequence, me!.id, { version, content: turned });
   await app.move('PT2H');
   expect(await subjectsByPerson()).toEqual(Array(5).fill('b a'));
 });

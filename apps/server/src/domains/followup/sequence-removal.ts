@@ -6,7 +6,7 @@ import { Bin } from '../../records/bin/bin.ts';
 import { removed } from '../../records/bin/bin-events.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
 import { Causes } from '../../records/causes/consequences.ts';
-import { discardDraft } from '../../records/drafts/draft-store.ts';
+import { discardDrafts } from '../../records/drafts/draft-store.ts';
 import { sequenceRuns, sequences } from '../../records/followup/table.ts';
 import { usesOf } from '../../records/references/uses-of.ts';
 import { loadRuns } from './run-loading.ts';
@@ -28,7 +28,7 @@ export class SequenceRemoval implements OnModuleInit {
     this.bin.register('sequence', {
       ...row,
       erase: async (tx, id) => {
-        await discardDraft(tx, 'sequence', id);
+        await discardDrafts(tx, 'sequence', id);
         await tx.delete(sequenceRuns).where(eq(sequenceRuns.sequenceId, id as SequenceId));
         await row.erase(tx, id);
       },

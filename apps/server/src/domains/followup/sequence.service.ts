@@ -1,6 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { SequenceEffect, SequenceView } from '@plumgate/contract';
-import { referencesIn, type ClientId, type Instant, type SequenceId } from '@plumgate/core/basics';
+import {
+  referencesIn,
+  type ClientId,
+  type Instant,
+  type SequenceId,
+  type UserId,
+} from '@plumgate/core/basics';
 import {
   actionWords,
   emptySequence,
@@ -40,21 +46,21 @@ export class SequenceService {
     return id;
   }
 
-  async begin(clientId: ClientId, name: string): Promise<SequenceView> {
-    return this.get(await this.create(clientId, emptySequence(name)));
+  async begin(clientId: ClientId, name: string, me: UserId): Promise<SequenceView> {
+    return this.get(await this.create(clientId, emptySequence(name)), me);
   }
 
-  async list(clientId: ClientId): Promise<SequenceView[]> {
+  async list(clientId: ClientId, me: UserId): Promise<SequenceView[]> {
     const rows = await this.database.db
       .select()
       .from(sequences)
       .where(and(eq(sequences.clientId, clientId), isNull(sequences.removedAt)))
       .orderBy(sql`${sequences.content}->>'name'`);
-    return this.views(rows);
+    return this.views(rows, me);
   }
 
-  async get(id: SequenceId): Promise<SequenceView> {
-    const [view] = await this.views([await this.row(this.database.db, id)]);
+  async get(id: SequenceId, me: UserId): Promise<SequenceView> {
+    const [view] = await this.views([await this.row(this.database.db, id)], me);
     return view!;
   }
 
@@ -62,7 +68,11 @@ export class SequenceService {
    * Changes the content when nobody else did since `version`. Everybody in the sequence is planned again: words are read
    * when a step is due, times move, what was sent stays sent. Anyone who was told of an event that moves is told its new time.
    */
-  async save(id: SequenceId, version: number, content: SequenceContent): Promise<SequenceView> {
+  async save(
+    id: SequenceId,
+    me: UserId,
+    { version, content }: { version: number; content: SequenceContent },
+  ): Promise<SequenceView> {
     const now = this.clock.now();
     await this.database.transaction(async (tx) => {
       const before = await this.row(tx, id);
@@ -87,7 +97,7 @@ export class SequenceService {
         .where(and(eq(sequences.id, id), eq(sequences.version, version)))
         .returning();
       if (!row) throw new AppProblem('changed-elsewhere');
-      await discardDraft(tx, 'sequence', id);
+      await discardDraft(tx, 'sequence', id, me);
       const effects = this.causes.begin();
       const changed = await this.runs.changesBy(tx, id, content, now, { lock: true });
       await this.runs.carryOut(tx, effects, changed, now);
@@ -95,7 +105,7 @@ export class SequenceService {
       this.tellNewTime(effects, before.content, content, changed, now);
       await effects.write(tx);
     });
-    return this.get(id);
+    return this.get(id, me);
   }
 
   /** What a change would mean for the people in the sequence. */
@@ -178,7 +188,10 @@ export class SequenceService {
     return row;
   }
 
-  private async views(rows: (typeof sequences.$inferSelect)[]): Promise<SequenceView[]> {
+  private async views(
+    rows: (typeof sequences.$inferSelect)[],
+    me: UserId,
+  ): Promise<SequenceView[]> {
     if (rows.length === 0) return [];
     const ids = rows.map((row) => row.id);
     const runs = await this.database.db
@@ -197,7 +210,7 @@ export class SequenceService {
       .from(runSteps)
       .where(and(inArray(runSteps.sequenceId, ids), eq(runSteps.state, 'done')))
       .groupBy(runSteps.sequenceId, runSteps.stepId);
-    const drafts = await draftsOf(this.database.db, 'sequence', ids);
+    const drafts = await draftsOf(this.database.db, 'sequence', ids, me);
     return rows.map((row) => {
       const counted = runs.find((run) => run.id === row.id);
       const steps = sent.filter((step) => step.id === row.id);

@@ -29,7 +29,7 @@ import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
-import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
+import { discardDraft, discardDrafts, draftsOf } from '../../records/drafts/draft-store.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
@@ -66,7 +66,7 @@ export class RuleService implements OnModuleInit {
     this.bin.register('rule', {
       ...row,
       erase: async (tx, id) => {
-        await discardDraft(tx, 'rule', id);
+        await discardDrafts(tx, 'rule', id);
         await row.erase(tx, id);
       },
     });
@@ -112,7 +112,7 @@ export class RuleService implements OnModuleInit {
     };
   }
 
-  async list(clientId: ClientId): Promise<RuleView[]> {
+  async list(clientId: ClientId, me: UserId): Promise<RuleView[]> {
     const since = this.since();
     const matched = sql<number>`(select count(distinct ${submissions.personId}) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMatched} @> jsonb_build_array(jsonb_build_object('id', routing_rules.id)))`;
     const rows = await this.database.db
@@ -127,7 +127,7 @@ export class RuleService implements OnModuleInit {
       .where(and(eq(routingRules.clientId, clientId), isNull(routingRules.removedAt)))
       .orderBy(asc(routingRules.position));
     const ids = rows.map(({ id }) => id);
-    const drafts = await draftsOf(this.database.db, 'rule', ids);
+    const drafts = await draftsOf(this.database.db, 'rule', ids, me);
     return rows.map((row) => ({ ...row, draft: drafts.get(row.id) ?? null }));
   }
 
@@ -147,6 +147,7 @@ export class RuleService implements OnModuleInit {
   /** Changes a rule; with a `version` only where nobody else has changed it since. */
   async save(
     id: RuleId,
+    me: UserId,
     { version, ...values }: { version?: number | undefined; on: boolean; content: RuleContent },
   ): Promise<void> {
     await this.database.transaction(async (tx) => {
@@ -170,7 +171,7 @@ export class RuleService implements OnModuleInit {
         )
         .returning({ id: routingRules.id });
       if (!saved) throw new AppProblem('changed-elsewhere');
-      await discardDraft(tx, 'rule', id);
+      await discardDraft(tx, 'rule', id, me);
     });
   }
 

@@ -1,4 +1,5 @@
 import type { ContentDraft } from '@plumgate/contract';
+import type { UserId } from '@plumgate/core/basics';
 import { calendarFormat } from '@plumgate/core/booking';
 import { sequenceFormat } from '@plumgate/core/followup';
 import { ruleFormat } from '@plumgate/core/routing';
@@ -27,27 +28,39 @@ export async function saveDraft(
     .insert(drafts)
     .values({ ...draft, content })
     .onConflictDoUpdate({
-      target: [drafts.kind, drafts.subjectId],
+      target: [drafts.kind, drafts.subjectId, drafts.userId],
       set: { content, version, savedAt },
     });
 }
 
-/** Forgets a draft: it was applied, or is not wanted. */
-export async function discardDraft(db: Queries, kind: DraftKind, id: string): Promise<void> {
+/** Forgets somebody's draft: it was applied, or is not wanted. Those of others stay. */
+export async function discardDraft(
+  db: Queries,
+  kind: DraftKind,
+  id: string,
+  of: UserId,
+): Promise<void> {
+  const isOf = and(eq(drafts.kind, kind), eq(drafts.subjectId, id), eq(drafts.userId, of));
+  await db.delete(drafts).where(isOf);
+}
+
+/** Forgets all drafts of a thing that is gone. */
+export async function discardDrafts(db: Queries, kind: DraftKind, id: string): Promise<void> {
   await db.delete(drafts).where(and(eq(drafts.kind, kind), eq(drafts.subjectId, id)));
 }
 
-/** The drafts of some things by their ids. */
+/** Somebody's drafts of some things by their ids. */
 export async function draftsOf(
   db: Queries,
   kind: DraftKind,
   ids: readonly string[],
+  of: UserId,
 ): Promise<Map<string, ContentDraft>> {
   if (ids.length === 0) return new Map();
   const rows = await db
     .select()
     .from(drafts)
-    .where(and(eq(drafts.kind, kind), isAnyOf(drafts.subjectId, [...ids])));
+    .where(and(eq(drafts.kind, kind), isAnyOf(drafts.subjectId, ids), eq(drafts.userId, of)));
   return new Map(
     rows.map(({ subjectId, content, version }) => [
       subjectId,

@@ -1,4 +1,6 @@
 import { integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { UserId } from '@plumgate/core/basics';
+import { users } from '../accounts/table.ts';
 import { instant, json } from '../../platform/database/columns.ts';
 import { ofClient } from '../clients/table.ts';
 
@@ -11,11 +13,16 @@ export const drafts = pgTable(
   {
     kind: text().$type<DraftKind>().notNull(),
     subjectId: uuid('subject_id').notNull(),
+    /** Whose it is: two who change the same thing have a draft each. */
+    userId: uuid('user_id')
+      .$type<UserId>()
+      .notNull()
+      .references(() => users.id, { onDelete: 'cascade' }),
     clientId: ofClient(),
     content: json<Record<string, unknown>>().notNull(),
     /** The version that it was changed from. */
     version: integer().notNull(),
     savedAt: instant('saved_at').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.kind, table.subjectId] })],
+  (table) => [primaryKey({ columns: [table.kind, table.subjectId, table.userId] })],
 );

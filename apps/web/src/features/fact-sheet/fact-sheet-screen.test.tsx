@@ -2,7 +2,7 @@ import { api } from '@plumgate/contract';
 import type { PictureId } from '@plumgate/core/basics';
 import type { Facts } from '@plumgate/core/clients';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { refusal } from '../../testing/fake-server.ts';
+import { Refusal, refusal } from '../../testing/fake-server.ts';
 import { sheet } from '../../testing/samples.ts';
 import { serverOf, show } from '../../testing/show.tsx';
 import { FactSheetScreen } from './fact-sheet-screen.tsx';
@@ -99,4 +99,41 @@ it('takes a logo, and leaves the rest of the brand as it is', async () => {
   expect(server.sent(api.saveBrand)[0]!.body).toEqual({ ...sheet.brand, logo });
   type('Town', 'Gull Neck');
   await waitFor(() => expect(server.sent(api.saveFacts)).toHaveLength(2));
+});
+
+describe('changed by somebody else meanwhile', () => {
+  const theirs = (facts: Partial<Facts>) => ({ ...sheet, facts: { ...sheet.facts, ...facts } });
+
+  it('shows their part, and saves one’s own from then on', async () => {
+    const server = await opened();
+    server.on(api.saveFacts, theirs({ town: 'Gull Neck', phone: '(207) 555-0199' }));
+    type('Town', 'Gull Neck');
+    await waitFor(() =>
+      expect(screen.getByLabelText<HTMLInputElement>('Phone').value).toBe('(207) 555-0199'),
+    );
+    const { was } = server.sent(api.saveFacts)[0]!.body as { was: { facts: Facts } };
+    expect(was.facts.town).toBe(sheet.facts.town);
+  });
+
+  it('keeps what was typed of the same part, beside theirs, and puts it in its place when it is typed again', async () => {
+    const server = await opened();
+    const words = 'Somebody else changed the town meanwhile, to “Saltmarsh”.';
+    const { problem } = refusal(409, words);
+    server
+      .on(api.saveFacts, () => new Refusal({ ...problem, code: 'changed-elsewhere' }))
+      .on(api.getClient, theirs({ town: 'Saltmarsh', trade: 'Dentists' }));
+    type('Town', 'Gull Neck');
+    expect((await screen.findByRole('alert')).textContent).toBe(words);
+    const value = (label: string) => screen.getByLabelText<HTMLInputElement>(label).value;
+    await waitFor(() => expect([value('Town'), value('Trade')]).toEqual(['Gull Neck', 'Dentists']));
+    server.on(api.saveFacts, theirs({ town: 'Gull Neck!', trade: 'Dentists' }));
+    type('Town', 'Gull Neck!');
+    await waitFor(() => {
+      const last = server.sent(api.saveFacts).at(-1)!.body as {
+        facts: Facts;
+        was: { facts: Facts };
+      };
+      expect([last.was.facts.town, last.facts.town]).toEqual(['Saltmarsh', 'Gull Neck!']);
+    });
+  });
 });

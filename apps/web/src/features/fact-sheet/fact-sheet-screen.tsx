@@ -3,12 +3,13 @@ import { api, type ClientSheet } from '@plumgate/contract';
 import { currencyCodes, moneyWords, whenWords } from '@plumgate/core/basics';
 import { addressLine, countries, localeOfCountry, type Facts } from '@plumgate/core/clients';
 import { ClosedDays, Week } from '@plumgate/core/opening';
+import { useRef } from 'react';
 import { Controller, useForm, type UseFormReturn } from 'react-hook-form';
 import { Temporal } from 'temporal-polyfill';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
-import { call } from '../../api/call.ts';
+import { call, CallError } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { linesOf } from '../../ui/lines-of.ts';
@@ -134,10 +135,23 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
       logos: { logo, logoOnDark },
     },
   });
+  const begun = useRef(sheet);
   const { state, undo } = useAutosave(form, async ({ name, logos, ...typed }) => {
-    const body = { name, facts: { ...typed, ...listsOf(typed) } };
+    const mine = { name, facts: { ...typed, ...listsOf(typed) } };
     const params = { clientId: sheet.id };
-    const { brand } = await call(api.saveFacts, { params, body });
+    const was = { name: begun.current.name, facts: begun.current.facts };
+    const goOnFrom = (now: ClientSheet) => {
+      takeOthers(form, was, mine, now);
+      begun.current = now;
+    };
+    const saved = await call(api.saveFacts, { params, body: { ...mine, was } }).catch(
+      async (error: unknown) => {
+        if (isChangedElsewhere(error)) goOnFrom(await call(api.getClient, { params }));
+        throw error;
+      },
+    );
+    goOnFrom(saved);
+    const { brand } = saved;
     // Only one that was changed here: another may have been chosen in the editor meanwhile.
     const isOther = logos.logo?.id !== logo?.id || logos.logoOnDark?.id !== logoOnDark?.id;
     if (isOther) await call(api.saveBrand, { params, body: { ...brand, ...logos } });
@@ -186,6 +200,25 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
       </div>
     </form>
   );
+}
+
+const isChangedElsewhere = (error: unknown): boolean =>
+  error instanceof CallError && error.problem.code === 'changed-elsewhere';
+
+interface NamedFacts {
+  name: string;
+  facts: Facts;
+}
+
+/** Shows what somebody else has changed meanwhile, but for what was changed here too. */
+function takeOthers(form: Form, was: NamedFacts, mine: NamedFacts, now: NamedFacts): void {
+  const flat = ({ name, facts }: NamedFacts): Record<string, unknown> => ({ name, ...facts });
+  const json = (of: NamedFacts, part: string) => JSON.stringify(flat(of)[part]);
+  for (const [part, value] of Object.entries(flat(now))) {
+    if (json(mine, part) !== json(was, part) || json(now, part) === json(mine, part)) continue;
+    const isList = (listNames as readonly string[]).includes(part);
+    form.setValue(part as 'name', isList ? lines(value as string[]) : (value as string));
+  }
 }
 
 type TextFact =
