@@ -41,7 +41,7 @@ it('gives a job up whose process dies twice, without calling the file bad', asyn
 });
 
 it('ends a job that takes too long, and goes on with the others', async () => {
-  maker = new PictureMaker(1_500);
+  maker = new PictureMaker(5_000);
   await maker.source(await picture());
   process.kill(maker.pid!, 'SIGSTOP');
   await expect(maker.source(await picture())).rejects.toThrow(NotAPictureError);
