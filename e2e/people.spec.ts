@@ -49,7 +49,7 @@ test('a card is dragged on the board, and the record tells of it', async ({ brow
   await to.getByRole('link', { name }).first().click();
   await expect(app.getByText('Moved to Quoted')).toBeVisible();
   await app.getByRole('button', { name: /^Town/ }).click();
-  await app.getByLabel('Town').fill('Gull Harbor');
+  await app.getByLabel('Town', { exact: true }).fill('Gull Harbor');
   await app.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(app.getByRole('button', { name: 'Town Gull Harbor' })).toBeVisible();
 });

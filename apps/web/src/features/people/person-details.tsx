@@ -74,6 +74,7 @@ function EditDetail({
   const [typed, setTyped] = useState(was);
   const { save, error } = useSave(onClose);
   const { label, longest } = personDetails[detail];
+  const edits = person.edits.filter(({ what }) => what === label).slice(0, 8);
   return (
     <form
       className="grid gap-2 p-3"
@@ -92,16 +93,15 @@ function EditDetail({
         error={error}
         onChange={(event) => setTyped(event.target.value)}
       />
-      <ul className="grid gap-1 text-xs text-muted empty:hidden" aria-label={`${label} before`}>
-        {person.edits
-          .filter(({ what }) => what === label)
-          .slice(0, 8)
-          .map(({ to, by, at }) => (
+      {edits.length > 0 && (
+        <ul className="grid gap-1 text-xs text-muted" aria-label={`${label} before`}>
+          {edits.map(({ to, by, at }) => (
             <li key={at} className="break-words">
               {whenText(at, zone)}: {to || 'emptied'}, by {by}
             </li>
           ))}
-      </ul>
+        </ul>
+      )}
       <div className="flex gap-2">
         <Button look="main" type="submit">
           Save
