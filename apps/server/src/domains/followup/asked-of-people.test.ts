@@ -57,7 +57,7 @@ const come = async (source: string): Promise<PersonRecord> => {
 const lines = ({ timeline }: PersonRecord) =>
   timeline.map(({ text, note }) => [text, note].join(': '));
 
-it('lets only those join whom it is for, by what their own arrival made of them', async () => {
+it('lets only those join that it is for, by what their own arrival made of them', async () => {
   const sequence = await make('Gold members', {
     onlyFor: all(tagged('gold')),
     steps: [step('hello', {})],

@@ -258,7 +258,7 @@ class Pass {
   readonly loaded: Map<RunId, LoadedRun>;
   /** Runs that ended within this batch: their later steps don't happen. */
   readonly ended = new Set<RunId>();
-  /** Of whom a step within this batch has been carried out. */
+  /** People that a step of this batch was carried out for. */
   readonly changed = new Set<PersonId>();
   readonly marks = {
     queued: [] as string[],
@@ -274,7 +274,7 @@ class Pass {
     loaded: LoadedRun[],
     /** The runs whose person has booked, as far as one of their steps asks. */
     readonly booked: ReadonlySet<RunId>,
-    /** What is known of those of whom a due step asks. */
+    /** What is known of the people that due steps ask about. */
     readonly facts: ReadonlyMap<PersonId, Facts>,
   ) {
     this.loaded = new Map(loaded.map((one) => [one.run.id, one]));
