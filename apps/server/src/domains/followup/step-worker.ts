@@ -179,8 +179,9 @@ export class StepWorker implements OnModuleInit {
     const step = loaded?.content.steps.find((one) => one.id === row.stepId);
     if (!loaded || !step || pass.ended.has(row.runId)) return pass.mark(row, 'dropped');
     const asks = askedTerms(step.onlyIf).length > 0;
-    // What an earlier step did to them is not stored yet: the next pass asks.
-    if (asks && pass.changed.has(loaded.person.id)) return;
+    // What an earlier step did to them is not stored yet: the next pass asks, and the rest of the run waits for it.
+    if (asks && pass.changed.has(loaded.person.id)) pass.waiting.add(row.runId);
+    if (pass.waiting.has(row.runId)) return;
     const reason =
       asks && !matches(step.onlyIf, pass.facts.get(loaded.person.id)!)
         ? 'not-asked-for'
@@ -260,6 +261,8 @@ class Pass {
   readonly ended = new Set<RunId>();
   /** People that a step of this batch was carried out for. */
   readonly changed = new Set<PersonId>();
+  /** Runs that go on in the next batch. */
+  readonly waiting = new Set<RunId>();
   readonly marks = {
     queued: [] as string[],
     done: [] as string[],
