@@ -31,12 +31,12 @@ export class RunsByHand {
     const at = this.clock.now();
     await this.database.transaction(async (tx) => {
       const loaded = await this.found(tx, id, ['running']);
-      const isPaused = loaded.run.pausedAt !== null;
+      const effects = this.causes.begin();
       if (state === 'ended') {
-        const effects = this.causes.begin();
         await this.runs.end(tx, effects, [loaded], at, `${who.name} stopped it`);
         return effects.write(tx);
       }
+      const isPaused = loaded.run.pausedAt !== null;
       if ((state === 'paused') === isPaused) return;
       const pausedAt = state === 'paused' ? at : null;
       await tx.update(sequenceRuns).set({ pausedAt }).where(eq(sequenceRuns.id, id));
@@ -45,7 +45,6 @@ export class RunsByHand {
           .update(runSteps)
           .set({ state: 'left-out', leftOut: 'paused', dueAt: null })
           .where(and(eq(runSteps.runId, id), eq(runSteps.state, 'planned')));
-      const effects = this.causes.begin();
       effects.note(loaded.person, at, {
         ...{ kind: pausedAt ? 'paused' : 'resumed', sequence: loaded.content.name, by: who.name },
       });

@@ -46,9 +46,12 @@ export class WrittenMessages {
         throw new AppProblem('bad-request', {
           detail: `It can’t be sent: ${leftOutWords(reason)}.`,
         });
-      const written = { document: message, stored: {} };
       await checkMergeFields(
-        ...([tx, person.clientId, writtenMergeGroups, WrittenMessage, written] as const),
+        tx,
+        person.clientId,
+        writtenMergeGroups,
+        WrittenMessage,
+        { document: message, stored: {} },
         'body.message',
       );
       const [client] = await tx.select().from(clients).where(eq(clients.id, person.clientId));

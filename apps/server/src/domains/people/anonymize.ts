@@ -17,6 +17,9 @@ import { partsOf } from '../../records/people/parts-of.ts';
 import { alsoGiven, people, timeline } from '../../records/people/table.ts';
 import { madeAnonymous } from './person-events.ts';
 
+/** Why the client's rule erases somebody or makes them anonymous, as a clause. */
+export const outOfTouch = 'nobody had been in touch for long';
+
 /**
  * Takes everything out of a record by which its person could be known: who they are, what they answered and were written.
  * What is left is that somebody came, when, from where and with which tags, so that counts of the past stay right.
@@ -27,8 +30,7 @@ export async function anonymize(
   id: PersonId,
   at: Instant,
 ): Promise<void> {
-  const because = 'nobody had been in touch for long';
-  await proveErasure(tx, id, { how: 'made-anonymous', because, at });
+  await proveErasure(tx, id, { how: 'made-anonymous', because: outOfTouch, at });
   const [person] = await tx
     .update(people)
     .set({

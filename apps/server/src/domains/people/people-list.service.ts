@@ -16,7 +16,7 @@ import { isIndexed } from '../../records/conditions/people-index-sql.ts';
 import { peopleIndex } from '../../records/people/people-index.table.ts';
 import { summary, wire } from '../../records/people/person-summary.ts';
 import { people } from '../../records/people/table.ts';
-import { estimatedTotal, sampleSize } from './estimate.ts';
+import { estimatedTotal, sampleSize, type Sample } from './estimate.ts';
 import { PeopleIndex } from './people-index.service.ts';
 import { readSortCursor, sortedBy, sortCursor, type SortedBy } from './people-sorts.ts';
 
@@ -119,7 +119,10 @@ export class PeopleList {
     conditions: Conditions,
   ): Promise<{ total: number; about: boolean }> {
     const asked = await this.asked(clientId, conditions);
-    const estimate = await this.estimate(asked);
+    const sample = await this.sample(asked);
+    // Everybody was looked at.
+    if (sample && sample.seen < sampleSize) return { total: sample.hits, about: false };
+    const estimate = sample && estimatedTotal(sample);
     return { total: estimate ?? (await this.exactly(asked)), about: estimate !== null };
   }
 
@@ -156,13 +159,19 @@ export class PeopleList {
   }
 
   /** About how many are asked for, by a sample; null where they are few enough to be counted. */
-  private async estimate({ clientId, where, of }: Asked): Promise<number | null> {
+  private async estimate(asked: Asked): Promise<number | null> {
+    const sample = await this.sample(asked);
+    return sample && estimatedTotal(sample);
+  }
+
+  /** How many of the first people of the index are asked for; null where it is behind. */
+  private async sample({ clientId, where, of }: Asked): Promise<Sample | null> {
     if (of === 'records') return null;
-    const { rows } = await this.database.db.execute<{ seen: number; hits: number; last: string }>(
+    const { rows } = await this.database.db.execute<{ [Key in keyof Sample]: Sample[Key] }>(
       sql`select count(*)::int as seen, count(*) filter (where ${where})::int as hits, max(person_id::text) as last
         from (select * from ${peopleIndex} where client_id = ${clientId} order by person_id limit ${sampleSize}) as people_index ${of === 'index' ? sql`` : sql`inner join ${people} on ${isRecord}`}`,
     );
-    return estimatedTotal(rows[0]!);
+    return rows[0]!;
   }
 }
 

@@ -17,6 +17,7 @@ import { FieldService } from './field.service.ts';
 import { MergeService } from './merge.service.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { TaskService } from './task.service.ts';
+import { outOfTouch } from './anonymize.ts';
 import { visitsOf } from './visits-of.ts';
 import { StageService } from './stage.service.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
@@ -352,7 +353,7 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
     case 'kept':
       return line('touch', `${fact.by} kept this record`, 'it was to be erased');
     case 'made-anonymous':
-      return line('touch', 'Made anonymous', 'nobody had been in touch for long');
+      return line('touch', 'Made anonymous', outOfTouch);
     case 'touched':
       return line('touch', `${fact.by} ${touchWords[fact.how]}`, fact.note);
     default:

@@ -13,7 +13,7 @@ import { Causes } from '../../records/causes/consequences.ts';
 import { clients } from '../../records/clients/table.ts';
 import { shownName } from '../../records/people/person-summary.ts';
 import { people, timeline } from '../../records/people/table.ts';
-import { anonymize } from './anonymize.ts';
+import { anonymize, outOfTouch } from './anonymize.ts';
 
 /** How long before it happens it is announced. */
 const announcedHours = 14 * 24;
@@ -157,8 +157,7 @@ export class RetentionService implements OnModuleInit {
       .where(and(isNull(people.removedAt), lte(people.eraseAt, this.clock.now())))
       .limit(most);
     for (const { id, how } of due)
-      if (how === 'erase')
-        await this.bin.eraseNow('person', id, 'nobody had been in touch for long');
+      if (how === 'erase') await this.bin.eraseNow('person', id, outOfTouch);
       else
         await this.database.transaction((tx) =>
           anonymize(tx, this.causes.begin(), id, this.clock.now()),

@@ -1,7 +1,7 @@
 import { createHmac } from 'node:crypto';
 import type { ErasureCounts } from '@plumgate/contract';
 import type { ClientId, Instant, PersonId } from '@plumgate/core/basics';
-import { and, eq, inArray } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { secret } from '../../platform/settings.ts';
 import { bookings } from '../booking/table.ts';
@@ -46,6 +46,6 @@ async function countsOf(tx: Queries, id: PersonId): Promise<ErasureCounts> {
     submissions: await tx.$count(submissions, eq(submissions.personId, id)),
     messages: await tx.$count(outbox, messagesAbout(id)),
     bookings: await tx.$count(bookings, eq(bookings.personId, id)),
-    files: await tx.$count(uploads, and(inArray(uploads.submissionId, sent))),
+    files: await tx.$count(uploads, inArray(uploads.submissionId, sent)),
   };
 }
