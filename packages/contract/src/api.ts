@@ -48,6 +48,7 @@ import { RuleContent } from '@plumgate/core/routing';
 import { WebsiteReading } from '@plumgate/core/website';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
+import { name, nothing } from './parts.ts';
 import {
   AuditView,
   AlsoGivenView,
@@ -102,7 +103,6 @@ import {
   RuleView,
   SequenceEffect,
   SequenceView,
-  SignedIn,
   SlotView,
   StandInRecord,
   TemplateContent,
@@ -112,11 +112,6 @@ import {
   TestRunView,
 } from './shapes.ts';
 
-const name = (what: string) => z.string().trim().min(1, `Give ${what} a name.`).max(80);
-const password = z
-  .string()
-  .min(10, 'Choose a password of at least 10 characters.')
-  .max(200, 'Keep the password to 200 characters.');
 const ofClient = z.object({ clientId: ClientId });
 const ofPage = z.object({ pageId: PageId });
 const ofFunnel = z.object({ funnelId: FunnelId });
@@ -126,7 +121,6 @@ const mostSteps = 20;
 const ofCalendar = z.object({ calendarId: CalendarId });
 const ofBooking = z.object({ bookingId: BookingId });
 const ofSequence = z.object({ sequenceId: SequenceId });
-const nothing = z.object({});
 const inBin = z.object({ binId: BinId });
 /** How often something was saved; a column of 32 bits. */
 const Version = z.int().min(0).max(2_147_483_647);
@@ -156,63 +150,14 @@ const jsonText = <Schema extends z.ZodType>(schema: Schema) =>
     })
     .pipe(schema);
 
+export * from './accounts-api.ts';
+
 export const health = endpoint({
   method: 'GET',
   path: '/api/health',
   summary: 'Whether the program and its database answer',
   right: 'anyone',
   answer: z.object({ status: z.literal('ok') }),
-});
-
-export const setUpState = endpoint({
-  method: 'GET',
-  path: '/api/set-up',
-  summary: 'Whether the owner and the agency are still to be created',
-  right: 'anyone',
-  answer: z.object({ needed: z.boolean(), demo: z.boolean() }),
-});
-export const setUp = endpoint({
-  method: 'POST',
-  path: '/api/set-up',
-  summary: 'Create the owner and the agency, once, and sign in',
-  right: 'anyone',
-  body: z.object({
-    agency: name('the agency'),
-    zone: Zone,
-    name: name('the owner'),
-    email: z.email('Give an email address such as you@example.com.'),
-    password,
-    /** Printed where the program was started: anyone who reads it there may take the installation over. */
-    code: z
-      .string()
-      .trim()
-      .min(1, 'Type the code that was printed where Plum Gate was started.')
-      .max(40),
-  }),
-  answer: SignedIn,
-});
-
-export const signIn = endpoint({
-  method: 'POST',
-  path: '/api/session',
-  summary: 'Sign in; the answer sets the session cookie',
-  right: 'anyone',
-  body: z.object({ email: z.string().max(254), password: z.string().max(200) }),
-  answer: SignedIn,
-});
-export const session = endpoint({
-  method: 'GET',
-  path: '/api/session',
-  summary: 'Who is signed in',
-  right: 'signed-in',
-  answer: SignedIn,
-});
-export const signOut = endpoint({
-  method: 'DELETE',
-  path: '/api/session',
-  summary: 'Sign out',
-  right: 'signed-in',
-  answer: nothing,
 });
 
 export const listClients = endpoint({
@@ -365,6 +310,7 @@ export const copyFunnel = endpoint({
   right: 'funnels.write',
   params: ofFunnel,
   body: z.object({ name: name('the funnel'), clientId: ClientId, language: Language.nullable() }),
+  bodyIds: { clientId: 'clientId' },
   answer: z.object({ funnelId: FunnelId }),
 });
 export const addStep = endpoint({
@@ -384,6 +330,7 @@ export const addStep = endpoint({
       ])
       .optional(),
   }),
+  bodyIds: { 'from.pageId': 'pageId' },
   answer: z.object({ pageId: PageId }),
 });
 export const orderSteps = endpoint({

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Right } from './rights.ts';
+import type { ClientOwnedId } from './scope.ts';
 
 /** One HTTP request and its answer: the server binds to it, the web app calls it, OpenAPI is written from it. */
 export interface Endpoint {
@@ -15,6 +16,8 @@ export interface Endpoint {
   params?: z.ZodType<Record<string, unknown>>;
   query?: z.ZodType<Record<string, unknown>>;
   body?: z.ZodType;
+  /** Places in the body (`from.pageId`) that may name another client's things: the caller must see that client, too. */
+  bodyIds?: Readonly<Record<string, ClientOwnedId>>;
   /** A body that works on the demo, for those who read the description of the API. */
   example?: unknown;
   /** The media type of a body that is not JSON; the server then hands over the bytes. */

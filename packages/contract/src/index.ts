@@ -3,6 +3,7 @@ import type { Endpoint } from './endpoint.ts';
 import { openApi } from './openapi.ts';
 
 export { api };
+export * from './accounts.ts';
 export * from './endpoint.ts';
 export * from './problem.ts';
 export * from './rights.ts';

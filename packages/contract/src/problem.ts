@@ -13,6 +13,23 @@ export const problemCodes = {
     status: 403,
     title: 'That is not the set-up code. It is printed where Plum Gate was started.',
   },
+  'account-paused': {
+    status: 403,
+    title: 'This account is paused. Ask an owner of the agency.',
+  },
+  'second-factor-needed': { status: 401, title: 'Type the code of your authenticator app.' },
+  'wrong-second-factor': {
+    status: 401,
+    title: 'That code is wrong or was used already. Wait for the next one and type it.',
+  },
+  'link-over': {
+    status: 410,
+    title: 'This link was used already, was withdrawn or is too old. Ask for a new one.',
+  },
+  'last-owner': {
+    status: 409,
+    title: 'The agency would be left without an owner. Make somebody else an owner first.',
+  },
   'not-allowed': { status: 403, title: 'Your role does not allow this.' },
   'other-origin': { status: 403, title: 'This request came from another site.' },
   'not-found': { status: 404, title: 'There is nothing here.' },

@@ -22,15 +22,18 @@ export const rights = [
   'messages.reply',
   'bin.use',
   'clock.move',
+  'users.manage',
 ] as const;
 export type Right = (typeof rights)[number];
 
 const everything = new Set<Right>(rights);
+/** Accounts, and who did what anywhere, are the owner's alone. */
+const ownersOnly = new Set<Right>(['users.manage']);
 
-/** The front desk works with people, bookings and messages, of its own client only; the narrowing to one client is in every query. */
+/** The front desk works with people, bookings and messages. For which clients somebody works is asked of every address and in every query. */
 const allowed: Record<Role, ReadonlySet<Right>> = {
   owner: everything,
-  marketer: everything,
+  marketer: new Set(rights.filter((right) => !ownersOnly.has(right))),
   'front-desk': new Set<Right>([
     'anyone',
     'signed-in',

@@ -1,5 +1,3 @@
-import type { Endpoint } from './endpoint.ts';
-
 /** Ids in addresses that each belong to one client: the server proves that the caller may see that client. */
 export const clientOwnedIds = [
   'clientId',
@@ -40,8 +38,12 @@ export const otherIds = [
   'kind',
   'key',
   'detail',
+  'userId',
+  'sessionId',
+  'invitationId',
+  'token',
 ] as const;
 
 /** By which ids of its address an endpoint is narrowed to a client; none for what is the agency's. */
-export const scopeOf = ({ path }: Pick<Endpoint, 'path'>): ClientOwnedId[] =>
+export const scopeOf = ({ path }: { path: string }): ClientOwnedId[] =>
   clientOwnedIds.filter((id) => path.split('/').includes(`:${id}`));

@@ -27,7 +27,6 @@ import {
   RunId,
   TaskId,
   TemplateId,
-  UserId,
 } from '@plumgate/core/basics';
 import { Finding } from '@plumgate/core/launch';
 import { Facts } from '@plumgate/core/clients';
@@ -38,20 +37,6 @@ import { SequenceContent } from '@plumgate/core/followup';
 import { FieldContent, StageContent, TaskContent } from '@plumgate/core/people';
 import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
-import { Role } from './rights.ts';
-
-export const SignedIn = z.object({
-  user: z.object({
-    id: UserId,
-    name: z.string(),
-    email: z.string(),
-    role: Role,
-    clientId: ClientId.nullable(),
-  }),
-  agency: z.object({ name: z.string(), zone: z.string() }),
-  demo: z.boolean(),
-});
-export type SignedIn = z.infer<typeof SignedIn>;
 
 export const ClientSummary = z.object({
   id: ClientId,

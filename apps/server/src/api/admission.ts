@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { roleMay, scopeOf, type Endpoint } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
 import { Database } from '../platform/database/database.ts';
+import { maySee } from '../records/accounts/users-of.ts';
 import { ownerOf } from '../records/scope.ts';
 import { SessionService } from '../domains/accounts/session.service.ts';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
@@ -31,7 +32,21 @@ export class Admission {
     request.admittedTo = endpoint;
   }
 
-  /** Whose the things in an address are. What is not there, and to a front desk everything of other clients, has nothing to be found under its id. */
+  /** What a body names of other clients than its address must be the caller's to see, too. */
+  async admitBody(
+    who: CurrentUser | undefined,
+    { bodyIds = {} }: Endpoint,
+    body: unknown,
+  ): Promise<void> {
+    for (const [place, kind] of Object.entries(bodyIds)) {
+      const id = valueAt(body, place);
+      if (typeof id !== 'string') continue;
+      const owner = await ownerOf(this.database.db, kind, id);
+      if (!who || owner === null || !maySee(who, owner)) throw notFound();
+    }
+  }
+
+  /** Whose the things in an address are. What is not there, and everything of clients somebody doesn’t work for, has nothing to be found under its id. */
   private async ownerFor(
     who: CurrentUser,
     endpoint: Endpoint,
@@ -45,12 +60,18 @@ export class Admission {
         (params as Record<string, string>)[kind]!,
         { inBin: endpoint.inBin ?? false },
       );
-      if (owner === null || (who.clientId && who.clientId !== owner)) throw notFound();
+      if (owner === null || !maySee(who, owner)) throw notFound();
       ofClient = owner;
     }
     return ofClient;
   }
 }
+
+/** What stands at a place such as `from.pageId`. */
+const valueAt = (body: unknown, place: string): unknown =>
+  place
+    .split('.')
+    .reduce<unknown>((part, key) => (part as Record<string, unknown> | undefined)?.[key], body);
 
 /**
  * A browser says where a write comes from; another site's page is refused. Programs say nothing and have no cookie

@@ -25,6 +25,9 @@ import { TodayModule } from '../domains/today/today.module.ts';
 import { WebsitesModule } from '../domains/websites/websites.module.ts';
 import { AccountController } from './account.controller.ts';
 import { Admission } from './admission.ts';
+import { BrowserSignIn } from './browser-sign-in.ts';
+import { ProfileController } from './profile.controller.ts';
+import { StaffController } from './staff.controller.ts';
 import { AuditInterceptor } from './audit.interceptor.ts';
 import { BinController } from './bin.controller.ts';
 import { BookingController } from './booking.controller.ts';
@@ -85,6 +88,8 @@ import { WebsiteController } from './website.controller.ts';
   ],
   controllers: [
     AccountController,
+    ProfileController,
+    StaffController,
     BinController,
     BookingController,
     ClientController,
@@ -114,6 +119,7 @@ import { WebsiteController } from './website.controller.ts';
   ],
   providers: [
     Admission,
+    BrowserSignIn,
     { provide: APP_GUARD, useClass: EndpointGuard },
     { provide: APP_INTERCEPTOR, useClass: AnswerInterceptor },
     { provide: APP_INTERCEPTOR, useClass: AuditInterceptor },

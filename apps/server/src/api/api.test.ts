@@ -10,6 +10,7 @@ import {
   roleMay,
   scopeOf,
 } from '@plumgate/contract';
+import type { ClientId } from '@plumgate/core/basics';
 import type { Draft } from '@plumgate/core/page';
 import { ENDPOINT } from '../platform/http/bind.ts';
 import { FileStore } from '../platform/files/file-store.ts';
@@ -27,9 +28,17 @@ beforeAll(async () => {
     email: 'marketer@example.com',
     password,
     role: 'marketer',
-    clientId: null,
+    clientIds: null,
   });
-  for (const email of ['marketer@example.com', 'desk@example.com']) await app.signIn(email);
+  await app.get(AccountService).addUser({
+    name: 'Nell',
+    email: 'limited@example.com',
+    password,
+    role: 'marketer',
+    clientIds: [world.client.id as ClientId],
+  });
+  for (const email of ['marketer@example.com', 'limited@example.com', 'desk@example.com'])
+    await app.signIn(email);
 });
 afterAll(() => app.stop());
 
@@ -134,6 +143,16 @@ describe('every id in an address', () => {
     },
   );
 
+  it.each(scoped.filter(([, { right }]) => roleMay('marketer', right)))(
+    '%s shows a marketer of other clients nothing',
+    async (_name, endpoint) => {
+      theirs ??= await otherClient();
+      for (const id of scopeOf(endpoint)) expect(theirs).toHaveProperty(id);
+      const answer = await call(endpoint, theirs, 'limited@example.com');
+      expect(answer.json()).toMatchObject({ status: 404, code: 'not-found' });
+    },
+  );
+
   let theirs: Record<string, string> | undefined;
   /** A client that the front desk is not of, with something of each kind that a front desk can ask for. */
   async function otherClient(): Promise<Record<string, string>> {
@@ -202,12 +221,14 @@ describe('every id in an address', () => {
        select gen_random_uuid(), client_id, $2, form_id, page_id, page_id, revision_id, '{}', 'Direct', '[]', 'once', now() from held_submissions where id = $1 returning id`,
       [aside.submissionId, booking.person.id],
     );
-    await app.api(
-      'POST',
-      `/api/clients/${clientId}/sequences`,
-      { name: 'All' },
-      'owner@example.com',
-    );
+    const { id: sequenceId } = (
+      await app.api(
+        'POST',
+        `/api/clients/${clientId}/sequences`,
+        { name: 'All' },
+        'owner@example.com',
+      )
+    ).json<{ id: string }>();
     const { rows: runs } = await app.database.pool.query<{ id: string; step: string }>(
       `with run as (
          insert into sequence_runs (id, client_id, sequence_id, person_id, joined_at, state)
@@ -220,6 +241,8 @@ describe('every id in an address', () => {
     );
     return {
       ...aside,
+      ...(await builtFor(clientId, aside)),
+      sequenceId,
       ...{ runId: runs[0]!.id, runStepId: runs[0]!.step },
       receivedId: received[0]!.id,
       ...{ key: 'roof_age', detail: 'town' },
@@ -233,6 +256,46 @@ describe('every id in an address', () => {
       messageId: messages[0]!.id,
       jobId,
     };
+  }
+
+  /** What a marketer can ask for and a front desk can't. */
+  async function builtFor(
+    clientId: string,
+    { pageId, funnelId }: Record<string, string>,
+  ): Promise<Record<string, string>> {
+    const add = async (rows: string, values: unknown[]) =>
+      String((await app.database.pool.query<{ id: unknown }>(rows, values)).rows[0]!.id);
+    const pictureId = await add(
+      `insert into pictures (id, client_id, name, hash, width, height, added_at)
+       values (gen_random_uuid(), $1, 'A', 'hash', 1, 1, now()) returning id`,
+      [clientId],
+    );
+    const approvalId = await add(
+      `insert into approval_links (id, client_id, funnel_id, token_hash, created_at, expires_at)
+       values (gen_random_uuid(), $1, $2, 'hash', now(), now()) returning id`,
+      [clientId, funnelId],
+    );
+    const remarkId = await add(
+      `insert into remarks (client_id, link_id, page_id, part, x, y, who, words, at)
+       values ($1, $2, $3, '', 0, 0, '', '', now()) returning id`,
+      [clientId, approvalId, pageId],
+    );
+    const testRunId = await add(
+      `insert into test_runs (id, client_id, funnel_id, which, points, over, started_at)
+       values (gen_random_uuid(), $1, $2, 'draft', '[]', true, now()) returning id`,
+      [clientId, funnelId],
+    );
+    const ruleId = await add(
+      `insert into routing_rules (id, client_id, position, "on", content)
+       select gen_random_uuid(), $1, 0, false, content from routing_rules limit 1 returning id`,
+      [clientId],
+    );
+    const fieldId = await add(
+      `insert into own_fields (id, client_id, key, name, type, options, added_at)
+       values (gen_random_uuid(), $1, 'a', 'A', 'text', '[]', now()) returning id`,
+      [clientId],
+    );
+    return { pictureId, approvalId, remarkId, testRunId, ruleId, fieldId };
   }
 
   /** A submission of a client that was put aside, with the form it was sent by. */
@@ -272,7 +335,7 @@ describe('every id in an address', () => {
     );
     const uploadId = kept[0]!.id;
     await app.get(FileStore).write(`uploads/${uploadId}`, Buffer.from('a'));
-    return { formId: formId!, submissionId, uploadId };
+    return { formId: formId!, pageId, funnelId, submissionId, uploadId };
   }
 });
 

@@ -24,14 +24,15 @@ export class ClientController {
 
   @Bind(api.busiestClient)
   async busiest(@Caller() who: CurrentUser): Promise<Answer<typeof api.busiestClient>> {
-    return { clientId: await this.results.busiest(this.clock.now(), who.clientId) };
+    return { clientId: await this.results.busiest(this.clock.now(), who) };
   }
 
   @Bind(api.createClient)
   create(
+    @Caller() who: CurrentUser,
     @Input() { body }: InputOf<typeof api.createClient>,
   ): Promise<Answer<typeof api.createClient>> {
-    return this.clients.create(body);
+    return this.clients.create(body, who);
   }
 
   @Bind(api.getClient)

@@ -4,24 +4,30 @@ import type { Endpoint } from '@plumgate/contract';
 import { cleanData } from '@plumgate/core/basics';
 import type { z } from 'zod';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
+import { Admission } from './admission.ts';
 import { ENDPOINT, type CheckedRequest } from '../platform/http/bind.ts';
 
 /** The one way into every handler: the request was admitted to this very endpoint, and its parts have the right shape. */
 @Injectable()
 export class EndpointGuard implements CanActivate {
-  constructor(private readonly reflector: Reflector) {}
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly admission: Admission,
+  ) {}
 
-  canActivate(context: ExecutionContext): boolean {
+  async canActivate(context: ExecutionContext): Promise<boolean> {
     const endpoint = this.reflector.get<Endpoint | undefined>(ENDPOINT, context.getHandler());
     const request = context.switchToHttp().getRequest<CheckedRequest>();
     if (!endpoint || request.admittedTo !== endpoint) throw new AppProblem('not-allowed');
-    request.input = {
+    const input = {
       params: check('params', endpoint.params, request.params),
       query: check('query', endpoint.query, request.query),
       body: endpoint.bodyType
         ? fileIn(request.body, endpoint.bodyType)
         : check('body', endpoint.body, request.body),
     };
+    request.input = input;
+    await this.admission.admitBody(request.who, endpoint, input.body);
     return true;
   }
 }

@@ -5,6 +5,7 @@ import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts'
 import { FunnelService } from '../domains/funnels/funnel.service.ts';
 import { PathBoardService } from '../domains/path/path-board.service.ts';
 import { StepService } from '../domains/funnels/step.service.ts';
+import { seesOne } from '../records/accounts/users-of.ts';
 
 @Controller()
 export class FunnelController {
@@ -19,12 +20,12 @@ export class FunnelController {
   async list(
     @Input() { params }: InputOf<typeof api.listFunnels>,
   ): Promise<Answer<typeof api.listFunnels>> {
-    return { funnels: await this.funnels.list(params.clientId) };
+    return { funnels: await this.funnels.list(seesOne(params.clientId)) };
   }
 
   @Bind(api.listAllFunnels)
-  async listAll(): Promise<Answer<typeof api.listAllFunnels>> {
-    return { funnels: await this.funnels.list(null) };
+  async listAll(@Caller() who: CurrentUser): Promise<Answer<typeof api.listAllFunnels>> {
+    return { funnels: await this.funnels.list(who) };
   }
 
   @Bind(api.createFunnel)

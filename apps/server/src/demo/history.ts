@@ -26,6 +26,7 @@ import { DemoTime } from './demo-time.ts';
 import { openHouseFunnel } from './homes.ts';
 import { arrivalFrom } from './sources.ts';
 import { morning, morningSeats } from './morning.ts';
+import { seesAll } from '../records/accounts/users-of.ts';
 
 const zone = 'America/New_York';
 const firstNames = [
@@ -212,14 +213,14 @@ class Player {
       name: 'Front desk',
       email: '',
       role: 'front-desk',
-      clientId,
+      clientIds: [clientId],
     };
     const marketer: CurrentUser = {
       id: given.marketer,
       name: 'Mabel Otterby',
       email: '',
       role: 'marketer',
-      clientId: null,
+      clientIds: null,
     };
     return new Player(app, given, shown, desk, marketer);
   }
@@ -452,7 +453,7 @@ class Player {
     const bookings = this.app.get(BookingService);
     // Anyone who chooses a time has been seen on its page a while ago.
     await this.app.get(Gathering).flush();
-    const calendar = await this.app.get(CalendarService).row(page.calendars[0]!, null);
+    const calendar = await this.app.get(CalendarService).row(page.calendars[0]!, seesAll);
     const now = this.app.get(Clock).now();
     const free = await bookings.slots(calendar, now, now.add({ hours: 24 * 30 }));
     const slot = free[Math.floor(this.chance.next() ** 2 * Math.min(free.length, 90))];
@@ -467,7 +468,7 @@ class Player {
       if (isEarlier && this.chance.next() < share.cancels) {
         this.led.push({
           at: cancelledAt,
-          happens: async () => void (await bookings.cancel(id, 'visitor', null)),
+          happens: async () => void (await bookings.cancel(id, 'visitor', seesAll)),
         });
         return true;
       }

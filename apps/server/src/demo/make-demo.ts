@@ -105,7 +105,7 @@ export async function makeDemoWorld(
     email: addresses.marketer,
     password,
     role: 'marketer',
-    clientId: null,
+    clientIds: null,
   });
   const dentist = await clients.create({ ...quayside, zone });
   const physio = await clients.create({ ...fernhill, zone });
@@ -150,9 +150,13 @@ async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId):
   const { db } = app.get(Database);
   const sequences = app.get(SequenceService);
   const forms = app.get(FormService);
-  const desk = await app
-    .get(AccountService)
-    .addUser({ name: 'Front desk', email: addresses.desk, password, role: 'front-desk', clientId });
+  const desk = await app.get(AccountService).addUser({
+    name: 'Front desk',
+    email: addresses.desk,
+    password,
+    role: 'front-desk',
+    clientIds: [clientId],
+  });
   const room = await pictureTaker(app)(clientId, 'quiet-room');
   const form = await forms.create(db, clientId, firstVisitForm.name, firstVisitForm);
   const timeForm = await forms.create(db, clientId, bookingForm.name, bookingForm);

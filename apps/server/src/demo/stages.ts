@@ -112,7 +112,7 @@ async function addLists(
   const lists = app.get(SavedLists);
   const shared = { isShared: true, isPinned: true };
   const sort = { by: 'added' as const, reversed: false };
-  const who = { ...by, email: '', role: 'marketer' as const, clientId: null };
+  const who = { ...by, email: '', role: 'marketer' as const, clientIds: null };
   await lists.add(clientId, who, {
     ...{ ...shared, sort, name: 'Not booked, last 30 days' },
     columns: ['contact', 'tags', 'source', 'stage', 'waiting', 'added'],

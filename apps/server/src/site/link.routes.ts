@@ -22,6 +22,7 @@ import { SiteAddress } from '../platform/site-address.ts';
 import type { ClientRow } from '../records/clients/table.ts';
 import { linkHeaders, notHere } from './page-headers.ts';
 import { clientOf, siteOptions } from './site-host.ts';
+import { seesAll, seesOne } from '../records/accounts/users-of.ts';
 
 type Params = { client: string; token: string };
 
@@ -141,7 +142,7 @@ export class LinkRoutes {
     const id = CalendarId.safeParse((request.params as { calendar: string }).calendar);
     const calendar =
       client && id.success
-        ? await this.calendars.row(id.data, { clientId: client.id }).catch(nullIfNotFound)
+        ? await this.calendars.row(id.data, seesOne(client.id)).catch(nullIfNotFound)
         : null;
     if (!calendar) return notHere(reply);
     const query = request.query as { from?: string; until?: string };
@@ -166,7 +167,7 @@ export class LinkRoutes {
     const { booking } = loaded;
     const sent = (request.body ?? {}) as Record<string, string>;
     try {
-      if (sent.do === 'cancel') await this.bookings.cancel(booking.id, 'visitor', null);
+      if (sent.do === 'cancel') await this.bookings.cancel(booking.id, 'visitor', seesAll);
       else {
         const start = chosenTime(sent._slot);
         if (!start)
@@ -174,7 +175,7 @@ export class LinkRoutes {
             ...(await this.bookingPage(loaded, request)),
             wrong: 'Please choose a time first.',
           });
-        await this.bookings.move(booking.id, start, 'visitor', null);
+        await this.bookings.move(booking.id, start, 'visitor', seesAll);
       }
     } catch (error) {
       if (!(error instanceof AppProblem)) throw error;
@@ -226,7 +227,7 @@ export class LinkRoutes {
     const client = await this.clientAt(request);
     const id = this.links.bookingIn((request.params as Params).token);
     if (!client || !id) return null;
-    return this.bookings.load(id, { clientId: client.id }).catch(nullIfNotFound);
+    return this.bookings.load(id, seesOne(client.id)).catch(nullIfNotFound);
   }
 
   private async clientAt(request: FastifyRequest): Promise<ClientRow | null> {

@@ -5,6 +5,7 @@ import { BookingService } from '../domains/booking/booking.service.ts';
 import { bookings } from '../records/booking/table.ts';
 import { sequenceRuns } from '../records/followup/table.ts';
 import { TestApp } from './test-app.ts';
+import { seesAll } from '../records/accounts/users-of.ts';
 
 /** Data that an earlier build left behind is opened by every later one, with everything that was in it. */
 let app: TestApp;
@@ -50,7 +51,7 @@ it('gives each booking of a sequence a run of its own from now on, and keeps the
     .where(eq(sequenceRuns.bookingId, booking!.id));
   expect(run).toMatchObject({ state: 'running', occasion: booking!.id, onlyFromEvent: false });
   const later = booking!.startsAt.add({ hours: 24 * 7 });
-  await app.get(BookingService).move(booking!.id as BookingId, later, 'business', null);
+  await app.get(BookingService).move(booking!.id as BookingId, later, 'business', seesAll);
 });
 
 it('lists people, messages and approval links as they were', async () => {

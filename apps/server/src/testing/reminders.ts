@@ -8,6 +8,7 @@ import { bookings } from '../records/booking/table.ts';
 import { SequenceService } from '../domains/followup/sequence.service.ts';
 import { postRoom } from '../records/messages/table.ts';
 import { addBookingStep, TestApp, type World } from './test-app.ts';
+import { seesAll } from '../records/accounts/users-of.ts';
 
 const zone = 'America/New_York';
 
@@ -90,11 +91,11 @@ export class Reminders {
   }
 
   move(id: BookingId, start: Instant) {
-    return this.app.get(BookingService).move(id, start, 'business', null);
+    return this.app.get(BookingService).move(id, start, 'business', seesAll);
   }
 
   cancel(id: BookingId) {
-    return this.app.get(BookingService).cancel(id, 'business', null);
+    return this.app.get(BookingService).cancel(id, 'business', seesAll);
   }
 
   /** The subjects of the sequence's emails that have arrived, in their order. */

@@ -29,6 +29,7 @@ import { RuleService } from '../domains/routing/rule.service.ts';
 import { Gathering } from '../platform/database/gathered-writes.ts';
 import { assemble, listen, type Running } from '../start.ts';
 import { lendDatabase, openEarlier } from './lent-database.ts';
+import { seesAll } from '../records/accounts/users-of.ts';
 
 export const password = 'correct horse battery';
 export const agent =
@@ -171,6 +172,11 @@ export class TestApp {
     this.cookies.set(email, `${session.name}=${session.value}`);
   }
 
+  /** The cookie that somebody signed in with. */
+  cookieOf(email: string): string {
+    return this.cookies.get(email)!;
+  }
+
   /** Does everything that is due and writes the counts, without moving the clock. */
   async settle(): Promise<void> {
     await this.get(Worker).catchUp();
@@ -241,7 +247,7 @@ export async function addBookingStep(
     const { version } = await app.get(PageService).row(page);
     await app.get(PublishService).publish(page, version, null);
   }
-  const calendar = await app.get(CalendarService).row(view.id as CalendarId, null);
+  const calendar = await app.get(CalendarService).row(view.id as CalendarId, seesAll);
   return { calendar, path: '/choose', formBlock: 'times' };
 }
 
@@ -285,7 +291,7 @@ export async function buildWorld(app: TestApp): Promise<World> {
     email: 'desk@example.com',
     password,
     role: 'front-desk',
-    clientId: client.id as ClientId,
+    clientIds: [client.id as ClientId],
   });
   const { funnelId } = (
     await owner('POST', `/api/clients/${client.id}/funnels`, { name: 'First visit' })

@@ -31,7 +31,7 @@ export const signedIn: SignedIn = {
     name: 'Maren Oriel',
     email: 'marketer@tallow-thyme.test',
     role: 'marketer',
-    clientId: null,
+    clientIds: null,
   },
   agency: { name: 'Tallow & Thyme', zone: 'America/New_York' },
   demo: true,

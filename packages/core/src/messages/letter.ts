@@ -28,13 +28,13 @@ const logoHeight = 40;
 
 /**
  * A letter as HTML from words that are final: their blank lines part paragraphs, an address that has a line to itself is
- * a button, one within a sentence a short link. Tables and styles in the elements, since mail programs drop style sheets.
+ * a button, one within a sentence a short link. `unsubscribe` is null where a letter is not one of many, as about an account. Tables and styles in the elements, since mail programs drop style sheets.
  */
 export function letterHtml(
   text: string,
   head: Letterhead,
   actions: readonly LetterAction[],
-  unsubscribe: string,
+  unsubscribe: string | null,
 ): string {
   const { action, ink } = head.colours;
   const inner = [
@@ -44,6 +44,9 @@ export function letterHtml(
     ...actions.map((one) => button(one, head)),
   ].join('\n');
   const foot = [head.name, ...head.contact].filter(Boolean).map(escapeHtml).join(' · ');
+  const leave = unsubscribe
+    ? `<br><a href="${escapeHtml(unsubscribe)}" style="color:#65605a">No more emails like this</a>`
+    : '';
   return `<!doctype html>
 <html lang="en">
 <head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeHtml(head.name)}</title></head>
@@ -54,7 +57,7 @@ export function letterHtml(
 <tr><td style="padding:20px 32px 12px;color:${ink};font:16px/1.6 system-ui,-apple-system,'Segoe UI',sans-serif;overflow-wrap:anywhere">
 ${inner}
 </td></tr>
-<tr><td style="padding:14px 32px 24px;border-top:1px solid #e6e2db;color:#65605a;font:13px/1.6 system-ui,-apple-system,'Segoe UI',sans-serif">${foot}<br><a href="${escapeHtml(unsubscribe)}" style="color:#65605a">No more emails like this</a></td></tr>
+<tr><td style="padding:14px 32px 24px;border-top:1px solid #e6e2db;color:#65605a;font:13px/1.6 system-ui,-apple-system,'Segoe UI',sans-serif">${foot}${leave}</td></tr>
 </table>
 </td></tr></table>
 </body>

@@ -4,3 +4,4 @@ export * from './missed-rule.ts';
 export * from './route-lead.ts';
 export * from './preview-rule.ts';
 export * from './rule-format.ts';
+export * from './hand-over.ts';

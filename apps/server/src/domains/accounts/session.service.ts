@@ -1,31 +1,36 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import { hash, verify } from '@node-rs/argon2';
-import type { Answer } from '@plumgate/contract';
-import type { api } from '@plumgate/contract';
-import { and, eq, gt, lte, sql } from 'drizzle-orm';
-import type { Temporal } from 'temporal-polyfill';
+import type { Answer, api, SessionView } from '@plumgate/contract';
+import type { SessionId, UserId } from '@plumgate/core/basics';
+import { truncate } from '@plumgate/core/basics';
+import { and, desc, eq, gt, isNull, lte, ne, sql } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
 import { Clock } from '../../platform/clock.ts';
 import { CONFIG, type Config } from '../../platform/config.ts';
 import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
-import { Database } from '../../platform/database/database.ts';
-import { AppProblem } from '../../platform/http/app-problem.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { cookieSpec, type CookieSpec } from '../../platform/http/cookies.ts';
-import { accountKey } from './account-key.ts';
 import { agencies, sessions, users } from '../../records/accounts/table.ts';
-
-/** argon2id is the library's default; memory and passes as OWASP's password storage sheet asks for at least (19 MiB, 2), from memory. */
-const argon = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
-export const hashPassword = (password: string): Promise<string> => hash(password, argon);
+import { currentUser } from './users.ts';
 
 const days = 14;
+/** How stale "last seen" may be: so often a session's row is written at most. */
+const seenEvery = { minutes: 5 };
 
+/** Where somebody signs in from. */
+export interface SignInPlace {
+  /** What the browser calls itself. */
+  browser: string;
+  address: string;
+}
+
+/** The browsers that are signed in, and as whom. */
 @Injectable()
 export class SessionService implements OnModuleInit {
   readonly cookie: CookieSpec;
-  private decoy: Promise<string> | undefined;
 
   constructor(
     private readonly database: Database,
@@ -42,42 +47,74 @@ export class SessionService implements OnModuleInit {
     );
   }
 
-  /** Checks a sign-in and opens a session; gives the token for the cookie. A wrong address takes as long as a wrong password. */
-  async open(email: string, password: string): Promise<{ who: CurrentUser; token: string }> {
-    const [user] = await this.database.db
-      .select()
-      .from(users)
-      .where(eq(users.email, accountKey(email)));
-    this.decoy ??= hashPassword('nobody has this password');
-    const good = await verify(user?.passwordHash ?? (await this.decoy), password);
-    if (!user || !good) throw new AppProblem('wrong-sign-in');
-    return { who: user, token: await this.openFor(user) };
-  }
-
-  async openFor(who: Pick<CurrentUser, 'id'>): Promise<string> {
+  /** Opens a session; gives the token for its cookie. */
+  async open(user: UserId, { browser, address }: SignInPlace): Promise<string> {
     const token = randomBytes(32).toString('base64url');
+    const now = this.clock.now();
     await this.database.db.insert(sessions).values({
       tokenHash: digest(token),
-      userId: who.id,
-      expiresAt: this.clock.now().add({ hours: 24 * days }),
+      userId: user,
+      browser: truncate(browser, 300),
+      address,
+      startedAt: now,
+      seenAt: now,
+      expiresAt: now.add({ hours: 24 * days }),
     });
     return token;
   }
 
+  /** Who has the token; null for nobody, and for whoever was paused or has left. */
   async whoHas(token: string | undefined): Promise<CurrentUser | null> {
     if (!token) return null;
+    const now = this.clock.now();
     const [found] = await this.database.db
-      .select({
-        id: users.id,
-        name: users.name,
-        email: users.email,
-        role: users.role,
-        clientId: users.clientId,
-      })
+      .select({ user: currentUser, seenAt: sessions.seenAt })
       .from(sessions)
       .innerJoin(users, eq(users.id, sessions.userId))
-      .where(and(eq(sessions.tokenHash, digest(token)), gt(sessions.expiresAt, this.clock.now())));
-    return found ?? null;
+      .where(
+        and(
+          eq(sessions.tokenHash, digest(token)),
+          gt(sessions.expiresAt, now),
+          isNull(users.pausedAt),
+          isNull(users.removedAt),
+        ),
+      );
+    if (!found) return null;
+    if (Temporal.Instant.compare(found.seenAt.add(seenEvery), now) < 0)
+      await this.database.db
+        .update(sessions)
+        .set({ seenAt: now })
+        .where(eq(sessions.tokenHash, digest(token)));
+    return found.user;
+  }
+
+  /** Somebody's sessions, the one seen last first; `token` is that of the one who asks. */
+  async list(user: UserId, token: string | undefined): Promise<SessionView[]> {
+    const rows = await this.database.db
+      .select()
+      .from(sessions)
+      .where(and(eq(sessions.userId, user), gt(sessions.expiresAt, this.clock.now())))
+      .orderBy(desc(sessions.seenAt));
+    return rows.map(({ id, tokenHash, browser, address, startedAt, seenAt }) => ({
+      ...{ id, browser, address, isThis: !!token && tokenHash === digest(token) },
+      startedAt: startedAt.toString(),
+      seenAt: seenAt.toString(),
+    }));
+  }
+
+  /** Ends one of somebody's sessions. */
+  async end(user: UserId, id: SessionId): Promise<void> {
+    const gone = await this.database.db
+      .delete(sessions)
+      .where(and(eq(sessions.userId, user), eq(sessions.id, id)))
+      .returning({ id: sessions.id });
+    if (gone.length === 0) throw notFound();
+  }
+
+  /** Ends all of somebody's sessions, or all but the one with a token. */
+  async endAll(db: Queries, user: UserId, but?: string): Promise<void> {
+    const others = but ? ne(sessions.tokenHash, digest(but)) : undefined;
+    await db.delete(sessions).where(and(eq(sessions.userId, user), others));
   }
 
   /** Lets every session last longer by a stretch of time. */

@@ -1,4 +1,6 @@
+import { setTimeout } from 'node:timers/promises';
 import { Injectable } from '@nestjs/common';
+import type { UserId } from '@plumgate/core/basics';
 import { AppProblem } from '../../platform/http/app-problem.ts';
 import { Limits, networkOf, type Limit } from '../../platform/limits/limits.ts';
 
@@ -11,11 +13,14 @@ export interface SignInAttempt {
   device: string | null;
 }
 
+/** How long a try waits for an account that many have failed at, in ms. */
+const slowedBy = 2_000;
+
 /**
  * Keeps guessing slow. A browser that has signed in to the account before has a count of its own, so that no stranger
- * can use up the owner's tries. All others are counted by address (many accounts from one place), by account and address
- * (ten tries a minute: enough for a forgetful person), and by account (many places together). Only failures count. The
- * figures are common practice, no source.
+ * can use up the owner's tries. All others are counted by address (many accounts from one place) and by account and
+ * address (ten tries a minute: enough for a forgetful person). An account that many places fail at together is only
+ * slowed: strangers can't lock anybody out. Only failures count. The figures are common practice, no source.
  */
 @Injectable()
 export class SignInLimits {
@@ -24,14 +29,32 @@ export class SignInLimits {
   /** Lets an attempt through or throws `too-many-tries`; gives what takes it back, for when it was a good one. */
   async allow(attempt: SignInAttempt): Promise<() => Promise<void>> {
     const limits = limitsOf(attempt);
-    if (await this.limits.exceeded(limits)) throw new AppProblem('too-many-tries');
+    await this.refuseMore(limits);
+    const slowing = attempt.device ? [] : [slowed(attempt.account)];
+    if (slowing.length > 0 && (await this.limits.exceeded(slowing))) await setTimeout(slowedBy);
+    return () => this.limits.giveBack([...limits, ...slowing]);
+  }
+
+  /** Codes of a second factor are counted by account: whoever tries them has its password. */
+  async allowSecondFactor(user: UserId): Promise<() => Promise<void>> {
+    const limits = [{ key: `second factor ${user}`, max: 20, seconds: 3600 }];
+    await this.refuseMore(limits);
     return () => this.limits.giveBack(limits);
   }
 
-  /** First set-up is counted by address: its code is short. */
-  async allowSetUp(address: string): Promise<void> {
-    const limit = { key: `set-up ${networkOf(address)}`, max: 10, seconds: 60 };
-    if (await this.limits.exceeded([limit])) throw new AppProblem('too-many-tries');
+  /** First set-up and links by mail are counted by address. */
+  async allowByAddress(what: 'set-up' | 'invitation' | 'password', address: string): Promise<void> {
+    await this.refuseMore([{ key: `${what} ${networkOf(address)}`, max: 10, seconds: 60 }]);
+  }
+
+  /** So many mails about a forgotten password go to one account in an hour. */
+  async mayMail(account: string): Promise<boolean> {
+    const limit = { key: `password mail ${account}`, max: 5, seconds: 3600 };
+    return !(await this.limits.exceeded([limit]));
+  }
+
+  private async refuseMore(limits: readonly Limit[]): Promise<void> {
+    if (await this.limits.exceeded(limits)) throw new AppProblem('too-many-tries');
   }
 }
 
@@ -41,6 +64,11 @@ function limitsOf({ account, address, device }: SignInAttempt): Limit[] {
   return [
     { key: `sign-in from ${network}`, max: 30, seconds: 60 },
     { key: `sign-in to ${account} from ${network}`, max: 10, seconds: 60 },
-    { key: `sign-in to ${account}`, max: 100, seconds: 3600 },
   ];
 }
+
+const slowed = (account: string): Limit => ({
+  key: `sign-in to ${account}`,
+  max: 50,
+  seconds: 3600,
+});

@@ -31,7 +31,6 @@ import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { sqlState } from '../../platform/database/sql-state.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
-import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { PersonLinks } from '../messages/person-links.ts';
@@ -43,6 +42,7 @@ import {
   type CalendarRow,
   type BookingRow,
 } from '../../records/booking/table.ts';
+import { maySee, seesAll, type Sees } from '../../records/accounts/users-of.ts';
 
 /** Who does something to a booking: the person from their link, or somebody of the business. */
 export type By = 'visitor' | 'business';
@@ -169,12 +169,7 @@ export class BookingService {
     });
   }
 
-  async move(
-    id: BookingId,
-    start: Instant,
-    by: By,
-    who: Pick<CurrentUser, 'clientId'> | null,
-  ): Promise<BookingView> {
+  async move(id: BookingId, start: Instant, by: By, who: Sees): Promise<BookingView> {
     return this.change(async (tx, effects) => {
       const loaded = await this.loadForChange(tx, id, who);
       const now = this.clock.now();
@@ -196,11 +191,7 @@ export class BookingService {
     });
   }
 
-  async cancel(
-    id: BookingId,
-    by: By,
-    who: Pick<CurrentUser, 'clientId'> | null,
-  ): Promise<BookingView> {
+  async cancel(id: BookingId, by: By, who: Sees): Promise<BookingView> {
     return this.change(async (tx, effects) => {
       const loaded = await this.loadForChange(tx, id, who);
       const now = this.clock.now();
@@ -246,11 +237,7 @@ export class BookingService {
   }
 
   /** Records the outcome. Setting it back to booked corrects a mistake. */
-  async mark(
-    id: BookingId,
-    as: 'came' | 'missed' | 'booked',
-    who: Pick<CurrentUser, 'clientId'>,
-  ): Promise<BookingView> {
+  async mark(id: BookingId, as: 'came' | 'missed' | 'booked', who: Sees): Promise<BookingView> {
     return this.change(async (tx, effects) => {
       const loaded = await this.loadForChange(tx, id, who);
       if (loaded.booking.state === 'cancelled') throw new AppProblem('booking-is-over');
@@ -289,11 +276,11 @@ export class BookingService {
 
   async load(
     id: BookingId,
-    who: Pick<CurrentUser, 'clientId'> | null = null,
+    who: Sees = seesAll,
     db: Queries = this.database.db,
   ): Promise<LoadedBooking> {
     const [row] = await this.select(db).where(eq(bookings.id, id));
-    if (!row || (who?.clientId && who.clientId !== row.client.id)) throw notFound();
+    if (!row || !maySee(who, row.client.id)) throw notFound();
     return row;
   }
 
@@ -392,11 +379,7 @@ export class BookingService {
     return rows;
   }
 
-  private async loadForChange(
-    tx: Queries,
-    id: BookingId,
-    who: Pick<CurrentUser, 'clientId'> | null,
-  ): Promise<LoadedBooking> {
+  private async loadForChange(tx: Queries, id: BookingId, who: Sees): Promise<LoadedBooking> {
     const { calendar } = await this.load(id, who, tx);
     await this.lock(tx, calendar.id, calendar.clientId);
     return this.load(id, who, tx);

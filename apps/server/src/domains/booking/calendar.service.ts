@@ -8,10 +8,10 @@ import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
 import { checkMergeFields } from '../../records/references/check-merge-fields.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
-import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { calendars, type CalendarRow } from '../../records/booking/table.ts';
+import { seenBy, seesAll, type Sees } from '../../records/accounts/users-of.ts';
 
 @Injectable()
 export class CalendarService {
@@ -33,7 +33,7 @@ export class CalendarService {
   }
 
   async get(id: CalendarId, me: UserId): Promise<CalendarView> {
-    const row = await this.row(id, null);
+    const row = await this.row(id, seesAll);
     const drafts = await draftsOf(this.database.db, 'calendar', [id], me);
     return { ...row, draft: drafts.get(id) ?? null };
   }
@@ -46,17 +46,14 @@ export class CalendarService {
     return { ...row!, draft: null };
   }
 
-  /** A calendar that somebody may see; to a front desk another client's does not exist. */
-  async row(
-    id: CalendarId,
-    who: Pick<CurrentUser, 'clientId'> | null,
-    db: Queries = this.database.db,
-  ): Promise<CalendarRow> {
-    const mine = who?.clientId ? eq(calendars.clientId, who.clientId) : undefined;
+  /** A calendar that somebody may see; that of a client they don't work for does not exist to them. */
+  async row(id: CalendarId, who: Sees, db: Queries = this.database.db): Promise<CalendarRow> {
     const [row] = await db
       .select()
       .from(calendars)
-      .where(and(eq(calendars.id, id), isNull(calendars.removedAt), mine));
+      .where(
+        and(eq(calendars.id, id), isNull(calendars.removedAt), seenBy(who, calendars.clientId)),
+      );
     if (!row) throw notFound();
     return row;
   }
@@ -68,7 +65,7 @@ export class CalendarService {
     { version, content }: { version: number; content: CalendarContent },
   ): Promise<CalendarView> {
     return this.database.transaction(async (tx) => {
-      const before = await this.row(id, null, tx);
+      const before = await this.row(id, seesAll, tx);
       const named = referencesIn(CalendarContent, content);
       const stored = referencesIn(CalendarContent, before.content);
       await checkReferences(tx, before.clientId, named, 'body.content', stored);

@@ -23,6 +23,8 @@ import { pages } from '../../records/pages/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { stages } from '../../records/people/stages.table.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
+import { seenBy, type Sees } from '../../records/accounts/users-of.ts';
+import { userClients } from '../../records/accounts/table.ts';
 
 /** The pictures that a client's brand and fact sheet name. */
 const picturesOf = ({ brand, facts }: Partial<Pick<ClientRow, 'brand' | 'facts'>>): Reference[] => [
@@ -41,11 +43,11 @@ export class ClientService {
   ) {}
 
   /** The clients somebody may see, by name. */
-  async list(who: Pick<CurrentUser, 'clientId'>): Promise<ClientSummary[]> {
+  async list(who: Sees): Promise<ClientSummary[]> {
     const rows = await this.database.db
       .select()
       .from(clients)
-      .where(who.clientId ? eq(clients.id, who.clientId) : undefined)
+      .where(seenBy(who, clients.id))
       .orderBy(asc(clients.name));
     return rows.map((row) => this.sheet(row));
   }
@@ -66,13 +68,16 @@ export class ClientService {
     return this.sheet(await this.row(id));
   }
 
-  async create(given: {
-    name: string;
-    slug: string;
-    zone: string;
-    facts?: Facts;
-    brand?: Brand;
-  }): Promise<ClientSheet> {
+  async create(
+    given: {
+      name: string;
+      slug: string;
+      zone: string;
+      facts?: Facts;
+      brand?: Brand;
+    },
+    by?: CurrentUser,
+  ): Promise<ClientSheet> {
     const row = await this.database.transaction(async (tx) => {
       const [made] = await tx
         .insert(clients)
@@ -96,6 +101,8 @@ export class ClientService {
           ...{ ...stage, position, clientId: made.id, id: this.ids.next<StageId>() },
         })),
       );
+      // Whoever works for some clients only works for the one they add.
+      if (by?.clientIds) await tx.insert(userClients).values({ userId: by.id, clientId: made.id });
       return made;
     });
     return this.sheet(row);

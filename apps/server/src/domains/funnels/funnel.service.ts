@@ -19,6 +19,7 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { noCounts, ResultsService, type PageCounts } from '../results/results.service.ts';
 import { funnels } from '../../records/funnels/table.ts';
+import { seenBy, type Sees } from '../../records/accounts/users-of.ts';
 
 /** The days that counts are shown of. */
 export const days = 30;
@@ -158,11 +159,11 @@ export class FunnelService {
   }
 
   /** A client's funnels, or everybody's, each with its last 30 days. */
-  async list(clientId: ClientId | null): Promise<FunnelSummary[]> {
+  async list(who: Sees): Promise<FunnelSummary[]> {
     const rows = await this.database.db
       .select()
       .from(funnels)
-      .where(and(clientId ? eq(funnels.clientId, clientId) : undefined, isNull(funnels.removedAt)))
+      .where(and(seenBy(who, funnels.clientId), isNull(funnels.removedAt)))
       .orderBy(asc(funnels.createdAt), asc(funnels.id));
     const lists: FunnelSummary[] = [];
     for (const client of new Set(rows.map((row) => row.clientId)))

@@ -18,6 +18,7 @@ import { Clock } from '../../platform/clock.ts';
 import { BookingService, placeOf } from '../booking/booking.service.ts';
 import { CalendarService } from '../booking/calendar.service.ts';
 import { PersonLinks } from '../messages/person-links.ts';
+import { seesOne } from '../../records/accounts/users-of.ts';
 
 const nearShown = 4;
 
@@ -47,7 +48,7 @@ export class ShownTimes {
   ): Promise<Map<CalendarId, FreeTimes>> {
     const times = new Map<CalendarId, FreeTimes>();
     for (const id of page.calendars) {
-      const calendar = await this.calendars.row(id, page).catch(nullIfNotFound);
+      const calendar = await this.calendars.row(id, seesOne(page.clientId)).catch(nullIfNotFound);
       if (calendar)
         times.set(id, await this.timesOf(calendar, `/${page.slug}`, asked, localeOf(page)));
     }

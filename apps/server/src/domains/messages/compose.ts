@@ -93,6 +93,27 @@ export function clientEmail(
   };
 }
 
+/** An email of the agency to one of its own people, in the look of the app. */
+export function accountEmail(
+  agency: string,
+  to: string,
+  { subject, body, actions }: { subject: string; body: string; actions: readonly LetterAction[] },
+): EmailPayload {
+  const listed = actions.map(({ label, href }) => `${label}: ${href}`).join('\n');
+  return {
+    ...{ kind: 'email', fromName: agency, replyTo: '', to, subject: oneLine(subject) },
+    text: `${body}\n\n${listed}`,
+    html: letterHtml(body, agencyHead(agency), actions, null),
+    unsubscribe: null,
+  };
+}
+
+/** The app's own plum and ink. */
+const agencyHead = (name: string): Letterhead => ({
+  ...{ name, contact: [], corner: 8, mark: truncate(name, 1), logo: null },
+  colours: { action: '#7A2E62', ink: '#2A2226' },
+});
+
 const letterhead = ({ name, facts, brand }: Sender, logo: Letterhead['logo']): Letterhead => ({
   name,
   contact: [addressLine(facts), facts.phone],

@@ -6,12 +6,13 @@ import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { TextPayload } from '../../platform/texts/text-payload.ts';
+import { agencies } from '../../records/accounts/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { messageTemplates } from '../../records/messages/message-content.ts';
 import type { outbox } from '../../records/messages/outbox.table.ts';
 import { earlierAddresses, isLive, pages } from '../../records/pages/table.ts';
 import { shownPictures } from '../pictures/picture-address.ts';
-import { clientEmail, fillFor } from './compose.ts';
+import { accountEmail, clientEmail, fillFor } from './compose.ts';
 import { PersonLinks } from './person-links.ts';
 
 type OutboxRow = typeof outbox.$inferSelect;
@@ -19,6 +20,7 @@ type Template = typeof messageTemplates.$inferSelect;
 
 /** What some queued messages are put together from. */
 export interface Sources {
+  agency: string;
   clients: Map<ClientId, ClientRow>;
   templates: Map<string, Template>;
   logos: Map<ClientId, Letterhead['logo']>;
@@ -58,8 +60,11 @@ export class Composer {
   /** Reads what these messages are put together from. */
   async sourcesOf(db: Queries, rows: readonly OutboxRow[]): Promise<Sources> {
     if (rows.length === 0)
-      return { clients: new Map(), templates: new Map(), logos: new Map(), pages: new Map() };
-    const owners = [...new Set(rows.map(({ clientId }) => clientId))];
+      return {
+        ...{ agency: '', clients: new Map(), templates: new Map() },
+        ...{ logos: new Map(), pages: new Map() },
+      };
+    const owners = [...new Set(rows.flatMap(({ clientId }) => clientId ?? []))];
     const named = rows.flatMap(({ content }) =>
       content.as === 'template' ? [content.template] : [],
     );
@@ -68,7 +73,9 @@ export class Composer {
       .select()
       .from(messageTemplates)
       .where(inArray(messageTemplates.id, [...new Set(named)]));
+    const [agency] = await db.select({ name: agencies.name }).from(agencies);
     return {
+      agency: agency?.name ?? '',
       clients: new Map(senders.map((client) => [client.id, client])),
       templates: new Map(templates.map((template) => [template.id, template])),
       logos: await this.logosOf(db, senders),
@@ -112,8 +119,9 @@ export class Composer {
   compose(row: OutboxRow, sources: Sources): EmailPayload | TextPayload {
     const { content } = row;
     if (content.as === 'finished') return content.payload;
-    const client = sources.clients.get(row.clientId)!;
-    const logo = sources.logos.get(row.clientId) ?? null;
+    if (content.as === 'account') return accountEmail(sources.agency, row.to, content);
+    const client = sources.clients.get(row.clientId!)!;
+    const logo = sources.logos.get(client.id) ?? null;
     if (content.as === 'notice') {
       if (row.kind === 'text')
         return { kind: 'text', from: row.from, to: row.to, body: content.body };

@@ -166,7 +166,7 @@ export class ConsentService {
       .where(and(eq(outbox.kind, 'email'), sql`lower(${outbox.to}) = ${to.toLowerCase()}`))
       .orderBy(desc(outbox.order))
       .limit(1);
-    return row?.clientId;
+    return row?.clientId ?? undefined;
   }
 
   private async allowTexts(
@@ -213,7 +213,7 @@ export class ConsentService {
       .where(and(eq(outbox.kind, 'text'), sql`lower(${outbox.to}) = ${from}`, eq(outbox.from, to)))
       .orderBy(desc(outbox.order))
       .limit(1);
-    return row?.clientId;
+    return row?.clientId ?? undefined;
   }
 
   private async byNumber(tx: Queries, number: string): Promise<ClientId | undefined> {

@@ -332,7 +332,7 @@ export class Outbox implements OnModuleInit {
 /** A line on the record of the person that a message goes to. */
 function noteTo(effects: Consequences, row: OutboxRow, at: Instant, fact: TimelineFact): void {
   const { personId, clientId } = row;
-  if (personId) effects.note({ id: personId, clientId }, at, fact);
+  if (personId && clientId) effects.note({ id: personId, clientId }, at, fact);
 }
 
 /** An answer of the 500s to SMTP's commands, or of the 400s from the text gateway, will be the same tomorrow. */

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Answered, api, MessageRecord, MessageSummary } from '@plumgate/contract';
 import { cleanData, ClientId } from '@plumgate/core/basics';
 import type { MessageId } from '@plumgate/core/basics';
-import { and, asc, desc, eq, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, or, sql } from 'drizzle-orm';
 import type { ParsedMail } from 'mailparser';
 import { Clock } from '../../platform/clock.ts';
 import { likeText } from '../../platform/database/like-words.ts';
@@ -17,8 +17,11 @@ import { plainToHtml } from '@plumgate/core/messages';
 import type { ReceivedEmail } from '../../platform/mail/received-email.ts';
 import type { WireText } from '../../platform/texts/gateway-stand-in.ts';
 import { postRoom } from '../../records/messages/table.ts';
+import { seenBy } from '../../records/accounts/users-of.ts';
 
 type Row = typeof postRoom.$inferSelect;
+
+const mostOfAgency = 50;
 
 /** Shows what the built-in mail server and text gateway received. */
 @Injectable()
@@ -32,10 +35,9 @@ export class PostRoomService {
   /** Keeps a message from the wire; one that was delivered before, by its Message-ID, is not kept again. */
   async keep(mail: ParsedMail, recipients: string[]): Promise<void> {
     const client = ClientId.safeParse(mail.headers.get(clientHeader.toLowerCase()));
-    if (!client.success) return;
     const file = mail.attachments.find(({ contentType }) => contentType === 'text/calendar');
     await this.insert({
-      clientId: client.data,
+      clientId: client.data ?? null,
       wireId: mail.messageId ?? this.ids.next<string>(),
       from: mail.from?.text ?? '',
       to: recipients.join(', '),
@@ -136,6 +138,20 @@ export class PostRoomService {
     };
   }
 
+  /** What the agency wrote to its own people, the newest first. */
+  async ofAgency(): Promise<MessageRecord[]> {
+    const rows = await this.database.db
+      .select()
+      .from(postRoom)
+      .where(isNull(postRoom.clientId))
+      .orderBy(desc(postRoom.receivedAt), asc(postRoom.id))
+      .limit(mostOfAgency);
+    return rows.map((row) => ({
+      ...view(row),
+      ...{ html: row.html, unsubscribe: row.unsubscribe, calendar: '', conversation: [] },
+    }));
+  }
+
   private async conversation(row: Row): Promise<MessageSummary[]> {
     if (row.kind !== 'text') return [];
     const { from, to } = row;
@@ -144,7 +160,7 @@ export class PostRoomService {
       .from(postRoom)
       .where(
         and(
-          eq(postRoom.clientId, row.clientId),
+          row.clientId ? eq(postRoom.clientId, row.clientId) : undefined,
           eq(postRoom.kind, 'text'),
           or(
             and(eq(postRoom.from, from), eq(postRoom.to, to)),
@@ -157,11 +173,10 @@ export class PostRoomService {
   }
 
   private async row(who: CurrentUser, id: MessageId): Promise<Row> {
-    const mine = who.clientId ? eq(postRoom.clientId, who.clientId) : undefined;
     const [row] = await this.database.db
       .select()
       .from(postRoom)
-      .where(and(eq(postRoom.id, id), mine));
+      .where(and(eq(postRoom.id, id), seenBy(who, postRoom.clientId)));
     if (!row) throw notFound();
     return row;
   }

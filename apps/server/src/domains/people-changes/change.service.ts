@@ -9,11 +9,10 @@ import type {
   UserId,
 } from '@plumgate/core/basics';
 import type { PersonChange } from '@plumgate/core/people';
-import { and, eq, isNull, or } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
-import { users } from '../../records/accounts/table.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
@@ -24,6 +23,7 @@ import { bookingKept, bookingMade } from '../booking/booking-events.ts';
 import { loadRuns } from '../followup/run-loading.ts';
 import { endsOnTag, RunService } from '../followup/run.service.ts';
 import { StageService } from '../people/stage.service.ts';
+import { workerName } from '../../records/accounts/users-of.ts';
 
 /** Who changes people, and when. */
 interface By {
@@ -66,7 +66,7 @@ export class ChangeService implements OnModuleInit {
    * @throws AppProblem `not-found`
    */
   async check(db: Queries, clientId: ClientId, change: PersonChange): Promise<void> {
-    if (change.kind === 'assign' && change.to) await this.nameOf(db, clientId, change.to);
+    if (change.kind === 'assign' && change.to) await workerName(db, clientId, change.to);
     if (change.kind === 'stage') {
       const all = await this.stages.rows(db, clientId);
       if (!all.some(({ id }) => id === change.to)) throw notFound();
@@ -212,7 +212,7 @@ export class ChangeService implements OnModuleInit {
       .update(people)
       .set({ assigneeId: to })
       .where(isAnyOf(people.id, idsOf(changed)));
-    const named = to && (await this.nameOf(tx, changed[0]!.clientId, to));
+    const named = to && (await workerName(tx, changed[0]!.clientId, to));
     for (const person of changed)
       effects.note(person, at, { kind: 'given-to', to: named, by: name });
     return asChanged(changed, ({ assigneeId }) => ({ assignee: assigneeId }));
@@ -268,15 +268,6 @@ export class ChangeService implements OnModuleInit {
   ): Promise<void> {
     const which = and(isAnyOf(sequenceRuns.id, runs), eq(sequenceRuns.state, 'running'));
     await this.runs.end(tx, effects, await loadRuns(tx, which, { lock: true }), at, because);
-  }
-
-  private async nameOf(db: Queries, clientId: ClientId, id: UserId): Promise<string> {
-    const [found] = await db
-      .select({ name: users.name })
-      .from(users)
-      .where(and(eq(users.id, id), or(isNull(users.clientId), eq(users.clientId, clientId))));
-    if (!found) throw notFound();
-    return found.name;
   }
 }
 

@@ -13,6 +13,7 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 import { alsoGiven, people } from '../../records/people/table.ts';
+import { seenBy } from '../../records/accounts/users-of.ts';
 
 type Row = typeof alsoGiven.$inferSelect;
 
@@ -42,12 +43,11 @@ export class AlsoGivenService {
   async use(who: CurrentUser, id: PersonId, choice: Pick<Row, 'field' | 'value'>): Promise<void> {
     const now = this.clock.now();
     await this.database.transaction(async (tx) => {
-      const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
       const [found] = await tx
         .select({ person: people, facts: clients.facts, matching: clients.matching })
         .from(people)
         .innerJoin(clients, eq(clients.id, people.clientId))
-        .where(and(eq(people.id, id), mine))
+        .where(and(eq(people.id, id), seenBy(who, people.clientId)))
         .for('update', { of: people });
       const [given] = await tx.delete(alsoGiven).where(chosen(id, choice)).returning();
       if (!found || !given) throw notFound();
@@ -83,10 +83,9 @@ export class AlsoGivenService {
     id: PersonId,
     choice: Pick<Row, 'field' | 'value'>,
   ): Promise<void> {
-    const mine = who.clientId ? eq(alsoGiven.clientId, who.clientId) : undefined;
     const gone = await this.database.db
       .delete(alsoGiven)
-      .where(and(chosen(id, choice), mine))
+      .where(and(chosen(id, choice), seenBy(who, alsoGiven.clientId)))
       .returning({ field: alsoGiven.field });
     if (gone.length === 0) throw notFound();
   }

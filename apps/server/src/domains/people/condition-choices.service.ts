@@ -3,7 +3,7 @@ import type { ConditionChoices } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
 import { offeredBy } from '@plumgate/core/forms';
 import { knownSources } from '@plumgate/core/results';
-import { and, asc, eq, isNull, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { Database } from '../../platform/database/database.ts';
 import { users } from '../../records/accounts/table.ts';
@@ -15,6 +15,7 @@ import { pages } from '../../records/pages/table.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
 import { stages } from '../../records/people/stages.table.ts';
 import { people, personTags } from '../../records/people/table.ts';
+import { worksFor } from '../../records/accounts/users-of.ts';
 
 /** So many tags, sources and towns are offered; any other can be typed. */
 const mostOffered = 500;
@@ -40,7 +41,7 @@ export class ConditionChoicesService {
       db
         .select({ id: users.id, name: users.name })
         .from(users)
-        .where(or(isNull(users.clientId), eq(users.clientId, clientId)))
+        .where(worksFor(clientId))
         .orderBy(asc(users.name)),
       this.fields.ofClient(db, clientId),
     ]);

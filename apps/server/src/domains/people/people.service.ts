@@ -29,6 +29,7 @@ import { messageName } from '../../records/messages/message-name.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { consents, people, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
+import { seenBy } from '../../records/accounts/users-of.ts';
 
 @Injectable()
 export class PeopleService {
@@ -105,7 +106,7 @@ export class PeopleService {
         and(
           eq(people.id, id),
           or(isNull(people.removedAt), isNotNull(people.mergedInto)),
-          who.clientId ? eq(people.clientId, who.clientId) : undefined,
+          seenBy(who, people.clientId),
         ),
       );
     return found;
@@ -133,11 +134,10 @@ export class PeopleService {
     who: CurrentUser,
     { id, how, at }: { id: PersonId; how: 'called' | 'no-answer' | 'wrote'; at: Instant },
   ): Promise<PersonRow> {
-    const mine = who.clientId ? eq(people.clientId, who.clientId) : undefined;
     const [person] = await tx
       .update(people)
       .set({ touchedAt: sql`coalesce(${people.touchedAt}, ${at.toString()}::timestamptz)` })
-      .where(and(eq(people.id, id), isNull(people.removedAt), mine))
+      .where(and(eq(people.id, id), isNull(people.removedAt), seenBy(who, people.clientId)))
       .returning();
     if (!person) throw notFound();
     // That nobody answered is no contact yet.

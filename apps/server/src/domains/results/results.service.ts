@@ -3,6 +3,7 @@ import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
 import { and, desc, eq, gt, inArray, sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { pageDays, sectionDays } from '../../records/results/table.ts';
+import { seenBy, type Sees } from '../../records/accounts/users-of.ts';
 
 export interface PageCounts {
   visitors: number;
@@ -35,13 +36,13 @@ export class ResultsService {
   constructor(private readonly database: Database) {}
 
   /** The client with most new leads in 30 days of the calendar (UTC), or the only one that somebody sees; null while none has any. */
-  async busiest(now: Instant, only: ClientId | null): Promise<ClientId | null> {
-    if (only) return only;
+  async busiest(now: Instant, who: Sees): Promise<ClientId | null> {
+    if (who.clientIds?.length === 1) return who.clientIds[0]!;
     const since = now.toZonedDateTimeISO('UTC').toPlainDate().subtract({ days: 30 });
     const [row] = await this.database.db
       .select({ clientId: pageDays.clientId })
       .from(pageDays)
-      .where(gt(pageDays.day, since.toString()))
+      .where(and(gt(pageDays.day, since.toString()), seenBy(who, pageDays.clientId)))
       .groupBy(pageDays.clientId)
       .orderBy(desc(total(pageDays.newLeads)))
       .limit(1);

@@ -13,7 +13,13 @@ import {
 import { askedTerms, type Conditions } from '@plumgate/core/conditions';
 import { sequenceFormat, type SequenceContent } from '@plumgate/core/followup';
 import { fullName, type FilledField } from '@plumgate/core/people';
-import { previewRule, type PastLead, type Rule, RuleContent } from '@plumgate/core/routing';
+import {
+  previewRule,
+  withHandOver,
+  type PastLead,
+  type Rule,
+  RuleContent,
+} from '@plumgate/core/routing';
 import { and, asc, desc, eq, gte, isNull, max, sql, type SQL } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
@@ -34,6 +40,10 @@ import { checkReferences } from '../../records/references/check-references.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { routingRules } from '../../records/routing/table.ts';
+import { worksFor } from '../../records/accounts/users-of.ts';
+import { Causes } from '../../records/causes/consequences.ts';
+import { workHandedOver, type HandOver } from '../accounts/account-events.ts';
+import { isAnyOf } from '../../platform/database/bulk.ts';
 
 const previewDays = 30;
 const mostShown = 50;
@@ -59,9 +69,11 @@ export class RuleService implements OnModuleInit {
     private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly bin: Bin,
+    private readonly causes: Causes,
   ) {}
 
   onModuleInit(): void {
+    this.causes.on(workHandedOver, (handOver, tx) => this.handOver(tx, handOver));
     const row = removableRow(routingRules, sql<string>`${routingRules.content}->>'name'`);
     this.bin.register('rule', {
       ...row,
@@ -70,6 +82,30 @@ export class RuleService implements OnModuleInit {
         await row.erase(tx, id);
       },
     });
+  }
+
+  /** Puts another in the place of somebody whom rules give leads to, where that one works for the client. */
+  private async handOver(tx: Queries, { from, to, only }: HandOver): Promise<void> {
+    const rows = await tx
+      .select({
+        rule: routingRules,
+        works: sql<boolean>`exists (select from ${users} where ${users.id} = ${to} and ${worksFor(routingRules.clientId)})`,
+      })
+      .from(routingRules)
+      .where(
+        and(
+          sql`${routingRules.content}::text like ${`%${from}%`}`,
+          only ? isAnyOf(routingRules.clientId, [...only]) : undefined,
+        ),
+      );
+    for (const { rule, works } of rows)
+      await tx
+        .update(routingRules)
+        .set({
+          content: withHandOver(rule.content, from, works ? to : null),
+          version: rule.version + 1,
+        })
+        .where(eq(routingRules.id, rule.id));
   }
 
   /** The rules that are on, in their order. */
@@ -90,7 +126,7 @@ export class RuleService implements OnModuleInit {
         rule: routingRules,
         assignees: sql<
           [UserId, string][]
-        >`(select coalesce(jsonb_agg(jsonb_build_array(u.id, u.name)), '[]') from ${users} as u where u.client_id is null or u.client_id = clients.id)`,
+        >`(select coalesce(jsonb_agg(jsonb_build_array(${users.id}, ${users.name})), '[]') from ${users} where ${worksFor(clients.id)} and ${users.pausedAt} is null)`,
         sequences: sql<
           [SequenceId, unknown][]
         >`(select coalesce(jsonb_agg(jsonb_build_array(s.id, s.content)), '[]') from ${sequences} as s where s.client_id = clients.id and s.removed_at is null and s.id::text in (select jsonb_path_query(r.content, '$.actions[*].sequence')#>>'{}' from ${routingRules} as r where r.client_id = clients.id and r."on" and r.removed_at is null))`,

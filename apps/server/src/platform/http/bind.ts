@@ -14,13 +14,13 @@ import type { FastifyRequest } from 'fastify';
 
 export const ENDPOINT = 'plumgate:endpoint';
 
-/** Who is asking. A front desk has its one client; for everyone else `clientId` is null and all clients are theirs. */
+/** Who is asking. `clientIds` are the clients they work for; null for all, those to come as well. */
 export interface CurrentUser {
   id: UserId;
   name: string;
   email: string;
   role: Role;
-  clientId: ClientId | null;
+  clientIds: readonly ClientId[] | null;
 }
 
 export interface CheckedRequest extends FastifyRequest {

@@ -5,7 +5,8 @@ import type { EmailPayload } from './email-payload.ts';
 
 export interface OutgoingMail extends EmailPayload {
   id: string;
-  clientId: ClientId;
+  /** Null for the agency's own. */
+  clientId: ClientId | null;
   date: Instant;
 }
 
@@ -53,7 +54,7 @@ export class MailDoor {
       html: mail.html,
       date: new Date(mail.date.epochMilliseconds),
       messageId: `<${mail.id}@${this.from.split('@')[1]}>`,
-      headers: { [clientHeader]: mail.clientId, ...leaveHeaders(mail) },
+      headers: { ...(mail.clientId && { [clientHeader]: mail.clientId }), ...leaveHeaders(mail) },
       ...(mail.calendar && {
         icalEvent: {
           method: mail.calendar.method,
@@ -72,10 +73,13 @@ export class MailDoor {
 }
 
 /** One-press unsubscribing as RFC 8058 has it: an https (here http) address that takes a POST. */
-const leaveHeaders = ({ unsubscribe }: EmailPayload): Record<string, string> => ({
-  'List-Unsubscribe': `<${unsubscribe}>`,
-  'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',
-});
+const leaveHeaders = ({ unsubscribe }: EmailPayload): Record<string, string> =>
+  unsubscribe
+    ? {
+        'List-Unsubscribe': `<${unsubscribe}>`,
+        'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',
+      }
+    : {};
 
 type GiveSocket = (error: Error | null, made?: { connection: Socket }) => void;
 

@@ -21,7 +21,8 @@ import { IdSource } from '../../platform/id-source.ts';
 import { runSteps } from '../followup/table.ts';
 
 export interface QueuedMessage {
-  clientId: ClientId;
+  /** Null for what the agency writes to its own people. */
+  clientId: ClientId | null;
   /** Names the cause: the same one again queues nothing more. */
   key: string;
   dueAt: Instant;

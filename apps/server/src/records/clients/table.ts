@@ -29,6 +29,8 @@ export const clients = pgTable('clients', {
   eraseAfterMonths: integer('erase_after_months'),
   erasesHow: text('erases_how').$type<'erase' | 'anonymize'>().notNull().default('erase'),
   createdAt: instant('created_at').notNull(),
+  /** Since when the agency no longer works for it: its pages don't answer and nothing is sent. */
+  archivedAt: instant('archived_at'),
 });
 
 /** The column that every row of a client carries, and every query asks for. */

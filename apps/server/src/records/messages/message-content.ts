@@ -28,5 +28,7 @@ export type MessageContent =
     }
   /** A notice to the business; its words are final, and an answer goes to `replyTo`. */
   | { as: 'notice'; subject: string; body: string; actions?: LetterAction[]; replyTo: string }
+  /** About somebody's account, or to them as a user, in the agency's name. */
+  | { as: 'account'; subject: string; body: string; actions: LetterAction[] }
   /** As an earlier build had put it together. */
   | { as: 'finished'; payload: EmailPayload | TextPayload };

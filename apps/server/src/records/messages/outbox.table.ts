@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { bigserial, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { PersonId, RunId, SubmissionId } from '@plumgate/core/basics';
+import type { ClientId, PersonId, RunId, SubmissionId } from '@plumgate/core/basics';
 import type { LeftOut } from '@plumgate/core/followup';
-import { ofClient } from '../clients/table.ts';
+import { clients } from '../clients/table.ts';
 import type { MessageContent } from './message-content.ts';
 import { instant, json } from '../../platform/database/columns.ts';
 
@@ -30,7 +30,10 @@ export const outbox = pgTable(
   'outbox',
   {
     id: uuid().primaryKey(),
-    clientId: ofClient(),
+    /** Null for what the agency writes to its own people. */
+    clientId: uuid('client_id')
+      .$type<ClientId>()
+      .references(() => clients.id),
     /** Names the cause, so that the same cause never sends the same message twice. */
     key: text().notNull().unique(),
     kind: text().$type<'email' | 'text'>().notNull(),

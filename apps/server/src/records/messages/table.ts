@@ -1,6 +1,6 @@
 import { boolean, index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import type { MessageId } from '@plumgate/core/basics';
-import { ofClient } from '../clients/table.ts';
+import type { ClientId, MessageId } from '@plumgate/core/basics';
+import { clients, ofClient } from '../clients/table.ts';
 import { instant } from '../../platform/database/columns.ts';
 
 /** What the built-in mail server and text gateway received, as it came over the wire, and the replies written in the post room. */
@@ -8,7 +8,10 @@ export const postRoom = pgTable(
   'post_room',
   {
     id: uuid().$type<MessageId>().primaryKey(),
-    clientId: ofClient(),
+    /** Null for what is no client's: mail of the agency to its own people. */
+    clientId: uuid('client_id')
+      .$type<ClientId>()
+      .references(() => clients.id),
     kind: text().$type<'email' | 'text'>().notNull().default('email'),
     /** A reply that somebody wrote in the post room, on its way to the program. */
     isReply: boolean('is_reply').notNull().default(false),

@@ -1,5 +1,5 @@
 import type { ClientId, Reference, ReferenceKind } from '@plumgate/core/basics';
-import { and, eq, isNull, or, type SQL } from 'drizzle-orm';
+import { and, eq, isNull, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { users } from '../accounts/table.ts';
 import { calendars } from '../booking/table.ts';
@@ -12,12 +12,13 @@ import { files, pictures } from '../pictures/table.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
+import { worksFor } from '../accounts/users-of.ts';
 
 /** Where each kind of thing is, and which of them a client may name. */
 const kinds: Record<
   ReferenceKind,
   {
-    table: PgTable & { id: AnyPgColumn; clientId: AnyPgColumn };
+    table: PgTable & { id: AnyPgColumn };
     mine: (clientId: ClientId) => SQL | undefined;
     word: string;
   }
@@ -59,10 +60,9 @@ const kinds: Record<
     word: 'linked band',
   },
   stage: { table: stages, mine: (id) => eq(stages.clientId, id), word: 'stage' },
-  // The agency's own people look after every client's.
   user: {
     table: users,
-    mine: (id) => or(isNull(users.clientId), eq(users.clientId, id)),
+    mine: worksFor,
     word: 'person',
   },
 };

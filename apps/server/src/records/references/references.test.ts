@@ -32,7 +32,7 @@ beforeAll(async () => {
     email: 'their-desk@example.com',
     password,
     role: 'front-desk',
-    clientId: client as ClientId,
+    clientIds: [client as ClientId],
   });
   other = {
     client,

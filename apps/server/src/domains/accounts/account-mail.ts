@@ -1,0 +1,36 @@
+import { Injectable } from '@nestjs/common';
+import type { LetterAction } from '@plumgate/core/messages';
+import { Clock } from '../../platform/clock.ts';
+import type { Queries } from '../../platform/database/database.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { Causes } from '../../records/causes/consequences.ts';
+
+/** An email about somebody's account, in the agency's name. */
+export interface AccountMail {
+  to: string;
+  subject: string;
+  body: string;
+  link: LetterAction;
+}
+
+/** Queues what the agency writes to its own people about their accounts. */
+@Injectable()
+export class AccountMails {
+  constructor(
+    private readonly causes: Causes,
+    private readonly clock: Clock,
+    private readonly ids: IdSource,
+  ) {}
+
+  async queue(tx: Queries, { to, subject, body, link }: AccountMail): Promise<void> {
+    const effects = this.causes.begin();
+    effects.enqueue({
+      clientId: null,
+      key: `account:${this.ids.next<string>()}`,
+      dueAt: this.clock.now(),
+      ...{ kind: 'email', to, title: subject },
+      content: { as: 'account', subject, body, actions: [link] },
+    });
+    await effects.write(tx);
+  }
+}
