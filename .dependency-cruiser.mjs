@@ -64,6 +64,8 @@ const webFloors = ['shell', 'features', 'ui', 'api'];
 
 /** The features of the web app, the highest first. */
 const webFeatures = [
+  'team',
+  'profile',
   'editor',
   'funnels',
   'today',

@@ -1,7 +1,15 @@
-import { ClientId, InvitationId, SessionId, UserId, Zone } from '@plumgate/core/basics';
+import {
+  ClientId,
+  InstantText,
+  InvitationId,
+  SessionId,
+  UserId,
+  Zone,
+} from '@plumgate/core/basics';
 import { Week } from '@plumgate/core/opening';
 import { z } from 'zod';
 import {
+  ActivityView,
   InvitationView,
   InvitedView,
   ProfileView,
@@ -292,4 +300,38 @@ export const endSecondFactor = endpoint({
   right: 'signed-in',
   body: z.object({ current }),
   answer: nothing,
+});
+
+const activityWanted = {
+  by: UserId.optional(),
+  client: ClientId.optional(),
+  /** An endpoint's name. */
+  action: z.string().max(80).optional(),
+  from: InstantText.optional(),
+  until: InstantText.optional(),
+};
+export const listActivity = endpoint({
+  method: 'GET',
+  path: '/api/activity',
+  summary: 'Who did what, the newest first; `before` is the last one shown',
+  right: 'users.manage',
+  query: z.object({
+    ...activityWanted,
+    before: z.coerce.number<string>().int().min(1).optional(),
+    limit: z.coerce.number<string>().int().min(1).max(200).default(100),
+  }),
+  answer: z.object({
+    rows: z.array(ActivityView),
+    /** What has been done at all, by endpoint's names: what can be asked for. */
+    actions: z.array(z.string()),
+  }),
+});
+export const exportActivity = endpoint({
+  method: 'GET',
+  path: '/api/activity.csv',
+  summary: 'Who did what, as CSV (RFC 4180): the newest 50,000 rows that were asked for',
+  right: 'users.manage',
+  query: z.object(activityWanted),
+  answerType: 'text/csv',
+  answer: z.unknown(),
 });

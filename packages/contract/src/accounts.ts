@@ -91,3 +91,19 @@ export const SessionView = z.object({
   isThis: z.boolean(),
 });
 export type SessionView = z.infer<typeof SessionView>;
+
+/** What somebody did, as an owner looks for it. */
+export const ActivityView = z.object({
+  id: z.int(),
+  by: z.string(),
+  /** Null for what is the agency's. */
+  client: z.string().nullable(),
+  /** The endpoint's name, `publishPage`. */
+  action: z.string(),
+  /** What it was done to, by its name of today; empty where it has none or is gone. */
+  subject: z.string(),
+  /** Alike within an hour is one row. */
+  times: z.int(),
+  at: InstantText,
+});
+export type ActivityView = z.infer<typeof ActivityView>;

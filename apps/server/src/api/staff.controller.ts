@@ -1,5 +1,6 @@
-import { Controller } from '@nestjs/common';
+import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { ActivityService } from '../domains/accounts/activity.service.ts';
 import { InvitationService } from '../domains/accounts/invitation.service.ts';
 import { StaffService } from '../domains/accounts/staff.service.ts';
 import { PostRoomService } from '../domains/messages/post-room.service.ts';
@@ -12,6 +13,7 @@ export class StaffController {
     private readonly staff: StaffService,
     private readonly invitations: InvitationService,
     private readonly postRoom: PostRoomService,
+    private readonly activity: ActivityService,
   ) {}
 
   @Bind(api.listUsers)
@@ -64,6 +66,23 @@ export class StaffController {
   @Bind(api.listAccountMail)
   async accountMail(): Promise<Answer<typeof api.listAccountMail>> {
     return { messages: await this.postRoom.ofAgency() };
+  }
+
+  @Bind(api.listActivity)
+  listActivity(
+    @Input() { query }: InputOf<typeof api.listActivity>,
+  ): Promise<Answer<typeof api.listActivity>> {
+    return this.activity.list(query, query);
+  }
+
+  @Bind(api.exportActivity)
+  async exportActivity(
+    @Input() { query }: InputOf<typeof api.exportActivity>,
+  ): Promise<StreamableFile> {
+    return new StreamableFile(Buffer.from(await this.activity.csv(query)), {
+      type: 'text/csv; charset=utf-8',
+      disposition: 'attachment; filename="activity.csv"',
+    });
   }
 
   @Bind(api.invite)

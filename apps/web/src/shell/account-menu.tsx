@@ -1,11 +1,12 @@
-import { api, type SignedIn } from '@plumgate/contract';
+import { api, roleMay, type SignedIn } from '@plumgate/contract';
 import { useQueryClient } from '@tanstack/react-query';
 import { DropdownMenu } from 'radix-ui';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../api/call.ts';
+import { roleWords } from '../features/accounts/role-words.ts';
 
-const roles = { owner: 'Owner', marketer: 'Marketer', 'front-desk': 'Front desk' } as const;
+const item = 'cursor-pointer rounded-md px-2.5 py-1.5 outline-none data-highlighted:bg-plum-tint';
 
 export function AccountMenu({ session: { user, agency } }: { session: SignedIn }) {
   const navigate = useNavigate();
@@ -42,15 +43,20 @@ export function AccountMenu({ session: { user, agency } }: { session: SignedIn }
           <div className="px-2.5 py-1.5">
             <div className="font-semibold">{user.name}</div>
             <div className="text-xs text-muted">
-              {roles[user.role]}, {agency.name}
+              {roleWords[user.role]}, {agency.name}
             </div>
             <div className="text-xs text-muted">{user.email}</div>
           </div>
           <DropdownMenu.Separator className="my-1.5 h-px bg-line" />
-          <DropdownMenu.Item
-            className="cursor-pointer rounded-md px-2.5 py-1.5 outline-none data-highlighted:bg-plum-tint"
-            onSelect={() => void leave()}
-          >
+          <DropdownMenu.Item className={item} onSelect={() => void navigate('/profile')}>
+            Your account
+          </DropdownMenu.Item>
+          {roleMay(user.role, 'users.manage') && (
+            <DropdownMenu.Item className={item} onSelect={() => void navigate('/agency/team')}>
+              Team
+            </DropdownMenu.Item>
+          )}
+          <DropdownMenu.Item className={item} onSelect={() => void leave()}>
             Sign out
           </DropdownMenu.Item>
         </DropdownMenu.Content>

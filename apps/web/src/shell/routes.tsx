@@ -1,4 +1,6 @@
 import { createBrowserRouter } from 'react-router';
+import { InvitationScreen } from '../features/accounts/invitation-screen.tsx';
+import { NewPasswordScreen } from '../features/accounts/new-password-screen.tsx';
 import { SetUpScreen } from '../features/accounts/set-up-screen.tsx';
 import { SignInScreen } from '../features/accounts/sign-in-screen.tsx';
 import { askForPage } from '../features/pages/asked-page.ts';
@@ -10,6 +12,8 @@ import { NoSuchPlace } from './no-such-place.tsx';
 export const router = createBrowserRouter([
   { path: '/sign-in', element: <SignInScreen /> },
   { path: '/welcome', element: <SetUpScreen /> },
+  { path: '/invitation/:token', element: <InvitationScreen /> },
+  { path: '/new-password/:token?', element: <NewPasswordScreen /> },
   {
     element: <Frame />,
     errorElement: <NoSuchPlace />,
@@ -20,6 +24,30 @@ export const router = createBrowserRouter([
         path: '/clients/new',
         lazy: async () => ({
           Component: (await import('../features/clients/new-client-screen.tsx')).NewClientScreen,
+        }),
+      },
+      {
+        path: '/profile',
+        lazy: async () => ({
+          Component: (await import('../features/profile/profile-screen.tsx')).ProfileScreen,
+        }),
+      },
+      {
+        path: '/agency/team',
+        lazy: async () => ({
+          Component: (await import('../features/team/team-screen.tsx')).TeamScreen,
+        }),
+      },
+      {
+        path: '/agency/team/activity',
+        lazy: async () => ({
+          Component: (await import('../features/team/activity-screen.tsx')).ActivityScreen,
+        }),
+      },
+      {
+        path: '/agency/team/mail',
+        lazy: async () => ({
+          Component: (await import('../features/team/account-mail-screen.tsx')).AccountMailScreen,
         }),
       },
       {

@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
 import { AccountMails } from './account-mail.ts';
 import { AccountService } from './account.service.ts';
+import { ActivityService } from './activity.service.ts';
 import { AuditLog } from './audit-log.ts';
 import { InvitationService } from './invitation.service.ts';
 import { KnownDevices } from './known-devices.ts';
@@ -15,6 +16,7 @@ import { StaffService } from './staff.service.ts';
 
 const services = [
   AccountService,
+  ActivityService,
   AuditLog,
   InvitationService,
   KnownDevices,

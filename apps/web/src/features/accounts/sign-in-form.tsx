@@ -1,11 +1,14 @@
 import { api, type SignedIn } from '@plumgate/contract';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { call, messageOf } from '../../api/call.ts';
+import { call, CallError, messageOf } from '../../api/call.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { EntranceProblem } from './entrance-problem.tsx';
 
-/** Email and password, and what is wrong with them. */
+const problemOf = (error: unknown) => (error instanceof CallError ? error.problem.code : null);
+
+/** Email and password, then a code where the account has a second factor, and what is wrong with them. */
 export function SignInForm({
   email = '',
   onSignedIn,
@@ -13,13 +16,16 @@ export function SignInForm({
   email?: string;
   onSignedIn: (session: SignedIn) => Promise<void> | void;
 }) {
-  const form = useForm({ defaultValues: { email, password: '' } });
+  const form = useForm({ defaultValues: { email, password: '', code: '' } });
+  const [asksCode, setAsksCode] = useState(false);
   const { errors, isSubmitting } = form.formState;
-  const enter = form.handleSubmit(async (given) => {
+  const enter = form.handleSubmit(async ({ code, ...given }) => {
     try {
-      await onSignedIn(await call(api.signIn, { body: given }));
+      await onSignedIn(await call(api.signIn, { body: { ...given, ...(asksCode && { code }) } }));
     } catch (error) {
-      form.setError('root', { message: messageOf(error) });
+      if (problemOf(error) === 'second-factor-needed') setAsksCode(true);
+      else form.setError('root', { message: messageOf(error) });
+      form.resetField('code');
     }
   });
   return (
@@ -40,6 +46,16 @@ export function SignInForm({
         required
         {...form.register('password')}
       />
+      {asksCode && (
+        <TextField
+          label="Code"
+          help="Six digits from your authenticator app, or a recovery code"
+          autoComplete="one-time-code"
+          autoFocus
+          required
+          {...form.register('code')}
+        />
+      )}
       <EntranceProblem message={errors.root?.message} />
       <Button look="main" type="submit" disabled={isSubmitting} size="large">
         Sign in
