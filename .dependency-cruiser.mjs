@@ -52,6 +52,7 @@ const coreFolders = [
   'messages',
   'brand',
   'clients',
+  'staff',
   'opening',
   'forms',
   'conditions',

@@ -13,6 +13,8 @@ import { NestFactory } from '@nestjs/core';
 import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
 import { describeApi, type Endpoint } from '@plumgate/contract';
 import { LogController, type FastifyInstance } from 'fastify';
+import { EventStreams } from './api/event-streams.ts';
+import { LiveEvents } from './platform/live-events.ts';
 import { Admission } from './api/admission.ts';
 import { AppModule } from './app.module.ts';
 import { DemoTime } from './demo/demo-time.ts';
@@ -115,6 +117,7 @@ export async function assemble(given: Foundations): Promise<Running> {
   await app.get(Bin).replayErasures();
   await app.get(SiteVersions).start();
   await app.get(DomainService).start();
+  await app.get(LiveEvents).start();
   app.get(Gathering).start();
   app.get(Worker).start();
   app.get(Housekeeping).start();
@@ -168,9 +171,11 @@ async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void>
   const worker = app.get(Worker);
   worker.finishSoon();
   const parts: (() => unknown)[] = [
+    () => app.get(EventStreams).endAll(),
     () => Promise.race([app.close(), setTimeout(requestTimeoutMs, null, { ref: false })]),
     () => app.get(DomainService).stop(),
     () => app.get(SiteVersions).stop(),
+    () => app.get(LiveEvents).stop(),
     () => app.get(DemoTime).stop(),
     () => app.get(Housekeeping).stop(),
     () => app.get<DnsStandIn | null>(DNS_STAND_IN)?.stop(),

@@ -7,6 +7,7 @@ import {
   Zone,
 } from '@plumgate/core/basics';
 import { Week } from '@plumgate/core/opening';
+import { NoticeSettings } from '@plumgate/core/staff';
 import { z } from 'zod';
 import {
   ActivityView,
@@ -245,6 +246,14 @@ export const saveProfile = endpoint({
     /** Needed for another email address. */
     current: current.default(''),
   }),
+  answer: nothing,
+});
+export const saveNotices = endpoint({
+  method: 'PUT',
+  path: '/api/profile/notices',
+  summary: 'Change what one is told of, by which ways, and when',
+  right: 'signed-in',
+  body: NoticeSettings,
   answer: nothing,
 });
 export const changePassword = endpoint({

@@ -1,5 +1,6 @@
 import { ClientId, InstantText, InvitationId, SessionId, UserId } from '@plumgate/core/basics';
 import { Week } from '@plumgate/core/opening';
+import { NoticeSettings } from '@plumgate/core/staff';
 import { z } from 'zod';
 import { Role } from './rights.ts';
 
@@ -74,6 +75,7 @@ export const ProfileView = z.object({
   phone: z.string(),
   zone: z.string(),
   onDuty: Week.nullable(),
+  notices: NoticeSettings,
   hasSecondFactor: z.boolean(),
   recoveryCodesLeft: z.int(),
 });

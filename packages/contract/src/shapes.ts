@@ -701,7 +701,7 @@ export const TodayBoard = z.object({
    * New leads nobody has touched, each with the moment until which an answer is promised: those still within it by that
    * moment, then the overdue ones, the newest first. At most 200, the newest.
    */
-  waiting: z.array(PersonSummary.extend({ promisedBy: InstantText })),
+  waiting: z.array(PersonSummary.extend({ waitingSince: InstantText, promisedBy: InstantText })),
   waitingTotal: z.int(),
   /** What is due by the end of the day. */
   tasks: z.array(TaskView),

@@ -25,6 +25,9 @@ import { TodayModule } from '../domains/today/today.module.ts';
 import { WebsitesModule } from '../domains/websites/websites.module.ts';
 import { AccountController } from './account.controller.ts';
 import { Admission } from './admission.ts';
+import { WaitingController } from './waiting.controller.ts';
+import { EventController } from './event.controller.ts';
+import { EventStreams } from './event-streams.ts';
 import { BrowserSignIn } from './browser-sign-in.ts';
 import { ProfileController } from './profile.controller.ts';
 import { StaffController } from './staff.controller.ts';
@@ -88,6 +91,8 @@ import { WebsiteController } from './website.controller.ts';
   ],
   controllers: [
     AccountController,
+    EventController,
+    WaitingController,
     ProfileController,
     StaffController,
     BinController,
@@ -120,6 +125,7 @@ import { WebsiteController } from './website.controller.ts';
   providers: [
     Admission,
     BrowserSignIn,
+    EventStreams,
     { provide: APP_GUARD, useClass: EndpointGuard },
     { provide: APP_INTERCEPTOR, useClass: AnswerInterceptor },
     { provide: APP_INTERCEPTOR, useClass: AuditInterceptor },

@@ -73,8 +73,8 @@ it('keeps rules and calendars likewise, and lets no front desk do so', async () 
 
 it('is everybody’s own, and a rule that somebody else changed meanwhile is refused', async () => {
   await app.database.pool.query(
-    `insert into users (id, name, email, role, password_hash)
-     select gen_random_uuid(), 'Maren', 'maren@example.com', role, password_hash from users where email = 'owner@example.com'`,
+    `insert into users (id, name, email, role, all_clients, password_hash)
+     select gen_random_uuid(), 'Maren', 'maren@example.com', role, all_clients, password_hash from users where email = 'owner@example.com'`,
   );
   await app.signIn('maren@example.com');
   const as =

@@ -39,6 +39,15 @@ export class ProfileController {
     return {};
   }
 
+  @Bind(api.saveNotices)
+  async saveNotices(
+    @Caller() who: CurrentUser,
+    @Input() { body }: InputOf<typeof api.saveNotices>,
+  ): Promise<Answer<typeof api.saveNotices>> {
+    await this.profiles.saveNotices(who.id, body);
+    return {};
+  }
+
   @Bind(api.changePassword)
   async changePassword(
     @Caller() who: CurrentUser,

@@ -10,6 +10,7 @@ import { Housekeeping } from './housekeeping.ts';
 import { IdSource } from './id-source.ts';
 import { Jobs } from './jobs/jobs.ts';
 import { DatabaseUpkeep } from './database/upkeep.ts';
+import { LiveEvents } from './live-events.ts';
 import { Limits } from './limits/limits.ts';
 import { PinoLogger } from './logging.ts';
 import { PlaceDoor } from './maps/place-door.ts';
@@ -65,6 +66,7 @@ const parts: Provider[] = [
   OwnVisits,
   DatabaseUpkeep,
   Limits,
+  LiveEvents,
   Housekeeping,
   Gathering,
   Worker,

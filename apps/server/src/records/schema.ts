@@ -17,6 +17,7 @@ export * from './people/merges.table.ts';
 export * from './people/lists.table.ts';
 export * from './people/bulk.table.ts';
 export * from './people/tasks.table.ts';
+export * from './people/waits.table.ts';
 export * from './people/imports.table.ts';
 export * from './intake/table.ts';
 export * from './intake/uploads.table.ts';

@@ -7,6 +7,7 @@ import type { CalendarId, ClientId, FormId, PageId } from '@plumgate/core/basics
 import { newCalendar, type Calendar, type CalendarContent } from '@plumgate/core/booking';
 import type { ClientSheet, EditorPage } from '@plumgate/contract';
 import { blocksOf, emptyPage, newBand, newBlock, type Draft } from '@plumgate/core/page';
+import { usualNotices } from '@plumgate/core/staff';
 import { eq } from 'drizzle-orm';
 import type { InjectOptions, Response } from 'light-my-request';
 import { Temporal } from 'temporal-polyfill';
@@ -15,6 +16,7 @@ import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { FormService } from '../domains/forms/form.service.ts';
 import { PageService } from '../domains/pages/page.service.ts';
 import { PublishService } from '../domains/pages/publish.service.ts';
+import { users } from '../records/accounts/table.ts';
 import { pages } from '../records/pages/table.ts';
 import { DemoTime } from '../demo/demo-time.ts';
 import { SequenceService } from '../domains/followup/sequence.service.ts';
@@ -293,6 +295,8 @@ export async function buildWorld(app: TestApp): Promise<World> {
     role: 'front-desk',
     clientIds: [client.id as ClientId],
   });
+  // What the team is told of is not in the way of what a test counts; tests of it ask for it.
+  await app.database.db.update(users).set({ notices: { ...usualNotices, promise: ['app'] } });
   const { funnelId } = (
     await owner('POST', `/api/clients/${client.id}/funnels`, { name: 'First visit' })
   ).json<{ funnelId: string }>();

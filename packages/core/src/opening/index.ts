@@ -4,4 +4,6 @@ export * from './week-from.ts';
 export * from './open-at.ts';
 export * from './wall-clock.ts';
 export * from './promised-by.ts';
+export * from './open-stretches.ts';
+export * from './open-seconds.ts';
 export * from './is-open.ts';

@@ -29,6 +29,8 @@ const record = (changes: Partial<Mergeable> = {}): Mergeable => ({
   unsubscribedAt: null,
   mailRefusedAt: null,
   touchedAt: null,
+  waitingSince: null,
+  promisedBy: null,
   fields: {},
   ...changes,
 });

@@ -15,6 +15,8 @@ export interface Mergeable extends ContactDetails {
   unsubscribedAt: Instant | null;
   mailRefusedAt: Instant | null;
   touchedAt: Instant | null;
+  waitingSince: Instant | null;
+  promisedBy: Instant | null;
   fields: FieldValues;
 }
 
@@ -69,6 +71,9 @@ export function merged<Side extends Mergeable>(
       lastSeenAt: later(one.lastSeenAt, other.lastSeenAt),
       unsubscribedAt: earlier(one.unsubscribedAt, other.unsubscribedAt),
       touchedAt: earlier(one.touchedAt, other.touchedAt),
+      // Who has called one of the two has not seen what the other wrote.
+      waitingSince: earlier(one.waitingSince, other.waitingSince),
+      promisedBy: earlier(one.promisedBy, other.promisedBy),
       fields,
     },
     also: {

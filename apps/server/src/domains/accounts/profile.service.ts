@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { ProfileView } from '@plumgate/contract';
 import type { UserId } from '@plumgate/core/basics';
+import type { NoticeSettings } from '@plumgate/core/staff';
 import { eq } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { uniqueViolation, sqlState } from '../../platform/database/sql-state.ts';
@@ -15,12 +16,16 @@ export class ProfileService {
 
   async get(id: UserId): Promise<ProfileView> {
     const [row] = await this.database.db.select().from(users).where(eq(users.id, id));
-    const { name, email, phone, zone, onDuty, secondFactorAt, recoveryCodes } = row!;
+    const { name, email, phone, zone, onDuty, notices, secondFactorAt, recoveryCodes } = row!;
     return {
-      ...{ name, email, phone, zone, onDuty },
+      ...{ name, email, phone, zone, onDuty, notices },
       hasSecondFactor: secondFactorAt !== null,
       recoveryCodesLeft: recoveryCodes.length,
     };
+  }
+
+  async saveNotices(id: UserId, notices: NoticeSettings): Promise<void> {
+    await this.database.db.update(users).set({ notices }).where(eq(users.id, id));
   }
 
   /** @throws AppProblem `bad-request` where the email address is somebody else's */

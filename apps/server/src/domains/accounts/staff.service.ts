@@ -43,7 +43,7 @@ export class StaffService {
         hasSecondFactor: sql<boolean>`${users.secondFactorAt} is not null`,
         seenAt: sql<
           string | null
-        >`(select to_char(max(s.seen_at) at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') from ${sessions} as s where s.user_id = ${users.id})`,
+        >`(select to_char(max(s.seen_at) at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') from ${sessions} as s where s.user_id = users.id)`,
       })
       .from(users)
       .where(isNull(users.removedAt))

@@ -4,7 +4,7 @@ import { userClients, users } from '../../records/accounts/table.ts';
 
 const theirClients = sql<
   ClientId[]
->`array(select works.client_id from ${userClients} as works where works.user_id = ${users.id} order by 1)`;
+>`array(select works.client_id from ${userClients} as works where works.user_id = users.id order by 1)`;
 
 /** What a query selects of a user to know who is asking. */
 export const currentUser = {

@@ -43,6 +43,8 @@ import {
   type BookingRow,
 } from '../../records/booking/table.ts';
 import { maySee, seesAll, type Sees } from '../../records/accounts/users-of.ts';
+import { endWaiting } from '../../records/people/waiting.ts';
+import { waitingChanged } from '../people/waiting-events.ts';
 
 /** Who does something to a booking: the person from their link, or somebody of the business. */
 export type By = 'visitor' | 'business';
@@ -154,10 +156,13 @@ export class BookingService {
       const client = await this.clientRow(tx, calendar.clientId);
       const person = await this.personFor(tx, client, who);
       // Anyone who books for somebody has spoken with them: that lead waits no longer.
+      const at = this.clock.now();
       await tx
         .update(people)
-        .set({ touchedAt: this.clock.now() })
+        .set({ touchedAt: at })
         .where(and(eq(people.id, person.id), isNull(people.touchedAt)));
+      await endWaiting(tx, client, eq(people.id, person.id), { at, how: 'booked' });
+      effects.raise(waitingChanged, { clientId: client.id });
       const booking = await this.book(tx, effects, {
         client,
         calendarId: calendar.id,

@@ -21,6 +21,7 @@ import { OwnVisits } from '../../platform/own-visits.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { pages } from '../../records/pages/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { renewPromises } from '../../records/people/waiting.ts';
 import { stages } from '../../records/people/stages.table.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { seenBy, type Sees } from '../../records/accounts/users-of.ts';
@@ -30,6 +31,14 @@ import { userClients } from '../../records/accounts/table.ts';
 const picturesOf = ({ brand, facts }: Partial<Pick<ClientRow, 'brand' | 'facts'>>): Reference[] => [
   ...(brand ? referencesIn(Brand, brand) : []),
   ...(facts ? referencesIn(Facts, facts) : []),
+];
+
+/** What decides by when somebody is to be answered. */
+const promiseOf = ({ facts }: ClientRow) => [
+  facts.promiseMinutes,
+  facts.week,
+  facts.closed,
+  facts.zone,
 ];
 
 @Injectable()
@@ -133,6 +142,8 @@ export class ClientService {
       const changes = changesOf(before);
       await checkReferences(tx, id, picturesOf(changes), 'body', picturesOf(before));
       const [row] = await tx.update(clients).set(changes).where(eq(clients.id, id)).returning();
+      if (!isDeepStrictEqual(promiseOf(before), promiseOf(row!)))
+        await renewPromises(tx, row!, this.clock.now());
       // What every page shows is another: visitors see it once the pages are published again.
       if (!isDeepStrictEqual(before, row))
         await tx

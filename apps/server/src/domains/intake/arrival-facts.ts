@@ -54,7 +54,7 @@ export async function arrivalFacts(
     lastSource: incoming.source,
     addedAt: person.addedAt,
     lastSeenAt: at,
-    isWaiting: person.touchedAt === null,
+    isWaiting: person.waitingSince !== null,
     isNew: person.isNew,
     fields: person.fields,
     consents: [...(known?.consents ?? []), ...agreed],

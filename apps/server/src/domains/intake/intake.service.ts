@@ -30,6 +30,7 @@ import type { TimelineFact } from '../../records/people/timeline.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
 import { StageService } from '../people/stage.service.ts';
+import { nobodyWaits, waitFrom } from '../../records/people/waiting.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -44,6 +45,7 @@ import { slotField, type Incoming } from './incoming.ts';
 import { LeadMessages, type Notices } from './lead-messages.ts';
 import { UploadService } from './upload.service.ts';
 import { submissions } from '../../records/intake/table.ts';
+import { leadArrived } from '../people/waiting-events.ts';
 
 /** What a submission came to, as far as its sender may know. */
 export interface Received {
@@ -193,7 +195,9 @@ export class IntakeService {
     );
     const { language, zone } = incoming;
     const town = townFromAnswers(form, answers);
-    const who = { ...details, fields, language, zone, town };
+    // Who books with the form knows when they are seen.
+    const wait = incoming.booking ? nobodyWaits : waitFrom(at, client.facts);
+    const who = { ...details, fields, language, zone, town, wait };
     const person = await this.store.arrive(tx, client, who, incoming, at);
     const working = isChange ? [] : rules;
     const plan = routeLead(
@@ -252,6 +256,11 @@ export class IntakeService {
           ...{ submission, page: incoming.pageName, at, mustConfirm },
         }),
       );
+    if (wait.waitingSince)
+      effects.raise(leadArrived, {
+        ...{ clientId, person: person.id, key: submission },
+        assignee: plan.assignee ?? person.assigneeId,
+      });
     if (!isChange)
       effects.add(countLead({ ...incoming, day: localDay(at, client.facts.zone), isFirst: first }));
     await effects.write(tx).catch(asDuplicate(keys));

@@ -118,7 +118,7 @@ it('keeps another client’s front desk out', async () => {
     [world.client.id],
   );
   await app.database.pool.query(
-    `update users set client_id = (select id from clients where slug = 'other') where email = 'desk@example.com'`,
+    `update user_clients set client_id = (select id from clients where slug = 'other')`,
   );
   const body = { field: 'phone', value: '(207) 555-0199' };
   for (const what of ['use', 'dismiss'])

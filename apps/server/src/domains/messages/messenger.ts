@@ -118,6 +118,17 @@ export class Messenger {
     });
   }
 
+  /** An email to somebody of the team about a person, in the agency's name. Its words are final. */
+  tellUser(effects: Consequences, notice: Omit<Notice, 'submission'>): void {
+    const { client, to, key, at, subject, body, person } = notice;
+    effects.enqueue({
+      ...{ clientId: client.id, key, dueAt: at, kind: 'email', to },
+      title: oneLine(subject),
+      aboutId: person?.id ?? null,
+      content: { as: 'account', subject, body, actions: this.actionsFor(client, person) },
+    });
+  }
+
   /** A text to a number of the business, in E.164, with a link to the person's record. */
   notifyByText(effects: Consequences, notice: Omit<Notice, 'subject'>): void {
     const { client, to, key, at, body, person, submission = null } = notice;

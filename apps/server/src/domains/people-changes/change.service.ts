@@ -18,8 +18,10 @@ import { Causes, type Consequences } from '../../records/causes/consequences.ts'
 import type { ClientRow } from '../../records/clients/table.ts';
 import { sequenceRuns, sequences } from '../../records/followup/table.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
+import { waitFrom } from '../../records/people/waiting.ts';
+import { waitingChanged } from '../people/waiting-events.ts';
 import { people } from '../../records/people/table.ts';
-import { bookingKept, bookingMade } from '../booking/booking-events.ts';
+import { bookingChanged, bookingKept, bookingMade } from '../booking/booking-events.ts';
 import { loadRuns } from '../followup/run-loading.ts';
 import { endsOnTag, RunService } from '../followup/run.service.ts';
 import { StageService } from '../people/stage.service.ts';
@@ -55,6 +57,12 @@ export class ChangeService implements OnModuleInit {
     this.causes.on(bookingMade, ({ person, at }, tx, effects) =>
       this.stages.moveBy(tx, effects, person, 'booked', { by: 'a booking', at }),
     );
+    // Whoever cancels and was never called waits for that again.
+    this.causes.on(bookingChanged, async ({ booking, person, client, at }, tx, effects) => {
+      if (booking.state !== 'cancelled' || person.touchedAt || person.waitingSince) return;
+      await tx.update(people).set(waitFrom(at, client.facts)).where(eq(people.id, person.id));
+      effects.raise(waitingChanged, { clientId: client.id });
+    });
     this.causes.on(bookingKept, ({ person, at }, tx, effects) =>
       this.stages.moveBy(tx, effects, person, 'came', { by: 'a booking', at }),
     );

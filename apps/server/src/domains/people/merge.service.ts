@@ -249,7 +249,10 @@ const alsoGivenOf = async (tx: Queries, id: PersonId): Promise<string[]> =>
 const newIn = (now: string[], before: string[]): string[] =>
   now.filter((one) => !before.includes(one));
 
-const moments = ['addedAt', 'lastSeenAt', 'unsubscribedAt', 'mailRefusedAt', 'touchedAt'] as const;
+const moments = [
+  ...(['addedAt', 'lastSeenAt', 'unsubscribedAt', 'mailRefusedAt', 'touchedAt'] as const),
+  ...(['waitingSince', 'promisedBy'] as const),
+];
 const plainParts = [
   ...(['firstName', 'lastName', 'email', 'emailKey', 'phone', 'phoneKey'] as const),
   ...(['textConsent', 'assigneeId', 'source', 'lastSource'] as const),

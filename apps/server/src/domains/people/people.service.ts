@@ -30,6 +30,8 @@ import { outbox } from '../../records/messages/outbox.table.ts';
 import { consents, people, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 import { seenBy } from '../../records/accounts/users-of.ts';
+import { endWaiting } from '../../records/people/waiting.ts';
+import { waitingChanged } from './waiting-events.ts';
 
 @Injectable()
 export class PeopleService {
@@ -140,6 +142,9 @@ export class PeopleService {
       .where(and(eq(people.id, id), isNull(people.removedAt), seenBy(who, people.clientId)))
       .returning();
     if (!person) throw notFound();
+    const [client] = await tx.select().from(clients).where(eq(clients.id, person.clientId));
+    await endWaiting(tx, client!, eq(people.id, id), { at, how });
+    effects.raise(waitingChanged, { clientId: person.clientId });
     // That nobody answered is no contact yet.
     if (how !== 'no-answer')
       await this.stages.moveBy(tx, effects, person, 'touched', { by: who.name, at });
@@ -352,6 +357,10 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('touch', `${fact.what}: ${fact.to || 'emptied'}`, `by ${fact.by}`);
     case 'kept':
       return line('touch', `${fact.by} kept this record`, 'it was to be erased');
+    case 'let-go':
+      return line('touch', `${fact.by} let them go`, fact.reason);
+    case 'waits-again':
+      return line('touch', `${fact.by} undid that: they wait again`);
     case 'made-anonymous':
       return line('touch', 'Made anonymous', outOfTouch);
     case 'touched':

@@ -2,11 +2,14 @@ import { Module } from '@nestjs/common';
 import { BookingModule } from '../booking/booking.module.ts';
 import { ClientsModule } from '../clients/clients.module.ts';
 import { PeopleModule } from '../people/people.module.ts';
+import { MessagesModule } from '../messages/messages.module.ts';
+import { TeamNotices } from './team-notices.ts';
 import { TodayService } from './today.service.ts';
+import { WaitingService } from './waiting.service.ts';
 
 @Module({
-  imports: [BookingModule, ClientsModule, PeopleModule],
-  providers: [TodayService],
-  exports: [TodayService],
+  imports: [BookingModule, ClientsModule, MessagesModule, PeopleModule],
+  providers: [TeamNotices, TodayService, WaitingService],
+  exports: [TodayService, WaitingService],
 })
 export class TodayModule {}

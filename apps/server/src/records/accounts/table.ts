@@ -13,6 +13,7 @@ import { sql } from 'drizzle-orm';
 import type { ClientId, InvitationId, SessionId, UserId } from '@plumgate/core/basics';
 import type { Role } from '@plumgate/contract';
 import { clients } from '../clients/table.ts';
+import { usualNotices, type NoticeSettings } from '@plumgate/core/staff';
 import type { Week } from '@plumgate/core/opening';
 import { instant, json } from '../../platform/database/columns.ts';
 
@@ -49,6 +50,8 @@ export const users = pgTable(
     /** When leads are theirs in turn, by the wall of `zone`; null for always. */
     onDuty: json<Week>('on_duty'),
     zone: text().notNull().default('UTC'),
+    /** What they are told of, by which ways. */
+    notices: json<NoticeSettings>().notNull().default(usualNotices),
     /** Can't sign in and gets no leads or notices, until resumed. */
     pausedAt: instant('paused_at'),
     /** Has left for good. */

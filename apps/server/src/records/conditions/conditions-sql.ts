@@ -151,8 +151,9 @@ const terms: { [Kind in About]: (term: Extract<Term, { about: Kind }>, asking: A
   },
   waiting: (_term, asking) =>
     asking.submissions === 'joined'
-      ? sql`(${people.touchedAt} is null or ${people.touchedAt} > ${submissions.receivedAt})`
-      : sql`${people.touchedAt} is null`,
+      ? // Whoever sent a form waited then, unless they booked with it.
+        sql`not exists (select from ${bookings} as b where b.submission_id = ${submissions.id})`
+      : sql`${people.waitingSince} is not null`,
   known: (_term, asking) =>
     asking.submissions === 'joined'
       ? sql`exists (select 1 from ${submissions} as s where s.person_id = people.id and (s.received_at, s.id) < (${submissions.receivedAt}, ${submissions.id}))`

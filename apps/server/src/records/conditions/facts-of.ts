@@ -69,7 +69,7 @@ export async function factsOf(
         lastSource: person.lastSource,
         addedAt: person.addedAt,
         lastSeenAt: person.lastSeenAt,
-        isWaiting: person.touchedAt === null,
+        isWaiting: person.waitingSince !== null,
         isNew: person.submissionCount <= 1,
         fields: person.fields,
         consents: row.consents.map(([purpose]) => purpose),

@@ -66,7 +66,7 @@ const keysOfPerson = sql`
     ('assignee ' || coalesce(people.assignee_id::text, 'nobody')),
     ('stage ' || people.stage_id),
     ('town ' || ${plainSql(sql`nullif(people.town, '')`)}),
-    (case when people.touched_at is null then 'waiting' end),
+    (case when people.waiting_since is not null then 'waiting' end),
     (case when people.submission_count > 1 then 'known' end)
   union all select key from jsonb_each(people.fields) as f(field, given), ${keysOfSaid(sql`'field ' || field`, sql`given`)}
   union all select key from ${submissions} as s, lateral (

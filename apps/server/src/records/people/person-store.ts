@@ -28,8 +28,18 @@ import type { Write } from '../../platform/database/one-trip.ts';
 import { fieldHistory } from './fields.table.ts';
 import { stages } from './stages.table.ts';
 import { alsoGiven, consents, people, personTags } from './table.ts';
+import { nobodyWaits, type Wait } from './waiting.ts';
 
 export type PersonRow = typeof people.$inferSelect;
+
+/** Who waits already waits on since then. */
+const waitingOn = {
+  waitingSince: sql.raw('coalesce(people.waiting_since, excluded.waiting_since)'),
+  promisedBy: sql.raw('coalesce(people.promised_by, excluded.promised_by)'),
+  warnAt: sql.raw(
+    'case when people.waiting_since is null then excluded.warn_at else people.warn_at end',
+  ),
+};
 
 const nothingElse: AlsoGiven = { name: '', email: '', phone: '' };
 
@@ -52,16 +62,20 @@ export class PersonStore {
       language?: string;
       zone?: string;
       town?: string;
+      /** How they wait from now on; left out, that stays as it was. */
+      wait?: Wait;
     },
     { source, firstSource }: Pick<Arrival, 'source' | 'firstSource'>,
     at: Instant,
     submissionsMore: 0 | 1 = 1,
     as?: Pick<PersonRow, 'matchKey'>,
   ): Promise<PersonRow & { isNew: boolean; also: AlsoGiven }> {
+    const { wait, ...rest } = details;
     const fresh = {
       id: this.ids.next<PersonId>(),
       clientId,
-      ...details,
+      ...rest,
+      ...wait,
       matchKey: as ? as.matchKey : await this.matchKeyFor(tx, clientId, matching, details),
       stageId: firstStage(clientId),
       stageAt: at,
@@ -92,6 +106,7 @@ export class PersonStore {
       zone: given(`excluded.zone <> ''`, 'zone'),
       town: given(`excluded.town <> ''`, 'town'),
       eraseAt: null,
+      ...(wait && (wait.waitingSince ? waitingOn : nobodyWaits)),
       submissionCount: sql.raw('people.submission_count + excluded.submission_count'),
       lastSource: sql.raw(
         'case when excluded.submission_count > 0 then excluded.last_source else people.last_source end',

@@ -62,8 +62,13 @@ export const people = pgTable(
     unsubscribedAt: instant('unsubscribed_at'),
     /** Their mail host refused them for good: mail is not tried any more. */
     mailRefusedAt: instant('mail_refused_at'),
-    /** When somebody of the business first called or wrote; a lead waits until then. */
+    /** When somebody of the business first called or wrote. */
     touchedAt: instant('touched_at'),
+    /** Since when they wait for a call or a message after they wrote; null while they don't. */
+    waitingSince: instant('waiting_since'),
+    /** By when that is promised, and when the team is to be reminded of it; null once it was. */
+    promisedBy: instant('promised_by'),
+    warnAt: instant('warn_at'),
     /** Deleted or merged into another, and in no list. Their address and number are free for somebody new. */
     removedAt: instant('removed_at'),
     /** The record that this one became a part of. */
@@ -116,9 +121,12 @@ export const people = pgTable(
     index('people_to_erase')
       .on(table.eraseAt)
       .where(sql`${table.eraseAt} is not null`),
-    index('people_waiting')
-      .on(table.clientId, table.addedAt)
-      .where(sql`${table.touchedAt} is null`),
+    index('people_who_wait')
+      .on(table.clientId, table.waitingSince)
+      .where(sql`${table.waitingSince} is not null`),
+    index('people_to_warn_of')
+      .on(table.warnAt)
+      .where(sql`${table.warnAt} is not null`),
   ],
 );
 

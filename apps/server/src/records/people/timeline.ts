@@ -46,4 +46,6 @@ export type TimelineFact =
   | { kind: 'stage'; to: string; reason: string; by: string }
   | { kind: 'edited'; what: string; to: string; by: string }
   | { kind: 'kept'; by: string }
+  | { kind: 'let-go'; reason: string; by: string }
+  | { kind: 'waits-again'; by: string }
   | { kind: 'touched'; how: 'called' | 'no-answer' | 'wrote'; note: string; by: string };

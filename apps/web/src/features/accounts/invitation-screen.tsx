@@ -51,7 +51,7 @@ function Accept({ token, invited }: { token: string; invited: InvitedView }) {
   return (
     <form noValidate className="grid gap-4" onSubmit={(event) => void accept(event)}>
       <p>
-        {invited.invitedBy} invites you to {invited.agency}. {roleWords[invited.role]}:{' '}
+        {invited.invitedBy} invites you to {invited.agency}. Your role: {roleWords[invited.role]}.{' '}
         {roleHelp[invited.role]}
       </p>
       <TextField label="Email" value={invited.email} autoComplete="username" readOnly />

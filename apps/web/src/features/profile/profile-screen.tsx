@@ -23,10 +23,14 @@ export function ProfileScreen() {
     <>
       <PageHead title="Your account" />
       <div className="grid max-w-5xl grid-cols-2 items-start gap-5 p-6 max-lg:grid-cols-1 max-md:p-4">
-        <Details key={JSON.stringify(profile)} profile={profile} />
-        <PasswordPanel />
-        <SecondFactorPanel profile={profile} />
-        <SessionsPanel zone={profile.zone} />
+        <div className="grid gap-5">
+          <Details key={JSON.stringify(profile)} profile={profile} />
+          <SecondFactorPanel profile={profile} />
+        </div>
+        <div className="grid gap-5">
+          <PasswordPanel />
+          <SessionsPanel zone={profile.zone} />
+        </div>
       </div>
     </>
   );

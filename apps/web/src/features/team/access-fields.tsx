@@ -39,18 +39,20 @@ export function AccessFields({
         <p className="text-xs text-muted">{roleHelp[role]}</p>
       </div>
       {role !== 'owner' && (
-        <fieldset className="grid gap-2">
-          <legend className="mb-1 text-xs font-semibold">Clients</legend>
+        <div className="grid gap-2">
           {role === 'marketer' && (
             <Choice
-              label="Which"
+              label="Clients"
               value={chosen === null ? 'all' : 'some'}
               options={{ all: 'All clients', some: 'Only these' }}
               onChange={(which) => onChange({ role, clients: which === 'all' ? null : [] })}
             />
           )}
           {chosen !== null && (
-            <div className="grid max-h-48 gap-1.5 overflow-auto rounded-control border border-line p-2.5">
+            <fieldset
+              aria-label="Clients"
+              className="grid max-h-48 gap-1.5 overflow-auto rounded-control border border-line p-2.5"
+            >
               {clients.map(({ id, name }) => (
                 <Tick
                   key={id}
@@ -59,14 +61,14 @@ export function AccessFields({
                   onChange={(isOn) => toggle(id, isOn)}
                 />
               ))}
-            </div>
+            </fieldset>
           )}
           {problem && (
             <p role="alert" className="text-xs font-semibold text-brick">
               {problem}
             </p>
           )}
-        </fieldset>
+        </div>
       )}
     </>
   );

@@ -129,7 +129,7 @@ const columnsOf = (
     id: 'duty',
     header: 'On duty',
     wideOnly: true,
-    className: 'max-w-52 text-[13px]',
+    className: 'max-w-52',
     cell: ({ onDuty }) => dutyWords(onDuty),
   },
   {
@@ -231,11 +231,11 @@ function Invitations({
               <span className="text-muted">{invitation.email}</span>
               <div className="text-xs text-muted">
                 {roleWords[invitation.role]}, {clientWords(invitation.clients, clients)}. Invited by{' '}
-                {invitation.invitedBy}{' '}
+                {invitation.invitedBy}.{' '}
                 {invitation.isOver ? (
                   <span className="font-semibold text-honey">The link has expired.</span>
                 ) : (
-                  `, good until ${dateText(invitation.expiresAt, zone)}.`
+                  `The link is good until ${dateText(invitation.expiresAt, zone)}.`
                 )}
               </div>
             </div>

@@ -10,7 +10,10 @@ const waitingOf = (
   number: number,
   promisedBy = '2026-11-05T17:30:00Z',
   changes: Parameters<typeof personOf>[1] = {},
-): TodayBoard['waiting'][number] => ({ ...personOf(number, changes), promisedBy });
+): TodayBoard['waiting'][number] => ({
+  ...personOf(number, changes),
+  ...{ waitingSince: '2026-11-05T16:30:00Z', promisedBy },
+});
 const quiet: TodayBoard = {
   waiting: [],
   waitingTotal: 0,

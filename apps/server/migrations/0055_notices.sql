@@ -1,0 +1,1 @@
+ALTER TABLE "users" ADD COLUMN "notices" jsonb DEFAULT '{"lead":["app"],"promise":["app","email"],"when":"always"}'::jsonb NOT NULL;

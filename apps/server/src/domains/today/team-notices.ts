@@ -1,0 +1,170 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import type { ClientId, Instant, PersonId } from '@plumgate/core/basics';
+import { isOnDuty, type NoticeKind } from '@plumgate/core/staff';
+import { and, eq, isNull, lte, min, sql } from 'drizzle-orm';
+import { Clock } from '../../platform/clock.ts';
+import { isAnyOf } from '../../platform/database/bulk.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { LiveEvents } from '../../platform/live-events.ts';
+import { Worker } from '../../platform/worker.ts';
+import { users } from '../../records/accounts/table.ts';
+import { worksFor } from '../../records/accounts/users-of.ts';
+import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import { clients, type ClientRow } from '../../records/clients/table.ts';
+import type { PersonRow } from '../../records/people/person-store.ts';
+import { people } from '../../records/people/table.ts';
+import { Messenger, nameFor } from '../messages/messenger.ts';
+import { leadArrived, waitingChanged } from '../people/waiting-events.ts';
+
+const batch = 50;
+
+type Told = Pick<
+  typeof users.$inferSelect,
+  'id' | 'name' | 'email' | 'phone' | 'onDuty' | 'zone' | 'notices'
+>;
+
+/**
+ * Tells the team of leads and of promises about to be broken, each the way they chose: whoever looks after the person,
+ * or everybody who works for the client where nobody does. Screens that are open learn of it at once.
+ */
+@Injectable()
+export class TeamNotices implements OnModuleInit {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly causes: Causes,
+    private readonly events: LiveEvents,
+    private readonly messenger: Messenger,
+    private readonly worker: Worker,
+  ) {}
+
+  onModuleInit(): void {
+    this.causes.on(leadArrived, async (lead, tx, effects) => {
+      await this.tellOf(tx, effects, 'lead', [lead.person], this.clock.now(), lead.key);
+      await this.events.tell(tx, {
+        ...{ kind: 'lead', clientId: lead.clientId, personId: lead.person },
+        assigneeId: lead.assignee,
+      });
+    });
+    this.causes.on(waitingChanged, ({ clientId }, tx) =>
+      this.events.tell(tx, { kind: 'waiting', clientId, personId: null, assigneeId: null }),
+    );
+    this.worker.register({
+      name: 'promises',
+      firstDue: () =>
+        this.database.db
+          .select({ at: min(people.warnAt) })
+          .from(people)
+          .where(isNull(people.removedAt)),
+      doDue: (now) => this.warn(now),
+    });
+  }
+
+  /** Reminds of people whose promise is about to be broken, each once; gives how many there were. */
+  private async warn(now: Instant): Promise<number> {
+    return this.database.transaction(async (tx) => {
+      const due = await tx
+        .select()
+        .from(people)
+        .where(and(lte(people.warnAt, now), isNull(people.removedAt)))
+        .orderBy(people.warnAt)
+        .limit(batch)
+        .for('update', { skipLocked: true });
+      if (due.length === 0) return 0;
+      const ids = due.map(({ id }) => id);
+      await tx.update(people).set({ warnAt: null }).where(isAnyOf(people.id, ids));
+      const effects = this.causes.begin();
+      await this.tellOf(tx, effects, 'promise', ids, now);
+      for (const { id, clientId, assigneeId } of due)
+        await this.events.tell(tx, { kind: 'promise', clientId, personId: id, assigneeId });
+      await effects.write(tx);
+      return due.length;
+    });
+  }
+
+  private async tellOf(
+    tx: Queries,
+    effects: Consequences,
+    kind: NoticeKind,
+    ids: readonly PersonId[],
+    now: Instant,
+    cause = '',
+  ): Promise<void> {
+    const rows = await tx
+      .select({ person: people, client: clients })
+      .from(people)
+      .innerJoin(clients, eq(clients.id, people.clientId))
+      .where(isAnyOf(people.id, [...ids]));
+    const teams = new Map<ClientId, Told[]>();
+    for (const { person, client } of rows) {
+      const team = teams.get(client.id) ?? (await teamOf(tx, client.id, kind));
+      teams.set(client.id, team);
+      const mine = team.filter(({ id }) => id === person.assigneeId);
+      for (const user of person.assigneeId ? mine : team)
+        if (user.notices.when === 'always' || isOnDuty(user, now))
+          this.queue(effects, kind, { client, person, user, now, cause });
+    }
+  }
+
+  private queue(
+    effects: Consequences,
+    kind: NoticeKind,
+    told: { client: ClientRow; person: PersonRow; user: Told; now: Instant; cause: string },
+  ): void {
+    const { client, person, user, now, cause } = told;
+    const words = wordsOf(kind, told);
+    const base = { client, person, at: now, ...words };
+    const key = `team:${kind}:${cause || person.waitingSince!.toString()}:${person.id}:${user.id}`;
+    const ways = user.notices[kind];
+    if (ways.includes('email')) this.messenger.tellUser(effects, { ...base, key, to: user.email });
+    if (ways.includes('text') && user.phone)
+      this.messenger.notifyByText(effects, {
+        ...{ client, person, at: now, key: `${key}:text`, to: user.phone },
+        body: words.subject,
+      });
+  }
+}
+
+/** Who of a client's team is told of something by email or text. */
+const teamOf = (tx: Queries, clientId: ClientId, kind: NoticeKind): Promise<Told[]> =>
+  tx
+    .select({
+      id: users.id,
+      name: users.name,
+      email: users.email,
+      phone: users.phone,
+      onDuty: users.onDuty,
+      zone: users.zone,
+      notices: users.notices,
+    })
+    .from(users)
+    .where(
+      and(
+        worksFor(clientId),
+        isNull(users.pausedAt),
+        sql`${users.notices}->${kind} ?| array['email', 'text']`,
+      ),
+    );
+
+function wordsOf(
+  kind: NoticeKind,
+  { client, person, now }: { client: ClientRow; person: PersonRow; now: Instant },
+): { subject: string; body: string } {
+  const name = nameFor(person);
+  if (kind === 'lead')
+    return {
+      subject: `New lead at ${client.name}: ${name}`,
+      body: `${name} has written to ${client.name}. Source: ${person.lastSource}.`,
+    };
+  const left = Math.max(1, Math.round(now.until(person.promisedBy!).total('minutes')));
+  const waited = Math.round(person.waitingSince!.until(now).total('minutes'));
+  return {
+    subject: `${name} is still waiting at ${client.name}`,
+    body: `${name} wrote ${minutes(waited)} ago, and nobody has called or written yet. ${client.name} promises an answer within the next ${minutes(left)}.`,
+  };
+}
+
+const minutes = (count: number): string => {
+  if (count < 120) return `${count} ${count === 1 ? 'minute' : 'minutes'}`;
+  return `${Math.round(count / 60)} hours`;
+};

@@ -1,0 +1,50 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { LiveEvent } from '@plumgate/contract';
+import { z } from 'zod';
+import { Database, type Queries } from './database/database.ts';
+
+const channel = 'live_events';
+const Notice = z.object({ event: LiveEvent, by: z.string() });
+
+/**
+ * Tells whoever has a screen open, in every process, that something happened: after the transaction of its cause, and
+ * only that it did. Nothing is kept: who was not listening looks anew when they are.
+ */
+@Injectable()
+export class LiveEvents {
+  private readonly process = randomUUID();
+  private readonly listeners = new Set<(event: LiveEvent) => void>();
+  private stopListening: () => Promise<void> = () => Promise.resolve();
+
+  constructor(private readonly database: Database) {}
+
+  async tell(tx: Queries, event: LiveEvent): Promise<void> {
+    await this.database.notify(tx, channel, JSON.stringify({ event, by: this.process }));
+    await this.database.afterCommit(tx, () => this.hear(event));
+  }
+
+  /** Calls back for every event from now on; gives how to stop. */
+  listen(listener: (event: LiveEvent) => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  async start(): Promise<void> {
+    this.stopListening = await this.database.listen(channel, {
+      onMessage: (message) => {
+        const { event, by } = Notice.parse(JSON.parse(message));
+        if (by !== this.process) this.hear(event);
+      },
+      onState: () => {},
+    });
+  }
+
+  async stop(): Promise<void> {
+    await this.stopListening();
+  }
+
+  private hear(event: LiveEvent): void {
+    for (const listener of this.listeners) listener(event);
+  }
+}

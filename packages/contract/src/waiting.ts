@@ -1,0 +1,40 @@
+import { ClientId, InstantText, PersonId, UserId } from '@plumgate/core/basics';
+import { z } from 'zod';
+import { PersonSummary } from './shapes.ts';
+
+/** What those who have a screen open are told of at once: that something happened, to look at it anew. */
+export const LiveEvent = z.object({
+  /** A lead has arrived; who waits has changed; a promise is about to be broken. */
+  kind: z.enum(['lead', 'waiting', 'promise']),
+  clientId: ClientId,
+  personId: PersonId.nullable(),
+  /** Who looks after them: others need not be disturbed. */
+  assigneeId: UserId.nullable(),
+});
+export type LiveEvent = z.infer<typeof LiveEvent>;
+
+/** Somebody who waits for a call or a message. */
+export const WaitingPerson = PersonSummary.extend({
+  waitingSince: InstantText,
+  /** By when the client's promise has them answered. */
+  promisedBy: InstantText,
+});
+export type WaitingPerson = z.infer<typeof WaitingPerson>;
+
+/** Who waits at all clients that somebody sees, in the order in which they are to be answered. */
+export const WaitingEverywhere = z.object({
+  waiting: z.array(WaitingPerson),
+  total: z.int(),
+});
+
+/** How long people waited in one week, whose Monday is given; null where nobody was answered in it. */
+export const AnswerTimes = z.object({
+  week: z.iso.date(),
+  answered: z.int(),
+  /** Of those answered, how many within the promise. */
+  kept: z.int(),
+  /** In minutes of opening hours and in all: the median and the 90th percentile. */
+  open: z.object({ median: z.number(), p90: z.number() }).nullable(),
+  all: z.object({ median: z.number(), p90: z.number() }).nullable(),
+});
+export type AnswerTimes = z.infer<typeof AnswerTimes>;

@@ -1,0 +1,2 @@
+export * from './notice-settings.ts';
+export * from './on-duty.ts';
