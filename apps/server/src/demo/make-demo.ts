@@ -10,6 +10,8 @@ import {
 } from '@plumgate/core/page';
 import type { Make, TakenPage } from '@plumgate/core/templates';
 import { Temporal } from 'temporal-polyfill';
+import { usualNotices, type NoticeSettings } from '@plumgate/core/staff';
+import { users } from '../records/accounts/table.ts';
 import { AccountService } from '../domains/accounts/account.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
@@ -84,9 +86,16 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
   const until = clock.now();
   clock.resetTo(until.subtract({ hours: 24 * days }));
   const world = await makeDemoWorld(app, until);
+  // Nobody of the team was mailed about what is history.
+  await tellTeam(app, { ...usualNotices, promise: [] });
   await playHistory(app, clock, { ...world, until, days });
   await sortIntoStages(app, until, { id: world.marketer, name: 'Mabel Otterby' });
+  await tellTeam(app, usualNotices);
   clock.run();
+}
+
+async function tellTeam(app: NestFastifyApplication, notices: NoticeSettings): Promise<void> {
+  await app.get(Database).db.update(users).set({ notices });
 }
 
 /** The agency, its people and clients, and the funnels of two of them, without any history. `until` is the demo's first day. */

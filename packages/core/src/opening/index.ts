@@ -3,6 +3,7 @@ export * from './closed-days.ts';
 export * from './week-from.ts';
 export * from './open-at.ts';
 export * from './wall-clock.ts';
+export * from './hours.ts';
 export * from './promised-by.ts';
 export * from './open-stretches.ts';
 export * from './open-seconds.ts';

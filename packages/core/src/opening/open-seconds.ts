@@ -1,7 +1,7 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
 import { openStretches } from './open-stretches.ts';
-import type { Hours } from './promised-by.ts';
+import type { Hours } from './hours.ts';
 
 /**
  * How many seconds of opening hours lie between two moments. Without any hours somebody is always there, as for

@@ -1,6 +1,6 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
-import type { Hours } from './promised-by.ts';
+import type { Hours } from './hours.ts';
 import { closedOn } from './week-from.ts';
 import { minuteOf } from './week.ts';
 

@@ -1,14 +1,6 @@
 import type { Instant } from '../basics/index.ts';
+import type { Hours } from './hours.ts';
 import { openStretches } from './open-stretches.ts';
-import type { ClosedSpan } from './week-from.ts';
-import type { Week } from './week.ts';
-
-/** When somebody is there: by the wall of a zone, and not on days off. */
-export interface Hours {
-  week: Week;
-  closed: readonly ClosedSpan[];
-  zone: string;
-}
 
 /** A week without hours is one in which somebody is always there; a promise of more open hours than this is not read on. */
 const mostDays = 60;
