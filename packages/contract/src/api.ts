@@ -151,6 +151,7 @@ const jsonText = <Schema extends z.ZodType>(schema: Schema) =>
     .pipe(schema);
 
 export * from './accounts-api.ts';
+export * from './overview-api.ts';
 export * from './waiting-api.ts';
 
 export const health = endpoint({

@@ -4,6 +4,7 @@ import { openApi } from './openapi.ts';
 
 export { api };
 export * from './accounts.ts';
+export * from './overview.ts';
 export * from './waiting.ts';
 export * from './endpoint.ts';
 export * from './problem.ts';

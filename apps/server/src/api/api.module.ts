@@ -25,6 +25,7 @@ import { TodayModule } from '../domains/today/today.module.ts';
 import { WebsitesModule } from '../domains/websites/websites.module.ts';
 import { AccountController } from './account.controller.ts';
 import { Admission } from './admission.ts';
+import { OverviewController } from './overview.controller.ts';
 import { WaitingController } from './waiting.controller.ts';
 import { EventController } from './event.controller.ts';
 import { EventStreams } from './event-streams.ts';
@@ -92,6 +93,7 @@ import { WebsiteController } from './website.controller.ts';
   controllers: [
     AccountController,
     EventController,
+    OverviewController,
     WaitingController,
     ProfileController,
     StaffController,

@@ -1,4 +1,5 @@
 export * from './origin.ts';
 export * from './rate.ts';
+export * from './rate-interval.ts';
 export * from './source-preview.ts';
 export * from './tagged-link.ts';
