@@ -696,12 +696,21 @@ export const SequenceEffect = z.object({
 });
 export type SequenceEffect = z.infer<typeof SequenceEffect>;
 
+/** Somebody who waits for a call or a message. */
+export const WaitingPerson = PersonSummary.extend({
+  clientId: ClientId,
+  waitingSince: InstantText,
+  /** By when the client's promise has them answered. */
+  promisedBy: InstantText,
+});
+export type WaitingPerson = z.infer<typeof WaitingPerson>;
+
 export const TodayBoard = z.object({
   /**
    * New leads nobody has touched, each with the moment until which an answer is promised: those still within it by that
    * moment, then the overdue ones, the newest first. At most 200, the newest.
    */
-  waiting: z.array(PersonSummary.extend({ waitingSince: InstantText, promisedBy: InstantText })),
+  waiting: z.array(WaitingPerson),
   waitingTotal: z.int(),
   /** What is due by the end of the day. */
   tasks: z.array(TaskView),

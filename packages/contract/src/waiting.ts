@@ -1,6 +1,6 @@
-import { ClientId, InstantText, PersonId, UserId } from '@plumgate/core/basics';
+import { ClientId, PersonId, UserId } from '@plumgate/core/basics';
 import { z } from 'zod';
-import { PersonSummary } from './shapes.ts';
+import { WaitingPerson } from './shapes.ts';
 
 /** What those who have a screen open are told of at once: that something happened, to look at it anew. */
 export const LiveEvent = z.object({
@@ -12,14 +12,6 @@ export const LiveEvent = z.object({
   assigneeId: UserId.nullable(),
 });
 export type LiveEvent = z.infer<typeof LiveEvent>;
-
-/** Somebody who waits for a call or a message. */
-export const WaitingPerson = PersonSummary.extend({
-  waitingSince: InstantText,
-  /** By when the client's promise has them answered. */
-  promisedBy: InstantText,
-});
-export type WaitingPerson = z.infer<typeof WaitingPerson>;
 
 /** Who waits at all clients that somebody sees, in the order in which they are to be answered. */
 export const WaitingEverywhere = z.object({

@@ -10,9 +10,12 @@ const item =
 /** Whose work is on the table. Everything below the bar belongs to the picked client. */
 export function ClientPicker({
   client,
+  isAgency,
   mayAdd,
 }: {
   client: ClientSummary | undefined;
+  /** All clients together are on the table. */
+  isAgency: boolean;
   mayAdd: boolean;
 }) {
   const { data } = useClients();
@@ -21,7 +24,9 @@ export function ClientPicker({
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="flex h-8 max-w-56 items-center gap-2 rounded-control border border-strong-line bg-paper px-2.5 font-semibold max-md:max-w-40">
         {client && <Mark client={client} />}
-        <span className="truncate">{client?.name ?? 'Pick a client'}</span>
+        <span className="truncate">
+          {client?.name ?? (isAgency ? 'All clients' : 'Pick a client')}
+        </span>
         <ChevronDown className="size-3.5 shrink-0 text-muted" aria-hidden />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -30,6 +35,17 @@ export function ClientPicker({
           sideOffset={6}
           className="z-30 max-h-[70vh] min-w-64 overflow-auto rounded-card border border-line bg-sheet p-1.5 shadow-lg"
         >
+          {(data?.clients.length ?? 0) > 1 && (
+            <>
+              <DropdownMenu.Item
+                className={`${item} font-semibold`}
+                onSelect={() => void navigate('/agency')}
+              >
+                All clients
+              </DropdownMenu.Item>
+              <DropdownMenu.Separator className="my-1.5 h-px bg-line" />
+            </>
+          )}
           {data?.clients.map((one) => (
             <DropdownMenu.Item
               key={one.id}

@@ -4,7 +4,7 @@ import { useClients, useEndpoint, useSession } from '../api/hooks.ts';
 import { Empty, Failed, Skeleton } from '../ui/states.tsx';
 import { lastPlace } from '../api/client.ts';
 
-/** Where one lands after signing in: where one was last, else at the client with the most leads. */
+/** Where one lands after signing in: whoever works for several clients at all of them, a front desk where it was last. */
 export function FirstPlace() {
   const { data: session } = useSession();
   const clients = useClients();
@@ -12,6 +12,8 @@ export function FirstPlace() {
   if (clients.isError) return <Failed error={clients.error} again={() => void clients.refetch()} />;
   if (!clients.data || !session) return <Skeleton />;
   const all = clients.data.clients;
+  if (session.user.role !== 'front-desk' && all.length > 1)
+    return <Navigate replace to="/agency" />;
   const last = lastPlace.read();
   if (last && all.some(({ slug }) => last.startsWith(`/${slug}/`)))
     return <Navigate replace to={last} />;

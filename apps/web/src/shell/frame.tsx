@@ -1,3 +1,4 @@
+import { roleMay, type SignedIn } from '@plumgate/contract';
 import { useEffect, useRef, type RefObject } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { builds } from '../api/builds.ts';
@@ -12,6 +13,7 @@ import { ClockChip } from './clock-chip.tsx';
 import { Finder } from './finder.tsx';
 import { HelpButton } from './help.tsx';
 import { NoSuchPlace } from './no-such-place.tsx';
+import { useLeadNotices } from './use-lead-notices.ts';
 
 const places = [
   { path: 'today', label: 'Today', desk: true },
@@ -20,6 +22,13 @@ const places = [
   { path: 'bookings', label: 'Bookings', desk: true },
   { path: 'follow-up', label: 'Follow-up', desk: false },
   { path: 'set-up', label: 'Settings', desk: false },
+] as const;
+
+/** The places that are all clients' together. */
+const agencyPlaces = [
+  { path: '/agency', label: 'All clients', right: 'clients.read' },
+  { path: '/agency/today', label: 'Today', right: 'people.read' },
+  { path: '/agency/team', label: 'Team', right: 'users.manage' },
 ] as const;
 
 /** The one bar on top, and the place below it. People who are not signed in are sent to sign in first. */
@@ -45,6 +54,14 @@ export function Frame() {
   if (!session.data) return <Skeleton />;
   const desk = session.data.user.role === 'front-desk';
   const mine = places.filter((place) => place.desk || !desk);
+  const isAgency = pathname.startsWith('/agency');
+  const tabs = client
+    ? mine.map(({ path, label }) => ({ to: `/${client.slug}/${path}`, label }))
+    : isAgency
+      ? agencyPlaces
+          .filter(({ right }) => roleMay(session.data.user.role, right))
+          .map(({ path, label }) => ({ to: path, label }))
+      : [];
   return (
     <div className="flex h-dvh flex-col">
       <a
@@ -66,22 +83,23 @@ export function Frame() {
           <img src="/mark.svg" alt="" className="size-6" />
           <span className="max-lg:hidden">Plum Gate</span>
         </NavLink>
-        <ClientPicker client={client} mayAdd={!desk} />
-        {client && (
+        <ClientPicker client={client} isAgency={isAgency} mayAdd={!desk} />
+        {tabs.length > 0 && (
           <nav
             ref={nav}
             aria-label="Places"
             className="ml-3 flex self-stretch max-md:order-last max-md:ml-0 max-md:w-full max-md:overflow-x-auto"
           >
-            {mine.map((place) => (
+            {tabs.map(({ to, label }) => (
               <NavLink
-                key={place.path}
-                to={`/${client.slug}/${place.path}`}
+                key={to}
+                to={to}
+                end={to === '/agency'}
                 className={({ isActive }) =>
-                  `flex items-center border-b-2 px-3 font-medium whitespace-nowrap max-md:px-2 max-md:py-2 max-md:text-[13px] ${isActive || (place.path === 'funnels' && pathname.includes('/pages/')) ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`
+                  `flex items-center border-b-2 px-3 font-medium whitespace-nowrap max-md:px-2 max-md:py-2 max-md:text-[13px] ${isActive || (to.endsWith('/funnels') && pathname.includes('/pages/')) ? 'border-plum text-plum-dark' : 'border-transparent text-muted hover:text-ink'}`
                 }
               >
-                {place.label}
+                {label}
               </NavLink>
             ))}
           </nav>
@@ -105,8 +123,14 @@ export function Frame() {
         {asked && clients.data && !client ? <NoSuchPlace /> : <Outlet />}
       </main>
       <SignInAgain session={session.data} />
+      <LeadNotices session={session.data} />
     </div>
   );
+}
+
+function LeadNotices({ session }: { session: SignedIn }) {
+  useLeadNotices(session);
+  return null;
 }
 
 /** Loads the program anew as one goes to another place, where it was brought up to date: what was typed is saved by then. */

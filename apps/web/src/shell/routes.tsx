@@ -33,6 +33,18 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/agency',
+        lazy: async () => ({
+          Component: (await import('../features/today/overview-screen.tsx')).OverviewScreen,
+        }),
+      },
+      {
+        path: '/agency/today',
+        lazy: async () => ({
+          Component: (await import('../features/today/everywhere-screen.tsx')).EverywhereScreen,
+        }),
+      },
+      {
         path: '/agency/team',
         lazy: async () => ({
           Component: (await import('../features/team/team-screen.tsx')).TeamScreen,

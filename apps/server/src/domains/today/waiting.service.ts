@@ -56,6 +56,7 @@ export class WaitingService {
     return {
       waiting: rows.map(({ since, by, ...row }) => ({
         ...wire(row),
+        clientId: row.clientId,
         waitingSince: since!.toString(),
         promisedBy: by!.toString(),
       })),

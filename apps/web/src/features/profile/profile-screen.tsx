@@ -8,6 +8,7 @@ import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, FailureLine, Skeleton } from '../../ui/states.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
+import { NoticesPanel } from './notices-panel.tsx';
 import { PasswordPanel } from './password-panel.tsx';
 import { Panel } from './panel.tsx';
 import { SecondFactorPanel } from './second-factor-panel.tsx';
@@ -28,6 +29,7 @@ export function ProfileScreen() {
           <SecondFactorPanel profile={profile} />
         </div>
         <div className="grid gap-5">
+          <NoticesPanel profile={profile} />
           <PasswordPanel />
           <SessionsPanel zone={profile.zone} />
         </div>

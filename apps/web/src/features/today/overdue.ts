@@ -10,14 +10,14 @@ export const byText = (at: string, now: string, zone: string): string =>
 const dateOf = (at: string, zone: string) =>
   Temporal.Instant.from(at).toZonedDateTimeISO(zone).toPlainDate();
 
-/** Those who wait beyond what was promised, by how long ago they came; a group without anybody is left out. */
-export function overdueGroups<Person extends { addedAt: string }>(
+/** Those who wait beyond what was promised, by how long ago they wrote; a group without anybody is left out. */
+export function overdueGroups<Person extends { waitingSince: string }>(
   people: readonly Person[],
   now: string,
   zone: string,
 ): [name: string, people: Person[]][] {
-  const daysAgo = ({ addedAt }: Person) =>
-    dateOf(addedAt, zone).until(dateOf(now, zone), { largestUnit: 'days' }).days;
+  const daysAgo = ({ waitingSince }: Person) =>
+    dateOf(waitingSince, zone).until(dateOf(now, zone), { largestUnit: 'days' }).days;
   const among = (least: number, most: number) =>
     people.filter((person) => daysAgo(person) >= least && daysAgo(person) <= most);
   const groups: [string, Person[]][] = [

@@ -12,7 +12,7 @@ const waitingOf = (
   changes: Parameters<typeof personOf>[1] = {},
 ): TodayBoard['waiting'][number] => ({
   ...personOf(number, changes),
-  ...{ waitingSince: '2026-11-05T16:30:00Z', promisedBy },
+  ...{ clientId: quayside.id, waitingSince: changes.addedAt ?? '2026-11-05T16:30:00Z', promisedBy },
 });
 const quiet: TodayBoard = {
   waiting: [],
@@ -27,6 +27,7 @@ const quiet: TodayBoard = {
 const serverWith = (board: Partial<TodayBoard>) =>
   serverOf()
     .on(api.getToday, { ...quiet, ...board })
+    .on(api.getAnswerTimes, { weeks: [] })
     .on(api.getClock, { now, demo: false });
 const opened = async (board: Partial<TodayBoard>) => {
   const server = serverWith(board);
@@ -79,8 +80,9 @@ it.each([
   ['2026-11-05T04:59:00Z', 'Overdue since yesterday'],
   ['2026-10-29T17:00:00Z', 'Overdue, from the last 7 days'],
   ['2026-10-28T17:00:00Z', 'Overdue for longer'],
-])('somebody who came at %s is %s', (addedAt, group) => {
-  expect(overdueGroups([{ addedAt }], now, 'America/New_York')).toEqual([[group, [{ addedAt }]]]);
+])('somebody who wrote at %s is %s', (waitingSince, group) => {
+  const person = { waitingSince };
+  expect(overdueGroups([person], now, 'America/New_York')).toEqual([[group, [person]]]);
 });
 
 it('tells when more wait than are shown', async () => {

@@ -5,16 +5,13 @@ import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
-import { CallLink } from '../../ui/call-link.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
-import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
-import { dayText, lengthText, timeText, whenText } from '../../ui/when.ts';
-import { byText, overdueGroups } from './overdue.ts';
-import { BookPerson } from '../bookings/add-booking.tsx';
+import { dayText, timeText, whenText } from '../../ui/when.ts';
+import { AnswerTimes } from './answer-times.tsx';
+import { WaitingList } from './waiting-list.tsx';
 import { bookingAddress } from '../bookings/booking-address.ts';
 import { BookingPill } from '../bookings/booking-pill.tsx';
-import { nameOf } from '../people/name-of.ts';
 import { TaskList } from '../people/task-list.tsx';
 
 /** What the day asks for: who waits, who comes, and what did not get through. */
@@ -50,11 +47,12 @@ export function TodayScreen() {
           {waiting.length === 0 ? (
             <Quiet>Nobody is waiting. New leads appear here right away.</Quiet>
           ) : (
-            <WaitingList waiting={waiting} client={client} now={now} />
+            <WaitingList waiting={waiting} clients={[client]} now={now} zone={client.zone} />
           )}
           {waitingTotal > waiting.length && (
             <p className="mt-2 text-xs text-muted">The newest {waiting.length} are shown.</p>
           )}
+          <AnswerTimes clientId={client.id} />
         </section>
         <div className="grid content-start gap-6">
           <TasksToday tasks={tasks} slug={client.slug} zone={client.zone} />
@@ -203,100 +201,6 @@ const Quiet = ({ children }: { children: React.ReactNode }) => (
     {children}
   </p>
 );
-
-/** Those to be answered in time first; who is overdue lies folded, by the day they came. */
-function WaitingList({
-  waiting,
-  client,
-  now,
-}: {
-  waiting: TodayBoard['waiting'];
-  client: { id: string; slug: string; zone: string };
-  now: string;
-}) {
-  const inTime = waiting.filter(({ promisedBy }) => promisedBy > now);
-  const groups = overdueGroups(
-    waiting.filter(({ promisedBy }) => promisedBy <= now),
-    now,
-    client.zone,
-  );
-  const rows = (people: TodayBoard['waiting']) => (
-    <ul className="grid gap-2">
-      {people.map((person) => (
-        <Waiting key={person.id} person={person} client={client} now={now} />
-      ))}
-    </ul>
-  );
-  return (
-    <div className="grid gap-3">
-      {inTime.length > 0 && rows(inTime)}
-      {groups.map(([name, people], index) => (
-        <details key={name} open={inTime.length === 0 && index === 0}>
-          <summary className="mb-2 cursor-pointer font-semibold text-brick">
-            {name}{' '}
-            <span className="font-normal text-muted tabular-nums">
-              {people.length.toLocaleString('en-US')}
-            </span>
-          </summary>
-          {rows(people)}
-        </details>
-      ))}
-    </div>
-  );
-}
-
-function Waiting({
-  person,
-  client,
-  now,
-}: {
-  person: TodayBoard['waiting'][number];
-  client: { id: string; slug: string; zone: string };
-  now: string;
-}) {
-  const refresh = useRefreshAll();
-  const isLate = person.promisedBy <= now;
-  const touch = async (how: 'called' | 'no-answer') => {
-    try {
-      await call(api.touchPerson, { params: { personId: person.id }, body: { how, note: '' } });
-      await refresh();
-      toast(`Noted: ${how === 'called' ? 'called' : 'called, no answer'}.`);
-    } catch (error) {
-      toast.error(messageOf(error));
-    }
-  };
-  return (
-    <li className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-card border border-line bg-sheet px-4 py-2.5">
-      <div className="min-w-0 flex-1 basis-48">
-        <Link className="font-semibold hover:underline" to={`/${client.slug}/people/${person.id}`}>
-          {nameOf(person)}
-        </Link>
-        <p className="truncate text-xs text-muted">
-          {[`from ${person.source}`, ...person.tags].join(' · ')}
-        </p>
-      </div>
-      <Pill tone={isLate ? 'brick' : 'honey'}>
-        {isLate
-          ? lengthText(person.addedAt, now)
-          : `answer by ${byText(person.promisedBy, now, client.zone)}`}
-      </Pill>
-      <div className="flex flex-wrap items-center gap-2">
-        {person.phone ? (
-          <CallLink phone={person.phone} />
-        ) : (
-          <a className="text-[13px] font-semibold text-plum-dark" href={`mailto:${person.email}`}>
-            Write
-          </a>
-        )}
-        <BookPerson clientId={client.id} person={{ id: person.id, name: nameOf(person) }} />
-        <Button onClick={() => void touch('called')}>Called</Button>
-        <Button look="quiet" onClick={() => void touch('no-answer')}>
-          No answer
-        </Button>
-      </div>
-    </li>
-  );
-}
 
 function Booked({ booking, slug, zone }: { booking: BookingView; slug: string; zone: string }) {
   return (
