@@ -625,6 +625,10 @@ export const RuleView = z.object({
   draft: ContentDraft.nullable(),
   /** How many leads of the last 30 days it matched. */
   matched30: z.int(),
+  /** Of one that is on: why it can never match, as far as that is certain; `by` is the rule that hides it. */
+  unreachable: z
+    .object({ kind: z.enum(['asks-nothing', 'never', 'hidden']), by: z.string().optional() })
+    .nullable(),
 });
 export type RuleView = z.infer<typeof RuleView>;
 

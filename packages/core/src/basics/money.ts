@@ -46,3 +46,7 @@ export function readMoney(text: string, currency: CurrencyCode): Outcome<Money, 
     ? done({ amount, currency })
     : failed('This amount is too large.');
 }
+
+/** An amount in units of a currency, such as dollars, in its minor ones. */
+export const minorUnits = (units: number, currency: CurrencyCode): Cents =>
+  Math.round(units * 10 ** minorDigits(currency)) as Cents;

@@ -4,6 +4,7 @@ import {
   done,
   failed,
   minorDigits,
+  minorUnits,
   type Money,
   moneyWords,
   ownValue,
@@ -141,7 +142,7 @@ export function filledFields(
 }
 
 const moneyOf = (units: number, currency: CurrencyCode): Money => ({
-  amount: Math.round(units * 10 ** minorDigits(currency)),
+  amount: minorUnits(units, currency),
   currency,
 });
 

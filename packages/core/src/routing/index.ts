@@ -5,3 +5,5 @@ export * from './route-lead.ts';
 export * from './preview-rule.ts';
 export * from './rule-format.ts';
 export * from './hand-over.ts';
+export * from './take-turns.ts';
+export * from './unreachable-rules.ts';

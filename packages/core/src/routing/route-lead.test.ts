@@ -76,9 +76,8 @@ describe('routeLead', () => {
         { id: id(6), name: 'Rule 6' },
       ],
       missed: [{ id: id(7), name: 'Rule 7', matches: 'all', failed: [page(9)] }],
-      tags: ['first-visit', 'nervous'],
-      assignee: id(7),
-      stage: null,
+      ...{ tags: ['first-visit', 'nervous'], untags: [], assignee: id(7), stage: null },
+      ...{ value: null, fields: {}, stops: [], notifyTexts: [] },
       tasks: [{ text: 'Call', inDays: 1 }],
       sequences: [id(8)],
       notify: ['desk@example.com'],
@@ -129,4 +128,77 @@ describe('why a rule did not match', () => {
     const [missed] = routeLead([rule(5, { conditions })], facts).missed;
     expect(missedWords(missed!, names)).toBe(words);
   });
+});
+
+describe('the actions of rules', () => {
+  const of = (...actions: Rule['actions']) => rule(5, { actions });
+  const planOf = (actions: Rule['actions'], changes: Partial<Facts> = {}) =>
+    routeLead([of(...actions)], { ...facts, ...changes });
+
+  it('take a tag back that an earlier one gave, and give one that an earlier one took', () => {
+    const [give, take] = [
+      { kind: 'tag', tag: 'hot' },
+      { kind: 'untag', tag: 'hot' },
+    ] as const;
+    expect(planOf([give, take])).toMatchObject({ tags: [], untags: ['hot'] });
+    expect(planOf([take, give])).toMatchObject({ tags: ['hot'], untags: [] });
+  });
+
+  it('start and stop sequences, the last one wins', () => {
+    const [start, stop] = [
+      { kind: 'start', sequence: id<never>(8) },
+      { kind: 'stop', sequence: id<never>(8) },
+    ] as const;
+    expect(planOf([start, stop])).toMatchObject({ sequences: [], stops: [id(8)] });
+    expect(planOf([stop, start])).toMatchObject({ sequences: [id(8)], stops: [] });
+  });
+
+  it('set the value, fields and whom to text', () => {
+    const plan = planOf([
+      { kind: 'value', units: 1200 },
+      { kind: 'field', field: 'roof_age', typed: '12' },
+      { kind: 'text', phone: '(207) 555-0188' },
+    ]);
+    expect(plan).toMatchObject({
+      ...{ value: 1200, fields: { roof_age: '12' }, notifyTexts: ['(207) 555-0188'] },
+    });
+  });
+
+  it('leave a lead with whoever looks after them, where they say so', () => {
+    const keeping = { kind: 'assign', to: id<never>(6), keeps: true } as const;
+    expect(planOf([keeping]).assignee).toBe(id(6));
+    expect(planOf([keeping], { assignee: id(7) }).assignee).toBeNull();
+    const turns = { kind: 'turns', among: [{ to: id<never>(6), weight: 1 }], keeps: true } as const;
+    expect(planOf([turns as never], { assignee: id(7) }).assignee).toBeNull();
+  });
+
+  it('give leads in turn as they are told whose it is, and nobody’s where none is there', () => {
+    const turns = { kind: 'turns', among: [{ to: id<never>(6), weight: 1 }] } as const;
+    const asked: unknown[] = [];
+    const pick = (to: number | null) => (rule: never, among: unknown) => {
+      asked.push([rule, among]);
+      return to && id<never>(to);
+    };
+    const routed = (to: number | null) =>
+      routeLead([of(turns as never)], facts, pick(to) as never).assignee;
+    expect([routed(6), routed(null)]).toEqual([id(6), null]);
+    expect(asked[0]).toEqual([id(5), turns.among]);
+  });
+});
+
+it('does not ask the rules after one that stops', () => {
+  const plan = routeLead(
+    [
+      rule(5, { conditions: all(page(9)), stops: true }),
+      rule(6, { stops: true, actions: [{ kind: 'tag', tag: 'first' }] }),
+      rule(7, { actions: [{ kind: 'tag', tag: 'second' }] }),
+    ],
+    facts,
+  );
+  expect(plan.tags).toEqual(['first']);
+  expect(plan.missed.map(({ id, stoppedBy }) => [id, stoppedBy])).toEqual([
+    [id(5), undefined],
+    [id(7), 'Rule 6'],
+  ]);
+  expect(missedWords(plan.missed[1]!, () => '')).toBe('“Rule 6” came before it and stops there.');
 });

@@ -3,7 +3,15 @@ import { createHash } from 'node:crypto';
 import { personVisitors } from '../../records/people/visitors.table.ts';
 import { Injectable } from '@nestjs/common';
 import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
-import { cleanText, done, failed, localDay, type Outcome } from '@plumgate/core/basics';
+import {
+  cleanText,
+  done,
+  failed,
+  localDay,
+  minorUnits,
+  moneyWords,
+  type Outcome,
+} from '@plumgate/core/basics';
 import {
   consentsOf,
   labelledAnswers,
@@ -13,19 +21,21 @@ import {
 } from '@plumgate/core/forms';
 import {
   filledFields,
+  readFieldValue,
   dueInDays,
   personFromAnswers,
   townFromAnswers,
   type AlsoGiven,
   type ContactDetails,
+  type FieldValues,
 } from '@plumgate/core/people';
 import { routeLead, type RoutedLead } from '@plumgate/core/routing';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { BookingService, SlotGone } from '../booking/booking.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { endsOnTag, RunService } from '../followup/run.service.ts';
-import { timeline } from '../../records/people/table.ts';
+import { people, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
@@ -46,6 +56,10 @@ import { LeadMessages, type Notices } from './lead-messages.ts';
 import { UploadService } from './upload.service.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { leadArrived } from '../people/waiting-events.ts';
+import { turnsFor } from '../routing/turns.ts';
+import { loadRuns } from '../followup/run-loading.ts';
+import { sequenceRuns } from '../../records/followup/table.ts';
+import { toJson } from '../../platform/database/columns.ts';
 
 /** What a submission came to, as far as its sender may know. */
 export interface Received {
@@ -86,7 +100,7 @@ interface Arriving {
   details: ContactDetails;
   person: PersonRow & { isNew: boolean; also: AlsoGiven };
   plan: RoutedLead;
-  /** Who may look after people of the client: their names. */
+  /** Who may look after people of the client. */
   assignees: ForArrival['assignees'];
   /** Other answers under a key that was used before: kept and told, and nothing else. */
   isChange: boolean;
@@ -200,9 +214,11 @@ export class IntakeService {
     const who = { ...details, fields, language, zone, town, wait };
     const person = await this.store.arrive(tx, client, who, incoming, at);
     const working = isChange ? [] : rules;
+    const turns = await turnsFor(tx, clientId, working, assignees, at);
     const plan = routeLead(
       working,
       await arrivalFacts(tx, working, { incoming, answers, person, client, at }),
+      turns.pick,
     );
     const submission = this.ids.next<SubmissionId>();
     const arriving = {
@@ -217,7 +233,8 @@ export class IntakeService {
     if (incoming.booking) await kept.catch(asDuplicate(keys));
     else effects.add(kept);
     await this.uploads.attach(tx, clientId, submission, incoming.typed, form);
-    const told = { ...arriving, notify: plan.notify };
+    for (const write of turns.writes()) effects.add(write);
+    const told = { ...arriving, notify: plan.notify, notifyTexts: plan.notifyTexts };
     const notices = this.messages.noticesOf(told);
     await this.noteArrival(tx, effects, arriving, notices);
     const booking = isChange ? null : await this.takeTime(tx, effects, arriving);
@@ -369,7 +386,10 @@ export class IntakeService {
     const rule = rules.join(', ');
     if (rule) effects.note(person, at, { kind: 'matched', rules });
     await this.tag(tx, effects, arriving, rule);
-    const to = plan.assignee && arriving.assignees.get(plan.assignee);
+    await this.untag(tx, effects, arriving, rule);
+    await this.setDetails(tx, effects, arriving, rule);
+    await this.stopSequences(tx, effects, arriving, rule);
+    const to = plan.assignee && arriving.assignees.get(plan.assignee)?.name;
     if (plan.assignee && to && plan.assignee !== person.assigneeId) {
       effects.add(this.store.assign(tx, person, plan.assignee));
       effects.note(person, at, { kind: 'assigned', to, rule });
@@ -404,6 +424,63 @@ export class IntakeService {
     effects.note(person, at, { kind: 'tagged', tags, rule });
     const because = `tagged ${tags.join(', ')}`;
     await this.runs.endOn(tx, effects, person.id, at, endsOnTag(tags), because);
+  }
+
+  private async untag(
+    tx: Queries,
+    effects: Consequences,
+    { person, plan, at }: Arriving,
+    rule: string,
+  ): Promise<void> {
+    if (person.isNew) return;
+    for (const tag of plan.untags)
+      if (await this.store.untag(tx, person, tag))
+        effects.note(person, at, { kind: 'untagged', tag, sequence: rule });
+  }
+
+  /** Sets the value and the client's own fields; what no longer fits a field that was changed since sets nothing. */
+  private async setDetails(
+    tx: Queries,
+    effects: Consequences,
+    { person, plan, client, submission, at }: Arriving,
+    rule: string,
+  ): Promise<void> {
+    const { currency, locale } = client.facts;
+    if (plan.value !== null) {
+      const amount = minorUnits(plan.value, currency);
+      await tx.update(people).set({ value: amount }).where(eq(people.id, person.id));
+      const to = moneyWords({ amount, currency }, locale);
+      effects.note(person, at, { kind: 'edited', what: 'Value', to, by: rule });
+    }
+    if (Object.keys(plan.fields).length === 0) return;
+    const set: FieldValues = {};
+    for (const field of await this.fields.ofClient(tx, client.id)) {
+      const typed = plan.fields[field.key];
+      const read = typed === undefined ? null : readFieldValue(field, typed, currency);
+      if (read?.ok && read.value !== null) set[field.key] = read.value;
+    }
+    await tx
+      .update(people)
+      .set({ fields: sql`${people.fields} || ${toJson(set)}::jsonb` })
+      .where(eq(people.id, person.id));
+    for (const write of this.store.noteFields(tx, person, set, { by: rule, submission, at }))
+      effects.add(write);
+  }
+
+  private async stopSequences(
+    tx: Queries,
+    effects: Consequences,
+    { person, plan, at }: Arriving,
+    rule: string,
+  ): Promise<void> {
+    if (plan.stops.length === 0 || person.isNew) return;
+    const running = and(
+      eq(sequenceRuns.personId, person.id),
+      inArray(sequenceRuns.sequenceId, plan.stops),
+      eq(sequenceRuns.state, 'running'),
+    );
+    const runs = await loadRuns(tx, running, { lock: true });
+    await this.runs.end(tx, effects, runs, at, `${rule} stopped it`);
   }
 
   private async takeTime(

@@ -20,6 +20,8 @@ export interface ToldLead {
   details: ContactDetails;
   /** Addresses that the rules notify, beside the form's own. */
   notify: readonly string[];
+  /** Numbers that the rules text. */
+  notifyTexts: readonly string[];
   submission: SubmissionId;
   /** Other answers under a key that was used before. */
   isChange: boolean;
@@ -119,8 +121,10 @@ export class LeadMessages {
 }
 
 /** The form's numbers in E.164 by the client's country, each once; what is no number is left out. */
-function numbersOf({ incoming, client }: ToldLead): string[] {
-  const keys = incoming.form.notice.texts.map((text) => phoneKey(text, client.facts.country));
+function numbersOf({ incoming, client, notifyTexts }: ToldLead): string[] {
+  const keys = [...incoming.form.notice.texts, ...notifyTexts].map((text) =>
+    phoneKey(text, client.facts.country),
+  );
   return [...new Set(keys)].filter((key) => key !== null);
 }
 

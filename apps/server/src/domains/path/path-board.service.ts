@@ -14,7 +14,7 @@ import { mayLeadOn, type FormDefinition } from '@plumgate/core/forms';
 import { nextOf, weakestHop } from '@plumgate/core/funnels';
 import { blocksOf, formsOn } from '@plumgate/core/page';
 import { RuleContent, ruleActionWords, type Rule, type RuleAction } from '@plumgate/core/routing';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { calendars } from '../../records/booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
@@ -28,6 +28,7 @@ import { Database } from '../../platform/database/database.ts';
 import { noCounts, ResultsService } from '../results/results.service.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { days, FunnelService, leadsOf } from '../funnels/funnel.service.ts';
+import { ownFields } from '../../records/people/fields.table.ts';
 
 /** What the Path shows: where visitors come from, each step with its numbers and wires, and what happens there. */
 @Injectable()
@@ -97,7 +98,7 @@ export class PathBoardService {
     forms: [id: string, form: FormDefinition][],
   ): Promise<PathStep['happenings']> {
     const rules = await this.rules.active(this.database.db, clientId);
-    const named = await this.namedBy(rules);
+    const named = await this.namedBy(clientId, rules);
     const lines: PathStep['happenings'] = [];
     for (const [form, definition] of forms) {
       const place = { form: form as FormId, page: page.id, funnel };
@@ -161,7 +162,7 @@ export class PathBoardService {
   }
 
   /** The users, sequences and stages that the rules' actions name, by their ids. */
-  private async namedBy(rules: Rule[]): Promise<Named> {
+  private async namedBy(clientId: ClientId, rules: Rule[]): Promise<Named> {
     const ids = (kind: ReferenceKind) =>
       rules.flatMap((rule) =>
         referencesIn(RuleContent, rule).flatMap((one) => (one.kind === kind ? [one.id] : [])),
@@ -178,7 +179,18 @@ export class PathBoardService {
       .select({ id: stages.id, name: stages.name })
       .from(stages)
       .where(isAnyOf(stages.id, ids('stage')));
+    const keys = rules.flatMap(({ actions }) =>
+      actions.flatMap((action) => (action.kind === 'field' ? [action.field] : [])),
+    );
+    const own =
+      keys.length === 0
+        ? []
+        : await this.database.db
+            .select({ key: ownFields.key, name: ownFields.name })
+            .from(ownFields)
+            .where(and(eq(ownFields.clientId, clientId), inArray(ownFields.key, keys)));
     return {
+      fields: new Map(own.map(({ key, name }) => [key, name])),
       stages: new Map(moved.map(({ id, name }) => [id, name])),
       users: new Map(staff.map(({ id, name }) => [id, name])),
       sequences: new Map(started.map(({ id, content }) => [id, content])),
@@ -191,7 +203,19 @@ interface Named {
   users: Map<UserId, string>;
   sequences: Map<SequenceId, SequenceContent>;
   stages: Map<StageId, string>;
+  /** The client's own fields, by their keys. */
+  fields: Map<string, string>;
 }
+
+/** The sign that a line has on the board. */
+const lineKinds = {
+  ...{ tag: 'tag', untag: 'tag', field: 'tag', assign: 'assign', turns: 'assign' },
+  ...{ stage: 'stage', value: 'stage', task: 'task', stop: 'start', notify: 'notify' },
+  text: 'notify',
+} as const satisfies Record<
+  Exclude<RuleAction['kind'], 'start'>,
+  PathStep['happenings'][number]['kind']
+>;
 
 /** What an action of a rule does, as a line under the step. */
 function lineOf(action: RuleAction, rule: string, named: Named): PathStep['happenings'][number] {
@@ -199,10 +223,12 @@ function lineOf(action: RuleAction, rule: string, named: Named): PathStep['happe
     user: (id) => named.users.get(id) ?? 'someone who left',
     sequence: (id) => named.sequences.get(id)?.name ?? 'a sequence that is gone',
     stage: (id) => named.stages.get(id) ?? 'a stage that is gone',
+    field: (key) => named.fields.get(key) ?? 'a field that is gone',
   });
   const text = words.charAt(0).toUpperCase() + words.slice(1);
   const note = `rule: ${rule}`;
-  if (action.kind !== 'start') return { kind: action.kind, text, note, sequenceId: null };
+  if (action.kind !== 'start')
+    return { kind: lineKinds[action.kind], text, note, sequenceId: null };
   const count = named.sequences.get(action.sequence)?.steps.length ?? 0;
   const messages = `${count} ${count === 1 ? 'message' : 'messages'}`;
   return { kind: 'start', text, note: `${messages} · ${note}`, sequenceId: action.sequence };

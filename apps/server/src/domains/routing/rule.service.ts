@@ -12,10 +12,12 @@ import {
 } from '@plumgate/core/basics';
 import { askedTerms, type Conditions } from '@plumgate/core/conditions';
 import { sequenceFormat, type SequenceContent } from '@plumgate/core/followup';
-import { fullName, type FilledField } from '@plumgate/core/people';
+import { fullName, readFieldValue, type FilledField } from '@plumgate/core/people';
 import {
   previewRule,
+  unreachableRules,
   withHandOver,
+  type LeadPlace,
   type PastLead,
   type Rule,
   RuleContent,
@@ -28,7 +30,7 @@ import { openSql } from '../../records/conditions/open-sql.ts';
 import { sequences } from '../../records/followup/table.ts';
 import { funnels } from '../../records/funnels/table.ts';
 import { submissions } from '../../records/intake/table.ts';
-import { pages } from '../../records/pages/table.ts';
+import { pageForms, pages } from '../../records/pages/table.ts';
 import { formFields, ownFields } from '../../records/people/fields.table.ts';
 import { people } from '../../records/people/table.ts';
 import { Clock } from '../../platform/clock.ts';
@@ -44,6 +46,7 @@ import { worksFor } from '../../records/accounts/users-of.ts';
 import { Causes } from '../../records/causes/consequences.ts';
 import { workHandedOver, type HandOver } from '../accounts/account-events.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
+import type { Assignee } from './turns.ts';
 
 const previewDays = 30;
 const mostShown = 50;
@@ -52,8 +55,8 @@ const mostShown = 50;
 export interface ForArrival {
   client: ClientRow;
   rules: Rule[];
-  /** Names by id. */
-  assignees: ReadonlyMap<UserId, string>;
+  /** Whom leads can be given to. */
+  assignees: ReadonlyMap<UserId, Assignee>;
   /** The sequences that the rules start, as they are now. */
   sequences: ReadonlyMap<SequenceId, SequenceContent>;
   /** The fields that the form's questions fill, by the name that the form has for each. */
@@ -125,8 +128,8 @@ export class RuleService implements OnModuleInit {
         client: clients,
         rule: routingRules,
         assignees: sql<
-          [UserId, string][]
-        >`(select coalesce(jsonb_agg(jsonb_build_array(${users.id}, ${users.name})), '[]') from ${users} where ${worksFor(clients.id)} and ${users.pausedAt} is null)`,
+          [UserId, Assignee][]
+        >`(select coalesce(jsonb_agg(jsonb_build_array(${users.id}, jsonb_build_object('name', ${users.name}, 'onDuty', ${users.onDuty}, 'zone', ${users.zone}))), '[]') from ${users} where ${worksFor(clients.id)} and ${users.pausedAt} is null)`,
         sequences: sql<
           [SequenceId, unknown][]
         >`(select coalesce(jsonb_agg(jsonb_build_array(s.id, s.content)), '[]') from ${sequences} as s where s.client_id = clients.id and s.removed_at is null and s.id::text in (select jsonb_path_query(r.content, '$.actions[*].sequence')#>>'{}' from ${routingRules} as r where r.client_id = clients.id and r."on" and r.removed_at is null))`,
@@ -164,11 +167,42 @@ export class RuleService implements OnModuleInit {
       .orderBy(asc(routingRules.position));
     const ids = rows.map(({ id }) => id);
     const drafts = await draftsOf(this.database.db, 'rule', ids, me);
-    return rows.map((row) => ({ ...row, draft: drafts.get(row.id) ?? null }));
+    const on = rows.flatMap(({ id, on, content }) => (on ? [{ id, ...content }] : []));
+    const unreachable = unreachableRules(on, await this.placesOf(clientId));
+    return rows.map((row) => ({
+      ...row,
+      draft: drafts.get(row.id) ?? null,
+      unreachable: unreachable.get(row.id) ?? null,
+    }));
+  }
+
+  /** Where a client's leads come in: each form on a page that is in no bin. */
+  private placesOf(clientId: ClientId): Promise<LeadPlace[]> {
+    return this.database.db
+      .select({ form: pageForms.formId, page: pages.id, funnel: pages.funnelId })
+      .from(pageForms)
+      .innerJoin(pages, eq(pages.id, pageForms.pageId))
+      .where(and(eq(pages.clientId, clientId), isNull(pages.removedAt)));
+  }
+
+  /** Refuses to set a field that is not there, or to what does not fit it. */
+  private async checkFields(db: Queries, clientId: ClientId, content: RuleContent): Promise<void> {
+    const setting = content.actions.flatMap((one) => (one.kind === 'field' ? [one] : []));
+    if (setting.length === 0) return;
+    const fields = await db.select().from(ownFields).where(eq(ownFields.clientId, clientId));
+    const [client] = await db.select().from(clients).where(eq(clients.id, clientId));
+    for (const { field: key, typed } of setting) {
+      const field = fields.find((one) => one.key === key);
+      if (!field) throw new AppProblem('bad-request', { detail: 'A field of this rule is gone.' });
+      const read = readFieldValue(field, typed, client!.facts.currency);
+      if (!read.ok)
+        throw new AppProblem('bad-request', { detail: `${field.name}: ${read.problem}` });
+    }
   }
 
   /** Adds a rule at the end; switched off unless told otherwise, so that its preview is read first. */
   async add(clientId: ClientId, content: RuleContent, on = true): Promise<RuleId> {
+    await this.checkFields(this.database.db, clientId, content);
     await checkReferences(this.database.db, clientId, referencesIn(RuleContent, content), 'body');
     const [last] = await this.database.db
       .select({ position: max(routingRules.position) })
@@ -196,6 +230,7 @@ export class RuleService implements OnModuleInit {
       const stored = values.on ? [] : referencesIn(RuleContent, before.content);
       const named = referencesIn(RuleContent, values.content);
       await checkReferences(tx, before.clientId, named, 'body.content', stored);
+      if (values.on) await this.checkFields(tx, before.clientId, values.content);
       const [saved] = await tx
         .update(routingRules)
         .set({ ...values, version: sql`${routingRules.version} + 1` })

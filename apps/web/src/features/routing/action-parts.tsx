@@ -3,6 +3,8 @@ import type { RuleAction } from '@plumgate/core/routing';
 import type { ReactNode } from 'react';
 import { InlineField } from '../../ui/field.tsx';
 import { NamedSelect } from '../conditions/named-select.tsx';
+import { Keeps } from './keeps.tsx';
+import { TurnsValue } from './turns-value.tsx';
 
 type ActionOf<Kind extends RuleAction['kind']> = Extract<RuleAction, { kind: Kind }>;
 
@@ -33,15 +35,73 @@ const parts: { [Kind in RuleAction['kind']]: ActionPart<Kind> } = {
       />
     ),
   },
+  untag: {
+    starter: () => ({ kind: 'untag', tag: 'new' }),
+    value: ({ action, label, onChange }) => (
+      <InlineField
+        label={label}
+        className={wide}
+        maxLength={40}
+        value={action.tag}
+        onChange={(tag) => onChange({ ...action, tag })}
+      />
+    ),
+  },
   assign: {
     starter: ({ user }) => ({ kind: 'assign', to: (user[0]?.id ?? '') as never }),
     value: ({ action, choices, label, onChange }) => (
-      <NamedSelect
+      <>
+        <NamedSelect
+          label={label}
+          among={choices.user}
+          value={action.to}
+          onChange={(to) => onChange({ ...action, to: to as never })}
+        />
+        <Keeps action={action} onChange={onChange} />
+      </>
+    ),
+  },
+  turns: {
+    starter: ({ user }) => ({
+      kind: 'turns',
+      among: user.slice(0, 2).map(({ id }) => ({ to: id as never, weight: 1 })),
+      keeps: true,
+    }),
+    value: (part) => <TurnsValue {...part} />,
+  },
+  value: {
+    starter: () => ({ kind: 'value', units: 1000 }),
+    value: ({ action, label, onChange }) => (
+      <InlineField
         label={label}
-        among={choices.user}
-        value={action.to}
-        onChange={(to) => onChange({ ...action, to: to as never })}
+        type="number"
+        className="w-32"
+        min={0}
+        step="any"
+        value={action.units}
+        onChange={(units) => onChange({ ...action, units: Number(units) })}
       />
+    ),
+  },
+  field: {
+    starter: ({ fields }) => ({ kind: 'field', field: fields[0]?.key ?? '', typed: '' }),
+    value: ({ action, choices, label, onChange }) => (
+      <>
+        <NamedSelect
+          label={label}
+          among={choices.fields.map(({ key, name }) => ({ id: key, name }))}
+          value={action.field}
+          onChange={(field) => onChange({ ...action, field })}
+        />
+        to
+        <InlineField
+          label={`${label}, what it becomes`}
+          className={wide}
+          maxLength={1000}
+          value={action.typed}
+          onChange={(typed) => onChange({ ...action, typed })}
+        />
+      </>
     ),
   },
   stage: {
@@ -96,6 +156,20 @@ const parts: { [Kind in RuleAction['kind']]: ActionPart<Kind> } = {
       />
     ),
   },
+  stop: {
+    starter: ({ sequence }) => ({
+      kind: 'stop',
+      sequence: (sequence[0]?.id ?? '') as never,
+    }),
+    value: ({ action, choices, label, onChange }) => (
+      <NamedSelect
+        label={label}
+        among={choices.sequence}
+        value={action.sequence}
+        onChange={(sequence) => onChange({ ...action, sequence: sequence as never })}
+      />
+    ),
+  },
   notify: {
     starter: () => ({ kind: 'notify', email: '' }),
     value: ({ action, label, onChange }) => (
@@ -105,6 +179,19 @@ const parts: { [Kind in RuleAction['kind']]: ActionPart<Kind> } = {
         className={wide}
         value={action.email}
         onChange={(email) => onChange({ ...action, email })}
+      />
+    ),
+  },
+  text: {
+    starter: () => ({ kind: 'text', phone: '' }),
+    value: ({ action, label, onChange }) => (
+      <InlineField
+        label={label}
+        type="tel"
+        className={wide}
+        maxLength={40}
+        value={action.phone}
+        onChange={(phone) => onChange({ ...action, phone })}
       />
     ),
   },

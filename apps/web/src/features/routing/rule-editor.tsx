@@ -4,7 +4,7 @@ import { Trash2 } from 'lucide-react';
 import { call } from '../../api/call.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { draftStatus } from '../../ui/draft-buttons.tsx';
-import { InlineSelect, TextField } from '../../ui/field.tsx';
+import { InlineSelect, TextField, Tick } from '../../ui/field.tsx';
 import { useDraft } from '../../ui/use-draft.ts';
 import { ActionValue, newAction } from './action-parts.tsx';
 import { aboutLeads } from '../conditions/askable.ts';
@@ -67,6 +67,12 @@ export function RuleEditor({
           />
         </div>
         <Actions content={content} choices={choices} set={set} />
+        <Tick
+          label="Stop here"
+          help="Later rules are not asked about a lead that this one matched."
+          checked={content.stops ?? false}
+          onChange={(stops) => set(stops ? { ...content, stops } : withoutStop(content))}
+        />
       </div>
       <div className="grid content-start gap-4">
         <RulePreview content={content} clientId={clientId} slug={slug} />
@@ -102,6 +108,8 @@ export function RuleEditor({
     </div>
   );
 }
+
+const withoutStop = ({ stops: _before, ...rest }: RuleContent): RuleContent => rest;
 
 interface Part {
   content: RuleContent;

@@ -4,7 +4,7 @@ import { ruleActionWords, type RuleContent } from '@plumgate/core/routing';
 
 /** A rule as people say it. */
 export function RuleSentence({
-  content: { conditions, actions },
+  content: { conditions, actions, stops },
   choices,
 }: {
   content: RuleContent;
@@ -17,6 +17,7 @@ export function RuleSentence({
     user: (id: string) => names('user', id),
     sequence: (id: string) => names('sequence', id),
     stage: (id: string) => names('stage', id),
+    field: (key: string) => names('field', key),
   };
   return (
     <p className="text-muted">
@@ -24,7 +25,7 @@ export function RuleSentence({
       {actions.length === 0
         ? 'nothing is done yet'
         : actions.map((one) => ruleActionWords(one, nameOf)).join(', ')}
-      .
+      .{stops && ' Later rules are not asked.'}
     </p>
   );
 }

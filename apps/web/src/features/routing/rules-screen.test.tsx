@@ -41,6 +41,7 @@ const ruleOf = (number: number, changes: Partial<RuleView> = {}): RuleView => ({
   content: { ...content, name: `Rule ${number}` },
   matched30: 126,
   draft: null,
+  unreachable: null,
   ...changes,
 });
 const recent: RecentLeads = {

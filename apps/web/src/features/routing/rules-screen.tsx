@@ -185,6 +185,11 @@ function RuleItem({
             <Pill tone={rule.on ? 'leaf' : 'plain'}>{rule.on ? 'On' : 'Off'}</Pill>
           </h2>
           <RuleSentence content={rule.content} choices={choices} />
+          {rule.unreachable && (
+            <p role="note" className="mt-1 font-semibold text-honey">
+              {unreachableWords(rule.unreachable)}
+            </p>
+          )}
           <Matched matched={rule.matched30} recent={recent} />
         </div>
         <IconButton
@@ -220,6 +225,17 @@ function RuleItem({
       )}
     </li>
   );
+}
+
+function unreachableWords({ kind, by }: NonNullable<RuleView['unreachable']>): string {
+  switch (kind) {
+    case 'asks-nothing':
+      return 'It has no conditions, so it matches nobody.';
+    case 'never':
+      return 'It can never match: no form of this client stands where it asks, or its conditions exclude each other.';
+    case 'hidden':
+      return `It can never match: “${by}” takes all of its leads and stops there.`;
+  }
 }
 
 /** How many of the recent leads a rule matched, in words and as a share of a line. */

@@ -164,8 +164,7 @@ const columnsOf = (now: string): Column<ClientOverview>[] => [
     isNumber: true,
     wideOnly: true,
     sortBy: ({ won }) => won,
-    cell: ({ won, client }) =>
-      won === 0 ? none : wholeMoney(won, client.currency),
+    cell: ({ won, client }) => (won === 0 ? none : wholeMoney(won, client.currency)),
   },
   {
     id: 'troubles',

@@ -34,7 +34,5 @@ function wonWords(clients: readonly ClientOverview[]): string {
   const sums = new Map<string, number>();
   for (const { won, client } of clients)
     if (won > 0) sums.set(client.currency, (sums.get(client.currency) ?? 0) + won);
-  return [...sums]
-    .map(([currency, amount]) => wholeMoney(amount, currency))
-    .join(' and ');
+  return [...sums].map(([currency, amount]) => wholeMoney(amount, currency)).join(' and ');
 }

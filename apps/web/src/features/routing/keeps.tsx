@@ -1,0 +1,24 @@
+import type { RuleAction } from '@plumgate/core/routing';
+import { Tick } from '../../ui/field.tsx';
+
+type Assigning = Extract<RuleAction, { kind: 'assign' | 'turns' }>;
+
+/** Whether those who are looked after already stay with whoever does. */
+export function Keeps({
+  action,
+  onChange,
+}: {
+  action: Assigning;
+  onChange: (action: RuleAction) => void;
+}) {
+  const { keeps: _before, ...rest } = action;
+  return (
+    <span className="basis-full">
+      <Tick
+        label="Unless somebody looks after them already"
+        checked={action.keeps ?? false}
+        onChange={(keeps) => onChange(keeps ? { ...action, keeps } : rest)}
+      />
+    </span>
+  );
+}
