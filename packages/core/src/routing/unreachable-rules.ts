@@ -60,7 +60,7 @@ function excludeEachOther({ match, terms }: Rule['conditions']): boolean {
   return asked.some((one) => asked.some((other) => isOpposite(one, other)));
 }
 
-const plain = ({ not, ...term }: Term) => JSON.stringify(Object.entries(term).sort());
+const plain = ({ not: _asked, ...term }: Term) => JSON.stringify(Object.entries(term).sort());
 const isOpposite = (one: Term, other: Term): boolean =>
   Boolean(one.not) !== Boolean(other.not) && plain(one) === plain(other);
 
