@@ -125,19 +125,23 @@ function Actions({ content, choices, set }: Part) {
       <p>then, in this order</p>
       <ul className="grid gap-2">
         {content.actions.map((action, index) => (
-          <li key={index} className="flex flex-wrap items-center gap-2">
-            <InlineSelect
-              label={`Action ${index + 1}`}
-              options={does}
-              value={action.kind}
-              onChange={(kind) => setAction(index, newAction(kind as RuleAction['kind'], choices))}
-            />
-            <ActionValue
-              action={action}
-              choices={choices}
-              label={`Action ${index + 1}, which`}
-              onChange={(changed) => setAction(index, changed)}
-            />
+          <li key={index} className="flex items-start gap-2">
+            <div className="flex min-w-0 flex-1 flex-wrap items-center gap-2">
+              <InlineSelect
+                label={`Action ${index + 1}`}
+                options={does}
+                value={action.kind}
+                onChange={(kind) =>
+                  setAction(index, newAction(kind as RuleAction['kind'], choices))
+                }
+              />
+              <ActionValue
+                action={action}
+                choices={choices}
+                label={`Action ${index + 1}, which`}
+                onChange={(changed) => setAction(index, changed)}
+              />
+            </div>
             <IconButton
               label={`Remove action ${index + 1}`}
               onClick={() => set({ ...content, actions: content.actions.toSpliced(index, 1) })}

@@ -239,24 +239,25 @@ function WaitingNow({ now }: { now: string }) {
           const client = of.get(person.clientId);
           if (!client) return null;
           return (
-            <li
-              key={person.id}
-              className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-2"
-            >
-              <Pill tone={person.promisedBy <= now ? 'brick' : 'honey'}>
-                {lengthText(person.waitingSince, now)}
-              </Pill>
-              <Link
-                className="min-w-0 font-semibold break-words hover:underline"
-                to={`/${client.slug}/people/${person.id}`}
-              >
-                {nameOf(person)}
-              </Link>
-              <span className="min-w-0 flex-1 truncate text-muted">
-                {client.name}
-                {person.assigneeName && `, with ${person.assigneeName}`}
+            <li key={person.id} className="flex items-center gap-3 border-t border-line py-2">
+              <span className="w-24 shrink-0">
+                <Pill tone={person.promisedBy <= now ? 'brick' : 'honey'}>
+                  {lengthText(person.waitingSince, now)}
+                </Pill>
               </span>
-              {person.phone && <CallLink phone={person.phone} />}
+              <div className="min-w-0 flex-1">
+                <Link
+                  className="font-semibold break-words hover:underline"
+                  to={`/${client.slug}/people/${person.id}`}
+                >
+                  {nameOf(person)}
+                </Link>
+                <p className="truncate text-xs text-muted">
+                  {client.name}
+                  {person.assigneeName && `, with ${person.assigneeName}`}
+                </p>
+              </div>
+              {person.phone && <CallLink phone={person.phone}>Call</CallLink>}
             </li>
           );
         })}
