@@ -19,7 +19,7 @@ window.addEventListener('unhandledrejection', ({ reason }) => {
 });
 
 // Every place but the way in needs these, and would ask only once its own files are there.
-if (!['/sign-in', '/welcome'].includes(location.pathname)) {
+if (!/^\/(sign-in|welcome|invitation|new-password)\b/.test(location.pathname)) {
   askEarly(api.session, {});
   askEarly(api.listClients, {});
 }

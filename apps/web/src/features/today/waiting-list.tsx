@@ -58,26 +58,18 @@ export function WaitingList({
       {inTime.length > 0 && rows(inTime)}
       {groups.map(([name, people], index) => (
         <details key={name} open={inTime.length === 0 && index === 0}>
-          <summary className="mb-2 flex cursor-pointer items-center gap-2 font-semibold text-brick">
+          <summary className="mb-2 cursor-pointer font-semibold text-brick">
             {name}{' '}
             <span className="font-normal text-muted tabular-nums">
               {people.length.toLocaleString('en-US')}
             </span>
-            {people.length > 1 && (
-              <Button
-                look="quiet"
-                size="small"
-                className="ml-auto"
-                onClick={(event) => {
-                  event.preventDefault();
-                  setLetting(people);
-                }}
-              >
-                Let these go…
-              </Button>
-            )}
           </summary>
           {rows(people)}
+          {people.length > 1 && (
+            <Button look="quiet" onClick={() => setLetting(people)}>
+              Let these {people.length.toLocaleString('en-US')} go…
+            </Button>
+          )}
         </details>
       ))}
       {letting && <LetGoDialog people={letting} onClose={() => setLetting(null)} />}
