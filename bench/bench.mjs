@@ -24,10 +24,13 @@ import { manyPages, timeLaunchCheck } from './many-pages.mjs';
 import { sendAtOnce } from './senders.mjs';
 import { ensurePostgres, startPostgres } from '../scripts/postgres.mjs';
 import { keepResizing, takePhotos } from './resizing.mjs';
+import { costOfRules, timeEvents, timeOverview } from './team.mjs';
 
 const rows = [];
 const add = (what, value, wanted, good) =>
   rows.push({ what, value, wanted, result: good ? 'reached' : 'MISSED' });
+
+const ms = (time) => `${time.toFixed(1)} ms`;
 
 const folder = await mkdtemp(join(tmpdir(), 'plumgate-bench-'));
 const port = await freePort();
@@ -185,6 +188,14 @@ add('layout shift of the page on a phone', String(shift), '0', shift === 0);
 
 server.kill('SIGTERM');
 await server.ended;
+
+// Rules, all clients and open screens.
+const rules = await costOfRules(join(folder, 'rules'));
+add('30 rules of 6 conditions, added to a lead', ms(rules), 'under 5 ms', rules < 5);
+const overview = await timeOverview(join(folder, 'overview'));
+add('All clients, 300 of them', ms(overview), 'under 300 ms', overview < 300);
+const heard = await timeEvents(join(folder, 'events'));
+add('A lead, until ten open screens have heard of it', ms(heard), 'under 1000 ms', heard < 1000);
 
 // Intake against the same inserts without it, on the same database.
 const intake = await compareIntake(join(folder, 'intake'));

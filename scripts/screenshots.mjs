@@ -15,7 +15,7 @@ const openFirst = (selector) => async (page) => page.locator(selector).first().c
 /** `see` is what has to stand there before the picture is taken. */
 const shots = [
   { name: 'board', at: `${client}/people/board`, see: 'text=Quoted' },
-  { name: 'funnels', at: `${client}/funnels`, see: 'iframe >> nth=2' },
+  { name: 'all-clients', at: '/agency', see: 'text=Waiting now' },
   { name: 'path', at: `${client}/funnels`, then: openFirst('h2 a'), see: 'text=continue via' },
   {
     name: 'editor',

@@ -977,6 +977,29 @@ export const listPeople = endpoint({
     next: z.string().nullable(),
   }),
 });
+export const addPerson = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/people',
+  summary:
+    'Add somebody who called or came in: a new person or a known one, who goes through the rules by the source',
+  right: 'people.write',
+  params: ofClient,
+  body: z
+    .object({
+      name: z.string().trim().max(120).default(''),
+      email: z
+        .union([z.literal(''), z.email('Give an email address such as ana@example.com.')])
+        .default(''),
+      phone: z.string().trim().max(40).default(''),
+      source: z.string().trim().min(1, 'Say where they came from.').max(80),
+      note: z.string().trim().max(2000).default(''),
+    })
+    .refine(({ name, email, phone }) => name || email || phone, {
+      error: 'Give a name, a phone number or an email address.',
+      path: ['name'],
+    }),
+  answer: z.object({ personId: PersonId, isNew: z.boolean() }),
+});
 export const queryPeople = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/people/query',

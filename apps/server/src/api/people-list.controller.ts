@@ -8,11 +8,13 @@ import { PeopleExport } from '../domains/people/people-export.ts';
 import { PeopleList } from '../domains/people/people-list.service.ts';
 import { SavedLists } from '../domains/people/saved-lists.service.ts';
 import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
+import { HandArrivalService } from '../domains/intake/hand-arrival.service.ts';
 
 /** A client's people as lists: searched, asked for by conditions, kept under a name, exported. */
 @Controller()
 export class PeopleListController {
   constructor(
+    private readonly handArrivals: HandArrivalService,
     private readonly people: PeopleList,
     private readonly saved: SavedLists,
     private readonly choices: ConditionChoicesService,
@@ -27,6 +29,14 @@ export class PeopleListController {
     @Input() { params, query }: InputOf<typeof api.listPeople>,
   ): Promise<Answer<typeof api.listPeople>> {
     return this.people.search(params.clientId, query);
+  }
+
+  @Bind(api.addPerson)
+  addPerson(
+    @Caller() who: CurrentUser,
+    @Input() { params, body }: InputOf<typeof api.addPerson>,
+  ): Promise<Answer<typeof api.addPerson>> {
+    return this.handArrivals.add(who, params.clientId, body);
   }
 
   @Bind(api.queryPeople)

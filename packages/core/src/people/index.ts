@@ -1,5 +1,6 @@
 export * from './person-key.ts';
 export * from './person-from-answers.ts';
+export * from './contact-from.ts';
 export * from './own-fields.ts';
 export * from './matching.ts';
 export * from './alike-names.ts';

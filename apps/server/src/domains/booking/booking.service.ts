@@ -18,7 +18,7 @@ import {
   type Slot,
 } from '@plumgate/core/booking';
 import { addressLine } from '@plumgate/core/clients';
-import { emailKey, phoneKey, splitName } from '@plumgate/core/people';
+import { contactFrom } from '@plumgate/core/people';
 import { and, asc, eq, gt, isNull, lt, ne } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
@@ -423,16 +423,7 @@ export class BookingService {
       if (!person) throw notFound();
       return person;
     }
-    const [firstName, lastName] = splitName(who.name);
-    const details = {
-      firstName,
-      lastName,
-      email: who.email,
-      emailKey: who.email ? emailKey(who.email) : null,
-      phone: who.phone,
-      phoneKey: who.phone ? phoneKey(who.phone, client.facts.country) : null,
-      textConsent: false,
-    };
+    const details = contactFrom(who, client.facts.country);
     return this.store.arrive(tx, client, details, addedManually, this.clock.now(), 0);
   }
 

@@ -8,7 +8,9 @@ import { RoutingModule } from '../routing/routing.module.ts';
 import { ConfirmationService } from './confirmation.service.ts';
 import { LeadMessages } from './lead-messages.ts';
 import { HeldService } from './held.service.ts';
+import { HandArrivalService } from './hand-arrival.service.ts';
 import { IntakeService } from './intake.service.ts';
+import { PlanService } from './plan.service.ts';
 import { SetOffService } from './set-off.service.ts';
 import { SubmissionListService } from './submission-list.service.ts';
 import { UploadService } from './upload.service.ts';
@@ -30,7 +32,9 @@ import { SubmissionLimits } from './submission-limits.ts';
     LeadMessages,
     JunkService,
     UploadService,
+    HandArrivalService,
     IntakeService,
+    PlanService,
     SubmissionLimits,
     SubmissionListService,
     SetOffService,
@@ -39,6 +43,7 @@ import { SubmissionLimits } from './submission-limits.ts';
     ConfirmationService,
     HeldService,
     JunkService,
+    HandArrivalService,
     IntakeService,
     SubmissionListService,
     SetOffService,

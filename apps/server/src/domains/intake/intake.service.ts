@@ -3,15 +3,7 @@ import { createHash } from 'node:crypto';
 import { personVisitors } from '../../records/people/visitors.table.ts';
 import { Injectable } from '@nestjs/common';
 import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
-import {
-  cleanText,
-  done,
-  failed,
-  localDay,
-  minorUnits,
-  moneyWords,
-  type Outcome,
-} from '@plumgate/core/basics';
+import { cleanText, done, failed, localDay, type Outcome } from '@plumgate/core/basics';
 import {
   consentsOf,
   labelledAnswers,
@@ -21,25 +13,21 @@ import {
 } from '@plumgate/core/forms';
 import {
   filledFields,
-  readFieldValue,
-  dueInDays,
   personFromAnswers,
   townFromAnswers,
   type AlsoGiven,
   type ContactDetails,
-  type FieldValues,
 } from '@plumgate/core/people';
 import { routeLead, type RoutedLead } from '@plumgate/core/routing';
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { BookingService, SlotGone } from '../booking/booking.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
-import { endsOnTag, RunService } from '../followup/run.service.ts';
-import { people, timeline } from '../../records/people/table.ts';
+import { RunService } from '../followup/run.service.ts';
+import { timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
-import { StageService } from '../people/stage.service.ts';
 import { nobodyWaits, waitFrom } from '../../records/people/waiting.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { Clock } from '../../platform/clock.ts';
@@ -52,14 +40,12 @@ import { RuleService, type ForArrival } from '../routing/rule.service.ts';
 import { ConfirmationService } from './confirmation.service.ts';
 import { arrivalFacts } from './arrival-facts.ts';
 import { slotField, type Incoming } from './incoming.ts';
+import { PlanService } from './plan.service.ts';
 import { LeadMessages, type Notices } from './lead-messages.ts';
 import { UploadService } from './upload.service.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { leadArrived } from '../people/waiting-events.ts';
 import { turnsFor } from '../routing/turns.ts';
-import { loadRuns } from '../followup/run-loading.ts';
-import { sequenceRuns } from '../../records/followup/table.ts';
-import { toJson } from '../../platform/database/columns.ts';
 
 /** What a submission came to, as far as its sender may know. */
 export interface Received {
@@ -120,12 +106,12 @@ export class IntakeService {
     private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly store: PersonStore,
-    private readonly stages: StageService,
     private readonly fields: FieldStore,
     private readonly uploads: UploadService,
     private readonly rules: RuleService,
     private readonly runs: RunService,
     private readonly causes: Causes,
+    private readonly plans: PlanService,
     private readonly bookings: BookingService,
     private readonly messages: LeadMessages,
     private readonly confirmations: ConfirmationService,
@@ -372,7 +358,7 @@ export class IntakeService {
     arriving: Arriving,
     { subject, addresses, numbers }: Notices,
   ): Promise<void> {
-    const { incoming, answers, person, plan, at } = arriving;
+    const { incoming, answers, person, at } = arriving;
     effects.note(person, at, {
       kind: 'submitted',
       form: incoming.form.name,
@@ -382,105 +368,10 @@ export class IntakeService {
     });
     if (person.also.name || person.also.email || person.also.phone)
       effects.note(person, at, { kind: 'also-given', ...person.also });
-    const rules = plan.matched.map(({ name }) => name);
-    const rule = rules.join(', ');
-    if (rule) effects.note(person, at, { kind: 'matched', rules });
-    await this.tag(tx, effects, arriving, rule);
-    await this.untag(tx, effects, arriving, rule);
-    await this.setDetails(tx, effects, arriving, rule);
-    await this.stopSequences(tx, effects, arriving, rule);
-    const to = plan.assignee && arriving.assignees.get(plan.assignee)?.name;
-    if (plan.assignee && to && plan.assignee !== person.assigneeId) {
-      effects.add(this.store.assign(tx, person, plan.assignee));
-      effects.note(person, at, { kind: 'assigned', to, rule });
-    }
-    if (plan.stage && plan.stage !== person.stageId)
-      await this.stages.move(tx, effects, [person], plan.stage, { by: rule, at });
-    for (const { text, inDays } of plan.tasks)
-      effects.task({
-        ...{ clientId: person.clientId, personId: person.id, text, repeats: null },
-        ...{ assigneeId: plan.assignee ?? person.assigneeId, madeBy: rule },
-        dueAt: dueInDays(inDays, at, arriving.client.facts.zone),
-      });
+    await this.plans.carryOut(tx, effects, arriving);
     for (const to of addresses) effects.note(person, at, { kind: 'notified', to, subject });
     for (const to of numbers)
       effects.note(person, at, { kind: 'notified', to, subject, by: 'text' });
-  }
-
-  private async tag(
-    tx: Queries,
-    effects: Consequences,
-    { person, plan, at }: Arriving,
-    rule: string,
-  ): Promise<void> {
-    if (plan.tags.length === 0) return;
-    if (person.isNew) {
-      effects.add(this.store.tagNew(tx, person, plan.tags));
-      effects.note(person, at, { kind: 'tagged', tags: plan.tags, rule });
-      return;
-    }
-    const tags = await this.store.tag(tx, person, plan.tags);
-    if (tags.length === 0) return;
-    effects.note(person, at, { kind: 'tagged', tags, rule });
-    const because = `tagged ${tags.join(', ')}`;
-    await this.runs.endOn(tx, effects, person.id, at, endsOnTag(tags), because);
-  }
-
-  private async untag(
-    tx: Queries,
-    effects: Consequences,
-    { person, plan, at }: Arriving,
-    rule: string,
-  ): Promise<void> {
-    if (person.isNew) return;
-    for (const tag of plan.untags)
-      if (await this.store.untag(tx, person, tag))
-        effects.note(person, at, { kind: 'untagged', tag, sequence: rule });
-  }
-
-  /** Sets the value and the client's own fields; what no longer fits a field that was changed since sets nothing. */
-  private async setDetails(
-    tx: Queries,
-    effects: Consequences,
-    { person, plan, client, submission, at }: Arriving,
-    rule: string,
-  ): Promise<void> {
-    const { currency, locale } = client.facts;
-    if (plan.value !== null) {
-      const amount = minorUnits(plan.value, currency);
-      await tx.update(people).set({ value: amount }).where(eq(people.id, person.id));
-      const to = moneyWords({ amount, currency }, locale);
-      effects.note(person, at, { kind: 'edited', what: 'Value', to, by: rule });
-    }
-    if (Object.keys(plan.fields).length === 0) return;
-    const set: FieldValues = {};
-    for (const field of await this.fields.ofClient(tx, client.id)) {
-      const typed = plan.fields[field.key];
-      const read = typed === undefined ? null : readFieldValue(field, typed, currency);
-      if (read?.ok && read.value !== null) set[field.key] = read.value;
-    }
-    await tx
-      .update(people)
-      .set({ fields: sql`${people.fields} || ${toJson(set)}::jsonb` })
-      .where(eq(people.id, person.id));
-    for (const write of this.store.noteFields(tx, person, set, { by: rule, submission, at }))
-      effects.add(write);
-  }
-
-  private async stopSequences(
-    tx: Queries,
-    effects: Consequences,
-    { person, plan, at }: Arriving,
-    rule: string,
-  ): Promise<void> {
-    if (plan.stops.length === 0 || person.isNew) return;
-    const running = and(
-      eq(sequenceRuns.personId, person.id),
-      inArray(sequenceRuns.sequenceId, plan.stops),
-      eq(sequenceRuns.state, 'running'),
-    );
-    const runs = await loadRuns(tx, running, { lock: true });
-    await this.runs.end(tx, effects, runs, at, `${rule} stopped it`);
   }
 
   private async takeTime(

@@ -357,6 +357,12 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('touch', `${fact.what}: ${fact.to || 'emptied'}`, `by ${fact.by}`);
     case 'kept':
       return line('touch', `${fact.by} kept this record`, 'it was to be erased');
+    case 'came-in':
+      return line(
+        'form',
+        `Added by ${fact.by}`,
+        [fact.source, fact.note].filter(Boolean).join(': '),
+      );
     case 'let-go':
       return line('touch', `${fact.by} let them go`, fact.reason);
     case 'waits-again':

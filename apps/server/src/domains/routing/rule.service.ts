@@ -122,7 +122,7 @@ export class RuleService implements OnModuleInit {
   }
 
   /** What an arriving lead asks for, in one query. */
-  async forArrival(tx: Queries, clientId: ClientId, form: FormId): Promise<ForArrival> {
+  async forArrival(tx: Queries, clientId: ClientId, form: FormId | null): Promise<ForArrival> {
     const rows = await tx
       .select({
         client: clients,

@@ -45,6 +45,8 @@ export type TimelineFact =
   | { kind: 'given-to'; to: string | null; by: string }
   | { kind: 'stage'; to: string; reason: string; by: string }
   | { kind: 'edited'; what: string; to: string; by: string }
+  /** Somebody called or came in. */
+  | { kind: 'came-in'; source: string; note: string; by: string }
   | { kind: 'kept'; by: string }
   | { kind: 'let-go'; reason: string; by: string }
   | { kind: 'waits-again'; by: string }

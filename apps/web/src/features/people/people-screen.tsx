@@ -19,6 +19,7 @@ import { ConditionSentence } from '../conditions/condition-sentence.tsx';
 import { useToday } from '../conditions/use-today.ts';
 import type { Conditions } from '@plumgate/core/conditions';
 import type { PersonId } from '@plumgate/core/basics';
+import { AddPerson } from './add-person.tsx';
 import { BulkBar, type Picked } from './bulk-bar.tsx';
 import { ColumnChooser } from './column-chooser.tsx';
 import { countWords, ListChips } from './list-chips.tsx';
@@ -120,6 +121,7 @@ function People({
           shown={asked.columns}
           onChange={(shown) => show({ columns: shown })}
         />
+        <AddPerson client={client} />
         <LinkButton to={`/${client.slug}/people/import`}>Import</LinkButton>
         <Menu
           trigger={

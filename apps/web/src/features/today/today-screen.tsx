@@ -12,6 +12,7 @@ import { AnswerTimes } from './answer-times.tsx';
 import { WaitingList } from './waiting-list.tsx';
 import { bookingAddress } from '../bookings/booking-address.ts';
 import { BookingPill } from '../bookings/booking-pill.tsx';
+import { AddPerson } from '../people/add-person.tsx';
 import { TaskList } from '../people/task-list.tsx';
 
 /** What the day asks for: who waits, who comes, and what did not get through. */
@@ -32,7 +33,9 @@ export function TodayScreen() {
       <PageHead
         title="Today"
         beside={<span className="text-muted">{dayText(now, client.zone)}</span>}
-      />
+      >
+        <AddPerson client={client} />
+      </PageHead>
       <Notices board={board.data} client={client} />
       <div className="grid gap-6 p-6 max-md:p-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <section aria-labelledby="waiting">

@@ -1,0 +1,141 @@
+import { Injectable } from '@nestjs/common';
+import type { Instant, SubmissionId, UserId } from '@plumgate/core/basics';
+import { minorUnits, moneyWords } from '@plumgate/core/basics';
+import { dueInDays, readFieldValue, type FieldValues } from '@plumgate/core/people';
+import type { RoutePlan } from '@plumgate/core/routing';
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import { toJson } from '../../platform/database/columns.ts';
+import type { Queries } from '../../platform/database/database.ts';
+import type { Consequences } from '../../records/causes/consequences.ts';
+import type { ClientRow } from '../../records/clients/table.ts';
+import { sequenceRuns } from '../../records/followup/table.ts';
+import { FieldStore } from '../../records/people/field-store.ts';
+import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
+import { people } from '../../records/people/table.ts';
+import { loadRuns } from '../followup/run-loading.ts';
+import { endsOnTag, RunService } from '../followup/run.service.ts';
+import { StageService } from '../people/stage.service.ts';
+import type { Assignee } from '../routing/turns.ts';
+
+/** A person whom rules have planned something for. */
+export interface Routed {
+  client: ClientRow;
+  person: PersonRow & { isNew: boolean };
+  plan: RoutePlan;
+  /** Who may look after people of the client. */
+  assignees: ReadonlyMap<UserId, Assignee>;
+  /** The form it came by; null for somebody who called or came in. */
+  submission: SubmissionId | null;
+  at: Instant;
+}
+
+/** Does what the rules planned for a person, and notes it on their timeline; sequences and notices are begun by whoever took them in. */
+@Injectable()
+export class PlanService {
+  constructor(
+    private readonly store: PersonStore,
+    private readonly stages: StageService,
+    private readonly fields: FieldStore,
+    private readonly runs: RunService,
+  ) {}
+
+  async carryOut(tx: Queries, effects: Consequences, routed: Routed): Promise<void> {
+    const { client, person, plan, at } = routed;
+    const rules = plan.matched.map(({ name }) => name);
+    const rule = rules.join(', ');
+    if (rule) effects.note(person, at, { kind: 'matched', rules });
+    await this.tag(tx, effects, routed, rule);
+    await this.untag(tx, effects, routed, rule);
+    await this.setDetails(tx, effects, routed, rule);
+    await this.stopSequences(tx, effects, routed, rule);
+    const to = plan.assignee && routed.assignees.get(plan.assignee)?.name;
+    if (plan.assignee && to && plan.assignee !== person.assigneeId) {
+      effects.add(this.store.assign(tx, person, plan.assignee));
+      effects.note(person, at, { kind: 'assigned', to, rule });
+    }
+    if (plan.stage && plan.stage !== person.stageId)
+      await this.stages.move(tx, effects, [person], plan.stage, { by: rule, at });
+    for (const { text, inDays } of plan.tasks)
+      effects.task({
+        ...{ clientId: person.clientId, personId: person.id, text, repeats: null },
+        ...{ assigneeId: plan.assignee ?? person.assigneeId, madeBy: rule },
+        dueAt: dueInDays(inDays, at, client.facts.zone),
+      });
+  }
+
+  private async tag(
+    tx: Queries,
+    effects: Consequences,
+    { person, plan, at }: Routed,
+    rule: string,
+  ): Promise<void> {
+    if (plan.tags.length === 0) return;
+    if (person.isNew) {
+      effects.add(this.store.tagNew(tx, person, plan.tags));
+      effects.note(person, at, { kind: 'tagged', tags: plan.tags, rule });
+      return;
+    }
+    const tags = await this.store.tag(tx, person, plan.tags);
+    if (tags.length === 0) return;
+    effects.note(person, at, { kind: 'tagged', tags, rule });
+    const because = `tagged ${tags.join(', ')}`;
+    await this.runs.endOn(tx, effects, person.id, at, endsOnTag(tags), because);
+  }
+
+  private async untag(
+    tx: Queries,
+    effects: Consequences,
+    { person, plan, at }: Routed,
+    rule: string,
+  ): Promise<void> {
+    if (person.isNew) return;
+    for (const tag of plan.untags)
+      if (await this.store.untag(tx, person, tag))
+        effects.note(person, at, { kind: 'untagged', tag, sequence: rule });
+  }
+
+  /** Sets the value and the client's own fields; what no longer fits a field that was changed since sets nothing. */
+  private async setDetails(
+    tx: Queries,
+    effects: Consequences,
+    { person, plan, client, submission, at }: Routed,
+    rule: string,
+  ): Promise<void> {
+    const { currency, locale } = client.facts;
+    if (plan.value !== null) {
+      const amount = minorUnits(plan.value, currency);
+      await tx.update(people).set({ value: amount }).where(eq(people.id, person.id));
+      const to = moneyWords({ amount, currency }, locale);
+      effects.note(person, at, { kind: 'edited', what: 'Value', to, by: rule });
+    }
+    if (Object.keys(plan.fields).length === 0) return;
+    const set: FieldValues = {};
+    for (const field of await this.fields.ofClient(tx, client.id)) {
+      const typed = plan.fields[field.key];
+      const read = typed === undefined ? null : readFieldValue(field, typed, currency);
+      if (read?.ok && read.value !== null) set[field.key] = read.value;
+    }
+    await tx
+      .update(people)
+      .set({ fields: sql`${people.fields} || ${toJson(set)}::jsonb` })
+      .where(eq(people.id, person.id));
+    for (const write of this.store.noteFields(tx, person, set, { by: rule, submission, at }))
+      effects.add(write);
+  }
+
+  private async stopSequences(
+    tx: Queries,
+    effects: Consequences,
+    { person, plan, at }: Routed,
+    rule: string,
+  ): Promise<void> {
+    if (plan.stops.length === 0 || person.isNew) return;
+    const running = and(
+      eq(sequenceRuns.personId, person.id),
+      inArray(sequenceRuns.sequenceId, plan.stops),
+      eq(sequenceRuns.state, 'running'),
+    );
+    const runs = await loadRuns(tx, running, { lock: true });
+    await this.runs.end(tx, effects, runs, at, `${rule} stopped it`);
+  }
+}
