@@ -18,6 +18,9 @@ it.each([
   ['??', '11/5/2026', '2026-11-05'],
 ])('%s reads %j as %j', (country, text, day) => expect(readDate(text, country)).toBe(day));
 
+it('writes what begins with the year as it is read everywhere', () =>
+  expect(dateWords('1968-09-12', 'KG')).toBe('1968-09-12'));
+
 it('reads every day as it writes it, in every country', () => {
   fc.assert(
     fc.property(

@@ -66,8 +66,12 @@ export function readDate(text: string, country: string): string | null {
 }
 
 /** A day as people of a country write it: `11/5/2026` for `US`, `05/11/2026` for `GB`. */
-export const dateWords = (day: string, country: string): string =>
-  formatOf(country).format(new Date(`${day}T00:00:00Z`));
+export const dateWords = (day: string, country: string): string => {
+  // Year, day, month (Kyrgyzstan) can't be told from what everybody reads as year, month, day: that is written instead.
+  const [first, second] = dateOrder(country);
+  if (first === 'year' && second === 'day') return day;
+  return formatOf(country).format(new Date(`${day}T00:00:00Z`));
+};
 
 /** How a day is typed there, as an example. */
 export const dateExample = (country: string): string => dateWords('2026-11-05', country);
