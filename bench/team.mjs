@@ -72,7 +72,7 @@ export async function costOfRules(folder) {
   return median(added);
 }
 
-/** All clients with 300 of them, 30 days of counts each: the median of five looks, in ms. */
+/** All clients with 300 of them, 60 days of counts each, a lead in every fifth row: the median of five looks, in ms. */
 export async function timeOverview(folder) {
   const { running, database } = await assembleOn(folder);
   await makeDemoWorld(running.app);
@@ -88,9 +88,10 @@ export async function timeOverview(folder) {
         (select draft from pages limit 1) as p
       where c.slug like 'client-%';
     insert into page_days (client_id, page_id, day, source, device, views, visitors, leads, new_leads, converted)
-      select p.client_id, p.id, date '2026-11-05' - day, source, device, 9, 7, 1, 1, 1
+      select p.client_id, p.id, date '2026-11-05' - day, source, device, 9, 7, lead, lead, lead
       from pages as p, generate_series(0, 59) as day, unnest(array['Direct', 'Search ads', 'Email']) as source,
-        unnest(array['phone', 'wide']) as device
+        unnest(array['phone', 'wide']) as device,
+        lateral (select (day % 5 = 0)::int as lead) as l
       where p.slug like 'step-%';
     insert into people (id, client_id, first_name, last_name, email, phone, source, added_at, last_seen_at, waiting_since, promised_by)
       select gen_random_uuid(), id, 'A', 'B', '', '', 'Direct', timestamptz '2026-11-05', timestamptz '2026-11-05',

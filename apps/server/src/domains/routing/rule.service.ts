@@ -16,6 +16,7 @@ import { fullName, readFieldValue, type FilledField } from '@plumgate/core/peopl
 import {
   previewRule,
   unreachableRules,
+  ruleFormat,
   withHandOver,
   type LeadPlace,
   type PastLead,
@@ -23,7 +24,7 @@ import {
   RuleContent,
 } from '@plumgate/core/routing';
 import { and, asc, desc, eq, gte, isNull, max, sql, type SQL } from 'drizzle-orm';
-import { users } from '../../records/accounts/table.ts';
+import { userClients, users } from '../../records/accounts/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { conditionsSql } from '../../records/conditions/conditions-sql.ts';
 import { openSql } from '../../records/conditions/open-sql.ts';
@@ -123,13 +124,15 @@ export class RuleService implements OnModuleInit {
 
   /** What an arriving lead asks for, in one query. */
   async forArrival(tx: Queries, clientId: ClientId, form: FormId | null): Promise<ForArrival> {
-    const rows = await tx
+    const [row] = await tx
       .select({
         client: clients,
-        rule: routingRules,
+        rules: sql<
+          [RuleId, unknown][]
+        >`(select coalesce(jsonb_agg(jsonb_build_array(r.id, r.content) order by r.position), '[]') from ${routingRules} as r where r.client_id = clients.id and r."on" and r.removed_at is null)`,
         assignees: sql<
           [UserId, Assignee][]
-        >`(select coalesce(jsonb_agg(jsonb_build_array(${users.id}, jsonb_build_object('name', ${users.name}, 'onDuty', ${users.onDuty}, 'zone', ${users.zone}))), '[]') from ${users} where ${worksFor(clients.id)} and ${users.pausedAt} is null)`,
+        >`(select coalesce(jsonb_agg(jsonb_build_array(u.id, jsonb_build_object('name', u.name, 'onDuty', u.on_duty, 'zone', u.zone))), '[]') from ${users} as u where u.removed_at is null and u.paused_at is null and (u.all_clients or exists (select from ${userClients} as w where w.user_id = u.id and w.client_id = clients.id)))`,
         sequences: sql<
           [SequenceId, unknown][]
         >`(select coalesce(jsonb_agg(jsonb_build_array(s.id, s.content)), '[]') from ${sequences} as s where s.client_id = clients.id and s.removed_at is null and s.id::text in (select jsonb_path_query(r.content, '$.actions[*].sequence')#>>'{}' from ${routingRules} as r where r.client_id = clients.id and r."on" and r.removed_at is null))`,
@@ -138,13 +141,11 @@ export class RuleService implements OnModuleInit {
         >`(select coalesce(jsonb_agg(jsonb_build_array(ff.named, jsonb_build_object('key', f.key, 'type', f.type))), '[]') from ${formFields} as ff join ${ownFields} as f on f.id = ff.field_id where ff.form_id = ${form})`,
       })
       .from(clients)
-      .leftJoin(routingRules, and(eq(routingRules.clientId, clients.id), isActive))
-      .where(eq(clients.id, clientId))
-      .orderBy(asc(routingRules.position));
-    const { client, assignees, fields, sequences: started } = rows[0]!;
-    const rules = rows.flatMap(({ rule }) => (rule ? [{ id: rule.id, ...rule.content }] : []));
+      .where(eq(clients.id, clientId));
+    const { client, rules, assignees, fields, sequences: started } = row!;
     return {
-      ...{ client, rules },
+      client,
+      rules: rules.map(([id, content]) => ({ id, ...ruleFormat.read(content) })),
       assignees: new Map(assignees),
       fields: new Map(fields),
       sequences: new Map(started.map(([id, content]) => [id, sequenceFormat.read(content)])),

@@ -55,9 +55,18 @@ export class OverviewService {
       ]),
     ) as Record<keyof typeof parts, Map<ClientId, Row>>;
     const weeks = new Map<ClientId, number[]>();
-    for (const { client_id: id, ago, leads } of rows.weeks) {
-      const some = weeks.get(id) ?? Array<number>(weekCount).fill(0);
-      weeks.set(id, some.with(weekCount - 1 - Number(ago), Number(leads)));
+    const leads = new Map<ClientId, { now: number; before: number }>();
+    for (const { client_id: id, ago, leads: count } of rows.leads) {
+      const [some, sum] = [
+        weeks.get(id) ?? Array<number>(weekCount).fill(0),
+        leads.get(id) ?? { now: 0, before: 0 },
+      ];
+      const week = weekCount - 1 - Math.floor(Number(ago) / 7);
+      if (week >= 0) some[week]! += Number(count);
+      if (Number(ago) < days) sum.now += Number(count);
+      else if (Number(ago) < 2 * days) sum.before += Number(count);
+      weeks.set(id, some);
+      leads.set(id, sum);
     }
     return list.map((client): ClientOverview => {
       const of = (part: keyof typeof parts, name: string) =>
@@ -67,10 +76,10 @@ export class OverviewService {
       return {
         client,
         weeks: weeks.get(client.id) ?? Array<number>(weekCount).fill(0),
-        visitors: of('counts', 'visitors'),
-        converted: of('counts', 'converted'),
-        leads: of('counts', 'leads'),
-        leadsBefore: of('counts', 'leads_before'),
+        visitors: of('visits', 'visitors'),
+        converted: of('visits', 'converted'),
+        leads: leads.get(client.id)?.now ?? 0,
+        leadsBefore: leads.get(client.id)?.before ?? 0,
         waiting: of('waiting', 'waiting'),
         overdue: of('waiting', 'overdue'),
         waitingSince: since ? Temporal.Instant.from(String(since)).toString() : null,
@@ -109,24 +118,28 @@ function queriesOf(ids: readonly ClientId[], now: SQL, days: number) {
   )`;
   const broken = sql`(${waits.endedAt} > ${waits.promisedBy} and ${waits.endedAt} > ${from})`;
   return {
-    counts: sql`
+    // By the primary key of the roll-up: few of its rows are of first steps.
+    visits: sql`
       with ${seen}, first_steps as (
-        select distinct on (funnel_id) id from ${pages} where removed_at is null order by funnel_id, position
+        select distinct on (funnel_id) id, client_id from ${pages}
+        where removed_at is null and ${mine(sql`client_id`)} order by funnel_id, position
       )
-      select d.client_id,
-        sum(d.visitors) filter (where d.day > seen.today - ${days}::int and first_steps.id is not null) as visitors,
-        sum(d.converted) filter (where d.day > seen.today - ${days}::int and first_steps.id is not null) as converted,
-        sum(d.new_leads) filter (where d.day > seen.today - ${days}::int) as leads,
-        sum(d.new_leads) filter (where d.day <= seen.today - ${days}::int) as leads_before
-      from ${pageDays} as d join seen on seen.id = d.client_id left join first_steps on first_steps.id = d.page_id
-      where d.day > seen.today - ${2 * days}::int
+      select seen.id as client_id, sum(d.visitors) as visitors, sum(d.converted) as converted
+      from seen join first_steps on first_steps.client_id = seen.id
+      cross join lateral (
+        select sum(visitors) as visitors, sum(converted) as converted from ${pageDays} as d
+        where d.page_id = first_steps.id and d.day > seen.today - ${days}::int
+      ) as d
       group by 1`,
-    weeks: sql`
+    leads: sql`
       with ${seen}
-      select d.client_id, (seen.today - d.day) / 7 as ago, sum(d.new_leads) as leads
-      from ${pageDays} as d join seen on seen.id = d.client_id
-      where d.day > seen.today - ${7 * weekCount}::int and d.day <= seen.today and d.new_leads > 0
-      group by 1, 2`,
+      select seen.id as client_id, seen.today - d.day as ago, d.leads
+      from seen cross join lateral (
+        select day, sum(new_leads) as leads from ${pageDays} as d
+        where d.client_id = seen.id and d.new_leads > 0
+          and d.day > seen.today - ${Math.max(2 * days, 7 * weekCount)}::int and d.day <= seen.today
+        group by day
+      ) as d`,
     waiting: sql`
       select client_id, count(*) as waiting, count(*) filter (where promised_by <= ${now}) as overdue,
         min(waiting_since) as since

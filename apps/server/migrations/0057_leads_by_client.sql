@@ -1,0 +1,1 @@
+CREATE INDEX "page_days_leads" ON "page_days" USING btree ("client_id","day","new_leads") WHERE "page_days"."new_leads" > 0;
