@@ -207,7 +207,7 @@ export const revokeInvitation = endpoint({
 export const readInvitation = endpoint({
   method: 'GET',
   path: '/api/invitations/:token',
-  summary: 'What an invitation offers, for whoever has its link',
+  summary: 'What an invitation offers, for the one who has its link',
   right: 'anyone',
   params: byLink,
   answer: InvitedView,
@@ -331,7 +331,7 @@ export const listActivity = endpoint({
   }),
   answer: z.object({
     rows: z.array(ActivityView),
-    /** What has been done at all, by endpoint's names: what can be asked for. */
+    /** What has been done at all, by endpoint's names: what can be asked for. With the first rows only. */
     actions: z.array(z.string()),
   }),
 });

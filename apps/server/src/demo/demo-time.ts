@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Instant } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
@@ -19,7 +18,6 @@ const farthest = { hours: 24 * 400 };
 /** Moves the demo's time forward and lets everything on the way happen at its own moment. */
 @Injectable()
 export class DemoTime implements OnModuleInit {
-  private readonly process = randomUUID();
   private stopListening: () => Promise<void> = () => Promise.resolve();
 
   constructor(
@@ -41,8 +39,7 @@ export class DemoTime implements OnModuleInit {
         this.log.error({ err: error }, 'clock not followed'),
       );
     this.stopListening = await this.database.listen(channel, {
-      // This process has moved already: to follow its own word would carry its clock on by the way the word took.
-      onMessage: (by) => (by === this.process ? undefined : follow()),
+      onMessage: follow,
       onState: (isListening) => isListening && follow(),
     });
   }
@@ -74,7 +71,7 @@ export class DemoTime implements OnModuleInit {
     this.pages.forgetAll();
     await this.domains.checkDue();
     await keepClock(this.database, this.clock);
-    await this.database.notify(this.database.db, channel, this.process);
+    await this.database.notify(this.database.db, channel, '');
     return this.clock.now();
   }
 

@@ -1,11 +1,8 @@
-import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { LiveEvent } from '@plumgate/contract';
-import { z } from 'zod';
 import { Database, type Queries } from './database/database.ts';
 
 const channel = 'live_events';
-const Notice = z.object({ event: LiveEvent, by: z.string() });
 
 /**
  * Tells whoever has a screen open, in every process, that something happened: after the transaction of its cause, and
@@ -13,14 +10,13 @@ const Notice = z.object({ event: LiveEvent, by: z.string() });
  */
 @Injectable()
 export class LiveEvents {
-  private readonly process = randomUUID();
   private readonly listeners = new Set<(event: LiveEvent) => void>();
   private stopListening: () => Promise<void> = () => Promise.resolve();
 
   constructor(private readonly database: Database) {}
 
   async tell(tx: Queries, event: LiveEvent): Promise<void> {
-    await this.database.notify(tx, channel, JSON.stringify({ event, by: this.process }));
+    await this.database.notify(tx, channel, JSON.stringify(event));
     await this.database.afterCommit(tx, () => this.hear(event));
   }
 
@@ -32,10 +28,7 @@ export class LiveEvents {
 
   async start(): Promise<void> {
     this.stopListening = await this.database.listen(channel, {
-      onMessage: (message) => {
-        const { event, by } = Notice.parse(JSON.parse(message));
-        if (by !== this.process) this.hear(event);
-      },
+      onMessage: (message) => this.hear(LiveEvent.parse(JSON.parse(message))),
       onState: () => {},
     });
   }

@@ -4,7 +4,7 @@ import { useClients, useEndpoint, useSession } from '../api/hooks.ts';
 import { Empty, Failed, Skeleton } from '../ui/states.tsx';
 import { lastPlace } from '../api/client.ts';
 
-/** Where one lands after signing in: whoever works for several clients at all of them, a front desk where it was last. */
+/** Where one lands after signing in: at all clients for those who work for several, a front desk where it was last. */
 export function FirstPlace() {
   const { data: session } = useSession();
   const clients = useClients();

@@ -86,7 +86,7 @@ export const actionKinds = {
     kind: 'assign',
     settings: {
       to: UserId,
-      /** Whoever looks after them already goes on doing so. */
+      /** An assignee they have already stays theirs. */
       keeps: Yes,
     },
     label: 'assign to',
@@ -100,7 +100,7 @@ export const actionKinds = {
     settings: {
       among: z
         .array(z.strictObject({ to: UserId, weight: z.int().min(1).max(10) }))
-        .min(1, 'Choose among whom turns go round.')
+        .min(1, 'Choose who takes turns.')
         .max(20)
         .refine((among) => new Set(among.map(({ to }) => to)).size === among.length, {
           error: 'Name everybody once.',

@@ -1,4 +1,4 @@
-/** Somebody among whom turns go round, with their share: who has 2 gets twice as many as who has 1. */
+/** Somebody who takes turns, with their share: who has 2 gets twice as many as who has 1. */
 export interface InTurn<Id extends string> {
   to: Id;
   weight: number;

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { LetterAction } from '@plumgate/core/messages';
 import { Clock } from '../../platform/clock.ts';
 import type { Queries } from '../../platform/database/database.ts';
+import { AppProblem } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Causes } from '../../records/causes/consequences.ts';
 
@@ -12,6 +13,9 @@ export interface AccountMail {
   body: string;
   link: LetterAction;
 }
+
+/** A link of such a mail that is not ours, was used, or is too old. */
+export const linkOver = (): AppProblem => new AppProblem('link-over');
 
 /** Queues what the agency writes to its own people about their accounts. */
 @Injectable()

@@ -56,11 +56,15 @@ export class ActivityService {
   ): Promise<{ rows: ActivityView[]; actions: string[] }> {
     const after = before ? lt(auditRows.id, before) : undefined;
     const rows = await this.rows(and(isWanted(wanted), after), limit);
+    return { rows: await this.views(rows), actions: before ? [] : await this.actions() };
+  }
+
+  private async actions(): Promise<string[]> {
     const done = await this.database.db
       .selectDistinct({ action: auditRows.action })
       .from(auditRows)
       .orderBy(auditRows.action);
-    return { rows: await this.views(rows), actions: done.map(({ action }) => action) };
+    return done.map(({ action }) => action);
   }
 
   /** In the agency's zone. */

@@ -12,7 +12,7 @@ import { Seal } from '../../platform/seal.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { Worker } from '../../platform/worker.ts';
 import { agencies, invitations, users } from '../../records/accounts/table.ts';
-import { AccountMails } from './account-mail.ts';
+import { AccountMails, linkOver } from './account-mail.ts';
 import { accountKey } from './account-key.ts';
 import { AccountService, hasAccount } from './account.service.ts';
 import { hashPassword } from './passwords.ts';
@@ -118,7 +118,7 @@ export class InvitationService {
   }
 
   /**
-   * What an invitation offers, to whoever has its link.
+   * What an invitation offers, to the one who has its link.
    *
    * @throws AppProblem `link-over` for a link that is not ours, was used or withdrawn, or is too old
    */
@@ -188,8 +188,6 @@ export class InvitationService {
     return agency!.name;
   }
 }
-
-const linkOver = (): AppProblem => new AppProblem('link-over');
 
 const untilWords = ({ expiresAt }: Row): string =>
   expiresAt

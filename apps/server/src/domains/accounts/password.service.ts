@@ -5,14 +5,14 @@ import { and, eq, isNull } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
 import { Clock } from '../../platform/clock.ts';
-import { Database } from '../../platform/database/database.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
 import { Seal } from '../../platform/seal.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { Worker } from '../../platform/worker.ts';
 import { users } from '../../records/accounts/table.ts';
 import { accountKey } from './account-key.ts';
-import { AccountMails } from './account-mail.ts';
+import { AccountMails, linkOver } from './account-mail.ts';
 import { hashPassword, isPassword } from './passwords.ts';
 import { SessionService } from './session.service.ts';
 import { SignInLimits } from './sign-in-limits.ts';
@@ -21,7 +21,7 @@ const lasts = { hours: 1 };
 /** Whose password, until when, and a digest of the present one: once it is changed the link is used up. */
 const Reset = z.tuple([UserId, InstantText, z.string()]);
 
-/** Changes passwords: by the present one, or by a link in an email for whoever has forgotten it. */
+/** Changes passwords: by the present one, or by a link in an email for those who have forgotten it. */
 @Injectable()
 export class PasswordService {
   constructor(
@@ -37,7 +37,7 @@ export class PasswordService {
 
   /** @throws AppProblem `bad-request` where the password is not somebody's present one */
   async check(id: UserId, password: string): Promise<void> {
-    const allowed = await this.limits.allowSecondFactor(id);
+    const allowed = await this.limits.allowProof(id);
     const [row] = await this.database.db
       .select({ passwordHash: users.passwordHash })
       .from(users)
@@ -52,10 +52,13 @@ export class PasswordService {
   /** Sets a new password; every other browser of theirs is signed out. */
   async change(id: UserId, password: string, token: string | undefined): Promise<void> {
     const passwordHash = await hashPassword(password);
-    await this.database.transaction(async (tx) => {
-      await tx.update(users).set({ passwordHash }).where(eq(users.id, id));
-      await this.sessions.endAll(tx, id, token);
-    });
+    await this.database.transaction((tx) => this.set(tx, id, passwordHash, token));
+  }
+
+  /** Every session is over with the old password, but for the one that changes it. */
+  private async set(tx: Queries, id: UserId, passwordHash: string, but?: string): Promise<void> {
+    await tx.update(users).set({ passwordHash }).where(eq(users.id, id));
+    await this.sessions.endAll(tx, id, but);
   }
 
   /** Mails a link to an account; an address without one gets nothing, and nobody learns which of the two it was. */
@@ -84,7 +87,7 @@ export class PasswordService {
   }
 
   /**
-   * Sets the password of whoever the link was mailed to, and signs them out everywhere.
+   * Sets the password of the one the link was mailed to, and signs them out everywhere.
    *
    * @throws AppProblem `link-over` for a link that is not ours, was used, or is older than an hour
    */
@@ -101,12 +104,10 @@ export class PasswordService {
         .where(and(eq(users.id, id), isNull(users.removedAt)))
         .for('update');
       if (!user || digest(user.passwordHash) !== known) throw linkOver();
-      await tx.update(users).set({ passwordHash }).where(eq(users.id, id));
-      await this.sessions.endAll(tx, id);
+      await this.set(tx, id, passwordHash);
     });
   }
 }
 
-const linkOver = (): AppProblem => new AppProblem('link-over');
 const digest = (passwordHash: string): string =>
   createHash('sha256').update(passwordHash).digest('base64url').slice(0, 16);

@@ -27,7 +27,7 @@ export interface SignInPlace {
   address: string;
 }
 
-/** The browsers that are signed in, and as whom. */
+/** The browsers that are signed in, and for which users. */
 @Injectable()
 export class SessionService implements OnModuleInit {
   readonly cookie: CookieSpec;
@@ -63,7 +63,7 @@ export class SessionService implements OnModuleInit {
     return token;
   }
 
-  /** Who has the token; null for nobody, and for whoever was paused or has left. */
+  /** Who has the token; null for nobody, and for a user who was paused or has left. */
   async whoHas(token: string | undefined): Promise<CurrentUser | null> {
     if (!token) return null;
     const now = this.clock.now();

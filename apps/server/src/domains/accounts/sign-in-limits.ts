@@ -35,9 +35,9 @@ export class SignInLimits {
     return () => this.limits.giveBack([...limits, ...slowing]);
   }
 
-  /** Codes of a second factor are counted by account: whoever tries them has its password. */
-  async allowSecondFactor(user: UserId): Promise<() => Promise<void>> {
-    const limits = [{ key: `second factor ${user}`, max: 20, seconds: 3600 }];
+  /** Codes after the password, and the password of a browser that is signed in, are counted by account: strangers have neither. */
+  async allowProof(user: UserId): Promise<() => Promise<void>> {
+    const limits = [{ key: `proof ${user}`, max: 20, seconds: 3600 }];
     await this.refuseMore(limits);
     return () => this.limits.giveBack(limits);
   }

@@ -42,7 +42,7 @@ export class SignInService {
     if (user.secondFactorAt) {
       if (!code) throw new AppProblem('second-factor-needed');
       const { id } = user.who;
-      const wasGood = await this.limits.allowSecondFactor(id);
+      const wasGood = await this.limits.allowProof(id);
       if (!(await this.secondFactor.use({ id, totpSecret: user.totpSecret }, code)))
         throw new AppProblem('wrong-second-factor');
       await wasGood();

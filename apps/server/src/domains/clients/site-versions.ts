@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { ClientId } from '@plumgate/core/basics';
 import { eq, sql } from 'drizzle-orm';
@@ -17,7 +16,6 @@ export interface SiteChange {
 interface Notice {
   slug: string;
   version: number;
-  by: string;
 }
 
 const channel = 'site_changed';
@@ -30,7 +28,6 @@ const pollMs = 1000;
  */
 @Injectable()
 export class SiteVersions {
-  private readonly process = randomUUID();
   private readonly listeners: ((change: SiteChange) => unknown)[] = [];
   private stopListening: () => Promise<void> = () => Promise.resolve();
   private timer: NodeJS.Timeout | undefined;
@@ -56,8 +53,7 @@ export class SiteVersions {
       .where(eq(clients.id, clientId))
       .returning({ slug: clients.slug, version: clients.siteVersion });
     if (!row) return;
-    const notice: Notice = { ...row, by: this.process };
-    await this.database.notify(tx, channel, JSON.stringify(notice));
+    await this.database.notify(tx, channel, JSON.stringify(row satisfies Notice));
     await this.database.afterCommit(tx, () => {
       this.known.set(row.slug, row.version);
       return this.tell({ clientSlug: row.slug, published });
@@ -85,9 +81,7 @@ export class SiteVersions {
     await this.stopListening();
   }
 
-  /** What this process changed itself it has dealt with already, and has its new pages ready. */
-  private hear({ slug, version, by }: Notice): void {
-    if (by === this.process) return;
+  private hear({ slug, version }: Notice): void {
     this.known.set(slug, version);
     this.tellLater(slug);
   }

@@ -122,7 +122,7 @@ export class RuleService implements OnModuleInit {
     return rows.map((row) => ({ id: row.id, ...row.content }));
   }
 
-  /** What an arriving lead asks for, in one query. */
+  /** What an arriving lead asks for, in one query. Its parts name their tables by letters: of one table alone, columns come without its name. */
   async forArrival(tx: Queries, clientId: ClientId, form: FormId | null): Promise<ForArrival> {
     const [row] = await tx
       .select({

@@ -20,11 +20,11 @@ const batch = 50;
 
 type Told = Pick<
   typeof users.$inferSelect,
-  'id' | 'name' | 'email' | 'phone' | 'onDuty' | 'zone' | 'notices'
->;
+  'id' | 'email' | 'phone' | 'onDuty' | 'zone' | 'notices'
+> & { clientId: ClientId };
 
 /**
- * Tells the team of leads and of promises about to be broken, each the way they chose: whoever looks after the person,
+ * Tells the team of leads and of promises about to be broken, each the way they chose: the one who looks after the person,
  * or everybody who works for the client where nobody does. Screens that are open learn of it at once.
  */
 @Injectable()
@@ -40,7 +40,8 @@ export class TeamNotices implements OnModuleInit {
 
   onModuleInit(): void {
     this.causes.on(leadArrived, async (lead, tx, effects) => {
-      await this.tellOf(tx, effects, 'lead', [lead.person], this.clock.now(), lead.key);
+      const to = await teamOf(tx, [lead.clientId], 'lead');
+      await this.tellOf(tx, effects, 'lead', to, [lead.person], this.clock.now(), lead.key);
       await this.events.tell(tx, {
         ...{ kind: 'lead', clientId: lead.clientId, personId: lead.person },
         assigneeId: lead.assignee,
@@ -74,7 +75,9 @@ export class TeamNotices implements OnModuleInit {
       const ids = due.map(({ id }) => id);
       await tx.update(people).set({ warnAt: null }).where(isAnyOf(people.id, ids));
       const effects = this.causes.begin();
-      await this.tellOf(tx, effects, 'promise', ids, now);
+      const owners = [...new Set(due.map(({ clientId }) => clientId))];
+      const to = await teamOf(tx, owners, 'promise');
+      await this.tellOf(tx, effects, 'promise', to, ids, now);
       for (const { id, clientId, assigneeId } of due)
         await this.events.tell(tx, { kind: 'promise', clientId, personId: id, assigneeId });
       await effects.write(tx);
@@ -86,19 +89,20 @@ export class TeamNotices implements OnModuleInit {
     tx: Queries,
     effects: Consequences,
     kind: NoticeKind,
+    to: readonly Told[],
     ids: readonly PersonId[],
     now: Instant,
     cause = '',
   ): Promise<void> {
+    // Nearly always nobody wants mail or texts: then nothing more is read.
+    if (to.length === 0) return;
     const rows = await tx
       .select({ person: people, client: clients })
       .from(people)
       .innerJoin(clients, eq(clients.id, people.clientId))
       .where(isAnyOf(people.id, [...ids]));
-    const teams = new Map<ClientId, Told[]>();
     for (const { person, client } of rows) {
-      const team = teams.get(client.id) ?? (await teamOf(tx, client.id, kind));
-      teams.set(client.id, team);
+      const team = to.filter(({ clientId }) => clientId === client.id);
       const mine = team.filter(({ id }) => id === person.assigneeId);
       for (const user of person.assigneeId ? mine : team)
         if (user.notices.when === 'always' || isOnDuty(user, now))
@@ -125,12 +129,12 @@ export class TeamNotices implements OnModuleInit {
   }
 }
 
-/** Who of a client's team is told of something by email or text. */
-const teamOf = (tx: Queries, clientId: ClientId, kind: NoticeKind): Promise<Told[]> =>
+/** Who of the teams of clients is told of something by email or text, once for each client. */
+const teamOf = (tx: Queries, of: readonly ClientId[], kind: NoticeKind): Promise<Told[]> =>
   tx
     .select({
+      clientId: clients.id,
       id: users.id,
-      name: users.name,
       email: users.email,
       phone: users.phone,
       onDuty: users.onDuty,
@@ -138,9 +142,10 @@ const teamOf = (tx: Queries, clientId: ClientId, kind: NoticeKind): Promise<Told
       notices: users.notices,
     })
     .from(users)
+    .innerJoin(clients, worksFor(clients.id))
     .where(
       and(
-        worksFor(clientId),
+        isAnyOf(clients.id, [...of]),
         isNull(users.pausedAt),
         sql`${users.notices}->${kind} ?| array['email', 'text']`,
       ),

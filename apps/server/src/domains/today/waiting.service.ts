@@ -64,7 +64,7 @@ export class WaitingService {
     };
   }
 
-  /** Ends the waiting of people whom nobody will answer; gives how many there were, and what `undo` takes. */
+  /** Ends the waiting of people who won't be answered; gives how many there were, and what `undo` takes. */
   async letGo(
     who: CurrentUser,
     clientId: ClientId,

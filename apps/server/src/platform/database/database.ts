@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
@@ -23,6 +24,9 @@ export type Queries = Pick<
   | 'delete'
   | 'execute'
 >;
+
+/** What one process tells the others, and which one it is. */
+type Told = [process: string, message: string];
 
 const migrationsFolder = fileURLToPath(new URL('../../../migrations', import.meta.url));
 
@@ -68,6 +72,7 @@ export class DatabaseDiedError extends Error {
 
 /** The open database. One driver for PGlite and PostgreSQL: what holds on one holds on the other. */
 export class Database {
+  private readonly process = randomUUID();
   private readonly events = new EventEmitter<{ died: [DatabaseDiedError] }>();
   private readonly afterwards = new WeakMap<Queries, (() => unknown)[]>();
 
@@ -211,15 +216,23 @@ export class Database {
     return this.place.kind === 'server';
   }
 
-  /** Tells every process that listens, once the transaction is done. An embedded database has only this one. */
+  /** Tells the other processes that listen, once the transaction is done. An embedded database has only this one. */
   async notify(tx: Queries, channel: string, message: string): Promise<void> {
-    if (this.isShared) await tx.execute(sql`select pg_notify(${channel}, ${message})`);
+    const told = JSON.stringify([this.process, message] satisfies Told);
+    if (this.isShared) await tx.execute(sql`select pg_notify(${channel}, ${told})`);
   }
 
   /** Hears what other processes tell, by a connection of its own that comes back after it was cut. Gives how to stop. */
   async listen(channel: string, hearer: Hearer): Promise<() => Promise<void>> {
     if (this.place.kind === 'embedded') return () => Promise.resolve();
-    return listenTo(this.place.config, channel, hearer);
+    return listenTo(this.place.config, channel, {
+      ...hearer,
+      // What this process told itself it knows.
+      onMessage: (told) => {
+        const [by, message] = JSON.parse(told) as Told;
+        if (by !== this.process) hearer.onMessage(message);
+      },
+    });
   }
 
   async close(): Promise<void> {

@@ -11,6 +11,7 @@ import { EntranceProblem } from './entrance-problem.tsx';
 import { Entrance } from './entrance.tsx';
 import { roleHelp, roleWords } from './role-words.ts';
 import { useEntry } from './use-entry.ts';
+import { NewPasswordField } from './new-password-field.tsx';
 
 /** Where the link of an invitation leads: a name, a password, and one is in. */
 export function InvitationScreen() {
@@ -61,11 +62,8 @@ function Accept({ token, invited }: { token: string; invited: InvitedView }) {
         error={errors.name?.message}
         {...form.register('name')}
       />
-      <TextField
+      <NewPasswordField
         label="A password"
-        type="password"
-        autoComplete="new-password"
-        help="At least 10 characters"
         error={errors.password?.message}
         autoFocus
         {...form.register('password')}

@@ -8,8 +8,9 @@ import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { EntranceProblem } from './entrance-problem.tsx';
 import { Entrance } from './entrance.tsx';
+import { NewPasswordField } from './new-password-field.tsx';
 
-/** For whoever has forgotten the password: first the address, then, by the link in the mail, a new one. */
+/** For those who have forgotten their password: first the address, then, by the link in the mail, a new one. */
 export function NewPasswordScreen() {
   const { token } = useParams();
   return (
@@ -80,11 +81,8 @@ function Choose({ token }: { token: string }) {
   if (isDone) return <p role="status">Your password is changed. Sign in with it.</p>;
   return (
     <form noValidate className="grid gap-4" onSubmit={(event) => void choose(event)}>
-      <TextField
+      <NewPasswordField
         label="New password"
-        type="password"
-        autoComplete="new-password"
-        help="At least 10 characters"
         error={errors.password?.message}
         autoFocus
         {...form.register('password')}

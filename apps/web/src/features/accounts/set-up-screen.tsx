@@ -1,21 +1,20 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { api } from '@plumgate/contract';
-import { useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
-import { Navigate, useNavigate } from 'react-router';
+import { Navigate } from 'react-router';
 import { call, messageOf } from '../../api/call.ts';
-import { signedOut } from '../../api/signed-out.ts';
-import { keyOf, useEndpoint } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
 import { Entrance } from './entrance.tsx';
 import { EntranceProblem } from './entrance-problem.tsx';
+import { useEntry } from './use-entry.ts';
+import { NewPasswordField } from './new-password-field.tsx';
 
 /** The first visit to a new installation: the agency and its owner. */
 export function SetUpScreen() {
-  const navigate = useNavigate();
-  const queries = useQueryClient();
+  const enter = useEntry();
   const { data: state } = useEndpoint(api.setUpState, {});
   const form = useForm({
     resolver: zodResolver(api.setUp.body),
@@ -31,9 +30,7 @@ export function SetUpScreen() {
   const { errors, isSubmitting } = form.formState;
   const create = form.handleSubmit(async (body) => {
     try {
-      queries.setQueryData(keyOf(api.session), await call(api.setUp, { body }));
-      signedOut.know(true);
-      await navigate('/');
+      await enter(await call(api.setUp, { body }));
     } catch (error) {
       form.setError('root', { message: messageOf(error) });
     }
@@ -67,11 +64,8 @@ export function SetUpScreen() {
           error={errors.email?.message}
           {...form.register('email')}
         />
-        <TextField
+        <NewPasswordField
           label="A password"
-          type="password"
-          autoComplete="new-password"
-          help="At least 10 characters"
           error={errors.password?.message}
           {...form.register('password')}
         />

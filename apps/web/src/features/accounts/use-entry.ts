@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { keyOf } from '../../api/hooks.ts';
 import { signedOut } from '../../api/signed-out.ts';
 
-/** Leads whoever has just signed in to their first place; nothing of anybody before is left. */
+/** Leads the one who has just signed in to their first place; nothing is left of the one before. */
 export function useEntry(): (session: SignedIn) => Promise<void> {
   const navigate = useNavigate();
   const queries = useQueryClient();

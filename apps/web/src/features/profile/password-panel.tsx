@@ -7,6 +7,7 @@ import { useRefreshAll } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { Panel } from './panel.tsx';
+import { NewPasswordField } from '../accounts/new-password-field.tsx';
 
 /** A new password, by the present one. */
 export function PasswordPanel() {
@@ -37,11 +38,8 @@ export function PasswordPanel() {
           error={errors.current?.message}
           {...form.register('current')}
         />
-        <TextField
+        <NewPasswordField
           label="New password"
-          type="password"
-          autoComplete="new-password"
-          help="At least 10 characters"
           error={errors.password?.message}
           {...form.register('password')}
         />

@@ -11,41 +11,48 @@ type ActionOf<Kind extends RuleAction['kind']> = Extract<RuleAction, { kind: Kin
 /** A kind of action in the editor: what a new one starts with, and where its value is chosen. */
 interface ActionPart<Kind extends RuleAction['kind']> {
   starter: (choices: ConditionChoices) => ActionOf<Kind>;
-  value: (part: {
-    action: ActionOf<Kind>;
-    choices: ConditionChoices;
-    label: string;
-    onChange: (action: RuleAction) => void;
-  }) => ReactNode;
+  value: (part: ValuePart<Kind>) => ReactNode;
+}
+
+interface ValuePart<Kind extends RuleAction['kind']> {
+  action: ActionOf<Kind>;
+  choices: ConditionChoices;
+  label: string;
+  onChange: (action: RuleAction) => void;
 }
 
 const wide = 'min-w-0 flex-1';
+
+const TagValue = ({ action, label, onChange }: ValuePart<'tag' | 'untag'>) => (
+  <InlineField
+    label={label}
+    className={wide}
+    maxLength={40}
+    value={action.tag}
+    onChange={(tag) => onChange({ ...action, tag })}
+  />
+);
+
+const firstSequence = ({ sequence }: ConditionChoices) => (sequence[0]?.id ?? '') as never;
+
+const SequenceValue = ({ action, choices, label, onChange }: ValuePart<'start' | 'stop'>) => (
+  <NamedSelect
+    label={label}
+    among={choices.sequence}
+    value={action.sequence}
+    onChange={(sequence) => onChange({ ...action, sequence: sequence as never })}
+  />
+);
 
 /** The part of each kind of action; a kind that core adds is missing here until it has one. */
 const parts: { [Kind in RuleAction['kind']]: ActionPart<Kind> } = {
   tag: {
     starter: () => ({ kind: 'tag', tag: 'new' }),
-    value: ({ action, label, onChange }) => (
-      <InlineField
-        label={label}
-        className={wide}
-        maxLength={40}
-        value={action.tag}
-        onChange={(tag) => onChange({ ...action, tag })}
-      />
-    ),
+    value: (part) => <TagValue {...part} />,
   },
   untag: {
     starter: () => ({ kind: 'untag', tag: 'new' }),
-    value: ({ action, label, onChange }) => (
-      <InlineField
-        label={label}
-        className={wide}
-        maxLength={40}
-        value={action.tag}
-        onChange={(tag) => onChange({ ...action, tag })}
-      />
-    ),
+    value: (part) => <TagValue {...part} />,
   },
   assign: {
     starter: ({ user }) => ({ kind: 'assign', to: (user[0]?.id ?? '') as never }),
@@ -143,32 +150,12 @@ const parts: { [Kind in RuleAction['kind']]: ActionPart<Kind> } = {
     ),
   },
   start: {
-    starter: ({ sequence }) => ({
-      kind: 'start',
-      sequence: (sequence[0]?.id ?? '') as never,
-    }),
-    value: ({ action, choices, label, onChange }) => (
-      <NamedSelect
-        label={label}
-        among={choices.sequence}
-        value={action.sequence}
-        onChange={(sequence) => onChange({ ...action, sequence: sequence as never })}
-      />
-    ),
+    starter: (choices) => ({ kind: 'start', sequence: firstSequence(choices) }),
+    value: (part) => <SequenceValue {...part} />,
   },
   stop: {
-    starter: ({ sequence }) => ({
-      kind: 'stop',
-      sequence: (sequence[0]?.id ?? '') as never,
-    }),
-    value: ({ action, choices, label, onChange }) => (
-      <NamedSelect
-        label={label}
-        among={choices.sequence}
-        value={action.sequence}
-        onChange={(sequence) => onChange({ ...action, sequence: sequence as never })}
-      />
-    ),
+    starter: (choices) => ({ kind: 'stop', sequence: firstSequence(choices) }),
+    value: (part) => <SequenceValue {...part} />,
   },
   notify: {
     starter: () => ({ kind: 'notify', email: '' }),

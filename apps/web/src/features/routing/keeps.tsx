@@ -3,7 +3,7 @@ import { Tick } from '../../ui/field.tsx';
 
 type Assigning = Extract<RuleAction, { kind: 'assign' | 'turns' }>;
 
-/** Whether those who are looked after already stay with whoever does. */
+/** Whether people who have an assignee stay with that one. */
 export function Keeps({
   action,
   onChange,

@@ -5,7 +5,7 @@ import { Keeps } from './keeps.tsx';
 
 type Turns = Extract<RuleAction, { kind: 'turns' }>;
 
-/** Among whom turns go round, and how many turns each has in a round. */
+/** Who takes turns, and how many turns each has in a round. */
 export function TurnsValue({
   action,
   choices,
@@ -27,7 +27,7 @@ export function TurnsValue({
   };
   return (
     <fieldset className="grid basis-full gap-1.5 rounded-control border border-line p-2.5">
-      <legend className="sr-only">Among whom turns go round</legend>
+      <legend className="sr-only">Who takes turns</legend>
       {choices.user.map(({ id, name }) => (
         <span key={id} className="flex items-center gap-2">
           <label className="flex min-w-0 flex-1 items-center gap-2">
@@ -58,7 +58,7 @@ export function TurnsValue({
         </span>
       ))}
       <p className="text-xs text-muted">
-        Leads go to those on duty; where nobody is, to whoever’s turn it is.
+        Leads go to those on duty; where nobody is, to the next in turn.
       </p>
       <Keeps action={action} onChange={onChange} />
     </fieldset>

@@ -47,7 +47,7 @@ export function ActivityScreen() {
       <TeamTabs />
       <div className="flex flex-wrap items-center gap-2 px-6 py-3 max-md:px-4">
         <InlineSelect
-          label="By whom"
+          label="Who"
           value={wanted.by}
           options={{ '': 'Anyone', ...namesOf(team.data.users) }}
           onChange={(by) => take({ by })}

@@ -1,6 +1,6 @@
 import { PlaceTabs } from '../../ui/place-tabs.tsx';
 
-/** The agency's own people, what was done by whom, and what was written to them. */
+/** The agency's own people, who did what, and what was written to them. */
 export const TeamTabs = () => (
   <PlaceTabs
     label="Team"
