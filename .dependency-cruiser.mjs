@@ -14,6 +14,7 @@ const serverDomains = [
   'path',
   'today',
   'live-pages',
+  'behavior',
   'intake',
   'people-import',
   'people-changes',

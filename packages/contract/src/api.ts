@@ -1720,11 +1720,12 @@ export const orderRules = endpoint({
 export const previewRule = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/rules/preview',
-  summary: 'Which leads of the last 30 days a rule would have matched, and from which pages',
+  summary:
+    'Which leads of the last 30 days a rule would have matched, and from which pages; with a trigger, who has set it off',
   asks: true,
   right: 'followup.read',
   params: ofClient,
-  body: RuleContent.pick({ conditions: true }),
+  body: RuleContent.pick({ conditions: true, trigger: true }),
   answer: RulePreviewView,
 });
 export const saveRule = endpoint({

@@ -645,6 +645,16 @@ export const ConditionChoices = z.object({
   stage: Named,
   /** The stages that mean that a lead is lost. */
   lostStages: z.array(StageId),
+  /** The buttons and videos of pages; how much of a video was watched is told only of one that is `isMeasured`. */
+  parts: z.array(
+    z.object({
+      page: PageId,
+      id: z.string(),
+      kind: z.enum(['button', 'video']),
+      name: z.string(),
+      isMeasured: z.boolean(),
+    }),
+  ),
   tags: z.array(z.string()),
   sources: z.array(z.string()),
   towns: z.array(z.string()),

@@ -10,6 +10,10 @@ export function termNames(choices: ConditionChoices): TermNames {
       const [form, key] = id.split(' ');
       return choices.questions.find((one) => one.form === form && one.key === key)?.label ?? gone;
     }
+    if (kind === 'part') {
+      const [page, part] = id.split(' ');
+      return choices.parts.find((one) => one.page === page && one.id === part)?.name ?? gone;
+    }
     const named = choices[kind as 'form'] as ConditionChoices['form'] | undefined;
     return named?.find((one) => one.id === id)?.name ?? gone;
   };

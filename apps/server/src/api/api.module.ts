@@ -4,6 +4,7 @@ import { AnswerInterceptor } from '../platform/http/answer.interceptor.ts';
 import { ProblemFilter } from '../platform/http/problem.filter.ts';
 import { AccountsModule } from '../domains/accounts/accounts.module.ts';
 import { ApprovalsModule } from '../domains/approvals/approvals.module.ts';
+import { BehaviorModule } from '../domains/behavior/behavior.module.ts';
 import { BookingModule } from '../domains/booking/booking.module.ts';
 import { ClientsModule } from '../domains/clients/clients.module.ts';
 import { FollowupModule } from '../domains/followup/followup.module.ts';
@@ -68,6 +69,7 @@ import { WebsiteController } from './website.controller.ts';
   imports: [
     AccountsModule,
     ApprovalsModule,
+    BehaviorModule,
     BookingModule,
     ClientsModule,
     FollowupModule,

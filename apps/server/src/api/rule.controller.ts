@@ -44,7 +44,7 @@ export class RuleController {
   preview(
     @Input() { params, body }: InputOf<typeof api.previewRule>,
   ): Promise<Answer<typeof api.previewRule>> {
-    return this.rules.preview(params.clientId, body.conditions);
+    return this.rules.preview(params.clientId, body);
   }
 
   @Bind(api.saveRule)

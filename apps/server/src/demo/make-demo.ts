@@ -23,6 +23,9 @@ import { FormService } from '../domains/forms/form.service.ts';
 import { FunnelService } from '../domains/funnels/funnel.service.ts';
 import { LinkedBandService } from '../domains/pages/linked-band.service.ts';
 import { PageService } from '../domains/pages/page.service.ts';
+import { noConditions } from '@plumgate/core/conditions';
+import { and, eq } from 'drizzle-orm';
+import { pages } from '../records/pages/table.ts';
 import { PublishService } from '../domains/pages/publish.service.ts';
 import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
@@ -90,12 +93,39 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
   await tellTeam(app, { ...usualNotices, promise: [] });
   await playHistory(app, clock, { ...world, until, days });
   await sortIntoStages(app, until, { id: world.marketer, name: 'Mabel Otterby' });
+  await addLateRules(app);
   await tellTeam(app, usualNotices);
   clock.run();
 }
 
 async function tellTeam(app: NestFastifyApplication, notices: NoticeSettings): Promise<void> {
   await app.get(Database).db.update(users).set({ notices });
+}
+
+/** Rules of Quayside's that wait for what people do from now on: what is history has set them off for nobody. */
+async function addLateRules(app: NestFastifyApplication): Promise<void> {
+  const rules = app.get(RuleService);
+  const { id: dentist } = (await app.get(ClientService).bySlug(quayside.slug))!;
+  const isFirstVisit = and(eq(pages.clientId, dentist), eq(pages.slug, 'first-visit'));
+  const [firstVisit] = await app.get(Database).db.select().from(pages).where(isFirstVisit);
+  await rules.add(dentist, {
+    name: 'Missed a visit',
+    trigger: { kind: 'missed', calendar: null, each: true },
+    conditions: noConditions,
+    actions: [
+      { kind: 'tag', tag: 'missed' },
+      { kind: 'task', text: 'Call and offer another time', inDays: 0 },
+    ],
+  });
+  await rules.add(dentist, {
+    name: 'Looks at the first page again',
+    trigger: { kind: 'saw', page: firstVisit!.id },
+    conditions: {
+      match: 'all',
+      terms: [{ about: 'booking', is: 'booked', calendar: null, not: true }],
+    },
+    actions: [{ kind: 'tag', tag: 'still thinking' }],
+  });
 }
 
 /** The agency, its people and clients, and the funnels of two of them, without any history. `until` is the demo's first day. */

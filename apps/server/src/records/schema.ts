@@ -18,6 +18,7 @@ export * from './people/lists.table.ts';
 export * from './people/bulk.table.ts';
 export * from './people/tasks.table.ts';
 export * from './people/waits.table.ts';
+export * from './routing/starts.table.ts';
 export * from './routing/turns.table.ts';
 export * from './people/imports.table.ts';
 export * from './intake/table.ts';

@@ -8,7 +8,7 @@ import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';
-import { EventLog } from '../domains/results/event-log.ts';
+import { EventLog, type VisitEvent } from '../domains/results/event-log.ts';
 import { SectionCounter } from '../domains/results/section-counter.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { testRunHeader, TestRuns, type TestRun } from '../domains/test-runs/test-runs.ts';
@@ -102,16 +102,16 @@ export class PageVisits {
     this.events.note({ ...visit, kind: 'section', target: section });
   }
 
-  /** Notes that somebody pressed a button or began a form, where they count as visitors of its page. */
+  /** Notes what somebody did on a page, where they count as visitors of it. */
   note(
     page: ServedPage,
-    { kind, target }: { kind: 'press' | 'begin'; target: string },
+    did: Pick<VisitEvent, 'kind' | 'target' | 'share' | 'formId'>,
     request: FastifyRequest,
     reply: FastifyReply,
     carried: Carried | null,
   ): void {
     const visitor = this.countedVisitor(page, request, reply, carried);
-    if (visitor) this.events.note({ ...visitOf(page, visitor, this.clock.now()), kind, target });
+    if (visitor) this.events.note({ ...visitOf(page, visitor, this.clock.now()), ...did });
   }
 
   /** A page that is reached only by completing the one before counts only those who did. */

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { Slug } from '@plumgate/core/basics';
-import { blocksOf } from '@plumgate/core/page';
+import { WatchedShare } from '@plumgate/core/conditions';
+import { blocksOf, formIdOf } from '@plumgate/core/page';
 import { addressLine } from '@plumgate/core/clients';
 import { renderLinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
@@ -10,6 +11,7 @@ import type { LivePage } from '../domains/live-pages/live-page.ts';
 import { PageAddresses } from '../domains/live-pages/page-addresses.ts';
 import { PageRenderer, type Reader } from '../domains/live-pages/page-renderer.ts';
 import { personalLinkField } from '../domains/messages/person-links.ts';
+import type { VisitEvent } from '../domains/results/event-log.ts';
 import { ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { CarryOver } from './carry-over.ts';
@@ -23,7 +25,10 @@ type SectionRequest = FastifyRequest<{
   Params: { client: string; page: string; section: string };
 }>;
 
-type EventRequest = FastifyRequest<{ Params: { client: string; page: string; target: string } }>;
+type EventRequest = FastifyRequest<{
+  Params: { client: string; page: string; target: string };
+  Querystring: { share?: string };
+}>;
 
 /** As many as one finds one's way among. */
 const mostWays = 12;
@@ -50,7 +55,7 @@ export class PageRoutes {
     site.post('/:client/~/section/:page/:section', siteOptions, (request, reply) =>
       this.countSection(request as SectionRequest, reply),
     );
-    for (const kind of ['press', 'begin'] as const)
+    for (const kind of ['press', 'begin', 'watch'] as const)
       site.post(`/:client/~/${kind}/:page/:target`, siteOptions, (request, reply) =>
         this.note(kind, request as EventRequest, reply),
       );
@@ -127,18 +132,19 @@ export class PageRoutes {
     return reply.status(204).header('cache-control', 'no-store').send();
   }
 
-  /** The page's script tells what was pressed on it, and which form was begun. */
+  /** The page's script tells what was pressed on it, which form was begun, and how much of a video was watched. */
   private async note(
-    kind: 'press' | 'begin',
+    kind: 'press' | 'begin' | 'watch',
     request: EventRequest,
     reply: FastifyReply,
   ): Promise<unknown> {
     const page = await this.visits.pageFor(request);
     const { target } = request.params;
     if (!page || !isOnPage(page, target)) return notHere(reply);
+    const did = whatWasDone(page, kind, request);
+    if (!did) return notHere(reply);
     const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
-    if (!this.visits.testRunOf(request))
-      this.visits.note(page, { kind, target }, request, reply, carried);
+    if (!this.visits.testRunOf(request)) this.visits.note(page, did, request, reply, carried);
     return reply.status(204).header('cache-control', 'no-store').send();
   }
 
@@ -197,6 +203,21 @@ function withoutField({ url, params }: SiteRequest, field: string): string {
 /** A block of the page, or a number to call, as links name it (RFC 3966). */
 const isOnPage = ({ document }: ServedPage, target: string): boolean =>
   /^tel:[+\d;=-]{3,40}$/.test(target) || blocksOf(document).some(({ id }) => id === target);
+
+/** Null where no page's script tells it like that. */
+function whatWasDone(
+  { document }: ServedPage,
+  kind: 'press' | 'begin' | 'watch',
+  { params: { target }, query }: EventRequest,
+): Pick<VisitEvent, 'kind' | 'target' | 'share' | 'formId'> | null {
+  const block = blocksOf(document).find(({ id }) => id === target);
+  if (kind === 'watch') {
+    const share = WatchedShare.safeParse(Number(query.share));
+    return block?.kind === 'video' && share.success ? { kind, target, share: share.data } : null;
+  }
+  const formId = kind === 'begin' && block ? formIdOf(block) : null;
+  return { kind, target, ...(formId && { formId }) };
+}
 
 const hasBody = (page: ServedPage): page is LivePage => page.body !== undefined;
 

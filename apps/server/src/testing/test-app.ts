@@ -181,8 +181,8 @@ export class TestApp {
 
   /** Does everything that is due and writes the counts, without moving the clock. */
   async settle(): Promise<void> {
-    await this.get(Worker).catchUp();
     await this.get(Gathering).flush();
+    await this.get(Worker).catchUp();
   }
 
   /** Listens on a free port, for what comes back over real HTTP. */

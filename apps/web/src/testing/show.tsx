@@ -49,7 +49,7 @@ export const emptyChoices: ConditionChoices = {
     stage: [],
     lostStages: [],
   },
-  ...{ tags: [], sources: [], towns: [], questions: [], fields: [] },
+  ...{ parts: [], tags: [], sources: [], towns: [], questions: [], fields: [] },
 };
 
 /** A server that knows the one client, asked by somebody who is signed in. */

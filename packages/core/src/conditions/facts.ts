@@ -10,6 +10,7 @@ import type {
   StageId,
   UserId,
 } from '../basics/index.ts';
+import type { PageBehavior } from './page-behavior.ts';
 
 /** A value of an answer or of a field: several choices as a list, files by their names. */
 export type FactValue = string | number | boolean | Money | readonly (string | { name: string })[];
@@ -50,8 +51,12 @@ export interface Facts {
     calendar: CalendarId;
     state: 'booked' | 'came' | 'missed' | 'cancelled';
     startsAt: Instant;
+    /** It was given another time. */
+    isMoved: boolean;
   }[];
   runs: readonly { sequence: SequenceId; state: 'running' | 'finished' | 'ended' }[];
   /** What went to them and came from them. */
   messages: readonly ('got-email' | 'got-text' | 'answered')[];
+  /** What they did on the client's pages, with the browsers that they have written from. */
+  behavior: readonly PageBehavior[];
 }

@@ -3,6 +3,7 @@ export * from './compare.ts';
 export * from './comparison-words.ts';
 export * from './plain-number.ts';
 export * from './day-test.ts';
+export * from './page-behavior.ts';
 export * from './facts.ts';
 export * from './values-of.ts';
 export * from './term-kinds.ts';

@@ -37,9 +37,18 @@ const facts = (changes: Partial<Facts> = {}): Facts => ({
   },
   consents: ['texts'],
   submissions: [{ form: id(2), page: id(3), funnel: id(4), answers: { work: 'Leak', size: 1200 } }],
-  bookings: [{ calendar: id(5), state: 'came', startsAt: at('2026-11-20T15:00:00Z') }],
+  bookings: [
+    { calendar: id(5), state: 'came', startsAt: at('2026-11-20T15:00:00Z'), isMoved: true },
+  ],
   runs: [{ sequence: id(6), state: 'finished' }],
   messages: ['got-email'],
+  behavior: [
+    { did: 'saw', page: id(3) },
+    { did: 'pressed', page: id(3), part: 'call-us' },
+    { did: 'pressed', page: id(3), part: 'phone' },
+    { did: 'watched', page: id(3), part: 'film', share: 50 },
+    { did: 'left', form: id(2) },
+  ],
   ...changes,
 });
 const isTrue = (term: object, changes: Partial<Facts> = {}) =>
@@ -56,6 +65,19 @@ describe('one term', () => {
     [{ about: 'form', is: id(2) }, true],
     [{ about: 'page', is: id(2) }, false],
     [{ about: 'funnel', is: id(4) }, true],
+    [{ about: 'saw', is: id(3) }, true],
+    [{ about: 'saw', is: id(4) }, false],
+    [{ about: 'saw', is: id(4), not: true }, true],
+    [{ about: 'pressed', page: id(3), part: 'call-us' }, true],
+    [{ about: 'pressed', page: id(3), part: 'phone' }, true],
+    [{ about: 'pressed', page: id(4), part: 'call-us' }, false],
+    [{ about: 'watched', page: id(3), part: 'film', share: 25 }, true],
+    [{ about: 'watched', page: id(3), part: 'film', share: 50 }, true],
+    [{ about: 'watched', page: id(3), part: 'film', share: 75 }, false],
+    [{ about: 'watched', page: id(3), part: 'call-us', share: 0 }, false],
+    [{ about: 'left', is: id(2) }, true],
+    [{ about: 'left', is: id(3) }, false],
+    [{ about: 'booking', is: 'moved' }, true],
     [{ about: 'answer', form: id(2), question: 'work', test: { op: 'is', value: 'leak' } }, true],
     [{ about: 'answer', form: id(9), question: 'work', test: { op: 'is', value: 'leak' } }, false],
     [
@@ -101,7 +123,7 @@ describe('one term', () => {
 
   it('asks for a booking ahead by the time', () => {
     const bookings = (startsAt: string, state: 'booked' | 'cancelled' = 'booked') => ({
-      bookings: [{ calendar: id<never>(5), state, startsAt: at(startsAt) }],
+      bookings: [{ calendar: id<never>(5), state, startsAt: at(startsAt), isMoved: false }],
     });
     const ahead = { about: 'booking', is: 'ahead' };
     expect(isTrue(ahead, bookings('2026-11-29T15:01:00Z'))).toBe(true);
@@ -179,6 +201,10 @@ describe('in words', () => {
       { about: 'known' },
       { about: 'open' },
       { about: 'contact', contains: 'ana' },
+      { about: 'pressed', page: id(3), part: 'call-us' },
+      { about: 'pressed', page: id(3), part: 'phone' },
+      { about: 'watched', page: id(3), part: 'film', share: 75 },
+      { about: 'left', is: id(2) },
     ].map((term) => Term.parse(term));
     expect(terms.map((term) => [termWords(term, names), termWords({ ...term, not: true }, names)]))
       .toMatchInlineSnapshot(`
@@ -234,6 +260,22 @@ describe('in words', () => {
        [
          "found by “ana”",
          "not found by “ana”",
+       ],
+       [
+         "who pressed “part s” on “page 3”",
+         "who did not press “part s” on “page 3”",
+       ],
+       [
+         "who pressed a phone number on “page 3”",
+         "who did not press a phone number on “page 3”",
+       ],
+       [
+         "who watched three quarters of “part m” on “page 3”",
+         "not among those who watched three quarters of “part m” on “page 3”",
+       ],
+       [
+         "who began “form 2” and did not send it",
+         "who did not leave “form 2” half done",
        ],
      ]
     `);

@@ -5,6 +5,7 @@ import {
   ConsentPurpose,
   FormId,
   FunnelId,
+  NodeId,
   ownValue,
   PageId,
   plainText,
@@ -27,10 +28,11 @@ import {
   type Span,
 } from './day-test.ts';
 import type { Facts } from './facts.ts';
+import { phonePart, watchedWords, WatchedShare } from './page-behavior.ts';
 import { valuesOf } from './values-of.ts';
 
-/** The names of what terms mention: `question` and `field` by their keys, all else by its id. */
-export type TermNames = (kind: ReferenceKind | 'question' | 'field', id: string) => string;
+/** The names of what terms mention: `question`, `field` and `part` by their keys, all else by its id. */
+export type TermNames = (kind: ReferenceKind | 'question' | 'field' | 'part', id: string) => string;
 
 /** A term's sentence parts: what it says, and what it says turned round. */
 type TermWords = [is: string, isNot: string];
@@ -167,8 +169,8 @@ export const termKinds = {
   booking: termKind({
     about: 'booking',
     settings: {
-      /** Has booked at all and not canceled; has a time ahead; came; missed it; canceled one. */
-      is: z.enum(['booked', 'ahead', 'came', 'missed', 'cancelled']),
+      /** Has booked at all and not canceled; has a time ahead; came; missed it; moved one; canceled one. */
+      is: z.enum(['booked', 'ahead', 'came', 'missed', 'moved', 'cancelled']),
       calendar: CalendarId.nullable().default(null),
     },
     label: 'Booking',
@@ -180,7 +182,9 @@ export const termKinds = {
             ? one.state !== 'cancelled'
             : is === 'ahead'
               ? one.state === 'booked' && Temporal.Instant.compare(one.startsAt, now) > 0
-              : one.state === is),
+              : is === 'moved'
+                ? one.isMoved
+                : one.state === is),
       ),
     words: ({ is, calendar }, names) => {
       const where = calendar === null ? '' : ` in “${names('calendar', calendar)}”`;
@@ -209,6 +213,51 @@ export const termKinds = {
     label: 'Message',
     holds: ({ is }, { messages }) => messages.includes(is),
     words: ({ is }) => messageWords[is],
+  }),
+  saw: termKind({
+    about: 'saw',
+    settings: { is: PageId },
+    label: 'Page seen',
+    holds: ({ is }, { behavior }) => behavior.some((one) => one.did === 'saw' && one.page === is),
+    words: ({ is }, names) => [
+      `who saw the page “${names('page', is)}”`,
+      `who did not see the page “${names('page', is)}”`,
+    ],
+  }),
+  pressed: termKind({
+    about: 'pressed',
+    settings: { page: PageId, part: NodeId },
+    label: 'Button pressed',
+    holds: ({ page, part }, { behavior }) =>
+      behavior.some((one) => one.did === 'pressed' && one.page === page && one.part === part),
+    words: (term, names) => {
+      const what = partWords(term, names);
+      return [`who pressed ${what}`, `who did not press ${what}`];
+    },
+  }),
+  watched: termKind({
+    about: 'watched',
+    settings: { page: PageId, part: NodeId, share: WatchedShare },
+    label: 'Video watched',
+    holds: ({ page, part, share }, { behavior }) =>
+      behavior.some(
+        (one) =>
+          one.did === 'watched' && one.page === page && one.part === part && one.share >= share,
+      ),
+    words: (term, names) => {
+      const what = `${watchedWords[term.share]} ${partWords(term, names)}`;
+      return [`who ${what}`, `not among those who ${what}`];
+    },
+  }),
+  left: termKind({
+    about: 'left',
+    settings: { is: FormId },
+    label: 'Form begun and left',
+    holds: ({ is }, { behavior }) => behavior.some((one) => one.did === 'left' && one.form === is),
+    words: ({ is }, names) => [
+      `who began “${names('form', is)}” and did not send it`,
+      `who did not leave “${names('form', is)}” half done`,
+    ],
   }),
   consent: termKind({
     about: 'consent',
@@ -289,6 +338,15 @@ export const termKinds = {
   }),
 };
 
+/** A button or a video of a page: "“Call us” on “Open house”". */
+export function partWords(
+  { page, part }: { page: string; part: string },
+  names: TermNames,
+): string {
+  const what = part === phonePart ? 'a phone number' : `“${names('part', `${page} ${part}`)}”`;
+  return `${what} on “${names('page', page)}”`;
+}
+
 /** A day as it is written: `2026-11-29`. */
 export const isDay = /^[0-9]{4}-[0-9]{2}-[0-9]{2}$/;
 
@@ -297,6 +355,7 @@ const bookingWords = {
   ahead: ['with a booking ahead', 'without a booking ahead'],
   came: ['who came', 'who did not come'],
   missed: ['who missed a booking', 'who missed no booking'],
+  moved: ['who moved a booking', 'who moved no booking'],
   cancelled: ['who canceled a booking', 'who canceled no booking'],
 } satisfies Record<string, TermWords>;
 

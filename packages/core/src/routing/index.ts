@@ -1,3 +1,4 @@
+export * from './trigger-kinds.ts';
 export * from './action-kinds.ts';
 export * from './rule.ts';
 export * from './missed-rule.ts';

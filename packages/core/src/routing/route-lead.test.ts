@@ -18,7 +18,7 @@ const facts: Facts = {
   },
   ...{ firstSource: 'Search ads', lastSource: 'Search ads', fields: {}, consents: [] },
   submissions: [{ form: id(1), page: id(2), funnel: id(3), answers: {} }],
-  ...{ bookings: [], runs: [], messages: [] },
+  ...{ bookings: [], runs: [], messages: [], behavior: [] },
 };
 const all = (...terms: (Term | TermGroup)[]): Conditions => ({ match: 'all', terms });
 const form = (n: number): Term => ({ about: 'form', is: id(n) });
@@ -201,4 +201,15 @@ it('does not ask the rules after one that stops', () => {
     [id(7), 'Rule 6'],
   ]);
   expect(missedWords(plan.missed[1]!, () => '')).toBe('“Rule 6” came before it and stops there.');
+});
+
+it('matches whoever a trigger names where nothing more is asked', () => {
+  const trigger = { kind: 'came', calendar: null } as const;
+  const plan = routeLead(
+    [rule(5, { conditions: all(), trigger }), rule(6, { conditions: all() })],
+    {
+      ...facts,
+    },
+  );
+  expect(plan.matched.map((one) => one.name)).toEqual(['Rule 5']);
 });

@@ -59,9 +59,12 @@ export function routeLead(
   return plan;
 }
 
-/** Whether a lead matches a rule. One that asks nothing matches nobody: it would sweep in everybody's leads. */
-const isFor = ({ conditions }: Pick<RuleContent, 'conditions'>, facts: Facts): boolean =>
-  askedTerms(conditions).length > 0 && matches(conditions, facts);
+/**
+ * Whether somebody matches a rule. One that asks nothing matches no lead, as it would sweep in everybody's; where a
+ * trigger has named them already it matches.
+ */
+const isFor = ({ conditions, trigger }: RuleContent, facts: Facts): boolean =>
+  (trigger !== undefined || askedTerms(conditions).length > 0) && matches(conditions, facts);
 
 function whyMissed(
   { conditions }: RuleContent,

@@ -40,3 +40,11 @@ it('names those that an earlier one hides, where that is certain', () => {
   // One that goes on hides nothing, and one that can't match neither.
   expect(found(rule('on', [funnel]), rule('a', [form(1)]))).toEqual({});
 });
+
+it('leaves alone those that wait for what somebody does, which hide nothing', () => {
+  const waits = { trigger: { kind: 'saw', page: id<never>(9) } } as const;
+  const stopping = { ...rule('seen', [], true), ...waits };
+  expect(found(stopping, rule('a', [form(1)]))).toEqual({});
+  const both = { ...rule('both', [ads, { ...ads, not: true }]), ...waits };
+  expect(found(both)).toEqual({ both: { kind: 'never' } });
+});

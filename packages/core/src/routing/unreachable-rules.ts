@@ -31,16 +31,18 @@ export function unreachableRules(
   for (const rule of rules) {
     const why = whyUnreachable(rule, places, stopping);
     if (why) found.set(rule.id, why);
-    else if (rule.stops) stopping.push(rule);
+    else if (rule.stops && !rule.trigger) stopping.push(rule);
   }
   return found;
 }
 
 function whyUnreachable(
-  { conditions }: Rule,
+  { conditions, trigger }: Rule,
   places: readonly LeadPlace[],
   stopping: readonly Rule[],
 ): Unreachable | null {
+  // What is done on pages waits for no form, and stands in no order.
+  if (trigger) return excludeEachOther(conditions) ? { kind: 'never' } : null;
   if (askedTerms(conditions).length === 0) return { kind: 'asks-nothing' };
   const mine = places.filter((place) => chanceIn(conditions, place) !== 'never');
   // Without any place nothing can be said of places.

@@ -22,7 +22,7 @@ export const video: BlockView<'video'> = {
           : null;
     if (!href && !page.editing) return null;
     return (
-      <div className="video" data-video={source.from}>
+      <div className="video" data-video={source.from} data-block={block.id}>
         {block.poster && (
           <Photo picture={block.poster} alt="" sizes="(max-width: 720px) 100vw, 1080px" />
         )}

@@ -1,9 +1,4 @@
-/** Tells the server what is pressed and begun on the page; the page works the same where nobody listens. */
-function tell(kind: 'press' | 'begin', target: string): void {
-  // Elsewhere, as where a client looks a draft over, there is nothing to count.
-  if (/^\/[\w-]+$/.test(location.pathname))
-    navigator.sendBeacon?.(`/~/${kind}${location.pathname}/${encodeURIComponent(target)}`);
-}
+import { tell } from './tell.ts';
 
 addEventListener(
   'click',

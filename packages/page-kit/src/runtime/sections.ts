@@ -1,3 +1,5 @@
+import { tell } from './tell.ts';
+
 /**
  * Shows one section of the page at a time: the one that the address names after its `#`, or the first. Links between them
  * are ordinary ones, so that the browser's own history goes back and forth; without this script the page is shown whole.
@@ -25,9 +27,7 @@ function show(): void {
   const isFirst = current === '';
   current = name;
   for (const band of bands) band.hidden = band.dataset.section !== name;
-  // Elsewhere, as where a client looks a draft over, there is nothing to count.
-  if (/^\/[\w-]+$/.test(location.pathname))
-    navigator.sendBeacon?.(`/~/section${location.pathname}/${name}`);
+  tell('section', name);
   const id = location.hash.slice(1);
   const part = id && id !== name ? document.getElementById(id) : null;
   if (part) part.scrollIntoView();

@@ -18,5 +18,8 @@ export const bookingMade: EventKind<BookingHappening> = { name: 'booking made' }
 /** Somebody came to their booking. */
 export const bookingKept: EventKind<BookingHappening> = { name: 'booking kept' };
 
+/** Somebody did not come to their booking. */
+export const bookingMissed: EventKind<BookingHappening> = { name: 'booking missed' };
+
 /** A booking has another time, or was cancelled. */
 export const bookingChanged: EventKind<BookingHappening> = { name: 'booking changed' };

@@ -34,7 +34,7 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { PersonLinks } from '../messages/person-links.ts';
-import { bookingChanged, bookingKept, bookingMade } from './booking-events.ts';
+import { bookingChanged, bookingKept, bookingMade, bookingMissed } from './booking-events.ts';
 import { calendarFile } from './calendar-file.ts';
 import {
   bookings,
@@ -253,8 +253,9 @@ export class BookingService {
         .returning();
       if (as !== 'booked')
         effects.note(loaded.person, this.clock.now(), { kind: as, ...this.inWords(loaded) });
-      if (as === 'came')
-        effects.raise(bookingKept, { ...loaded, booking: booking!, at: this.clock.now() });
+      const marked = { ...loaded, booking: booking!, at: this.clock.now() };
+      if (as === 'came') effects.raise(bookingKept, marked);
+      if (as === 'missed') effects.raise(bookingMissed, marked);
       return view({ ...loaded, booking: booking! });
     });
   }

@@ -122,7 +122,7 @@ export async function factsAsked(
   );
   for (const client of new Map(asking.map(({ client }) => [client.id, client])).values()) {
     const ids = asking.filter((one) => one.client.id === client.id).map(({ person }) => person.id);
-    for (const [id, one] of await factsOf(tx, ids, client.facts, now)) facts.set(id, one);
+    for (const [id, one] of await factsOf(tx, ids, client, now)) facts.set(id, one);
   }
   return facts;
 }

@@ -104,7 +104,7 @@ export class RunService {
   ): Promise<boolean> {
     if (askedTerms(onlyFor).length === 0) return true;
     await effects.settle(tx);
-    const facts = await factsOf(tx, [person.id], client.facts, at);
+    const facts = await factsOf(tx, [person.id], client, at);
     if (matches(onlyFor, facts.get(person.id)!)) return true;
     effects.note(person, at, { kind: 'not-joined', sequence: name });
     return false;

@@ -5,6 +5,7 @@ import { isOpen } from '@plumgate/core/opening';
 import type { Rule } from '@plumgate/core/routing';
 import type { Queries } from '../../platform/database/database.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
+import { behaviorWithBrowser } from '../../records/conditions/behavior-of.ts';
 import { factsOf, unitsOf } from '../../records/conditions/facts-of.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 import type { Incoming } from './incoming.ts';
@@ -18,6 +19,7 @@ const readApart: ReadonlySet<About> = new Set([
   'message',
   'consent',
 ]);
+const ofPages: ReadonlySet<About> = new Set(['saw', 'pressed', 'watched', 'left']);
 
 /** What rules may ask about a lead that arrives: of their submissions this one, and of themselves what is known by now. */
 export async function arrivalFacts(
@@ -32,13 +34,15 @@ export async function arrivalFacts(
   },
 ): Promise<Facts> {
   const { incoming, answers, person, client, at } = arrival;
-  const asks = rules.some(({ conditions }) =>
-    allTerms(conditions).some(({ about }) => readApart.has(about)),
-  );
+  const asked = rules.flatMap(({ conditions }) => allTerms(conditions).map(({ about }) => about));
   const known =
-    asks && !person.isNew
-      ? (await factsOf(tx, [person.id], client.facts, at)).get(person.id)
+    !person.isNew && asked.some((about) => readApart.has(about))
+      ? (await factsOf(tx, [person.id], client, at)).get(person.id)
       : null;
+  const browser = { person: person.id, visitorId: incoming.visitorId };
+  const behavior = asked.some((about) => ofPages.has(about))
+    ? await behaviorWithBrowser(tx, client.id, browser, at)
+    : [];
   const agreed = consentsOf(incoming.form, answers).map(({ purpose }) => purpose);
   return {
     now: at,
@@ -64,5 +68,6 @@ export async function arrivalFacts(
     bookings: known?.bookings ?? [],
     runs: known?.runs ?? [],
     messages: known?.messages ?? [],
+    behavior,
   };
 }

@@ -12,7 +12,6 @@ import { factsOf } from '../../records/conditions/facts-of.ts';
 import { PersonStore } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import { endWaiting } from '../../records/people/waiting.ts';
-import { RunService } from '../followup/run.service.ts';
 import { waitingChanged } from '../people/waiting-events.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { turnsFor } from '../routing/turns.ts';
@@ -37,7 +36,6 @@ export class HandArrivalService {
     private readonly causes: Causes,
     private readonly store: PersonStore,
     private readonly rules: RuleService,
-    private readonly runs: RunService,
     private readonly plans: PlanService,
     private readonly worker: Worker,
   ) {}
@@ -66,14 +64,17 @@ export class HandArrivalService {
       effects.note(person, at, { kind: 'came-in', source, note, by: who.name });
       for (const write of this.store.noteAlsoGiven(tx, person, person.also, { ...details, at }))
         effects.add(write);
-      const facts = (await factsOf(tx, [person.id], client.facts, at)).get(person.id)!;
+      const facts = (await factsOf(tx, [person.id], client, at)).get(person.id)!;
       const turns = await turnsFor(tx, clientId, rules, assignees, at);
       const plan = routeLead(rules, { ...facts, isNew: person.isNew }, turns.pick);
       for (const write of turns.writes()) effects.add(write);
       const routed = { client, person, plan, assignees, submission: null, at };
       await this.plans.carryOut(tx, effects, routed);
-      for (const sequence of plan.sequences)
-        await this.runs.join(tx, effects, { client, person, sequence, at });
+      await this.plans.startSequences(tx, effects, routed);
+      this.plans.tell(effects, {
+        ...{ ...routed, key: `came-in:${person.id}:${at.toString()}` },
+        because: `came in, from ${source}`,
+      });
       effects.raise(waitingChanged, { clientId });
       await effects.write(tx);
       return { personId: person.id, isNew: person.isNew };

@@ -45,6 +45,7 @@ import { SubmissionLimits } from './submission-limits.ts';
     JunkService,
     HandArrivalService,
     IntakeService,
+    PlanService,
     SubmissionListService,
     SetOffService,
     UploadService,

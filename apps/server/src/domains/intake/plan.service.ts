@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { Instant, SubmissionId, UserId } from '@plumgate/core/basics';
 import { minorUnits, moneyWords } from '@plumgate/core/basics';
-import { dueInDays, readFieldValue, type FieldValues } from '@plumgate/core/people';
+import { withoutLinks } from '@plumgate/core/messages';
+import { dueInDays, phoneKey, readFieldValue, type FieldValues } from '@plumgate/core/people';
 import type { RoutePlan } from '@plumgate/core/routing';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { toJson } from '../../platform/database/columns.ts';
@@ -14,6 +15,7 @@ import { PersonStore, type PersonRow } from '../../records/people/person-store.t
 import { people } from '../../records/people/table.ts';
 import { loadRuns } from '../followup/run-loading.ts';
 import { endsOnTag, RunService } from '../followup/run.service.ts';
+import { Messenger, nameFor } from '../messages/messenger.ts';
 import { StageService } from '../people/stage.service.ts';
 import type { Assignee } from '../routing/turns.ts';
 
@@ -27,9 +29,11 @@ export interface Routed {
   /** The form it came by; null for somebody who called or came in. */
   submission: SubmissionId | null;
   at: Instant;
+  /** What somebody did that set the rules off, other than to arrive: "pressed “Call us” on “Open house”". */
+  because?: string;
 }
 
-/** Does what the rules planned for a person, and notes it on their timeline; sequences and notices are begun by whoever took them in. */
+/** Does what the rules planned for a person, and notes it on their timeline. A form's own sequences and notices are begun as it is taken in. */
 @Injectable()
 export class PlanService {
   constructor(
@@ -37,13 +41,15 @@ export class PlanService {
     private readonly stages: StageService,
     private readonly fields: FieldStore,
     private readonly runs: RunService,
+    private readonly messenger: Messenger,
   ) {}
 
   async carryOut(tx: Queries, effects: Consequences, routed: Routed): Promise<void> {
     const { client, person, plan, at } = routed;
     const rules = plan.matched.map(({ name }) => name);
     const rule = rules.join(', ');
-    if (rule) effects.note(person, at, { kind: 'matched', rules });
+    const { because } = routed;
+    if (rule) effects.note(person, at, { kind: 'matched', rules, ...(because && { because }) });
     await this.tag(tx, effects, routed, rule);
     await this.untag(tx, effects, routed, rule);
     await this.setDetails(tx, effects, routed, rule);
@@ -61,6 +67,50 @@ export class PlanService {
         ...{ assigneeId: plan.assignee ?? person.assigneeId, madeBy: rule },
         dueAt: dueInDays(inDays, at, client.facts.zone),
       });
+  }
+
+  /** Starts the sequences that the rules start for somebody who sent no form now. */
+  async startSequences(
+    tx: Queries,
+    effects: Consequences,
+    { client, person, plan, at }: Pick<Routed, 'client' | 'person' | 'plan' | 'at'>,
+  ): Promise<void> {
+    for (const sequence of plan.sequences)
+      await this.runs.join(tx, effects, { client, person, sequence, at });
+  }
+
+  /** Tells those of the business that the rules name what somebody did who sent no form; `key` is one for each time. */
+  tell(
+    effects: Consequences,
+    {
+      client,
+      person,
+      plan,
+      at,
+      key,
+      because,
+    }: Pick<Routed, 'client' | 'person' | 'plan' | 'at'> & {
+      key: string;
+      because: string;
+    },
+  ): void {
+    const subject = withoutLinks(`${nameFor(person)} ${because}`);
+    const lines = [
+      `${subject}.`,
+      withoutLinks([person.email, person.phone].filter(Boolean).join('\n')),
+      `Rule: ${plan.matched.map(({ name }) => name).join(', ')}`,
+    ];
+    const base = { client, person, at };
+    for (const to of plan.notify)
+      this.messenger.notify(effects, {
+        ...{ ...base, to, key: `${key}:${to}`, subject },
+        body: lines.filter(Boolean).join('\n\n'),
+      });
+    for (const text of plan.notifyTexts) {
+      const to = phoneKey(text, client.facts.country);
+      if (to)
+        this.messenger.notifyByText(effects, { ...base, to, key: `${key}:${to}`, body: subject });
+    }
   }
 
   private async tag(

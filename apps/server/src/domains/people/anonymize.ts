@@ -12,6 +12,7 @@ import { merges } from '../../records/people/merges.table.ts';
 import { peopleIndex } from '../../records/people/people-index.table.ts';
 import { proveErasure } from '../../records/people/prove-erasure.ts';
 import { tasks } from '../../records/people/tasks.table.ts';
+import { ruleStarts } from '../../records/routing/starts.table.ts';
 import { personVisitors } from '../../records/people/visitors.table.ts';
 import { partsOf } from '../../records/people/parts-of.ts';
 import { alsoGiven, people, timeline } from '../../records/people/table.ts';
@@ -63,6 +64,7 @@ export async function anonymize(
     .delete(peopleIndex)
     .where(and(eq(peopleIndex.clientId, person.clientId), eq(peopleIndex.personId, id)));
   await tx.delete(personVisitors).where(eq(personVisitors.personId, id));
+  await tx.delete(ruleStarts).where(eq(ruleStarts.personId, id));
   await tx.delete(confirmations).where(eq(confirmations.personId, id));
   await tx.delete(merges).where(or(eq(merges.personId, id), eq(merges.otherId, id)));
   await tx.delete(people).where(sql`${people.id} in (${partsOf(id)})`);

@@ -15,6 +15,7 @@ import { submissions } from '../../records/intake/table.ts';
 import { merges, type Details } from '../../records/people/merges.table.ts';
 import { shownName } from '../../records/people/person-summary.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
+import { copyBrowsers, removeBrowsers } from '../../records/people/browsers-of-person.ts';
 import { moveRows, moveRowsBack } from '../../records/people/rows-of-person.ts';
 import { alsoGiven, people, personTags } from '../../records/people/table.ts';
 import { mergeUndone, peopleMerged, reachChanged } from './person-events.ts';
@@ -60,6 +61,7 @@ export class MergeService implements OnModuleInit {
       const moved = await moveRows(tx, otherId, id);
       const before = await alsoGivenOf(tx, id);
       moved.tags = await this.takeOver(tx, kept, other);
+      moved.browsers = await copyBrowsers(tx, otherId, id);
       const notChosen = kept.phone === also.phone ? kept : other;
       for (const write of this.store.noteAlsoGiven(tx, kept, also, { ...notChosen, at }))
         await tx.execute(write.getSQL());
@@ -196,6 +198,7 @@ export class MergeService implements OnModuleInit {
         .where(
           and(eq(personTags.personId, personId), inArray(personTags.tag, moved.tags.map(String))),
         );
+    await removeBrowsers(tx, personId, (moved.browsers ?? []).map(String));
     if (moved.alsoGiven?.length)
       await tx
         .delete(alsoGiven)

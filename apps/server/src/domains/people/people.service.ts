@@ -265,6 +265,7 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line(
         'tag',
         `Matched the ${fact.rules.length === 1 ? 'rule' : 'rules'} ${fact.rules.join(', ')}`,
+        fact.because && `because they ${fact.because}`,
       );
     case 'also-given':
       return line(

@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import type { ClientId, Instant, PageId, RevisionId } from '@plumgate/core/basics';
+import type { ClientId, FormId, Instant, PageId, RevisionId } from '@plumgate/core/basics';
+import type { WatchedShare } from '@plumgate/core/conditions';
 import type { Origin } from '@plumgate/core/results';
 import { lt } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
@@ -9,6 +10,8 @@ import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Gathering, type GatheredWrites } from '../../platform/database/gathered-writes.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { visitEvents, type VisitEventKind } from '../../records/results/table.ts';
+import { Causes } from '../../records/causes/consequences.ts';
+import { visited } from './visit-events.ts';
 import { cookieLife } from './cookie-life.ts';
 
 /** Something that a visitor did on a page. */
@@ -18,6 +21,10 @@ export interface VisitEvent {
   revisionId: RevisionId;
   kind: VisitEventKind;
   target?: string;
+  /** Of a video: how much of it was watched by then, in percent. */
+  share?: WatchedShare;
+  /** The form that was begun. */
+  formId?: FormId;
   visitorId: string;
   device: 'phone' | 'wide';
   source: string;
@@ -35,10 +42,14 @@ export class EventLog implements OnModuleInit {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly housekeeping: Housekeeping,
+    private readonly causes: Causes,
     gathering: Gathering,
   ) {
     this.writes = gathering.of('events of visits', async (tx, events) => {
       await tx.execute(insertMany(visitEvents, events).getSQL());
+      const effects = this.causes.begin();
+      effects.raise(visited, events);
+      await effects.write(tx);
     });
   }
 

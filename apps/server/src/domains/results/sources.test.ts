@@ -2,6 +2,7 @@ import type { Answered, api, PersonRecord } from '@plumgate/contract';
 import { asc } from 'drizzle-orm';
 import { submissions } from '../../records/intake/table.ts';
 import { visitEvents } from '../../records/results/table.ts';
+import { browserOf } from '../../testing/browser.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 
 type Sources = Answered<typeof api.listSources>;
@@ -25,25 +26,7 @@ const owner = <Body>(method: 'GET' | 'PUT' | 'POST', url: string, body?: object)
     .api(method, `/api/clients/${world.client.id}${url}`, body, 'owner@example.com')
     .then((answer) => answer.json<Body>());
 
-/** A browser that keeps its cookies. */
-function browser() {
-  const jar = new Map<string, string>();
-  const keep = (answer: Awaited<ReturnType<TestApp['site']>>) => {
-    for (const { name, value } of answer.cookies) jar.set(name, value);
-    return answer;
-  };
-  const headers = (more: Record<string, string>) => ({
-    cookie: [...jar].map(([name, value]) => `${name}=${encodeURIComponent(value)}`).join('; '),
-    ...more,
-  });
-  return {
-    open: async (url: string, referer = '') =>
-      keep(await app.site('GET', url, { headers: headers(referer ? { referer } : {}) })),
-    send: async (form: Record<string, string>) =>
-      keep(await app.site('POST', '/first-visit', { form, headers: headers({}) })),
-    tell: (url: string) => app.site('POST', url, { headers: headers({}) }),
-  };
-}
+const browser = () => browserOf(app);
 
 it('keeps where somebody came from first and last, over days and steps', async () => {
   const ana = browser();

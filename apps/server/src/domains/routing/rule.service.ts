@@ -10,7 +10,7 @@ import {
   type SequenceId,
   type UserId,
 } from '@plumgate/core/basics';
-import { askedTerms, type Conditions } from '@plumgate/core/conditions';
+import { askedTerms } from '@plumgate/core/conditions';
 import { sequenceFormat, type SequenceContent } from '@plumgate/core/followup';
 import { fullName, readFieldValue, type FilledField } from '@plumgate/core/people';
 import {
@@ -42,11 +42,13 @@ import { discardDraft, discardDrafts, draftsOf } from '../../records/drafts/draf
 import { checkReferences } from '../../records/references/check-references.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
+import { ruleStarts } from '../../records/routing/starts.table.ts';
 import { routingRules } from '../../records/routing/table.ts';
 import { worksFor } from '../../records/accounts/users-of.ts';
 import { Causes } from '../../records/causes/consequences.ts';
 import { workHandedOver, type HandOver } from '../accounts/account-events.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
+import { previewTrigger } from './trigger-preview.ts';
 import type { Assignee } from './turns.ts';
 
 const previewDays = 30;
@@ -112,14 +114,23 @@ export class RuleService implements OnModuleInit {
         .where(eq(routingRules.id, rule.id));
   }
 
-  /** The rules that are on, in their order. */
+  /** The rules that leads go through as they arrive, in their order. */
   async active(db: Queries, clientId: ClientId): Promise<Rule[]> {
     const rows = await db
       .select()
       .from(routingRules)
       .where(and(eq(routingRules.clientId, clientId), isActive))
       .orderBy(asc(routingRules.position));
-    return rows.map((row) => ({ id: row.id, ...row.content }));
+    return rows.flatMap(({ id, content }) => (content.trigger ? [] : [{ id, ...content }]));
+  }
+
+  /** A rule that is on and waits for what somebody does; null for any other. */
+  async waiting(db: Queries, id: RuleId): Promise<Rule | null> {
+    const [row] = await db
+      .select()
+      .from(routingRules)
+      .where(and(eq(routingRules.id, id), isActive));
+    return row?.content.trigger ? { id, ...row.content } : null;
   }
 
   /** What an arriving lead asks for, in one query. Its parts name their tables by letters: of one table alone, columns come without its name. */
@@ -129,7 +140,7 @@ export class RuleService implements OnModuleInit {
         client: clients,
         rules: sql<
           [RuleId, unknown][]
-        >`(select coalesce(jsonb_agg(jsonb_build_array(r.id, r.content) order by r.position), '[]') from ${routingRules} as r where r.client_id = clients.id and r."on" and r.removed_at is null)`,
+        >`(select coalesce(jsonb_agg(jsonb_build_array(r.id, r.content) order by r.position), '[]') from ${routingRules} as r where r.client_id = clients.id and r."on" and r.removed_at is null and not r.content ? 'trigger')`,
         assignees: sql<
           [UserId, Assignee][]
         >`(select coalesce(jsonb_agg(jsonb_build_array(u.id, jsonb_build_object('name', u.name, 'onDuty', u.on_duty, 'zone', u.zone))), '[]') from ${users} as u where u.removed_at is null and u.paused_at is null and (u.all_clients or exists (select from ${userClients} as w where w.user_id = u.id and w.client_id = clients.id)))`,
@@ -155,13 +166,17 @@ export class RuleService implements OnModuleInit {
   async list(clientId: ClientId, me: UserId): Promise<RuleView[]> {
     const since = this.since();
     const matched = sql<number>`(select count(distinct ${submissions.personId}) from ${submissions} where ${submissions.clientId} = ${clientId} and ${submissions.receivedAt} >= ${since.toString()}::timestamptz and ${submissions.rulesMatched} @> jsonb_build_array(jsonb_build_object('id', routing_rules.id)))`;
+    const started = sql<number>`(select count(distinct s.person_id) from ${ruleStarts} as s where s.rule_id = routing_rules.id and s.due_at is null and s.failures = 0 and s.at >= ${since.toString()}::timestamptz)`;
     const rows = await this.database.db
       .select({
         id: routingRules.id,
         on: routingRules.on,
         content: routingRules.content,
         version: routingRules.version,
-        matched30: matched.mapWith(Number),
+        matched30:
+          sql<number>`case when ${routingRules.content} ? 'trigger' then ${started} else ${matched} end`.mapWith(
+            Number,
+          ),
       })
       .from(routingRules)
       .where(and(eq(routingRules.clientId, clientId), isNull(routingRules.removedAt)))
@@ -288,13 +303,24 @@ export class RuleService implements OnModuleInit {
     };
   }
 
-  /** What a rule would have matched among the leads of the last 30 days, as far as it can still be told. */
-  async preview(clientId: ClientId, conditions: Conditions): Promise<RulePreviewView> {
+  /**
+   * What a rule would have matched among the leads of the last 30 days, as far as it can still be told; with a trigger,
+   * among those who did what it waits for.
+   */
+  async preview(
+    clientId: ClientId,
+    { conditions, trigger }: Pick<RuleContent, 'conditions' | 'trigger'>,
+  ): Promise<RulePreviewView> {
     const { db } = this.database;
     const [client] = await db
-      .select({ facts: clients.facts })
+      .select({ id: clients.id, facts: clients.facts })
       .from(clients)
       .where(eq(clients.id, clientId));
+    if (trigger) {
+      const asked = { since: this.since(), now: this.clock.now(), mostShown };
+      const seen = await previewTrigger(db, client!, { trigger, conditions }, asked);
+      return { ...seen, days: previewDays, others: 0, pages: [] };
+    }
     const isMatched =
       askedTerms(conditions).length === 0
         ? sql`false`

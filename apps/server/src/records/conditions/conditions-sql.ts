@@ -24,9 +24,13 @@ import { bookings } from '../booking/table.ts';
 import { sequenceRuns } from '../followup/table.ts';
 import { submissions } from '../intake/table.ts';
 import { peopleIndex } from '../people/people-index.table.ts';
+import { personVisitors } from '../people/visitors.table.ts';
+import { visitEvents } from '../results/table.ts';
 import { consents, people, personTags, timeline } from '../people/table.ts';
 import { compareSql, plain, plainSql } from './compare-sql.ts';
 import { indexedSql } from './people-index-sql.ts';
+import { isLeftSql, partSql } from './behavior-of.ts';
+import { isMovedSql } from './moved-sql.ts';
 import { isValidConsent } from './consents-sql.ts';
 import { messageFacts } from './message-facts.ts';
 
@@ -116,6 +120,7 @@ const terms: { [Kind in About]: (term: Extract<Term, { about: Kind }>, asking: A
       ahead: sql`b.state = 'booked' and b.starts_at > ${now.toString()}::timestamptz`,
       came: sql`b.state = 'came'`,
       missed: sql`b.state = 'missed'`,
+      moved: sql`${isMovedSql}`,
       cancelled: sql`b.state = 'cancelled'`,
     }[is];
     const where = calendar === null ? sql`` : sql` and b.calendar_id = ${calendar}`;
@@ -131,6 +136,15 @@ const terms: { [Kind in About]: (term: Extract<Term, { about: Kind }>, asking: A
   },
   message: ({ is }) =>
     sql`exists (select 1 from ${timeline} as t where t.person_id = people.id and t.fact->>'kind' = ${messageFacts[is]})`,
+  saw: ({ is }) => didSql(sql`v.kind = 'view' and v.page_id = ${is}`),
+  pressed: ({ page, part }) =>
+    didSql(sql`v.kind = 'press' and v.page_id = ${page} and ${partSql} = ${part}`),
+  watched: ({ page, part, share }) =>
+    didSql(
+      sql`v.kind = 'watch' and v.page_id = ${page} and v.target = ${part} and v.share >= ${share}::int`,
+    ),
+  left: ({ is }, { now }) =>
+    didSql(sql`v.kind = 'begin' and v.form_id = ${is} and ${isLeftSql(now, sql`people.id`)}`),
   consent: ({ is }) =>
     sql`exists (select 1 from ${consents} as c where c.person_id = people.id and c.purpose = ${is} and ${isValidConsent})`,
   stage: ({ is }) => sql`(${people.stageId} is not null and ${people.stageId} = ${is})`,
@@ -168,6 +182,10 @@ const terms: { [Kind in About]: (term: Extract<Term, { about: Kind }>, asking: A
       sql` and `,
     )})`,
 };
+
+/** Something that they did on the client's pages. */
+const didSql = (event: SQL): SQL =>
+  sql`exists (select 1 from ${personVisitors} as w inner join ${visitEvents} as v on v.client_id = w.client_id and v.visitor_id = w.visitor_id where w.person_id = people.id and ${event})`;
 
 const ofSubmissions = ({ submissions: which }: Asking, test: (submission: SQL) => SQL): SQL =>
   which === 'joined'

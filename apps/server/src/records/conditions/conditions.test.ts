@@ -1,5 +1,11 @@
 import type { Cents, Instant, PageId, PersonId, SequenceId, UserId } from '@plumgate/core/basics';
-import { conditionsWords, matches, type Conditions, type Term } from '@plumgate/core/conditions';
+import {
+  conditionsWords,
+  matches,
+  watchedShares,
+  type Conditions,
+  type Term,
+} from '@plumgate/core/conditions';
 import { asc, eq } from 'drizzle-orm';
 import fc, { type Arbitrary } from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
@@ -9,6 +15,8 @@ import { sequenceRuns, sequences } from '../followup/table.ts';
 import { submissions } from '../intake/table.ts';
 import { pages } from '../pages/table.ts';
 import { stages } from '../people/stages.table.ts';
+import { personVisitors } from '../people/visitors.table.ts';
+import { visitEvents } from '../results/table.ts';
 import { consents, people, personTags, timeline } from '../people/table.ts';
 import { PeopleList } from '../../domains/people/people-list.service.ts';
 import { addBookingStep, buildWorld, TestApp } from '../../testing/test-app.ts';
@@ -98,6 +106,16 @@ async function buildPeople(app: TestApp) {
       { maxLength: 2 },
     ),
     facts: fc.subarray(['sent', 'texted', 'replied']),
+    changes: fc.integer({ min: 0, max: 2 }),
+    events: fc.array(
+      fc.record({
+        kind: fc.constantFrom('view', 'section', 'press', 'begin', 'watch' as const),
+        target: fc.constantFrom('ask', 'film', 'tel:+12075550117'),
+        share: fc.constantFrom(...watchedShares),
+        minutesAgo: fc.constantFrom(10, 29, 30, 31, 600),
+      }),
+      { maxLength: 4 },
+    ),
   });
   const ids: PersonId[] = [];
   for (const [n, one] of fc.sample(person, { numRuns: 40, seed: 17 }).entries()) {
@@ -110,6 +128,8 @@ async function buildPeople(app: TestApp) {
       run,
       consents: given,
       facts,
+      changes,
+      events,
       ...row
     } = one;
     ids.push(id);
@@ -132,7 +152,12 @@ async function buildPeople(app: TestApp) {
       await db.insert(submissions).values({
         ...{ ...of, id: crypto.randomUUID() as never, formId: form, pageId: page, funnelId },
         ...{ revisionId: crypto.randomUUID() as never, answers: answered as never },
-        ...{ source: 'Direct', rulesMatched: [], once: `${n} ${m}`, receivedAt: now },
+        ...{
+          source: 'Direct',
+          rulesMatched: [],
+          once: `${n} ${m}`,
+          receivedAt: now.subtract({ minutes: m * 30 }),
+        },
       });
     for (const { state, startsAt } of booked) {
       const start = startsAt.add({ minutes: n * 61 });
@@ -143,9 +168,19 @@ async function buildPeople(app: TestApp) {
           endsAt: start.add({ minutes: 1 }),
           heldUntil: start.add({ minutes: 1 }),
         },
-        ...{ state, exclusive: false, madeAt: now },
+        ...{ state, exclusive: false, changes, madeAt: now },
       });
     }
+    // Two of them write from one browser.
+    const visitorId = `browser ${Math.floor(n / 2)}`;
+    await db.insert(personVisitors).values({ ...of, visitorId });
+    for (const { minutesAgo, kind, ...event } of events)
+      await db.insert(visitEvents).values({
+        ...{ clientId, pageId: page as PageId, revisionId: crypto.randomUUID() as never },
+        ...{ visitorId, kind, device: 'phone', source: 'Direct', firstSource: 'Direct' },
+        ...{ ...event, formId: kind === 'begin' ? form : null },
+        ...{ origin: {}, at: now.subtract({ minutes: minutesAgo }) },
+      });
     if (run)
       await db.insert(sequenceRuns).values({
         ...{ ...of, id: crypto.randomUUID() as never, sequenceId: sequence!.id },
@@ -232,7 +267,7 @@ function termOf(known: Awaited<ReturnType<typeof buildPeople>>): Arbitrary<Term>
     }),
     fc.record({
       about: fc.constant('booking'),
-      is: fc.constantFrom('booked', 'ahead', 'came', 'missed', 'cancelled'),
+      is: fc.constantFrom('booked', 'ahead', 'came', 'missed', 'moved', 'cancelled'),
       calendar: fc.constantFrom(known.calendar, gone, null),
     }),
     fc.record({
@@ -240,6 +275,16 @@ function termOf(known: Awaited<ReturnType<typeof buildPeople>>): Arbitrary<Term>
       is: fc.constantFrom<SequenceId>(known.sequence, gone),
       state: fc.constantFrom('in', 'through', 'ever'),
     }),
+    fc.record({ about: fc.constant('saw'), is: fc.constantFrom(known.page, gone) }),
+    fc.record({
+      ...{ about: fc.constant('pressed'), page: fc.constantFrom(known.page, gone) },
+      part: fc.constantFrom('ask', 'phone', 'film'),
+    }),
+    fc.record({
+      ...{ about: fc.constant('watched'), page: fc.constant(known.page) },
+      ...{ part: fc.constantFrom('film', 'ask'), share: fc.constantFrom(...watchedShares) },
+    }),
+    fc.record({ about: fc.constant('left'), is: fc.constantFrom(known.form, gone) }),
     fc.record({
       about: fc.constant('message'),
       is: fc.constantFrom('got-email', 'got-text', 'answered'),
@@ -268,7 +313,7 @@ it('names the same people in memory and in the database, for 500 random conditio
     const known = await buildPeople(app);
     const { db } = app.database;
     const clientId = known.world.client.id as never;
-    const facts = await factsOf(db, known.ids, known.world.client.facts, app.clock.now());
+    const facts = await factsOf(db, known.ids, known.world.client, app.clock.now());
     const term = termOf(known);
     const match = fc.constantFrom('all', 'any', 'none' as const);
     const terms = (one: Arbitrary<unknown>, least = 0) =>

@@ -5,30 +5,32 @@ import {
   type Instant,
   type PersonId,
 } from '@plumgate/core/basics';
-import type { Facts as ClientFacts } from '@plumgate/core/clients';
 import type { Facts, FactValue } from '@plumgate/core/conditions';
 import { isOpen } from '@plumgate/core/opening';
 import { sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import type { Queries } from '../../platform/database/database.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
+import type { ClientRow } from '../clients/table.ts';
 import { bookings } from '../booking/table.ts';
 import { sequenceRuns } from '../followup/table.ts';
 import { submissions } from '../intake/table.ts';
 import { consents, people, personTags, timeline } from '../people/table.ts';
+import { behaviorOf } from './behavior-of.ts';
 import { isValidConsent } from './consents-sql.ts';
 import { messageFacts } from './message-facts.ts';
 
 const listed = (columns: string, from: ReturnType<typeof sql>) =>
   sql`coalesce((select jsonb_agg(jsonb_build_array(${sql.raw(columns)})) from ${from}), '[]')`;
 
-/** What conditions may ask about people, read at once; people who are not there are left out. */
+/** What conditions may ask about people of a client, read at once; people who are not there are left out. */
 export async function factsOf(
   db: Queries,
   ids: readonly PersonId[],
-  client: Pick<ClientFacts, 'zone' | 'week' | 'closed' | 'currency'>,
+  { id: clientId, facts: client }: Pick<ClientRow, 'id' | 'facts'>,
   now: Instant,
 ): Promise<Map<PersonId, Facts>> {
+  const behavior = await behaviorOf(db, clientId, ids, now);
   const rows = await db
     .select({
       person: people,
@@ -39,8 +41,8 @@ export async function factsOf(
         [never, never, never, Record<string, FactValue>][]
       >`${listed('s.form_id, s.page_id, s.funnel_id, s.answers', sql`${submissions} as s where s.person_id = people.id`)}`,
       bookings: sql<
-        [never, never, number][]
-      >`${listed('b.calendar_id, b.state, extract(epoch from b.starts_at)', sql`${bookings} as b where b.person_id = people.id`)}`,
+        [never, never, number, number][]
+      >`${listed('b.calendar_id, b.state, extract(epoch from b.starts_at), b.changes', sql`${bookings} as b where b.person_id = people.id`)}`,
       runs: sql<
         [never, never][]
       >`${listed('r.sequence_id, r.state', sql`${sequenceRuns} as r where r.person_id = people.id`)}`,
@@ -76,14 +78,16 @@ export async function factsOf(
         submissions: row.submissions.map(([form, page, funnel, answers]) => ({
           ...{ form, page, funnel, answers },
         })),
-        bookings: row.bookings.map(([calendar, state, startsAt]) => ({
+        bookings: row.bookings.map(([calendar, state, startsAt, changes]) => ({
           ...{ calendar, state },
+          isMoved: changes > (state === 'cancelled' ? 1 : 0),
           startsAt: Temporal.Instant.fromEpochMilliseconds(startsAt * 1000),
         })),
         runs: row.runs.map(([sequence, state]) => ({ sequence, state })),
         messages: Object.entries(messageFacts).flatMap(([is, fact]) =>
           row.messages.some(([kind]) => kind === fact) ? [is as keyof typeof messageFacts] : [],
         ),
+        behavior: behavior.get(person.id) ?? [],
       } satisfies Facts,
     ]),
   );

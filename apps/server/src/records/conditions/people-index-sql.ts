@@ -1,5 +1,11 @@
 import { createHash } from 'node:crypto';
-import { allTerms, type About, type Conditions, type Term } from '@plumgate/core/conditions';
+import {
+  allTerms,
+  watchedShares,
+  type About,
+  type Conditions,
+  type Term,
+} from '@plumgate/core/conditions';
 import { searchWords, type ClientId, type PersonId } from '@plumgate/core/basics';
 import { sql, type SQL } from 'drizzle-orm';
 import { isAnyOf } from '../../platform/database/bulk.ts';
@@ -9,8 +15,12 @@ import { bookings } from '../booking/table.ts';
 import { sequenceRuns } from '../followup/table.ts';
 import { submissions } from '../intake/table.ts';
 import { peopleIndex, peopleNumbers } from '../people/people-index.table.ts';
+import { personVisitors } from '../people/visitors.table.ts';
+import { visitEvents } from '../results/table.ts';
 import { consents, people, personTags, timeline } from '../people/table.ts';
 import { numberSaid, plain, plainSql, saidIn } from './compare-sql.ts';
+import { partSql } from './behavior-of.ts';
+import { isMovedSql } from './moved-sql.ts';
 import { isValidConsent } from './consents-sql.ts';
 import { messageFacts } from './message-facts.ts';
 
@@ -40,6 +50,10 @@ const keys: { [Kind in About]?: (term: Extract<Term, { about: Kind }>) => string
     return states[state].map((one) => `sequence ${is} ${one}`);
   },
   message: ({ is }) => [`message ${messageFacts[is]}`],
+  saw: ({ is }) => [`saw ${is}`],
+  pressed: ({ page, part }) => [`pressed ${page} ${part}`],
+  watched: ({ page, part, share }) =>
+    watchedShares.flatMap((one) => (one >= share ? [`watched ${page} ${part} ${one}`] : [])),
   consent: ({ is }) => [`consent ${is}`],
   stage: ({ is }) => [`stage ${is}`],
   waiting: () => ['waiting'],
@@ -74,11 +88,17 @@ const keysOfPerson = sql`
     union all select key from jsonb_each(s.answers) as a(question, answer), ${keysOfSaid(sql`'answer ' || s.form_id || ' ' || question`, sql`answer`)}
   ) as k(key) where s.person_id = people.id
   union all select key from ${bookings} as b, lateral (
-    values ('booking ' || b.state), ('booking ' || b.state || ' ' || b.calendar_id)
+    values ('booking ' || b.state), ('booking ' || b.state || ' ' || b.calendar_id),
+      (case when ${isMovedSql} then 'booking moved' end), (case when ${isMovedSql} then 'booking moved ' || b.calendar_id end)
   ) as k(key) where b.person_id = people.id
   union all select 'sequence ' || r.sequence_id || ' ' || r.state from ${sequenceRuns} as r where r.person_id = people.id
   union all select 'message ' || (t.fact->>'kind') from ${timeline} as t
     where t.person_id = people.id and t.fact->>'kind' = any(${sql.param(Object.values(messageFacts))}::text[])
+  union all select distinct
+      case v.kind when 'view' then 'saw ' || v.page_id when 'press' then 'pressed ' || v.page_id || ' ' || ${partSql}
+        else 'watched ' || v.page_id || ' ' || v.target || ' ' || v.share end
+    from ${personVisitors} as w inner join ${visitEvents} as v on v.client_id = w.client_id and v.visitor_id = w.visitor_id
+    where w.person_id = people.id and v.kind in ('view', 'press', 'watch')
   union all select 'consent ' || c.purpose from ${consents} as c where c.person_id = people.id and ${isValidConsent}`;
 
 /** The keys of what is said in a value: that there is something, and each of its texts that is short. */

@@ -18,7 +18,8 @@ export type TimelineFact =
   | { kind: 'tagged'; tags: string[]; rule: string }
   | { kind: 'untagged'; tag: string; sequence: string }
   | { kind: 'assigned'; to: string; rule: string }
-  | { kind: 'matched'; rules: string[] }
+  /** `because` is what they did that set the rules off, where that was no form. */
+  | { kind: 'matched'; rules: string[]; because?: string }
   | { kind: 'joined' | 'not-joined'; sequence: string }
   | { kind: 'paused' | 'resumed'; sequence: string; by: string }
   | { kind: 'skipped'; what: string; sequence: string; by: string }

@@ -1,4 +1,4 @@
-import { pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { PersonId } from '@plumgate/core/basics';
 import { ofClient } from '../clients/table.ts';
 import { people } from './table.ts';
@@ -14,5 +14,8 @@ export const personVisitors = pgTable(
     clientId: ofClient(),
     visitorId: text('visitor_id').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.personId, table.visitorId] })],
+  (table) => [
+    primaryKey({ columns: [table.personId, table.visitorId] }),
+    index('person_visitors_of_browser').on(table.clientId, table.visitorId),
+  ],
 );

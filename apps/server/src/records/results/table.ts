@@ -7,10 +7,12 @@ import {
   integer,
   pgTable,
   primaryKey,
+  smallint,
   text,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { PageId, RevisionId } from '@plumgate/core/basics';
+import type { FormId, PageId, RevisionId } from '@plumgate/core/basics';
+import type { WatchedShare } from '@plumgate/core/conditions';
 import type { Origin } from '@plumgate/core/results';
 import { instant, json } from '../../platform/database/columns.ts';
 import { ofClient } from '../clients/table.ts';
@@ -93,7 +95,7 @@ export const sectionDays = pgTable(
 
 /**
  * What visitors do, one row for each time: they see a page or come to a section of it, press a button or a phone number,
- * begin a form. The roll-ups are what is read; these rows are for questions that nobody has asked yet.
+ * begin a form, watch a video. The roll-ups are what is read; these rows are for questions that nobody has asked yet.
  */
 export const visitEvents = pgTable(
   'visit_events',
@@ -105,8 +107,12 @@ export const visitEvents = pgTable(
     /** Which variation of the page was shown, where there are several. */
     variationId: uuid('variation_id'),
     kind: text().$type<VisitEventKind>().notNull(),
-    /** The section that was come to, the block that was pressed or begun, or the number that was called. */
+    /** The section that was come to, the block that was pressed, begun or watched, or the number that was called. */
     target: text(),
+    /** How much of a video was watched by then, in percent. */
+    share: smallint().$type<WatchedShare>(),
+    /** The form that was begun. */
+    formId: uuid('form_id').$type<FormId>(),
     visitorId: text('visitor_id').notNull(),
     device: text().$type<'phone' | 'wide'>().notNull(),
     /** Where the visitor came from last and first, and the last as it was said. */
@@ -120,9 +126,9 @@ export const visitEvents = pgTable(
     index('visit_events_by_time').on(table.at),
     index('visit_events_of_visitor')
       .on(table.clientId, table.visitorId, table.at)
-      .where(sql`${table.kind} = 'view'`),
+      .where(sql`${table.kind} <> 'section'`),
   ],
 );
 
-export const visitEventKinds = ['view', 'section', 'press', 'begin'] as const;
+export const visitEventKinds = ['view', 'section', 'press', 'begin', 'watch'] as const;
 export type VisitEventKind = (typeof visitEventKinds)[number];

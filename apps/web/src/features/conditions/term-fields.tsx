@@ -6,6 +6,7 @@ import { InlineField, InlineSelect } from '../../ui/field.tsx';
 import { ComparisonFields, firstTest } from './comparison-fields.tsx';
 import { dayOps, DayTestFields, momentOps } from './day-test-fields.tsx';
 import { NamedSelect } from './named-select.tsx';
+import { PagePartFields, WatchedFields } from './page-part-fields.tsx';
 
 type TermOf<Kind extends About> = Extract<Term, { about: Kind }>;
 
@@ -134,6 +135,7 @@ const fields: { [Kind in About]: ((part: Part<Kind>) => ReactNode) | null } = {
           ahead: 'have a booking ahead',
           came: 'came',
           missed: 'missed a booking',
+          moved: 'moved a booking',
           cancelled: 'canceled a booking',
         }}
         value={term.is}
@@ -170,6 +172,14 @@ const fields: { [Kind in About]: ((part: Part<Kind>) => ReactNode) | null } = {
       onChange={(is) => onChange({ ...term, is: is as TermOf<'message'>['is'] })}
     />
   ),
+  saw: (part) => <Named {...part} label="Page" among={part.choices.page} />,
+  pressed: ({ term, choices, onChange }) => (
+    <PagePartFields kind="button" settings={term} {...{ choices, onChange }} />
+  ),
+  watched: ({ term, choices, onChange }) => (
+    <WatchedFields settings={term} {...{ choices, onChange }} />
+  ),
+  left: (part) => <Named {...part} label="Form" among={part.choices.form} />,
   consent: ({ term, onChange }) => (
     <InlineSelect
       label="Consent"

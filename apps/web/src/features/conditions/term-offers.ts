@@ -1,6 +1,8 @@
 import { termNames, type ConditionChoices } from '@plumgate/contract';
 import { consentPurposes, type ConsentPurpose } from '@plumgate/core/basics';
 import {
+  phonePart,
+  watchedShares,
   Term,
   termKinds,
   termWords,
@@ -80,10 +82,12 @@ function candidates(choices: ConditionChoices, abouts: readonly About[], number:
       { about: 'source', is },
       { about: 'source', is, first: true },
     ]),
-    booking: (['booked', 'ahead', 'came', 'missed', 'cancelled'] as const).flatMap((is) => [
-      { about: 'booking', is },
-      ...choices.calendar.map(({ id }) => ({ about: 'booking', is, calendar: id })),
-    ]),
+    booking: (['booked', 'ahead', 'came', 'missed', 'moved', 'cancelled'] as const).flatMap(
+      (is) => [
+        { about: 'booking', is },
+        ...choices.calendar.map(({ id }) => ({ about: 'booking', is, calendar: id })),
+      ],
+    ),
     added: [last, ago].map((test) => ({ about: 'added', test })),
     seen: [last, ago].map((test) => ({ about: 'seen', test })),
     waiting: [{ about: 'waiting' }],
@@ -120,6 +124,19 @@ function candidates(choices: ConditionChoices, abouts: readonly About[], number:
       about: 'consent',
       is,
     })),
+    saw: choices.page.map(({ id }) => ({ about: 'saw', is: id })),
+    pressed: [
+      ...choices.parts.filter(({ kind }) => kind === 'button'),
+      ...choices.page.map(({ id }) => ({ page: id, id: phonePart })),
+    ].map(({ page, id }) => ({ about: 'pressed', page, part: id })),
+    watched: choices.parts
+      .filter(({ kind }) => kind === 'video')
+      .flatMap(({ page, id, isMeasured }) =>
+        (isMeasured ? watchedShares : ([0] as const)).map((share) => ({
+          ...{ about: 'watched', page, part: id, share },
+        })),
+      ),
+    left: choices.form.map(({ id }) => ({ about: 'left', is: id })),
     known: [{ about: 'known' }],
     open: [{ about: 'open' }],
     contact: [],

@@ -1,5 +1,10 @@
 import { api, type ConditionChoices, type RuleView } from '@plumgate/contract';
-import { actionKinds, RuleContent, type RuleAction } from '@plumgate/core/routing';
+import {
+  actionKinds,
+  RuleContent,
+  type RuleAction,
+  type RuleTrigger,
+} from '@plumgate/core/routing';
 import { Trash2 } from 'lucide-react';
 import { call } from '../../api/call.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
@@ -10,6 +15,7 @@ import { ActionValue, newAction } from './action-parts.tsx';
 import { aboutLeads } from '../conditions/askable.ts';
 import { ConditionSentence } from '../conditions/condition-sentence.tsx';
 import { useToday } from '../conditions/use-today.ts';
+import { TriggerFields } from './trigger-fields.tsx';
 import { RulePreview } from './rule-preview.tsx';
 
 const labelsOf = (kinds: Record<string, { label: string }>) =>
@@ -37,7 +43,8 @@ export function RuleEditor({
   const applyAs = (on: boolean) => async (applied: RuleContent) => {
     await call(api.saveRule, { params, body: { version: rule.version, on, content: applied } });
     onKept();
-    return on ? 'Applied. It checks every new lead.' : 'Saved and turned off.';
+    const does = applied.trigger ? 'It waits for people to do it.' : 'It checks every new lead.';
+    return on ? `Applied. ${does}` : 'Saved and turned off.';
   };
   const draft = useDraft({
     stored: rule.content,
@@ -58,21 +65,29 @@ export function RuleEditor({
           value={content.name}
           onChange={(event) => set({ ...content, name: event.target.value })}
         />
+        <TriggerFields
+          trigger={content.trigger}
+          choices={choices}
+          onChange={(trigger) => set(withTrigger(content, trigger))}
+        />
         <div className="rounded-control border border-strong-line bg-sheet px-3 py-2">
           <ConditionSentence
-            subject="Leads"
+            subject={content.trigger ? 'for people' : 'for leads'}
+            first={content.trigger ? 'all of them, or only …' : 'who …'}
             conditions={content.conditions}
             asks={{ choices, abouts: aboutLeads, today }}
             onChange={(conditions) => set({ ...content, conditions })}
           />
         </div>
         <Actions content={content} choices={choices} set={set} />
-        <Tick
-          label="Stop here"
-          help="Later rules are not asked about a lead that this one matched."
-          checked={content.stops ?? false}
-          onChange={(stops) => set(stops ? { ...content, stops } : withoutStop(content))}
-        />
+        {!content.trigger && (
+          <Tick
+            label="Stop here"
+            help="Later rules are not asked about a lead that this one matched."
+            checked={content.stops ?? false}
+            onChange={(stops) => set(stops ? { ...content, stops } : withoutStop(content))}
+          />
+        )}
       </div>
       <div className="grid content-start gap-4">
         <RulePreview content={content} clientId={clientId} slug={slug} />
@@ -107,6 +122,12 @@ export function RuleEditor({
       </div>
     </div>
   );
+}
+
+/** A rule that waits for something else than leads stands in no order with those that they go through. */
+function withTrigger(content: RuleContent, trigger: RuleTrigger | undefined): RuleContent {
+  const { trigger: _before, ...rest } = content;
+  return trigger ? withoutStop({ ...rest, trigger }) : rest;
 }
 
 const withoutStop = ({ stops: _before, ...rest }: RuleContent): RuleContent => rest;

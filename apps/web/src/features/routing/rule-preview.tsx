@@ -17,16 +17,17 @@ export function RulePreview({
   slug: string;
 }) {
   const client = useClient();
-  const { conditions } = content;
-  const given = { params: { clientId }, body: { conditions } };
-  const isWhole = RuleContent.pick({ conditions: true }).safeParse({ conditions }).success;
+  const { conditions, trigger } = content;
+  const asked = { conditions, ...(trigger && { trigger }) };
+  const given = { params: { clientId }, body: asked };
+  const isWhole = RuleContent.pick({ conditions: true, trigger: true }).safeParse(asked).success;
   const preview = useEndpoint(api.previewRule, given, { enabled: isWhole });
   if (!isWhole || preview.isError)
     return (
       <p className="rounded-card bg-paper p-4 text-muted">
         {preview.isError
           ? messageOf(preview.error)
-          : 'Complete the conditions to see which leads the rule would have matched.'}
+          : 'Complete the rule to see who it would have matched.'}
       </p>
     );
   if (!preview.data)
@@ -42,7 +43,7 @@ export function RulePreview({
     <section aria-label="Preview" className="grid gap-2 rounded-card bg-paper p-4">
       <h3>
         In the last {days} days: {matched.toLocaleString('en-US')} of{' '}
-        {leads.toLocaleString('en-US')} leads
+        {leads.toLocaleString('en-US')} {trigger ? 'people who did it' : 'leads'}
       </h3>
       {others > 0 && (
         <p className="rounded-control bg-honey-tint px-3 py-2 font-semibold text-honey">
@@ -68,7 +69,7 @@ export function RulePreview({
       {people.length > 0 && (
         <details>
           <summary className="cursor-pointer text-[13px] font-semibold text-plum-dark">
-            Matched leads
+            {trigger ? 'Matched people' : 'Matched leads'}
           </summary>
           <ul className="mt-1 max-h-44 overflow-auto">
             {people.map((person, index) => (

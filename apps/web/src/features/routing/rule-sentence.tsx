@@ -1,16 +1,17 @@
 import { termNames, type ConditionChoices } from '@plumgate/contract';
 import { askedTerms, conditionsWords } from '@plumgate/core/conditions';
-import { ruleActionWords, type RuleContent } from '@plumgate/core/routing';
+import { ruleActionWords, triggerWords, type RuleContent } from '@plumgate/core/routing';
 
 /** A rule as people say it. */
 export function RuleSentence({
-  content: { conditions, actions, stops },
+  content: { trigger, conditions, actions, stops },
   choices,
 }: {
   content: RuleContent;
   choices: ConditionChoices;
 }) {
-  if (askedTerms(conditions).length === 0)
+  const asksNothing = askedTerms(conditions).length === 0;
+  if (asksNothing && !trigger)
     return <p className="text-honey">No conditions yet, so it matches nobody.</p>;
   const names = termNames(choices);
   const nameOf = {
@@ -21,7 +22,9 @@ export function RuleSentence({
   };
   return (
     <p className="text-muted">
-      Leads {conditionsWords(conditions, names)}:{' '}
+      {trigger && `When somebody ${triggerWords(trigger, names)}`}
+      {trigger && !asksNothing && `, for people ${conditionsWords(conditions, names)}`}
+      {!trigger && `Leads ${conditionsWords(conditions, names)}`}:{' '}
       {actions.length === 0
         ? 'nothing is done yet'
         : actions.map((one) => ruleActionWords(one, nameOf)).join(', ')}

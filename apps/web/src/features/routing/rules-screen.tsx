@@ -57,8 +57,11 @@ function Rules({
       toast.error(messageOf(error));
     }
   };
+  // Leads go through those without a trigger, in their order.
+  const ofLeads = rules.filter(({ content }) => !content.trigger);
+  const waiting = rules.filter(({ content }) => content.trigger);
   const move = async (index: number, by: -1 | 1) => {
-    const ids = rules.map((rule) => rule.id);
+    const ids = ofLeads.map((rule) => rule.id);
     const [moved] = ids.splice(index, 1);
     ids.splice(index + by, 0, moved!);
     try {
@@ -71,6 +74,17 @@ function Rules({
   const order = (ids: RuleId[]) =>
     call(api.orderRules, { params: { clientId: client.id }, body: { ids } });
   const { remove, removal } = useRemoval();
+  const itemOf = (rule: RuleView) => ({
+    ...{ rule, choices, recent, client },
+    isOpen: open === rule.id,
+    onToggle: (shown: boolean) => setOpen(shown ? rule.id : null),
+    onRemove: () =>
+      void remove({
+        kind: 'rule',
+        id: rule.id,
+        does: () => call(api.removeRule, { params: { ruleId: rule.id } }),
+      }),
+  });
   return (
     <>
       <PageHead title="Follow-up">
@@ -83,34 +97,39 @@ function Rules({
         <Empty title={`No routing rules for ${client.name} yet`}>
           <p>
             A rule says what happens to a new lead: its tags, who it is assigned to and which
-            sequence starts.
+            sequence starts. It can also wait for something that people do, such as missing a
+            booking.
           </p>
         </Empty>
       ) : (
         <div className="flex items-start gap-6 p-6 max-lg:flex-col max-md:p-4">
-          <ol className="grid min-w-0 flex-1 gap-3 max-lg:w-full">
-            {rules.map((rule, index) => (
-              <RuleItem
-                key={rule.id}
-                rule={rule}
-                choices={choices}
-                recent={recent}
-                isFirst={index === 0}
-                isLast={index === rules.length - 1}
-                isOpen={open === rule.id}
-                onToggle={(shown) => setOpen(shown ? rule.id : null)}
-                onMove={(by) => void move(index, by)}
-                onRemove={() =>
-                  void remove({
-                    kind: 'rule',
-                    id: rule.id,
-                    does: () => call(api.removeRule, { params: { ruleId: rule.id } }),
-                  })
-                }
-                client={client}
-              />
-            ))}
-          </ol>
+          <div className="grid min-w-0 flex-1 content-start gap-3 max-lg:w-full">
+            {waiting.length > 0 && ofLeads.length > 0 && (
+              <h2 className="text-lg">When a lead arrives, in this order</h2>
+            )}
+            <ol className="grid gap-3">
+              {ofLeads.map((rule, index) => (
+                <RuleItem
+                  key={rule.id}
+                  {...itemOf(rule)}
+                  moves={{
+                    up: index === 0 ? null : () => void move(index, -1),
+                    down: index === ofLeads.length - 1 ? null : () => void move(index, 1),
+                  }}
+                />
+              ))}
+            </ol>
+            {waiting.length > 0 && (
+              <>
+                <h2 className="mt-3 text-lg">When people do something</h2>
+                <ul className="grid gap-3">
+                  {waiting.map((rule) => (
+                    <RuleItem key={rule.id} {...itemOf(rule)} />
+                  ))}
+                </ul>
+              </>
+            )}
+          </div>
           <WithoutRule recent={recent} />
         </div>
       )}
@@ -156,22 +175,19 @@ function RuleItem({
   choices,
   recent,
   client,
-  isFirst,
-  isLast,
   isOpen,
   onToggle,
-  onMove,
+  moves,
   onRemove,
 }: {
   rule: RuleView;
   choices: ConditionChoices;
   recent: RecentLeads;
   client: { id: string; slug: string; zone: string };
-  isFirst: boolean;
-  isLast: boolean;
   isOpen: boolean;
   onToggle: (isOpen: boolean) => void;
-  onMove: (by: -1 | 1) => void;
+  /** How it comes before or after the next one, in each way that it can; left out where no order matters. */
+  moves?: Record<'up' | 'down', (() => void) | null>;
   onRemove: () => void;
 }) {
   return (
@@ -190,22 +206,32 @@ function RuleItem({
               {unreachableWords(rule.unreachable)}
             </p>
           )}
-          <Matched matched={rule.matched30} recent={recent} />
+          {rule.content.trigger ? (
+            <p className="mt-1 text-xs text-muted tabular-nums">
+              matched {peopleWords(rule.matched30)} in the last {recent.days} days
+            </p>
+          ) : (
+            <Matched matched={rule.matched30} recent={recent} />
+          )}
         </div>
-        <IconButton
-          label={`Move ${rule.content.name} up`}
-          disabled={isFirst}
-          onClick={() => onMove(-1)}
-        >
-          <ArrowUp />
-        </IconButton>
-        <IconButton
-          label={`Move ${rule.content.name} down`}
-          disabled={isLast}
-          onClick={() => onMove(1)}
-        >
-          <ArrowDown />
-        </IconButton>
+        {moves && (
+          <>
+            <IconButton
+              label={`Move ${rule.content.name} up`}
+              disabled={!moves.up}
+              onClick={() => moves.up?.()}
+            >
+              <ArrowUp />
+            </IconButton>
+            <IconButton
+              label={`Move ${rule.content.name} down`}
+              disabled={!moves.down}
+              onClick={() => moves.down?.()}
+            >
+              <ArrowDown />
+            </IconButton>
+          </>
+        )}
         <IconButton label={`Delete ${rule.content.name}`} onClick={onRemove}>
           <Trash2 />
         </IconButton>
@@ -226,6 +252,9 @@ function RuleItem({
     </li>
   );
 }
+
+const peopleWords = (count: number): string =>
+  count === 1 ? '1 person' : `${count.toLocaleString('en-US')} people`;
 
 function unreachableWords({ kind, by }: NonNullable<RuleView['unreachable']>): string {
   switch (kind) {
