@@ -32,6 +32,7 @@ import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent, WrittenMessage } from '@plumgate/core/followup';
 import { QuestionKey } from '@plumgate/core/forms';
 import { Language, ownCode } from '@plumgate/core/page';
+import { CallNumber, CallNumbers, CallTarget } from '@plumgate/core/calls';
 import {
   FieldContent,
   ImportTarget,
@@ -1224,6 +1225,22 @@ export const importPeople = endpoint({
   example: 'Name,Email,Phone,Roof age\r\nWren Marsh,wren.marsh@example.org,(207) 555-0188,12\r\n',
   answer: z.object({ jobId: z.uuid() }),
 });
+export const importCalls = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/calls/imports',
+  summary:
+    'Import calls from a CSV file as a job, each once: their callers go through the rules by the number they called; `columns` and `try` as for people',
+  right: 'people.write',
+  params: ofClient,
+  query: z.object({
+    columns: jsonText(z.array(CallTarget).max(mostColumns)).optional(),
+    try: z.enum(['yes', 'no']).default('no'),
+  }),
+  bodyType: 'text/csv',
+  example:
+    'Caller,Called,Date,Duration,Status\r\n(207) 555-0188,(207) 555-0161,2026-11-03 10:42,3:12,Answered\r\n',
+  answer: z.object({ jobId: z.uuid() }),
+});
 export const getBadRows = endpoint({
   method: 'GET',
   path: '/api/jobs/:jobId/bad-rows.csv',
@@ -1491,7 +1508,21 @@ export const listSources = endpoint({
     "Where a client's visitors of the last thirty days came from, and the rules that name sources",
   right: 'people.read',
   params: ofClient,
-  answer: z.object({ rules: z.array(SourceRule), sources: z.array(SourceCount) }),
+  answer: z.object({
+    rules: z.array(SourceRule),
+    sources: z.array(SourceCount),
+    numbers: z.array(CallNumber),
+  }),
+});
+export const saveCallNumbers = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/call-numbers',
+  summary:
+    'The phone numbers by source: visitors from one see its number on pages at once, and calls to it come from there',
+  right: 'funnels.write',
+  params: ofClient,
+  body: z.object({ numbers: CallNumbers }),
+  answer: nothing,
 });
 const sourceRules = z.object({ rules: z.array(SourceRule).max(100) });
 export const nameSources = endpoint({

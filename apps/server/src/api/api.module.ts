@@ -6,6 +6,7 @@ import { AccountsModule } from '../domains/accounts/accounts.module.ts';
 import { ApprovalsModule } from '../domains/approvals/approvals.module.ts';
 import { BehaviorModule } from '../domains/behavior/behavior.module.ts';
 import { BookingModule } from '../domains/booking/booking.module.ts';
+import { CallsModule } from '../domains/calls/calls.module.ts';
 import { ClientsModule } from '../domains/clients/clients.module.ts';
 import { FollowupModule } from '../domains/followup/followup.module.ts';
 import { FormatsModule } from '../domains/formats/formats.module.ts';
@@ -71,6 +72,7 @@ import { WebsiteController } from './website.controller.ts';
     ApprovalsModule,
     BehaviorModule,
     BookingModule,
+    CallsModule,
     ClientsModule,
     FollowupModule,
     FormatsModule,

@@ -2,6 +2,8 @@ import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { ConditionChoicesService } from '../domains/people/condition-choices.service.ts';
 import { BulkService } from '../domains/people-changes/bulk.service.ts';
+import { CallImport } from '../domains/calls/call-import.service.ts';
+import { ImportFiles } from '../domains/people-import/import-files.ts';
 import { PeopleImport } from '../domains/people-import/import.service.ts';
 import { StageService } from '../domains/people/stage.service.ts';
 import { PeopleExport } from '../domains/people/people-export.ts';
@@ -20,6 +22,8 @@ export class PeopleListController {
     private readonly choices: ConditionChoicesService,
     private readonly exporting: PeopleExport,
     private readonly importing: PeopleImport,
+    private readonly importFiles: ImportFiles,
+    private readonly calls: CallImport,
     private readonly bulk: BulkService,
     private readonly stages: StageService,
   ) {}
@@ -133,9 +137,20 @@ export class PeopleListController {
     return { jobId: await this.importing.ask(who, params.clientId, content, asked) };
   }
 
+  @Bind(api.importCalls)
+  async importCalls(
+    @Input() { params, query, body }: InputOf<typeof api.importCalls>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.importCalls>> {
+    const { columns = null, try: tried } = query;
+    const content = Buffer.isBuffer(body) ? body : Buffer.alloc(0);
+    const asked = { columns, isTry: tried === 'yes' };
+    return { jobId: await this.calls.ask(who, params.clientId, content, asked) };
+  }
+
   @Bind(api.getBadRows)
   async badRows(@Input() { params }: InputOf<typeof api.getBadRows>): Promise<StreamableFile> {
-    return new StreamableFile(await this.importing.badRows(params.jobId), {
+    return new StreamableFile(await this.importFiles.badRows(params.jobId), {
       type: 'text/csv; charset=utf-8',
       disposition: 'attachment; filename="bad-rows.csv"',
     });

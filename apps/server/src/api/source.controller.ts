@@ -22,6 +22,14 @@ export class SourceController {
     return {};
   }
 
+  @Bind(api.saveCallNumbers)
+  async saveCallNumbers(
+    @Input() { params, body }: InputOf<typeof api.saveCallNumbers>,
+  ): Promise<Answer<typeof api.saveCallNumbers>> {
+    await this.sources.giveNumbers(params.clientId, body.numbers);
+    return {};
+  }
+
   @Bind(api.previewSources)
   preview(
     @Input() { params, body }: InputOf<typeof api.previewSources>,

@@ -16,7 +16,7 @@ import { AccountService } from '../domains/accounts/account.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
 import { SourceService } from '../domains/results/source.service.ts';
-import { demoSourceRules } from './sources.ts';
+import { demoCallNumbers, demoSourceRules } from './sources.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { SequenceService } from '../domains/followup/sequence.service.ts';
 import { FormService } from '../domains/forms/form.service.ts';
@@ -151,6 +151,8 @@ export async function makeDemoWorld(
   for (const other of otherClients) await clients.create({ ...other, zone: other.facts.zone });
   for (const [slug, rules] of Object.entries(demoSourceRules))
     await app.get(SourceService).name((await clients.bySlug(slug))!.id, rules);
+  for (const [slug, numbers] of Object.entries(demoCallNumbers))
+    await app.get(SourceService).giveNumbers((await clients.bySlug(slug))!.id, numbers);
   await keepRecords(app);
   const desk = await buildFirstVisit(app, dentist.id);
   const evening = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToEvening });

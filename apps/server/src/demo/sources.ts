@@ -1,3 +1,4 @@
+import type { CallNumber } from '@plumgate/core/calls';
 import type { Arrival, Origin, SourceRule } from '@plumgate/core/results';
 import { fernhill, quayside } from './clients.ts';
 
@@ -20,6 +21,14 @@ export const demoSourceRules: Record<string, SourceRule[]> = {
   [fernhill.slug]: [{ where: 'referrer', contains: 'runners', name: 'Running club' }],
   'stonecroft-paving': [{ where: 'source', contains: 'van', name: 'Van QR' }],
   'marram-coast-homes': [{ where: 'source', contains: 'window', name: 'Window card QR' }],
+};
+
+/** The numbers that clients give out for one source alone. */
+export const demoCallNumbers: Record<string, CallNumber[]> = {
+  'stonecroft-paving': [
+    { source: 'Search ads', phone: '(207) 555-0191' },
+    { source: 'Van QR', phone: '(207) 555-0192' },
+  ],
 };
 
 /** How a visitor came: a sixth of them had seen a social ad before. */

@@ -20,6 +20,7 @@ export * from './people/tasks.table.ts';
 export * from './people/waits.table.ts';
 export * from './routing/starts.table.ts';
 export * from './routing/turns.table.ts';
+export * from './people/calls.table.ts';
 export * from './people/imports.table.ts';
 export * from './intake/table.ts';
 export * from './intake/uploads.table.ts';

@@ -9,7 +9,7 @@ import { OwnVisits } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { KnownVisitors } from './known-visitors.ts';
 import { isPlain, plainAnswer } from './plain-page.ts';
-import { Visitors, visitOf, visitorOf } from './visitor.ts';
+import { numberFor, Visitors, visitOf, visitorOf } from './visitor.ts';
 
 /**
  * Answers the most frequent request of all, a page that is in memory and the same for everybody, before the framework
@@ -62,7 +62,9 @@ export class DirectPages {
       this.own.isOwn(page.clientId, fastify.parseCookie(cookie)[ownCookie]);
     if (!visitor.bot && !isOwn)
       this.counter.count({ ...visitOf(page, visitor, this.clock.now()), zone: page.zone });
-    const { status, headers, body } = plainAnswer(page, request.headers);
+    const phone = numberFor(page, visitor);
+    const shown = phone === null ? page : this.pages.withNumber(page, client!, phone);
+    const { status, headers, body } = plainAnswer(shown, request.headers);
     if (visitor.keep)
       headers['set-cookie'] = fastify.serializeCookie(
         visitorCookie.name,

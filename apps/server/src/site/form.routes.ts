@@ -37,6 +37,7 @@ import {
 import { IntakeService, readIncoming } from '../domains/intake/intake.service.ts';
 import { UploadService } from '../domains/intake/upload.service.ts';
 import { chosenTime, ShownTimes } from '../domains/live-pages/shown-times.ts';
+import { shownWith } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import { PageRenderer } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';
@@ -50,7 +51,7 @@ import { PageRoutes, ruleField } from './page.routes.ts';
 import { readFormBody } from './read-form-body.ts';
 import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
 import { siteOptions } from './site-host.ts';
-import { Visitors } from './visitor.ts';
+import { numberFor, Visitors } from './visitor.ts';
 
 /** A form as it was sent: on which page, by which block, and how the answer is wanted. */
 interface SentForm {
@@ -114,8 +115,9 @@ export class FormRoutes {
       query: queryOf(request.headers.referer),
     });
     if (!incoming) return notHere(reply);
+    const phone = testRun ? null : numberFor(page, visitor);
     const sent: SentForm = {
-      page: { ...page, ...revision },
+      page: phone === null ? { ...page, ...revision } : shownWith({ ...page, ...revision }, phone),
       block: askingBlock(revision.document, incoming.block)!,
       form: incoming.form,
       typed,

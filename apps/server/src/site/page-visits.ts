@@ -4,11 +4,12 @@ import { Slug } from '@plumgate/core/basics';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { ShownTimes } from '../domains/live-pages/shown-times.ts';
 import type { LivePage, ShownPage } from '../domains/live-pages/live-page.ts';
-import { LivePages } from '../domains/live-pages/live-pages.ts';
+import { LivePages, shownWith } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
 import { personFields } from '../domains/messages/compose.ts';
-import { EventLog, type VisitEvent } from '../domains/results/event-log.ts';
+import { EventLog } from '../domains/results/event-log.ts';
+import type { VisitEvent } from '../domains/results/visit-events.ts';
 import { SectionCounter } from '../domains/results/section-counter.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { testRunHeader, TestRuns, type TestRun } from '../domains/test-runs/test-runs.ts';
@@ -18,12 +19,14 @@ import { SiteAddress } from '../platform/site-address.ts';
 import { carriedField, CarryOver, type Carried } from './carry-over.ts';
 import { clientOf } from './site-host.ts';
 import { KnownVisitors, type KnownVisitor } from './known-visitors.ts';
-import { Visitors, visitOf } from './visitor.ts';
+import { numberFor, Visitors, visitOf, type Visitor } from './visitor.ts';
 
 export type SiteRequest = FastifyRequest<{ Params: { client: string; page: string } }>;
 
 /** A page as it is answered: a live one has its body ready, a test run through drafts has none. */
 export type ServedPage = ShownPage & Partial<Pick<LivePage, 'body'>>;
+
+export const hasBody = (page: ServedPage): page is LivePage => page.body !== undefined;
 
 /** What is known of one visitor as a page is shown to them. */
 export interface VisitorFacts {
@@ -114,16 +117,26 @@ export class PageVisits {
     if (visitor) this.events.note({ ...visitOf(page, visitor, this.clock.now()), ...did });
   }
 
-  /** A page that is reached only by completing the one before counts only those who did. */
+  /** A page that is reached only by completing the one before counts only those who did. Gives who looks at it. */
   count(
     page: ServedPage,
     request: FastifyRequest,
     reply: FastifyReply,
     carried: Carried | null,
-  ): void {
-    const visitor = this.countedVisitor(page, request, reply, carried);
-    if (!visitor) return;
-    this.counter.count({ ...visitOf(page, visitor, this.clock.now()), zone: page.zone });
+  ): Visitor {
+    const visitor = this.visitors.read(request, reply, page);
+    if (this.isCounted(visitor, page, request, carried))
+      this.counter.count({ ...visitOf(page, visitor, this.clock.now()), zone: page.zone });
+    return visitor;
+  }
+
+  /** A page with the phone number that belongs to the source of who looks at it. */
+  withNumber(page: ServedPage, visitor: Visitor, { params }: SiteRequest): ServedPage {
+    const phone = numberFor(page, visitor);
+    if (phone === null) return page;
+    return hasBody(page)
+      ? this.pages.withNumber(page, params.client, phone)
+      : shownWith(page, phone);
   }
 
   private countedVisitor(
@@ -131,11 +144,19 @@ export class PageVisits {
     request: FastifyRequest,
     reply: FastifyReply,
     carried: Carried | null,
-  ): ReturnType<Visitors['read']> | null {
+  ): Visitor | null {
     const visitor = this.visitors.read(request, reply, page);
+    return this.isCounted(visitor, page, request, carried) ? visitor : null;
+  }
+
+  private isCounted(
+    visitor: Visitor,
+    page: ServedPage,
+    request: FastifyRequest,
+    carried: Carried | null,
+  ): boolean {
     const own = request.cookies[this.own.cookie.name];
-    const isLeftOut = visitor.bot || this.own.isOwn(page.clientId, own) || (page.gated && !carried);
-    return isLeftOut ? null : visitor;
+    return !visitor.bot && !this.own.isOwn(page.clientId, own) && !(page.gated && !carried);
   }
 
   /**

@@ -7,16 +7,15 @@ import { renderLinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { formIn } from '../domains/intake/incoming.ts';
 import { ShownTimes } from '../domains/live-pages/shown-times.ts';
-import type { LivePage } from '../domains/live-pages/live-page.ts';
 import { PageAddresses } from '../domains/live-pages/page-addresses.ts';
 import { PageRenderer, type Reader } from '../domains/live-pages/page-renderer.ts';
 import { personalLinkField } from '../domains/messages/person-links.ts';
-import type { VisitEvent } from '../domains/results/event-log.ts';
+import type { VisitEvent } from '../domains/results/visit-events.ts';
 import { ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { CarryOver } from './carry-over.ts';
 import { headersOf, notHere, pageHeaders } from './page-headers.ts';
-import { PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
+import { hasBody, PageVisits, type ServedPage, type SiteRequest } from './page-visits.ts';
 import { plainAnswer } from './plain-page.ts';
 import { clientOf, siteOptions } from './site-host.ts';
 import { queryOf } from './visitor.ts';
@@ -149,9 +148,9 @@ export class PageRoutes {
   }
 
   private async showPage(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
-    const page = await this.visits.pageFor(request);
-    if (!page) return this.movedOrNotHere(request, reply);
-    if (this.visits.markOwn(page, request, reply))
+    const asked = await this.visits.pageFor(request);
+    if (!asked) return this.movedOrNotHere(request, reply);
+    if (this.visits.markOwn(asked, request, reply))
       return reply
         .header('cache-control', 'no-store')
         .redirect(withoutField(request, ownVisitField), 303);
@@ -159,11 +158,14 @@ export class PageRoutes {
       return reply
         .header('cache-control', 'no-store')
         .redirect(withoutField(request, personalLinkField), 303);
-    const carried = page.personal || page.gated ? await this.visits.carriedTo(page, request) : null;
-    const known = await this.visits.known.on(page, request);
+    const isCarried = asked.personal || asked.gated;
+    const carried = isCarried ? await this.visits.carriedTo(asked, request) : null;
+    const known = await this.visits.known.on(asked, request);
+    const page = this.visits.testRunOf(request)
+      ? asked
+      : this.visits.withNumber(asked, this.visits.count(asked, request, reply, carried), request);
     const query = queryOf(request.url);
     const isFilled = page.addressFields.some((field) => query.has(field));
-    if (!this.visits.testRunOf(request)) this.visits.count(page, request, reply, carried);
     const { sent, from, [ruleField]: rule } = request.query as Record<string, string | undefined>;
     const isLive = page.calendars.length > 0;
     if (
@@ -218,8 +220,6 @@ function whatWasDone(
   const formId = kind === 'begin' && block ? formIdOf(block) : null;
   return { kind, target, ...(formId && { formId }) };
 }
-
-const hasBody = (page: ServedPage): page is LivePage => page.body !== undefined;
 
 /** The field of an address that says which of a form's rules fitted what was answered. */
 export const ruleField = 'rule';

@@ -9,6 +9,7 @@ import {
   type Arrival,
   type SourceRule,
 } from '@plumgate/core/results';
+import { numberForSource } from '@plumgate/core/calls';
 import type { Instant } from '@plumgate/core/basics';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { isbot } from 'isbot';
@@ -64,6 +65,12 @@ export function visitorOf(
     bot: request.agent === '' || isBotAgent(request.agent),
   };
 }
+
+/** The phone number that belongs to a visitor's source; null where that is the client's own. Search engines keep one number. */
+export const numberFor = (
+  { callNumbers }: Pick<ShownPage, 'callNumbers'>,
+  { source, bot }: Pick<Visitor, 'source' | 'bot'>,
+): string | null => (bot ? null : numberForSource(callNumbers, source));
 
 /** What is kept of a visitor's visit to a page. */
 export const visitOf = (

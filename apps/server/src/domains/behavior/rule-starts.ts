@@ -22,8 +22,7 @@ import {
   bookingMissed,
   type BookingHappening,
 } from '../booking/booking-events.ts';
-import type { VisitEvent } from '../results/event-log.ts';
-import { visited } from '../results/visit-events.ts';
+import { visited, type VisitEvent } from '../results/visit-events.ts';
 
 /** A page that is looked at again and again is one visit: a rule starts at most once in so many minutes (common practice, no source). */
 const visitMinutes = 30;

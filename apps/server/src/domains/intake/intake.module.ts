@@ -5,6 +5,7 @@ import { FollowupModule } from '../followup/followup.module.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
 import { PeopleModule } from '../people/people.module.ts';
 import { RoutingModule } from '../routing/routing.module.ts';
+import { ArrivalService } from './arrival.service.ts';
 import { ConfirmationService } from './confirmation.service.ts';
 import { LeadMessages } from './lead-messages.ts';
 import { HeldService } from './held.service.ts';
@@ -32,6 +33,7 @@ import { SubmissionLimits } from './submission-limits.ts';
     LeadMessages,
     JunkService,
     UploadService,
+    ArrivalService,
     HandArrivalService,
     IntakeService,
     PlanService,
@@ -40,6 +42,7 @@ import { SubmissionLimits } from './submission-limits.ts';
     SetOffService,
   ],
   exports: [
+    ArrivalService,
     ConfirmationService,
     HeldService,
     JunkService,

@@ -12,6 +12,7 @@ import type {
   RevisionId,
 } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
+import type { CallNumber } from '@plumgate/core/calls';
 import type { Facts } from '@plumgate/core/clients';
 import type { FormDefinition, JunkRules } from '@plumgate/core/forms';
 import type { PageDocument } from '@plumgate/core/page';
@@ -24,6 +25,8 @@ export interface ShownPage {
   zone: string;
   /** The client's own names for where visits come from. */
   sourceRules: SourceRule[];
+  /** The client's phone numbers for visitors from one source alone. */
+  callNumbers: CallNumber[];
   /** What the client wants put aside. */
   junkRules: Pick<JunkRules, 'blockedWords' | 'minSeconds'>;
   funnelId: FunnelId;

@@ -2,7 +2,14 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { LRUCache } from 'lru-cache';
 import { PinoLogger } from '../../platform/logging.ts';
 import { SiteVersions, type SiteChange } from '../clients/site-versions.ts';
-import { bodyOf, compressFully, sizeOf, type LivePage, type PageBody } from './live-page.ts';
+import {
+  bodyOf,
+  compressFully,
+  sizeOf,
+  type LivePage,
+  type PageBody,
+  type ShownPage,
+} from './live-page.ts';
 import { PageLoader } from './page-loader.ts';
 import { PageRenderer } from './page-renderer.ts';
 
@@ -46,6 +53,21 @@ export class LivePages implements OnModuleInit {
     const page = this.cache.get(keyOf(clientSlug, pageSlug)) ?? null;
     if (page && !page.body.isFullyCompressed) this.compress(page.body);
     return page;
+  }
+
+  /** A page with another phone number on it, one of the client's for visitors from one source. */
+  withNumber(page: LivePage, clientSlug: string, phone: string): LivePage {
+    const key = keyOf(clientSlug, `${page.slug} ${phone}`);
+    const known = this.cache.get(key);
+    // The page itself may have been made anew.
+    if (known?.revisionId === page.revisionId) {
+      if (!known.body.isFullyCompressed) this.compress(known.body);
+      return known;
+    }
+    const shown = shownWith(page, phone);
+    const made = { ...shown, body: bodyOf(this.renderer.render(shown, {})) };
+    this.cache.set(key, made);
+    return made;
   }
 
   /** Every page is made again when it is next asked for: the demo's clock was moved, and countdowns carry how far it is ahead. */
@@ -103,3 +125,9 @@ export class LivePages implements OnModuleInit {
 }
 
 const keyOf = (clientSlug: string, pageSlug: string) => `${clientSlug}/${pageSlug}`;
+
+/** What a page is with another phone number: every part of it that shows the fact sheet's shows this one. */
+export const shownWith = <Page extends ShownPage>(page: Page, phone: string): Page => ({
+  ...page,
+  facts: { ...page.facts, phone },
+});

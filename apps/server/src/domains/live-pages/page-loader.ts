@@ -48,6 +48,7 @@ export class PageLoader {
         },
         revision: pageRevisions,
         sourceRules: clients.sourceRules,
+        callNumbers: clients.callNumbers,
         junkRules: { blockedWords: clients.blockedWords, minSeconds: clients.minSeconds },
       })
       .from(pages)
@@ -55,7 +56,7 @@ export class PageLoader {
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
       .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isLive));
     if (!found) return null;
-    const { page, revision, sourceRules, junkRules } = found;
+    const { page, revision, sourceRules, callNumbers, junkRules } = found;
     const beside = await db
       .select({
         id: pages.id,
@@ -72,7 +73,7 @@ export class PageLoader {
     return {
       clientId: page.clientId,
       zone: revision.facts.zone,
-      sourceRules,
+      ...{ sourceRules, callNumbers },
       junkRules,
       funnelId: page.funnelId,
       pageId: page.id,
@@ -130,6 +131,7 @@ export class PageLoader {
       clientId: page.clientId,
       zone: client.facts.zone,
       sourceRules: client.sourceRules,
+      callNumbers: client.callNumbers,
       junkRules: { blockedWords: client.blockedWords, minSeconds: client.minSeconds },
       funnelId: page.funnelId,
       pageId: page.id,

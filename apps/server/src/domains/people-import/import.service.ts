@@ -1,7 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { ClientId, FieldId } from '@plumgate/core/basics';
 import {
-  decodeCsv,
   guessTargets,
   isChoice,
   readRow,
@@ -14,11 +13,7 @@ import {
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
-import { FileStore } from '../../platform/files/file-store.ts';
-import { csvOf } from '../../platform/http/csv.ts';
-import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
-import { IdSource } from '../../platform/id-source.ts';
 import { Jobs, type JobProgress, type JobRow } from '../../platform/jobs/jobs.ts';
 import { bulkPeople } from '../../records/people/bulk.table.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
@@ -28,26 +23,20 @@ import { stages } from '../../records/people/stages.table.ts';
 import { people } from '../../records/people/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FieldService } from '../people/field.service.ts';
+import { ImportFiles } from './import-files.ts';
 import { ImportWriter, takeBack, type BeforeImport, type Importing } from './import-writer.ts';
-import { readCsv, type CsvRow } from './read-csv.ts';
 
 const importJob = 'import-people';
 const tryJob = 'try-people-import';
 
-/** Rows written in one transaction: visitors wait no longer than one takes. */
+/** Rows written or taken back in one transaction: visitors wait no longer than one takes. */
 const portion = 400;
-const sampled = 200;
-const mostBadRows = 20_000;
 
 interface Input {
   file: string;
   name: string;
   /** What each column fills; left out to guess it. */
   columns: ImportTarget[] | null;
-}
-
-interface BadRow extends CsvRow {
-  problem: string;
 }
 
 /** Brings people in from a CSV file: tried first on the whole file, then written as a job that can be undone whole. */
@@ -57,9 +46,8 @@ export class PeopleImport implements OnModuleInit {
     private readonly database: Database,
     private readonly clients: ClientService,
     private readonly clock: Clock,
-    private readonly ids: IdSource,
     private readonly jobs: Jobs,
-    private readonly files: FileStore,
+    private readonly files: ImportFiles,
     private readonly fields: FieldService,
     private readonly store: FieldStore,
     private readonly writer: ImportWriter,
@@ -84,12 +72,7 @@ export class PeopleImport implements OnModuleInit {
     content: Buffer,
     { name, columns, isTry }: { name: string; columns: ImportTarget[] | null; isTry: boolean },
   ): Promise<string> {
-    const { header, sample } = await this.begin(content);
-    if (sample.length === 0) throw wrong('There is no row with a person in this file.');
-    if (columns && columns.length > header.length)
-      throw wrong(`The file has ${header.length} columns, not ${columns.length}.`);
-    const file = `imports/${this.ids.next<string>()}`;
-    await this.files.write(file, content);
+    const file = await this.files.keep(content, columns, 'a person');
     return this.database.transaction(async (tx) => {
       const input: Input = { file, name, columns };
       const jobId = await this.jobs.ask(tx, {
@@ -101,36 +84,18 @@ export class PeopleImport implements OnModuleInit {
     });
   }
 
-  /** The rows of a job's file that could not be read, as a file to be put right and imported again. */
-  async badRows(jobId: string): Promise<Buffer> {
-    const content = await this.files.read(badFileOf(jobId));
-    if (!content) throw notFound();
-    return content;
-  }
-
-  private async begin(content: Buffer): Promise<{ header: string[]; sample: string[][] }> {
-    const rows: CsvRow[] = [];
-    for await (const row of readCsv(decodeCsv(content))) {
-      rows.push(row);
-      if (rows.length > sampled) break;
-    }
-    const [first, ...rest] = rows;
-    if (first?.problem) throw wrong(first.problem);
-    return { header: first?.cells ?? [], sample: rest.map(({ cells }) => cells) };
-  }
-
   private async tryOut(job: JobRow, progress: JobProgress): Promise<Record<string, unknown>> {
     const { db } = this.database;
     const { content, client, reading } = await this.prepare(db, job, false);
-    const bad: BadRow[] = [];
     let [made, known] = [0, 0];
-    const total = await this.portions(content, reading, bad, progress, async (rows) => {
+    const does = async (rows: ImportedPerson[]) => {
       const met = await this.database.transaction((tx) => this.writer.meet(tx, { client }, rows));
       made += met.filter((one) => one.known === null).length;
       known += met.filter((one) => one.known !== null).length;
-    });
-    await this.keepBad(job, content, bad);
-    return { made, changed: known, bad: bad.length, of: total, columns: reading.targets };
+    };
+    const row = (cells: string[]) => readRow(cells, reading);
+    const counts = await this.files.read(job.id, content, { row, does, progress, portion });
+    return { made, changed: known, ...counts, columns: reading.targets };
   }
 
   private async run(job: JobRow, progress: JobProgress): Promise<Record<string, unknown>> {
@@ -149,9 +114,8 @@ export class PeopleImport implements OnModuleInit {
     };
     const ofJob = eq(peopleImports.jobId, job.id);
     const [before] = await db.select().from(peopleImports).where(ofJob);
-    const bad: BadRow[] = [];
     let analyzedAt = 0;
-    const total = await this.portions(content, reading, bad, progress, async (rows, read) => {
+    const does = async (rows: ImportedPerson[], read: number) => {
       // A portion that was written before its process died is not written again.
       if (read <= before!.rowsRead) return;
       await this.database.transaction(async (tx) => {
@@ -170,48 +134,18 @@ export class PeopleImport implements OnModuleInit {
       if (read < analyzedAt * 4) return;
       analyzedAt = read;
       await db.execute(sql`analyze ${people}`);
-    });
-    await this.keepBad(job, content, bad);
+    };
+    const row = (cells: string[]) => readRow(cells, reading);
+    const counts = await this.files.read(job.id, content, { row, does, progress, portion });
     const [after] = await db.select().from(peopleImports).where(ofJob);
-    return { made: after!.made, changed: after!.changed, bad: bad.length, of: total };
-  }
-
-  /** Reads a file in portions; `does` gets their people and how many rows are read then. Gives how many rows there are. */
-  private async portions(
-    content: string,
-    reading: ImportReading,
-    bad: BadRow[],
-    progress: JobProgress,
-    does: (rows: ImportedPerson[], read: number) => Promise<void>,
-  ): Promise<number> {
-    const about = content.split('\n').length;
-    let rows: ImportedPerson[] = [];
-    let read = 0;
-    for await (const row of readCsv(content)) {
-      if (row.row === 1) continue;
-      read++;
-      const person = row.problem ? null : readRow(row.cells, reading);
-      if (person?.ok) rows.push(person.value);
-      else bad.push({ ...row, problem: row.problem ?? (person as { problem: string }).problem });
-      if (read % portion === 0) {
-        await does(rows, read);
-        rows = [];
-        await progress.report(read, Math.max(about, read));
-      }
-    }
-    if (rows.length > 0) await does(rows, read);
-    await progress.report(read, read);
-    return read;
+    return { made: after!.made, changed: after!.changed, ...counts };
   }
 
   /** What reading a job's file needs; new fields are made where it writes, once. */
   private async prepare(db: Queries, job: JobRow, isWriting: boolean) {
     const { file, columns } = job.input as unknown as Input;
-    const stored = await this.files.read(file);
-    if (!stored) throw notFound();
-    const content = decodeCsv(stored);
+    const { content, header, sample } = await this.files.open(file);
     const client = await this.clients.row(job.clientId as ClientId, db);
-    const { header, sample } = await this.begin(stored);
     const own = await this.store.ofClient(db, client.id);
     const { country, currency } = client.facts;
     const wanted = columns ?? guessTargets(header, sample, own, country);
@@ -264,24 +198,6 @@ export class PeopleImport implements OnModuleInit {
     return targets;
   }
 
-  private async keepBad(job: JobRow, content: string, bad: readonly BadRow[]): Promise<void> {
-    if (bad.length === 0) return;
-    let header: string[] = [];
-    for await (const row of readCsv(content)) {
-      header = row.cells;
-      break;
-    }
-    const lines = bad
-      .slice(0, mostBadRows)
-      .map(({ row, cells, problem }) => [
-        ...header.map((_, n) => cells[n] ?? ''),
-        String(row),
-        problem,
-      ]);
-    const text = csvOf([[...header, 'Row', 'Why'], ...lines]);
-    await this.files.write(badFileOf(job.id), Buffer.from(text));
-  }
-
   private async undo(job: JobRow): Promise<void> {
     const { db } = this.database;
     for (;;) {
@@ -328,7 +244,3 @@ export class PeopleImport implements OnModuleInit {
     if (!used) await this.fields.remove(id);
   }
 }
-
-const badFileOf = (jobId: string) => `imports/${jobId}-bad`;
-
-const wrong = (detail: string): AppProblem => new AppProblem('bad-request', { detail });

@@ -13,6 +13,7 @@ import { peopleIndex } from '../../records/people/people-index.table.ts';
 import { proveErasure } from '../../records/people/prove-erasure.ts';
 import { tasks } from '../../records/people/tasks.table.ts';
 import { ruleStarts } from '../../records/routing/starts.table.ts';
+import { calls } from '../../records/people/calls.table.ts';
 import { personVisitors } from '../../records/people/visitors.table.ts';
 import { partsOf } from '../../records/people/parts-of.ts';
 import { alsoGiven, people, timeline } from '../../records/people/table.ts';
@@ -64,6 +65,7 @@ export async function anonymize(
     .delete(peopleIndex)
     .where(and(eq(peopleIndex.clientId, person.clientId), eq(peopleIndex.personId, id)));
   await tx.delete(personVisitors).where(eq(personVisitors.personId, id));
+  await tx.delete(calls).where(eq(calls.personId, id));
   await tx.delete(ruleStarts).where(eq(ruleStarts.personId, id));
   await tx.delete(confirmations).where(eq(confirmations.personId, id));
   await tx.delete(merges).where(or(eq(merges.personId, id), eq(merges.otherId, id)));

@@ -364,6 +364,12 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
         `Added by ${fact.by}`,
         [fact.source, fact.note].filter(Boolean).join(': '),
       );
+    case 'called-in':
+      return line(
+        fact.answered ? 'touch' : 'form',
+        fact.answered ? `Called${lengthWords(fact.seconds)}` : 'Called, and nobody answered',
+        [`from ${fact.source}`, fact.note].filter(Boolean).join(': '),
+      );
     case 'let-go':
       return line('touch', `${fact.by} let them go`, fact.reason);
     case 'waits-again':
@@ -384,3 +390,9 @@ const noteOfSent = (
 
 const bookingWords = { booked: 'Booked', moved: 'Moved', cancelled: 'Canceled' };
 const touchWords = { called: 'called', 'no-answer': 'called, no answer', wrote: 'wrote to them' };
+
+/** ", 3:12 min"; empty where it is not known. */
+const lengthWords = (seconds: number | null): string =>
+  seconds === null
+    ? ''
+    : `, ${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')} min`;

@@ -1,7 +1,4 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import type { ClientId, FormId, Instant, PageId, RevisionId } from '@plumgate/core/basics';
-import type { WatchedShare } from '@plumgate/core/conditions';
-import type { Origin } from '@plumgate/core/results';
 import { lt } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { insertMany } from '../../platform/database/bulk.ts';
@@ -9,29 +6,10 @@ import { Database } from '../../platform/database/database.ts';
 import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Gathering, type GatheredWrites } from '../../platform/database/gathered-writes.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
-import { visitEvents, type VisitEventKind } from '../../records/results/table.ts';
+import { visitEvents } from '../../records/results/table.ts';
 import { Causes } from '../../records/causes/consequences.ts';
-import { visited } from './visit-events.ts';
+import { visited, type VisitEvent } from './visit-events.ts';
 import { cookieLife } from './cookie-life.ts';
-
-/** Something that a visitor did on a page. */
-export interface VisitEvent {
-  clientId: ClientId;
-  pageId: PageId;
-  revisionId: RevisionId;
-  kind: VisitEventKind;
-  target?: string;
-  /** Of a video: how much of it was watched by then, in percent. */
-  share?: WatchedShare;
-  /** The form that was begun. */
-  formId?: FormId;
-  visitorId: string;
-  device: 'phone' | 'wide';
-  source: string;
-  firstSource: string;
-  origin: Origin;
-  at: Instant;
-}
 
 /** Keeps what visitors do, one row for each time and nobody waiting for it. */
 @Injectable()

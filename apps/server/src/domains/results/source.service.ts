@@ -1,10 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { SourceCount, SourcePreview } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
+import type { CallNumber } from '@plumgate/core/calls';
+import { phoneKey } from '@plumgate/core/people';
 import { previewSources, type Origin, type SourceRule } from '@plumgate/core/results';
 import { and, count, desc, eq, gt, gte, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
+import { AppProblem } from '../../platform/http/app-problem.ts';
 import { clients } from '../../records/clients/table.ts';
 import { pageDays, visitEvents } from '../../records/results/table.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
@@ -24,8 +27,10 @@ export class SourceService {
   ) {}
 
   /** The sources of the last thirty local days, most visitors first, and the rules that name them. */
-  async list(clientId: ClientId): Promise<{ rules: SourceRule[]; sources: SourceCount[] }> {
-    const { rules, zone } = await this.client(clientId);
+  async list(
+    clientId: ClientId,
+  ): Promise<{ rules: SourceRule[]; sources: SourceCount[]; numbers: CallNumber[] }> {
+    const { rules, zone, numbers } = await this.client(clientId);
     const today = this.clock.now().toZonedDateTimeISO(zone).toPlainDate();
     const visitors = sql<number>`sum(${pageDays.visitors})`.mapWith(Number);
     const sources = await this.database.db
@@ -44,7 +49,7 @@ export class SourceService {
       .groupBy(pageDays.source)
       .orderBy(desc(visitors), pageDays.source)
       .limit(mostShown);
-    return { rules, sources };
+    return { rules, sources, numbers };
   }
 
   /** Names sources by these rules from now on; what was counted keeps its name. */
@@ -52,6 +57,22 @@ export class SourceService {
     await this.database.transaction(async (tx) => {
       await tx.update(clients).set({ sourceRules }).where(eq(clients.id, clientId));
       // Pages carry the rules, since every visit is named by them.
+      await this.versions.changed(tx, clientId);
+    });
+  }
+
+  /**
+   * Gives sources phone numbers of their own, which pages show from now on.
+   *
+   * @throws AppProblem `bad-request` for what is no phone number in the client's country
+   */
+  async giveNumbers(clientId: ClientId, numbers: CallNumber[]): Promise<void> {
+    const { country } = await this.client(clientId);
+    for (const { phone } of numbers)
+      if (phoneKey(phone, country) === null)
+        throw new AppProblem('bad-request', { detail: `“${phone}” is not a phone number.` });
+    await this.database.transaction(async (tx) => {
+      await tx.update(clients).set({ callNumbers: numbers }).where(eq(clients.id, clientId));
       await this.versions.changed(tx, clientId);
     });
   }
@@ -80,11 +101,16 @@ export class SourceService {
     };
   }
 
-  private async client(clientId: ClientId): Promise<{ rules: SourceRule[]; zone: string }> {
+  private async client(clientId: ClientId) {
     const [row] = await this.database.db
-      .select({ rules: clients.sourceRules, facts: clients.facts })
+      .select({
+        rules: clients.sourceRules,
+        numbers: clients.callNumbers,
+        facts: clients.facts,
+      })
       .from(clients)
       .where(eq(clients.id, clientId));
-    return { rules: row!.rules, zone: row!.facts.zone };
+    const { rules, numbers, facts } = row!;
+    return { rules, numbers, zone: facts.zone, country: facts.country };
   }
 }

@@ -1,5 +1,27 @@
+import type { ClientId, FormId, Instant, PageId, RevisionId } from '@plumgate/core/basics';
+import type { WatchedShare } from '@plumgate/core/conditions';
+import type { Origin } from '@plumgate/core/results';
 import type { EventKind } from '../../records/causes/consequences.ts';
-import type { VisitEvent } from './event-log.ts';
+import type { VisitEventKind } from '../../records/results/table.ts';
+
+/** Something that a visitor did on a page. */
+export interface VisitEvent {
+  clientId: ClientId;
+  pageId: PageId;
+  revisionId: RevisionId;
+  kind: VisitEventKind;
+  target?: string;
+  /** Of a video: how much of it was watched by then, in percent. */
+  share?: WatchedShare;
+  /** The form that was begun. */
+  formId?: FormId;
+  visitorId: string;
+  device: 'phone' | 'wide';
+  source: string;
+  firstSource: string;
+  origin: Origin;
+  at: Instant;
+}
 
 /** Visitors did something on pages; told about once a second, with all that they did. */
 export const visited: EventKind<readonly VisitEvent[]> = { name: 'visited' };

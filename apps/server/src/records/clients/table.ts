@@ -1,6 +1,7 @@
 import { integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { ClientId } from '@plumgate/core/basics';
 import { brandFormat } from '@plumgate/core/brand';
+import type { CallNumber } from '@plumgate/core/calls';
 import { factsFormat } from '@plumgate/core/clients';
 import type { Matching } from '@plumgate/core/people';
 import type { SourceRule } from '@plumgate/core/results';
@@ -25,6 +26,8 @@ export const clients = pgTable('clients', {
   minSeconds: integer('min_seconds').notNull().default(0),
   /** The client's own names for where visits come from. */
   sourceRules: json<SourceRule[]>('source_rules').notNull().default([]),
+  /** The phone numbers that pages show to visitors from one source alone. */
+  callNumbers: json<CallNumber[]>('call_numbers').notNull().default([]),
   /** After so many months without contact people are erased, or made anonymous; null for never. */
   eraseAfterMonths: integer('erase_after_months'),
   erasesHow: text('erases_how').$type<'erase' | 'anonymize'>().notNull().default('erase'),

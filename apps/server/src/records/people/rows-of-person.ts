@@ -6,6 +6,7 @@ import { bookings } from '../booking/table.ts';
 import { confirmations } from '../intake/confirmations.table.ts';
 import { submissions } from '../intake/table.ts';
 import { outbox } from '../messages/outbox.table.ts';
+import { calls } from './calls.table.ts';
 import { fieldHistory } from './fields.table.ts';
 import type { MovedRows } from './merges.table.ts';
 import { consents, timeline } from './table.ts';
@@ -19,6 +20,7 @@ const tables: Record<string, PgTable & { id: AnyPgColumn; personId: AnyPgColumn 
   timeline,
   fieldHistory,
   confirmations,
+  calls,
 };
 
 /** Gives all rows of a person to another; gives which they were. */

@@ -48,6 +48,14 @@ export type TimelineFact =
   | { kind: 'edited'; what: string; to: string; by: string }
   /** Somebody called or came in. */
   | { kind: 'came-in'; source: string; note: string; by: string }
+  | {
+      kind: 'called-in';
+      source: string;
+      /** Null where that is not known. */
+      seconds: number | null;
+      answered: boolean;
+      note: string;
+    }
   | { kind: 'kept'; by: string }
   | { kind: 'let-go'; reason: string; by: string }
   | { kind: 'waits-again'; by: string }

@@ -12,8 +12,9 @@ const opened = async (
   sources = [{ name: 'Van QR', visitors: 1204, leads: 9 }],
 ) => {
   const server = serverOf()
-    .on(api.listSources, { rules, sources })
+    .on(api.listSources, { rules, sources, numbers: [] })
     .on(api.nameSources, {})
+    .on(api.saveCallNumbers, {})
     .on(api.previewSources, {
       visits: 40,
       renamed: [
@@ -72,4 +73,37 @@ it('puts everything back that was not saved', async () => {
   type('Name 1', 'Truck');
   fireEvent.click(screen.getByRole('button', { name: 'Discard changes' }));
   expect(screen.getByLabelText('Name 1')).toHaveProperty('value', 'Van QR');
+});
+
+describe('phone numbers by source', () => {
+  const add = async () => {
+    fireEvent.click(await screen.findByRole('button', { name: 'Add a number' }));
+    return screen.getByRole('button', { name: 'Save' });
+  };
+
+  it('are added and saved', async () => {
+    const server = await opened([]);
+    const save = await add();
+    expect(save).toHaveProperty('disabled', true);
+    type('Number 1: the source', 'Search ads');
+    type('Number 1', '(207) 555-0191');
+    fireEvent.click(save);
+    await waitFor(() =>
+      expect(server.sent(api.saveCallNumbers).at(-1)?.body).toEqual({
+        numbers: [{ source: 'Search ads', phone: '(207) 555-0191' }],
+      }),
+    );
+  });
+
+  it('are one for each source', async () => {
+    await opened([]);
+    await add();
+    const save = await add();
+    for (const index of [1, 2]) {
+      type(`Number ${index}: the source`, 'Search ads');
+      type(`Number ${index}`, `(207) 555-019${index}`);
+    }
+    expect(screen.getByRole('alert').textContent).toBe('Give each source one number.');
+    expect(save).toHaveProperty('disabled', true);
+  });
 });

@@ -1,5 +1,5 @@
 import { api, roleMay, type Answered, type ClientSummary } from '@plumgate/contract';
-import type { sourceRulePlaces, SourceRule } from '@plumgate/core/results';
+import { knownSources, type sourceRulePlaces, type SourceRule } from '@plumgate/core/results';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
@@ -10,6 +10,7 @@ import { DataTable, type Column } from '../../ui/data-table.tsx';
 import { InlineField, InlineSelect } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, FailureLine, Skeleton } from '../../ui/states.tsx';
+import { CallNumbers } from './call-numbers.tsx';
 import { FunnelsTabs } from './funnels-tabs.tsx';
 
 type Sources = Answered<typeof api.listSources>;
@@ -25,7 +26,7 @@ export function SourcesScreen() {
   );
   if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!client || !asked.data) return <Skeleton />;
-  const { rules, sources } = asked.data;
+  const { rules, sources, numbers } = asked.data;
   return (
     <>
       <PageHead title="Funnels" beside={<span className="text-muted">Last 30 days</span>} />
@@ -38,7 +39,14 @@ export function SourcesScreen() {
         ) : (
           <DataTable label="Sources" columns={columns} rows={sources} keyOf={({ name }) => name} />
         )}
-        <Names key={JSON.stringify(rules)} client={client} rules={rules} />
+        <div className="grid gap-6">
+          <Names key={JSON.stringify(rules)} client={client} rules={rules} />
+          <CallNumbers
+            key={JSON.stringify(numbers)}
+            {...{ client, numbers }}
+            sources={[...new Set([...sources.map(({ name }) => name), ...knownSources])]}
+          />
+        </div>
       </div>
     </>
   );

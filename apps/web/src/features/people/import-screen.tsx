@@ -1,14 +1,12 @@
 import { api, type ConditionChoices } from '@plumgate/contract';
-import { fieldTypes, guessTargets, importTargets, type ImportTarget } from '@plumgate/core/people';
 import { Download, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { messageOf } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
 import { useEndpoint } from '../../api/hooks.ts';
-import { upload } from '../../api/upload.ts';
 import { Button } from '../../ui/button.tsx';
-import { InlineSelect, type Options } from '../../ui/field.tsx';
+import { InlineSelect } from '../../ui/field.tsx';
 import { FileInput } from '../../ui/file-input.tsx';
 import { JobProgress, useJob } from '../../ui/job-progress.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -17,16 +15,17 @@ import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { glimpseOf } from './csv-glimpse.ts';
 import type { CsvGlimpse } from './csv-worker.ts';
+import { importKinds, type ImportKind } from './import-kinds.ts';
 import { PeopleTabs } from './people-tabs.tsx';
 
 /** A file that was chosen, and what its columns fill. */
 interface Chosen {
   file: File;
   glimpse: CsvGlimpse;
-  targets: ImportTarget[];
+  targets: string[];
 }
 
-/** Brings people in from a file: its columns are matched, the whole of it is tried, and then it is imported. */
+/** Brings people or calls in from a file: its columns are matched, the whole of it is tried, and then it is imported. */
 export function ImportScreen() {
   const client = useClient();
   const params = { clientId: client?.id ?? '' };
@@ -35,6 +34,9 @@ export function ImportScreen() {
     { params },
     { enabled: client !== undefined },
   );
+  const [query, setQuery] = useSearchParams();
+  const of = query.get('of') === 'calls' ? 'calls' : 'people';
+  const kind = importKinds[of];
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -46,8 +48,8 @@ export function ImportScreen() {
     setChosen(null);
     try {
       const glimpse = await glimpseOf(file!);
-      if (glimpse.rows === 0) throw new Error('There is no row with a person in this file.');
-      const targets = guessTargets(glimpse.header, glimpse.sample, fields, client.country);
+      if (glimpse.rows === 0) throw new Error(kind.noRow);
+      const targets = kind.guess(glimpse, { fields, country: client.country });
       setChosen({ file: file!, glimpse, targets });
     } catch (error) {
       setProblem(messageOf(error));
@@ -55,7 +57,21 @@ export function ImportScreen() {
   };
   return (
     <div className="flex h-full flex-col">
-      <PageHead title="Import people">
+      <PageHead
+        title="Import"
+        beside={
+          <InlineSelect
+            label="What is in the file"
+            options={{ people: importKinds.people.label, calls: importKinds.calls.label }}
+            value={of}
+            onChange={(next) => {
+              setChosen(null);
+              setProblem(null);
+              setQuery(next === 'calls' ? { of: 'calls' } : {}, { replace: true });
+            }}
+          />
+        }
+      >
         <Button look={chosen ? 'plain' : 'main'} onClick={() => input.current?.click()}>
           <Upload className="size-4" /> {chosen ? 'Choose another file' : 'Choose a file'}
         </Button>
@@ -75,44 +91,37 @@ export function ImportScreen() {
         {chosen ? (
           <Columns
             key={chosen.file.name + chosen.file.size}
-            {...{ chosen, fields }}
+            {...{ kind, chosen, fields }}
             clientId={client.id}
             slug={client.slug}
             onTargets={(targets) => setChosen({ ...chosen, targets })}
           />
         ) : (
-          <HowTo />
+          <div className="grid max-w-xl gap-2 text-muted">
+            {kind.howTo.map((line) => (
+              <p key={line}>{line}</p>
+            ))}
+          </div>
         )}
       </div>
     </div>
   );
 }
 
-const HowTo = () => (
-  <div className="max-w-xl text-muted">
-    <p>
-      Choose a CSV file, as every spreadsheet saves one: a line of headings, and below it a person
-      in each row. Any separator and encoding will do, up to 200,000 rows.
-    </p>
-    <p className="mt-2">
-      Nothing changes before you have seen what would come of it. People who are here already get
-      what they lack; what is known of them stays.
-    </p>
-  </div>
-);
-
 function Columns({
+  kind,
   chosen: { file, glimpse, targets },
   fields,
   clientId,
   slug,
   onTargets,
 }: {
+  kind: ImportKind;
   chosen: Chosen;
   fields: ConditionChoices['fields'];
   clientId: string;
   slug: string;
-  onTargets: (targets: ImportTarget[]) => void;
+  onTargets: (targets: string[]) => void;
 }) {
   const [job, setJob] = useState<{ id: string; isTry: boolean } | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
@@ -120,18 +129,13 @@ function Columns({
     setFailure(null);
     setJob(null);
     try {
-      const query = {
-        name: file.name.slice(0, 200),
-        columns: JSON.stringify(targets),
-        try: isTry ? ('yes' as const) : ('no' as const),
-      };
-      const { jobId } = await upload(api.importPeople, { params: { clientId }, query }, file);
+      const { jobId } = await kind.start({ clientId, file, targets, isTry });
       setJob({ id: jobId, isTry });
     } catch (error) {
       setFailure(messageOf(error));
     }
   };
-  const options = optionsOf(fields);
+  const options = kind.options(fields);
   return (
     <div className="grid gap-5">
       <p>
@@ -179,7 +183,9 @@ function Columns({
           {failure}
         </p>
       )}
-      {job && <JobOf key={job.id} {...job} slug={slug} onImport={() => void start(false)} />}
+      {job && (
+        <JobOf key={job.id} {...job} {...{ kind, slug }} onImport={() => void start(false)} />
+      )}
       {!job && (
         <div>
           <Button look="main" onClick={() => void start(true)}>
@@ -193,11 +199,13 @@ function Columns({
 
 /** How far a try or an import is; after a try, the press that carries it out. */
 function JobOf({
+  kind,
   id,
   isTry,
   slug,
   onImport,
 }: {
+  kind: ImportKind;
   id: string;
   isTry: boolean;
   slug: string;
@@ -213,7 +221,7 @@ function JobOf({
       <JobProgress
         job={job}
         doing={isTry ? 'Trying the file' : 'Importing'}
-        resultWords={(result) => importWords(result, isTry)}
+        resultWords={(result) => kind.resultWords(result, isTry)}
       />
       <div className="flex flex-wrap gap-2">
         {isDone && isTry && (
@@ -239,26 +247,3 @@ function JobOf({
     </div>
   );
 }
-
-function importWords({ made, changed, bad }: Record<string, unknown>, isTry: boolean): string {
-  const many = (value: unknown, one: string, more: string) =>
-    `${Number(value).toLocaleString('en-US')} ${Number(value) === 1 ? one : more}`;
-  const people = many(made, 'new person', 'new people');
-  const known = isTry
-    ? `${many(changed, 'is', 'are')} known already`
-    : `${many(changed, 'known one', 'known ones')} changed`;
-  const rest = Number(bad) > 0 ? ` ${many(bad, 'row', 'rows')} can’t be read.` : '';
-  return `${isTry ? 'This would add' : 'Added'} ${people}; ${known}.${rest}`;
-}
-
-const optionsOf = (fields: ConditionChoices['fields']): Options => ({
-  ...importTargets,
-  ...(fields.length > 0 && {
-    'Own fields': Object.fromEntries(fields.map(({ key, name }) => [`field:${key}`, name])),
-  }),
-  'A new field': Object.fromEntries(
-    Object.entries(fieldTypes)
-      .filter(([type]) => type !== 'choice' && type !== 'choices')
-      .map(([type, { label }]) => [`new:${type}`, `New: ${label.toLowerCase()}`]),
-  ),
-});
