@@ -60,6 +60,8 @@ import {
   CalendarView,
   ClientSheet,
   ClientSummary,
+  ArchivedClient,
+  ArchiveEffect,
   ConditionChoices,
   DnsLine,
   DomainView,
@@ -169,6 +171,39 @@ export const listClients = endpoint({
   summary: 'The clients one may see',
   right: 'clients.read',
   answer: z.object({ clients: z.array(ClientSummary) }),
+});
+export const listArchivedClients = endpoint({
+  method: 'GET',
+  path: '/api/archived-clients',
+  summary: 'The clients that the agency works for no more, the latest first',
+  right: 'clients.archive',
+  answer: z.object({ clients: z.array(ArchivedClient) }),
+});
+export const getArchiveEffect = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/archive',
+  summary: 'What would end if a client were archived',
+  right: 'clients.archive',
+  params: ofClient,
+  answer: ArchiveEffect,
+});
+export const archiveClient = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/archive',
+  summary:
+    'Work for a client no more: its pages stop answering, its sequences end and nothing is sent; all of it is kept',
+  right: 'clients.archive',
+  params: ofClient,
+  answer: nothing,
+});
+export const bringClientBack = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/bring-back',
+  summary: 'Work for an archived client again: its pages answer as before; what ended stays ended',
+  right: 'clients.archive',
+  inArchive: true,
+  params: ofClient,
+  answer: nothing,
 });
 export const busiestClient = endpoint({
   method: 'GET',

@@ -27,7 +27,10 @@ it.each(endpoints)('%s says whose each part of its path is', (_name, { path }) =
 
 it('gives the owner everything, the marketer all but accounts, the front desk people, bookings and messages', () => {
   expect(rights.filter((right) => !roleMay('owner', right))).toEqual([]);
-  expect(rights.filter((right) => !roleMay('marketer', right))).toEqual(['users.manage']);
+  expect(rights.filter((right) => !roleMay('marketer', right))).toEqual([
+    'users.manage',
+    'clients.archive',
+  ]);
   expect(rights.filter((right) => roleMay('front-desk', right))).toEqual([
     'anyone',
     'signed-in',

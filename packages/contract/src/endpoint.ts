@@ -12,6 +12,8 @@ export interface Endpoint {
   asks?: true;
   /** It is about something in the bin, which is nowhere else to be found. */
   inBin?: true;
+  /** It is about an archived client, which is nowhere else to be found. */
+  inArchive?: true;
   right: Right;
   params?: z.ZodType<Record<string, unknown>>;
   query?: z.ZodType<Record<string, unknown>>;

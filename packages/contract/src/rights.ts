@@ -23,12 +23,13 @@ export const rights = [
   'bin.use',
   'clock.move',
   'users.manage',
+  'clients.archive',
 ] as const;
 export type Right = (typeof rights)[number];
 
 const everything = new Set<Right>(rights);
-/** Accounts, and who did what anywhere, are the owner's alone. */
-const ownersOnly = new Set<Right>(['users.manage']);
+/** Accounts, who did what anywhere, and whom the agency works for are the owner's alone. */
+const ownersOnly = new Set<Right>(['users.manage', 'clients.archive']);
 
 /** The front desk works with people, bookings and messages. For which clients somebody works is asked of every address and in every query. */
 const allowed: Record<Role, ReadonlySet<Right>> = {

@@ -58,6 +58,23 @@ export const ClientSummary = z.object({
 });
 export type ClientSummary = z.infer<typeof ClientSummary>;
 
+/** What ends with a client that is archived: live pages, people in sequences, queued messages, bookings ahead, people who wait. */
+export const ArchiveEffect = z.object({
+  pages: z.int(),
+  inSequences: z.int(),
+  queued: z.int(),
+  bookings: z.int(),
+  waiting: z.int(),
+});
+export type ArchiveEffect = z.infer<typeof ArchiveEffect>;
+
+export const ArchivedClient = z.object({
+  id: ClientId,
+  name: z.string(),
+  archivedAt: InstantText,
+});
+export type ArchivedClient = z.infer<typeof ArchivedClient>;
+
 export const ClientSheet = ClientSummary.extend({ facts: Facts, brand: Brand });
 export type ClientSheet = z.infer<typeof ClientSheet>;
 

@@ -58,7 +58,7 @@ export class Admission {
         this.database.db,
         kind,
         (params as Record<string, string>)[kind]!,
-        { inBin: endpoint.inBin ?? false },
+        { inBin: endpoint.inBin ?? false, inArchive: endpoint.inArchive ?? false },
       );
       if (owner === null || !maySee(who, owner)) throw notFound();
       ofClient = owner;

@@ -2,6 +2,7 @@ import { Controller } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { AuditLog } from '../domains/accounts/audit-log.ts';
+import { ArchiveService } from '../domains/clients/archive.service.ts';
 import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { ResultsService } from '../domains/results/results.service.ts';
@@ -11,6 +12,7 @@ import { Clock } from '../platform/clock.ts';
 export class ClientController {
   constructor(
     private readonly clients: ClientService,
+    private readonly archive: ArchiveService,
     private readonly records: ClientRecordsService,
     private readonly log: AuditLog,
     private readonly results: ResultsService,
@@ -20,6 +22,34 @@ export class ClientController {
   @Bind(api.listClients)
   async list(@Caller() who: CurrentUser): Promise<Answer<typeof api.listClients>> {
     return { clients: await this.clients.list(who) };
+  }
+
+  @Bind(api.listArchivedClients)
+  async archived(): Promise<Answer<typeof api.listArchivedClients>> {
+    return { clients: await this.archive.list() };
+  }
+
+  @Bind(api.getArchiveEffect)
+  archiveEffect(
+    @Input() { params }: InputOf<typeof api.getArchiveEffect>,
+  ): Promise<Answer<typeof api.getArchiveEffect>> {
+    return this.archive.effectOf(params.clientId);
+  }
+
+  @Bind(api.archiveClient)
+  async archiveOne(
+    @Input() { params }: InputOf<typeof api.archiveClient>,
+  ): Promise<Answer<typeof api.archiveClient>> {
+    await this.archive.archive(params.clientId);
+    return {};
+  }
+
+  @Bind(api.bringClientBack)
+  async bringBack(
+    @Input() { params }: InputOf<typeof api.bringClientBack>,
+  ): Promise<Answer<typeof api.bringClientBack>> {
+    await this.archive.bringBack(params.clientId);
+    return {};
   }
 
   @Bind(api.busiestClient)

@@ -7,6 +7,7 @@ import { sqlState } from '../platform/database/sql-state.ts';
 import { jobs } from '../platform/jobs/jobs.table.ts';
 import { approvalLinks, remarks } from './approvals/table.ts';
 import { bookings, calendars } from './booking/table.ts';
+import { ofActiveClients } from './clients/active-clients.ts';
 import { clients } from './clients/table.ts';
 import { runSteps, sequenceRuns, sequences } from './followup/table.ts';
 import { forms } from './forms/table.ts';
@@ -61,12 +62,12 @@ const isThere = (kind: ClientOwnedId, removedAt: AnyPgColumn | undefined): SQL |
     : isNull(removedAt);
 };
 
-/** Whose something is, by an id as an address gives it; null when there is no such thing, or only in the bin (unless asked for with `inBin`). */
+/** Whose something is, by an id as an address gives it; null when there is no such thing, or only in the bin (unless asked for with `inBin`), or its client is archived (unless asked for with `inArchive`). */
 export async function ownerOf(
   db: Queries,
   kind: ClientOwnedId,
   id: string,
-  { inBin = false } = {},
+  { inBin = false, inArchive = false } = {},
 ): Promise<ClientId | null> {
   const { table, owner, key, removedAt } =
     kind === 'clientId'
@@ -81,7 +82,13 @@ export async function ownerOf(
     const [row] = await db
       .select({ owner })
       .from(table)
-      .where(and(eq(key, id), inBin ? undefined : isThere(kind, removedAt)));
+      .where(
+        and(
+          eq(key, id),
+          inBin ? undefined : isThere(kind, removedAt),
+          inArchive ? undefined : ofActiveClients(owner),
+        ),
+      );
     return (row?.owner as ClientId | undefined) ?? null;
   } catch (error) {
     // What can't be an id (class 22: data exception) is nobody's.

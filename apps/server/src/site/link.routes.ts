@@ -71,7 +71,7 @@ export class LinkRoutes {
     );
     site.get('/:client/~/unsubscribe/:token', siteOptions, async (request, reply) => {
       const target = this.links.optOutTargetIn((request.params as Params).token);
-      const client = await this.clientAt(request);
+      const client = await this.clientAt(request, { andArchived: true });
       if (!target || !client) return notHere(reply);
       return show(reply, {
         ...basics(client),
@@ -106,7 +106,7 @@ export class LinkRoutes {
     );
     press.post('/:client/~/unsubscribe/:token', siteOptions, async (request, reply) => {
       const target = this.links.optOutTargetIn((request.params as Params).token);
-      const client = await this.clientAt(request);
+      const client = await this.clientAt(request, { andArchived: true });
       if (!target || !client || !(await this.consent.optOut(target))) return notHere(reply);
       return show(reply, {
         ...basics(client),
@@ -230,9 +230,13 @@ export class LinkRoutes {
     return this.bookings.load(id, seesOne(client.id)).catch(nullIfNotFound);
   }
 
-  private async clientAt(request: FastifyRequest): Promise<ClientRow | null> {
+  /** Whose host is asked; of clients that are archived only with `andArchived`. */
+  private async clientAt(
+    request: FastifyRequest,
+    which: { andArchived?: boolean } = {},
+  ): Promise<ClientRow | null> {
     const client = clientOf(this.address, request);
-    return client === null ? null : this.clients.bySlug(client);
+    return client === null ? null : this.clients.bySlug(client, which);
   }
 }
 

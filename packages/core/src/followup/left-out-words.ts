@@ -42,6 +42,8 @@ export function leftOutWords(reason: LeftOut): string {
       return 'the event was moved before it could go out';
     case 'notices-stopped':
       return 'this address wants no more notices';
+    case 'client-archived':
+      return 'the client was archived';
     default:
       return unreachable(reason);
   }

@@ -14,6 +14,7 @@ export type LeftOut =
   | 'no-text-consent'
   | 'event-changed'
   | 'notices-stopped'
+  | 'client-archived'
   | 'person-removed'
   | 'has-booked'
   | 'not-asked-for'

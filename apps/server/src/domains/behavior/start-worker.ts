@@ -83,6 +83,7 @@ export class StartWorker implements OnModuleInit {
     const rule = await this.rules.waiting(tx, ruleId);
     if (!person || person.removedAt || !rule) return this.forget(tx, start);
     const { client, assignees } = await this.rules.forArrival(tx, clientId, null);
+    if (client.archivedAt) return this.forget(tx, start);
     const facts = (await factsOf(tx, [person.id], client, now)).get(person.id)!;
     const turns = await turnsFor(tx, clientId, [rule], assignees, now);
     const plan = routeLead([rule], facts, turns.pick);

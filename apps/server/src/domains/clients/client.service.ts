@@ -11,7 +11,7 @@ import { Brand, plainBrand } from '@plumgate/core/brand';
 import { emptyFacts, Facts } from '@plumgate/core/clients';
 import { usualStages } from '@plumgate/core/people';
 import type { ClientSheet, ClientSummary } from '@plumgate/contract';
-import { and, asc, eq, isNotNull } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
@@ -56,7 +56,7 @@ export class ClientService {
     const rows = await this.database.db
       .select()
       .from(clients)
-      .where(seenBy(who, clients.id))
+      .where(and(seenBy(who, clients.id), isNull(clients.archivedAt)))
       .orderBy(asc(clients.name));
     return rows.map((row) => this.sheet(row));
   }
@@ -67,9 +67,13 @@ export class ClientService {
     return row;
   }
 
-  /** The client that answers at an address; null when none does. */
-  async bySlug(slug: string): Promise<ClientRow | null> {
-    const [row] = await this.database.db.select().from(clients).where(eq(clients.slug, slug));
+  /** The client that answers at an address; null when none does, or no more. */
+  async bySlug(slug: string, { andArchived = false } = {}): Promise<ClientRow | null> {
+    const isActive = andArchived ? undefined : isNull(clients.archivedAt);
+    const [row] = await this.database.db
+      .select()
+      .from(clients)
+      .where(and(eq(clients.slug, slug), isActive));
     return row ?? null;
   }
 

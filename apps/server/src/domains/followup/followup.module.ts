@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { SequenceRemoval } from './sequence-removal.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
 import { BookingRuns } from './booking-runs.ts';
+import { ClientEnds } from './client-ends.ts';
 import { MergedRuns } from './merged-runs.ts';
 import { MessageSteps } from './message-steps.ts';
 import { PersonRuns } from './person-runs.ts';
@@ -16,6 +17,7 @@ import { StepWorker } from './step-worker.ts';
   providers: [
     SequenceRemoval,
     BookingRuns,
+    ClientEnds,
     MergedRuns,
     MessageSteps,
     PersonRuns,

@@ -19,6 +19,7 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { noCounts, ResultsService, type PageCounts } from '../results/results.service.ts';
 import { funnels } from '../../records/funnels/table.ts';
+import { ofActiveClients } from '../../records/clients/active-clients.ts';
 import { seenBy, type Sees } from '../../records/accounts/users-of.ts';
 
 /** The days that counts are shown of. */
@@ -163,7 +164,13 @@ export class FunnelService {
     const rows = await this.database.db
       .select()
       .from(funnels)
-      .where(and(seenBy(who, funnels.clientId), isNull(funnels.removedAt)))
+      .where(
+        and(
+          seenBy(who, funnels.clientId),
+          ofActiveClients(funnels.clientId),
+          isNull(funnels.removedAt),
+        ),
+      )
       .orderBy(asc(funnels.createdAt), asc(funnels.id));
     const lists: FunnelSummary[] = [];
     for (const client of new Set(rows.map((row) => row.clientId)))

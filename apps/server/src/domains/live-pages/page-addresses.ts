@@ -1,9 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, inArray, isNotNull, or, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { clients } from '../../records/clients/table.ts';
 import { earlierAddresses, isLive, pageRevisions, pages } from '../../records/pages/table.ts';
 import type { ShownPage } from './live-page.ts';
+
+/** The client that a host belongs to, where the agency still works for it. */
+const isAt = (slug: string) => and(eq(clients.slug, slug), isNull(clients.archivedAt));
 
 /** What is known of the addresses on a client's host beyond the pages that answer there. */
 @Injectable()
@@ -17,7 +20,7 @@ export class PageAddresses {
       .from(earlierAddresses)
       .innerJoin(pages, eq(pages.id, earlierAddresses.pageId))
       .innerJoin(clients, eq(clients.id, earlierAddresses.clientId))
-      .where(and(eq(clients.slug, clientSlug), eq(earlierAddresses.slug, pageSlug), isLive));
+      .where(and(isAt(clientSlug), eq(earlierAddresses.slug, pageSlug), isLive));
     return found?.slug ?? null;
   }
 
@@ -37,7 +40,7 @@ export class PageAddresses {
       .innerJoin(clients, eq(clients.id, pages.clientId))
       .where(
         and(
-          eq(clients.slug, clientSlug),
+          isAt(clientSlug),
           isNotNull(pages.liveRevision),
           or(eq(pages.slug, pageSlug), inArray(pages.id, onceAt)),
         ),
@@ -52,7 +55,7 @@ export class PageAddresses {
     const [found] = await this.database.db
       .select({ clientName: clients.name, facts: clients.facts, brand: clients.brand })
       .from(clients)
-      .where(eq(clients.slug, clientSlug));
+      .where(isAt(clientSlug));
     return found ?? null;
   }
 
@@ -65,7 +68,7 @@ export class PageAddresses {
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
       .where(
         and(
-          eq(clients.slug, clientSlug),
+          isAt(clientSlug),
           isLive,
           eq(pages.position, 0),
           // A page kept out of search engines is not told to them.

@@ -54,7 +54,14 @@ export class PageLoader {
       .from(pages)
       .innerJoin(clients, eq(clients.id, pages.clientId))
       .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
-      .where(and(eq(clients.slug, clientSlug), eq(pages.slug, pageSlug), isLive));
+      .where(
+        and(
+          eq(clients.slug, clientSlug),
+          isNull(clients.archivedAt),
+          eq(pages.slug, pageSlug),
+          isLive,
+        ),
+      );
     if (!found) return null;
     const { page, revision, sourceRules, callNumbers, junkRules } = found;
     const beside = await db

@@ -1,8 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
-import { and, desc, eq, gt, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { pageDays, sectionDays } from '../../records/results/table.ts';
+import { clients } from '../../records/clients/table.ts';
+import { ofActiveClients } from '../../records/clients/active-clients.ts';
 import { seenBy, type Sees } from '../../records/accounts/users-of.ts';
 
 export interface PageCounts {
@@ -37,12 +39,24 @@ export class ResultsService {
 
   /** The client with most new leads in 30 days of the calendar (UTC), or the only one that somebody sees; null while none has any. */
   async busiest(now: Instant, who: Sees): Promise<ClientId | null> {
-    if (who.clientIds?.length === 1) return who.clientIds[0]!;
+    if (who.clientIds?.length === 1) {
+      const [only] = await this.database.db
+        .select({ id: clients.id })
+        .from(clients)
+        .where(and(seenBy(who, clients.id), isNull(clients.archivedAt)));
+      return only?.id ?? null;
+    }
     const since = now.toZonedDateTimeISO('UTC').toPlainDate().subtract({ days: 30 });
     const [row] = await this.database.db
       .select({ clientId: pageDays.clientId })
       .from(pageDays)
-      .where(and(gt(pageDays.day, since.toString()), seenBy(who, pageDays.clientId)))
+      .where(
+        and(
+          gt(pageDays.day, since.toString()),
+          seenBy(who, pageDays.clientId),
+          ofActiveClients(pageDays.clientId),
+        ),
+      )
       .groupBy(pageDays.clientId)
       .orderBy(desc(total(pageDays.newLeads)))
       .limit(1);

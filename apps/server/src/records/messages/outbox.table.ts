@@ -14,6 +14,7 @@ export type MessageLeftOut = Extract<
   | 'event-past'
   | 'event-changed'
   | 'notices-stopped'
+  | 'client-archived'
   | 'mail-refused'
   | 'unsubscribed'
   | 'no-text-consent'

@@ -4,7 +4,7 @@ import type { Facts } from '@plumgate/core/clients';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { Refusal, refusal } from '../../testing/fake-server.ts';
 import { sheet } from '../../testing/samples.ts';
-import { serverOf, show } from '../../testing/show.tsx';
+import { serverOf, show, signedIn } from '../../testing/show.tsx';
 import { FactSheetScreen } from './fact-sheet-screen.tsx';
 
 const opened = async (facts: Partial<Facts> = {}) => {
@@ -135,5 +135,35 @@ describe('changed by somebody else meanwhile', () => {
       };
       expect([last.was.facts.town, last.facts.town]).toEqual(['Saltmarsh', 'Gull Neck!']);
     });
+  });
+});
+
+describe('a client that is none any more', () => {
+  const openedBy = async (role: 'owner' | 'marketer') => {
+    const effect = { pages: 2, inSequences: 1, queued: 0, bookings: 3, waiting: 0 };
+    const server = serverOf()
+      .on(api.session, { ...signedIn, user: { ...signedIn.user, role } })
+      .on(api.getClient, sheet)
+      .on(api.getArchiveEffect, effect)
+      .on(api.archiveClient, {});
+    show(<FactSheetScreen />, server, { at: 'set-up' });
+    await screen.findByRole('heading', { name: 'Fact sheet' });
+    return server;
+  };
+
+  it('is archived by the owner, who sees first what ends', async () => {
+    const server = await openedBy('owner');
+    fireEvent.click(await screen.findByRole('button', { name: `Archive ${sheet.name}` }));
+    await screen.findByText('2 live pages stop answering.');
+    screen.getByText('1 run of a sequence ends, with its reminders.');
+    screen.getByText('3 bookings lie ahead: nobody is reminded of them.');
+    expect(screen.queryByText(/queued/)).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'Archive' }));
+    await waitFor(() => expect(server.sent(api.archiveClient)).toHaveLength(1));
+  });
+
+  it('is nothing for a marketer to decide', async () => {
+    await openedBy('marketer');
+    expect(screen.queryByRole('button', { name: /Archive/ })).toBeNull();
   });
 });

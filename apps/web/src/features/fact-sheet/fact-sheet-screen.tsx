@@ -22,6 +22,7 @@ import { Failed, Skeleton } from '../../ui/states.tsx';
 import { todayIn } from '../../ui/when.ts';
 import { LogoFields, type Logos } from '../pictures/logo-fields.tsx';
 import { PictureList } from '../pictures/picture-list.tsx';
+import { ArchiveClient } from './archive-client.tsx';
 import { DaysOff } from './days-off.tsx';
 import { PlaceField } from './place-field.tsx';
 import { SetUpTabs } from '../clients/set-up-tabs.tsx';
@@ -197,6 +198,9 @@ function FactSheet({ sheet }: { sheet: ClientSheet }) {
         <Offer form={form} />
         <TimesAndPlace form={form} />
         <Proof form={form} />
+        <div className="md:col-span-3">
+          <ArchiveClient client={sheet} />
+        </div>
       </div>
     </form>
   );

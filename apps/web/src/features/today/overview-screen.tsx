@@ -11,6 +11,7 @@ import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { dayText, lengthText } from '../../ui/when.ts';
 import { nameOf } from '../people/name-of.ts';
+import { ArchivedClients } from './archived-clients.tsx';
 import { minuteWords } from './minute-words.ts';
 import { overviewSentence, wholeMoney } from './overview-sentence.ts';
 import { RateDot } from './rate-dot.tsx';
@@ -55,6 +56,7 @@ export function OverviewScreen() {
         />
       </div>
       <WaitingNow now={now} />
+      <ArchivedClients />
     </>
   );
 }
