@@ -54,8 +54,11 @@ test('a sequence with its dry run, a rule and a calendar are free of faults', as
   await expect(page.getByText('Preview for one person')).toBeVisible();
   await expectClean(page);
   await page.goto(`${origin}/quayside-dental/follow-up/rules`);
-  await page.getByRole('button', { name: 'Edit' }).click();
+  await page.getByRole('button', { name: 'Edit' }).first().click();
   await expect(page.getByText('Matched leads')).toBeVisible();
+  await expectClean(page);
+  await page.getByRole('button', { name: 'Edit' }).last().click();
+  await expect(page.getByLabel('How often')).toBeVisible();
   await expectClean(page);
   await page.goto(`${origin}/quayside-dental/bookings`);
   await page.getByRole('link', { name: 'First visit' }).click();

@@ -340,7 +340,9 @@ test('what runs on a page runs: a popup, a call bar, a film on its press, hours,
   await expect(dialog).toBeHidden();
   // The film is asked for when it is pressed, and not before.
   await expect(visitor.locator('.video iframe')).toHaveCount(0);
+  const told = visitor.waitForRequest((request) => request.url().includes('/~/watch/'));
   await visitor.getByRole('link', { name: 'Watch' }).click();
+  expect((await told).url()).toMatch(/\/film\?share=0$/);
   await expect(visitor.frameLocator('.video iframe').getByText('Video')).toBeVisible();
   await expect(visitor.locator('.hours .now')).toContainText(/Open now, until|Closed now, opens/);
   const left = () => visitor.locator('.countdown b').allInnerTexts();

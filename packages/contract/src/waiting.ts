@@ -1,11 +1,12 @@
 import { ClientId, PersonId, UserId } from '@plumgate/core/basics';
 import { z } from 'zod';
+import { noticeKinds } from '@plumgate/core/staff';
 import { WaitingPerson } from './shapes.ts';
 
 /** What those who have a screen open are told of at once: that something happened, to look at it anew. */
 export const LiveEvent = z.object({
-  /** A lead has arrived; who waits has changed; a promise is about to be broken. */
-  kind: z.enum(['lead', 'waiting', 'promise']),
+  /** What the team is told of has happened, or who waits has changed. */
+  kind: z.enum([...noticeKinds, 'waiting']),
   clientId: ClientId,
   personId: PersonId.nullable(),
   /** Who looks after them: others need not be disturbed. */

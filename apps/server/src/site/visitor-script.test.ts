@@ -10,4 +10,9 @@ it.each(parts)('%s is small enough for a phone on a slow line', (name) => {
   expect(brotliCompressSync(readFileSync(join(folder, name))).length).toBeLessThan(2048);
 });
 
+it.each(parts)('%s stands alone', (name) => {
+  // A page's script is put together from them: what they shared as a file of its own would be missing.
+  expect(readFileSync(join(folder, name), 'utf8')).not.toMatch(/^(import|export)\b/m);
+});
+
 it('has every part', () => expect(parts.length).toBeGreaterThanOrEqual(7));

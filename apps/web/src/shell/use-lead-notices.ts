@@ -9,6 +9,8 @@ import { onLiveEvent } from '../api/live.ts';
 const words = {
   lead: (client: string) => `A new lead at ${client}`,
   promise: (client: string) => `A lead at ${client} is about to wait too long`,
+  booking: (client: string) => `A booking at ${client} is new, moved or canceled`,
+  answer: (client: string) => `Somebody answered a message at ${client}`,
 };
 
 /** Tells of leads as they come, as far as somebody wants it: in the app, in the tab's title, and on the desktop where the browser may. */

@@ -1,11 +1,16 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { ClientId, Instant, PersonId, RuleId } from '@plumgate/core/basics';
 import { leftAfterMinutes, phonePart } from '@plumgate/core/conditions';
-import { setsOff, type Happening } from '@plumgate/core/routing';
+import {
+  setsOff,
+  type BookingTurn,
+  type Happening,
+  type RuleTrigger,
+} from '@plumgate/core/routing';
 import { and, eq, inArray, isNull, lt, lte, min, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { toJson } from '../../platform/database/columns.ts';
-import { insertMany, isAnyOf } from '../../platform/database/bulk.ts';
+import { insertMany, isAnyKey, isAnyOf } from '../../platform/database/bulk.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
@@ -34,6 +39,7 @@ const batch = 200;
 
 /** Something that somebody did, and its name among the times that they did it. */
 interface Done {
+  clientId: ClientId;
   personId: PersonId;
   happening: Happening;
   at: Instant;
@@ -73,7 +79,8 @@ export class RuleStarts implements OnModuleInit {
   }
 
   private async noteVisits(tx: Queries, events: readonly VisitEvent[]): Promise<void> {
-    const rules = await this.triggered(tx, [...new Set(events.map(({ clientId }) => clientId))]);
+    const owners = [...new Set(events.map(({ clientId }) => clientId))];
+    const rules = await triggered(tx, owners);
     if (rules.length === 0) return;
     const begun = events.filter(
       ({ kind, formId }) =>
@@ -97,23 +104,28 @@ export class RuleStarts implements OnModuleInit {
     const known = await tx
       .select()
       .from(personVisitors)
-      .where(inArray(personVisitors.visitorId, ids));
-    for (const event of mayStart)
-      for (const { clientId, personId, visitorId } of known)
-        if (clientId === event.clientId && visitorId === event.visitorId)
-          await this.note(tx, clientId, { ...event, personId, time: visitAt(event.at) }, rules);
+      .where(
+        and(isAnyOf(personVisitors.clientId, owners), isAnyKey(personVisitors.visitorId, ids)),
+      );
+    const done = mayStart.flatMap((event) =>
+      known
+        .filter((one) => one.clientId === event.clientId && one.visitorId === event.visitorId)
+        .map(({ personId }) => ({ ...event, personId, time: visitAt(event.at) })),
+    );
+    await note(tx, done, rules);
   }
 
-  private noteBooking(
+  private async noteBooking(
     tx: Queries,
     { booking, at }: BookingHappening,
-    did: 'booked' | 'moved' | 'cancelled' | 'came' | 'missed',
+    did: BookingTurn,
   ): Promise<void> {
     const { clientId, personId, calendarId } = booking;
-    return this.note(tx, clientId, {
-      ...{ personId, at, happening: { did, calendar: calendarId } },
+    const done = {
+      ...{ clientId, personId, at, happening: { did, calendar: calendarId } },
       time: `${booking.id} ${did} ${booking.changes}`,
-    });
+    };
+    await note(tx, [done], await triggered(tx, [clientId]));
   }
 
   /** Looks at forms that were begun long enough ago, each once, and notes those that nobody has sent. */
@@ -133,59 +145,56 @@ export class RuleStarts implements OnModuleInit {
         from jsonb_to_recordset(${toJson(begun.map(asEvent))}::jsonb) as v(index int, client_id uuid, visitor_id text, form_id uuid, at timestamptz)
         inner join ${personVisitors} as w on w.client_id = v.client_id and w.visitor_id = v.visitor_id
         where ${isLeftSql(now, sql`w.person_id`)}`);
-      for (const { index, person } of rows) {
+      const done = rows.map(({ index, person }): Done => {
         const { clientId, formId, at } = begun[index]!;
         const happening = { did: 'left', form: formId } as const;
-        await this.note(tx, clientId, { personId: person, happening, at, time: visitAt(at) });
-      }
+        return { clientId, personId: person, happening, at, time: visitAt(at) };
+      });
+      const owners = [...new Set(done.map(({ clientId }) => clientId))];
+      await note(tx, done, await triggered(tx, owners));
       return begun.length;
     });
   }
+}
 
-  private async note(
-    tx: Queries,
-    clientId: ClientId,
-    { personId, happening, at, time }: Done,
-    among?: Triggered[],
-  ): Promise<void> {
-    const rules = among ?? (await this.triggered(tx, [clientId]));
-    const starts = rules
+/** Notes the starts of the rules that wait for what was done; what is noted already stays. */
+async function note(
+  tx: Queries,
+  done: readonly Done[],
+  rules: readonly Triggered[],
+): Promise<void> {
+  const starts = done.flatMap(({ clientId, personId, happening, at, time }) =>
+    rules
       .filter((rule) => rule.clientId === clientId && setsOff(rule.trigger, happening))
       .map(({ id: ruleId, trigger }) => ({
         ...{ clientId, ruleId, personId, happening, at, dueAt: at },
         time: trigger.each ? time : '',
-      }));
-    if (starts.length > 0)
-      await tx.execute(insertMany(ruleStarts, starts, sql` on conflict do nothing`).getSQL());
-  }
+      })),
+  );
+  if (starts.length > 0)
+    await tx.execute(insertMany(ruleStarts, starts, sql` on conflict do nothing`).getSQL());
+}
 
-  /** The rules of clients that wait for what somebody does. */
-  private async triggered(tx: Queries, of: readonly ClientId[]): Promise<Triggered[]> {
-    const rows = await tx
-      .select({
-        id: routingRules.id,
-        clientId: routingRules.clientId,
-        content: routingRules.content,
-      })
-      .from(routingRules)
-      .where(
-        and(
-          isAnyOf(routingRules.clientId, [...of]),
-          eq(routingRules.on, true),
-          isNull(routingRules.removedAt),
-          sql`${routingRules.content} ? 'trigger'`,
-        ),
-      );
-    return rows.flatMap(({ content: { trigger }, ...rule }) =>
-      trigger ? { ...rule, trigger } : [],
+/** The rules of clients that wait for what somebody does. */
+async function triggered(tx: Queries, of: readonly ClientId[]): Promise<Triggered[]> {
+  const rows = await tx
+    .select({ id: routingRules.id, clientId: routingRules.clientId, content: routingRules.content })
+    .from(routingRules)
+    .where(
+      and(
+        isAnyOf(routingRules.clientId, [...of]),
+        eq(routingRules.on, true),
+        isNull(routingRules.removedAt),
+        sql`${routingRules.content} ? 'trigger'`,
+      ),
     );
-  }
+  return rows.flatMap(({ content: { trigger }, ...rule }) => (trigger ? { ...rule, trigger } : []));
 }
 
 interface Triggered {
   id: RuleId;
   clientId: ClientId;
-  trigger: NonNullable<typeof routingRules.$inferSelect.content.trigger>;
+  trigger: RuleTrigger;
 }
 
 /** What an event tells at once; whether a form was left is known later. */

@@ -9,6 +9,8 @@ export interface BookingHappening {
   calendar: CalendarRow;
   person: PersonRow;
   client: ClientRow;
+  /** Who did it. */
+  by: 'visitor' | 'business';
   at: Instant;
 }
 

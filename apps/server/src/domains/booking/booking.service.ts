@@ -142,7 +142,7 @@ export class BookingService {
     );
     const loaded = { booking: booking!, calendar, person, client };
     this.noteAndTell(effects, loaded, 'booked', by, now);
-    effects.raise(bookingMade, { ...loaded, at: now });
+    effects.raise(bookingMade, { ...loaded, by, at: now });
     return booking!;
   }
 
@@ -191,7 +191,7 @@ export class BookingService {
       );
       const moved = { ...loaded, booking: booking! };
       this.noteAndTell(effects, moved, 'moved', by, now);
-      effects.raise(bookingChanged, { ...moved, at: now });
+      effects.raise(bookingChanged, { ...moved, by, at: now });
       return view(moved);
     });
   }
@@ -210,7 +210,7 @@ export class BookingService {
         .returning();
       const cancelled = { ...loaded, booking: booking! };
       this.noteAndTell(effects, cancelled, 'cancelled', by, now);
-      effects.raise(bookingChanged, { ...cancelled, at: now });
+      effects.raise(bookingChanged, { ...cancelled, by, at: now });
       return view(cancelled);
     });
   }
@@ -237,7 +237,7 @@ export class BookingService {
         by: 'business',
         ...this.inWords(cancelled),
       });
-      effects.raise(bookingChanged, { ...cancelled, at: now });
+      effects.raise(bookingChanged, { ...cancelled, by: 'business', at: now });
     }
   }
 
@@ -253,7 +253,8 @@ export class BookingService {
         .returning();
       if (as !== 'booked')
         effects.note(loaded.person, this.clock.now(), { kind: as, ...this.inWords(loaded) });
-      const marked = { ...loaded, booking: booking!, at: this.clock.now() };
+      const by = 'business' as const;
+      const marked = { ...loaded, booking: booking!, by, at: this.clock.now() };
       if (as === 'came') effects.raise(bookingKept, marked);
       if (as === 'missed') effects.raise(bookingMissed, marked);
       return view({ ...loaded, booking: booking! });

@@ -14,6 +14,9 @@ import { clients, type ClientRow } from '../../records/clients/table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import { Messenger, nameFor } from '../messages/messenger.ts';
+import { bookingChanged, bookingMade, type BookingHappening } from '../booking/booking-events.ts';
+import { whenOf } from '../booking/booking.service.ts';
+import { replied } from '../people/person-events.ts';
 import { leadArrived, waitingChanged } from '../people/waiting-events.ts';
 
 const batch = 50;
@@ -23,9 +26,24 @@ type Told = Pick<
   'id' | 'email' | 'phone' | 'onDuty' | 'zone' | 'notices'
 > & { clientId: ClientId };
 
+/** What the team is told of: about which people, because of what, and in which words. */
+interface News {
+  kind: NoticeKind;
+  ids: readonly PersonId[];
+  /** One for each time, beside the person. */
+  cause: (person: PersonRow) => string;
+  words: (about: About) => { subject: string; body: string };
+}
+
+interface About {
+  client: ClientRow;
+  person: PersonRow;
+  now: Instant;
+}
+
 /**
- * Tells the team of leads and of promises about to be broken, each the way they chose: the one who looks after the person,
- * or everybody who works for the client where nobody does. Screens that are open learn of it at once.
+ * Tells the team of leads, promises about to be broken, bookings and answers, each the way they chose: the one who looks
+ * after the person, or everybody who works for the client where nobody does. Screens that are open learn of it at once.
  */
 @Injectable()
 export class TeamNotices implements OnModuleInit {
@@ -40,12 +58,32 @@ export class TeamNotices implements OnModuleInit {
 
   onModuleInit(): void {
     this.causes.on(leadArrived, async (lead, tx, effects) => {
-      const to = await teamOf(tx, [lead.clientId], 'lead');
-      await this.tellOf(tx, effects, 'lead', to, [lead.person], this.clock.now(), lead.key);
+      await this.tellOf(tx, effects, [lead.clientId], {
+        ...{ kind: 'lead', ids: [lead.person], cause: () => lead.key },
+        words: leadWords,
+      });
       await this.events.tell(tx, {
         ...{ kind: 'lead', clientId: lead.clientId, personId: lead.person },
         assigneeId: lead.assignee,
       });
+    });
+    this.causes.on(bookingMade, (made, tx, effects) =>
+      this.tellOfBooking(tx, effects, made, 'booked'),
+    );
+    this.causes.on(bookingChanged, (changed, tx, effects) =>
+      this.tellOfBooking(
+        tx,
+        effects,
+        changed,
+        changed.booking.state === 'cancelled' ? 'canceled' : 'moved',
+      ),
+    );
+    this.causes.on(replied, async ({ person, at }, tx, effects) => {
+      await this.tellOf(tx, effects, [person.clientId], {
+        ...{ kind: 'answer', ids: [person.id], cause: () => at.toString() },
+        words: answerWords,
+      });
+      await this.tellScreens(tx, 'answer', person.id);
     });
     this.causes.on(waitingChanged, ({ clientId }, tx) =>
       this.events.tell(tx, { kind: 'waiting', clientId, personId: null, assigneeId: null }),
@@ -76,8 +114,10 @@ export class TeamNotices implements OnModuleInit {
       await tx.update(people).set({ warnAt: null }).where(isAnyOf(people.id, ids));
       const effects = this.causes.begin();
       const owners = [...new Set(due.map(({ clientId }) => clientId))];
-      const to = await teamOf(tx, owners, 'promise');
-      await this.tellOf(tx, effects, 'promise', to, ids, now);
+      await this.tellOf(tx, effects, owners, {
+        ...{ kind: 'promise', ids, words: promiseWords },
+        cause: ({ waitingSince }) => waitingSince!.toString(),
+      });
       for (const { id, clientId, assigneeId } of due)
         await this.events.tell(tx, { kind: 'promise', clientId, personId: id, assigneeId });
       await effects.write(tx);
@@ -85,15 +125,42 @@ export class TeamNotices implements OnModuleInit {
     });
   }
 
+  /** Bookings of the business's own making are no news to it. */
+  private async tellOfBooking(
+    tx: Queries,
+    effects: Consequences,
+    { booking, calendar, person, by }: BookingHappening,
+    did: 'booked' | 'moved' | 'canceled',
+  ): Promise<void> {
+    if (by === 'business') return;
+    await this.tellOf(tx, effects, [person.clientId], {
+      ...{ kind: 'booking', ids: [person.id] },
+      cause: () => `${booking.id}:${booking.changes}`,
+      words: ({ client, person: who }) => ({
+        subject: `${nameFor(who)} ${did} a time at ${client.name}`,
+        body: `${calendar.content.name}, ${whenOf({ booking, calendar, client })}.`,
+      }),
+    });
+    await this.tellScreens(tx, 'booking', person.id);
+  }
+
+  private async tellScreens(tx: Queries, kind: NoticeKind, personId: PersonId): Promise<void> {
+    const [row] = await tx
+      .select({ clientId: people.clientId, assigneeId: people.assigneeId })
+      .from(people)
+      .where(eq(people.id, personId));
+    if (row) await this.events.tell(tx, { kind, personId, ...row });
+  }
+
   private async tellOf(
     tx: Queries,
     effects: Consequences,
-    kind: NoticeKind,
-    to: readonly Told[],
-    ids: readonly PersonId[],
-    now: Instant,
-    cause = '',
+    owners: readonly ClientId[],
+    news: News,
   ): Promise<void> {
+    const { kind, ids } = news;
+    const now = this.clock.now();
+    const to = await teamOf(tx, owners, kind);
     // Nearly always nobody wants mail or texts: then nothing more is read.
     if (to.length === 0) return;
     const rows = await tx
@@ -106,19 +173,19 @@ export class TeamNotices implements OnModuleInit {
       const mine = team.filter(({ id }) => id === person.assigneeId);
       for (const user of person.assigneeId ? mine : team)
         if (user.notices.when === 'always' || isOnDuty(user, now))
-          this.queue(effects, kind, { client, person, user, now, cause });
+          this.queue(effects, news, { client, person, user, now });
     }
   }
 
   private queue(
     effects: Consequences,
-    kind: NoticeKind,
-    told: { client: ClientRow; person: PersonRow; user: Told; now: Instant; cause: string },
+    { kind, cause, words: wordsOf }: News,
+    told: About & { user: Told },
   ): void {
-    const { client, person, user, now, cause } = told;
-    const words = wordsOf(kind, told);
+    const { client, person, user, now } = told;
+    const words = wordsOf(told);
     const base = { client, person, at: now, ...words };
-    const key = `team:${kind}:${cause || person.waitingSince!.toString()}:${person.id}:${user.id}`;
+    const key = `team:${kind}:${cause(person)}:${person.id}:${user.id}`;
     const ways = user.notices[kind];
     if (ways.includes('email')) this.messenger.tellUser(effects, { ...base, key, to: user.email });
     if (ways.includes('text') && user.phone)
@@ -151,21 +218,23 @@ const teamOf = (tx: Queries, of: readonly ClientId[], kind: NoticeKind): Promise
       ),
     );
 
-function wordsOf(
-  kind: NoticeKind,
-  { client, person, now }: { client: ClientRow; person: PersonRow; now: Instant },
-): { subject: string; body: string } {
+const leadWords: News['words'] = ({ client, person }) => ({
+  subject: `New lead at ${client.name}: ${nameFor(person)}`,
+  body: `${nameFor(person)} has written to ${client.name} or called. Source: ${person.lastSource}.`,
+});
+
+const answerWords: News['words'] = ({ client, person }) => ({
+  subject: `${nameFor(person)} answered a message of ${client.name}`,
+  body: 'Their record has what they wrote.',
+});
+
+function promiseWords({ client, person, now }: About): { subject: string; body: string } {
   const name = nameFor(person);
-  if (kind === 'lead')
-    return {
-      subject: `New lead at ${client.name}: ${name}`,
-      body: `${name} has written to ${client.name}. Source: ${person.lastSource}.`,
-    };
   const left = Math.max(1, Math.round(now.until(person.promisedBy!).total('minutes')));
   const waited = Math.round(person.waitingSince!.until(now).total('minutes'));
   return {
     subject: `${name} is still waiting at ${client.name}`,
-    body: `${name} wrote ${minutes(waited)} ago, and nobody has called or written yet. ${client.name} promises an answer within the next ${minutes(left)}.`,
+    body: `${name} has waited for ${minutes(waited)}, and nobody has called or written yet. ${client.name} promises an answer within the next ${minutes(left)}.`,
   };
 }
 

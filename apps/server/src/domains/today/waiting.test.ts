@@ -3,11 +3,22 @@ import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { usualNotices } from '@plumgate/core/staff';
 import { eq } from 'drizzle-orm';
 import { median, quantile } from 'simple-statistics';
+import { seesAll } from '../../records/accounts/users-of.ts';
+import { bookings } from '../../records/booking/table.ts';
+import { Causes } from '../../records/causes/consequences.ts';
+import { BookingService } from '../booking/booking.service.ts';
+import { replied } from '../people/person-events.ts';
 import { users } from '../../records/accounts/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { people } from '../../records/people/table.ts';
 import { waits } from '../../records/people/waits.table.ts';
-import { buildWorld, password, TestApp, type World } from '../../testing/test-app.ts';
+import {
+  addBookingStep,
+  buildWorld,
+  password,
+  TestApp,
+  type World,
+} from '../../testing/test-app.ts';
 import { AccountService } from '../accounts/account.service.ts';
 
 /** From a submission to the first call or message: who waits, by when they are promised an answer, and how long it took. */
@@ -210,6 +221,33 @@ describe('the team', () => {
     await app.database.db.update(users).set({ onDuty: null }).where(eq(users.id, nell));
     await send('b@example.com');
     expect(await told()).toEqual([['email', 'nell@example.com', 'New lead at Quayside Dental: b']]);
+  });
+
+  it('hears of bookings that somebody else than the business made or changed, and of answers', async () => {
+    const { calendar } = await addBookingStep(app, world);
+    await settings('owner@example.com', { booking: ['email'], answer: ['email'] });
+    await send('a@example.com');
+    await app.database.db.update(people).set({ assigneeId: null });
+    const person = await idOf('a@example.com');
+    const start = app.clock.now().round('hour').add({ hours: 48 });
+    await owner('POST', `/api/calendars/${calendar.id}/bookings`, {
+      ...{ personId: person, start: start.toString() },
+    });
+    expect(await told()).toEqual([]);
+    const [booking] = await app.database.db.select().from(bookings);
+    const service = app.get(BookingService);
+    await service.move(booking!.id, start.add({ hours: 1 }), 'visitor', seesAll);
+    await service.cancel(booking!.id, 'visitor', seesAll);
+    await app.database.transaction(async (tx) => {
+      const effects = app.get(Causes).begin();
+      effects.raise(replied, { person: { id: person, clientId }, at: app.clock.now() });
+      await effects.write(tx);
+    });
+    expect((await told()).map(([, , title]) => title)).toEqual([
+      'a moved a time at Quayside Dental',
+      'a canceled a time at Quayside Dental',
+      'a answered a message of Quayside Dental',
+    ]);
   });
 });
 

@@ -10,6 +10,8 @@ import { Panel } from './panel.tsx';
 const kinds: Record<NoticeKind, string> = {
   lead: 'A new lead of yours, or of nobody’s',
   promise: 'A lead is about to wait longer than promised',
+  booking: 'Somebody books, moves or cancels a time',
+  answer: 'Somebody answers a message',
 };
 const ways: Record<NoticeWay, string> = { app: 'In the app', email: 'Email', text: 'Text' };
 
