@@ -79,8 +79,8 @@ const shots = [
   {
     name: 'rules',
     at: `${client}/follow-up/rules`,
-    then: (page) => page.getByRole('button', { name: 'Edit' }).click(),
-    see: 'text=Matched leads',
+    then: (page) => page.getByRole('button', { name: 'Edit' }).last().click(),
+    see: 'text=people who did it',
   },
   { name: 'records', at: `${client}/set-up/records`, see: 'text=Where they wrote it' },
   {
