@@ -88,7 +88,7 @@ describe('readAnswers', () => {
       expect(fieldWords(problem, { label: 'Your name' }, pageWords('en'))).toMatch(/^[A-Z].*\.$/);
   });
 
-  it('says it in the question’s own words where it has any, but for what is not the visitor’s doing', () => {
+  it('says it in the question’s own words where there are some, but for what is not the visitor’s doing', () => {
     const question = { label: 'Your name', errorText: 'We need a name to call you by.' };
     const words = (code: 'missing' | 'unavailable') =>
       fieldWords({ field: 'name', code }, question, pageWords('en'));

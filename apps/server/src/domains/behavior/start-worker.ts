@@ -1,20 +1,18 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { termNames } from '@plumgate/contract';
 import type { Instant } from '@plumgate/core/basics';
-import { happeningWords, routeLead } from '@plumgate/core/routing';
+import { happeningWords } from '@plumgate/core/routing';
 import { and, eq, isNotNull, lte, min } from 'drizzle-orm';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { Worker } from '../../platform/worker.ts';
 import { Causes } from '../../records/causes/consequences.ts';
-import { factsOf } from '../../records/conditions/facts-of.ts';
 import { PersonStore } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import { ruleStarts } from '../../records/routing/starts.table.ts';
 import { PlanService } from '../intake/plan.service.ts';
 import { ConditionChoicesService } from '../people/condition-choices.service.ts';
 import { RuleService } from '../routing/rule.service.ts';
-import { turnsFor } from '../routing/turns.ts';
 
 /** Minutes until the next try of what failed, by how often it has. */
 const backOff = [1, 10, 60];
@@ -84,22 +82,16 @@ export class StartWorker implements OnModuleInit {
     if (!person || person.removedAt || !rule) return this.forget(tx, start);
     const { client, assignees } = await this.rules.forArrival(tx, clientId, null);
     if (client.archivedAt) return this.forget(tx, start);
-    const facts = (await factsOf(tx, [person.id], client, now)).get(person.id)!;
-    const turns = await turnsFor(tx, clientId, [rule], assignees, now);
-    const plan = routeLead([rule], facts, turns.pick);
+    const effects = this.causes.begin();
+    const plan = await this.plans.follow(tx, effects, {
+      ...{ client, person: { ...person, isNew: false }, rules: [rule], assignees, at: now },
+      key: `rule:${ruleId}:${person.id}:${start.time}`,
+      because: async () =>
+        happeningWords(happening, termNames(await this.choices.of(clientId, tx))),
+      isTrigger: true,
+    });
     // Their conditions may name them another time.
     if (plan.matched.length === 0) return this.forget(tx, start);
-    const effects = this.causes.begin();
-    for (const write of turns.writes()) effects.add(write);
-    const because = happeningWords(happening, termNames(await this.choices.of(clientId, tx)));
-    const routed = { client, person: { ...person, isNew: false }, plan, assignees, at: now };
-    await this.plans.carryOut(tx, effects, { ...routed, submission: null, because });
-    await this.plans.startSequences(tx, effects, routed);
-    this.plans.tell(effects, {
-      ...routed,
-      key: `rule:${ruleId}:${person.id}:${start.time}`,
-      because,
-    });
     await effects.write(tx);
     await tx.update(ruleStarts).set({ dueAt: null }).where(isOne(start));
   }

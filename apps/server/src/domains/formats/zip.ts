@@ -15,7 +15,7 @@ const bundleNames = `^(?:${bundleFile.replace('.', '\\.')}|(?:pictures|files)/[0
 
 export class BadZip extends Error {}
 
-/** Names as any zip may have them, none of which leads out of it. */
+/** Names that a zip may hold, none of which leads out of it. */
 export const anyNames = String.raw`^(?!/)(?!(?:.*/)?\.\.(?:/|$))[^\\\0]{1,300}$`;
 
 /**

@@ -1,19 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, Instant } from '@plumgate/core/basics';
 import type { ContactDetails } from '@plumgate/core/people';
-import { routeLead } from '@plumgate/core/routing';
 import { and, eq, isNotNull, isNull, lte, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
-import { factsOf } from '../../records/conditions/facts-of.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { people, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
 import { endWaiting, waitFrom } from '../../records/people/waiting.ts';
 import { leadArrived, waitingChanged } from '../people/waiting-events.ts';
 import { RuleService, type ForArrival } from '../routing/rule.service.ts';
-import { turnsFor } from '../routing/turns.ts';
 import { PlanService } from './plan.service.ts';
 
 /** Somebody whom no form brought. */
@@ -66,14 +63,11 @@ export class ArrivalService {
       effects.add(write);
     await tx.update(people).set({ lastSource: source }).where(eq(people.id, person.id));
     if (isSpokenWith) await this.endWait(tx, client, person, at);
-    const facts = (await factsOf(tx, [person.id], client, now)).get(person.id)!;
-    const turns = await turnsFor(tx, client.id, rules, assignees, now);
-    const plan = routeLead(rules, { ...facts, isNew: person.isNew }, turns.pick);
-    for (const write of turns.writes()) effects.add(write);
-    const routed = { client, person, plan, assignees, submission: null, at: now };
-    await this.plans.carryOut(tx, effects, routed);
-    await this.plans.startSequences(tx, effects, routed);
-    this.plans.tell(effects, { ...routed, key: arriving.key, because: arriving.because });
+    const plan = await this.plans.follow(tx, effects, {
+      ...{ client, person, rules, assignees, at: now, key: arriving.key },
+      because: () => arriving.because,
+      isTrigger: false,
+    });
     if (!isSpokenWith && arriving.mayWait && (await this.beginWait(tx, client, person, at)))
       effects.raise(leadArrived, {
         ...{ clientId: client.id, person: person.id, key: arriving.key },

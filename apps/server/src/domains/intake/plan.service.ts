@@ -3,13 +3,14 @@ import type { Instant, SubmissionId, UserId } from '@plumgate/core/basics';
 import { minorUnits, moneyWords } from '@plumgate/core/basics';
 import { withoutLinks } from '@plumgate/core/messages';
 import { dueInDays, phoneKey, readFieldValue, type FieldValues } from '@plumgate/core/people';
-import type { RoutePlan } from '@plumgate/core/routing';
+import { routeLead, type RoutePlan, type Rule } from '@plumgate/core/routing';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { toJson } from '../../platform/database/columns.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
 import { sequenceRuns } from '../../records/followup/table.ts';
+import { factsOf } from '../../records/conditions/facts-of.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
@@ -17,7 +18,7 @@ import { loadRuns } from '../followup/run-loading.ts';
 import { endsOnTag, RunService } from '../followup/run.service.ts';
 import { Messenger, nameFor } from '../messages/messenger.ts';
 import { StageService } from '../people/stage.service.ts';
-import type { Assignee } from '../routing/turns.ts';
+import { turnsFor, type Assignee } from '../routing/turns.ts';
 
 /** A person whom rules have planned something for. */
 export interface Routed {
@@ -31,6 +32,17 @@ export interface Routed {
   at: Instant;
   /** What somebody did that set the rules off, other than to arrive: "pressed “Call us” on “Open house”". */
   because?: string;
+}
+
+/** Somebody who goes through rules and sent no form. */
+export interface Followed extends Pick<Routed, 'client' | 'person' | 'assignees' | 'at'> {
+  rules: readonly Rule[];
+  /** One for each time. */
+  key: string;
+  /** What they did, after their name in notices to the business; asked for once a rule has matched. */
+  because: () => string | Promise<string>;
+  /** The record says that it set the rules off. */
+  isTrigger: boolean;
 }
 
 /** Does what the rules planned for a person, and notes it on their timeline. A form's own sequences and notices are begun as it is taken in. */
@@ -69,30 +81,29 @@ export class PlanService {
       });
   }
 
-  /** Starts the sequences that the rules start for somebody who sent no form now. */
-  async startSequences(
-    tx: Queries,
-    effects: Consequences,
-    { client, person, plan, at }: Pick<Routed, 'client' | 'person' | 'plan' | 'at'>,
-  ): Promise<void> {
+  /** Takes somebody who sent no form through rules and does what they plan, sequences and notices too; gives the plan. */
+  async follow(tx: Queries, effects: Consequences, followed: Followed): Promise<RoutePlan> {
+    const { client, person, rules, assignees, at, isTrigger } = followed;
+    const facts = (await factsOf(tx, [person.id], client, at)).get(person.id)!;
+    const turns = await turnsFor(tx, client.id, rules, assignees, at);
+    const plan = routeLead(rules, { ...facts, isNew: person.isNew }, turns.pick);
+    if (plan.matched.length === 0) return plan;
+    const because = await followed.because();
+    for (const write of turns.writes()) effects.add(write);
+    const routed = { client, person, plan, assignees, submission: null, at };
+    await this.carryOut(tx, effects, { ...routed, ...(isTrigger && { because }) });
     for (const sequence of plan.sequences)
       await this.runs.join(tx, effects, { client, person, sequence, at });
+    this.tell(effects, followed, plan, because);
+    return plan;
   }
 
-  /** Tells those of the business that the rules name what somebody did who sent no form; `key` is one for each time. */
-  tell(
+  /** Tells those of the business that the rules name what somebody did. */
+  private tell(
     effects: Consequences,
-    {
-      client,
-      person,
-      plan,
-      at,
-      key,
-      because,
-    }: Pick<Routed, 'client' | 'person' | 'plan' | 'at'> & {
-      key: string;
-      because: string;
-    },
+    { client, person, at, key }: Followed,
+    plan: RoutePlan,
+    because: string,
   ): void {
     const subject = withoutLinks(`${nameFor(person)} ${because}`);
     const lines = [

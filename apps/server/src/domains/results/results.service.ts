@@ -37,7 +37,7 @@ const total = (
 export class ResultsService {
   constructor(private readonly database: Database) {}
 
-  /** The client with most new leads in 30 days of the calendar (UTC), or the only one that somebody sees; null while none has any. */
+  /** The client with most new leads in 30 days of the calendar (UTC), or the only one that somebody sees; null while there are no leads. */
   async busiest(now: Instant, who: Sees): Promise<ClientId | null> {
     if (who.clientIds?.length === 1) {
       const [only] = await this.database.db

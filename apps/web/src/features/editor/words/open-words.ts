@@ -11,7 +11,7 @@ import {
 } from '../../../ui/merge-text/merge-nodes.ts';
 import { nodesOf } from '../../../ui/merge-text/plain-nodes.ts';
 
-/** As much as any words on a page may have. */
+/** The most that words on a page may have. */
 const mostPasted = 6000;
 /** How many characters of markup come with one of words at most: a word processor's some ten. */
 const heaviestMarkup = 50;
