@@ -2,7 +2,7 @@ import prettier from 'eslint-config-prettier';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
-/** Imports go one way: web and server → page-kit → core; contract → core. Nothing crosses between the apps. */
+/** Imports go one way: web and server → page-kit, email-kit → core; contract → core. Nothing crosses between the apps. */
 const mayNotImport = (files, names, why) => ({
   files,
   ignores: ['**/*.test.*'],
@@ -89,13 +89,24 @@ export default tseslint.config(
   ),
   mayNotImport(
     ['packages/contract/src/**'],
-    ['react*', '@nestjs/*', 'drizzle*', '@plumgate/page-kit', '@plumgate/server', '@plumgate/web'],
+    [
+      ...['react*', '@nestjs/*', 'drizzle*', '@plumgate/page-kit', '@plumgate/email-kit'],
+      ...['@plumgate/server', '@plumgate/web'],
+    ],
     'The contract stands on core alone.',
   ),
   mayNotImport(
     ['packages/page-kit/src/**'],
     ['@nestjs/*', 'drizzle*', '@plumgate/contract', '@plumgate/server', '@plumgate/web'],
     'Page-kit stands on core alone.',
+  ),
+  mayNotImport(
+    ['packages/email-kit/src/**'],
+    [
+      ...['@nestjs/*', 'drizzle*', '@plumgate/contract', '@plumgate/page-kit'],
+      ...['@plumgate/server', '@plumgate/web'],
+    ],
+    'Email-kit stands on core alone.',
   ),
   mayNotImport(
     ['apps/web/src/**'],

@@ -68,6 +68,7 @@ export default {
   projects: [
     project('core', 'packages/core'),
     project('contract', 'packages/contract'),
+    project('email-kit', 'packages/email-kit'),
     project('page-kit', 'packages/page-kit'),
     { ...project('web', 'apps/web'), testMatch: ['<rootDir>/src/**/*.test.ts'] },
     {

@@ -1,3 +1,4 @@
+import { prose } from '@plumgate/core/basics';
 import { AxeBuilder } from '@axe-core/playwright';
 import type { PageId } from '@plumgate/core/basics';
 import { shortForm, type FormDefinition } from '@plumgate/core/forms';
@@ -7,7 +8,6 @@ import {
   emptyPage,
   newBand,
   newBlock,
-  prose,
   type Block,
   type BlockKindName,
   type Draft,

@@ -1,3 +1,4 @@
+import { prose } from '@plumgate/core/basics';
 import { AxeBuilder } from '@axe-core/playwright';
 import { shortForm } from '@plumgate/core/forms';
 import {
@@ -5,7 +6,6 @@ import {
   newBand,
   newBlock,
   newColumn,
-  prose,
   type Band,
   type Block,
   type BlockKindName,

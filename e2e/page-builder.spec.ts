@@ -1,9 +1,9 @@
+import { prose } from '@plumgate/core/basics';
 import { shortForm } from '@plumgate/core/forms';
 import {
   emptyPage,
   newBand,
   newBlock,
-  prose,
   type Band,
   type Block,
   type Draft,

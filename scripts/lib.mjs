@@ -44,6 +44,7 @@ export async function ensurePackages() {
 const sources = [
   'packages/core',
   'packages/contract',
+  'packages/email-kit',
   'packages/page-kit',
   'apps/server',
   'apps/web',

@@ -65,7 +65,7 @@ const kinds = {
     return whole(format + lint + layers);
   },
   types: async () => whole(await runTool('tsc', ['-b'])),
-  unit: () => jest('unit', ['core', 'contract', 'page-kit', 'web', 'screens']),
+  unit: () => jest('unit', ['core', 'contract', 'email-kit', 'page-kit', 'web', 'screens']),
   server: async () => {
     await buildVisitorScript();
     return jest('server', ['server-together']);

@@ -28,6 +28,8 @@ import {
 } from '@plumgate/core/basics';
 import { ClientRecords, Facts, Place } from '@plumgate/core/clients';
 import { Conditions, noConditions } from '@plumgate/core/conditions';
+import { Email, EmailFinding } from '@plumgate/core/emails';
+import { MergeGroup } from '@plumgate/core/messages';
 import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent, WrittenMessage } from '@plumgate/core/followup';
 import { QuestionKey } from '@plumgate/core/forms';
@@ -2010,6 +2012,29 @@ export const writeToPerson = endpoint({
   params: z.object({ personId: PersonId }),
   body: z.strictObject({ id: z.uuid(), message: WrittenMessage }),
   answer: nothing,
+});
+
+/** Which merge fields the words of an email may name, as the writer chose its place. */
+const emailGroups = z.array(MergeGroup).max(10);
+export const checkEmail = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/emails/check',
+  summary: 'What is better mended in an email before it goes to people who match conditions',
+  asks: true,
+  right: 'people.read',
+  params: ofClient,
+  body: z.strictObject({ email: Email, groups: emailGroups, onlyFor: Conditions }),
+  answer: z.object({ findings: z.array(EmailFinding), bytes: z.int() }),
+});
+export const sendTestEmail = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/emails/test',
+  summary: 'Send an email to oneself, as somebody would read it: a person, or a sample',
+  right: 'people.write',
+  params: ofClient,
+  body: z.strictObject({ email: Email, personId: PersonId.nullable() }),
+  bodyIds: { personId: 'personId' },
+  answer: z.object({ to: z.string() }),
 });
 
 export const getClock = endpoint({

@@ -1,9 +1,16 @@
-import type { CalendarId, FileId, FormId, PageId, PictureRef } from '@plumgate/core/basics';
+import type {
+  CalendarId,
+  FileId,
+  FormId,
+  PageId,
+  PictureRef,
+  RichText,
+} from '@plumgate/core/basics';
 import type { DayOfTimes, TimeChoice } from '@plumgate/core/booking';
 import type { Brand } from '@plumgate/core/brand';
 import type { Facts } from '@plumgate/core/clients';
 import type { FieldProblem, FormDefinition, Question } from '@plumgate/core/forms';
-import type { Band, BlockKindName, BlockOf, RichText } from '@plumgate/core/page';
+import type { Band, BlockKindName, BlockOf } from '@plumgate/core/page';
 import { createContext, useContext, type ReactNode } from 'react';
 
 /** What a form shows besides its questions: what was typed, what is wrong with it, or that it arrived. */

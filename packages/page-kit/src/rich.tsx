@@ -1,4 +1,4 @@
-import type { RichText, Run } from '@plumgate/core/page';
+import type { RichText, Run } from '@plumgate/core/basics';
 import { Fragment, type ReactNode } from 'react';
 import { usePage } from './page-context.ts';
 import { Lines } from './words.tsx';

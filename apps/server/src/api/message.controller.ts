@@ -10,6 +10,7 @@ import type { SmtpStandIn } from '../platform/mail/smtp-stand-in.ts';
 import { MAIL_STAND_IN } from '../platform/mail/token.ts';
 import { ConsentService } from '../domains/messages/consent.service.ts';
 import { WrittenMessages } from '../domains/messages/written-messages.ts';
+import { EmailChecks } from '../domains/messages/email-checks.ts';
 import { PostRoomService } from '../domains/messages/post-room.service.ts';
 import { hookPaths } from '../platform/http/hook-paths.ts';
 
@@ -19,6 +20,7 @@ export class MessageController {
     private readonly room: PostRoomService,
     private readonly consent: ConsentService,
     private readonly written: WrittenMessages,
+    private readonly checks: EmailChecks,
     private readonly address: SiteAddress,
     @Inject(TEXT_STAND_IN) private readonly gateway: GatewayStandIn | null,
     @Inject(MAIL_STAND_IN) private readonly mail: SmtpStandIn | null,
@@ -38,6 +40,21 @@ export class MessageController {
   ): Promise<Answer<typeof api.writeToPerson>> {
     await this.written.send(who, params.personId, body);
     return {};
+  }
+
+  @Bind(api.checkEmail)
+  check(
+    @Input() { params, body }: InputOf<typeof api.checkEmail>,
+  ): Promise<Answer<typeof api.checkEmail>> {
+    return this.checks.check(params.clientId, body);
+  }
+
+  @Bind(api.sendTestEmail)
+  sendTest(
+    @Input() { params, body }: InputOf<typeof api.sendTestEmail>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.sendTestEmail>> {
+    return this.checks.sendTest(who, params.clientId, body);
   }
 
   @Bind(api.getMessage)

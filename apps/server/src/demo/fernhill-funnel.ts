@@ -1,15 +1,11 @@
+import { emailFromText } from '@plumgate/core/emails';
+import { prose } from '@plumgate/core/basics';
 import { noConditions } from '@plumgate/core/conditions';
 import type { CalendarId, FormId, PictureRef, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { plainEnding, newQuestion, type FormDefinition } from '@plumgate/core/forms';
-import {
-  newBlock,
-  type BlockOf,
-  type PageDocument,
-  plainSettings,
-  prose,
-} from '@plumgate/core/page';
+import { newBlock, type BlockOf, type PageDocument, plainSettings } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 
 const name = 'Runner’s knee evening';
@@ -270,7 +266,7 @@ export function oneTime(
 /** The evening, with twenty-four seats. */
 export const eveningCalendar = (date: string, sequence: SequenceId): CalendarContent => ({
   ...oneTime(name, date, begins, '20:00', 24),
-  confirmation: {
+  confirmation: emailFromText({
     subject: 'Your seat: {{ booking.when }}',
     body: `Hello {{ person.first_name | default: "there" }},
 
@@ -281,7 +277,7 @@ Bring your running shoes. The calendar file is attached. If you can't come after
 
 {{ client.name }}
 {{ client.phone }}`,
-  },
+  }),
   sequence,
 });
 
@@ -295,8 +291,10 @@ const reminder = (id: string, days: number, subject: string, body: string): Sequ
   onlyIf: noConditions,
   action: {
     kind: 'email',
-    subject,
-    body: `Hello {{ person.first_name | default: "there" }},\n\n${body}\n\n{{ client.name }}`,
+    ...emailFromText({
+      subject,
+      body: `Hello {{ person.first_name | default: "there" }},\n\n${body}\n\n{{ client.name }}`,
+    }),
   },
 });
 
@@ -346,12 +344,14 @@ export const eveningSequence = (at: string): SequenceContent => ({
       onlyIf: noConditions,
       action: {
         kind: 'email',
-        subject: 'Thank you for running by',
-        body: `Hello {{ person.first_name | default: "there" }},
+        ...emailFromText({
+          subject: 'Thank you for running by',
+          body: `Hello {{ person.first_name | default: "there" }},
 
 thank you for yesterday. Your film and your card are yours. If the knee still talks after six weeks, call {{ client.phone }} and say you were there; the first look is free.
 
 {{ client.name }}`,
+        }),
       },
     },
   ],

@@ -1,3 +1,6 @@
+import { emailFromText } from '@plumgate/core/emails';
+import { demoEmail, moveOrCancel, press, title, words } from './demo-email.ts';
+import { prose } from '@plumgate/core/basics';
 import { noConditions } from '@plumgate/core/conditions';
 import type { CalendarId, FormId, PictureRef, SequenceId } from '@plumgate/core/basics';
 import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
@@ -8,7 +11,6 @@ import {
   type BlockOf,
   type PageDocument,
   plainSettings,
-  prose,
   plainReview,
 } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
@@ -426,17 +428,19 @@ export const gentleWelcome: SequenceContent = {
       { amount: 0, unit: 'minutes', at: null },
       {
         kind: 'email',
-        subject: 'Your place is saved, {{ person.first_name | default: "and welcome" }}',
-        body: `Hello {{ person.first_name | default: "there" }},
+        ...demoEmail(
+          'Your place is saved, {{ person.first_name | default: "and welcome" }}',
+          'Half an hour, tea, and no chair',
+          title('Your half hour is kept for you'),
+          words(`Hello {{ person.first_name | default: "there" }},
 
-thank you for writing to us. Your half hour is kept for you. If you have not chosen a time yet, somebody from the front desk calls you today to find one.
+thank you for writing to us. If you have not chosen a time yet, somebody from the front desk calls you today to find one.
 
-{% if answers.worry %}You told us what worries you most: {{ answers.worry | downcase }}. We will begin there, and go no further than you like.
-
-{% endif %}Rather talk now? Call {{ client.phone }}.
-
-Until soon,
-everyone at {{ client.name }}`,
+{% if answers.worry %}You told us what worries you most: {{ answers.worry | downcase }}. We will begin there, and go no further than you like.{% endif %}`),
+          press('Call us now', { kind: 'call' }),
+          words(`Until soon,
+everyone at {{ client.name }}`),
+        ),
       },
     ),
     joined(
@@ -444,8 +448,9 @@ everyone at {{ client.name }}`,
       { amount: 1, unit: 'days', at: null },
       {
         kind: 'email',
-        subject: 'What the half hour feels like',
-        body: `Hello {{ person.first_name | default: "there" }},
+        ...emailFromText({
+          subject: 'What the half hour feels like',
+          body: `Hello {{ person.first_name | default: "there" }},
 
 people ask us what it is like, so here it is.
 
@@ -454,6 +459,7 @@ You ring the bell at {{ client.address }}. Somebody opens who knows your name. T
 That is all of it. If you have a question before then, reply to this email or call {{ client.phone }}.
 
 {{ client.name }}`,
+        }),
       },
     ),
     joined(
@@ -484,14 +490,17 @@ export const beforeYourVisit: SequenceContent = {
       onlyIf: noConditions,
       action: {
         kind: 'email',
-        subject: 'Tomorrow at {{ event.time }}',
-        body: `Hello {{ person.first_name | default: "there" }},
+        ...demoEmail(
+          'Tomorrow at {{ event.time }}',
+          'The blue door on Ropewalk Quay',
+          title('See you tomorrow at {{ event.time }}'),
+          words(`Hello {{ person.first_name | default: "there" }},
 
 tomorrow at {{ event.time }} we have tea ready for you at {{ booking.where }}.
 
-If tomorrow is not the day after all, move it here: {{ booking.change_link }}
-
-{{ client.name }}`,
+If tomorrow is not the day after all, move it to another one.`),
+          moveOrCancel,
+        ),
       },
     },
     {
@@ -517,12 +526,14 @@ If tomorrow is not the day after all, move it here: {{ booking.change_link }}
       onlyIf: noConditions,
       action: {
         kind: 'email',
-        subject: 'Thank you for coming',
-        body: `Hello {{ person.first_name | default: "there" }},
+        ...emailFromText({
+          subject: 'Thank you for coming',
+          body: `Hello {{ person.first_name | default: "there" }},
 
 thank you for sitting down with us. Your plan on paper is yours to keep and think over. When you want to go on, or have a question, reply to this email or call {{ client.phone }}.
 
 {{ client.name }}`,
+        }),
       },
     },
   ],

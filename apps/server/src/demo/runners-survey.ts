@@ -1,6 +1,7 @@
+import { prose } from '@plumgate/core/basics';
 import type { FormId } from '@plumgate/core/basics';
 import { plainEnding, newQuestion, type FormDefinition, type ShowIf } from '@plumgate/core/forms';
-import { newBlock, plainSettings, prose, type PageDocument } from '@plumgate/core/page';
+import { newBlock, plainSettings, type PageDocument } from '@plumgate/core/page';
 import { band, footer, header } from './bands.ts';
 import type { Chance } from './chance.ts';
 

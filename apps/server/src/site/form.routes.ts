@@ -1,3 +1,4 @@
+import { personFields } from '@plumgate/core/people';
 import { Injectable } from '@nestjs/common';
 import {
   done,
@@ -40,7 +41,6 @@ import { chosenTime, ShownTimes } from '../domains/live-pages/shown-times.ts';
 import { shownWith } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import { PageRenderer } from '../domains/live-pages/page-renderer.ts';
-import { personFields } from '../domains/messages/compose.ts';
 import { fileHref } from '../domains/pictures/file.service.ts';
 import type { TestRun } from '../domains/test-runs/test-runs.ts';
 import { PinoLogger } from '../platform/logging.ts';

@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { newQuestion } from '@plumgate/core/forms';
 import { desc, eq } from 'drizzle-orm';
@@ -164,8 +165,10 @@ describe('a personal link', () => {
           ...step.content.steps[0]!,
           action: {
             kind: 'email' as const,
-            subject: 'Your form',
-            body: 'Press {{ links.first_visit }} please.',
+            ...emailFromText({
+              subject: 'Your form',
+              body: 'Press {{ links.first_visit }} please.',
+            }),
           },
         },
       ],

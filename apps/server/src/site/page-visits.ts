@@ -1,3 +1,4 @@
+import { personFields } from '@plumgate/core/people';
 import { Injectable } from '@nestjs/common';
 import { carriedTo, filledByAddress } from '@plumgate/core/forms';
 import { Slug } from '@plumgate/core/basics';
@@ -7,7 +8,6 @@ import type { LivePage, ShownPage } from '../domains/live-pages/live-page.ts';
 import { LivePages, shownWith } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
-import { personFields } from '../domains/messages/compose.ts';
 import { EventLog } from '../domains/results/event-log.ts';
 import type { VisitEvent } from '../domains/results/visit-events.ts';
 import { SectionCounter } from '../domains/results/section-counter.ts';

@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import { noConditions } from '@plumgate/core/conditions';
 import type { BookingId, ClientId, Instant, SequenceId } from '@plumgate/core/basics';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
@@ -21,7 +22,7 @@ export const reminder = (id: string, hours: number): SequenceStep => ({
   late: 'skip',
   unlessBooked: false,
   onlyIf: noConditions,
-  action: { kind: 'email', subject: `${id} {{ event.when }}`, body: 'B' },
+  action: { kind: 'email', ...emailFromText({ subject: `${id} {{ event.when }}`, body: 'B' }) },
 });
 
 /** A client whose visitors book times and are reminded of them by one sequence. */

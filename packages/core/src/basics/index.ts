@@ -19,3 +19,4 @@ export * from './consent-purposes.ts';
 export * from './tag.ts';
 export * from './search-words.ts';
 export * from './merge-parts.ts';
+export * from './rich-text.ts';

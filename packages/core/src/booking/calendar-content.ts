@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { SequenceId } from '../basics/index.ts';
-import { mergeWords, type MergeGroup } from '../messages/index.ts';
+import { Email, emailFromText } from '../emails/index.ts';
+import type { MergeGroup } from '../messages/index.ts';
 import type { Week } from '../opening/index.ts';
 import { bookingPlaces, type BookingPlace } from './booking-place.ts';
 import { Calendar, plainCalendar } from './calendar.ts';
@@ -13,10 +14,7 @@ export const CalendarContent = z.strictObject({
   /** The address, what is said of it, or the video link; empty takes what the kind of place has. */
   where: z.string().trim().max(200),
   rules: Calendar,
-  confirmation: z.strictObject({
-    subject: mergeWords(200, 'Give the confirmation a subject.'),
-    body: mergeWords(6000, 'Write the confirmation.'),
-  }),
+  confirmation: Email,
   /** Who of the business is notified of every booking, move and cancellation. */
   notify: z.array(z.email()).max(10),
   /** The sequence that a booking starts, counting back from it. */
@@ -36,7 +34,7 @@ export const newCalendar = (name: string, zone: string, week?: Week): CalendarCo
     ...plainCalendar(zone),
     ...(week?.some((spans) => spans.length > 0) && { hours: week }),
   },
-  confirmation: {
+  confirmation: emailFromText({
     subject: 'See you on {{ booking.when }}',
     body: `Hello {{ person.first_name | default: "there" }},
 
@@ -44,11 +42,12 @@ your time is booked: {{ booking.when }}.
 Where: {{ booking.where }}
 
 If you need to change it, move or cancel it here:
+
 {{ booking.change_link }}
 
 {{ client.name }}
 {{ client.phone }}`,
-  },
+  }),
   notify: [],
   sequence: null,
 });

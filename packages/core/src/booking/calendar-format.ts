@@ -1,4 +1,5 @@
 import { documentFormat, type DocumentFormat } from '../basics/index.ts';
+import { emailFromText } from '../emails/index.ts';
 import type { CalendarContent } from './calendar-content.ts';
 
 /** How a calendar is stored. */
@@ -7,4 +8,9 @@ export const calendarFormat: DocumentFormat<CalendarContent> = documentFormat('c
   ({ tell, ...rest }) => ({ ...rest, notify: tell }),
   // Version 2 knew only places of the client's own.
   (stored) => ({ place: 'ours', ...stored }),
+  // Version 3 wrote the confirmation as plain text.
+  (stored) => ({
+    ...stored,
+    confirmation: emailFromText(stored.confirmation as { subject: string; body: string }),
+  }),
 ]);

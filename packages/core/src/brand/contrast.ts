@@ -1,4 +1,4 @@
-import { wcagContrast } from 'culori';
+import { formatHex, interpolate, wcagContrast } from 'culori';
 
 /** WCAG 2.2, success criterion 1.4.3: ordinary text needs 4.5 to 1. */
 export const aaText = 4.5;
@@ -12,4 +12,14 @@ export function contrast(a: string, b: string): number {
 export function wordsOn(surface: string, ink: string): string {
   if (contrast(surface, ink) >= aaText) return ink;
   return contrast(surface, '#FFFFFF') >= contrast(surface, '#000000') ? '#FFFFFF' : '#000000';
+}
+
+/** A color that reads as words on a surface: itself where it reaches AA, else the nearest to it on the way to white or black that does. */
+export function readableOn(surface: string, color: string): string {
+  const between = interpolate([color, wordsOn(surface, '#FFFFFF')], 'oklab');
+  for (let way = 0; way < 1; way += 0.05) {
+    const mixed = formatHex(between(way)).toUpperCase();
+    if (contrast(surface, mixed) >= aaText) return mixed;
+  }
+  return wordsOn(surface, '#FFFFFF');
 }

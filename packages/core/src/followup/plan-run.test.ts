@@ -1,3 +1,4 @@
+import { emailFromText } from '../emails/index.ts';
 import { noConditions } from '../conditions/index.ts';
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
@@ -20,7 +21,7 @@ const instant = (text: string) => Temporal.Instant.from(text);
 const days = (amount: number, at: string | null = null): Delay => ({ amount, unit: 'days', at });
 const hours = (amount: number): Delay => ({ amount, unit: 'hours', at: null });
 const minutes = (amount: number): Delay => ({ amount, unit: 'minutes', at: null });
-const email = { kind: 'email', subject: 'S', body: 'B' } as const;
+const email = { kind: 'email', ...emailFromText({ subject: 'S', body: 'B' }) } as const;
 const text = { kind: 'text', body: 'B' } as const;
 const step = (id: string, delay: Delay, changes: Partial<SequenceStep> = {}): SequenceStep => ({
   id,

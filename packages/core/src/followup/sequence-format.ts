@@ -1,5 +1,6 @@
 import { documentFormat, type DocumentFormat } from '../basics/index.ts';
 import { noConditions } from '../conditions/index.ts';
+import { emailFromText } from '../emails/index.ts';
 import type { SequenceContent } from './sequence.ts';
 
 /** How a sequence is stored. */
@@ -29,4 +30,17 @@ export const sequenceFormat: DocumentFormat<SequenceContent> = documentFormat('s
     ...stored,
     steps: (stored.steps as object[]).map((step) => ({ onlyIf: noConditions, ...step })),
   }),
+  // Version 5 wrote emails as plain text.
+  (stored) => ({
+    ...stored,
+    steps: (stored.steps as { action: PlainEmail }[]).map((step) => ({
+      ...step,
+      action:
+        step.action.kind === 'email'
+          ? { kind: 'email', ...emailFromText(step.action) }
+          : step.action,
+    })),
+  }),
 ]);
+
+type PlainEmail = { kind: string; subject: string; body: string };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { SequenceId, Tag } from '../basics/index.ts';
+import { emailSettings } from '../emails/index.ts';
 import { inPlainWords, mergeWords } from '../messages/index.ts';
 import { emailReach, textReach, type LeftOut, type Reachable } from './reach.ts';
 
@@ -30,10 +31,7 @@ function stepKind<Kind extends string, Settings extends z.ZodRawShape>(kind: {
 export const stepKinds = {
   email: stepKind({
     kind: 'email',
-    settings: {
-      subject: mergeWords(200, 'Give the email a subject.'),
-      body: mergeWords(10000, 'Write the message.'),
-    },
+    settings: emailSettings,
     label: 'Send an email',
     words: ({ subject }) => `Email “${inPlainWords(subject)}”`,
     whyUnreachable: emailReach,

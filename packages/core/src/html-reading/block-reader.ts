@@ -1,9 +1,16 @@
 import type { CheerioAPI } from 'cheerio';
 import { isTag, isText, type AnyNode, type Element } from 'domhandler';
-import { middle, truncate, type FormId, type PictureRef } from '../basics/index.ts';
+import {
+  middle,
+  truncate,
+  type FormId,
+  type PictureRef,
+  type RichText,
+  type Run,
+} from '../basics/index.ts';
 import type { NodeId } from '../basics/node-id.ts';
 import type { FormDefinition } from '../forms/index.ts';
-import { newBlock, type Block, type ButtonAction, type RichText, type Run } from '../page/index.ts';
+import { newBlock, type Block, type ButtonAction } from '../page/index.ts';
 import type { Style } from './computed-styles.ts';
 import type { ElementReader, Item, Making } from './element-reader.ts';
 import { isInline, runsOf } from './inline-runs.ts';

@@ -1,9 +1,9 @@
 import type { CheerioAPI } from 'cheerio';
 import type { AnyNode, Element } from 'domhandler';
-import type { FormId, PictureRef } from '../basics/index.ts';
+import type { FormId, PictureRef, RichText, Run } from '../basics/index.ts';
 import type { NodeId } from '../basics/node-id.ts';
 import type { FormDefinition } from '../forms/index.ts';
-import type { Block, RichText, Run } from '../page/index.ts';
+import type { Block } from '../page/index.ts';
 import type { Style } from './computed-styles.ts';
 import type { Notes } from './notes.ts';
 

@@ -1,5 +1,5 @@
+import type { Run } from '../basics/index.ts';
 import { isTag, isText, type AnyNode, type Element } from 'domhandler';
-import type { Run } from '../page/index.ts';
 
 /** Elements that stand within a line; every other begins a block. */
 const inlineTags = new Set(

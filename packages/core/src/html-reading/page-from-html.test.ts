@@ -1,14 +1,8 @@
+import { wordsOf } from '../basics/index.ts';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import type { FormId, PictureId, PictureRef } from '../basics/index.ts';
-import {
-  blocksOf,
-  Draft,
-  wordsOf,
-  type Block,
-  type BlockOf,
-  type BlockKindName,
-} from '../page/index.ts';
+import { blocksOf, Draft, type Block, type BlockOf, type BlockKindName } from '../page/index.ts';
 import {
   openHtml,
   pageFromHtml,

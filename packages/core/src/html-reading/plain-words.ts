@@ -1,4 +1,4 @@
-import type { Run } from '../page/index.ts';
+import type { Run } from '../basics/index.ts';
 
 /** Words without a look of their own. */
 export const plain = (text: string): Run => ({ text, bold: false, italic: false, href: '' });

@@ -1,7 +1,7 @@
 import type { Element } from 'domhandler';
 import { isTag } from 'domhandler';
-import { truncate } from '../basics/index.ts';
-import { newBlock, type BlockOf, type RichText } from '../page/index.ts';
+import { truncate, type RichText } from '../basics/index.ts';
+import { newBlock, type BlockOf } from '../page/index.ts';
 import type { ElementReader, Item } from './element-reader.ts';
 import { isInline, plainWords } from './inline-runs.ts';
 import { plain } from './plain-words.ts';

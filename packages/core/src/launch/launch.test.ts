@@ -7,6 +7,7 @@ import {
   type PageId,
   type PictureId,
   middle,
+  prose,
 } from '../basics/index.ts';
 import { plainBrand } from '../brand/index.ts';
 import { emptyFacts } from '../clients/index.ts';
@@ -18,7 +19,6 @@ import {
   newBand,
   newBlock,
   newColumn,
-  prose,
   type Band,
   type Block,
   type BlockKindName,

@@ -1,3 +1,4 @@
+import { type RichText, type Run } from '../basics/index.ts';
 import { aftersOf, mayLeadOn, type AfterForm } from '../forms/index.ts';
 import {
   blocksOf,
@@ -8,8 +9,6 @@ import {
   type Block,
   type ButtonAction,
   type PageDocument,
-  type RichText,
-  type Run,
 } from '../page/index.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';

@@ -1,7 +1,6 @@
 export * from './merge.ts';
 export * from './moment-fields.ts';
 export * from './plain-to-html.ts';
-export * from './letter.ts';
 export * from './text-parts.ts';
 export * from './text-keyword.ts';
 export * from './without-links.ts';

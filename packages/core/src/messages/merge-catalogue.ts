@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Question } from '../forms/index.ts';
 import { fillMergeFields, mergeFieldsIn, type MergeContext } from './merge.ts';
 
@@ -11,7 +12,6 @@ export interface MergeField {
   /** What is read where the value is empty; empty text for nothing. */
   fallback: string;
 }
-export type MergeGroup = keyof typeof groups;
 
 /** What each group is called, in the order in which they are offered. */
 const groups = {
@@ -22,6 +22,8 @@ const groups = {
   links: 'Personal links',
   client: 'Business',
 } as const;
+export const MergeGroup = z.enum(Object.keys(groups) as [keyof typeof groups]);
+export type MergeGroup = z.infer<typeof MergeGroup>;
 export const mergeGroupLabels: Readonly<Record<MergeGroup, string>> = groups;
 
 /** Everything of a group that words may name: its label, and the fallback that a new field begins with. */

@@ -1,3 +1,4 @@
+import { prose } from '../basics/index.ts';
 import { plainBrand } from '../brand/index.ts';
 import { emptyFacts } from '../clients/index.ts';
 import fc from 'fast-check';
@@ -11,7 +12,6 @@ import {
   newBand,
   newBlock,
   pageNode,
-  prose,
   type Draft,
   type Edit,
   type TreeNode,

@@ -3,7 +3,6 @@ export * from './look.ts';
 export * from './box.ts';
 export * from './phone-order.ts';
 export * from './own-colors.ts';
-export * from './rich-text.ts';
 export * from './blocks/index.ts';
 export * from './document.ts';
 export * from './upgrade.ts';

@@ -1,7 +1,7 @@
 import { failed, done, type Outcome } from '../basics/index.ts';
 import { emptyPage, PageDocument, plainSettings, spaces, type Band } from './document.ts';
 import { middle } from '../basics/picture-ref.ts';
-import { prose } from './rich-text.ts';
+import { prose } from '../basics/rich-text.ts';
 
 /** The newest version of the page document that this program writes. */
 export const newestVersion = 8;

@@ -13,3 +13,4 @@ export * from './csv-text.ts';
 export * from './tasks.ts';
 export * from './town-of.ts';
 export * from './vcard.ts';
+export * from './person-merge-fields.ts';

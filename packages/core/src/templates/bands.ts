@@ -1,12 +1,11 @@
 import {
   examplePicture,
   plainReview,
-  prose,
   spaces,
   type BlockOf,
   type ExamplePicture,
 } from '../page/index.ts';
-import { middle } from '../basics/index.ts';
+import { middle, prose } from '../basics/index.ts';
 import { suggest, suggestRows } from './suggestions.ts';
 import { aligned, band, block, column, toForm, type Align, type MakeBand } from './make.ts';
 

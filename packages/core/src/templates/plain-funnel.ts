@@ -1,4 +1,4 @@
-import { prose } from '../page/index.ts';
+import { prose } from '../basics/index.ts';
 import * as bands from './bands.ts';
 import { band, block, column, type TemplatePage } from './make.ts';
 import type { ReadyTemplate } from './ready-templates.ts';

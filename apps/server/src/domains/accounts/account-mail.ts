@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { LetterAction } from '@plumgate/core/messages';
+import type { NoticeAction } from '../../records/messages/message-content.ts';
 import { Clock } from '../../platform/clock.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
@@ -11,7 +11,7 @@ export interface AccountMail {
   to: string;
   subject: string;
   body: string;
-  link: LetterAction;
+  link: NoticeAction;
 }
 
 /** A link of such a mail that is not ours, was used, or is too old. */

@@ -1,3 +1,5 @@
+import { personFields } from '@plumgate/core/people';
+import { emailFromText } from '@plumgate/core/emails';
 import { Injectable } from '@nestjs/common';
 import type { BookingView } from '@plumgate/contract';
 import type {
@@ -22,7 +24,6 @@ import { contactFrom } from '@plumgate/core/people';
 import { and, asc, eq, gt, isNull, lt, ne } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
-import { personFields } from '../messages/compose.ts';
 import { Messenger, nameFor } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
@@ -461,7 +462,7 @@ export class BookingService {
   ): void {
     const { booking, calendar, person, client } = loaded;
     const { confirmation, name, rules } = calendar.content;
-    const words = what === 'booked' ? confirmation : changeWords[what];
+    const words = what === 'booked' ? confirmation : emailFromText(changeWords[what]);
     const context = {
       ...this.messenger.personIn(person, client),
       ...this.messenger.bookingIn({ ...booking, zone: rules.zone, where: placeOf(loaded) }, client),

@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import type { Answered, api, PersonRecord } from '@plumgate/contract';
 import type { ClientId, SequenceId } from '@plumgate/core/basics';
 import { noConditions, type Conditions, type Term } from '@plumgate/core/conditions';
@@ -22,7 +23,7 @@ const step = (id: string, changes: Partial<SequenceStep>): SequenceStep => ({
   ...{ id, anchor: 'joined', side: 'after', late: 'skip' },
   delay: { amount: 0, unit: 'minutes', at: null },
   ...{ unlessBooked: false, onlyIf: noConditions },
-  action: { kind: 'email', subject: id, body: 'B' },
+  action: { kind: 'email', ...emailFromText({ subject: id, body: 'B' }) },
   ...changes,
 });
 const make = (name: string, changes: Partial<SequenceContent>): Promise<SequenceId> =>

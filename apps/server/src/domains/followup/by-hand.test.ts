@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import type { Answered, api, PersonRecord } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
 import { noConditions } from '@plumgate/core/conditions';
@@ -35,7 +36,7 @@ const step = (id: string, amount: number, late: SequenceStep['late'] = 'skip'): 
   ...{ id, anchor: 'joined', side: 'after', late },
   delay: { amount, unit: 'days', at: null },
   ...{ unlessBooked: false, onlyIf: noConditions },
-  action: { kind: 'email', subject: id, body: 'B' },
+  action: { kind: 'email', ...emailFromText({ subject: id, body: 'B' }) },
 });
 const owner = async (method: 'GET' | 'POST', url: string, body?: object) => {
   await app.signIn('owner@example.com');
@@ -122,8 +123,7 @@ it('writes to them once, however often it is asked, and they wait no longer', as
     owner('POST', `/api/people/${ed.id}/messages`, { id, message });
   const email = {
     kind: 'email',
-    subject: 'About {{ person.first_name }}’s roof',
-    body: 'Tuesday?',
+    ...emailFromText({ subject: 'About {{ person.first_name }}’s roof', body: 'Tuesday?' }),
   };
   for (const times of [1, 2])
     expect([times, (await write(email)).statusCode]).toEqual([times, 200]);

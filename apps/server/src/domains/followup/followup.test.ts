@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import { noConditions } from '@plumgate/core/conditions';
 import { directArrival } from '@plumgate/core/results';
 import type { PersonRecord, SequenceEffect, SequenceView, TodayBoard } from '@plumgate/contract';
@@ -51,7 +52,7 @@ const step = (id: string, changes: Partial<SequenceStep>): SequenceStep => ({
   late: 'skip',
   unlessBooked: false,
   onlyIf: noConditions,
-  action: { kind: 'email', subject: id, body: 'B' },
+  action: { kind: 'email', ...emailFromText({ subject: id, body: 'B' }) },
   ...changes,
 });
 const text = (body: string) => ({ kind: 'text', body }) as const;

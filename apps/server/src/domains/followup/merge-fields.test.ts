@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import { noConditions } from '@plumgate/core/conditions';
 import type { CalendarView, SequenceEffect, SequenceView } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
@@ -29,7 +30,7 @@ const saying = (body: string, changes: Partial<SequenceContent> = {}): SequenceC
       late: 'skip',
       unlessBooked: false,
       onlyIf: noConditions,
-      action: { kind: 'email', subject: 'Later', body },
+      action: { kind: 'email', ...emailFromText({ subject: 'Later', body }) },
     },
   ],
   ...changes,
@@ -49,7 +50,7 @@ it.each([
   expect(answer.statusCode).toBe(400);
   expect(answer.json<{ fields: unknown }>().fields).toEqual([
     {
-      field: 'body.content.steps.0.action.body',
+      field: 'body.content.steps.0.action.blocks.0.text',
       message: `There is no merge field “${field}”. Remove it, or insert one from the list.`,
     },
   ]);

@@ -1,10 +1,10 @@
+import { personFields } from '@plumgate/core/people';
 import { clientFields } from '@plumgate/core/clients';
 import { visitMarked } from '@plumgate/core/basics';
 import { StepAction, type SequenceStep } from '@plumgate/core/followup';
 import { answerFields } from '@plumgate/core/forms';
 import { emptyMergeFields } from '@plumgate/core/messages';
 import { fieldWordsOf } from '@plumgate/core/people';
-import { personFields } from '../messages/compose.ts';
 import type { RunChange } from './run.service.ts';
 
 /**

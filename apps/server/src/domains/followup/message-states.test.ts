@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import { noConditions } from '@plumgate/core/conditions';
 import type { PersonRecord } from '@plumgate/contract';
 import type { ClientId, SequenceId } from '@plumgate/core/basics';
@@ -37,8 +38,7 @@ const welcome: SequenceStep = {
   onlyIf: noConditions,
   action: {
     kind: 'email',
-    subject: 'Hello {{ person.first_name }}',
-    body: 'From {{ client.name }}.',
+    ...emailFromText({ subject: 'Hello {{ person.first_name }}', body: 'From {{ client.name }}.' }),
   },
 };
 const make = (step: SequenceStep): Promise<SequenceId> =>

@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import { noConditions } from '@plumgate/core/conditions';
 import type { ClientId } from '@plumgate/core/basics';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
@@ -31,7 +32,7 @@ const step = (id: string, hours: number): SequenceStep => ({
   late: 'skip',
   unlessBooked: false,
   onlyIf: noConditions,
-  action: { kind: 'email', subject: id, body: 'B' },
+  action: { kind: 'email', ...emailFromText({ subject: id, body: 'B' }) },
 });
 const make = (changes: Partial<SequenceContent>) =>
   app.get(SequenceService).create(clientId, { ...emptySequence('Many'), quiet: null, ...changes });

@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import { noConditions } from '@plumgate/core/conditions';
 import type { ClientId } from '@plumgate/core/basics';
 import type { EndsWhen, SequenceStep } from '@plumgate/core/followup';
@@ -28,7 +29,7 @@ const welcome: SequenceStep = {
   late: 'send-now',
   unlessBooked: false,
   onlyIf: noConditions,
-  action: { kind: 'email', subject: 'welcome', body: 'B' },
+  action: { kind: 'email', ...emailFromText({ subject: 'welcome', body: 'B' }) },
 };
 const runs = async (reminders: Reminders) =>
   (
@@ -148,7 +149,7 @@ it('nudges only those who have not booked by then, and says why the others were 
     delay: { amount: 1, unit: 'days', at: null },
     unlessBooked: true,
     onlyIf: noConditions,
-    action: { kind: 'email', subject: 'nudge', body: 'B' },
+    action: { kind: 'email', ...emailFromText({ subject: 'nudge', body: 'B' }) },
   };
   const reminders = await Reminders.set(
     app,
@@ -179,7 +180,7 @@ it('nudges somebody again whose booking was cancelled before it', async () => {
     delay: { amount: 2, unit: 'days', at: null },
     unlessBooked: true,
     onlyIf: noConditions,
-    action: { kind: 'email', subject: 'nudge', body: 'B' },
+    action: { kind: 'email', ...emailFromText({ subject: 'nudge', body: 'B' }) },
   };
   const reminders = await Reminders.set(app, world, [nudge], {}, { joinByCalendar: false });
   await signUp(reminders, 'ada');

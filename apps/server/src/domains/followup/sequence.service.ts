@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import { Injectable } from '@nestjs/common';
 import type { SequenceEffect, SequenceView } from '@plumgate/contract';
 import {
@@ -174,7 +175,7 @@ export class SequenceService {
           },
           runId: run.id,
         },
-        newTimeWords,
+        emailFromText(newTimeWords),
       );
     }
   }

@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import type { Answered, api, PersonRecord } from '@plumgate/contract';
 import { eq } from 'drizzle-orm';
 import { peopleIndex } from '../../records/people/people-index.table.ts';
@@ -34,7 +35,10 @@ it('gives one person all that is kept of them, with the words that they were sen
   const id = await come('ana@example.com');
   await owner('POST', `/api/people/${id}/messages`, {
     id: '00000000-0000-4000-8000-000000000001',
-    message: { kind: 'email', subject: 'Tuesday', body: 'Dear {{ person.first_name }}, at nine?' },
+    message: {
+      kind: 'email',
+      ...emailFromText({ subject: 'Tuesday', body: 'Dear {{ person.first_name }}, at nine?' }),
+    },
   });
   await app.settle();
   const zip = await owner('GET', `/api/people/${id}/data.zip`);

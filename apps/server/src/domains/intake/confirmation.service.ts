@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Instant, SequenceId, SubmissionId } from '@plumgate/core/basics';
 import { pageWords } from '@plumgate/core/languages';
@@ -112,7 +113,7 @@ export class ConfirmationService implements OnModuleInit {
           page: { confirm_link: this.links.confirmation(client, id) },
         },
       },
-      pageWords(language).confirm,
+      emailFromText(pageWords(language).confirm),
     );
   }
 

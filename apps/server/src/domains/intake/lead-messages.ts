@@ -1,3 +1,4 @@
+import { emailFromText } from '@plumgate/core/emails';
 import { Injectable } from '@nestjs/common';
 import type { Instant, SubmissionId } from '@plumgate/core/basics';
 import { truncate } from '@plumgate/core/basics';
@@ -100,7 +101,7 @@ export class LeadMessages {
         ...{ client, person: { ...person, email: details.email }, at, context },
         ...{ key: `copy:${submission}`, from: incoming.form.name, submission },
       },
-      copy,
+      emailFromText(copy),
     );
   }
 

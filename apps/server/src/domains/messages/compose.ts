@@ -1,36 +1,28 @@
 import type { ClientRow } from '../../records/clients/table.ts';
 import { truncate, type Instant } from '@plumgate/core/basics';
-import { addressLine, clientFields } from '@plumgate/core/clients';
+import { clientFields } from '@plumgate/core/clients';
+import {
+  emailFromText,
+  letterheadOf,
+  type Email,
+  type EmailBlock,
+  type Letterhead,
+} from '@plumgate/core/emails';
 import {
   fillOrKeep,
   momentFields,
-  oneLine,
-  letterHtml,
   withoutLinks,
-  type LetterAction,
-  type Letterhead,
   type MergeContext,
   type PersonFields,
 } from '@plumgate/core/messages';
-import { fullName, phoneKey } from '@plumgate/core/people';
+import { phoneKey } from '@plumgate/core/people';
+import type { EmailView } from '@plumgate/email-kit';
+import { renderEmail } from '@plumgate/email-kit/render';
+import type { NoticeAction } from '../../records/messages/message-content.ts';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { TextPayload } from '../../platform/texts/text-payload.ts';
 
 type Sender = Pick<ClientRow, 'name' | 'facts' | 'brand'>;
-
-/** A person as merge fields see them, without the client's own fields. */
-export const personFields = (person: {
-  firstName: string;
-  lastName: string;
-  email: string;
-  phone: string;
-}) => ({
-  first_name: person.firstName,
-  last_name: person.lastName,
-  name: fullName(person),
-  email: person.email,
-  phone: person.phone,
-});
 
 /** A booking as merge fields see it; `where` is its place in words. */
 export const bookingFields = (
@@ -64,65 +56,67 @@ const plainFields = <Fields extends PersonFields>(fields: Fields): Fields =>
     ]),
   ) as Fields;
 
-/** Words that are final: nothing in them is read as a merge field. */
-interface FinalWords {
+/** Whom an email goes to, and what is needed to draw it. */
+interface Addressed {
   to: string;
-  subject: string;
-  text: string;
-  actions?: readonly LetterAction[];
-  unsubscribe: string;
+  email: Email;
+  view: Omit<EmailView, 'head'>;
 }
 
 /** An email in a client's name and look. */
 export function clientEmail(
   client: Sender,
   logo: Letterhead['logo'],
-  { to, subject, text, actions = [], unsubscribe }: FinalWords,
+  { to, email, view }: Addressed,
 ): EmailPayload {
-  const listed = actions.map(({ label, href }) => `${label}: ${href}`).join('\n');
-  const words = [text, listed].filter(Boolean).join('\n\n');
   return {
-    kind: 'email',
-    fromName: client.name,
-    replyTo: client.facts.email,
-    to,
-    subject: oneLine(subject),
-    text: `${words}\n\n--\nNo more emails from ${client.name}: ${unsubscribe}`,
-    html: letterHtml(text, letterhead(client, logo), actions, unsubscribe),
-    unsubscribe,
+    ...{ kind: 'email', fromName: client.name, replyTo: client.facts.email, to },
+    ...renderEmail(email, { ...view, head: letterheadOf(client, logo) }),
+    unsubscribe: view.unsubscribe,
   };
 }
 
 /** An email of the agency to one of its own people, in the look of the app. */
-export function accountEmail(
-  agency: string,
-  to: string,
-  { subject, body, actions }: { subject: string; body: string; actions: readonly LetterAction[] },
-): EmailPayload {
-  const listed = actions.map(({ label, href }) => `${label}: ${href}`).join('\n');
+export function accountEmail(agency: string, to: string, words: FinalWords): EmailPayload {
+  const view = { ...finalView, head: agencyHead(agency), unsubscribe: null };
   return {
-    ...{ kind: 'email', fromName: agency, replyTo: '', to, subject: oneLine(subject) },
-    text: `${body}\n\n${listed}`,
-    html: letterHtml(body, agencyHead(agency), actions, null),
+    ...{ kind: 'email', fromName: agency, replyTo: '', to },
+    ...renderEmail(finalEmail(words), view),
     unsubscribe: null,
   };
 }
+
+/** Words that are final: nothing in them is read as a merge field. */
+interface FinalWords {
+  subject: string;
+  body: string;
+  actions?: readonly NoticeAction[];
+}
+
+/** Final words as an email, what may be pressed below them. */
+export function finalEmail({ subject, body, actions = [] }: FinalWords): Email {
+  const { blocks } = emailFromText({ subject, body });
+  const buttons = actions.map(({ label, href }, index): EmailBlock => {
+    const id = `action-${index}`;
+    return { id, kind: 'button', label, link: { kind: 'address', href }, align: 'left' };
+  });
+  return { subject, preview: '', blocks: [...blocks, ...buttons] };
+}
+
+/** How final words are read: as they are. They show no pictures and lead to no pages by name. */
+export const finalView: Omit<EmailView, 'head' | 'unsubscribe'> = {
+  reading: {
+    merge: (words) => words,
+    places: { page: () => null, file: () => null, phone: '' },
+  },
+  pictureSrc: () => null,
+};
 
 /** The app's own plum and ink. */
 const agencyHead = (name: string): Letterhead => ({
   ...{ name, contact: [], corner: 8, mark: truncate(name, 1), logo: null },
   colours: { action: '#7A2E62', ink: '#2A2226' },
 });
-
-const letterhead = ({ name, facts, brand }: Sender, logo: Letterhead['logo']): Letterhead => ({
-  name,
-  contact: [addressLine(facts), facts.phone],
-  colours: brand.colours,
-  corner: cornerPixels[brand.corners],
-  mark: brand.mark || truncate(name, 1),
-  logo,
-});
-const cornerPixels = { square: 0, soft: 8, round: 22 };
 
 /** The number that a client's texts come from. */
 export const numberOf = ({ facts }: Pick<Sender, 'facts'>): string =>

@@ -1,18 +1,22 @@
 import { Injectable } from '@nestjs/common';
-import type { ClientId } from '@plumgate/core/basics';
-import { namespacesIn, pageLinkName, type Letterhead } from '@plumgate/core/messages';
-import { and, eq, inArray } from 'drizzle-orm';
+import type { ClientId, PersonId } from '@plumgate/core/basics';
+import { emailFromText, type Email, type Letterhead } from '@plumgate/core/emails';
+import type { MergeContext } from '@plumgate/core/messages';
+import { dialled } from '@plumgate/core/people';
+import type { EmailView } from '@plumgate/email-kit';
+import { inArray } from 'drizzle-orm';
 import { isAnyOf } from '../../platform/database/bulk.ts';
-import type { Queries } from '../../platform/database/database.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { TextPayload } from '../../platform/texts/text-payload.ts';
 import { agencies } from '../../records/accounts/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { messageTemplates } from '../../records/messages/message-content.ts';
 import type { outbox } from '../../records/messages/outbox.table.ts';
-import { earlierAddresses, isLive, pages } from '../../records/pages/table.ts';
+import { fileHref } from '../pictures/file.service.ts';
 import { shownPictures } from '../pictures/picture-address.ts';
-import { accountEmail, clientEmail, fillFor } from './compose.ts';
+import { accountEmail, clientEmail, fillFor, finalEmail, finalView } from './compose.ts';
+import { namedThings, type NamedThings } from './email-places.ts';
 import { PersonLinks } from './person-links.ts';
 
 type OutboxRow = typeof outbox.$inferSelect;
@@ -24,30 +28,22 @@ export interface Sources {
   clients: Map<ClientId, ClientRow>;
   templates: Map<string, Template>;
   logos: Map<ClientId, Letterhead['logo']>;
-  /** The live pages that personal links lead to, by the name that words have for each. */
-  pages: Map<ClientId, ReadonlyMap<string, string>>;
+  named: Map<ClientId, NamedThings>;
 }
 
 /** Twice the widest that a logo is shown, for sharp screens. */
 const logoWidth = 400;
 
-/** The pages that personal links may lead to, also under the names that they had: for clients whose words name any. */
-async function pagesFor(db: Queries, templates: readonly Template[]): Promise<Sources['pages']> {
-  const naming = templates.filter(({ subject, body }) =>
-    namespacesIn(`${subject}\n${body}`).has('links'),
-  );
-  const found: Sources['pages'] = new Map();
-  for (const clientId of new Set(naming.map((template) => template.clientId))) {
-    const rows = await db
-      .select({ slug: pages.slug, earlier: earlierAddresses.slug })
-      .from(pages)
-      .leftJoin(earlierAddresses, eq(earlierAddresses.pageId, pages.id))
-      .where(and(eq(pages.clientId, clientId), isLive));
-    const named = rows.flatMap(({ slug, earlier }): [string, string][] =>
-      earlier ? [[pageLinkName(earlier), slug]] : [],
-    );
-    const now = rows.map(({ slug }): [string, string] => [pageLinkName(slug), slug]);
-    found.set(clientId, new Map([...named, ...now]));
+async function namedFor(
+  db: Queries,
+  templates: readonly Template[],
+): Promise<Map<ClientId, NamedThings>> {
+  const found = new Map<ClientId, NamedThings>();
+  for (const clientId of new Set(templates.map((template) => template.clientId))) {
+    const theirs = templates.filter((template) => template.clientId === clientId);
+    const emails = theirs.flatMap(({ email }) => email ?? []);
+    const words = theirs.flatMap(({ subject, body, email }) => (email ? [] : [subject, body]));
+    found.set(clientId, await namedThings(db, clientId, { emails, words }));
   }
   return found;
 }
@@ -55,14 +51,17 @@ async function pagesFor(db: Queries, templates: readonly Template[]): Promise<So
 /** Puts queued messages together: the template with the values of its merge fields, in the client's name and brand. */
 @Injectable()
 export class Composer {
-  constructor(private readonly links: PersonLinks) {}
+  constructor(
+    private readonly database: Database,
+    private readonly links: PersonLinks,
+  ) {}
 
   /** Reads what these messages are put together from. */
   async sourcesOf(db: Queries, rows: readonly OutboxRow[]): Promise<Sources> {
     if (rows.length === 0)
       return {
         ...{ agency: '', clients: new Map(), templates: new Map() },
-        ...{ logos: new Map(), pages: new Map() },
+        ...{ logos: new Map(), named: new Map() },
       };
     const owners = [...new Set(rows.flatMap(({ clientId }) => clientId ?? []))];
     const named = rows.flatMap(({ content }) =>
@@ -79,22 +78,35 @@ export class Composer {
       clients: new Map(senders.map((client) => [client.id, client])),
       templates: new Map(templates.map((template) => [template.id, template])),
       logos: await this.logosOf(db, senders),
-      pages: await pagesFor(db, templates),
+      named: await namedFor(db, templates),
     };
   }
 
-  /** A client's pages as links for the one who reads; nothing for the business. */
+  /** A page for the one who reads; as everybody sees it where that is no person of the client. */
+  private pageLink(client: ClientRow, personId: PersonId | null, slug: string): string {
+    return personId
+      ? this.links.personal(client, personId, `/${slug}`)
+      : this.links.onSite(client, `/${slug}`);
+  }
+
+  /** An email as a sample person reads it. */
+  async draw(client: ClientRow, email: Email, values: MergeContext): Promise<EmailPayload> {
+    const { db } = this.database;
+    const named = await namedThings(db, client.id, { emails: [email], words: [] });
+    const logos = await this.logosOf(db, [client]);
+    const view = this.viewFor(client, null, values, named);
+    return clientEmail(client, logos.get(client.id) ?? null, { to: '', email, view });
+  }
+
+  /** A client's pages as links for the one who reads. */
   private linksFor(
     client: ClientRow,
     { personId }: OutboxRow,
     sources: Sources,
   ): { links?: Record<string, string> } {
-    const pages = sources.pages.get(client.id);
-    if (!pages || !personId) return {};
-    const links = [...pages].map(([name, slug]) => [
-      name,
-      this.links.personal(client, personId, `/${slug}`),
-    ]);
+    const pages = sources.named.get(client.id)?.pageNames;
+    if (!pages?.size) return {};
+    const links = [...pages].map(([name, slug]) => [name, this.pageLink(client, personId, slug)]);
     return { links: Object.fromEntries(links) as Record<string, string> };
   }
 
@@ -125,10 +137,13 @@ export class Composer {
     if (content.as === 'notice') {
       if (row.kind === 'text')
         return { kind: 'text', from: row.from, to: row.to, body: content.body };
-      const { subject, body: text, actions = [], replyTo } = content;
       const unsubscribe = this.links.stopNotices(client, row.to);
-      const words = { to: row.to, subject, text, actions, unsubscribe };
-      return { ...clientEmail(client, logo, words), replyTo };
+      const addressed = {
+        to: row.to,
+        email: finalEmail(content),
+        view: { ...finalView, unsubscribe },
+      };
+      return { ...clientEmail(client, logo, addressed), replyTo: content.replyTo };
     }
     const template = sources.templates.get(content.template);
     if (!template) throw new Error('The words of this message are gone.');
@@ -138,12 +153,40 @@ export class Composer {
       const body = fillFor(client, template.body, values).trim();
       return { kind: 'text', from: row.from, to: row.to, body };
     }
-    const email = clientEmail(client, logo, {
-      to: row.to,
-      subject: fillFor(client, template.subject, values),
-      text: fillFor(client, template.body, values),
-      unsubscribe: this.links.unsubscribe(client, row.personId!),
-    });
-    return { ...email, ...(calendar && { calendar }) };
+    const email = template.email ?? emailFromText(template);
+    const named = sources.named.get(client.id)!;
+    const view = this.viewFor(client, row.personId, values, named);
+    return {
+      ...clientEmail(client, logo, { to: row.to, email, view }),
+      ...(calendar && { calendar }),
+    };
+  }
+
+  /** How a person reads an email of a client. */
+  private viewFor(
+    client: ClientRow,
+    personId: PersonId | null,
+    values: MergeContext,
+    named: NamedThings,
+  ): Omit<EmailView, 'head'> {
+    return {
+      reading: {
+        merge: (words) => fillFor(client, words, values),
+        places: {
+          page: (id) => {
+            const slug = named.pages.get(id);
+            return slug === undefined ? null : this.pageLink(client, personId, slug);
+          },
+          file: (id) => (named.files.has(id) ? this.links.onSite(client, fileHref(id)) : null),
+          phone: client.facts.phone && dialled(client.facts.phone, client.facts.country),
+        },
+      },
+      // Mail programs fetch pictures from the client's own host, as JPEGs: not all of them read newer formats.
+      pictureSrc: ({ id }, width) => {
+        const shown = named.pictures.get(id);
+        return shown ? this.links.onSite(client, shown.src(width, 'jpeg')) : null;
+      },
+      unsubscribe: personId && this.links.unsubscribe(client, personId),
+    };
   }
 }

@@ -12,6 +12,7 @@ import { TEXT_STAND_IN } from '../../platform/texts/stand-in-token.ts';
 import { TextDoor } from '../../platform/texts/text-door.ts';
 import { Composer } from './composer.ts';
 import { ConsentService } from './consent.service.ts';
+import { EmailChecks } from './email-checks.ts';
 import { Messenger } from './messenger.ts';
 import { Outbox } from './outbox.ts';
 import { PersonLinks } from './person-links.ts';
@@ -70,6 +71,7 @@ const gateways: Provider[] = [
     RemovedPeople,
     Composer,
     ConsentService,
+    EmailChecks,
     Messenger,
     Outbox,
     PersonLinks,
@@ -80,6 +82,7 @@ const gateways: Provider[] = [
   exports: [
     Composer,
     ConsentService,
+    EmailChecks,
     Messenger,
     WrittenMessages,
     PersonLinks,

@@ -6,19 +6,15 @@ import {
   type RunId,
   type SubmissionId,
 } from '@plumgate/core/basics';
-import {
-  namespacesIn,
-  oneLine,
-  withoutLinks,
-  type LetterAction,
-  type MergeContext,
-} from '@plumgate/core/messages';
-import { fieldWordsOf, phoneWords } from '@plumgate/core/people';
+import { namespacesIn, oneLine, withoutLinks, type MergeContext } from '@plumgate/core/messages';
+import { emailTexts, type Email } from '@plumgate/core/emails';
+import type { NoticeAction } from '../../records/messages/message-content.ts';
+import { fieldWordsOf, personFields, phoneWords } from '@plumgate/core/people';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
-import { bookingFields, numberOf, fillFor, personFields, textToPerson } from './compose.ts';
+import { bookingFields, numberOf, fillFor, textToPerson } from './compose.ts';
 import { PersonLinks } from './person-links.ts';
 
 /** A message to a person: to whom, because of what, and when. */
@@ -60,11 +56,11 @@ export interface Notice {
 export class Messenger {
   constructor(private readonly links: PersonLinks) {}
 
-  /** An email from a client's template to a person who has an address. */
+  /** An email in a client's words to a person who has an address. */
   emailPerson(
     effects: Consequences,
     to: ToPerson,
-    template: { subject: string; body: string },
+    email: Email,
     calendar?: EmailPayload['calendar'],
   ): void {
     const { client, person, context } = to;
@@ -72,12 +68,37 @@ export class Messenger {
       ...queuedTo(to),
       kind: 'email',
       to: person.email,
-      title: oneLine(fillFor(client, template.subject, context)),
+      title: oneLine(fillFor(client, email.subject, context)),
       content: {
         as: 'template',
-        template: effects.template(client.id, template),
-        values: valuesIn(template, context),
+        template: effects.template(client.id, { email }),
+        values: valuesIn(emailTexts(email), context),
         ...(calendar && { calendar }),
+      },
+    });
+  }
+
+  /** An email to a user as a person would read it, by which nobody's mail can be ended. */
+  testEmail(
+    effects: Consequences,
+    {
+      client,
+      to,
+      key,
+      at,
+      context,
+    }: Pick<ToPerson, 'client' | 'key' | 'at' | 'context'> & {
+      to: string;
+    },
+    email: Email,
+  ): void {
+    effects.enqueue({
+      ...{ clientId: client.id, key, dueAt: at, kind: 'email', to },
+      title: oneLine(fillFor(client, email.subject, context)),
+      content: {
+        as: 'template',
+        template: effects.template(client.id, { email }),
+        values: valuesIn(emailTexts(email), context),
       },
     });
   }
@@ -86,7 +107,6 @@ export class Messenger {
   textPerson(effects: Consequences, to: ToPerson, body: string): void {
     const { client, person, context } = to;
     const text = textToPerson(client, person.phone, body, context);
-    const template = { subject: '', body };
     effects.enqueue({
       ...queuedTo(to),
       kind: 'text',
@@ -95,8 +115,8 @@ export class Messenger {
       title: truncate(text.body, 60),
       content: {
         as: 'template',
-        template: effects.template(client.id, template),
-        values: valuesIn(template, context),
+        template: effects.template(client.id, { body }),
+        values: valuesIn([body], context),
       },
     });
   }
@@ -151,7 +171,7 @@ export class Messenger {
     });
   }
 
-  private actionsFor(client: ClientRow, person: Notice['person']): LetterAction[] {
+  private actionsFor(client: ClientRow, person: Notice['person']): NoticeAction[] {
     if (!person) return [];
     const { phoneKey } = person;
     return [
@@ -186,12 +206,9 @@ export class Messenger {
 export const nameFor = (person: PersonRow): string =>
   withoutLinks(personFields(person).name || person.email || person.phone || 'no name given');
 
-/** Of the values, those that a template names anything of. */
-function valuesIn(
-  template: { subject: string; body: string },
-  context: MergeContext,
-): MergeContext {
-  const named = namespacesIn(`${template.subject}\n${template.body}`);
+/** Of the values, those that some words name anything of. */
+function valuesIn(words: readonly string[], context: MergeContext): MergeContext {
+  const named = namespacesIn(words.join('\n'));
   const values = Object.entries(context).filter(([name]) => named.has(name));
   if (named.has('fields') || !context.person) return Object.fromEntries(values);
   const { fields: _unnamed, ...person } = context.person;

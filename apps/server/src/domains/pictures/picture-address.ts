@@ -1,6 +1,6 @@
-import type { PictureId } from '@plumgate/core/basics';
+import type { ClientId, PictureId } from '@plumgate/core/basics';
 import type { PictureFormat, ShownPicture } from '@plumgate/page-kit';
-import { and, inArray, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { pictures } from '../../records/pictures/table.ts';
 
@@ -12,12 +12,20 @@ export const pictureSrc = (id: PictureId, width: number, format: PictureFormat, 
 export async function shownPictures(
   db: Queries,
   ids: PictureId[],
+  /** Leaves out those of other clients. */
+  clientId?: ClientId,
 ): Promise<Map<PictureId, ShownPicture>> {
   if (ids.length === 0) return new Map();
   const rows = await db
     .select()
     .from(pictures)
-    .where(and(inArray(pictures.id, ids), isNull(pictures.removedAt)));
+    .where(
+      and(
+        inArray(pictures.id, ids),
+        isNull(pictures.removedAt),
+        clientId && eq(pictures.clientId, clientId),
+      ),
+    );
   return new Map(
     rows.map(({ id, width, height, stamp }) => [
       id,

@@ -8,6 +8,7 @@ import type {
   SubmissionId,
   TaskId,
 } from '@plumgate/core/basics';
+import type { Email } from '@plumgate/core/emails';
 import { timeline } from '../people/table.ts';
 import { tasks } from '../people/tasks.table.ts';
 import type { TimelineFact } from '../people/timeline.ts';
@@ -107,12 +108,17 @@ export class Consequences {
   }
 
   /** The id under which messages name a wording; it is stored with them, once. */
-  template(clientId: ClientId, { subject, body }: { subject: string; body: string }): string {
-    const said = JSON.stringify([clientId, subject, body]);
+  template(clientId: ClientId, words: { email: Email } | { body: string }): string {
+    const said = JSON.stringify([clientId, words]);
     const known = this.templates.get(said);
     if (known) return known.id;
     const id = createHash('sha256').update(said).digest('base64url');
-    this.templates.set(said, { id, clientId, subject, body });
+    this.templates.set(
+      said,
+      'email' in words
+        ? { id, clientId, subject: words.email.subject, body: '', email: words.email }
+        : { id, clientId, subject: '', body: words.body },
+    );
     return id;
   }
 

@@ -3,6 +3,7 @@ import {
   mergeFieldsOf,
   unknownFieldWords,
   unknownMergeFieldsIn,
+  type MergeField,
   type MergeGroup,
 } from '@plumgate/core/messages';
 import { and, eq, isNull } from 'drizzle-orm';
@@ -13,21 +14,12 @@ import { ownFields } from '../people/fields.table.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
 
-/**
- * Refuses to save messages whose words name a merge field that does not exist for them: it would go out blank. What was
- * named before already (`stored`) may stay while something else is changed: its question may have been removed since.
- *
- * @param groups what these messages may name; answers are those that the client's forms ask for
- * @param under the part of the request's body in which the document lies, such as `body.content`
- */
-export async function checkMergeFields(
+/** The merge fields of some groups that exist for a client; answers are those that its forms ask for. */
+export async function knownMergeFields(
   db: Queries,
   clientId: ClientId,
   groups: readonly MergeGroup[],
-  schema: z.ZodType,
-  { document, stored }: { document: unknown; stored: unknown },
-  under: string,
-): Promise<void> {
+): Promise<MergeField[]> {
   const rows = groups.includes('answers')
     ? await db
         .select({ definition: forms.definition })
@@ -44,7 +36,25 @@ export async function checkMergeFields(
         .from(pages)
         .where(and(eq(pages.clientId, clientId), isLive))
     : [];
-  const known = mergeFieldsOf(groups, questions, own, linked);
+  return mergeFieldsOf(groups, questions, own, linked);
+}
+
+/**
+ * Refuses to save messages whose words name a merge field that does not exist for them: it would go out blank. What was
+ * named before already (`stored`) may stay while something else is changed: its question may have been removed since.
+ *
+ * @param groups what these messages may name
+ * @param under the part of the request's body in which the document lies, such as `body.content`
+ */
+export async function checkMergeFields(
+  db: Queries,
+  clientId: ClientId,
+  groups: readonly MergeGroup[],
+  schema: z.ZodType,
+  { document, stored }: { document: unknown; stored: unknown },
+  under: string,
+): Promise<void> {
+  const known = await knownMergeFields(db, clientId, groups);
   const before = new Set(unknownMergeFieldsIn(schema, stored, known).map(({ field }) => field));
   const unknown = unknownMergeFieldsIn(schema, document, known).filter(
     ({ field }) => !before.has(field),

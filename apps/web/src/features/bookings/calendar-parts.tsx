@@ -6,13 +6,12 @@ import {
   type Calendar,
   type CalendarContent,
 } from '@plumgate/core/booking';
-import { mergeFieldsOf } from '@plumgate/core/messages';
 import { Plus, Trash2 } from 'lucide-react';
 import { Temporal } from 'temporal-polyfill';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
-import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
+import { EmailField } from '../writing/message-fields.tsx';
 import { Spans, WeekSpans } from '../../ui/spans.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
 
@@ -131,8 +130,6 @@ export function BookingTerms({
   );
 }
 
-const confirmationMergeFields = mergeFieldsOf(confirmationMergeGroups);
-
 /** What a booking causes: the confirmation, who is notified, and a sequence. */
 export function AfterBooking({
   content,
@@ -149,20 +146,13 @@ export function AfterBooking({
   return (
     <section className="grid gap-3">
       <h2 className="text-lg">After booking</h2>
-      <MergeTextField
-        label="Confirmation: subject"
-        fields={confirmationMergeFields}
-        value={confirmation.subject}
-        onChange={(subject) => set({ confirmation: { ...confirmation, subject } })}
+      <EmailField
+        label="Confirmation"
+        email={confirmation}
+        to={{ clientId, groups: confirmationMergeGroups }}
+        onChange={(changed) => set({ confirmation: changed })}
       />
-      <MergeTextField
-        label="Confirmation: message"
-        rows={9}
-        help="A calendar file is attached."
-        fields={confirmationMergeFields}
-        value={confirmation.body}
-        onChange={(body) => set({ confirmation: { ...confirmation, body } })}
-      />
+      <p className="text-xs text-muted">A calendar file is attached.</p>
       <TextField
         label="Notify"
         value={content.notify.join(', ')}

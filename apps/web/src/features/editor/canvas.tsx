@@ -26,14 +26,15 @@ import {
   useEditorStore,
   type EditorStore,
 } from './store.ts';
-import { swapViews, useUi, type Writing } from './ui.ts';
+import { swapViews, useUi } from './ui.ts';
 import { pressWords } from './words/press-words.ts';
 import { ViewTools } from './view-tools.tsx';
 import { viewSizes } from './view-sizes.ts';
 import { throttledStore, type Pace } from './throttled-store.ts';
 import { useEditorKeys } from './use-editor-keys.ts';
 import { EditableText } from './words/editable-text.tsx';
-import { WritingTools } from './words/writing-tools.tsx';
+import type { Writing } from '../../ui/merge-text/writing-tools.tsx';
+import { PageWritingTools } from './words/page-writing-tools.tsx';
 
 /** The other side follows a few times a second. */
 const otherSide: Pace = { rest: 250, atLatest: 250 };
@@ -87,7 +88,7 @@ export function Canvas({ page }: { page: EditorPage }) {
   const sizes = room && viewSizes(room, { wide, phone }, main, zoom, writable);
   return (
     <div className="relative flex min-w-0 flex-1">
-      <WritingTools />
+      <PageWritingTools />
       <ViewTools />
       <div
         ref={holder}

@@ -1,7 +1,8 @@
 import { emptyPage, type Draft } from '@plumgate/core/page';
 import { createStore } from 'zustand/vanilla';
 import type { EditorState, EditorStore } from './store.ts';
-import { useUi, type Writing } from './ui.ts';
+import type { Writing } from '../../ui/merge-text/writing-tools.tsx';
+import { useUi } from './ui.ts';
 import { throttledStore } from './throttled-store.ts';
 
 const titled = (title: string): Draft => ({ page: emptyPage(title), forms: {} });

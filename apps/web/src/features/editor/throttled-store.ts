@@ -1,5 +1,6 @@
 import type { EditorState, EditorStore, ReadableStore } from './store.ts';
-import { useUi, type Writing } from './ui.ts';
+import type { Writing } from '../../ui/merge-text/writing-tools.tsx';
+import { useUi } from './ui.ts';
 
 /** When a reader who lags has caught up, in ms: once the hand has rested so long, and after the first letter at the latest. */
 export interface Pace {

@@ -1,5 +1,5 @@
 import type { FormId } from '@plumgate/core/basics';
-import type { Editor } from '@tiptap/core';
+import type { Writing } from '../../ui/merge-text/writing-tools.tsx';
 import type { DropPlace, Movable } from '@plumgate/core/page';
 import { create } from 'zustand';
 import type { View } from './view-sizes.ts';
@@ -25,12 +25,6 @@ export interface Moving {
   line: Line | null;
   /** Where the pointer is; null while keys do it. */
   at: { x: number; y: number } | null;
-}
-
-/** The text that is being written in, and what its tools act on. */
-export interface Writing {
-  editor: Editor;
-  isRich: boolean;
 }
 
 export const wideWidths = { 768: 'Tablet', 1280: 'Wide', 1440: 'Very wide' } as const;

@@ -7,7 +7,7 @@ import { Temporal } from 'temporal-polyfill';
 import { useEndpoint } from '../../api/hooks.ts';
 import { TextField, Tick } from '../../ui/field.tsx';
 import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
-import { mergeFields } from './merge-fields.ts';
+import { sequenceSample } from './sample-values.ts';
 import { stepName } from './steps.ts';
 
 /** What one person would get, worked out by the function that plans the real runs. Nothing is sent. */
@@ -181,5 +181,5 @@ function withEvent(
 
 function nameOf(id: string, content: SequenceContent, sheet: ClientSheet, books: string): string {
   const step = content.steps.find((one) => one.id === id)!;
-  return fillOrKeep(stepName(step.action, []), mergeFields(sheet, content.event, books));
+  return fillOrKeep(stepName(step.action, []), sequenceSample(sheet, content.event, books));
 }

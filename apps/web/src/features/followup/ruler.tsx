@@ -8,7 +8,7 @@ import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { momentOf, whenText, timeOfDay } from '../../ui/when.ts';
 import type { Askable } from '../conditions/askable.ts';
-import { mergeFields } from './merge-fields.ts';
+import { sequenceSample } from './sample-values.ts';
 import { newStep, stepName, stepsOn } from './steps.ts';
 import { StepSettings } from './step-settings.tsx';
 
@@ -150,7 +150,7 @@ function Step({
         >
           <span className="min-w-0 flex-1">
             <b className="block truncate font-semibold">
-              {fillOrKeep(stepName(step.action, others), mergeFields(sheet, event))}
+              {fillOrKeep(stepName(step.action, others), sequenceSample(sheet, event))}
             </b>
             <span className="text-xs text-muted">
               {step.unlessBooked && 'Unless they have booked · '}

@@ -2,7 +2,7 @@ import type { ClientSheet, SequenceView } from '@plumgate/contract';
 import { stepWhenWords, type SequenceStep } from '@plumgate/core/followup';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { momentOf, whenText } from '../../ui/when.ts';
-import { mergeFields } from './merge-fields.ts';
+import { sequenceSample } from './sample-values.ts';
 import { stepName, stepsOn } from './steps.ts';
 
 /** A sequence's steps on one line of time: from sign-up, back from the event, and on from it. */
@@ -16,7 +16,7 @@ export function SmallRuler({
   all: { id: string; name: string }[];
 }) {
   const { event } = content;
-  const fields = mergeFields(sheet, event);
+  const fields = sequenceSample(sheet, event);
   const place = (step: SequenceStep) => (
     <Place
       key={step.id}

@@ -3,7 +3,7 @@ import { EmailField } from '../../ui/email-field.tsx';
 import type { MergeField } from '@plumgate/core/messages';
 import type { ReactNode } from 'react';
 import { SelectField, TextField } from '../../ui/field.tsx';
-import { MessageFields, newMessage } from '../writing/message-fields.tsx';
+import { MessageFields, newMessage, type WritingFor } from '../writing/message-fields.tsx';
 import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
 
 type ActionOf<Kind extends StepAction['kind']> = Extract<StepAction, { kind: Kind }>;
@@ -22,6 +22,8 @@ interface StepPart<Kind extends StepAction['kind']> {
     others: Other[];
     /** What its words may name. */
     mergeFields: readonly MergeField[];
+    /** For whom its messages are written. */
+    to: WritingFor;
     onChange: (action: StepAction) => void;
   }) => ReactNode;
 }
@@ -35,8 +37,8 @@ const tagField: StepPart<'tag' | 'untag'>['fields'] = ({ action, onChange }) => 
   />
 );
 
-const messageFields: StepPart<'email' | 'text'>['fields'] = ({ action, mergeFields, onChange }) => (
-  <MessageFields message={action} fields={mergeFields} onChange={onChange} />
+const messageFields: StepPart<'email' | 'text'>['fields'] = ({ action, to, onChange }) => (
+  <MessageFields message={action} to={to} onChange={onChange} />
 );
 
 /** The part of each kind of step; a kind that core adds is missing here until it has one. */
@@ -109,6 +111,7 @@ export function ActionFields(props: {
   action: StepAction;
   others: Other[];
   mergeFields: readonly MergeField[];
+  to: WritingFor;
   onChange: (action: StepAction) => void;
 }) {
   const { fields } = parts[props.action.kind] as StepPart<StepAction['kind']>;

@@ -6,6 +6,7 @@ import {
   type SequenceStep,
   type StepAction,
 } from '@plumgate/core/followup';
+import { samplePerson } from '@plumgate/core/emails';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { Trash2 } from 'lucide-react';
 import { Button } from '../../ui/button.tsx';
@@ -13,7 +14,7 @@ import { Choice, SelectField, TextField, Tick } from '../../ui/field.tsx';
 import type { Askable } from '../conditions/askable.ts';
 import { OnlyPeople } from '../conditions/only-people.tsx';
 import { useMergeFields } from '../clients/use-merge-fields.ts';
-import { mergeFields } from './merge-fields.ts';
+import { sequenceSample } from './sample-values.ts';
 import { ActionFields, newAction } from './step-parts.tsx';
 
 const kindLabels = Object.fromEntries(
@@ -39,8 +40,19 @@ export function StepSettings({
   onRemove: () => void;
 }) {
   const { action } = step;
-  const offered = useMergeFields(sheet.id, sequenceMergeGroups(counted));
+  const groups = sequenceMergeGroups(counted);
+  const offered = useMergeFields(sheet.id, groups);
+  const sample = sequenceSample(sheet, counted);
   const setAction = (changed: StepAction) => onChange({ ...step, action: changed });
+  const fields = (
+    <ActionFields
+      action={action}
+      others={others}
+      mergeFields={offered}
+      to={{ clientId: sheet.id, groups, sample, onlyFor: step.onlyIf }}
+      onChange={setAction}
+    />
+  );
   return (
     <div className="grid gap-5 border-t border-line p-4 lg:grid-cols-2">
       <div className="grid content-start gap-3">
@@ -68,14 +80,14 @@ export function StepSettings({
             setAction(newAction(event.target.value as StepAction['kind'], others))
           }
         />
-        <ActionFields action={action} others={others} mergeFields={offered} onChange={setAction} />
+        {action.kind !== 'email' && fields}
         <div>
           <Button look="quiet" onClick={onRemove}>
             <Trash2 className="size-4" aria-hidden /> Remove the step
           </Button>
         </div>
       </div>
-      <AsRead action={action} fields={mergeFields(sheet, counted)} />
+      {action.kind === 'email' ? fields : <AsRead action={action} fields={sample} />}
     </div>
   );
 }
@@ -96,7 +108,7 @@ function WhenFields({
   const place = step.anchor === 'joined' ? 'joined' : step.side;
   return (
     <>
-      <div className="grid grid-cols-3 gap-2">
+      <div className="grid grid-cols-[4.5rem_minmax(0,1fr)_minmax(0,1.2fr)] gap-2">
         <TextField
           label="Delay"
           type="number"
@@ -160,24 +172,15 @@ function AsRead({
   fields,
 }: {
   action: StepAction;
-  fields: ReturnType<typeof mergeFields>;
+  fields: ReturnType<typeof sequenceSample>;
 }) {
-  if (action.kind !== 'email' && action.kind !== 'text') return null;
+  if (action.kind !== 'text') return null;
   return (
     <div>
-      <p className="mb-1 text-xs font-semibold">Preview as Ana</p>
-      {action.kind === 'email' ? (
-        <div className="rounded-control bg-paper px-4 py-3">
-          <p className="mb-2 border-b border-line pb-2 font-semibold">
-            {fillOrKeep(action.subject, fields)}
-          </p>
-          <p className="break-words whitespace-pre-line">{fillOrKeep(action.body, fields)}</p>
-        </div>
-      ) : (
-        <p className="w-fit max-w-xs rounded-2xl rounded-bl-sm bg-tide-tint px-3.5 py-2 break-words whitespace-pre-line text-tide">
-          {fillOrKeep(action.body, fields)}
-        </p>
-      )}
+      <p className="mb-1 text-xs font-semibold">Preview as {samplePerson.first_name}</p>
+      <p className="w-fit max-w-xs rounded-2xl rounded-bl-sm bg-tide-tint px-3.5 py-2 break-words whitespace-pre-line text-tide">
+        {fillOrKeep(action.body, fields)}
+      </p>
     </div>
   );
 }

@@ -3,17 +3,10 @@ import type { FormId } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
+import { samplePerson } from '@plumgate/core/emails';
 import { fillOrKeep } from '@plumgate/core/messages';
 import type { FreeTimes, PageContext } from '@plumgate/page-kit';
 
-/** Somebody to show a page to while it is made. */
-export const samplePerson = {
-  first_name: 'Ana',
-  last_name: 'Okafor',
-  name: 'Ana Okafor',
-  email: 'ana@example.com',
-  phone: '(207) 555-0117',
-};
 const fresh = { kind: 'fresh', typed: {} } as const;
 const sampleTime = (hour: number) => ({
   start: `2026-11-10T${hour}:00:00Z`,

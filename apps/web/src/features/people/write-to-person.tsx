@@ -12,7 +12,6 @@ import { call } from '../../api/call.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/field.tsx';
 import { useSave } from '../../ui/use-save.ts';
-import { useMergeFields } from '../clients/use-merge-fields.ts';
 import { MessageFields, newMessage } from '../writing/message-fields.tsx';
 
 /** An email or a text to somebody, written on their record. */
@@ -35,7 +34,6 @@ function Composer({ person, onClose }: { person: PersonRecord; onClose: () => vo
   const [message, setMessage] = useState<WrittenMessage>(() =>
     newMessage[why('email') && !why('text') ? 'text' : 'email'](),
   );
-  const mergeFields = useMergeFields(person.clientId, writtenMergeGroups);
   const { save, error } = useSave(() => {
     toast('It is on its way.');
     onClose();
@@ -62,7 +60,11 @@ function Composer({ person, onClose }: { person: PersonRecord; onClose: () => vo
       {reason ? (
         <p className="text-muted">It can’t be sent: {leftOutWords(reason)}.</p>
       ) : (
-        <MessageFields message={message} fields={mergeFields} onChange={setMessage} />
+        <MessageFields
+          message={message}
+          to={{ clientId: person.clientId, groups: writtenMergeGroups }}
+          onChange={setMessage}
+        />
       )}
       {error && (
         <p role="alert" className="font-semibold text-brick">

@@ -42,6 +42,7 @@ export function FallbackEditor({
       <Popover.Anchor virtualRef={{ current: element }} />
       <Popover.Portal>
         <Popover.Content
+          data-writing-tools
           sideOffset={6}
           collisionPadding={8}
           className="z-50 grid w-64 gap-2 rounded-card border border-strong-line bg-sheet p-3 shadow-sm"

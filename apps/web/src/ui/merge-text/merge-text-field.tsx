@@ -2,12 +2,12 @@ import { Editor } from '@tiptap/core';
 import StarterKit from '@tiptap/starter-kit';
 import {
   mergeProblem,
-  readMergeCode,
   unknownFieldWords,
   unknownMergeFields,
   type MergeField,
 } from '@plumgate/core/messages';
 import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
+import { chipWords } from './chip-words.ts';
 import { FallbackEditor, type OpenChip } from './fallback-editor.tsx';
 import { mergeFieldNode, noLooks, oneLine } from './merge-nodes.ts';
 import { MergePicker } from './merge-picker.tsx';
@@ -133,11 +133,3 @@ function useMergeEditor(
 
 const showWords = (editor: Editor, words: string) =>
   editor.commands.setContent({ type: 'doc', content: nodesOf(words) }, { emitUpdate: false });
-
-/** `First name, or “there”`; code that says more than a field and a fallback is shown as it is. */
-function chipWords(code: string, fields: readonly MergeField[]): string {
-  const read = readMergeCode(code);
-  const known = read && fields.find(({ field }) => field === read.field);
-  if (!known) return code;
-  return read.fallback ? `${known.label}, or “${read.fallback}”` : known.label;
-}

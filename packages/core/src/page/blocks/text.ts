@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { blockKind } from '../block-kind.ts';
 import { wordsLook } from '../look.ts';
-import { prose, RichText, wordsOf } from '../rich-text.ts';
+import { prose, RichText, wordsOf } from '../../basics/rich-text.ts';
 
 export const text = blockKind({
   kind: 'text',

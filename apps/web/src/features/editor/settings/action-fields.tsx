@@ -1,12 +1,12 @@
-import { api, type EditorPage } from '@plumgate/contract';
-import type { FileId, PageId } from '@plumgate/core/basics';
+import type { EditorPage } from '@plumgate/contract';
+import type { FileId } from '@plumgate/core/basics';
 import type { ButtonAction } from '@plumgate/core/page';
 import { useState } from 'react';
-import { useEndpoint } from '../../../api/hooks.ts';
 import { SelectField } from '../../../ui/field.tsx';
+import { PageTarget, Target } from '../../pages/page-target.tsx';
 import { useEditor } from '../store.ts';
-import { AddressField } from './address-field.tsx';
-import { FileChoice } from './file-choice.tsx';
+import { AddressField } from '../../../ui/address-field.tsx';
+import { FileChoice } from '../../pictures/file-choice.tsx';
 
 const kinds: Record<ButtonAction['kind'], string> = {
   'next-step': 'Goes to the next step',
@@ -158,53 +158,3 @@ function ActionTarget({
 const FromFacts = ({ fact, missing }: { fact: string; missing: string }) => (
   <p className="text-xs text-muted">{fact || missing}</p>
 );
-
-export function PageTarget({
-  clientId,
-  value,
-  onChange,
-}: {
-  clientId: string;
-  value: string;
-  onChange: (page: PageId) => void;
-}) {
-  const pages = useEndpoint(api.listPages, { params: { clientId } });
-  return (
-    <Target
-      label="Page"
-      choose="Choose a page"
-      options={(pages.data?.pages ?? []).map(({ pageId, funnel, name, live }) => [
-        pageId,
-        `${funnel}: ${name}${live ? '' : ' (not live)'}`,
-      ])}
-      value={value}
-      onChange={(id) => onChange(id as PageId)}
-    />
-  );
-}
-
-/** One of several things by their names; what is not among them any more is to be chosen anew. */
-function Target({
-  label,
-  choose,
-  options,
-  value,
-  onChange,
-}: {
-  label: string;
-  choose: string;
-  options: [id: string, name: string][];
-  value: string;
-  onChange: (id: string) => void;
-}) {
-  const named = Object.fromEntries(options);
-  const isThere = value in named;
-  return (
-    <SelectField
-      label={label}
-      options={isThere ? named : { '': choose, ...named }}
-      value={isThere ? value : ''}
-      onChange={(event) => event.target.value && onChange(event.target.value)}
-    />
-  );
-}

@@ -5,9 +5,9 @@ import { Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button } from '../../../ui/button.tsx';
 import { LongField, SelectField, Tick } from '../../../ui/field.tsx';
-import { PageTarget } from './action-fields.tsx';
-import { AddressField } from './address-field.tsx';
-import { FileChoice } from './file-choice.tsx';
+import { PageTarget } from '../../pages/page-target.tsx';
+import { AddressField } from '../../../ui/address-field.tsx';
+import { FileChoice } from '../../pictures/file-choice.tsx';
 import { firstTerm, ShowIfField } from './show-if-field.tsx';
 
 const kinds: Record<AfterForm['kind'], string> = {

@@ -6,7 +6,7 @@ import { Choice, LongField, SelectField, TextField, Tick } from '../../../ui/fie
 import { IconField } from '../icons/icon-field.tsx';
 import { MeasureField } from '../look/measure-field.tsx';
 import { useEditor } from '../store.ts';
-import { AddressField } from './address-field.tsx';
+import { AddressField } from '../../../ui/address-field.tsx';
 import { BeforeAfterSettings } from './before-after-settings.tsx';
 import { BookingSettings } from './booking-settings.tsx';
 import { ButtonSettings } from './button-settings.tsx';

@@ -1,8 +1,8 @@
 import type { BlockOf } from '@plumgate/core/page';
 import { useState } from 'react';
 import { Choice, TextField } from '../../../ui/field.tsx';
-import { AddressField } from './address-field.tsx';
-import { FileChoice } from './file-choice.tsx';
+import { AddressField } from '../../../ui/address-field.tsx';
+import { FileChoice } from '../../pictures/file-choice.tsx';
 import { PictureShelf } from '../../pictures/picture-shelf.tsx';
 import { useSet } from './use-set.ts';
 

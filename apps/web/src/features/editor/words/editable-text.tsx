@@ -1,13 +1,14 @@
+import { type RichText } from '@plumgate/core/basics';
 import type { Editor, JSONContent } from '@tiptap/core';
-import { locate, type RichText } from '@plumgate/core/page';
+import { locate } from '@plumgate/core/page';
 import { Lines, RichLines } from '@plumgate/page-kit';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useEditorStore, type EditorStore } from '../store.ts';
 import { useUi } from '../ui.ts';
-import { openWords } from './open-words.ts';
+import { openWords } from '../../../ui/merge-text/open-words.ts';
 import { pressWords } from './press-words.ts';
 import { nodesOf, wordsIn } from '../../../ui/merge-text/plain-nodes.ts';
-import { docOf, richOf } from './words-json.ts';
+import { docOf, richOf } from '../../../ui/merge-text/words-json.ts';
 
 /** Where words stand in the draft: a setting of a part, or one of a list in it, or a field of one of a list. */
 interface WordsPlace {

@@ -1,6 +1,6 @@
+import type { RichText, Run } from '@plumgate/core/basics';
 import type { JSONContent } from '@tiptap/core';
-import type { RichText, Run } from '@plumgate/core/page';
-import { nodesOf, wordsOfNode } from '../../../ui/merge-text/plain-nodes.ts';
+import { nodesOf, wordsOfNode } from './plain-nodes.ts';
 
 /** Rich text as the text editor's document. */
 export const docOf = (rich: RichText): JSONContent => ({

@@ -1,19 +1,26 @@
-import { pageMergeFields } from '@plumgate/core/launch';
+import type { MergeField } from '@plumgate/core/messages';
+import type { Editor } from '@tiptap/core';
 import { Bold, Italic, Link2, List, ListOrdered } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Button, IconButton } from '../../../ui/button.tsx';
-import { MergePicker } from '../../../ui/merge-text/merge-picker.tsx';
-import { useUi, type Writing } from '../ui.ts';
+import { Button, IconButton } from '../button.tsx';
+import { MergePicker } from './merge-picker.tsx';
 
 const looks = ['bold', 'italic', 'link', 'bulletList', 'orderedList'];
 
-/** Bold, links, lists and facts, for the text that is being written in. */
-export function WritingTools() {
-  const writing = useUi((ui) => ui.writing);
-  return writing && <Tools key={String(writing.isRich)} writing={writing} />;
+/** The text that is being written in, and what its tools act on. */
+export interface Writing {
+  editor: Editor;
+  isRich: boolean;
 }
 
-function Tools({ writing: { editor, isRich } }: { writing: Writing }) {
+/** Bold, links, lists and merge fields, for the text that is being written in. */
+export function WritingTools({
+  writing: { editor, isRich },
+  fields,
+}: {
+  writing: Writing;
+  fields: readonly MergeField[];
+}) {
   const [active, setActive] = useState('');
   const [linking, setLinking] = useState<string | null>(null);
   useEffect(() => {
@@ -43,7 +50,7 @@ function Tools({ writing: { editor, isRich } }: { writing: Writing }) {
       data-writing-tools
       role="toolbar"
       aria-label="Text"
-      className="absolute top-1 left-1/2 z-20 flex -translate-x-1/2 items-center gap-1 rounded-card border border-strong-line bg-sheet px-2 py-1 shadow-sm"
+      className="flex items-center gap-1 rounded-card border border-strong-line bg-sheet px-2 py-1 shadow-sm"
     >
       {isRich && (
         <>
@@ -81,7 +88,7 @@ function Tools({ writing: { editor, isRich } }: { writing: Writing }) {
         </form>
       )}
       <MergePicker
-        fields={pageMergeFields}
+        fields={fields}
         onPick={(code) => chain().insertContent({ type: 'mergeField', attrs: { code } }).run()}
       />
     </div>

@@ -2,14 +2,10 @@ import { Editor, Node, type JSONContent } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import StarterKit from '@tiptap/starter-kit';
 import { toast } from 'sonner';
+import type { OpenChip } from './fallback-editor.tsx';
 import { cleanPaste } from './clean-paste.ts';
-import {
-  mergeFieldNode,
-  noLooks,
-  nothingElse,
-  oneLine,
-} from '../../../ui/merge-text/merge-nodes.ts';
-import { nodesOf } from '../../../ui/merge-text/plain-nodes.ts';
+import { mergeFieldNode, noLooks, nothingElse, oneLine } from './merge-nodes.ts';
+import { nodesOf } from './plain-nodes.ts';
 
 /** The most that words on a page may have. */
 const mostPasted = 6000;
@@ -52,9 +48,13 @@ export function openWords(given: {
   content: JSONContent;
   isRich: boolean;
   merge: (words: string) => string;
+  /** The class of a merge field. */
+  chip?: string;
   label: string;
   onWrite: (doc: JSONContent) => void;
   onLeave: () => void;
+  /** A merge field was pressed. */
+  onChip?: (chip: OpenChip) => void;
   /** To the words before or after these. */
   onTab: (by: -1 | 1) => void;
 }): Editor {
@@ -70,7 +70,7 @@ export function openWords(given: {
     injectCSS: false,
     extensions: [
       kit,
-      mergeFieldNode(given.merge, 'field-value'),
+      mergeFieldNode(given.merge, given.chip ?? 'field-value'),
       pasteFields,
       ...(given.isRich ? [] : [oneLine]),
     ],
@@ -78,6 +78,12 @@ export function openWords(given: {
     editorProps: {
       attributes: { role: 'textbox', 'aria-label': given.label, 'aria-multiline': 'true' },
       transformPastedHTML: cleanPaste,
+      handleClickOn: (view, _pos, node, at) => {
+        if (!given.onChip || node.type.name !== 'mergeField') return false;
+        const element = view.nodeDOM(at) as HTMLElement;
+        given.onChip({ editor, at, code: String(node.attrs.code), element });
+        return true;
+      },
       handleKeyDown: (_view, event) => {
         if (event.key === 'Tab') {
           event.preventDefault();

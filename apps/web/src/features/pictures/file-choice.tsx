@@ -1,13 +1,13 @@
 import { api, type FileType } from '@plumgate/contract';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { messageOf } from '../../../api/call.ts';
-import { useEndpoint } from '../../../api/hooks.ts';
-import { upload } from '../../../api/upload.ts';
-import { Button } from '../../../ui/button.tsx';
-import { SelectField } from '../../../ui/field.tsx';
-import { useEditor } from '../store.ts';
-import { FileInput } from '../../../ui/file-input.tsx';
+import { messageOf } from '../../api/call.ts';
+import { useEndpoint } from '../../api/hooks.ts';
+import { upload } from '../../api/upload.ts';
+import { Button } from '../../ui/button.tsx';
+import { SelectField } from '../../ui/field.tsx';
+import { useClient } from '../../api/client.ts';
+import { FileInput } from '../../ui/file-input.tsx';
 
 const kinds = {
   document: { types: ['application/pdf'], accept: '.pdf', help: 'PDF, at most 20 MB' },
@@ -28,7 +28,7 @@ export function FileChoice({
   value: string;
   onChange: (file: string) => void;
 }) {
-  const clientId = useEditor((state) => state.clientId);
+  const clientId = useClient()?.id ?? '';
   const files = useEndpoint(api.listFiles, { params: { clientId } });
   const input = useRef<HTMLInputElement>(null);
   const [progress, setProgress] = useState<number | null>(null);

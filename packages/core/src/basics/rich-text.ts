@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { marked } from '../basics/marks.ts';
-import { SafeHref, plainText } from '../basics/text-shapes.ts';
+import { marked } from './marks.ts';
+import { SafeHref, plainText } from './text-shapes.ts';
 
 /** A stretch of words with one look. `href` is empty where the words lead nowhere; a line break is a `\n` in them. */
 export const Run = z.strictObject({

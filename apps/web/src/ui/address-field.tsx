@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { TextField } from '../../../ui/field.tsx';
+import { TextField } from './field.tsx';
 
 const goodAddress = /^(?:https?:\/\/|mailto:|tel:)\S+$/i;
 

@@ -1,6 +1,6 @@
+import { prose, RichText, type RichText as Rich } from '@plumgate/core/basics';
 import fc from 'fast-check';
-import { prose, RichText, type RichText as Rich } from '@plumgate/core/page';
-import { nodesOf, wordsIn } from '../../../ui/merge-text/plain-nodes.ts';
+import { nodesOf, wordsIn } from './plain-nodes.ts';
 import { docOf, richOf } from './words-json.ts';
 
 it.each([

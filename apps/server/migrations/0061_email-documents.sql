@@ -1,0 +1,1 @@
+ALTER TABLE "message_templates" ADD COLUMN "email" jsonb;

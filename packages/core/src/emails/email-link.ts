@@ -1,0 +1,55 @@
+import { z } from 'zod';
+import { FileId, marked, PageId, SafeHref } from '../basics/index.ts';
+import { fillOrKeep, type MergeContext } from '../messages/index.ts';
+
+/** A merge field that is filled with an address: `{{ booking.change_link }}`. */
+export const LinkField = marked(
+  z.string().regex(/^\{\{ (?:links|booking|page)\.[a-z0-9_]+ \}\}$/, 'Choose where it leads.'),
+  { words: (code: string) => code },
+);
+
+/** Where something in an email leads. A page knows the person who comes by it; `call` rings the client. */
+export const EmailLink = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('page'), page: PageId }),
+  z.strictObject({ kind: z.literal('file'), file: FileId }),
+  z.strictObject({ kind: z.literal('call') }),
+  z.strictObject({ kind: z.literal('address'), href: z.union([LinkField, SafeHref]) }),
+]);
+export type EmailLink = z.infer<typeof EmailLink>;
+
+/** The link by which a person moves or cancels their booking. */
+export const bookingLink: EmailLink = { kind: 'address', href: '{{ booking.change_link }}' };
+
+/** What the links of an email need to know; null for what does not exist or can't be seen by visitors. */
+export interface EmailPlaces {
+  page: (id: PageId) => string | null;
+  file: (id: FileId) => string | null;
+  /** As it is dialed; empty for none. */
+  phone: string;
+}
+
+/** A full address that a mail program opens; null when there is nothing at the other end, and then it is not shown. */
+export function emailHref(
+  link: EmailLink,
+  places: EmailPlaces,
+  merge: (words: string) => string,
+): string | null {
+  switch (link.kind) {
+    case 'page':
+      return places.page(link.page);
+    case 'file':
+      return places.file(link.file);
+    case 'call':
+      return places.phone ? `tel:${places.phone}` : null;
+    case 'address': {
+      const href = merge(link.href).trim();
+      return /^(?:https?:\/\/[^\s/]|mailto:.|tel:.)\S*$/i.test(href) ? href : null;
+    }
+  }
+}
+
+/** The addresses that merge fields of `context` give, for an email that is looked at and not sent. */
+export const mergeWith =
+  (context: MergeContext) =>
+  (words: string): string =>
+    fillOrKeep(words, context);

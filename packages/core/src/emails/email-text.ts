@@ -1,0 +1,61 @@
+import type { RichText } from '../basics/index.ts';
+import type { EmailBlock } from './email-blocks.ts';
+import { emailHref, type EmailPlaces } from './email-link.ts';
+
+/** What is needed to read an email as one person does. */
+export interface EmailReading {
+  /** Fills the merge fields of one text. */
+  merge: (words: string) => string;
+  places: EmailPlaces;
+}
+
+/** The part of an email for programs that show no more than plain text: lists with dashes, buttons with their address. */
+export function emailText(blocks: readonly EmailBlock[], reading: EmailReading): string {
+  return blocks
+    .map((block) => textOf(block, reading))
+    .filter((text) => text.trim() !== '')
+    .join('\n\n');
+}
+
+function textOf(block: EmailBlock, reading: EmailReading): string {
+  const { merge, places } = reading;
+  switch (block.kind) {
+    case 'text':
+      return richText(block.text, merge);
+    case 'heading':
+      return merge(block.text);
+    case 'button': {
+      const href = emailHref(block.link, places, merge);
+      return href ? `${merge(block.label)}: ${href}` : '';
+    }
+    case 'picture': {
+      const href = block.link && emailHref(block.link, places, merge);
+      return [block.alt, href].filter(Boolean).join(': ');
+    }
+    case 'divider':
+      return '---';
+    case 'columns':
+      return block.sides.map((side) => emailText(side, reading)).join('\n\n');
+  }
+}
+
+function richText(rich: RichText, merge: (words: string) => string): string {
+  const line = (runs: readonly { text: string; href: string }[]) =>
+    runs
+      .map(({ text, href }) => {
+        const words = merge(text);
+        return href && !words.includes(href) ? `${words} (${href})` : words;
+      })
+      .join('');
+  return rich
+    .map((part) =>
+      part.kind === 'paragraph'
+        ? line(part.runs)
+        : part.items
+            .map(
+              (item, index) => `${part.kind === 'numbers' ? `${index + 1}.` : '-'} ${line(item)}`,
+            )
+            .join('\n'),
+    )
+    .join('\n\n');
+}
