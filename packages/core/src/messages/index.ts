@@ -2,6 +2,8 @@ export * from './merge.ts';
 export * from './moment-fields.ts';
 export * from './plain-to-html.ts';
 export * from './text-parts.ts';
+export * from './costly-characters.ts';
+export * from './opt-out-words.ts';
 export * from './text-keyword.ts';
 export * from './without-links.ts';
 export * from './merge-words.ts';

@@ -8,6 +8,10 @@ const basic = new Set(
 /** Its extension table (6.2.1.1): an escape and a character, two septets. */
 const extended = new Set('\f^{}\\[~]|€');
 
+/** Whether a character travels in the short alphabet; one that does not makes all of a text UCS-2. */
+export const isInTextAlphabet = (character: string): boolean =>
+  basic.has(character) || extended.has(character);
+
 export interface TextParts {
   encoding: 'GSM 03.38' | 'UCS-2';
   /** Septets of GSM 03.38, or 16-bit units of UCS-2. */
@@ -24,7 +28,7 @@ export interface TextParts {
  */
 export function countTextParts(text: string): TextParts {
   const characters = [...text];
-  const isGsm = characters.every((one) => basic.has(one) || extended.has(one));
+  const isGsm = characters.every(isInTextAlphabet);
   const size = (one: string) => (isGsm ? (extended.has(one) ? 2 : 1) : one.length);
   const [alone, shared] = isGsm ? [160, 153] : [70, 67];
   const encoding = isGsm ? 'GSM 03.38' : 'UCS-2';

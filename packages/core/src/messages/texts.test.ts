@@ -1,4 +1,35 @@
-import { countTextParts, textKeyword } from './index.ts';
+import {
+  costlyCharacters,
+  countTextParts,
+  hasOptOutWords,
+  textKeyword,
+  withOptOutWords,
+} from './index.ts';
+
+it.each<[string, string[] | null, string]>([
+  ['See you at nine', null, ''],
+  ['It’s “nine” – soon…', ['’', '“', '”', '–', '…'], `It's "nine" - soon...`],
+  ['Come 🌿', ['🌿'], 'Come 🌿'],
+  ['a\u00a0b\u200b', ['\u00a0', '\u200b'], 'a b'],
+])('names what makes %j costlier', (text, characters, plainer) => {
+  const found = costlyCharacters(text);
+  expect(found?.characters ?? null).toEqual(characters);
+  if (found) expect(found.plainer).toBe(plainer);
+});
+it('says how many parts the plainer text has', () =>
+  expect(costlyCharacters(`It’s ${'a'.repeat(120)}`)).toMatchObject({ plainerParts: 1 }));
+
+it.each([
+  ['Sale on Friday. Reply STOP to end texts.', true],
+  ['Text stop to opt out', true],
+  ['Répondez STOP', true],
+  ['Stop by on Friday', false],
+  ['Come in', false],
+])('%j says how to end texts: %s', (text, has) => {
+  expect(hasOptOutWords(text)).toBe(has);
+  expect(hasOptOutWords(withOptOutWords(text))).toBe(true);
+  if (has) expect(withOptOutWords(text)).toBe(text);
+});
 
 // Lengths from 3GPP TS 23.040 (9.2.3.24.1) and the tables of TS 23.038: 160 / 153 septets, 70 / 67 units of UCS-2.
 describe('countTextParts', () => {

@@ -2,19 +2,13 @@ import { api } from '@plumgate/contract';
 import type { Conditions } from '@plumgate/core/conditions';
 import { emailFromText, sampleValues, type Email } from '@plumgate/core/emails';
 import type { WrittenMessage } from '@plumgate/core/followup';
-import {
-  countTextParts,
-  fillOrKeep,
-  type MergeContext,
-  type MergeField,
-  type MergeGroup,
-} from '@plumgate/core/messages';
+import { fillOrKeep, type MergeContext, type MergeGroup } from '@plumgate/core/messages';
 import { Pencil } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
-import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
 import { useMergeFields } from '../clients/use-merge-fields.ts';
+import { TextWords } from './text-words.tsx';
 import { EmailComposer } from './email-composer.tsx';
 import { EmailFrame } from './email-frame.tsx';
 import { emailView } from './email-view.ts';
@@ -126,27 +120,5 @@ export function EmailField({
         />
       )}
     </div>
-  );
-}
-
-function TextWords({
-  message,
-  fields,
-  onChange,
-}: {
-  message: Extract<WrittenMessage, { kind: 'text' }>;
-  fields: readonly MergeField[];
-  onChange: (message: WrittenMessage) => void;
-}) {
-  const { parts, left, encoding } = countTextParts(message.body);
-  return (
-    <MergeTextField
-      label="Text"
-      rows={5}
-      fields={fields}
-      value={message.body}
-      help={`${parts} ${parts === 1 ? 'part' : 'parts'}, ${left} left in the last (${encoding}); merge fields change the length. Only to people who agreed to texts.`}
-      onChange={(body) => onChange({ ...message, body })}
-    />
   );
 }
