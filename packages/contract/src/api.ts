@@ -2,6 +2,7 @@ import { Brand } from '@plumgate/core/brand';
 import {
   BinId,
   BookingId,
+  CampaignId,
   CalendarId,
   ClientId,
   FieldId,
@@ -28,6 +29,7 @@ import {
 } from '@plumgate/core/basics';
 import { ClientRecords, Facts, Place } from '@plumgate/core/clients';
 import { Conditions, noConditions } from '@plumgate/core/conditions';
+import { CampaignContent } from '@plumgate/core/campaigns';
 import { Email, EmailFinding } from '@plumgate/core/emails';
 import { MergeGroup } from '@plumgate/core/messages';
 import { CalendarContent } from '@plumgate/core/booking';
@@ -55,6 +57,10 @@ import { name, nothing } from './parts.ts';
 import {
   AuditView,
   AlsoGivenView,
+  CampaignPerson,
+  CampaignReach,
+  CampaignView,
+  MessageOutcome,
   BinEntry,
   ErasureView,
   BinKind,
@@ -2012,6 +2018,100 @@ export const writeToPerson = endpoint({
   params: z.object({ personId: PersonId }),
   body: z.strictObject({ id: z.uuid(), message: WrittenMessage }),
   answer: nothing,
+});
+
+export const listCampaigns = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/campaigns',
+  summary: "A client's campaigns, the newest first, with what became of each",
+  right: 'followup.read',
+  params: ofClient,
+  answer: z.object({ campaigns: z.array(CampaignView) }),
+});
+export const createCampaign = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/campaigns',
+  summary:
+    'Make a draft of a campaign: of a kind with words to be replaced, or with all that it says',
+  right: 'followup.write',
+  params: ofClient,
+  body: z.union([
+    z.strictObject({ name: name('the campaign'), kind: z.enum(['email', 'text']) }),
+    z.strictObject({ content: CampaignContent }),
+  ]),
+  answer: z.object({ id: CampaignId }),
+});
+export const getCampaignReach = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/campaigns/reach',
+  summary: 'How many of a list would get a message, and why the others would not',
+  asks: true,
+  right: 'followup.read',
+  params: ofClient,
+  body: CampaignContent.pick({ message: true, consent: true, to: true }).extend({
+    resendOf: CampaignId.nullable(),
+  }),
+  bodyIds: { resendOf: 'campaignId' },
+  answer: CampaignReach,
+});
+export const getCampaign = endpoint({
+  method: 'GET',
+  path: '/api/campaigns/:campaignId',
+  summary: 'A campaign, with what became of it so far',
+  right: 'followup.read',
+  params: z.object({ campaignId: CampaignId }),
+  answer: CampaignView,
+});
+export const saveCampaign = endpoint({
+  method: 'PUT',
+  path: '/api/campaigns/:campaignId',
+  summary: 'Change a campaign that was not sent yet',
+  right: 'followup.write',
+  params: z.object({ campaignId: CampaignId }),
+  body: z.strictObject({ version: Version, content: CampaignContent }),
+  answer: z.object({ version: z.int() }),
+});
+export const sendCampaign = endpoint({
+  method: 'POST',
+  path: '/api/campaigns/:campaignId/send',
+  summary: 'Send a campaign to its list; asked again it sends nothing more',
+  right: 'followup.write',
+  params: z.object({ campaignId: CampaignId }),
+  answer: nothing,
+});
+export const setCampaignState = endpoint({
+  method: 'POST',
+  path: '/api/campaigns/:campaignId/state',
+  summary: 'Pause a campaign that is being sent, let it go on, or stop it for good',
+  right: 'followup.write',
+  params: z.object({ campaignId: CampaignId }),
+  body: z.strictObject({ state: z.enum(['sending', 'paused', 'stopped']) }),
+  answer: nothing,
+});
+export const resendCampaign = endpoint({
+  method: 'POST',
+  path: '/api/campaigns/:campaignId/resend',
+  summary: 'Make a draft for those who did not open an email, once',
+  right: 'followup.write',
+  params: z.object({ campaignId: CampaignId }),
+  answer: z.object({ id: CampaignId }),
+});
+export const removeCampaign = endpoint({
+  method: 'DELETE',
+  path: '/api/campaigns/:campaignId',
+  summary: 'Move a campaign to the bin; one that is being sent is stopped',
+  right: 'followup.write',
+  params: z.object({ campaignId: CampaignId }),
+  answer: inBin,
+});
+export const listCampaignPeople = endpoint({
+  method: 'GET',
+  path: '/api/campaigns/:campaignId/people',
+  summary: 'Who a campaign went to and what became of it for each',
+  right: 'people.read',
+  params: z.object({ campaignId: CampaignId }),
+  query: z.object({ state: MessageOutcome.optional(), ...page }),
+  answer: z.object({ people: z.array(CampaignPerson), next: z.string().nullable() }),
 });
 
 /** Which merge fields the words of an email may name, as the writer chose its place. */

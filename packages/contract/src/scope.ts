@@ -24,6 +24,7 @@ export const clientOwnedIds = [
   'runStepId',
   'mergeId',
   'uploadId',
+  'campaignId',
 ] as const;
 export type ClientOwnedId = (typeof clientOwnedIds)[number];
 

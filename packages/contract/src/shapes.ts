@@ -3,6 +3,7 @@ import {
   BinId,
   BookingId,
   CalendarId,
+  CampaignId,
   ClientId,
   ConsentPurpose,
   FieldId,
@@ -33,7 +34,8 @@ import { Facts } from '@plumgate/core/clients';
 import { junkReasons, UploadedFile } from '@plumgate/core/forms';
 import { Conditions } from '@plumgate/core/conditions';
 import { CalendarContent } from '@plumgate/core/booking';
-import { SequenceContent } from '@plumgate/core/followup';
+import { CampaignContent, CampaignState } from '@plumgate/core/campaigns';
+import { LeftOut, SequenceContent } from '@plumgate/core/followup';
 import { FieldContent, StageContent, TaskContent } from '@plumgate/core/people';
 import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
@@ -77,6 +79,9 @@ export type ArchivedClient = z.infer<typeof ArchivedClient>;
 
 export const ClientSheet = ClientSummary.extend({ facts: Facts, brand: Brand });
 export type ClientSheet = z.infer<typeof ClientSheet>;
+
+/** What became of a message. */
+export const MessageOutcome = z.enum(['queued', 'sent', 'delivered', 'failed', 'left-out']);
 
 /** `changed` is live and differs from its draft; `offline` was live and can be again. */
 export const PageState = z.enum(['draft', 'live', 'changed', 'offline']);
@@ -406,6 +411,7 @@ export const BinKind = z.enum([
   'picture',
   'person',
   'list',
+  'campaign',
 ]);
 export type BinKind = z.infer<typeof BinKind>;
 
@@ -854,7 +860,7 @@ export const SetOff = z.object({
       kind: z.enum(['email', 'text']),
       to: z.string(),
       title: z.string(),
-      state: z.enum(['queued', 'sent', 'delivered', 'failed', 'left-out']),
+      state: MessageOutcome,
       /** Why it was left out or failed; empty else. */
       why: z.string(),
       at: InstantText,
@@ -1024,6 +1030,67 @@ export const SequenceView = z.object({
   sent: z.record(z.string(), z.int()),
 });
 export type SequenceView = z.infer<typeof SequenceView>;
+
+/** How many of a list get a message, and why the others don't. */
+export const CampaignReach = z.object({
+  reached: z.int(),
+  leftOut: z.array(z.object({ reason: LeftOut, people: z.int() })),
+});
+export type CampaignReach = z.infer<typeof CampaignReach>;
+
+/** What became of a campaign: people, each counted once. */
+export const CampaignCounts = z.object({
+  /** Everybody of the list as it was sent. */
+  listed: z.int(),
+  waiting: z.int(),
+  /** Taken by the mail server or text gateway; `delivered` of them are known to have arrived. */
+  sent: z.int(),
+  delivered: z.int(),
+  failed: z.int(),
+  leftOut: CampaignReach.shape.leftOut,
+  /** As far as mail programs tell; `openedByProxy` of them only by a server that fetches pictures for many. */
+  opened: z.int(),
+  openedByProxy: z.int(),
+  clicked: z.int(),
+  answered: z.int(),
+  leads: z.int(),
+  booked: z.int(),
+  unsubscribed: z.int(),
+  links: z.array(z.object({ name: z.string(), people: z.int() })),
+});
+export type CampaignCounts = z.infer<typeof CampaignCounts>;
+
+export const CampaignView = z.object({
+  id: CampaignId,
+  clientId: ClientId,
+  content: CampaignContent,
+  version: z.int(),
+  state: CampaignState,
+  madeAt: InstantText,
+  sentAt: InstantText.nullable(),
+  sentBy: z.string(),
+  pausedBecause: z.string(),
+  /** It goes to those who did not open this one. */
+  resendOf: CampaignId.nullable(),
+  isSentAgain: z.boolean(),
+  /** Null for a draft. */
+  counts: CampaignCounts.nullable(),
+});
+export type CampaignView = z.infer<typeof CampaignView>;
+
+export const CampaignPerson = z.object({
+  id: z.uuid(),
+  personId: PersonId.nullable(),
+  name: z.string(),
+  to: z.string(),
+  state: MessageOutcome,
+  /** Why it was left out, as a clause; empty otherwise. */
+  why: z.string(),
+  at: InstantText,
+  opened: z.boolean(),
+  clicked: z.boolean(),
+});
+export type CampaignPerson = z.infer<typeof CampaignPerson>;
 
 export const MessageSummary = z.object({
   id: MessageId,

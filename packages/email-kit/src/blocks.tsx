@@ -1,5 +1,6 @@
 import {
   emailHref,
+  hrefIn,
   type EmailBlock,
   type EmailBlockKind,
   type EmailBlockOf,
@@ -57,8 +58,10 @@ const HeadingView: View<'heading'> = ({ block: { id, text, level, align } }) => 
 };
 
 /** Where a link leads for the one who reads; null when it leads nowhere. While it is written every button shows. */
-const hrefOf = ({ reading }: EmailView, link: EmailLink) =>
-  emailHref(link, reading.places, reading.merge);
+const hrefOf = ({ reading }: EmailView, link: EmailLink): string | null => {
+  const href = emailHref(link, reading.places, reading.merge);
+  return href && hrefIn(reading, href);
+};
 
 const ButtonView: View<'button'> = ({ block: { id, label, link, align } }) => {
   const view = useEmail();

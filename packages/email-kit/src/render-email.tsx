@@ -2,6 +2,7 @@ import { emailText, type Email } from '@plumgate/core/emails';
 import { oneLine } from '@plumgate/core/messages';
 import { Body } from '@react-email/body';
 import { Head } from '@react-email/head';
+import { Img } from '@react-email/img';
 import { Html } from '@react-email/html';
 import { Preview } from '@react-email/preview';
 import { renderToStaticMarkup } from 'react-dom/server';
@@ -52,6 +53,7 @@ function EmailDocument({ email: { preview, blocks }, view }: { email: Email; vie
           style={{ margin: 0, padding: '24px 12px', backgroundColor: page }}
         >
           <EmailSheet blocks={blocks} />
+          {view.pixel && <Img src={view.pixel} width={1} height={1} alt="" />}
         </Body>
       </Html>
     </EmailProvider>

@@ -1,5 +1,5 @@
 import type { NodeId, RichText } from '@plumgate/core/basics';
-import { shortAddress } from '@plumgate/core/emails';
+import { hrefIn, shortAddress } from '@plumgate/core/emails';
 import { Link } from '@react-email/link';
 import { Fragment, type ReactNode } from 'react';
 import { lightColors } from './email-colors.ts';
@@ -55,7 +55,11 @@ function OneRun({ run }: { run: Run }): ReactNode {
   if (run.bold) inside = <strong>{inside}</strong>;
   if (!run.href) return inside;
   return (
-    <Link href={run.href} className="em-link" style={linkStyle(lightColors(head).link)}>
+    <Link
+      href={hrefIn(reading, run.href)}
+      className="em-link"
+      style={linkStyle(lightColors(head).link)}
+    >
       {inside}
     </Link>
   );
@@ -75,10 +79,15 @@ function linkWords(href: string): string {
 
 /** Addresses in words become short links, so that a long one never makes an email wider than its sheet. */
 function LinkedWords({ words }: { words: string }) {
-  const { head } = useEmail();
+  const { head, reading } = useEmail();
   return words.split(address).map((part, index) =>
     index % 2 === 1 && URL.canParse(part) ? (
-      <Link key={index} href={part} className="em-link" style={linkStyle(lightColors(head).link)}>
+      <Link
+        key={index}
+        href={hrefIn(reading, part)}
+        className="em-link"
+        style={linkStyle(lightColors(head).link)}
+      >
         {linkWords(part)}
       </Link>
     ) : (

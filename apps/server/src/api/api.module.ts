@@ -8,6 +8,7 @@ import { BehaviorModule } from '../domains/behavior/behavior.module.ts';
 import { BookingModule } from '../domains/booking/booking.module.ts';
 import { CallsModule } from '../domains/calls/calls.module.ts';
 import { ClientsModule } from '../domains/clients/clients.module.ts';
+import { CampaignsModule } from '../domains/campaigns/campaigns.module.ts';
 import { FollowupModule } from '../domains/followup/followup.module.ts';
 import { FormatsModule } from '../domains/formats/formats.module.ts';
 import { FormsModule } from '../domains/forms/forms.module.ts';
@@ -37,6 +38,7 @@ import { StaffController } from './staff.controller.ts';
 import { AuditInterceptor } from './audit.interceptor.ts';
 import { BinController } from './bin.controller.ts';
 import { BookingController } from './booking.controller.ts';
+import { CampaignController } from './campaign.controller.ts';
 import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
 import { DraftController } from './draft.controller.ts';
@@ -74,6 +76,7 @@ import { WebsiteController } from './website.controller.ts';
     BookingModule,
     CallsModule,
     ClientsModule,
+    CampaignsModule,
     FollowupModule,
     FormatsModule,
     FormsModule,
@@ -103,6 +106,7 @@ import { WebsiteController } from './website.controller.ts';
     StaffController,
     BinController,
     BookingController,
+    CampaignController,
     ClientController,
     DomainController,
     DraftController,

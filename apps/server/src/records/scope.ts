@@ -6,6 +6,7 @@ import type { Queries } from '../platform/database/database.ts';
 import { sqlState } from '../platform/database/sql-state.ts';
 import { jobs } from '../platform/jobs/jobs.table.ts';
 import { approvalLinks, remarks } from './approvals/table.ts';
+import { campaigns } from './campaigns/table.ts';
 import { bookings, calendars } from './booking/table.ts';
 import { ofActiveClients } from './clients/active-clients.ts';
 import { clients } from './clients/table.ts';
@@ -52,6 +53,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   runStepId: runSteps,
   mergeId: merges,
   uploadId: uploads,
+  campaignId: campaigns,
 };
 
 /** In no bin. A person who was merged into another is still asked for, by links of before. */

@@ -16,6 +16,7 @@ import { ConfirmationService, type Confirmation } from '../domains/intake/confir
 import { chosenTime, ShownTimes } from '../domains/live-pages/shown-times.ts';
 import { ConsentService } from '../domains/messages/consent.service.ts';
 import { PersonLinks, type OptOutTarget } from '../domains/messages/person-links.ts';
+import { MessageTracking } from '../domains/messages/message-tracking.ts';
 import { Clock } from '../platform/clock.ts';
 import { AppProblem, nullIfNotFound } from '../platform/http/app-problem.ts';
 import { SiteAddress } from '../platform/site-address.ts';
@@ -25,6 +26,9 @@ import { clientOf, siteOptions } from './site-host.ts';
 import { seesAll, seesOne } from '../records/accounts/users-of.ts';
 
 type Params = { client: string; token: string };
+
+/** A GIF of one transparent point. */
+const onePoint = Buffer.from('R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7', 'base64');
 
 /** As far ahead as a question for free times may reach at once. */
 const mostDays = 62;
@@ -43,6 +47,7 @@ export class LinkRoutes {
     private readonly times: ShownTimes,
     private readonly links: PersonLinks,
     private readonly consent: ConsentService,
+    private readonly tracking: MessageTracking,
     private readonly confirmations: ConfirmationService,
     private readonly clock: Clock,
   ) {}
@@ -69,6 +74,23 @@ export class LinkRoutes {
     site.post('/:client/~/booking/:token', siteOptions, (request, reply) =>
       this.changeBooking(request, reply),
     );
+    site.get('/:client/~/l/:code', siteOptions, async (request, reply) => {
+      const { code } = request.params as { code: string };
+      const client = await this.clientAt(request);
+      const userAgent = request.headers['user-agent'] ?? '';
+      const asked = { method: request.method, userAgent };
+      const href = client && (await this.tracking.follow(client.id, code, asked));
+      return href ? reply.headers(linkHeaders).redirect(href, 302) : notHere(reply);
+    });
+    site.get('/:client/~/opened/:picture', siteOptions, async (request, reply) => {
+      const { picture } = request.params as { picture: string };
+      const client = await this.clientAt(request);
+      const token = picture.replace(/\.gif$/, '');
+      const userAgent = request.headers['user-agent'] ?? '';
+      if (client && request.method === 'GET')
+        await this.tracking.opened(client.id, token, userAgent);
+      return reply.headers({ ...linkHeaders, 'content-type': 'image/gif' }).send(onePoint);
+    });
     site.get('/:client/~/unsubscribe/:token', siteOptions, async (request, reply) => {
       const target = this.links.optOutTargetIn((request.params as Params).token);
       const client = await this.clientAt(request, { andArchived: true });

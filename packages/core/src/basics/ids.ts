@@ -44,6 +44,8 @@ export const SequenceId = marked(z.uuid('Choose a sequence.').brand<'SequenceId'
   reference: 'sequence',
 });
 export type SequenceId = z.infer<typeof SequenceId>;
+export const CampaignId = z.uuid().brand<'CampaignId'>();
+export type CampaignId = z.infer<typeof CampaignId>;
 export const RunId = z.uuid().brand<'RunId'>();
 export type RunId = z.infer<typeof RunId>;
 export const MessageId = z.uuid().brand<'MessageId'>();

@@ -7,7 +7,13 @@ export interface EmailReading {
   /** Fills the merge fields of one text. */
   merge: (words: string) => string;
   places: EmailPlaces;
+  /** The address by which a link is followed, where it is counted how often; left out where it is not. */
+  followed?: (href: string) => string;
 }
+
+/** An address as it stands in an email. */
+export const hrefIn = ({ followed }: EmailReading, href: string): string =>
+  followed && /^https?:/i.test(href) ? followed(href) : href;
 
 /** The part of an email for programs that show no more than plain text: lists with dashes, buttons with their address. */
 export function emailText(blocks: readonly EmailBlock[], reading: EmailReading): string {
@@ -21,16 +27,16 @@ function textOf(block: EmailBlock, reading: EmailReading): string {
   const { merge, places } = reading;
   switch (block.kind) {
     case 'text':
-      return richText(block.text, merge);
+      return richText(block.text, reading);
     case 'heading':
       return merge(block.text);
     case 'button': {
       const href = emailHref(block.link, places, merge);
-      return href ? `${merge(block.label)}: ${href}` : '';
+      return href ? `${merge(block.label)}: ${hrefIn(reading, href)}` : '';
     }
     case 'picture': {
       const href = block.link && emailHref(block.link, places, merge);
-      return [block.alt, href].filter(Boolean).join(': ');
+      return [block.alt, href && hrefIn(reading, href)].filter(Boolean).join(': ');
     }
     case 'divider':
       return '---';
@@ -39,12 +45,13 @@ function textOf(block: EmailBlock, reading: EmailReading): string {
   }
 }
 
-function richText(rich: RichText, merge: (words: string) => string): string {
+function richText(rich: RichText, reading: EmailReading): string {
+  const { merge } = reading;
   const line = (runs: readonly { text: string; href: string }[]) =>
     runs
       .map(({ text, href }) => {
         const words = merge(text);
-        return href && !words.includes(href) ? `${words} (${href})` : words;
+        return href && !words.includes(href) ? `${words} (${hrefIn(reading, href)})` : words;
       })
       .join('');
   return rich

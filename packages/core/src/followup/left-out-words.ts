@@ -38,6 +38,12 @@ export function leftOutWords(reason: LeftOut): string {
       return 'there is no phone number';
     case 'no-text-consent':
       return 'they have not agreed to texts';
+    case 'no-email-consent':
+      return 'they have not agreed to such emails';
+    case 'already-got-it':
+      return 'somebody with the same address or number got it';
+    case 'campaign-stopped':
+      return 'the campaign was stopped';
     case 'event-changed':
       return 'the event was moved before it could go out';
     case 'notices-stopped':

@@ -1,25 +1,32 @@
+import { z } from 'zod';
+
 /** Why a step does not happen. */
-export type LeftOut =
-  | 'late'
-  | 'no-event'
-  | 'event-cancelled'
-  | 'quiet-until-past-event'
-  | 'ended'
-  | 'event-past'
-  | 'first-run-only'
-  | 'no-email'
-  | 'mail-refused'
-  | 'unsubscribed'
-  | 'no-phone'
-  | 'no-text-consent'
-  | 'event-changed'
-  | 'notices-stopped'
-  | 'client-archived'
-  | 'person-removed'
-  | 'has-booked'
-  | 'not-asked-for'
-  | 'paused'
-  | 'skipped';
+export const LeftOut = z.enum([
+  'late',
+  'no-event',
+  'event-cancelled',
+  'quiet-until-past-event',
+  'ended',
+  'event-past',
+  'first-run-only',
+  'no-email',
+  'mail-refused',
+  'unsubscribed',
+  'no-phone',
+  'no-text-consent',
+  'event-changed',
+  'notices-stopped',
+  'client-archived',
+  'person-removed',
+  'has-booked',
+  'no-email-consent',
+  'already-got-it',
+  'campaign-stopped',
+  'not-asked-for',
+  'paused',
+  'skipped',
+]);
+export type LeftOut = z.infer<typeof LeftOut>;
 
 /** Why a step is left out that may come after all when the person can be reached again. */
 export const reachReasons: readonly LeftOut[] = [

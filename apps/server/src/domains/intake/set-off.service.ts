@@ -83,7 +83,8 @@ export class SetOffService {
       kind: row.kind,
       to: row.to,
       title: row.title,
-      state: row.state,
+      // Only messages of campaigns are held, and no form sets those off.
+      state: row.state === 'held' ? 'queued' : row.state,
       why: row.leftOut ? leftOutWords(row.leftOut) : (row.lastError ?? ''),
       at: (row.sentAt ?? row.dueAt).toString(),
     }));

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { emailFromText, type Email, type Letterhead } from '@plumgate/core/emails';
 import type { MergeContext } from '@plumgate/core/messages';
-import { dialled } from '@plumgate/core/people';
+import { dialled, fieldWordsOf, personFields } from '@plumgate/core/people';
 import type { EmailView } from '@plumgate/email-kit';
 import { inArray } from 'drizzle-orm';
 import { isAnyOf } from '../../platform/database/bulk.ts';
@@ -12,10 +12,13 @@ import type { TextPayload } from '../../platform/texts/text-payload.ts';
 import { agencies } from '../../records/accounts/table.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { messageTemplates } from '../../records/messages/message-content.ts';
+import type { PersonRow } from '../../records/people/person-store.ts';
+import { people } from '../../records/people/table.ts';
 import type { outbox } from '../../records/messages/outbox.table.ts';
 import { fileHref } from '../pictures/file.service.ts';
 import { shownPictures } from '../pictures/picture-address.ts';
 import { accountEmail, clientEmail, fillFor, finalEmail, finalView } from './compose.ts';
+import { MessageLinks, withShortLinks } from './counted-links.ts';
 import { namedThings, type NamedThings } from './email-places.ts';
 import { PersonLinks } from './person-links.ts';
 
@@ -29,6 +32,8 @@ export interface Sources {
   templates: Map<string, Template>;
   logos: Map<ClientId, Letterhead['logo']>;
   named: Map<ClientId, NamedThings>;
+  /** Whom messages go to that are filled as they leave. */
+  people: Map<PersonId, PersonRow>;
 }
 
 /** Twice the widest that a logo is shown, for sharp screens. */
@@ -62,11 +67,10 @@ export class Composer {
       return {
         ...{ agency: '', clients: new Map(), templates: new Map() },
         ...{ logos: new Map(), named: new Map() },
+        people: new Map(),
       };
     const owners = [...new Set(rows.flatMap(({ clientId }) => clientId ?? []))];
-    const named = rows.flatMap(({ content }) =>
-      content.as === 'template' ? [content.template] : [],
-    );
+    const named = rows.flatMap(({ content }) => ('template' in content ? [content.template] : []));
     const senders = await db.select().from(clients).where(isAnyOf(clients.id, owners));
     const templates = await db
       .select()
@@ -79,6 +83,7 @@ export class Composer {
       templates: new Map(templates.map((template) => [template.id, template])),
       logos: await this.logosOf(db, senders),
       named: await namedFor(db, templates),
+      people: await this.peopleOf(db, rows),
     };
   }
 
@@ -108,6 +113,15 @@ export class Composer {
     if (!pages?.size) return {};
     const links = [...pages].map(([name, slug]) => [name, this.pageLink(client, personId, slug)]);
     return { links: Object.fromEntries(links) as Record<string, string> };
+  }
+
+  private async peopleOf(db: Queries, rows: readonly OutboxRow[]): Promise<Sources['people']> {
+    const ids = rows.flatMap(({ content, personId }) =>
+      content.as === 'personal' && personId ? [personId] : [],
+    );
+    if (ids.length === 0) return new Map();
+    const found = await db.select().from(people).where(isAnyOf(people.id, ids));
+    return new Map(found.map((person) => [person.id, person]));
   }
 
   /** Mail programs fetch a logo from the client's own host, as a JPEG: not all of them read newer formats. */
@@ -147,19 +161,40 @@ export class Composer {
     }
     const template = sources.templates.get(content.template);
     if (!template) throw new Error('The words of this message are gone.');
-    const { calendar } = content;
-    const values = { ...content.values, ...this.linksFor(client, row, sources) };
+    const known = content.as === 'template' ? content.values : this.valuesNow(client, row, sources);
+    const values = { ...known, ...this.linksFor(client, row, sources) };
+    const links = row.campaignId
+      ? new MessageLinks(row.id, (path) => this.links.onSite(client, path))
+      : null;
     if (row.kind === 'text') {
-      const body = fillFor(client, template.body, values).trim();
-      return { kind: 'text', from: row.from, to: row.to, body };
+      const words = fillFor(client, template.body, values).trim();
+      const body = links ? withShortLinks(words, links) : words;
+      return {
+        kind: 'text',
+        from: row.from,
+        to: row.to,
+        body,
+        ...(links && { links: links.all() }),
+      };
     }
     const email = template.email ?? emailFromText(template);
     const named = sources.named.get(client.id)!;
     const view = this.viewFor(client, row.personId, values, named);
-    return {
-      ...clientEmail(client, logo, { to: row.to, email, view }),
-      ...(calendar && { calendar }),
-    };
+    if (links) {
+      view.reading = { ...view.reading, followed: links.shortened };
+      view.pixel = this.links.opened(client, row.id);
+    }
+    const composed = clientEmail(client, logo, { to: row.to, email, view });
+    const calendar = content.as === 'template' ? content.calendar : undefined;
+    return { ...composed, ...(calendar && { calendar }), ...(links && { links: links.all() }) };
+  }
+
+  /** What merge fields say of the person as their record is now. */
+  private valuesNow(client: ClientRow, { personId }: OutboxRow, { people }: Sources): MergeContext {
+    const person = personId && people.get(personId);
+    if (!person) throw new Error('The person of this message is gone.');
+    const fields = fieldWordsOf(person.fields, client.facts.locale);
+    return { person: { ...personFields(person), fields } };
   }
 
   /** How a person reads an email of a client. */

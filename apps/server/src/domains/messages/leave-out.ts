@@ -1,5 +1,5 @@
 import type { Instant } from '@plumgate/core/basics';
-import { and, eq, type SQL } from 'drizzle-orm';
+import { and, inArray, type SQL } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import { outbox, type MessageLeftOut } from '../../records/messages/outbox.table.ts';
@@ -19,7 +19,7 @@ export async function leaveOut(
   const rows = await tx
     .update(outbox)
     .set({ state: 'left-out', leftOut: reason })
-    .where(and(eq(outbox.state, 'queued'), condition))
+    .where(and(inArray(outbox.state, ['queued', 'held']), condition))
     .returning();
   for (const leftOut of new Set(rows.map((row) => row.leftOut!))) {
     const keys = rows.filter((row) => row.leftOut === leftOut).map(({ key }) => key);

@@ -13,6 +13,7 @@ import { TextDoor } from '../../platform/texts/text-door.ts';
 import { Composer } from './composer.ts';
 import { ConsentService } from './consent.service.ts';
 import { EmailChecks } from './email-checks.ts';
+import { MessageTracking } from './message-tracking.ts';
 import { Messenger } from './messenger.ts';
 import { Outbox } from './outbox.ts';
 import { PersonLinks } from './person-links.ts';
@@ -72,6 +73,7 @@ const gateways: Provider[] = [
     Composer,
     ConsentService,
     EmailChecks,
+    MessageTracking,
     Messenger,
     Outbox,
     PersonLinks,
@@ -83,6 +85,7 @@ const gateways: Provider[] = [
     Composer,
     ConsentService,
     EmailChecks,
+    MessageTracking,
     Messenger,
     WrittenMessages,
     PersonLinks,

@@ -4,7 +4,7 @@ import { MailDoor } from '../../platform/mail/mail-door.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { postRoom } from '../../records/messages/table.ts';
 import { Composer } from './composer.ts';
-import { Outbox } from './outbox.ts';
+import { lanes, Outbox } from './outbox.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import { Causes } from '../../records/causes/consequences.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
@@ -50,7 +50,7 @@ it('sends once for one cause', async () => {
 it('shares rows between two workers without sending one twice', async () => {
   for (let n = 0; n < 30; n++) await enqueue(`shared-${n}`, 'shared@example.com');
   const done = await Promise.all(
-    ['a', 'b'].map((worker) => app.get(Outbox).sendDue(app.clock.now(), worker, 'email')),
+    ['a', 'b'].map((worker) => app.get(Outbox).sendDue(app.clock.now(), worker, lanes[0]!)),
   );
   await app.settle();
   expect(done[0]! + done[1]!).toBeLessThanOrEqual(40);

@@ -1,6 +1,19 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Instant } from '@plumgate/core/basics';
-import { and, asc, eq, isNotNull, isNull, lte, min, ne, or, sql } from 'drizzle-orm';
+import { outOfQuiet } from '@plumgate/core/campaigns';
+import {
+  and,
+  asc,
+  eq,
+  isNotNull,
+  isNull,
+  lte,
+  min,
+  notInArray,
+  or,
+  sql,
+  type SQL,
+} from 'drizzle-orm';
 import { stoppedNotices } from '../../records/messages/table.ts';
 import { people } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
@@ -14,11 +27,12 @@ import { Worker } from '../../platform/worker.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { MailDoor } from '../../platform/mail/mail-door.ts';
 import { TextDoor } from '../../platform/texts/text-door.ts';
-import type { EmailPayload } from '../../platform/mail/email-payload.ts';
+import type { CountedLink, EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { TextPayload } from '../../platform/texts/text-payload.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { outbox, type MessageLeftOut } from '../../records/messages/outbox.table.ts';
 import { Composer, type Sources } from './composer.ts';
+import { messageLinks } from '../../records/messages/message-links.table.ts';
 import { messageName } from '../../records/messages/message-name.ts';
 import { leaveOut } from './leave-out.ts';
 import { messagesSettled } from './message-events.ts';
@@ -28,20 +42,35 @@ type OutboxRow = typeof outbox.$inferSelect;
 /** While a try lasts its lease is renewed; when a lease has run out, another worker may take the row. */
 const lease = { seconds: 60 };
 const renewMs = 20_000;
-const batch = 20;
 /** What was sent or failed is on the person's record; the row itself is of no use after a quarter. */
 const keptFor = { hours: 24 * 92 };
 
-/** Each kind of message has a lane of its own, with so many on their way at once. */
-const atOnce = { email: 8, text: 4 };
-type Kind = keyof typeof atOnce;
-const kinds = Object.keys(atOnce) as Kind[];
-const isOf = (kind: Kind) => eq(outbox.kind, kind);
+/** Messages that wait for nobody but each other, with so many on their way at once. */
+interface Lane {
+  name: string;
+  kind: 'email' | 'text';
+  of: SQL;
+  isOfCampaigns: boolean;
+  atOnce: number;
+  batch: number;
+}
+const single = { isOfCampaigns: false, batch: 20 };
+const many = { isOfCampaigns: true, batch: 100 };
+const isOf = (kind: Lane['kind']) => eq(outbox.kind, kind);
+const isSingle = (kind: Lane['kind']) => and(isOf(kind), isNull(outbox.campaignId))!;
+const isOfCampaign = (kind: Lane['kind']) => and(isOf(kind), isNotNull(outbox.campaignId))!;
+/** Each kind of message has a lane of its own, and so have those of campaigns: nobody's confirmation waits for 100,000 others. */
+export const lanes: readonly Lane[] = [
+  { name: 'email', kind: 'email', of: isSingle('email'), atOnce: 8, ...single },
+  { name: 'text', kind: 'text', of: isSingle('text'), atOnce: 4, ...single },
+  { name: 'campaign email', kind: 'email', of: isOfCampaign('email'), atOnce: 4, ...many },
+  { name: 'campaign text', kind: 'text', of: isOfCampaign('text'), atOnce: 2, ...many },
+];
 /** Waits between tries, in minutes: about two days in all, so that a mail server down for a night loses nothing. */
 const backOff = [1, 2, 5, 10, 20, 30, 60, 120, 240, 480, 720, 1440];
 
 /** The first of a person's messages that has not left: the others wait behind it, so that they arrive in order. */
-const isFirstOfPerson = sql`(${outbox.personId} is null or not exists (select 1 from ${outbox} as earlier where earlier.person_id = ${outbox}.person_id and earlier.state = 'queued' and earlier.in_order < ${outbox}.in_order))`;
+const isFirstOfPerson = sql`(${outbox.personId} is null or not exists (select 1 from ${outbox} as earlier where earlier.person_id = ${outbox}.person_id and earlier.state = 'queued' and earlier.campaign_id is null and earlier.in_order < ${outbox}.in_order))`;
 
 /**
  * Sends what is queued. Rows are written by their causes; a row that makes no sense any more is left out, one that is
@@ -65,16 +94,17 @@ export class Outbox implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    for (const kind of kinds)
+    for (const lane of lanes)
       this.worker.register({
-        name: kind,
-        firstDue: () => this.firstDue(kind),
-        doDue: (now, worker) => this.sendDue(now, worker, kind),
+        name: lane.name,
+        firstDue: () => this.firstDue(lane),
+        doDue: (now, worker) => this.sendDue(now, worker, lane),
         finishSoon: () => this.finishSoon(),
       });
     this.housekeeping.register('outbox', (mostRows) => {
       const before = this.clock.now().subtract(keptFor);
-      const isOld = and(ne(outbox.state, 'queued'), lte(outbox.dueAt, before))!;
+      const isOver = notInArray(outbox.state, ['queued', 'held']);
+      const isOld = and(isOver, isNull(outbox.campaignId), lte(outbox.dueAt, before))!;
       return deleteSome(this.database.db, outbox, isOld, mostRows);
     });
   }
@@ -89,42 +119,46 @@ export class Outbox implements OnModuleInit {
    * many rows were tried. A crash between the sending and the mark sends again after the lease; the message's id on the
    * wire is the row's, by which a receiver knows the second for the first.
    */
-  async sendDue(now: Instant, worker: string, kind: Kind): Promise<number> {
+  async sendDue(now: Instant, worker: string, lane: Lane): Promise<number> {
     const rows = await this.database.transaction(async (tx) => {
       const effects = this.causes.begin();
-      await this.leaveOutSenseless(tx, effects, now, kind);
+      if (!lane.isOfCampaigns) await this.leaveOutSenseless(tx, effects, now, lane);
       await effects.write(tx);
-      return this.take(tx, now, worker, kind);
+      return this.take(tx, now, worker, lane);
     });
     const sources = await this.composer.sourcesOf(this.database.db, rows);
     // All of a batch go to different people, or to the business: no order among them to keep.
     const left = [...rows];
-    const lane = async () => {
+    const sendOn = async () => {
       for (let row = left.shift(); row && !this.isStopping; row = left.shift())
         await this.attempt(row, sources, now, worker);
     };
-    await Promise.all(Array.from({ length: atOnce[kind] }, lane));
-    if (this.isStopping) await this.release(worker, kind);
+    await Promise.all(Array.from({ length: lane.atOnce }, sendOn));
+    if (this.isStopping) await this.release(worker, lane);
     return rows.length;
   }
 
   /** Gives back what was taken and not tried, so that the next start need not wait for the lease to end. */
-  private async release(worker: string, kind: Kind): Promise<void> {
+  private async release(worker: string, { of }: Lane): Promise<void> {
     await this.database.db
       .update(outbox)
       .set({ leasedBy: null, leasedUntil: null })
-      .where(and(eq(outbox.leasedBy, worker), eq(outbox.state, 'queued'), isOf(kind)));
+      .where(and(eq(outbox.leasedBy, worker), eq(outbox.state, 'queued'), of));
   }
 
   /**
    * The query for the moment at which the next message falls due: one that somebody holds (a process that was killed,
    * perhaps) when its lease ends. Those that wait behind another of their person are not counted.
    */
-  firstDue(kind: Kind) {
+  firstDue({ of, isOfCampaigns }: Lane) {
+    // Of the many of a campaign only the first in the index is looked at.
+    const at = isOfCampaigns
+      ? min(outbox.dueAt)
+      : min(sql`greatest(${outbox.dueAt}, ${outbox.leasedUntil})`);
     return this.database.db
-      .select({ at: min(sql`greatest(${outbox.dueAt}, ${outbox.leasedUntil})`) })
+      .select({ at })
       .from(outbox)
-      .where(and(eq(outbox.state, 'queued'), isOf(kind), isFirstOfPerson));
+      .where(and(eq(outbox.state, 'queued'), of, isOfCampaigns ? undefined : isFirstOfPerson));
   }
 
   /**
@@ -135,9 +169,9 @@ export class Outbox implements OnModuleInit {
     tx: Queries,
     effects: Consequences,
     now: Instant,
-    kind: Kind,
+    { kind, of }: Lane,
   ): Promise<void> {
-    const isExpired = and(isNotNull(outbox.expiresAt), lte(outbox.expiresAt, now), isOf(kind))!;
+    const isExpired = and(isNotNull(outbox.expiresAt), lte(outbox.expiresAt, now), of)!;
     const isStopped = and(
       isNull(outbox.personId),
       sql`exists (select 1 from ${stoppedNotices} as stopped where stopped.client_id = ${outbox}.client_id and stopped.address = lower(${outbox}."to"))`,
@@ -154,7 +188,7 @@ export class Outbox implements OnModuleInit {
         });
   }
 
-  private async take(tx: Queries, now: Instant, worker: string, kind: Kind): Promise<OutboxRow[]> {
+  private async take(tx: Queries, now: Instant, worker: string, lane: Lane): Promise<OutboxRow[]> {
     const due = await tx
       .select({ id: outbox.id })
       .from(outbox)
@@ -163,12 +197,12 @@ export class Outbox implements OnModuleInit {
           eq(outbox.state, 'queued'),
           lte(outbox.dueAt, now),
           or(isNull(outbox.leasedUntil), lte(outbox.leasedUntil, now)),
-          isOf(kind),
-          isFirstOfPerson,
+          lane.of,
+          lane.isOfCampaigns ? undefined : isFirstOfPerson,
         ),
       )
-      .orderBy(asc(outbox.order))
-      .limit(batch)
+      .orderBy(asc(lane.isOfCampaigns ? outbox.dueAt : outbox.order))
+      .limit(lane.batch)
       .for('update', { skipLocked: true });
     if (due.length === 0) return [];
     const taken = await tx
@@ -192,6 +226,8 @@ export class Outbox implements OnModuleInit {
     worker: string,
   ): Promise<void> {
     try {
+      const later = quietUntil(row, sources, now);
+      if (later) return void (await this.putOff(row, worker, later));
       const sending = this.send(row, sources, now);
       const result = await this.underLease(row, worker, sending).then(
         (message) => ({ message }),
@@ -204,6 +240,11 @@ export class Outbox implements OnModuleInit {
       this.log.error({ err: error, message: row.id }, 'message not marked');
       if (isDataError(error)) await this.failUnrecorded(row, now, worker);
     }
+  }
+
+  /** Leaves a message for later; that is no try. */
+  private putOff({ id, attempts }: OutboxRow, worker: string, dueAt: Instant): Promise<boolean> {
+    return this.mark(this.database.db, { id, attempts: attempts - 1 }, worker, { dueAt });
   }
 
   /** What a person's record can't take, as it stands: the message and its step are over, without a line on the record. */
@@ -245,10 +286,19 @@ export class Outbox implements OnModuleInit {
   ): Promise<EmailPayload | TextPayload> {
     const { id, clientId } = row;
     const message = this.composer.compose(row, sources);
+    if (message.links?.length) await this.keepLinks(id, message.links);
     await (message.kind === 'email'
       ? this.mail.send({ ...message, id, clientId, date: now })
       : this.texts.send({ ...message, id }));
     return message;
+  }
+
+  /** Before they are sent: a link may be followed the moment it arrives. */
+  private async keepLinks(messageId: string, links: readonly CountedLink[]): Promise<void> {
+    await this.database.db
+      .insert(messageLinks)
+      .values(links.map((link) => ({ messageId, ...link })))
+      .onConflictDoNothing();
   }
 
   private noteSent(
@@ -316,7 +366,7 @@ export class Outbox implements OnModuleInit {
   /** Writes the end of a try and gives whether it was written; only the worker that holds the lease may. */
   private async mark(
     tx: Queries,
-    row: OutboxRow,
+    row: Pick<OutboxRow, 'id' | 'attempts'>,
     worker: string,
     values: Partial<OutboxRow>,
   ): Promise<boolean> {
@@ -327,6 +377,18 @@ export class Outbox implements OnModuleInit {
       .returning({ id: outbox.id });
     return marked.length > 0;
   }
+}
+
+/** Until when a marketing text waits for the morning of the one who gets it; null when it may go out now. */
+function quietUntil(
+  { kind, campaignId, personId, clientId }: OutboxRow,
+  { people, clients }: Sources,
+  now: Instant,
+): Instant | null {
+  if (kind !== 'text' || !campaignId) return null;
+  const zone = (personId && people.get(personId)?.zone) || clients.get(clientId!)!.facts.zone;
+  const allowed = outOfQuiet(now, zone);
+  return allowed.equals(now) ? null : allowed;
 }
 
 /** A line on the record of the person that a message goes to. */

@@ -47,6 +47,15 @@ export class PersonLinks {
     return `${this.address.app()}/${client.slug}/people/${id}`;
   }
 
+  /** The picture that an email fetches when it is opened. */
+  opened(client: { slug: string }, message: string): string {
+    return this.onSite(client, `/~/opened/${this.seals.seal('opened', message)}.gif`);
+  }
+
+  openedMessage(token: string): string | null {
+    return z.uuid().safeParse(this.seals.open('opened', token)).data ?? null;
+  }
+
   /** Something on a client's own host. */
   onSite(client: { slug: string }, path: string): string {
     return this.address.known(client.slug) + path;

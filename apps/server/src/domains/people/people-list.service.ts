@@ -5,7 +5,7 @@ import { noConditions, type Conditions } from '@plumgate/core/conditions';
 import { isOpen } from '@plumgate/core/opening';
 import { and, eq, isNull, sql, type SQL } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
-import { Database } from '../../platform/database/database.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
 import { isDataError } from '../../platform/database/sql-state.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { cannotGoOn } from '../../platform/http/cursor.ts';
@@ -104,8 +104,13 @@ export class PeopleList {
    * The part of a query's `where` that names a client's people that match conditions and a search. It is asked of their
    * records, not of the index, and so knows of what its own transaction has changed.
    */
-  async among(clientId: ClientId, conditions: Conditions, search = ''): Promise<SQL> {
-    const asking = await this.asking(clientId);
+  async among(
+    clientId: ClientId,
+    conditions: Conditions,
+    search = '',
+    db: Queries = this.database.db,
+  ): Promise<SQL> {
+    const asking = await this.asking(clientId, db);
     return and(
       eq(people.clientId, clientId),
       isNull(people.removedAt),
@@ -141,8 +146,8 @@ export class PeopleList {
     };
   }
 
-  private async asking(clientId: ClientId): Promise<Asking> {
-    const [client] = await this.database.db
+  private async asking(clientId: ClientId, db: Queries = this.database.db): Promise<Asking> {
+    const [client] = await db
       .select({ facts: clients.facts })
       .from(clients)
       .where(eq(clients.id, clientId));

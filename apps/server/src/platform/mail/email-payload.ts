@@ -1,3 +1,10 @@
+/** A link of a message that is counted: its code on the client's own host, where it leads, and what results call it. */
+export interface CountedLink {
+  code: string;
+  href: string;
+  name: string;
+}
+
 /** An email as it leaves the program. */
 export interface EmailPayload {
   kind: 'email';
@@ -10,5 +17,6 @@ export interface EmailPayload {
   /** One press ends mail to this person, or notices to this address of the business (RFC 8058); null where it is not one of many. */
   unsubscribe: string | null;
   /** A calendar file that goes along. */
+  links?: readonly CountedLink[];
   calendar?: { method: 'REQUEST' | 'CANCEL'; content: string };
 }

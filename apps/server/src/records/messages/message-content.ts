@@ -37,6 +37,8 @@ export type MessageContent =
       /** A calendar file that goes along. */
       calendar?: EmailPayload['calendar'];
     }
+  /** A template that is filled from the person's record as it is when it leaves. */
+  | { as: 'personal'; template: string }
   /** A notice to the business; its words are final, and an answer goes to `replyTo`. */
   | { as: 'notice'; subject: string; body: string; actions?: NoticeAction[]; replyTo: string }
   /** About somebody's account, or to them as a user, in the agency's name. */

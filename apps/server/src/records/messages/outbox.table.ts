@@ -1,12 +1,13 @@
 import { sql } from 'drizzle-orm';
 import { bigserial, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { ClientId, PersonId, RunId, SubmissionId } from '@plumgate/core/basics';
+import type { CampaignId, ClientId, PersonId, RunId, SubmissionId } from '@plumgate/core/basics';
 import type { LeftOut } from '@plumgate/core/followup';
 import { clients } from '../clients/table.ts';
 import type { MessageContent } from './message-content.ts';
 import { instant, json } from '../../platform/database/columns.ts';
 
-export type MessageState = 'queued' | 'sent' | 'delivered' | 'failed' | 'left-out';
+/** `held` waits until its campaign goes on. */
+export type MessageState = 'queued' | 'held' | 'sent' | 'delivered' | 'failed' | 'left-out';
 
 /** Why a queued message was not sent after all. */
 export type MessageLeftOut = Extract<
@@ -16,6 +17,11 @@ export type MessageLeftOut = Extract<
   | 'notices-stopped'
   | 'client-archived'
   | 'mail-refused'
+  | 'no-email'
+  | 'no-phone'
+  | 'no-email-consent'
+  | 'already-got-it'
+  | 'campaign-stopped'
   | 'unsubscribed'
   | 'no-text-consent'
   | 'person-removed'
@@ -61,6 +67,12 @@ export const outbox = pgTable(
     aboutId: uuid('about_id').$type<PersonId>(),
     /** The submission that set it off, other than by a run. */
     submissionId: uuid('submission_id').$type<SubmissionId>(),
+    /** The campaign that it is a part of: these have lanes of their own, and are kept. */
+    campaignId: uuid('campaign_id').$type<CampaignId>(),
+    /** When its picture was first fetched, as far as mail programs tell, and by which of the servers that fetch for people. */
+    openedAt: instant('opened_at'),
+    openedBy: text('opened_by').notNull().default(''),
+    clickedAt: instant('clicked_at'),
     dueAt: instant('due_at').notNull(),
     attempts: integer().notNull().default(0),
     leasedBy: text('leased_by'),
@@ -69,9 +81,15 @@ export const outbox = pgTable(
     sentAt: instant('sent_at'),
   },
   (table) => [
-    index('outbox_queued')
+    index('outbox_due')
       .on(table.dueAt)
-      .where(sql`${table.state} = 'queued'`),
+      .where(sql`${table.state} = 'queued' and ${table.campaignId} is null`),
+    index('outbox_due_in_campaigns')
+      .on(table.dueAt)
+      .where(sql`${table.state} = 'queued' and ${table.campaignId} is not null`),
+    index('outbox_of_campaign')
+      .on(table.campaignId, table.state)
+      .where(sql`${table.campaignId} is not null`),
     index('outbox_of_person')
       .on(table.personId, table.order)
       .where(sql`${table.personId} is not null`),

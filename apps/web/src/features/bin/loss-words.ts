@@ -11,6 +11,7 @@ export const kindWords: Record<BinKind, string> = {
   picture: 'picture',
   person: 'person',
   list: 'list',
+  campaign: 'campaign',
 };
 
 const mostNames = 4;
