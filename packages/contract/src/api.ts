@@ -2048,7 +2048,8 @@ export const getCampaignReach = endpoint({
   asks: true,
   right: 'followup.read',
   params: ofClient,
-  body: CampaignContent.pick({ message: true, consent: true, to: true }).extend({
+  body: CampaignContent.pick({ consent: true, to: true }).extend({
+    kind: z.enum(['email', 'text']),
     resendOf: CampaignId.nullable(),
   }),
   bodyIds: { resendOf: 'campaignId' },

@@ -1,3 +1,4 @@
+import { campaignFormat, newCampaign } from '@plumgate/core/campaigns';
 import type { INestApplicationContext } from '@nestjs/common';
 import { DiscoveryService, MetadataScanner, ModulesContainer } from '@nestjs/core';
 import {
@@ -295,7 +296,12 @@ describe('every id in an address', () => {
        values (gen_random_uuid(), $1, 'a', 'A', 'text', '[]', now()) returning id`,
       [clientId],
     );
-    return { pictureId, approvalId, remarkId, testRunId, ruleId, fieldId };
+    const campaignId = await add(
+      `insert into campaigns (id, client_id, content, made_at)
+       values (gen_random_uuid(), $1, $2, now()) returning id`,
+      [clientId, campaignFormat.write(newCampaign('A', 'email'))],
+    );
+    return { pictureId, approvalId, remarkId, testRunId, ruleId, fieldId, campaignId };
   }
 
   /** A submission of a client that was put aside, with the form it was sent by. */

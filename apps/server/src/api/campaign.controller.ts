@@ -25,7 +25,7 @@ export class CampaignController {
   reach(
     @Input() { params, body }: InputOf<typeof api.getCampaignReach>,
   ): Promise<Answer<typeof api.getCampaignReach>> {
-    return this.campaigns.reach(params.clientId, body, body.resendOf);
+    return this.campaigns.reach(params.clientId, body);
   }
 
   @Bind(api.getCampaign)

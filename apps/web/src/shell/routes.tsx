@@ -191,6 +191,18 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/follow-up/campaigns',
+        lazy: async () => ({
+          Component: (await import('../features/campaigns/campaigns-screen.tsx')).CampaignsScreen,
+        }),
+      },
+      {
+        path: '/:client/follow-up/campaigns/:campaignId',
+        lazy: async () => ({
+          Component: (await import('../features/campaigns/campaign-screen.tsx')).CampaignScreen,
+        }),
+      },
+      {
         path: '/:client/follow-up/post-room/:messageId?',
         lazy: async () => ({
           Component: (await import('../features/messages/post-room-screen.tsx')).PostRoomScreen,

@@ -5,10 +5,13 @@ import { isValidConsent } from '../../records/conditions/consents-sql.ts';
 import { consents, people } from '../../records/people/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 
+/** By what a list is reached, and which of them are. */
+export type Reaching = Pick<CampaignContent, 'consent'> & { kind: 'email' | 'text' };
+
 /** Why a person of the list gets none, null for who does: asked of `people`, with `n_of_address` counting those who share an address. */
-function whyLeftOut({ message, consent }: Pick<CampaignContent, 'message' | 'consent'>): SQL {
+function whyLeftOut({ kind, consent }: Reaching): SQL {
   const isShared = sql`n_of_address > 1`;
-  if (message.kind === 'text')
+  if (kind === 'text')
     return sql`case when phone_key is null then 'no-phone' when not text_consent then 'no-text-consent' when ${isShared} then 'already-got-it' end`;
   const isUnasked =
     consent === 'agreed'
@@ -23,15 +26,12 @@ function whyLeftOut({ message, consent }: Pick<CampaignContent, 'message' | 'con
  *
  * @param among the part of a query's `where` on `people` that names the list
  */
-export function peopleOfCampaign(
-  content: Pick<CampaignContent, 'message' | 'consent'>,
-  among: SQL,
-): SQL {
-  const key = content.message.kind === 'text' ? sql`phone_key` : sql`email_key`;
-  const address = content.message.kind === 'text' ? sql`phone_key` : sql`email`;
+export function peopleOfCampaign(reaching: Reaching, among: SQL): SQL {
+  const key = reaching.kind === 'text' ? sql`phone_key` : sql`email_key`;
+  const address = reaching.kind === 'text' ? sql`phone_key` : sql`email`;
   // Of those who share an address, the one who was seen last gets it.
   const listed = sql`select ${people}.*, row_number() over (partition by ${key} order by last_seen_at desc, id) as n_of_address from ${people} where ${among}`;
-  return sql`select id, zone, coalesce(${address}, '') as address, ${whyLeftOut(content)} as reason from (${listed}) as listed`;
+  return sql`select id, zone, coalesce(${address}, '') as address, ${whyLeftOut(reaching)} as reason from (${listed}) as listed`;
 }
 
 /** The people of a list who were sent another campaign and did not open it, as far as mail programs tell. */

@@ -37,7 +37,7 @@ import { numberOf } from '../messages/compose.ts';
 import { leaveOut } from '../messages/leave-out.ts';
 import { messagesSettled, type MessagesSettled } from '../messages/message-events.ts';
 import { PeopleList } from '../people/people-list.service.ts';
-import { didNotOpen, peopleOfCampaign } from './campaign-people.ts';
+import { didNotOpen, peopleOfCampaign, type Reaching } from './campaign-people.ts';
 import { campaignCounts } from './campaign-results.ts';
 
 type Row = typeof campaigns.$inferSelect;
@@ -116,14 +116,13 @@ export class CampaignService implements OnModuleInit {
   /** How many of a list would get a message, and why the others would not. */
   async reach(
     clientId: ClientId,
-    content: Pick<CampaignContent, 'message' | 'consent' | 'to'>,
-    resendOf: CampaignId | null = null,
+    asked: Reaching & Pick<CampaignContent, 'to'> & { resendOf: CampaignId | null },
   ): Promise<CampaignReach> {
-    const among = resendOf
-      ? didNotOpen(clientId, resendOf)
-      : await this.lists.among(clientId, content.to);
+    const among = asked.resendOf
+      ? didNotOpen(clientId, asked.resendOf)
+      : await this.lists.among(clientId, asked.to);
     const { rows } = await this.database.db.execute<{ reason: string | null; people: number }>(
-      sql`select reason, count(*)::int as people from (${peopleOfCampaign(content, among)}) as all_of_them group by reason order by people desc`,
+      sql`select reason, count(*)::int as people from (${peopleOfCampaign(asked, among)}) as all_of_them group by reason order by people desc`,
     );
     return {
       reached: rows.find(({ reason }) => reason === null)?.people ?? 0,
@@ -186,7 +185,7 @@ export class CampaignService implements OnModuleInit {
         ${JSON.stringify({ as: 'personal', template })}::jsonb, ${titleOf(message)}, ${name},
         case when reason is null then 'queued' else 'left-out' end, reason, id, ${id}::uuid,
         ${start} + make_interval(secs => floor((row_number() over (partition by reason is null, ${start} order by id) - 1) * 60.0 / ${perMinute})), 0
-      from (${peopleOfCampaign(content, among)}) as all_of_them
+      from (${peopleOfCampaign({ kind: message.kind, consent: content.consent }, among)}) as all_of_them
       on conflict (key) do nothing`);
   }
 

@@ -84,7 +84,7 @@ it('goes to those of the list who can get it, once, and says why the others do n
   await person('Fair', { email: ana.address });
   await person('Elsewhere');
   const message = email('Spring');
-  const content = { message, consent: 'not-unsubscribed', to: from('Fair'), resendOf: null };
+  const content = { kind: 'email', consent: 'not-unsubscribed', to: from('Fair'), resendOf: null };
   const reach = await ok<Answered<typeof api.getCampaignReach>>(
     'POST',
     `/api/clients/${clientId}/campaigns/reach`,
@@ -114,7 +114,7 @@ it('goes to those of the list who can get it, once, and says why the others do n
 
 it('asks for consent where only those who agreed are meant', async () => {
   await person('Agreed');
-  const content = { message: email('S'), consent: 'agreed', to: from('Agreed'), resendOf: null };
+  const content = { kind: 'email', consent: 'agreed', to: from('Agreed'), resendOf: null };
   expect(await ok('POST', `/api/clients/${clientId}/campaigns/reach`, content)).toEqual({
     reached: 0,
     leftOut: [{ reason: 'no-email-consent', people: 1 }],

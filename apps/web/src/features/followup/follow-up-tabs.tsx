@@ -5,6 +5,7 @@ export const FollowUpTabs = ({ slug }: { slug: string }) => (
     label="Follow-up"
     tabs={{
       [`/${slug}/follow-up`]: 'Sequences',
+      [`/${slug}/follow-up/campaigns`]: 'Campaigns',
       [`/${slug}/follow-up/rules`]: 'Rules',
       [`/${slug}/follow-up/post-room`]: 'Post room',
     }}
