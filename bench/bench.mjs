@@ -10,10 +10,12 @@ import { join } from 'node:path';
 import { brotliDecompressSync } from 'node:zlib';
 import autocannon from 'autocannon';
 import { makeCampaign } from './campaign.mjs';
+import { sendCampaign } from './campaign-sending.mjs';
 import { startBareRoute } from './bare-route.mjs';
 import { raceForSlots, timeOpenSlots } from './booking-race.mjs';
 import { workOffDueSteps } from './due-steps.mjs';
 import { median } from './browser.mjs';
+import { timeComposer } from './composer.mjs';
 import { timeEditor } from './editor.mjs';
 import { compareIntake } from './intake.mjs';
 import { largestPaint } from './largest-paint.mjs';
@@ -153,6 +155,18 @@ add(
   'under 16 ms',
   editor.letter < 16,
 );
+const composed = await timeComposer(
+  `http://localhost:${port}`,
+  campaign.cookie,
+  campaign.call,
+  campaign.clientId,
+);
+add(
+  'A typed letter in a mail of 40 blocks, main-thread work, median',
+  `${composed.work.toFixed(1)} ms (${composed.byClock.toFixed(1)} by the clock)`,
+  'under 16 ms',
+  composed.work < 16,
+);
 add(
   'between frames while a block is dragged, median',
   `${editor.frame.toFixed(1)} ms`,
@@ -196,6 +210,14 @@ const overview = await timeOverview(join(folder, 'overview'));
 add('All clients, 300 of them', ms(overview), 'under 300 ms', overview < 300);
 const heard = await timeEvents(join(folder, 'events'));
 add('A lead, until ten open screens have heard of it', ms(heard), 'under 1000 ms', heard < 1000);
+const sending = await sendCampaign(join(folder, 'sending'));
+add(
+  'A campaign to 100,000, until it is queued',
+  `${sending.queued.toFixed(1)} s, then ${Math.round(sending.perSecond)} sent a second`,
+  'under 20 s',
+  sending.queued < 20,
+);
+add('A page meanwhile, 99 of 100 visitors', ms(sending.page), 'under 50 ms', sending.page < 50);
 
 // Intake against the same inserts without it, on the same database.
 const intake = await compareIntake(join(folder, 'intake'));

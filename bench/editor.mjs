@@ -1,6 +1,5 @@
-import { launch, median } from './browser.mjs';
-
-const [bursts, lettersInBurst] = [7, 10];
+import { launch } from './browser.mjs';
+import { timeLetters } from './letters.mjs';
 
 /**
  * The editor on a page of sixty blocks, in Chromium: ms until every block stands on both sides, ms of main-thread work
@@ -28,38 +27,10 @@ export async function timeEditor(address, cookie) {
   );
   const opened = performance.now() - began;
 
-  const watches = await Promise.all(
-    ['threadTicks', 'timeTicks'].map(async (timeDomain) => {
-      const cdp = await context.newCDPSession(page);
-      await cdp.send('Performance.enable', { timeDomain });
-      return async () => {
-        const { metrics } = await cdp.send('Performance.getMetrics');
-        return metrics.find(({ name }) => name === 'TaskDuration').value * 1000;
-      };
-    }),
-  );
-  /** ms of all tasks of the main thread so far: of the processor, and by the clock. */
-  const work = () => Promise.all(watches.map((read) => read()));
   await page.frameLocator('iframe[title="The page, wide"]').locator('h1 .words').click();
   await page.keyboard.type('warm ');
-  // Everything that typing costs, also what follows between letters, at ten letters a second. A key that writes nothing
-  // costs what the measuring and the waiting cost.
-  const burst = async (key) => {
-    const before = await work();
-    for (let letter = 0; letter < lettersInBurst; letter++) {
-      await page.keyboard.press(key);
-      await page.waitForTimeout(90);
-    }
-    await page.waitForTimeout(300);
-    const after = await work();
-    return after.map((ms, watch) => (ms - before[watch]) / lettersInBurst);
-  };
-  const costs = { a: [], Shift: [] };
-  for (let turn = 0; turn < bursts; turn++)
-    for (const key of ['a', 'Shift']) costs[key].push(await burst(key));
+  const letter = await timeLetters(page);
   await page.keyboard.press('Escape');
-  const letter = (watch) =>
-    median(costs.a.map((ms) => ms[watch])) - median(costs.Shift.map((ms) => ms[watch]));
 
   const from = await page.locator('[data-row]').nth(4).boundingBox();
   const frame = await page.locator('iframe[title="The page, wide"]').boundingBox();
@@ -87,8 +58,8 @@ export async function timeEditor(address, cookie) {
   await browser.close();
   return {
     opened,
-    letter: letter(0),
-    letterByClock: letter(1),
+    letter: letter.work,
+    letterByClock: letter.byClock,
     frame: median(dragged),
     sliderFrame: median(slid),
   };

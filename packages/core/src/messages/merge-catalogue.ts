@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Question } from '../forms/index.ts';
-import { fillMergeFields, mergeFieldsIn, type MergeContext } from './merge.ts';
+import { fillMergeFields, mergeFieldsIn, pageLinkName, type MergeContext } from './merge.ts';
 
 /** A value that words may name, as it is offered to the writer. */
 export interface MergeField {
@@ -67,9 +67,6 @@ const fixed: Record<
 
 /** Written by an earlier build; still filled, no longer offered. */
 const formerFields = new Set(['client.licence']);
-
-/** The name by which words link to a page: `first_visit` of the address `first-visit`. */
-export const pageLinkName = (slug: string): string => slug.replaceAll('-', '_');
 
 /**
  * The fields of some groups, with an answer for each question, the client's own fields of people, and a link to each page. Questions of several

@@ -54,6 +54,22 @@ for (const tag of Object.keys(engine.tags)) if (!allowedTags.includes(tag)) dele
 for (const filter of Object.keys(engine.filters))
   if (!allowedFilters.includes(filter)) delete engine.filters[filter];
 
+/** `{{ "spring-offer" | page_link }}`: the person's own link to a page by its address; empty where there is no such page. */
+engine.registerFilter('page_link', function (slug: unknown) {
+  const links = this.context.getSync(['links']) as Record<string, string> | undefined;
+  const name = pageLinkName(String(slug));
+  return links && Object.hasOwn(links, name) ? links[name] : '';
+});
+
+/** The name by which words link to a page: `first_visit` of the address `first-visit`. */
+export const pageLinkName = (slug: string): string => slug.replaceAll('-', '_');
+
+/** Whether words may name pages as links of the person's own. */
+export const namesPages = (words: string): boolean => {
+  const named = namespacesIn(words);
+  return named.has('links') || named.has('page_link');
+};
+
 /** How much text the merge fields of one page or message may still become; spent by each fill. */
 export interface MergeBudget {
   left: number;
@@ -138,7 +154,7 @@ const personalFields = ['person', 'answers', 'booking'];
 /** What is wrong with a template's merge fields, or null: for the moment of writing. */
 export function mergeProblem(template: string): string | null {
   try {
-    engine.parse(template);
+    compiled(template);
     return null;
   } catch (error) {
     return sentence(error);

@@ -126,6 +126,16 @@ describe('withoutLinks', () => {
   );
 });
 
+it.each([
+  ['{{ "spring-offer" | page_link }}', 'https://q.test/spring-offer'],
+  ['{{ "gone" | page_link }}', ''],
+  ['{{ "__proto__" | page_link }}', ''],
+  ['{{ "constructor" | page_link }}', ''],
+])('%s is %j', (template, link) => {
+  const links = { spring_offer: 'https://q.test/spring-offer' };
+  expect(fillMergeFields(template, { links })).toEqual({ ok: true, value: link });
+});
+
 describe('plainToHtml', () => {
   it('makes paragraphs, line breaks and links, and nothing else', () => {
     expect(plainToHtml('Hello\nAna\n\nSee https://example.com/a?b=1&c=2.')).toBe(

@@ -6,7 +6,7 @@ import {
   type PictureId,
 } from '@plumgate/core/basics';
 import { Email, emailTexts } from '@plumgate/core/emails';
-import { namespacesIn, pageLinkName } from '@plumgate/core/messages';
+import { namesPages, pageLinkName } from '@plumgate/core/messages';
 import type { ShownPicture } from '@plumgate/page-kit';
 import { and, eq } from 'drizzle-orm';
 import { isAnyOf } from '../../platform/database/bulk.ts';
@@ -38,7 +38,7 @@ export async function namedThings(
   const [pageIds, fileIds] = [idsOf<PageId>('page'), idsOf<FileId>('file')];
   const all = [...words, ...emails.flatMap(emailTexts)].join('\n');
   return {
-    pageNames: namespacesIn(all).has('links') ? await pageNames(db, clientId) : new Map(),
+    pageNames: namesPages(all) ? await pageNames(db, clientId) : new Map(),
     pages: await livePages(db, clientId, pageIds),
     files: await filesAmong(db, clientId, fileIds),
     pictures: await shownPictures(db, idsOf<PictureId>('picture'), clientId),

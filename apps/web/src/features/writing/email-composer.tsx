@@ -3,6 +3,7 @@ import type { PersonId } from '@plumgate/core/basics';
 import type { Conditions } from '@plumgate/core/conditions';
 import { Email, emailBlockKinds, type EmailBlockKind } from '@plumgate/core/emails';
 import type { MergeContext, MergeField, MergeGroup } from '@plumgate/core/messages';
+import type { EmailView } from '@plumgate/email-kit';
 import {
   Columns2,
   Heading,
@@ -125,25 +126,23 @@ function Composer({
   const store = useEmailStore();
   const [reader, setReader] = useState<Reader | null>(null);
   const [isDark, setDark] = useState(false);
-  const [side, setSide] = useState<Side>('phone');
   const values = usePersonValues(sheet, reader?.id ?? null, sample);
   const view = useMemo(() => emailView(sheet, pages, values), [sheet, pages, values]);
-  // What stands beside the email follows a moment later, so that letters come at once.
-  const email = useDeferredValue(useComposed((state) => state.email));
-  const { findings, bytes } = useEmailCheck(sheet.id, email, groups, onlyFor);
   useHistoryKeys();
   const sendTest = async () => {
+    const { email } = store.getState();
+    const problem = Email.safeParse(email).error?.issues[0]?.message;
+    if (problem) return void toast.error(`${problem} Then send a test.`);
     try {
       const { to } = await call(api.sendTestEmail, {
         params: { clientId: sheet.id },
-        body: { email: store.getState().email, personId: (reader?.id ?? null) as PersonId | null },
+        body: { email, personId: (reader?.id ?? null) as PersonId | null },
       });
       toast(`A test is on its way to ${to}.`);
     } catch (error) {
       toast.error(messageOf(error));
     }
   };
-  const isWhole = Email.safeParse(email).success;
   return (
     <>
       <header className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-4 py-2">
@@ -157,9 +156,7 @@ function Composer({
           {isDark ? <Sun /> : <Moon />}
         </IconButton>
         <PersonChoice clientId={sheet.id} reader={reader} onChange={setReader} />
-        <Button disabled={!isWhole} onClick={() => void sendTest()}>
-          Send a test to me
-        </Button>
+        <Button onClick={() => void sendTest()}>Send a test to me</Button>
         <Button look="main" onClick={onClose}>
           Done
         </Button>
@@ -174,19 +171,36 @@ function Composer({
           <Inbox name={sheet.name} fields={fields} />
           <EmailCanvas view={view} fields={fields} isDark={isDark} />
         </div>
-        <EmailSide
-          {...{ email, view, isDark, side, findings, bytes }}
-          onSide={setSide}
-          onFinding={({ block }) => {
-            if (!block) return;
-            store.getState().pick(block);
-            document
-              .querySelector(`[data-block="${block}"]`)
-              ?.scrollIntoView({ block: 'center', behavior: 'smooth' });
-          }}
-        />
+        <Beside clientId={sheet.id} {...{ view, isDark, groups, onlyFor }} />
       </div>
     </>
+  );
+}
+
+/** What stands beside the email follows it a moment later, so that letters come at once. */
+function Beside({
+  clientId,
+  view,
+  isDark,
+  groups,
+  onlyFor,
+}: Pick<Props, 'clientId' | 'groups' | 'onlyFor'> & { view: EmailView; isDark: boolean }) {
+  const store = useEmailStore();
+  const [side, setSide] = useState<Side>('phone');
+  const email = useDeferredValue(useComposed((state) => state.email));
+  const { findings, bytes } = useEmailCheck(clientId, email, groups, onlyFor);
+  return (
+    <EmailSide
+      {...{ email, view, isDark, side, findings, bytes }}
+      onSide={setSide}
+      onFinding={({ block }) => {
+        if (!block) return;
+        store.getState().pick(block);
+        document
+          .querySelector(`[data-block="${block}"]`)
+          ?.scrollIntoView({ block: 'center', behavior: 'smooth' });
+      }}
+    />
   );
 }
 

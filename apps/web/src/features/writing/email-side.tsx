@@ -61,6 +61,15 @@ export function EmailSide({
   );
 }
 
+/** What an inbox shows where there is no preview line: the first block that says something. */
+function firstWords({ blocks }: Email, { reading }: EmailView): string {
+  for (const block of blocks) {
+    const words = emailText([block], reading);
+    if (words.trim() !== '') return words.replace(/\s+/g, ' ');
+  }
+  return '';
+}
+
 /** The inbox line, and below it the email as wide as a phone. */
 function OnPhone({ email, view, isDark }: { email: Email; view: EmailView; isDark: boolean }) {
   const holder = useRef<HTMLDivElement>(null);
@@ -81,7 +90,7 @@ function OnPhone({ email, view, isDark }: { email: Email; view: EmailView; isDar
         <p className="truncate text-xs text-muted">{view.head.name}</p>
         <p className="truncate text-[13px] font-semibold">{merge(email.subject)}</p>
         <p className="truncate text-xs text-muted">
-          {merge(email.preview) || emailText(email.blocks, view.reading).replace(/\s+/g, ' ')}
+          {merge(email.preview) || firstWords(email, view)}
         </p>
       </div>
       <div
