@@ -40,17 +40,24 @@ const shots = [
     see: 'text=Pages to include',
   },
   {
-    name: 'editor-adding',
-    at: `${client}/funnels`,
+    name: 'campaign',
+    at: `${client}/follow-up/campaigns`,
     then: async (page) => {
-      await openFirst('h2 a')(page);
-      await page.getByRole('link', { name: 'Edit First visit' }).click();
-      await page.getByRole('button', { name: 'The quiet room' }).click();
-      await page.getByRole('tab', { name: 'Add' }).click();
-      await page.getByText('Bands', { exact: true }).click();
-      await page.waitForTimeout(2500);
+      await page.getByRole('link', { name: 'Check-ups before winter' }).click();
+      await page.waitForTimeout(1500);
     },
-    see: 'text=Top of the page',
+    see: 'text=people get it',
+  },
+  {
+    name: 'composer',
+    at: `${client}/follow-up/campaigns`,
+    then: async (page) => {
+      await page.getByRole('link', { name: 'Check-ups before winter' }).click();
+      await page.getByRole('button', { name: 'Write the email' }).click();
+      await page.getByRole('dialog').getByText('before the road to the quay').click();
+      await page.waitForTimeout(1500);
+    },
+    see: 'text=Insert merge field',
   },
   { name: 'people', at: `${client}/people`, then: openFirst('tbody a'), see: 'text=History' },
   {
@@ -91,12 +98,6 @@ const shots = [
   },
   { name: 'fact-sheet', at: `${client}/set-up`, see: 'text=Areas served' },
   { name: 'visitor-wide', at: '/first-visit', site: 'quayside-dental', full: true, see: 'h1' },
-  {
-    name: 'visitor-event',
-    at: '/runners-knee-evening',
-    site: 'fernhill-physio',
-    see: '.countdown.on',
-  },
   {
     name: 'visitor-phone',
     at: '/first-visit',

@@ -18,6 +18,8 @@ import { ClientRecordsService } from '../domains/clients/client-records.service.
 import { SourceService } from '../domains/results/source.service.ts';
 import { demoCallNumbers, demoSourceRules } from './sources.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
+import { CampaignService } from '../domains/campaigns/campaign.service.ts';
+import { winterCheckUp } from './draft-campaign.ts';
 import { SequenceService } from '../domains/followup/sequence.service.ts';
 import { FormService } from '../domains/forms/form.service.ts';
 import { FunnelService } from '../domains/funnels/funnel.service.ts';
@@ -223,6 +225,11 @@ async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId):
       { kind: 'start', sequence: welcome },
     ],
   });
+  const [page] = await db
+    .select({ id: pages.id })
+    .from(pages)
+    .where(and(eq(pages.clientId, clientId), eq(pages.slug, 'first-visit')));
+  await app.get(CampaignService).create(clientId, { content: winterCheckUp(page!.id, room) });
   return desk;
 }
 

@@ -8,7 +8,7 @@ import { chipWords } from '../../ui/merge-text/chip-words.ts';
 import { openWords } from '../../ui/merge-text/open-words.ts';
 import { nodesOf, wordsIn } from '../../ui/merge-text/plain-nodes.ts';
 import { docOf, richOf } from '../../ui/merge-text/words-json.ts';
-import { useComposed, useEmailStore, type EmailStore } from './email-store.ts';
+import { useEmailStore, type EmailStore } from './email-store.ts';
 
 type Words = { isRich: false; value: string } | { isRich: true; value: RichText };
 type Props = Words & {
@@ -25,9 +25,9 @@ export function EmailWords(props: Props) {
   const { id, setting, isRich } = props;
   const key = `${id}.${setting}`;
   const store = useEmailStore();
-  const isNew = useComposed(({ picked, writing }) => picked === id && !writing) && isEmpty(props);
-  const [opened, setOpened] = useState<{ x: number; y: number } | 'end' | null>(
-    isNew ? 'end' : null,
+  // What was just added is written in at once.
+  const [opened, setOpened] = useState<{ x: number; y: number } | 'end' | null>(() =>
+    store.getState().picked === id && isEmpty(props) ? 'end' : null,
   );
   const Tag = isRich ? 'div' : 'span';
   if (opened)
