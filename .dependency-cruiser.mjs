@@ -24,6 +24,7 @@ const serverDomains = [
   'followup',
   'booking',
   'messages',
+  'vouchers',
   'people',
   'funnels',
   'pages',
@@ -63,6 +64,7 @@ const coreFolders = [
   'forms',
   'conditions',
   'icons',
+  'vouchers',
   'basics',
 ];
 
@@ -81,6 +83,7 @@ const webFeatures = [
   'fact-sheet',
   'sharing',
   'messages',
+  'vouchers',
   'campaigns',
   'routing',
   'followup',

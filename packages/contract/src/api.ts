@@ -25,8 +25,10 @@ import {
   SubmissionId,
   TemplateId,
   UploadId,
+  VoucherPoolId,
   Zone,
 } from '@plumgate/core/basics';
+import { CodeFormat, VoucherPoolContent } from '@plumgate/core/vouchers';
 import { ClientRecords, Facts, Place } from '@plumgate/core/clients';
 import { Conditions, noConditions } from '@plumgate/core/conditions';
 import { CampaignContent } from '@plumgate/core/campaigns';
@@ -61,6 +63,8 @@ import {
   CampaignReach,
   CampaignView,
   MessageOutcome,
+  RedeemedVoucher,
+  VoucherPoolView,
   BinEntry,
   ErasureView,
   BinKind,
@@ -2018,6 +2022,65 @@ export const writeToPerson = endpoint({
   params: z.object({ personId: PersonId }),
   body: z.strictObject({ id: z.uuid(), message: WrittenMessage }),
   answer: nothing,
+});
+
+const mostCodesAtOnce = 100_000;
+export const listVoucherPools = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/vouchers',
+  summary: "A client's vouchers, with how many codes of each were given and redeemed",
+  right: 'people.read',
+  params: ofClient,
+  answer: z.object({ pools: z.array(VoucherPoolView) }),
+});
+export const createVoucherPool = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/vouchers',
+  summary: 'Make vouchers of a kind, without codes yet',
+  right: 'followup.write',
+  params: ofClient,
+  body: VoucherPoolContent,
+  answer: z.object({ id: VoucherPoolId }),
+});
+export const redeemVoucher = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/vouchers/:code/redeem',
+  summary: 'Redeem a voucher by its code, in any case, with or without dashes; once',
+  right: 'people.write',
+  params: ofClient.extend({ code: z.string().min(1).max(100) }),
+  answer: RedeemedVoucher,
+});
+export const saveVoucherPool = endpoint({
+  method: 'PUT',
+  path: '/api/voucher-pools/:voucherPoolId',
+  summary: 'Change what vouchers are called and worth, and their last day',
+  right: 'followup.write',
+  params: z.object({ voucherPoolId: VoucherPoolId }),
+  body: z.strictObject({ version: Version, content: VoucherPoolContent }),
+  answer: nothing,
+});
+export const addVoucherCodes = endpoint({
+  method: 'POST',
+  path: '/api/voucher-pools/:voucherPoolId/codes',
+  summary:
+    "Add codes: so many new ones, or a list of the client's own; those that are there already are left",
+  right: 'followup.write',
+  params: z.object({ voucherPoolId: VoucherPoolId }),
+  body: z.union([
+    z.strictObject({
+      make: z.strictObject({ count: z.int().min(1).max(mostCodesAtOnce), format: CodeFormat }),
+    }),
+    z.strictObject({ list: z.array(z.string().min(1).max(60)).min(1).max(mostCodesAtOnce) }),
+  ]),
+  answer: z.object({ added: z.int() }),
+});
+export const removeVoucherPool = endpoint({
+  method: 'DELETE',
+  path: '/api/voucher-pools/:voucherPoolId',
+  summary: 'Move vouchers to the bin; none is given or redeemed any more',
+  right: 'followup.write',
+  params: z.object({ voucherPoolId: VoucherPoolId }),
+  answer: inBin,
 });
 
 export const listCampaigns = endpoint({

@@ -34,6 +34,7 @@ export const problemCodes = {
   'other-origin': { status: 403, title: 'This request came from another site.' },
   'not-found': { status: 404, title: 'There is nothing here.' },
   'already-set-up': { status: 409, title: 'This installation already has an owner.' },
+  'already-redeemed': { status: 409, title: 'This voucher was redeemed already.' },
   'place-taken': {
     status: 409,
     title: 'Something else has taken its place since it was deleted. Change or delete that first.',

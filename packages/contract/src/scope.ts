@@ -25,6 +25,7 @@ export const clientOwnedIds = [
   'mergeId',
   'uploadId',
   'campaignId',
+  'voucherPoolId',
 ] as const;
 export type ClientOwnedId = (typeof clientOwnedIds)[number];
 
@@ -43,6 +44,7 @@ export const otherIds = [
   'sessionId',
   'invitationId',
   'token',
+  'code',
 ] as const;
 
 /** By which ids of its address an endpoint is narrowed to a client; none for what is the agency's. */

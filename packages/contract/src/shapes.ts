@@ -28,7 +28,9 @@ import {
   RunId,
   TaskId,
   TemplateId,
+  VoucherPoolId,
 } from '@plumgate/core/basics';
+import { VoucherPoolContent } from '@plumgate/core/vouchers';
 import { Finding } from '@plumgate/core/launch';
 import { Facts } from '@plumgate/core/clients';
 import { junkReasons, UploadedFile } from '@plumgate/core/forms';
@@ -412,6 +414,7 @@ export const BinKind = z.enum([
   'person',
   'list',
   'campaign',
+  'vouchers',
 ]);
 export type BinKind = z.infer<typeof BinKind>;
 
@@ -1030,6 +1033,27 @@ export const SequenceView = z.object({
   sent: z.record(z.string(), z.int()),
 });
 export type SequenceView = z.infer<typeof SequenceView>;
+
+/** Codes that people are given: how many there are, and how many were given and redeemed. */
+export const VoucherPoolView = z.object({
+  id: VoucherPoolId,
+  content: VoucherPoolContent,
+  version: z.int(),
+  codes: z.int(),
+  given: z.int(),
+  redeemed: z.int(),
+});
+export type VoucherPoolView = z.infer<typeof VoucherPoolView>;
+
+export const RedeemedVoucher = z.object({
+  code: z.string(),
+  name: z.string(),
+  worth: z.string(),
+  /** Whose it was; null for a code that was given to nobody. */
+  person: z.object({ id: PersonId, name: z.string() }).nullable(),
+  redeemedAt: InstantText,
+});
+export type RedeemedVoucher = z.infer<typeof RedeemedVoucher>;
 
 /** How many of a list get a message, and why the others don't. */
 export const CampaignReach = z.object({

@@ -8,6 +8,7 @@ import { BehaviorModule } from '../domains/behavior/behavior.module.ts';
 import { BookingModule } from '../domains/booking/booking.module.ts';
 import { CallsModule } from '../domains/calls/calls.module.ts';
 import { ClientsModule } from '../domains/clients/clients.module.ts';
+import { VouchersModule } from '../domains/vouchers/vouchers.module.ts';
 import { CampaignsModule } from '../domains/campaigns/campaigns.module.ts';
 import { FollowupModule } from '../domains/followup/followup.module.ts';
 import { FormatsModule } from '../domains/formats/formats.module.ts';
@@ -38,6 +39,7 @@ import { StaffController } from './staff.controller.ts';
 import { AuditInterceptor } from './audit.interceptor.ts';
 import { BinController } from './bin.controller.ts';
 import { BookingController } from './booking.controller.ts';
+import { VoucherController } from './voucher.controller.ts';
 import { CampaignController } from './campaign.controller.ts';
 import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
@@ -77,6 +79,7 @@ import { WebsiteController } from './website.controller.ts';
     CallsModule,
     ClientsModule,
     CampaignsModule,
+    VouchersModule,
     FollowupModule,
     FormatsModule,
     FormsModule,
@@ -107,6 +110,7 @@ import { WebsiteController } from './website.controller.ts';
     BinController,
     BookingController,
     CampaignController,
+    VoucherController,
     ClientController,
     DomainController,
     DraftController,

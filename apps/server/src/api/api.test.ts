@@ -301,7 +301,20 @@ describe('every id in an address', () => {
        values (gen_random_uuid(), $1, $2, now()) returning id`,
       [clientId, campaignFormat.write(newCampaign('A', 'email'))],
     );
-    return { pictureId, approvalId, remarkId, testRunId, ruleId, fieldId, campaignId };
+    const voucherPoolId = await add(
+      `insert into voucher_pools (id, client_id, content, made_at)
+       values (gen_random_uuid(), $1, $2, now()) returning id`,
+      [clientId, { name: 'A', key: 'a', worth: '', lastDay: null }],
+    );
+    const code = await add(
+      `insert into vouchers (client_id, pool_id, code, code_key)
+       values ($1, $2, 'ABCDEFGH', 'ABCDEFGH') returning code as id`,
+      [clientId, voucherPoolId],
+    );
+    return {
+      ...{ pictureId, approvalId, remarkId, testRunId, ruleId, fieldId },
+      ...{ campaignId, voucherPoolId, code },
+    };
   }
 
   /** A submission of a client that was put aside, with the form it was sent by. */

@@ -1,6 +1,7 @@
 export * from './accounts/table.ts';
 export * from './audit/table.ts';
 export * from './campaigns/table.ts';
+export * from './vouchers/table.ts';
 export * from './messages/message-links.table.ts';
 export * from './clients/table.ts';
 export * from './clients/record-tables.ts';

@@ -24,6 +24,7 @@ import { merges } from './people/merges.table.ts';
 import { people } from './people/table.ts';
 import { pictures } from './pictures/table.ts';
 import { routingRules } from './routing/table.ts';
+import { voucherPools } from './vouchers/table.ts';
 import { testRuns } from './test-runs/table.ts';
 
 type Owned = PgTable & { id: AnyPgColumn; clientId: AnyPgColumn; removedAt?: AnyPgColumn };
@@ -54,6 +55,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   mergeId: merges,
   uploadId: uploads,
   campaignId: campaigns,
+  voucherPoolId: voucherPools,
 };
 
 /** In no bin. A person who was merged into another is still asked for, by links of before. */

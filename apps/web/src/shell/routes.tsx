@@ -191,6 +191,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/follow-up/vouchers',
+        lazy: async () => ({
+          Component: (await import('../features/vouchers/vouchers-screen.tsx')).VouchersScreen,
+        }),
+      },
+      {
         path: '/:client/follow-up/campaigns',
         lazy: async () => ({
           Component: (await import('../features/campaigns/campaigns-screen.tsx')).CampaignsScreen,

@@ -37,7 +37,12 @@ export const CampaignContent = z.strictObject({
 export type CampaignContent = z.infer<typeof CampaignContent>;
 
 /** What a campaign's words may name. */
-export const campaignMergeGroups = ['person', 'client', 'links'] as const satisfies MergeGroup[];
+export const campaignMergeGroups = [
+  'person',
+  'client',
+  'links',
+  'vouchers',
+] as const satisfies MergeGroup[];
 
 /** Few enough that mail providers and phone carriers take them as they come (common practice, no source). */
 const usualPerMinute = { email: 600, text: 60 };

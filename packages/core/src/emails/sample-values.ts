@@ -11,6 +11,9 @@ export const samplePerson = {
   phone: '(207) 555-0117',
 };
 
+/** A code that is shown while a message is written; nobody has it. */
+export const sampleCode = 'SAMPLE-CODE';
+
 const sampleTime = '2026-11-10T09:00';
 
 /** Of what a sample person reads: the client as it is, and a booking and an event at a sample time. */

@@ -28,7 +28,12 @@ export const WrittenMessage = z.discriminatedUnion('kind', [
 ]);
 export type WrittenMessage = z.infer<typeof WrittenMessage>;
 /** What its words may name. */
-export const writtenMergeGroups = ['person', 'client', 'links'] as const satisfies MergeGroup[];
+export const writtenMergeGroups = [
+  'person',
+  'client',
+  'links',
+  'vouchers',
+] as const satisfies MergeGroup[];
 
 /** What a step does when its time is already past as somebody joins. */
 export const LateRule = z.enum(['skip', 'send-now']);
@@ -132,6 +137,7 @@ export const sequenceMergeGroups = (event: SequenceEvent): MergeGroup[] => [
   'answers',
   'client',
   'links',
+  'vouchers',
   ...(event.kind === 'none' ? [] : ['event' as const]),
   ...(event.kind === 'booking' ? ['booking' as const] : []),
 ];

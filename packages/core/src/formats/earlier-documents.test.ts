@@ -63,10 +63,34 @@ it('reads a sequence of version 1', () => {
   });
 });
 
+it('reads the emails of a sequence of version 5, which were plain text', () => {
+  const { steps: _none, ...rest } = emptySequence('Welcome');
+  const read = sequenceFormat.read({
+    ...rest,
+    formatVersion: 5,
+    steps: [
+      {
+        ...{ id: 'one', anchor: 'joined', side: 'after', late: 'skip', unlessBooked: false },
+        ...{ delay: { amount: 1, unit: 'days', at: null }, onlyIf: { match: 'all', terms: [] } },
+        action: { kind: 'email', subject: 'Hello', body: 'Dear {{ person.first_name }},\n\nBye' },
+      },
+    ],
+  });
+  expect(SequenceContent.parse(read).steps[0]!.action).toMatchObject({
+    ...{ kind: 'email', subject: 'Hello', preview: '' },
+    blocks: [{ kind: 'text' }],
+  });
+});
+
 it('reads a calendar of version 1', () => {
   const { notify: _notify, ...rest } = newCalendar('Visits', 'Europe/London');
-  const read = calendarFormat.read({ ...rest, tell: ['desk@example.com'] });
-  expect(CalendarContent.parse(read).notify).toEqual(['desk@example.com']);
+  const confirmation = { subject: 'See you', body: 'Hello\n\n{{ booking.change_link }}' };
+  const read = CalendarContent.parse(
+    calendarFormat.read({ ...rest, confirmation, tell: ['desk@example.com'] }),
+  );
+  expect(read.notify).toEqual(['desk@example.com']);
+  expect(read.confirmation.subject).toBe('See you');
+  expect(read.confirmation.blocks.map(({ kind }) => kind)).toEqual(['text', 'button']);
 });
 
 describe('a form of version 1', () => {

@@ -20,6 +20,7 @@ const groups = {
   booking: 'Booking',
   event: 'Event',
   links: 'Personal links',
+  vouchers: 'Vouchers',
   client: 'Business',
 } as const;
 export const MergeGroup = z.enum(Object.keys(groups) as [keyof typeof groups]);
@@ -28,7 +29,7 @@ export const mergeGroupLabels: Readonly<Record<MergeGroup, string>> = groups;
 
 /** Everything of a group that words may name: its label, and the fallback that a new field begins with. */
 const fixed: Record<
-  Exclude<MergeGroup, 'answers' | 'links'>,
+  Exclude<MergeGroup, 'answers' | 'links' | 'vouchers'>,
   Record<string, [label: string, string]>
 > = {
   person: {
@@ -69,7 +70,7 @@ const fixed: Record<
 const formerFields = new Set(['client.licence']);
 
 /**
- * The fields of some groups, with an answer for each question, the client's own fields of people, and a link to each page. Questions of several
+ * The fields of some groups, with an answer for each question, the client's own fields of people, a link to each page, and the codes of vouchers. Questions of several
  * forms with one key are one field.
  */
 export function mergeFieldsOf(
@@ -77,6 +78,7 @@ export function mergeFieldsOf(
   questions: readonly Pick<Question, 'key' | 'label'>[] = [],
   own: readonly { key: string; name: string }[] = [],
   pages: readonly { slug: string; name: string }[] = [],
+  vouchers: readonly { key: string; name: string }[] = [],
 ): MergeField[] {
   const ownFields = own.map(({ key, name }): [string, [string, string]] => [
     `fields.${key}`,
@@ -85,6 +87,8 @@ export function mergeFieldsOf(
   const answers = new Map(questions.map(({ key, label }) => [key, label]));
   const fieldsOf = (group: MergeGroup): [string, [string, string]][] => {
     if (group === 'answers') return [...answers].map(([key, label]) => [key, [label || key, '']]);
+    if (group === 'vouchers')
+      return vouchers.map(({ key, name }) => [key, [`Code of ${name}`, '']]);
     if (group === 'links')
       return pages.map(({ slug, name }) => [pageLinkName(slug), [`Link to ${name}`, '']]);
     return [...Object.entries(fixed[group]), ...(group === 'person' ? ownFields : [])];

@@ -13,6 +13,8 @@ export interface MergeContext {
   page?: Record<string, string>;
   /** Links to the client's pages for the one who reads, by `pageLinkName`. */
   links?: Record<string, string>;
+  /** The person's codes, by the names of vouchers. */
+  vouchers?: Record<string, string>;
   /** The person's booking: `when`, `where`, `change_link`; empty text where there is none. */
   booking?: Record<string, string>;
   /** What a sequence counts back from: `name`, `when`, `day`, `time`. */

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, PersonId } from '@plumgate/core/basics';
-import { emailFromText, type Email, type Letterhead } from '@plumgate/core/emails';
-import type { MergeContext } from '@plumgate/core/messages';
+import { emailFromText, emailTexts, type Email, type Letterhead } from '@plumgate/core/emails';
+import { mergeFieldsIn, mergeFieldUses, type MergeContext } from '@plumgate/core/messages';
 import { dialled, fieldWordsOf, personFields } from '@plumgate/core/people';
 import type { EmailView } from '@plumgate/email-kit';
 import { inArray } from 'drizzle-orm';
@@ -15,6 +15,7 @@ import { messageTemplates } from '../../records/messages/message-content.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import type { outbox } from '../../records/messages/outbox.table.ts';
+import { VoucherService } from '../vouchers/voucher.service.ts';
 import { fileHref } from '../pictures/file.service.ts';
 import { shownPictures } from '../pictures/picture-address.ts';
 import { accountEmail, clientEmail, fillFor, finalEmail, finalView } from './compose.ts';
@@ -34,6 +35,8 @@ export interface Sources {
   named: Map<ClientId, NamedThings>;
   /** Whom messages go to that are filled as they leave. */
   people: Map<PersonId, PersonRow>;
+  /** The codes of those whose words name vouchers. */
+  vouchers: ReadonlyMap<PersonId, Record<string, string>>;
 }
 
 /** Twice the widest that a logo is shown, for sharp screens. */
@@ -58,6 +61,7 @@ async function namedFor(
 export class Composer {
   constructor(
     private readonly database: Database,
+    private readonly vouchers: VoucherService,
     private readonly links: PersonLinks,
   ) {}
 
@@ -67,7 +71,7 @@ export class Composer {
       return {
         ...{ agency: '', clients: new Map(), templates: new Map() },
         ...{ logos: new Map(), named: new Map() },
-        people: new Map(),
+        ...{ people: new Map(), vouchers: new Map() },
       };
     const owners = [...new Set(rows.flatMap(({ clientId }) => clientId ?? []))];
     const named = rows.flatMap(({ content }) => ('template' in content ? [content.template] : []));
@@ -84,6 +88,7 @@ export class Composer {
       logos: await this.logosOf(db, senders),
       named: await namedFor(db, templates),
       people: await this.peopleOf(db, rows),
+      vouchers: await this.vouchersFor(rows, templates),
     };
   }
 
@@ -113,6 +118,46 @@ export class Composer {
     if (!pages?.size) return {};
     const links = [...pages].map(([name, slug]) => [name, this.pageLink(client, personId, slug)]);
     return { links: Object.fromEntries(links) as Record<string, string> };
+  }
+
+  /** Gives the people of these messages their codes, before anything is sent. */
+  private async vouchersFor(
+    rows: readonly OutboxRow[],
+    templates: readonly Template[],
+  ): Promise<Map<PersonId, Record<string, string>>> {
+    const all = new Map<PersonId, Record<string, string>>();
+    for (const template of templates) {
+      const words = template.email ? emailTexts(template.email) : [template.subject, template.body];
+      const named = words.flatMap(mergeFieldsIn).filter(([of]) => of === 'vouchers');
+      const keys = [...new Set(named.map(([, key]) => key!))];
+      if (keys.length === 0) continue;
+      const ids = rows.flatMap(({ content, personId }) =>
+        'template' in content && content.template === template.id && personId ? [personId] : [],
+      );
+      const given = await this.database.transaction((tx) =>
+        this.vouchers.give(tx, template.clientId, keys, ids),
+      );
+      for (const [id, codes] of given) all.set(id, { ...all.get(id), ...codes });
+    }
+    return all;
+  }
+
+  /** A person's codes; a message that names vouchers of which none are left is not sent without one. */
+  private codesFor(
+    { personId }: OutboxRow,
+    template: Template,
+    { vouchers }: Sources,
+  ): { vouchers?: Record<string, string> } {
+    // A test has codes that are none.
+    if (!personId) return {};
+    const codes = vouchers.get(personId) ?? {};
+    const words = template.email ? emailTexts(template.email) : [template.subject, template.body];
+    const isMissing = words.flatMap(mergeFieldUses).some(({ field, fallsBack }) => {
+      const [of, key] = field.split('.');
+      return of === 'vouchers' && !fallsBack && !(key! in codes);
+    });
+    if (isMissing) throw Object.assign(new Error('No code is left.'), { code: 'NO-CODE-LEFT' });
+    return { vouchers: codes };
   }
 
   private async peopleOf(db: Queries, rows: readonly OutboxRow[]): Promise<Sources['people']> {
@@ -162,7 +207,11 @@ export class Composer {
     const template = sources.templates.get(content.template);
     if (!template) throw new Error('The words of this message are gone.');
     const known = content.as === 'template' ? content.values : this.valuesNow(client, row, sources);
-    const values = { ...known, ...this.linksFor(client, row, sources) };
+    const values = {
+      ...known,
+      ...this.linksFor(client, row, sources),
+      ...this.codesFor(row, template, sources),
+    };
     const links = row.campaignId
       ? new MessageLinks(row.id, (path) => this.links.onSite(client, path))
       : null;

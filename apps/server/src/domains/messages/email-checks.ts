@@ -4,6 +4,7 @@ import type { Conditions } from '@plumgate/core/conditions';
 import {
   checkEmail,
   emailTexts,
+  sampleCode,
   sampleValues,
   type Email,
   type EmailFinding,
@@ -72,7 +73,12 @@ export class EmailChecks {
     { email, personId }: { email: Email; personId: PersonId | null },
   ): Promise<{ to: string }> {
     const client = await this.client(clientId);
-    const values = this.sampleOf(client);
+    const pools = await knownMergeFields(this.database.db, clientId, ['vouchers']);
+    const codes = pools.map(({ field }) => [field.split('.')[1]!, sampleCode]);
+    const values = {
+      ...this.sampleOf(client),
+      vouchers: Object.fromEntries(codes) as Record<string, string>,
+    };
     const context = personId ? { ...values, ...(await this.personOf(client, personId)) } : values;
     await this.database.transaction(async (tx) => {
       const effects = this.causes.begin();

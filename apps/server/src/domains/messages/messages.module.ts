@@ -19,6 +19,7 @@ import { Outbox } from './outbox.ts';
 import { PersonLinks } from './person-links.ts';
 import { PostRoomService } from './post-room.service.ts';
 import { PeopleModule } from '../people/people.module.ts';
+import { VouchersModule } from '../vouchers/vouchers.module.ts';
 import { RemovedPeople } from './removed-people.ts';
 import { WrittenMessages } from './written-messages.ts';
 
@@ -67,7 +68,7 @@ const gateways: Provider[] = [
 ];
 
 @Module({
-  imports: [PeopleModule],
+  imports: [PeopleModule, VouchersModule],
   providers: [
     RemovedPeople,
     Composer,

@@ -10,6 +10,7 @@ import { and, eq, isNull } from 'drizzle-orm';
 import type { z } from 'zod';
 import { forms } from '../forms/table.ts';
 import { isLive, pages } from '../pages/table.ts';
+import { voucherPools } from '../vouchers/table.ts';
 import { ownFields } from '../people/fields.table.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
@@ -36,7 +37,14 @@ export async function knownMergeFields(
         .from(pages)
         .where(and(eq(pages.clientId, clientId), isLive))
     : [];
-  return mergeFieldsOf(groups, questions, own, linked);
+  const pools = groups.includes('vouchers')
+    ? await db
+        .select({ content: voucherPools.content })
+        .from(voucherPools)
+        .where(and(eq(voucherPools.clientId, clientId), isNull(voucherPools.removedAt)))
+    : [];
+  const named = pools.map(({ content }) => content);
+  return mergeFieldsOf(groups, questions, own, linked, named);
 }
 
 /**

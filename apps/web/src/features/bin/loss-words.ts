@@ -12,6 +12,7 @@ export const kindWords: Record<BinKind, string> = {
   person: 'person',
   list: 'list',
   campaign: 'campaign',
+  vouchers: 'vouchers',
 };
 
 const mostNames = 4;

@@ -12,6 +12,11 @@ export function useMergeFields(clientId: string, groups: readonly MergeGroup[]):
     { params: { clientId } },
     { enabled: groups.includes('links') },
   );
+  const vouchers = useEndpoint(
+    api.listVoucherPools,
+    { params: { clientId } },
+    { enabled: groups.includes('vouchers') },
+  );
   const key = groups.join();
   return useMemo(
     () =>
@@ -20,7 +25,8 @@ export function useMergeFields(clientId: string, groups: readonly MergeGroup[]):
         (forms.data?.forms ?? []).flatMap(({ answers }) => answers),
         own.data?.fields,
         pages.data?.pages.filter(({ live }) => live),
+        vouchers.data?.pools.map(({ content }) => content),
       ),
-    [forms.data, own.data, pages.data, key],
+    [forms.data, own.data, pages.data, vouchers.data, key],
   );
 }

@@ -6,6 +6,7 @@ export const FollowUpTabs = ({ slug }: { slug: string }) => (
     tabs={{
       [`/${slug}/follow-up`]: 'Sequences',
       [`/${slug}/follow-up/campaigns`]: 'Campaigns',
+      [`/${slug}/follow-up/vouchers`]: 'Vouchers',
       [`/${slug}/follow-up/rules`]: 'Rules',
       [`/${slug}/follow-up/post-room`]: 'Post room',
     }}

@@ -13,6 +13,7 @@ import { WaitingList } from './waiting-list.tsx';
 import { bookingAddress } from '../bookings/booking-address.ts';
 import { BookingPill } from '../bookings/booking-pill.tsx';
 import { AddPerson } from '../people/add-person.tsx';
+import { RedeemVoucher } from '../vouchers/redeem-voucher.tsx';
 import { TaskList } from '../people/task-list.tsx';
 
 /** What the day asks for: who waits, who comes, and what did not get through. */
@@ -34,6 +35,7 @@ export function TodayScreen() {
         title="Today"
         beside={<span className="text-muted">{dayText(now, client.zone)}</span>}
       >
+        <RedeemVoucher clientId={client.id} />
         <AddPerson client={client} />
       </PageHead>
       <Notices board={board.data} client={client} />

@@ -127,7 +127,10 @@ function Composer({
   const [reader, setReader] = useState<Reader | null>(null);
   const [isDark, setDark] = useState(false);
   const values = usePersonValues(sheet, reader?.id ?? null, sample);
-  const view = useMemo(() => emailView(sheet, pages, values), [sheet, pages, values]);
+  const view = useMemo(
+    () => emailView(sheet, pages, values, fields),
+    [sheet, pages, values, fields],
+  );
   useHistoryKeys();
   const sendTest = async () => {
     const { email } = store.getState();

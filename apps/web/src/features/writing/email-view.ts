@@ -1,6 +1,11 @@
 import type { ClientSheet, PageChoice } from '@plumgate/contract';
-import { letterheadOf } from '@plumgate/core/emails';
-import { fillOrKeep, pageLinkName, type MergeContext } from '@plumgate/core/messages';
+import { letterheadOf, sampleCode } from '@plumgate/core/emails';
+import {
+  fillOrKeep,
+  pageLinkName,
+  type MergeContext,
+  type MergeField,
+} from '@plumgate/core/messages';
 import { dialled } from '@plumgate/core/people';
 import type { EmailView } from '@plumgate/email-kit';
 
@@ -13,11 +18,19 @@ export function emailView(
   sheet: ClientSheet,
   pages: readonly PageChoice[],
   values: MergeContext,
+  fields: readonly MergeField[] = [],
 ): EmailView {
   const { logo } = sheet.brand;
   const live = pages.filter((page) => page.live);
   const links = live.map(({ slug }) => [pageLinkName(slug), `${sheet.site}/${slug}`]);
-  const known = { ...values, links: Object.fromEntries(links) as Record<string, string> };
+  const codes = fields.flatMap(({ field, group }) =>
+    group === 'vouchers' ? [[field.split('.')[1]!, sampleCode]] : [],
+  );
+  const known = {
+    ...values,
+    links: Object.fromEntries(links) as Record<string, string>,
+    vouchers: Object.fromEntries(codes) as Record<string, string>,
+  };
   return {
     head: letterheadOf(sheet, logo && { ...logo, src: pictureSrc(logo, logoWidth) }),
     reading: {
