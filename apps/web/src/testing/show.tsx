@@ -58,6 +58,7 @@ export const serverOf = (): FakeServer =>
     .on(api.listClients, { clients: [quayside] })
     .on(api.session, signedIn)
     .on(api.listCalendars, { calendars: [] })
+    .on(api.listVoucherPools, { pools: [] })
     .on(api.getClock, { now: '2026-11-05T14:12:00Z', demo: false });
 
 /**
