@@ -12,6 +12,8 @@ for (const [name, path, see] of [
   ['today', '/quayside-dental/today', 'Booked today'],
   ['bookings', '/quayside-dental/bookings', 'Add a booking'],
   ['follow-up', '/quayside-dental/follow-up', 'Gentle welcome'],
+  ['campaigns', '/quayside-dental/follow-up/campaigns', 'Check-ups before winter'],
+  ['vouchers', '/quayside-dental/follow-up/vouchers', 'No vouchers'],
   ['rules', '/quayside-dental/follow-up/rules', 'New patients'],
   ['post room', '/quayside-dental/follow-up/post-room', 'From'],
   ['fact sheet', '/quayside-dental/set-up', 'Areas served'],
@@ -42,6 +44,18 @@ test('the Path, the editor and a person are free of faults', async ({ browser })
   await page.getByRole('row').nth(1).getByRole('link').first().click();
   await expect(page.getByText('History')).toBeVisible();
   await expectClean(page);
+});
+
+test('a campaign and its email in the composer are free of faults', async ({ browser }) => {
+  const page = await signedIn(browser, '/quayside-dental/follow-up/campaigns');
+  await page.getByRole('link', { name: 'Check-ups before winter' }).click();
+  await expect(page.getByText(/people get it/)).toBeVisible();
+  await expectClean(page);
+  await page.getByRole('button', { name: 'Write the email' }).click();
+  await page.getByRole('dialog').getByText('before the road to the quay').click();
+  await expect(page.getByRole('toolbar', { name: 'Text' })).toBeVisible();
+  // The email stands there twice, and each of its layout tables says that it is one.
+  await expectClean(page, ['landmark-unique']);
 });
 
 test('a sequence with its dry run, a rule and a calendar are free of faults', async ({

@@ -59,7 +59,7 @@ export function EmailFrame({
           <EmailProvider value={view}>
             <style>{css}</style>
             {/* A press on a link would leave the email. */}
-            <div onClickCapture={(event) => event.preventDefault()}>
+            <div inert={isStill} onClickCapture={(event) => event.preventDefault()}>
               <EmailSheet blocks={blocks} />
             </div>
           </EmailProvider>,
