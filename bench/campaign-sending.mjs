@@ -9,6 +9,7 @@ import { fileURLToPath } from 'node:url';
 import { noConditions } from '@plumgate/core/conditions';
 import { newCampaign } from '@plumgate/core/campaigns';
 import { makeDemoWorld } from '../apps/server/dist/demo/make-demo.js';
+import { CampaignSending } from '../apps/server/dist/domains/campaigns/campaign-sending.js';
 import { CampaignService } from '../apps/server/dist/domains/campaigns/campaign.service.js';
 import { Worker } from '../apps/server/dist/platform/worker.js';
 import { listen } from '../apps/server/dist/start.js';
@@ -43,7 +44,7 @@ export async function sendCampaign(folder, people = 100_000, seconds = 20) {
     },
   });
   const begun = performance.now();
-  await campaigns.send(owner, id);
+  await app.get(CampaignSending).send(owner, id);
   const queued = (performance.now() - begun) / 1000;
   const port = await listen(running, 0, '127.0.0.1');
   app.get(Worker).start();

@@ -1,11 +1,15 @@
 import { Controller } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { CampaignSending } from '../domains/campaigns/campaign-sending.ts';
 import { CampaignService } from '../domains/campaigns/campaign.service.ts';
 import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 
 @Controller()
 export class CampaignController {
-  constructor(private readonly campaigns: CampaignService) {}
+  constructor(
+    private readonly campaigns: CampaignService,
+    private readonly sending: CampaignSending,
+  ) {}
 
   @Bind(api.listCampaigns)
   async list(
@@ -47,7 +51,7 @@ export class CampaignController {
     @Input() { params }: InputOf<typeof api.sendCampaign>,
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.sendCampaign>> {
-    await this.campaigns.send(who, params.campaignId);
+    await this.sending.send(who, params.campaignId);
     return {};
   }
 
@@ -55,7 +59,7 @@ export class CampaignController {
   async setState(
     @Input() { params, body }: InputOf<typeof api.setCampaignState>,
   ): Promise<Answer<typeof api.setCampaignState>> {
-    await this.campaigns.setState(params.campaignId, body.state);
+    await this.sending.setState(params.campaignId, body.state);
     return {};
   }
 

@@ -1,52 +1,30 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Answered, api, CampaignReach, CampaignView } from '@plumgate/contract';
-import {
-  referencesIn,
-  type BinId,
-  type CampaignId,
-  type ClientId,
-  type Instant,
-} from '@plumgate/core/basics';
-import {
-  areTooManyRefused,
-  campaignMergeGroups,
-  campaignStart,
-  CampaignContent,
-  newCampaign,
-} from '@plumgate/core/campaigns';
-import type { Email } from '@plumgate/core/emails';
+import { referencesIn, type BinId, type CampaignId, type ClientId } from '@plumgate/core/basics';
+import { campaignMergeGroups, CampaignContent, newCampaign } from '@plumgate/core/campaigns';
 import { leftOutWords } from '@plumgate/core/followup';
-import { hasOptOutWords, inPlainWords } from '@plumgate/core/messages';
-import { and, asc, desc, eq, gt, inArray, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
-import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import { AppProblem } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
-import { Worker } from '../../platform/worker.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
+import { campaignRow, type CampaignRow } from '../../records/campaigns/campaign-row.ts';
 import { campaigns } from '../../records/campaigns/table.ts';
-import { Causes } from '../../records/causes/consequences.ts';
-import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { outbox, type MessageLeftOut } from '../../records/messages/outbox.table.ts';
 import { people } from '../../records/people/table.ts';
 import { checkMergeFields } from '../../records/references/check-merge-fields.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
-import { numberOf } from '../messages/compose.ts';
-import { leaveOut } from '../messages/leave-out.ts';
-import { messagesSettled, type MessagesSettled } from '../messages/message-events.ts';
 import { PeopleList } from '../people/people-list.service.ts';
+import { CampaignSending } from './campaign-sending.ts';
 import { didNotOpen, peopleOfCampaign, type Reaching } from './campaign-people.ts';
 import { campaignCounts } from './campaign-results.ts';
 
-type Row = typeof campaigns.$inferSelect;
 type OutboxState = (typeof outbox.$inferSelect)['state'];
 
-/** The key of the message of a campaign to somebody: nobody gets it twice. */
-const keyPrefix = 'campaign:';
-
-/** Messages to lists of people: written, sent in portions, paused, stopped, and what became of them. */
+/** Messages to lists of people: written, and what became of them once they were sent. */
 @Injectable()
 export class CampaignService implements OnModuleInit {
   constructor(
@@ -54,13 +32,11 @@ export class CampaignService implements OnModuleInit {
     private readonly clock: Clock,
     private readonly ids: IdSource,
     private readonly bin: Bin,
-    private readonly causes: Causes,
-    private readonly worker: Worker,
+    private readonly sending: CampaignSending,
     private readonly lists: PeopleList,
   ) {}
 
   onModuleInit(): void {
-    this.causes.on(messagesSettled, (settled, tx) => this.pauseWhenRefused(settled, tx));
     const name = sql<string>`${campaigns.content}->>'name'`;
     this.bin.register('campaign', removableRow(campaigns, name));
   }
@@ -79,7 +55,7 @@ export class CampaignService implements OnModuleInit {
 
   async get(id: CampaignId): Promise<CampaignView> {
     const { db } = this.database;
-    return this.view(db, await this.row(db, id));
+    return this.view(db, await campaignRow(db, id));
   }
 
   /** Makes a draft: of a kind with words to be replaced, or with all that it says. */
@@ -101,7 +77,7 @@ export class CampaignService implements OnModuleInit {
     { version, content }: { version: number; content: CampaignContent },
   ): Promise<{ version: number }> {
     return this.database.transaction(async (tx) => {
-      const row = await this.row(tx, id, { forUpdate: true });
+      const row = await campaignRow(tx, id, { forUpdate: true });
       if (row.state !== 'draft') throw sentAlready();
       if (row.version !== version) throw new AppProblem('changed-elsewhere');
       await this.check(tx, row.clientId, content, row.content);
@@ -132,132 +108,17 @@ export class CampaignService implements OnModuleInit {
     };
   }
 
-  /** Queues a campaign for everybody of its list; asked again it does nothing more. */
-  async send(who: CurrentUser, id: CampaignId): Promise<void> {
-    const now = this.clock.now();
-    await this.database.transaction(async (tx) => {
-      const row = await this.row(tx, id, { forUpdate: true });
-      if (row.state !== 'draft') return;
-      const { content, clientId, resendOf } = row;
-      if (content.message.kind === 'text' && !hasOptOutWords(content.message.body))
-        throw new AppProblem('bad-request', {
-          detail: 'The text does not say how to end texts. Add “Reply STOP to end texts.”',
-        });
-      const [client] = await tx.select().from(clients).where(eq(clients.id, clientId));
-      const among = resendOf
-        ? didNotOpen(clientId, resendOf)
-        : await this.lists.among(clientId, content.to, '', tx);
-      await this.queue(tx, client!, row, among, now);
-      await tx
-        .update(campaigns)
-        .set({ state: 'sending', sentAt: now, sentBy: who.name, version: row.version + 1 })
-        .where(eq(campaigns.id, id));
-    });
-    this.worker.wake();
-  }
-
-  /** One row of the outbox for everybody of the list, also for those who get none, with the reason. */
-  private async queue(
-    tx: Queries,
-    client: ClientRow,
-    { id, content }: Row,
-    among: SQL,
-    now: Instant,
-  ): Promise<void> {
-    const { message, perMinute, name } = content;
-    const effects = this.causes.begin();
-    const isEmail = message.kind === 'email';
-    const template = effects.template(
-      client.id,
-      isEmail ? { email: emailOf(message) } : { body: message.body },
-    );
-    await effects.write(tx);
-    await effects.settle(tx);
-    const starts = await this.starts(tx, client, content, among, now);
-    const start = starts.reduceRight<SQL>(
-      (rest, { zone, at }) =>
-        sql`case when zone = ${zone} then ${at.toString()}::timestamptz else ${rest} end`,
-      sql`${now.toString()}::timestamptz`,
-    );
-    await tx.execute(sql`
-      insert into ${outbox} (id, client_id, key, kind, "to", "from", content, title, origin, state, left_out, person_id, campaign_id, due_at, attempts)
-      select gen_random_uuid(), ${client.id}::uuid, ${`${keyPrefix}${id}:`} || id, ${message.kind}, address, ${isEmail ? '' : numberOf(client)},
-        ${JSON.stringify({ as: 'personal', template })}::jsonb, ${titleOf(message)}, ${name},
-        case when reason is null then 'queued' else 'left-out' end, reason, id, ${id}::uuid,
-        ${start} + make_interval(secs => floor((row_number() over (partition by reason is null, ${start} order by id) - 1) * 60.0 / ${perMinute})), 0
-      from (${peopleOfCampaign({ kind: message.kind, consent: content.consent }, among)}) as all_of_them
-      on conflict (key) do nothing`);
-  }
-
-  /** When it begins in each zone that people of the list are in; an unknown zone is the client's. */
-  private async starts(
-    tx: Queries,
-    { facts }: ClientRow,
-    { when }: CampaignContent,
-    among: SQL,
-    now: Instant,
-  ): Promise<{ zone: string; at: Instant }[]> {
-    const rows = await tx.selectDistinct({ zone: people.zone }).from(people).where(among);
-    return rows.map(({ zone }) => ({
-      zone,
-      at: campaignStart(when, { zone: facts.zone, theirZone: zone || facts.zone, now }),
-    }));
-  }
-
-  /** Pauses a campaign, lets it go on from where it was, or stops it for good. */
-  async setState(id: CampaignId, state: 'sending' | 'paused' | 'stopped'): Promise<void> {
-    const now = this.clock.now();
-    await this.database.transaction(async (tx) => {
-      const row = await this.row(tx, id, { forUpdate: true });
-      if (row.state === 'draft')
-        throw new AppProblem('bad-request', { detail: 'It was not sent yet.' });
-      if (row.state === 'stopped' || row.state === state) return;
-      if (state === 'paused') return this.pause(tx, id, now, '');
-      const ofCampaign = eq(outbox.campaignId, id);
-      if (state === 'stopped') {
-        const effects = this.causes.begin();
-        await leaveOut(tx, effects, ofCampaign, 'campaign-stopped', now);
-        await effects.write(tx);
-      } else {
-        // Everybody gets it as much later as it was paused.
-        await tx
-          .update(outbox)
-          .set({
-            state: 'queued',
-            dueAt: sql`${outbox.dueAt} + (${now.toString()}::timestamptz - ${row.pausedAt!.toString()}::timestamptz)`,
-          })
-          .where(and(ofCampaign, eq(outbox.state, 'held')));
-      }
-      await tx
-        .update(campaigns)
-        .set({ state, pausedAt: null, pausedBecause: '' })
-        .where(eq(campaigns.id, id));
-    });
-    this.worker.wake();
-  }
-
   /** Moves a campaign to the bin; nobody else gets it. */
   async remove(who: CurrentUser, id: CampaignId): Promise<BinId> {
-    const { state } = await this.row(this.database.db, id);
-    if (state === 'sending' || state === 'paused') await this.setState(id, 'stopped');
+    const { state } = await campaignRow(this.database.db, id);
+    if (state === 'sending' || state === 'paused') await this.sending.setState(id, 'stopped');
     return this.bin.remove('campaign', id, who);
-  }
-
-  private async pause(tx: Queries, id: CampaignId, at: Instant, because: string): Promise<void> {
-    await tx
-      .update(outbox)
-      .set({ state: 'held', leasedBy: null, leasedUntil: null })
-      .where(and(eq(outbox.campaignId, id), eq(outbox.state, 'queued'), isNull(outbox.leasedBy)));
-    await tx
-      .update(campaigns)
-      .set({ state: 'paused', pausedAt: at, pausedBecause: because })
-      .where(eq(campaigns.id, id));
   }
 
   /** Makes a draft with the same words for those who did not open an email; once for each campaign. */
   async resend(id: CampaignId): Promise<CampaignId> {
     return this.database.transaction(async (tx) => {
-      const row = await this.row(tx, id, { forUpdate: true });
+      const row = await campaignRow(tx, id, { forUpdate: true });
       if (row.state === 'draft' || row.content.message.kind !== 'email')
         throw new AppProblem('bad-request', {
           detail: 'Only an email that was sent can be sent again to those who did not open it.',
@@ -324,29 +185,6 @@ export class CampaignService implements OnModuleInit {
     };
   }
 
-  /** Pauses a campaign that too many mail hosts refuse. */
-  private async pauseWhenRefused({ keys, as, at }: MessagesSettled, tx: Queries): Promise<void> {
-    if (as !== 'failed') return;
-    for (const id of new Set(keys.flatMap(campaignOf))) {
-      const [row] = await tx
-        .select({
-          sent: sql<number>`count(*) filter (where ${outbox.state} in ('sent', 'delivered'))::int`,
-          refused: sql<number>`count(*) filter (where ${outbox.state} = 'failed')::int`,
-        })
-        .from(outbox)
-        .where(eq(outbox.campaignId, id));
-      if (!areTooManyRefused(row!.sent, row!.refused)) continue;
-      const [campaign] = await tx
-        .select({ state: campaigns.state })
-        .from(campaigns)
-        .where(eq(campaigns.id, id))
-        .for('update');
-      if (campaign?.state !== 'sending') continue;
-      const because = `${row!.refused} of the first ${row!.sent + row!.refused} were refused. Look at where the addresses come from before it goes on.`;
-      await this.pause(tx, id, at, because);
-    }
-  }
-
   private async check(
     db: Queries,
     clientId: ClientId,
@@ -370,21 +208,7 @@ export class CampaignService implements OnModuleInit {
     );
   }
 
-  private async row(
-    db: Queries,
-    id: CampaignId,
-    { forUpdate = false }: { forUpdate?: boolean } = {},
-  ): Promise<Row> {
-    const asked = db
-      .select()
-      .from(campaigns)
-      .where(and(eq(campaigns.id, id), isNull(campaigns.removedAt)));
-    const [row] = forUpdate ? await asked.for('update') : await asked;
-    if (!row) throw notFound();
-    return row;
-  }
-
-  private async view(db: Queries, row: Row): Promise<CampaignView> {
+  private async view(db: Queries, row: CampaignRow): Promise<CampaignView> {
     const { id, clientId, content, version, state, sentBy, pausedBecause, resendOf } = row;
     const [again] = await db
       .select({ id: campaigns.id })
@@ -398,14 +222,6 @@ export class CampaignService implements OnModuleInit {
     };
   }
 }
-
-const emailOf = ({ subject, preview, blocks }: Email): Email => ({ subject, preview, blocks });
-
-const titleOf = (message: CampaignContent['message']): string =>
-  inPlainWords(message.kind === 'email' ? message.subject : message.body.slice(0, 60));
-
-const campaignOf = (key: string): CampaignId[] =>
-  key.startsWith(keyPrefix) ? [key.split(':')[1] as CampaignId] : [];
 
 const statesNamed = (state: string): OutboxState[] =>
   state === 'queued' ? ['queued', 'held'] : [state as OutboxState];
