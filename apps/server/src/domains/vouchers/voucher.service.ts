@@ -9,7 +9,7 @@ import {
   type CodeFormat,
   type VoucherPoolContent,
 } from '@plumgate/core/vouchers';
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { insertMany } from '../../platform/database/bulk.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -20,6 +20,7 @@ import { IdSource } from '../../platform/id-source.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
 import { clients } from '../../records/clients/table.ts';
+import { partsOf } from '../../records/people/parts-of.ts';
 import { people } from '../../records/people/table.ts';
 import { voucherPools, vouchers } from '../../records/vouchers/table.ts';
 
@@ -165,20 +166,15 @@ export class VoucherService implements OnModuleInit {
     person: PersonId,
     isOver: boolean,
   ): Promise<string | null> {
-    const [has] = await db
-      .select({ code: vouchers.code })
-      .from(vouchers)
-      .where(and(eq(vouchers.poolId, pool), eq(vouchers.personId, person)));
-    if (has || isOver) return has?.code ?? null;
+    const theirs = () => this.codeGiven(db, pool, person);
+    const has = await theirs();
+    if (has !== null || isOver) return has;
     // Two messages to one person at once get the same code.
     await db.execute(
       sql`select pg_advisory_xact_lock(hashtextextended(${`${pool} ${person}`}, 0))`,
     );
-    const [again] = await db
-      .select({ code: vouchers.code })
-      .from(vouchers)
-      .where(and(eq(vouchers.poolId, pool), eq(vouchers.personId, person)));
-    if (again) return again.code;
+    const again = await theirs();
+    if (again !== null) return again;
     const free = db
       .select({ id: vouchers.id })
       .from(vouchers)
@@ -192,6 +188,25 @@ export class VoucherService implements OnModuleInit {
       .where(inArray(vouchers.id, free))
       .returning({ code: vouchers.code });
     return got?.code ?? null;
+  }
+
+  /** The code that a person has, also by a record that became a part of theirs; null for none. */
+  private async codeGiven(
+    db: Queries,
+    pool: VoucherPoolId,
+    person: PersonId,
+  ): Promise<string | null> {
+    const isTheirs = or(
+      eq(vouchers.personId, person),
+      sql`${vouchers.personId} in (${partsOf(person)})`,
+    );
+    const [row] = await db
+      .select({ code: vouchers.code })
+      .from(vouchers)
+      .where(and(eq(vouchers.poolId, pool), isTheirs))
+      .orderBy(sql`${vouchers.personId} <> ${person}`)
+      .limit(1);
+    return row?.code ?? null;
   }
 
   /** Redeems a code as somebody types or scans it, once; a second time is refused, with when and by whom it was. */
@@ -229,7 +244,12 @@ export class VoucherService implements OnModuleInit {
         .set({ redeemedAt: at, redeemedBy: who.name })
         .where(eq(vouchers.id, voucher.id));
       const [person] = voucher.personId
-        ? await tx.select().from(people).where(eq(people.id, voucher.personId))
+        ? await tx
+            .select()
+            .from(people)
+            .where(
+              sql`${people.id} = (select coalesce(p.merged_into, p.id) from ${people} as p where p.id = ${voucher.personId})`,
+            )
         : [];
       return {
         ...{ code: voucher.code, name: content.name, worth: content.worth },

@@ -81,6 +81,15 @@ it('gives each person one code, the same each time, also to two messages at once
   expect(all.get(cyd)).toEqual({});
 });
 
+it('goes along when two records become one', async () => {
+  await pool('merged', { list: ['G1', 'G2'] });
+  const [kept, other] = [await come('kept@example.com'), await come('other@example.com')];
+  const { merged: code } = (await give('merged', [other])).get(other)!;
+  expect((await ask('POST', `/api/people/${kept}/merge`, { other })).statusCode).toBe(200);
+  expect((await give('merged', [kept])).get(kept)).toEqual({ merged: code });
+  expect((await redeem(code!)).json<RedeemedVoucher>().person!.id).toBe(kept);
+});
+
 it('is redeemed once, however it is typed, and by one of ten who try at once', async () => {
   await pool('once', { list: ['ABCD-2345'] });
   const answers = await Promise.all(Array.from({ length: 10 }, () => redeem('abcd 2345')));
