@@ -1,7 +1,7 @@
 import { api } from '@plumgate/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
-import { calendarOf } from '../../testing/samples.ts';
+import { calendarOf, sheet } from '../../testing/samples.ts';
 import { serverOf, show } from '../../testing/show.tsx';
 import { inBin, withBin } from '../../testing/with-bin.ts';
 import { CalendarScreen } from './calendar-screen.tsx';
@@ -9,6 +9,8 @@ import { CalendarScreen } from './calendar-screen.tsx';
 const calendar = calendarOf(30, 'Consultation');
 const server = () =>
   serverOf()
+    .on(api.getClient, sheet)
+    .on(api.listPages, { pages: [] })
     .on(api.getClock, { now: '2026-11-05T14:12:00Z', demo: true })
     .on(api.listSequences, { sequences: [] })
     .on(api.getCalendar, calendar);

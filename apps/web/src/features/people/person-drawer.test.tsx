@@ -2,7 +2,7 @@ import { api, type ConditionChoices, type PersonRecord } from '@plumgate/contrac
 import type { MergeId, RunId, StageId, TaskId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
-import { personOf } from '../../testing/samples.ts';
+import { personOf, sheet } from '../../testing/samples.ts';
 import { emptyChoices, idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { PersonDrawer } from './person-drawer.tsx';
 
@@ -35,7 +35,10 @@ const choices: ConditionChoices = {
   lostStages: [idOf<StageId>(61)],
 };
 const opened = async (changes: Partial<PersonRecord> = {}) => {
-  const server = serverOf().on(api.getPerson, { ...odalys, ...changes });
+  const server = serverOf()
+    .on(api.getClient, sheet)
+    .on(api.listPages, { pages: [] })
+    .on(api.getPerson, { ...odalys, ...changes });
   show(
     <PersonDrawer
       personId={odalys.id}
