@@ -25,6 +25,8 @@ export interface EmailFacts {
   livePages: ReadonlySet<PageId>;
   files: ReadonlySet<FileId>;
   phone: string;
+  /** Street or post office box of the client, without which no mail reaches it; empty for none. */
+  address: string;
   /** Fields without a fallback that are empty for so many of those who get it. */
   emptyFor: readonly { field: string; people: number }[];
   /** The length of its HTML. */
@@ -132,7 +134,7 @@ const withoutWww = (host: string) => host.replace(/^www\./, '');
 const isAddress = (href: string) =>
   /^(?:mailto|tel):./i.test(href) || (/^https?:\/\/[^\s/]/i.test(href) && URL.canParse(href));
 
-function wholeFindings(email: Email, { bytes }: EmailFacts): EmailFinding[] {
+function wholeFindings(email: Email, { bytes, address }: EmailFacts): EmailFinding[] {
   const blocks = email.blocks.flatMap(withInner).filter((block) => !isBlank(block));
   const hasWords = blocks.some(({ kind }) => kind === 'text' || kind === 'heading');
   return [
@@ -157,6 +159,15 @@ function wholeFindings(email: Email, { bytes }: EmailFacts): EmailFinding[] {
           unwise(
             null,
             `The subject has ${email.subject.length} characters, and phones show about ${subjectOnPhone}. Put what matters first.`,
+          ),
+        ]
+      : []),
+    // 16 CFR 316 and 15 U.S.C. 7704(a)(5): a commercial email carries a valid postal address (from memory).
+    ...(address.trim() === ''
+      ? [
+          unwise(
+            null,
+            'The fact sheet has no postal address, which has to stand under marketing email. Add it there.',
           ),
         ]
       : []),

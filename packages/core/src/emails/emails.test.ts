@@ -162,6 +162,7 @@ describe('the check', () => {
     livePages: new Set(),
     files: new Set(),
     phone: '(207) 555-0142',
+    address: '8 Ropewalk Quay',
     emptyFor: [],
     bytes: 4000,
   };
@@ -228,6 +229,7 @@ describe('the check', () => {
       {},
       'has no description',
     ],
+    ['no postal address', [text('a', 'x')], { address: ' ' }, 'no postal address'],
     ['too much', [text('a', 'x')], { bytes: mostEmailBytes + 1 }, 'cut it off at 102 KB'],
     ['no words', [button('b', { kind: 'call' })], {}, 'no words besides pictures and buttons'],
     [

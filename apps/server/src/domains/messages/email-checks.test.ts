@@ -14,9 +14,15 @@ let world: World;
 beforeAll(async () => {
   app = await TestApp.start();
   world = await buildWorld(app);
+  await setStreet('8 Ropewalk Quay');
 });
 afterAll(() => app.stop());
 
+const setStreet = (street: string) =>
+  app.database.pool.query(
+    `update clients set facts = jsonb_set(facts, '{street}', to_jsonb($2::text)) where id = $1`,
+    [world.client.id, street],
+  );
 const post = async (path: string, body: object) => {
   await app.signIn('owner@example.com');
   const url = `/api/clients/${world.client.id}/emails/${path}`;
@@ -44,6 +50,14 @@ it('counts who would see a gap, among those it is for', async () => {
   expect(
     (await check(written('Dear {{ person.last_name | default: "friend" }},'))).findings,
   ).toEqual([]);
+});
+
+it('asks for a postal address, which marketing email has to carry', async () => {
+  await setStreet('');
+  expect((await check(written('Hello'))).findings).toMatchObject([
+    { level: 'unwise', words: expect.stringContaining('no postal address') as string },
+  ]);
+  await setStreet('8 Ropewalk Quay');
 });
 
 it('knows which pages people can see', async () => {

@@ -60,6 +60,7 @@ export class EmailChecks {
     const bytes = Buffer.byteLength(html);
     const findings = checkEmail(email, {
       ...{ fields, bytes, files: named.files, phone: client.facts.phone },
+      address: client.facts.street,
       livePages: new Set(named.pages.keys()),
       emptyFor: await this.emptyFor(clientId, email, fields, onlyFor),
     });
