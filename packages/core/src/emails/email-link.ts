@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { FileId, marked, PageId, SafeHref } from '../basics/index.ts';
-import { fillOrKeep, type MergeContext } from '../messages/index.ts';
 
 /** A merge field that is filled with an address: `{{ booking.change_link }}`. */
 export const LinkField = marked(
@@ -47,9 +46,3 @@ export function emailHref(
     }
   }
 }
-
-/** The addresses that merge fields of `context` give, for an email that is looked at and not sent. */
-export const mergeWith =
-  (context: MergeContext) =>
-  (words: string): string =>
-    fillOrKeep(words, context);

@@ -78,7 +78,6 @@ export class CampaignSending implements OnModuleInit {
       isEmail ? { email: emailOf(message) } : { body: message.body },
     );
     await effects.write(tx);
-    await effects.settle(tx);
     const starts = await this.starts(tx, client, content, among, now);
     const start = starts.reduceRight<SQL>(
       (rest, { zone, at }) =>

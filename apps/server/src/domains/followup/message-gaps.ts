@@ -1,10 +1,9 @@
-import { personFields } from '@plumgate/core/people';
 import { clientFields } from '@plumgate/core/clients';
 import { visitMarked } from '@plumgate/core/basics';
 import { StepAction, type SequenceStep } from '@plumgate/core/followup';
 import { answerFields } from '@plumgate/core/forms';
 import { emptyMergeFields } from '@plumgate/core/messages';
-import { fieldWordsOf } from '@plumgate/core/people';
+import { personIn } from '../messages/compose.ts';
 import type { RunChange } from './run.service.ts';
 
 /**
@@ -16,7 +15,7 @@ export function messageGaps(changed: readonly RunChange[]): { field: string; peo
   for (const change of changed) {
     const { client, person, answers } = change.loaded;
     const context = {
-      person: { ...personFields(person), fields: fieldWordsOf(person.fields, client.facts.locale) },
+      ...personIn(person, client),
       answers: answerFields(answers ?? {}),
       client: clientFields(client.name, client.facts),
     };

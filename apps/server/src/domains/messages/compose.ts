@@ -1,4 +1,5 @@
 import type { ClientRow } from '../../records/clients/table.ts';
+import type { PersonRow } from '../../records/people/person-store.ts';
 import { truncate, type Instant } from '@plumgate/core/basics';
 import { clientFields } from '@plumgate/core/clients';
 import {
@@ -15,7 +16,7 @@ import {
   type MergeContext,
   type PersonFields,
 } from '@plumgate/core/messages';
-import { phoneKey } from '@plumgate/core/people';
+import { fieldWordsOf, personFields, phoneKey } from '@plumgate/core/people';
 import type { EmailView } from '@plumgate/email-kit';
 import { renderEmail } from '@plumgate/email-kit/render';
 import type { NoticeAction } from '../../records/messages/message-content.ts';
@@ -23,6 +24,11 @@ import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { TextPayload } from '../../platform/texts/text-payload.ts';
 
 type Sender = Pick<ClientRow, 'name' | 'facts' | 'brand'>;
+
+/** A person as a client's messages speak of them. */
+export const personIn = (person: PersonRow, { facts }: Pick<Sender, 'facts'>): MergeContext => ({
+  person: { ...personFields(person), fields: fieldWordsOf(person.fields, facts.locale) },
+});
 
 /** A booking as merge fields see it; `where` is its place in words. */
 export const bookingFields = (

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { emailFromText, emailTexts, type Email, type Letterhead } from '@plumgate/core/emails';
-import { mergeFieldsIn, mergeFieldUses, type MergeContext } from '@plumgate/core/messages';
-import { dialled, fieldWordsOf, personFields } from '@plumgate/core/people';
+import { mergeFieldUses, type MergeContext } from '@plumgate/core/messages';
+import { dialled } from '@plumgate/core/people';
 import type { EmailView } from '@plumgate/email-kit';
 import { inArray } from 'drizzle-orm';
 import { isAnyOf } from '../../platform/database/bulk.ts';
@@ -18,7 +18,7 @@ import type { outbox } from '../../records/messages/outbox.table.ts';
 import { VoucherService } from '../vouchers/voucher.service.ts';
 import { fileHref } from '../pictures/file.service.ts';
 import { shownPictures } from '../pictures/picture-address.ts';
-import { accountEmail, clientEmail, fillFor, finalEmail, finalView } from './compose.ts';
+import { accountEmail, clientEmail, fillFor, finalEmail, finalView, personIn } from './compose.ts';
 import { MessageLinks, withShortLinks } from './counted-links.ts';
 import { namedThings, type NamedThings } from './email-places.ts';
 import { PersonLinks } from './person-links.ts';
@@ -35,8 +35,11 @@ export interface Sources {
   named: Map<ClientId, NamedThings>;
   /** Whom messages go to that are filled as they leave. */
   people: Map<PersonId, PersonRow>;
-  /** The codes of those whose words name vouchers. */
-  vouchers: ReadonlyMap<PersonId, Record<string, string>>;
+  /** Of wordings that name vouchers: everybody's codes, and which of them the words can't do without. */
+  vouchers: Map<
+    string,
+    { codes: ReadonlyMap<PersonId, Record<string, string>>; needed: readonly string[] }
+  >;
 }
 
 /** Twice the widest that a logo is shown, for sharp screens. */
@@ -99,11 +102,14 @@ export class Composer {
       : this.links.onSite(client, `/${slug}`);
   }
 
-  /** An email as a sample person reads it. */
-  async draw(client: ClientRow, email: Email, values: MergeContext): Promise<EmailPayload> {
-    const { db } = this.database;
-    const named = await namedThings(db, client.id, { emails: [email], words: [] });
-    const logos = await this.logosOf(db, [client]);
+  /** An email as a sample person reads it; `named` is what it names. */
+  async draw(
+    client: ClientRow,
+    email: Email,
+    values: MergeContext,
+    named: NamedThings,
+  ): Promise<EmailPayload> {
+    const logos = await this.logosOf(this.database.db, [client]);
     const view = this.viewFor(client, null, values, named);
     return clientEmail(client, logos.get(client.id) ?? null, { to: '', email, view });
   }
@@ -124,22 +130,25 @@ export class Composer {
   private async vouchersFor(
     rows: readonly OutboxRow[],
     templates: readonly Template[],
-  ): Promise<Map<PersonId, Record<string, string>>> {
-    const all = new Map<PersonId, Record<string, string>>();
+  ): Promise<Sources['vouchers']> {
+    const found: Sources['vouchers'] = new Map();
     for (const template of templates) {
-      const words = template.email ? emailTexts(template.email) : [template.subject, template.body];
-      const named = words.flatMap(mergeFieldsIn).filter(([of]) => of === 'vouchers');
-      const keys = [...new Set(named.map(([, key]) => key!))];
-      if (keys.length === 0) continue;
+      const { id, clientId, email, subject, body } = template;
+      const uses = (email ? emailTexts(email) : [subject, body])
+        .flatMap(mergeFieldUses)
+        .map(({ field, fallsBack }) => ({ names: field.split('.'), fallsBack }))
+        .filter(({ names }) => names[0] === 'vouchers');
+      if (uses.length === 0) continue;
+      const keysOf = (some: typeof uses) => [...new Set(some.map(({ names }) => names[1]!))];
       const ids = rows.flatMap(({ content, personId }) =>
-        'template' in content && content.template === template.id && personId ? [personId] : [],
+        'template' in content && content.template === id && personId ? [personId] : [],
       );
-      const given = await this.database.transaction((tx) =>
-        this.vouchers.give(tx, template.clientId, keys, ids),
+      const codes = await this.database.transaction((tx) =>
+        this.vouchers.give(tx, clientId, keysOf(uses), ids),
       );
-      for (const [id, codes] of given) all.set(id, { ...all.get(id), ...codes });
+      found.set(id, { codes, needed: keysOf(uses.filter(({ fallsBack }) => !fallsBack)) });
     }
-    return all;
+    return found;
   }
 
   /** A person's codes; a message that names vouchers of which none are left is not sent without one. */
@@ -148,15 +157,12 @@ export class Composer {
     template: Template,
     { vouchers }: Sources,
   ): { vouchers?: Record<string, string> } {
+    const named = vouchers.get(template.id);
     // A test has codes that are none.
-    if (!personId) return {};
-    const codes = vouchers.get(personId) ?? {};
-    const words = template.email ? emailTexts(template.email) : [template.subject, template.body];
-    const isMissing = words.flatMap(mergeFieldUses).some(({ field, fallsBack }) => {
-      const [of, key] = field.split('.');
-      return of === 'vouchers' && !fallsBack && !(key! in codes);
-    });
-    if (isMissing) throw Object.assign(new Error('No code is left.'), { code: 'NO-CODE-LEFT' });
+    if (!named || !personId) return {};
+    const codes = named.codes.get(personId) ?? {};
+    if (named.needed.some((key) => !(key in codes)))
+      throw Object.assign(new Error('No code is left.'), { code: 'NO-CODE-LEFT' });
     return { vouchers: codes };
   }
 
@@ -242,8 +248,7 @@ export class Composer {
   private valuesNow(client: ClientRow, { personId }: OutboxRow, { people }: Sources): MergeContext {
     const person = personId && people.get(personId);
     if (!person) throw new Error('The person of this message is gone.');
-    const fields = fieldWordsOf(person.fields, client.facts.locale);
-    return { person: { ...personFields(person), fields } };
+    return personIn(person, client);
   }
 
   /** How a person reads an email of a client. */

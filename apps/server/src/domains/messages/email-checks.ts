@@ -56,7 +56,7 @@ export class EmailChecks {
     const client = await this.client(clientId);
     const fields = await knownMergeFields(db, clientId, groups);
     const named = await namedThings(db, clientId, { emails: [email], words: [] });
-    const { html } = await this.composer.draw(client, email, this.sampleOf(client));
+    const { html } = await this.composer.draw(client, email, this.sampleOf(client), named);
     const bytes = Buffer.byteLength(html);
     const findings = checkEmail(email, {
       ...{ fields, bytes, files: named.files, phone: client.facts.phone },

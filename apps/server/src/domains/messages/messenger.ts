@@ -9,12 +9,12 @@ import {
 import { namespacesIn, oneLine, withoutLinks, type MergeContext } from '@plumgate/core/messages';
 import { emailTexts, type Email } from '@plumgate/core/emails';
 import type { NoticeAction } from '../../records/messages/message-content.ts';
-import { fieldWordsOf, personFields, phoneWords } from '@plumgate/core/people';
+import { personFields, phoneWords } from '@plumgate/core/people';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
-import { bookingFields, numberOf, fillFor, textToPerson } from './compose.ts';
+import { bookingFields, numberOf, fillFor, personIn, textToPerson } from './compose.ts';
 import { PersonLinks } from './person-links.ts';
 
 /** A message to a person: to whom, because of what, and when. */
@@ -63,43 +63,23 @@ export class Messenger {
     email: Email,
     calendar?: EmailPayload['calendar'],
   ): void {
-    const { client, person, context } = to;
+    const { title, content } = filledFor(effects, to, email);
     effects.enqueue({
-      ...queuedTo(to),
-      kind: 'email',
-      to: person.email,
-      title: oneLine(fillFor(client, email.subject, context)),
-      content: {
-        as: 'template',
-        template: effects.template(client.id, { email }),
-        values: valuesIn(emailTexts(email), context),
-        ...(calendar && { calendar }),
-      },
+      ...{ ...queuedTo(to), kind: 'email', to: to.person.email, title },
+      content: { ...content, ...(calendar && { calendar }) },
     });
   }
 
   /** An email to a user as a person would read it, by which nobody's mail can be ended. */
   testEmail(
     effects: Consequences,
-    {
-      client,
-      to,
-      key,
-      at,
-      context,
-    }: Pick<ToPerson, 'client' | 'key' | 'at' | 'context'> & {
-      to: string;
-    },
+    user: Pick<ToPerson, 'client' | 'key' | 'at' | 'context'> & { to: string },
     email: Email,
   ): void {
+    const { client, to, key, at } = user;
     effects.enqueue({
       ...{ clientId: client.id, key, dueAt: at, kind: 'email', to },
-      title: oneLine(fillFor(client, email.subject, context)),
-      content: {
-        as: 'template',
-        template: effects.template(client.id, { email }),
-        values: valuesIn(emailTexts(email), context),
-      },
+      ...filledFor(effects, user, email),
     });
   }
 
@@ -188,9 +168,8 @@ export class Messenger {
   }
 
   /** A person as messages speak of them. */
-  personIn(person: PersonRow, { facts }: Pick<ClientRow, 'facts'>): MergeContext {
-    const fields = fieldWordsOf(person.fields, facts.locale);
-    return { person: { ...personFields(person), fields } };
+  personIn(person: PersonRow, client: Pick<ClientRow, 'facts'>): MergeContext {
+    return personIn(person, client);
   }
 
   /** A booking as messages speak of it, with the link by which it can be changed. */
@@ -205,6 +184,20 @@ export class Messenger {
 /** Who wrote or booked, for the subject of a notice: nothing in it becomes a link. */
 export const nameFor = (person: PersonRow): string =>
   withoutLinks(personFields(person).name || person.email || person.phone || 'no name given');
+
+/** An email with the values of its merge fields, and what lists call it. */
+const filledFor = (
+  effects: Consequences,
+  { client, context }: Pick<ToPerson, 'client' | 'context'>,
+  email: Email,
+) => ({
+  title: oneLine(fillFor(client, email.subject, context)),
+  content: {
+    as: 'template' as const,
+    template: effects.template(client.id, { email }),
+    values: valuesIn(emailTexts(email), context),
+  },
+});
 
 /** Of the values, those that some words name anything of. */
 function valuesIn(words: readonly string[], context: MergeContext): MergeContext {

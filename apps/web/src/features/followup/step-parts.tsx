@@ -22,7 +22,7 @@ interface StepPart<Kind extends StepAction['kind']> {
     others: Other[];
     /** What its words may name. */
     mergeFields: readonly MergeField[];
-    /** For whom its messages are written. */
+    /** Who its messages are written for. */
     to: WritingFor;
     onChange: (action: StepAction) => void;
   }) => ReactNode;

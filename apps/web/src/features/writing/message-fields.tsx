@@ -25,7 +25,7 @@ export const newMessage = {
   text: () => ({ kind: 'text' as const, body: '{{ client.name }}: ' }),
 };
 
-/** For whom a message is written, and what its words may name. */
+/** Who a message is written for, and what its words may name. */
 export interface WritingFor {
   clientId: string;
   groups: readonly MergeGroup[];

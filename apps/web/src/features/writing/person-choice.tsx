@@ -15,7 +15,7 @@ export interface Reader {
 
 const mostFound = 8;
 
-/** As whom an email is shown: a sample person, or one of the client's. */
+/** Who an email is read as: a sample person, or one of the client's. */
 export function PersonChoice({
   clientId,
   reader,
