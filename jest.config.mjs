@@ -21,6 +21,7 @@ const transform = (jsx) => ({
 
 /** These packages ship as ES modules only. */
 const modern = [
+  'email-reply-parser',
   'file-type',
   'strtok3',
   'token-types',

@@ -32,7 +32,8 @@ import { isSecure } from './platform/http/cookies.ts';
 import type { PinoLogger } from './platform/logging.ts';
 import { MailDoor } from './platform/mail/mail-door.ts';
 import type { SmtpStandIn } from './platform/mail/smtp-stand-in.ts';
-import { MAIL_STAND_IN } from './platform/mail/token.ts';
+import type { MailIn } from './platform/mail/mail-in.ts';
+import { MAIL_IN, MAIL_STAND_IN } from './platform/mail/token.ts';
 import type { PlacesStandIn } from './platform/maps/places-stand-in.ts';
 import { PLACES_STAND_IN } from './platform/maps/token.ts';
 import { SiteAddress } from './platform/site-address.ts';
@@ -182,6 +183,7 @@ async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void>
     () => worker.stop(),
     () => app.get(Gathering).stop(),
     () => app.get(MailDoor).close(),
+    () => app.get<MailIn | null>(MAIL_IN)?.stop(),
     () => app.get<SmtpStandIn | null>(MAIL_STAND_IN)?.stop(),
     () => app.get<GatewayStandIn | null>(TEXT_STAND_IN)?.stop(),
     () => app.get<PlacesStandIn | null>(PLACES_STAND_IN)?.stop(),

@@ -22,7 +22,8 @@ import {
 import { endpoint } from './endpoint.ts';
 import { email, name, nothing, password } from './parts.ts';
 import { Role } from './rights.ts';
-import { MessageRecord } from './shapes.ts';
+import { MessageRecord } from './messages.ts';
+import {} from './shapes.ts';
 
 const ofUser = z.object({ userId: UserId });
 const ofInvitation = z.object({ invitationId: InvitationId });

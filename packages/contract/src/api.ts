@@ -14,7 +14,6 @@ import {
   InstantText,
   LinkedBandId,
   MergeId,
-  MessageId,
   PageId,
   PersonId,
   PictureId,
@@ -35,7 +34,7 @@ import { CampaignContent } from '@plumgate/core/campaigns';
 import { Email, EmailFinding } from '@plumgate/core/emails';
 import { MergeGroup } from '@plumgate/core/messages';
 import { CalendarContent } from '@plumgate/core/booking';
-import { SequenceContent, WrittenMessage } from '@plumgate/core/followup';
+import { SequenceContent } from '@plumgate/core/followup';
 import { QuestionKey } from '@plumgate/core/forms';
 import { Language, ownCode } from '@plumgate/core/page';
 import { CallNumber, CallNumbers, CallTarget } from '@plumgate/core/calls';
@@ -55,14 +54,13 @@ import { RuleContent } from '@plumgate/core/routing';
 import { WebsiteReading } from '@plumgate/core/website';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
-import { name, nothing } from './parts.ts';
+import { name, nothing, page, searchText } from './parts.ts';
 import {
   AuditView,
   AlsoGivenView,
   CampaignPerson,
   CampaignReach,
   CampaignView,
-  MessageOutcome,
   RedeemedVoucher,
   VoucherPoolView,
   BinEntry,
@@ -89,8 +87,6 @@ import {
   HeldView,
   JobView,
   LinkedBandView,
-  MessageRecord,
-  MessageSummary,
   PageChoice,
   PageLaunch,
   PageState,
@@ -126,6 +122,7 @@ import {
   TodayBoard,
   TestRunView,
 } from './shapes.ts';
+import { MessageOutcome } from './messages.ts';
 
 const ofClient = z.object({ clientId: ClientId });
 const ofPage = z.object({ pageId: PageId });
@@ -141,14 +138,6 @@ const inBin = z.object({ binId: BinId });
 const Version = z.int().min(0).max(2_147_483_647);
 /** A row's number in an address. */
 const RowNumber = z.coerce.number<string>().int().min(1).max(2_147_483_647);
-/** Lists come in pages: `next` of one answer is `after` of the next request; null at the end. */
-/** The words of a search. */
-const searchText = z.string().trim().max(200).default('');
-
-const page = {
-  after: z.string().max(200).optional(),
-  limit: z.coerce.number().int().min(1).max(200).default(50),
-};
 
 /** A value that travels in an address as JSON. */
 const jsonText = <Schema extends z.ZodType>(schema: Schema) =>
@@ -168,6 +157,7 @@ const jsonText = <Schema extends z.ZodType>(schema: Schema) =>
 export * from './accounts-api.ts';
 export * from './overview-api.ts';
 export * from './waiting-api.ts';
+export * from './messages-api.ts';
 
 export const health = endpoint({
   method: 'GET',
@@ -1741,34 +1731,6 @@ export const removeSequence = endpoint({
   params: ofSequence,
   answer: inBin,
 });
-export const listMessages = endpoint({
-  method: 'GET',
-  path: '/api/clients/:clientId/messages',
-  summary: 'What the post room received for a client, newest first',
-  right: 'messages.read',
-  params: ofClient,
-  query: z.object({ search: z.string().trim().max(200).default(''), ...page }),
-  answer: z.object({ messages: z.array(MessageSummary), next: z.string().nullable() }),
-});
-export const getMessage = endpoint({
-  method: 'GET',
-  path: '/api/messages/:messageId',
-  summary: 'One message as its recipient sees it',
-  right: 'messages.read',
-  params: z.object({ messageId: MessageId }),
-  answer: MessageRecord,
-});
-
-export const replyToMessage = endpoint({
-  method: 'POST',
-  path: '/api/messages/:messageId/reply',
-  summary: 'Answer a message as its recipient, by way of the built-in gateway',
-  right: 'messages.reply',
-  params: z.object({ messageId: MessageId }),
-  body: z.object({ body: z.string().trim().min(1, 'Write the reply.').max(1000) }),
-  answer: nothing,
-});
-
 export const listRules = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/rules',
@@ -2011,16 +1973,6 @@ export const touchPerson = endpoint({
     how: z.enum(['called', 'no-answer', 'wrote']),
     note: z.string().trim().max(1000).default(''),
   }),
-  answer: nothing,
-});
-
-export const writeToPerson = endpoint({
-  method: 'POST',
-  path: '/api/people/:personId/messages',
-  summary: 'Send a person an email or a text; the same `id` again sends nothing more',
-  right: 'people.write',
-  params: z.object({ personId: PersonId }),
-  body: z.strictObject({ id: z.uuid(), message: WrittenMessage }),
   answer: nothing,
 });
 

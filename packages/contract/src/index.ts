@@ -6,6 +6,7 @@ export { api };
 export * from './accounts.ts';
 export * from './overview.ts';
 export * from './waiting.ts';
+export * from './messages.ts';
 export * from './endpoint.ts';
 export * from './problem.ts';
 export * from './rights.ts';

@@ -12,3 +12,12 @@ export const password = z
 export const email = z.email('Give an email address such as you@example.com.').max(254);
 
 export const nothing = z.object({});
+
+/** The words of a search. */
+export const searchText = z.string().trim().max(200).default('');
+
+/** Lists come in pages: `next` of one answer is `after` of the next request; null at the end. */
+export const page = {
+  after: z.string().max(200).optional(),
+  limit: z.coerce.number().int().min(1).max(200).default(50),
+};

@@ -14,7 +14,6 @@ import {
   LinkedBandId,
   ListId,
   MergeId,
-  MessageId,
   Money,
   PageId,
   PersonId,
@@ -41,6 +40,7 @@ import { LeftOut, SequenceContent } from '@plumgate/core/followup';
 import { FieldContent, StageContent, TaskContent } from '@plumgate/core/people';
 import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
+import { MessageOutcome } from './messages.ts';
 
 export const ClientSummary = z.object({
   id: ClientId,
@@ -81,9 +81,6 @@ export type ArchivedClient = z.infer<typeof ArchivedClient>;
 
 export const ClientSheet = ClientSummary.extend({ facts: Facts, brand: Brand });
 export type ClientSheet = z.infer<typeof ClientSheet>;
-
-/** What became of a message. */
-export const MessageOutcome = z.enum(['queued', 'sent', 'delivered', 'failed', 'left-out']);
 
 /** `changed` is live and differs from its draft; `offline` was live and can be again. */
 export const PageState = z.enum(['draft', 'live', 'changed', 'offline']);
@@ -1115,25 +1112,3 @@ export const CampaignPerson = z.object({
   clicked: z.boolean(),
 });
 export type CampaignPerson = z.infer<typeof CampaignPerson>;
-
-export const MessageSummary = z.object({
-  id: MessageId,
-  kind: z.enum(['email', 'text']),
-  /** A reply that was written in the post room. */
-  isReply: z.boolean(),
-  from: z.string(),
-  to: z.string(),
-  subject: z.string(),
-  text: z.string(),
-  receivedAt: InstantText,
-});
-export type MessageSummary = z.infer<typeof MessageSummary>;
-export const MessageRecord = MessageSummary.extend({
-  html: z.string(),
-  /** Ends mail to the recipient with one press; empty on mail that has none. */
-  unsubscribe: z.string(),
-  calendar: z.string(),
-  /** Every text between the two numbers, oldest first; empty for an email. */
-  conversation: z.array(MessageSummary),
-});
-export type MessageRecord = z.infer<typeof MessageRecord>;

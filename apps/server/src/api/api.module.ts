@@ -14,6 +14,7 @@ import { FollowupModule } from '../domains/followup/followup.module.ts';
 import { FormatsModule } from '../domains/formats/formats.module.ts';
 import { FormsModule } from '../domains/forms/forms.module.ts';
 import { FunnelsModule } from '../domains/funnels/funnels.module.ts';
+import { InboxModule } from '../domains/inbox/inbox.module.ts';
 import { IntakeModule } from '../domains/intake/intake.module.ts';
 import { MessagesModule } from '../domains/messages/messages.module.ts';
 import { OwnDomainsModule } from '../domains/own-domains/own-domains.module.ts';
@@ -52,6 +53,7 @@ import { FormatController } from './format.controller.ts';
 import { FunnelController } from './funnel.controller.ts';
 import { HealthController } from './health.controller.ts';
 import { HeldController } from './held.controller.ts';
+import { InboxController } from './inbox.controller.ts';
 import { JobController } from './job.controller.ts';
 import { MessageController } from './message.controller.ts';
 import { PageController } from './page.controller.ts';
@@ -84,6 +86,7 @@ import { WebsiteController } from './website.controller.ts';
     FormatsModule,
     FormsModule,
     FunnelsModule,
+    InboxModule,
     IntakeModule,
     MessagesModule,
     OwnDomainsModule,
@@ -121,6 +124,7 @@ import { WebsiteController } from './website.controller.ts';
     FunnelController,
     HealthController,
     HeldController,
+    InboxController,
     JobController,
     MessageController,
     PageController,

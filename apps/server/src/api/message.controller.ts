@@ -7,7 +7,10 @@ import { SiteAddress } from '../platform/site-address.ts';
 import type { GatewayStandIn } from '../platform/texts/gateway-stand-in.ts';
 import { TEXT_STAND_IN } from '../platform/texts/stand-in-token.ts';
 import type { SmtpStandIn } from '../platform/mail/smtp-stand-in.ts';
-import { MAIL_STAND_IN } from '../platform/mail/token.ts';
+import type { MailIn } from '../platform/mail/mail-in.ts';
+import { MAIL_IN, MAIL_STAND_IN } from '../platform/mail/token.ts';
+import { sendAnswer } from '../platform/mail/written-answer.ts';
+import { MessageLog } from '../domains/messages/message-log.ts';
 import { ConsentService } from '../domains/messages/consent.service.ts';
 import { WrittenMessages } from '../domains/messages/written-messages.ts';
 import { EmailChecks } from '../domains/messages/email-checks.ts';
@@ -18,18 +21,27 @@ import { hookPaths } from '../platform/http/hook-paths.ts';
 export class MessageController {
   constructor(
     private readonly room: PostRoomService,
+    private readonly log: MessageLog,
     private readonly consent: ConsentService,
     private readonly written: WrittenMessages,
     private readonly checks: EmailChecks,
     private readonly address: SiteAddress,
     @Inject(TEXT_STAND_IN) private readonly gateway: GatewayStandIn | null,
     @Inject(MAIL_STAND_IN) private readonly mail: SmtpStandIn | null,
+    @Inject(MAIL_IN) private readonly mailIn: MailIn | null,
   ) {}
 
   @Bind(api.listMessages)
   list(
     @Input() { params, query }: InputOf<typeof api.listMessages>,
   ): Promise<Answer<typeof api.listMessages>> {
+    return this.log.list(params.clientId, query);
+  }
+
+  @Bind(api.listPostRoom)
+  listRoom(
+    @Input() { params, query }: InputOf<typeof api.listPostRoom>,
+  ): Promise<Answer<typeof api.listPostRoom>> {
     return this.room.list(params.clientId, query);
   }
 
@@ -62,7 +74,7 @@ export class MessageController {
     @Input() { params }: InputOf<typeof api.getMessage>,
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.getMessage>> {
-    return this.room.get(who, params.messageId);
+    return this.log.get(who, params.messageId);
   }
 
   @Bind(api.resumeNotices)
@@ -78,13 +90,14 @@ export class MessageController {
     @Input() { params, body }: InputOf<typeof api.replyToMessage>,
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.replyToMessage>> {
-    if (!this.gateway || !this.mail) throw notFound();
-    const reply = await this.room.writeReply(who, params.messageId, body.body);
-    // The signature's time is checked against the machine's clock, not against the demo's.
-    const at = new Date(new SystemClock().now().epochMilliseconds);
-    const own = this.address.own();
-    if ('text' in reply) await this.gateway.reply(reply.text, `${own}${hookPaths.texts}`, at);
-    else await this.mail.reply(reply.email, `${own}${hookPaths.mail}`, at);
+    if (!this.gateway || !this.mail || !this.mailIn) throw notFound();
+    const reply = await this.room.writeReply(who, params.messageId, body);
+    if ('email' in reply) await sendAnswer(reply.email, this.mailIn.url);
+    else {
+      // The signature's time is checked against the machine's clock, not against the demo's.
+      const at = new Date(new SystemClock().now().epochMilliseconds);
+      await this.gateway.reply(reply.text, `${this.address.own()}${hookPaths.texts}`, at);
+    }
     return {};
   }
 }

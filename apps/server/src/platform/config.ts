@@ -41,6 +41,13 @@ const Environment = z.object({
   PLUMGATE_TARGET: z.string().max(200).default('pages.plumgate.test'),
   PLUMGATE_TARGET_IP: z.ipv4().default('203.0.113.7'),
   MAIL_FROM: z.email().default('post@plumgate.test'),
+  /** The domain of the addresses that answers to messages go to; without one, and with a mail server, they go to the client's own. */
+  REPLY_DOMAIN: z.string().max(200).optional(),
+  /** Where mail to that domain is taken in by SMTP, as 0.0.0.0:25. */
+  MAIL_IN: z
+    .string()
+    .regex(/^[^\s:]+:\d{1,5}$/, 'Give a host and a port, such as 0.0.0.0:25.')
+    .optional(),
   /** Private addresses that the program may call all the same, `host:port` each, by commas. */
   OUTBOUND_ALLOWED: z.string().default(''),
   TRUSTED_PROXIES: z.string().default(''),
@@ -66,6 +73,10 @@ export interface Config {
   dnsServer: string | undefined;
   target: { name: string; ip: string };
   mailFrom: string;
+  /** Null where answers go to clients' own addresses. */
+  replyDomain: string | null;
+  /** Null where no mail is taken in by SMTP. */
+  mailIn: { host: string; port: number } | null;
   outboundAllowed: ReadonlySet<string>;
   trustedProxies: string[];
   logLevel: string;
@@ -97,9 +108,24 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     dnsServer: given.DNS_SERVER,
     target: { name: given.PLUMGATE_TARGET, ip: given.PLUMGATE_TARGET_IP },
     mailFrom: given.MAIL_FROM,
+    ...mailInOf(given),
     outboundAllowed: new Set(given.OUTBOUND_ALLOWED.split(',').filter(Boolean)),
     trustedProxies: given.TRUSTED_PROXIES.split(',').filter(Boolean),
     logLevel: given.LOG_LEVEL,
+  };
+}
+
+/** Without a mail server of its own the program takes in what the built-in one delivers. */
+function mailInOf({
+  SMTP_URL,
+  MAIL_FROM,
+  REPLY_DOMAIN,
+  MAIL_IN,
+}: z.infer<typeof Environment>): Pick<Config, 'replyDomain' | 'mailIn'> {
+  const [host, port] = MAIL_IN?.split(':') ?? ['127.0.0.1', '0'];
+  return {
+    replyDomain: REPLY_DOMAIN?.toLowerCase() ?? (SMTP_URL ? null : MAIL_FROM.split('@')[1]!),
+    mailIn: SMTP_URL && !MAIL_IN ? null : { host: host!, port: Number(port) },
   };
 }
 

@@ -32,6 +32,7 @@ export * from './booking/table.ts';
 export * from './routing/table.ts';
 export * from './followup/table.ts';
 export * from './messages/table.ts';
+export * from './messages/inbox.table.ts';
 export * from './drafts/table.ts';
 export * from './bin/table.ts';
 export * from './results/table.ts';

@@ -15,6 +15,7 @@ import { forms } from './forms/table.ts';
 import { heldSubmissions, submissions } from './intake/table.ts';
 import { uploads } from './intake/uploads.table.ts';
 import { funnels } from './funnels/table.ts';
+import { outbox } from './messages/outbox.table.ts';
 import { postRoom } from './messages/table.ts';
 import { pages } from './pages/table.ts';
 import { ownFields } from './people/fields.table.ts';
@@ -29,7 +30,7 @@ import { testRuns } from './test-runs/table.ts';
 
 type Owned = PgTable & { id: AnyPgColumn; clientId: AnyPgColumn; removedAt?: AnyPgColumn };
 
-const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
+const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned | Owned[]> = {
   funnelId: funnels,
   pageId: pages,
   formId: forms,
@@ -38,7 +39,8 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned> = {
   calendarId: calendars,
   sequenceId: sequences,
   ruleId: routingRules,
-  messageId: postRoom,
+  // One that the program sends, or a reply that was written in the post room.
+  messageId: [outbox, postRoom],
   pictureId: pictures,
   approvalId: approvalLinks,
   remarkId: remarks,
@@ -73,27 +75,35 @@ export async function ownerOf(
   id: string,
   { inBin = false, inArchive = false } = {},
 ): Promise<ClientId | null> {
-  const { table, owner, key, removedAt } =
+  const places: {
+    table: PgTable;
+    owner: AnyPgColumn;
+    key: AnyPgColumn;
+    removedAt?: AnyPgColumn | undefined;
+  }[] =
     kind === 'clientId'
-      ? { table: clients as PgTable, owner: clients.id, key: clients.id, removedAt: undefined }
-      : {
-          ...tables[kind],
-          table: tables[kind],
-          owner: tables[kind].clientId,
-          key: tables[kind].id,
-        };
+      ? [{ table: clients, owner: clients.id, key: clients.id }]
+      : [tables[kind]].flat().map((table) => ({
+          table,
+          removedAt: table.removedAt,
+          owner: table.clientId,
+          key: table.id,
+        }));
   try {
-    const [row] = await db
-      .select({ owner })
-      .from(table)
-      .where(
-        and(
-          eq(key, id),
-          inBin ? undefined : isThere(kind, removedAt),
-          inArchive ? undefined : ofActiveClients(owner),
-        ),
-      );
-    return (row?.owner as ClientId | undefined) ?? null;
+    for (const { table, owner, key, removedAt } of places) {
+      const [row] = await db
+        .select({ owner })
+        .from(table)
+        .where(
+          and(
+            eq(key, id),
+            inBin ? undefined : isThere(kind, removedAt),
+            inArchive ? undefined : ofActiveClients(owner),
+          ),
+        );
+      if (row) return row.owner as ClientId | null;
+    }
+    return null;
   } catch (error) {
     // What can't be an id (class 22: data exception) is nobody's.
     if (sqlState(error)?.startsWith('22')) return null;

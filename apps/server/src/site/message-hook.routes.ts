@@ -3,6 +3,7 @@ import { cleanData, MessageId } from '@plumgate/core/basics';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { Webhook, WebhookVerificationError } from 'standardwebhooks';
 import { z } from 'zod';
+import { Receiving } from '../domains/inbox/receiving.service.ts';
 import { ConsentService } from '../domains/messages/consent.service.ts';
 import { CONFIG, type Config } from '../platform/config.ts';
 import { Database } from '../platform/database/database.ts';
@@ -30,6 +31,10 @@ const ReceivedEmail = z.object({
     to: z.string().max(254),
     subject: z.string().max(1000),
     text: z.string().max(100_000),
+    fromName: z.string().max(200).default(''),
+    /** Message-IDs without brackets, the oldest first. */
+    thread: z.array(z.string().max(500)).max(100).default([]),
+    isAutomatic: z.boolean().default(false),
   }),
 });
 
@@ -38,6 +43,7 @@ const ReceivedEmail = z.object({
 export class MessageHookRoutes {
   constructor(
     private readonly consent: ConsentService,
+    private readonly receiving: Receiving,
     private readonly database: Database,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
@@ -58,11 +64,13 @@ export class MessageHookRoutes {
         take(texts, TextEvent, request, reply, (event) =>
           event.type === 'text.delivered'
             ? this.consent.delivered(event.data.id)
-            : this.consent.received(event.data),
+            : this.receiving.text(event.data),
         ),
       );
       hook.post(hookPaths.mail, (request, reply) =>
-        take(mail, ReceivedEmail, request, reply, ({ data }) => this.consent.receivedEmail(data)),
+        take(mail, ReceivedEmail, request, reply, ({ data }) =>
+          this.receiving.email({ ...data, to: [data.to] }),
+        ),
       );
       ready();
     });

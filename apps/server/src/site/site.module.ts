@@ -2,6 +2,7 @@ import { Module, type Provider } from '@nestjs/common';
 import { ApprovalsModule } from '../domains/approvals/approvals.module.ts';
 import { BookingModule } from '../domains/booking/booking.module.ts';
 import { ClientsModule } from '../domains/clients/clients.module.ts';
+import { InboxModule } from '../domains/inbox/inbox.module.ts';
 import { IntakeModule } from '../domains/intake/intake.module.ts';
 import { LivePagesModule } from '../domains/live-pages/live-pages.module.ts';
 import { MessagesModule } from '../domains/messages/messages.module.ts';
@@ -40,6 +41,7 @@ const carryOver: Provider = {
     ApprovalsModule,
     BookingModule,
     ClientsModule,
+    InboxModule,
     IntakeModule,
     LivePagesModule,
     MessagesModule,

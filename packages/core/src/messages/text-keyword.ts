@@ -27,16 +27,21 @@ const start = new Set([
   ...['comecar', 'retomar'],
 ]);
 
+/** Who asks what this is; common practice, no source. */
+const help = new Set(['help', 'info', 'ayuda', 'aide', 'ajuda']);
+
 /**
- * Whether a reply asks to end texts or to allow them: the whole reply is one of the words, in any case, with or without
+ * Whether a reply asks to end texts, to allow them, or who writes: the whole reply is one of the words, in any case, with or without
  * accents, quotes and punctuation around and within it. `"Opt-out."` in quotes is one, `Stop by on Friday` is none.
  */
-export function textKeyword(reply: string): 'stop' | 'start' | null {
+export function textKeyword(reply: string): 'stop' | 'start' | 'help' | null {
   const words = reply
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
-  return stop.has(words) ? 'stop' : start.has(words) ? 'start' : null;
+  if (stop.has(words)) return 'stop';
+  if (start.has(words)) return 'start';
+  return help.has(words) ? 'help' : null;
 }

@@ -470,7 +470,7 @@ export class BookingService {
     const submission = booking.submissionId;
     const to = { client, person, key, at, from: name, context, submission };
     if (person.email && !person.mailRefusedAt)
-      this.messenger.emailPerson(effects, to, words, this.file(loaded));
+      this.messenger.emailPerson(effects, to, words, { calendar: this.file(loaded) });
     else if (person.phone && person.textConsent)
       this.messenger.textPerson(effects, to, words.subject);
   }

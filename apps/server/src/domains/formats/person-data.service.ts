@@ -50,7 +50,7 @@ export class PersonData {
       .from(outbox)
       .where(and(eq(outbox.personId, id), isNotNull(outbox.sentAt)))
       .orderBy(asc(outbox.order));
-    const sources = await this.composer.sourcesOf(db, rows);
+    const sources = await this.composer.sourcesOf(db, rows, { isSending: false });
     return rows.map((row) => {
       const words = this.composer.compose(row, sources);
       return {

@@ -1,6 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, PersonId } from '@plumgate/core/basics';
-import { emailFromText, emailTexts, type Email, type Letterhead } from '@plumgate/core/emails';
+import {
+  emailFromText,
+  emailText,
+  emailTexts,
+  type Email,
+  type Letterhead,
+} from '@plumgate/core/emails';
 import { mergeFieldUses, type MergeContext } from '@plumgate/core/messages';
 import { dialled } from '@plumgate/core/people';
 import type { EmailView } from '@plumgate/email-kit';
@@ -22,6 +28,7 @@ import { accountEmail, clientEmail, fillFor, finalEmail, finalView, personIn } f
 import { MessageLinks, withShortLinks } from './counted-links.ts';
 import { namedThings, type NamedThings } from './email-places.ts';
 import { PersonLinks } from './person-links.ts';
+import { ReplyAddresses } from './reply-addresses.ts';
 
 type OutboxRow = typeof outbox.$inferSelect;
 type Template = typeof messageTemplates.$inferSelect;
@@ -66,10 +73,15 @@ export class Composer {
     private readonly database: Database,
     private readonly vouchers: VoucherService,
     private readonly links: PersonLinks,
+    private readonly replies: ReplyAddresses,
   ) {}
 
-  /** Reads what these messages are put together from. */
-  async sourcesOf(db: Queries, rows: readonly OutboxRow[]): Promise<Sources> {
+  /** Reads what these messages are put together from; what is only looked at, not sent, uses up no voucher. */
+  async sourcesOf(
+    db: Queries,
+    rows: readonly OutboxRow[],
+    { isSending = true } = {},
+  ): Promise<Sources> {
     if (rows.length === 0)
       return {
         ...{ agency: '', clients: new Map(), templates: new Map() },
@@ -91,7 +103,10 @@ export class Composer {
       logos: await this.logosOf(db, senders),
       named: await namedFor(db, templates),
       people: await this.peopleOf(db, rows),
-      vouchers: await this.vouchersFor(rows, templates),
+      vouchers: await this.vouchersFor(
+        rows.filter(({ sentAt }) => isSending || sentAt),
+        templates,
+      ),
     };
   }
 
@@ -240,8 +255,53 @@ export class Composer {
       view.pixel = this.links.opened(client, row.id);
     }
     const composed = clientEmail(client, logo, { to: row.to, email, view });
-    const calendar = content.as === 'template' ? content.calendar : undefined;
-    return { ...composed, ...(calendar && { calendar }), ...(links && { links: links.all() }) };
+    const { calendar, thread } = content.as === 'template' ? content : {};
+    const answersTo = row.personId && this.replies.of(row.personId);
+    return {
+      ...composed,
+      ...(answersTo && { replyTo: answersTo }),
+      ...(calendar && { calendar }),
+      ...(thread && { thread }),
+      ...(links && { links: links.all() }),
+    };
+  }
+
+  /** What a message says, in plain text and without what stands around a letter; only its title where a source of it is gone. */
+  words(row: OutboxRow, sources: Sources): { subject: string; body: string } {
+    const { content, kind, title } = row;
+    const subject = kind === 'email' ? title : '';
+    const template = 'template' in content ? sources.templates.get(content.template) : undefined;
+    const client = row.clientId ? sources.clients.get(row.clientId) : undefined;
+    if (content.as === 'notice' || content.as === 'account') return { subject, body: content.body };
+    if (content.as === 'finished') {
+      const { payload } = content;
+      return { subject, body: payload.kind === 'email' ? payload.text : payload.body };
+    }
+    const person = row.personId && sources.people.get(row.personId);
+    if (!template || !client || (content.as === 'personal' && !person))
+      return { subject, body: title };
+    const known =
+      content.as === 'template' ? content.values : personIn(person as PersonRow, client);
+    const codes = sources.vouchers.get(template.id)?.codes.get(row.personId!);
+    const values = {
+      ...known,
+      ...this.linksFor(client, row, sources),
+      ...(codes && { vouchers: codes }),
+    };
+    if (kind === 'text') return { subject, body: fillFor(client, template.body, values).trim() };
+    const { blocks } = template.email ?? emailFromText(template);
+    const view = this.viewFor(client, row.personId, values, sources.named.get(client.id)!);
+    return { subject, body: emailText(blocks, view.reading) };
+  }
+
+  /** An email as it is put together now; empty where a source of it is gone, and for a text. */
+  html(row: OutboxRow, sources: Sources): string {
+    try {
+      const message = this.compose(row, sources);
+      return message.kind === 'email' ? message.html : '';
+    } catch {
+      return '';
+    }
   }
 
   /** What merge fields say of the person as their record is now. */

@@ -13,6 +13,7 @@ import { TextDoor } from '../../platform/texts/text-door.ts';
 import { Composer } from './composer.ts';
 import { ConsentService } from './consent.service.ts';
 import { EmailChecks } from './email-checks.ts';
+import { MessageLog } from './message-log.ts';
 import { MessageTracking } from './message-tracking.ts';
 import { Messenger } from './messenger.ts';
 import { Outbox } from './outbox.ts';
@@ -20,6 +21,7 @@ import { PersonLinks } from './person-links.ts';
 import { PostRoomService } from './post-room.service.ts';
 import { PeopleModule } from '../people/people.module.ts';
 import { VouchersModule } from '../vouchers/vouchers.module.ts';
+import { ReplyAddresses } from './reply-addresses.ts';
 import { RemovedPeople } from './removed-people.ts';
 import { WrittenMessages } from './written-messages.ts';
 
@@ -50,14 +52,9 @@ const gateways: Provider[] = [
   },
   {
     provide: MAIL_STAND_IN,
-    useFactory: async (config: Config, database: Database, room: PostRoomService) =>
-      config.smtpUrl
-        ? null
-        : SmtpStandIn.start(
-            (message, to) => room.keep(message, to),
-            await secret(database.db, 'mail-hook-secret'),
-          ),
-    inject: [CONFIG, Database, PostRoomService],
+    useFactory: (config: Config, room: PostRoomService) =>
+      config.smtpUrl ? null : SmtpStandIn.start((message, to) => room.keep(message, to)),
+    inject: [CONFIG, PostRoomService],
   },
   {
     provide: MailDoor,
@@ -74,11 +71,13 @@ const gateways: Provider[] = [
     Composer,
     ConsentService,
     EmailChecks,
+    MessageLog,
     MessageTracking,
     Messenger,
     Outbox,
     PersonLinks,
     PostRoomService,
+    ReplyAddresses,
     WrittenMessages,
     ...gateways,
   ],
@@ -86,11 +85,13 @@ const gateways: Provider[] = [
     Composer,
     ConsentService,
     EmailChecks,
+    MessageLog,
     MessageTracking,
     Messenger,
     WrittenMessages,
     PersonLinks,
     PostRoomService,
+    ReplyAddresses,
     TEXT_STAND_IN,
     MAIL_STAND_IN,
   ],

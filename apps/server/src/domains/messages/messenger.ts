@@ -61,12 +61,13 @@ export class Messenger {
     effects: Consequences,
     to: ToPerson,
     email: Email,
-    calendar?: EmailPayload['calendar'],
+    along: Pick<EmailPayload, 'calendar' | 'thread'> & { address?: string } = {},
   ): void {
     const { title, content } = filledFor(effects, to, email);
+    const { address = to.person.email, ...rest } = along;
     effects.enqueue({
-      ...{ ...queuedTo(to), kind: 'email', to: to.person.email, title },
-      content: { ...content, ...(calendar && { calendar }) },
+      ...{ ...queuedTo(to), kind: 'email', to: address, title },
+      content: { ...content, ...rest },
     });
   }
 
@@ -84,9 +85,14 @@ export class Messenger {
   }
 
   /** A text from a client's template to a person who has a number and has agreed to texts. */
-  textPerson(effects: Consequences, to: ToPerson, body: string): void {
-    const { client, person, context } = to;
-    const text = textToPerson(client, person.phone, body, context);
+  textPerson(
+    effects: Consequences,
+    to: ToPerson,
+    body: string,
+    number: string = to.person.phone,
+  ): void {
+    const { client, context } = to;
+    const text = textToPerson(client, number, body, context);
     effects.enqueue({
       ...queuedTo(to),
       kind: 'text',

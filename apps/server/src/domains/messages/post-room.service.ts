@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Answered, api, MessageRecord, MessageSummary } from '@plumgate/contract';
-import { cleanData, ClientId } from '@plumgate/core/basics';
-import type { MessageId } from '@plumgate/core/basics';
+import { cleanData, ClientId, MessageId } from '@plumgate/core/basics';
 import { and, asc, desc, eq, isNull, or, sql } from 'drizzle-orm';
 import type { ParsedMail } from 'mailparser';
 import { Clock } from '../../platform/clock.ts';
@@ -14,7 +13,9 @@ import { IdSource } from '../../platform/id-source.ts';
 import { clientHeader } from '../../platform/mail/mail-door.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { plainToHtml } from '@plumgate/core/messages';
-import type { ReceivedEmail } from '../../platform/mail/received-email.ts';
+import { messageIdsIn } from '../../platform/mail/received-email.ts';
+import type { WrittenAnswer } from '../../platform/mail/written-answer.ts';
+import { answerSubject } from '@plumgate/core/inbox';
 import type { WireText } from '../../platform/texts/gateway-stand-in.ts';
 import { postRoom } from '../../records/messages/table.ts';
 import { seenBy } from '../../records/accounts/users-of.ts';
@@ -37,6 +38,7 @@ export class PostRoomService {
     const client = ClientId.safeParse(mail.headers.get(clientHeader.toLowerCase()));
     const file = mail.attachments.find(({ contentType }) => contentType === 'text/calendar');
     await this.insert({
+      ...idOf(mail.messageId),
       clientId: client.data ?? null,
       wireId: mail.messageId ?? this.ids.next<string>(),
       from: mail.from?.text ?? '',
@@ -57,37 +59,38 @@ export class PostRoomService {
       .from(outbox)
       .where(sql`${outbox.id}::text = ${text.id}`);
     if (!owed) return;
-    await this.insert({ ...asText(text), clientId: owed.clientId, wireId: text.id });
+    await this.insert({
+      ...{ ...asText(text), ...idOf(text.id) },
+      ...{ clientId: owed.clientId, wireId: text.id },
+    });
   }
 
   /** Writes a reply down as the recipient's, and gives it as it goes over the wire. */
   async writeReply(
     who: CurrentUser,
     to: MessageId,
-    body: string,
-  ): Promise<{ text: WireText } | { email: ReceivedEmail }> {
+    { body, automatic }: { body: string; automatic: boolean },
+  ): Promise<{ text: WireText } | { email: WrittenAnswer }> {
     const row = await this.row(who, to);
     return row.kind === 'text'
       ? { text: await this.writeTextReply(row, body) }
-      : { email: await this.writeEmailReply(row, body) };
+      : { email: await this.writeEmailReply(row, body, automatic) };
   }
 
-  private async writeEmailReply(row: Row, text: string): Promise<ReceivedEmail> {
+  private async writeEmailReply(
+    row: Row,
+    text: string,
+    automatic: boolean,
+  ): Promise<WrittenAnswer> {
     const [from, to] = row.isReply ? [row.from, row.to] : [row.to, row.replyTo || row.from];
-    const subject = row.subject.startsWith('Re: ') ? row.subject : `Re: ${row.subject}`;
-    const email = { id: this.ids.next<string>(), from, to, subject, text };
+    const subject = automatic ? `Automatic reply: ${row.subject}` : answerSubject(row.subject);
+    const messageId = `${this.ids.next<string>()}@${from.split('@').at(-1)}`;
     await this.insert({
-      kind: 'email',
-      from,
-      to,
-      subject,
-      text,
-      html: plainToHtml(text),
-      clientId: row.clientId,
-      wireId: email.id,
-      isReply: true,
+      ...{ kind: 'email', from, to, subject, text, html: plainToHtml(text) },
+      ...{ clientId: row.clientId, wireId: `<${messageId}>`, isReply: true },
     });
-    return email;
+    const thread = messageIdsIn(row.wireId);
+    return { from, to, subject, text, messageId, thread, automatic };
   }
 
   private async writeTextReply(row: Row, body: string): Promise<WireText> {
@@ -101,7 +104,7 @@ export class PostRoomService {
   async list(
     clientId: ClientId,
     query: { search: string; after?: string | undefined; limit: number },
-  ): Promise<Answered<typeof api.listMessages>> {
+  ): Promise<Answered<typeof api.listPostRoom>> {
     const like = likeText(query.search.toLowerCase());
     const matching = query.search
       ? sql`lower(${postRoom.to} || ' ' || ${postRoom.subject} || ' ' || ${postRoom.from}) like ${like}`
@@ -126,8 +129,10 @@ export class PostRoomService {
     };
   }
 
-  async get(who: CurrentUser, id: MessageId): Promise<MessageRecord> {
-    const row = await this.row(who, id);
+  /** A message as it came; null where none has come under this id. */
+  async find(who: CurrentUser, id: MessageId): Promise<MessageRecord | null> {
+    const [row] = await this.rows(who, id);
+    if (!row) return null;
     const { html, unsubscribe, calendar } = row;
     return {
       ...view(row),
@@ -173,21 +178,28 @@ export class PostRoomService {
   }
 
   private async row(who: CurrentUser, id: MessageId): Promise<Row> {
-    const [row] = await this.database.db
-      .select()
-      .from(postRoom)
-      .where(and(eq(postRoom.id, id), seenBy(who, postRoom.clientId)));
+    const [row] = await this.rows(who, id);
     if (!row) throw notFound();
     return row;
   }
 
-  private async insert(
-    values: Omit<typeof postRoom.$inferInsert, 'id' | 'receivedAt'>,
-  ): Promise<void> {
+  private rows(who: CurrentUser, id: MessageId): Promise<Row[]> {
+    return this.database.db
+      .select()
+      .from(postRoom)
+      .where(and(eq(postRoom.id, id), seenBy(who, postRoom.clientId)));
+  }
+
+  private async insert({
+    id,
+    ...values
+  }: Omit<typeof postRoom.$inferInsert, 'id' | 'receivedAt'> & {
+    id?: MessageId;
+  }): Promise<void> {
     await this.database.db
       .insert(postRoom)
       .values({
-        id: this.ids.next<MessageId>(),
+        id: id ?? this.ids.next<MessageId>(),
         receivedAt: this.clock.now(),
         ...cleanData(values),
       })
@@ -203,6 +215,12 @@ const asText = ({ from, to, body }: WireText) => ({
   text: body,
   html: '',
 });
+
+/** The id of the message in the outbox, which its id on the wire begins with; none for what is no message of ours. */
+function idOf(wireId: string | undefined): { id?: MessageId } {
+  const id = MessageId.safeParse(messageIdsIn(wireId)[0]?.split('@')[0]).data;
+  return id ? { id } : {};
+}
 
 /** The address of List-Unsubscribe, when the message may be left by one press (RFC 8058). */
 function leaveAddress(mail: ParsedMail): string {

@@ -1,22 +1,19 @@
 import { Injectable } from '@nestjs/common';
-import type { PersonId } from '@plumgate/core/basics';
-import {
-  leftOutWords,
-  stepKinds,
-  WrittenMessage,
-  writtenMergeGroups,
-} from '@plumgate/core/followup';
+import type { InboxMessageId, PersonId } from '@plumgate/core/basics';
+import { leftOutWords, WrittenMessage, writtenMergeGroups } from '@plumgate/core/followup';
+import { emailTexts } from '@plumgate/core/emails';
 import { eq } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
-import { AppProblem } from '../../platform/http/app-problem.ts';
+import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { Worker } from '../../platform/worker.ts';
 import { Causes } from '../../records/causes/consequences.ts';
 import { clients } from '../../records/clients/table.ts';
-import { reachable } from '../../records/people/reachable.ts';
+import { noteAnswered } from '../../records/messages/conversations.ts';
 import { checkMergeFields } from '../../records/references/check-merge-fields.ts';
 import { PeopleService } from '../people/people.service.ts';
+import { answerable, threadOf } from './answerable.ts';
 import { Messenger } from './messenger.ts';
 
 /** Messages that somebody of the business writes to one person from their record. */
@@ -31,17 +28,27 @@ export class WrittenMessages {
     private readonly worker: Worker,
   ) {}
 
-  /** Sends a message, once for each `id`; refuses it where it can't reach them. From then on the lead waits no longer. */
+  /**
+   * Sends a message, once for each `id`; refuses it where it can't reach them. From then on the lead waits no longer. An
+   * answer goes to where they wrote from, and an email into the same thread.
+   */
   async send(
     who: CurrentUser,
     to: PersonId,
-    { id, message }: { id: string; message: WrittenMessage },
+    written: { id: string; message: WrittenMessage; answers: InboxMessageId | null },
   ): Promise<void> {
+    const { id, message, answers } = written;
     const at = this.clock.now();
     await this.database.transaction(async (tx) => {
       const effects = this.causes.begin();
       const person = await this.people.touched(tx, effects, who, { id: to, how: 'wrote', at });
-      const reason = stepKinds[message.kind].whyUnreachable!(reachable(person));
+      const { to: answered, why: reason } = await answerable(
+        tx,
+        person,
+        message.kind,
+        answers ?? undefined,
+      );
+      if (answers && answered?.id !== answers) throw notFound();
       if (reason)
         throw new AppProblem('bad-request', {
           detail: `It can’t be sent: ${leftOutWords(reason)}.`,
@@ -59,10 +66,23 @@ export class WrittenMessages {
         ...{ client: client!, person, key: `written:${id}`, at, from: `by ${who.name}` },
         context: this.messenger.personIn(person, client!),
       };
-      if (message.kind === 'email') this.messenger.emailPerson(effects, sent, message);
-      else this.messenger.textPerson(effects, sent, message.body);
+      const address = answers && answered ? answered.from : undefined;
+      if (message.kind === 'email')
+        this.messenger.emailPerson(effects, sent, message, {
+          ...(address && { address, thread: threadOf(answered!) }),
+        });
+      else this.messenger.textPerson(effects, sent, message.body, address);
+      await noteAnswered(
+        tx,
+        person.id,
+        { kind: message.kind, words: wordsOf(message), at },
+        who.name,
+      );
       await effects.write(tx);
     });
     this.worker.wake();
   }
 }
+
+const wordsOf = (message: WrittenMessage): string =>
+  message.kind === 'text' ? message.body : emailTexts(message).slice(1).join(' ');

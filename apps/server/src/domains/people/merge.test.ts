@@ -2,6 +2,7 @@ import type { Answered, api, PersonRecord } from '@plumgate/contract';
 import type { Matching } from '@plumgate/core/people';
 import { newQuestion } from '@plumgate/core/forms';
 import type { PersonId } from '@plumgate/core/basics';
+import { Receiving } from '../inbox/receiving.service.ts';
 import { ConsentService } from '../messages/consent.service.ts';
 import { buildWorld, publishForm, TestApp, type World } from '../../testing/test-app.ts';
 
@@ -240,10 +241,9 @@ it('an answer by email, and a press that unsubscribes, reach the record that sta
   const [one, two] = [await idOf('gil1'), await idOf('gil2')];
   const mergeId = await merge(one, two);
   const consent = app.get(ConsentService);
-  await consent.receivedEmail({
-    id: 'mail-1',
-    from: 'gil2@example.com',
-    to: 'desk@quayside-dental.test',
+  await app.get(Receiving).email({
+    ...{ id: 'mail-1', from: 'gil2@example.com', fromName: '' },
+    ...{ to: ['desk@quayside-dental.test'], thread: [], isAutomatic: false },
     subject: 'Yes',
     text: 'Tuesday is fine.',
   });

@@ -329,7 +329,11 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
         fact.when,
       );
     case 'replied':
-      return line('reply', `${fact.by === 'email' ? 'Replied by email' : 'Texted'} “${fact.body}”`);
+      return line('reply', `${replyWords[fact.by ?? 'text']} “${fact.body}”`);
+    case 'away':
+      return line('reply', `Automatic reply “${fact.body}”`, 'not counted as an answer');
+    case 'wrote-in':
+      return line('form', `Wrote in: “${fact.body}”`, `from ${fact.source}`);
     case 'texts-stopped':
       return line('reply', 'Stopped texts');
     case 'texts-allowed':
@@ -388,6 +392,7 @@ const noteOfSent = (
   delivered: ReadonlySet<string>,
 ) => [sequence, message && delivered.has(message) && 'delivered'].filter(Boolean).join(', ');
 
+const replyWords = { text: 'Texted', email: 'Replied by email', chat: 'Wrote in the chat box' };
 const bookingWords = { booked: 'Booked', moved: 'Moved', cancelled: 'Canceled' };
 const touchWords = { called: 'called', 'no-answer': 'called, no answer', wrote: 'wrote to them' };
 

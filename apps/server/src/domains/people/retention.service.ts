@@ -20,7 +20,17 @@ const announcedHours = 14 * 24;
 const mostShown = 200;
 
 /** What counts as being in touch, of either side. */
-const contact = ['submitted', 'replied', 'touched', 'booked', 'moved', 'came', 'confirmed', 'kept'];
+const contact = [
+  'submitted',
+  'replied',
+  'wrote-in',
+  'touched',
+  'booked',
+  'moved',
+  'came',
+  'confirmed',
+  'kept',
+];
 
 /**
  * Erases people whom nobody has been in touch with for as long as their client says, or makes them anonymous. Whoever is

@@ -16,7 +16,9 @@ export interface EmailPayload {
   html: string;
   /** One press ends mail to this person, or notices to this address of the business (RFC 8058); null where it is not one of many. */
   unsubscribe: string | null;
-  /** A calendar file that goes along. */
   links?: readonly CountedLink[];
+  /** The messages that it answers, by their Message-IDs without brackets, the oldest first. */
+  thread?: readonly string[];
+  /** A calendar file that goes along. */
   calendar?: { method: 'REQUEST' | 'CANCEL'; content: string };
 }

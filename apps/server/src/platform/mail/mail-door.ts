@@ -54,6 +54,7 @@ export class MailDoor {
       html: mail.html,
       date: new Date(mail.date.epochMilliseconds),
       messageId: `<${mail.id}@${this.from.split('@')[1]}>`,
+      ...threadHeaders(mail.thread ?? []),
       headers: { ...(mail.clientId && { [clientHeader]: mail.clientId }), ...leaveHeaders(mail) },
       ...(mail.calendar && {
         icalEvent: {
@@ -71,6 +72,12 @@ export class MailDoor {
     this.transport.close();
   }
 }
+
+/** What an answer answers (RFC 5322, section 3.6.4). */
+const threadHeaders = (thread: readonly string[]) =>
+  thread.length > 0
+    ? { inReplyTo: `<${thread.at(-1)}>`, references: thread.map((id) => `<${id}>`) }
+    : {};
 
 /** One-press unsubscribing as RFC 8058 has it: an https (here http) address that takes a POST. */
 const leaveHeaders = ({ unsubscribe }: EmailPayload): Record<string, string> =>

@@ -1,24 +1,20 @@
 import type { AddressInfo } from 'node:net';
 import { simpleParser, type ParsedMail } from 'mailparser';
-import { deliverHook } from '../http/signed-hook.ts';
-import type { ReceivedEmail } from './received-email.ts';
 import { SMTPServer, type SMTPServerDataStream } from 'smtp-server';
 
 /**
  * A mail server on loopback that keeps what it receives instead of passing it on: development, tests and the demo see
  * mail as it travels. It says that it has a message only once `keep` has finished. An answer written in the post room leaves
- * it as a mail service's would: as a signed webhook.
+ * it as any mail does: by SMTP.
  */
 export class SmtpStandIn {
   private constructor(
     private readonly server: SMTPServer,
     readonly url: string,
-    private readonly secret: string,
   ) {}
 
   static async start(
     keep: (mail: ParsedMail, recipients: string[]) => Promise<void>,
-    secret = '',
   ): Promise<SmtpStandIn> {
     const server = new SMTPServer({
       authOptional: true,
@@ -48,13 +44,7 @@ export class SmtpStandIn {
     server.on('error', () => {}); // a client that hangs up is its own affair
     await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
     const { port } = server.server.address() as AddressInfo;
-    return new SmtpStandIn(server, `smtp://127.0.0.1:${port}`, secret);
-  }
-
-  /** Delivers an email that came in to the program's webhook; throws when it is not accepted. */
-  async reply(email: ReceivedEmail, hook: string, at: Date): Promise<void> {
-    const event = { type: 'email.received', data: email };
-    await deliverHook({ url: hook, secret: this.secret, id: email.id, at, event });
+    return new SmtpStandIn(server, `smtp://127.0.0.1:${port}`);
   }
 
   stop(): Promise<void> {

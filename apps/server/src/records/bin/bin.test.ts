@@ -1,7 +1,7 @@
 import type { BinEntry, CalendarView, PathBoard, RemovalView } from '@plumgate/contract';
 import { count, eq } from 'drizzle-orm';
 import { addBookingStep, buildWorld, TestApp, type World } from '../../testing/test-app.ts';
-import { ConsentService } from '../../domains/messages/consent.service.ts';
+import { Receiving } from '../../domains/inbox/receiving.service.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { outbox } from '../messages/outbox.table.ts';
 import { people } from '../people/table.ts';
@@ -126,8 +126,8 @@ it('a person who texts STOP meanwhile gets no texts when they are restored', asy
   await db.update(people).set({ textConsent: true }).where(eq(people.id, id));
   const binId = await remove(`/api/people/${id}`);
   await app
-    .get(ConsentService)
-    .received({ id: 'text-1', from: '+12075550117', to: '+12075550142', body: 'STOP' });
+    .get(Receiving)
+    .text({ id: 'text-1', from: '+12075550117', to: '+12075550142', body: 'STOP' });
   await restore(binId);
   const [person] = await db.select().from(people).where(eq(people.id, id));
   expect(person!.textConsent).toBe(false);

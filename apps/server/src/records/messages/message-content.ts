@@ -36,6 +36,8 @@ export type MessageContent =
       values: MergeContext;
       /** A calendar file that goes along. */
       calendar?: EmailPayload['calendar'];
+      /** What an email answers. */
+      thread?: EmailPayload['thread'];
     }
   /** A template that is filled from the person's record as it is when it leaves. */
   | { as: 'personal'; template: string }

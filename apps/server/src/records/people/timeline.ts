@@ -36,7 +36,11 @@ export type TimelineFact =
       by: 'visitor' | 'business';
     }
   | { kind: 'came' | 'missed'; calendar: string; when: string }
-  | { kind: 'replied'; body: string; by?: 'text' | 'email' }
+  | { kind: 'replied'; body: string; by?: 'text' | 'email' | 'chat' }
+  /** A mail program wrote by itself. */
+  | { kind: 'away'; body: string }
+  /** Somebody new wrote by themselves. */
+  | { kind: 'wrote-in'; source: string; body: string }
   | { kind: 'texts-stopped' | 'texts-allowed' | 'unsubscribed' }
   | { kind: 'refused'; what: string }
   | { kind: 'asked-to-confirm' | 'confirmed'; email: string }

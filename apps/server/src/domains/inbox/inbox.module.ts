@@ -1,0 +1,30 @@
+import { Module, type Provider } from '@nestjs/common';
+import { CONFIG, type Config } from '../../platform/config.ts';
+import { IdSource } from '../../platform/id-source.ts';
+import { MailIn } from '../../platform/mail/mail-in.ts';
+import { receivedEmail } from '../../platform/mail/received-email.ts';
+import { MAIL_IN } from '../../platform/mail/token.ts';
+import { IntakeModule } from '../intake/intake.module.ts';
+import { MessagesModule } from '../messages/messages.module.ts';
+import { ConversationService } from './conversation.service.ts';
+import { Receiving } from './receiving.service.ts';
+import { Writers } from './writers.ts';
+
+/** The way in for mail, where there is one. */
+const mailIn: Provider = {
+  provide: MAIL_IN,
+  useFactory: ({ mailIn: at, replyDomain }: Config, receiving: Receiving, ids: IdSource) =>
+    at && replyDomain
+      ? MailIn.start({ ...at, domain: replyDomain }, (mail, envelope) =>
+          receiving.email(receivedEmail(mail, { ...envelope, id: ids.next<string>() })),
+        )
+      : null,
+  inject: [CONFIG, Receiving, IdSource],
+};
+
+@Module({
+  imports: [IntakeModule, MessagesModule],
+  providers: [ConversationService, Receiving, Writers, mailIn],
+  exports: [ConversationService, Receiving, MAIL_IN],
+})
+export class InboxModule {}

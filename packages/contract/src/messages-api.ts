@@ -1,0 +1,124 @@
+import { ClientId, InboxMessageId, MessageId, PersonId } from '@plumgate/core/basics';
+import { WrittenMessage } from '@plumgate/core/followup';
+import { z } from 'zod';
+import { endpoint } from './endpoint.ts';
+import {
+  ConversationRecord,
+  ConversationState,
+  ConversationSummary,
+  InboxCounts,
+  MessageOutcome,
+  MessageRecord,
+  MessageSummary,
+  SentMessage,
+} from './messages.ts';
+import { nothing, page, searchText } from './parts.ts';
+
+const ofClient = z.object({ clientId: ClientId });
+const ofPerson = z.object({ personId: PersonId });
+const ofMessage = z.object({ messageId: MessageId });
+
+export const listMessages = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/messages',
+  summary:
+    'Every message of a client that was sent, is to be sent or was left out, the last queued first',
+  right: 'messages.read',
+  params: ofClient,
+  query: z.object({
+    search: searchText,
+    state: MessageOutcome.optional(),
+    kind: z.enum(['email', 'text']).optional(),
+    ...page,
+  }),
+  answer: z.object({ messages: z.array(SentMessage), next: z.string().nullable() }),
+});
+export const getMessage = endpoint({
+  method: 'GET',
+  path: '/api/messages/:messageId',
+  summary: 'One message as its recipient sees it',
+  right: 'messages.read',
+  params: ofMessage,
+  answer: MessageRecord,
+});
+export const listPostRoom = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/post-room',
+  summary:
+    'What the built-in mail server and text gateway received for a client, and the replies written there, newest first',
+  right: 'messages.read',
+  params: ofClient,
+  query: z.object({ search: searchText, ...page }),
+  answer: z.object({ messages: z.array(MessageSummary), next: z.string().nullable() }),
+});
+export const replyToMessage = endpoint({
+  method: 'POST',
+  path: '/api/messages/:messageId/reply',
+  summary: 'Answer a message as its recipient, by way of the built-in gateway',
+  right: 'messages.reply',
+  params: ofMessage,
+  body: z.object({
+    body: z.string().trim().min(1, 'Write the reply.').max(1000),
+    /** As a mail program does it by itself while its owner is away. */
+    automatic: z.boolean().default(false),
+  }),
+  answer: nothing,
+});
+
+export const listConversations = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/inbox',
+  summary: 'The conversations of a client, those with the newest message first',
+  right: 'people.read',
+  params: ofClient,
+  query: z.object({
+    show: z.enum(['open', 'unread', 'mine', 'closed']).default('open'),
+    search: searchText,
+    ...page,
+  }),
+  answer: z.object({
+    conversations: z.array(ConversationSummary),
+    counts: InboxCounts,
+    next: z.string().nullable(),
+  }),
+});
+export const countInbox = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/inbox/counts',
+  summary: 'How many conversations of a client are unread, open, and looked after by who asks',
+  right: 'people.read',
+  params: ofClient,
+  answer: InboxCounts,
+});
+export const getConversation = endpoint({
+  method: 'GET',
+  path: '/api/people/:personId/conversation',
+  summary: 'What a person wrote and what was sent to them, by every way, as one conversation',
+  right: 'people.read',
+  params: ofPerson,
+  answer: ConversationRecord,
+});
+export const changeConversation = endpoint({
+  method: 'PUT',
+  path: '/api/people/:personId/conversation',
+  summary: 'Mark a conversation read or unread, close it or open it again',
+  right: 'people.write',
+  params: ofPerson,
+  body: z.strictObject({ state: ConversationState.optional(), isUnread: z.boolean().optional() }),
+  answer: nothing,
+});
+export const writeToPerson = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/messages',
+  summary:
+    'Send a person an email or a text, or an answer to what they wrote; the same `id` again sends nothing more',
+  right: 'people.write',
+  params: ofPerson,
+  body: z.strictObject({
+    id: z.uuid(),
+    message: WrittenMessage,
+    /** What it answers: an email goes into the same thread. */
+    answers: InboxMessageId.nullable().default(null),
+  }),
+  answer: nothing,
+});

@@ -1,0 +1,116 @@
+import {
+  ClientId,
+  InboxMessageId,
+  InstantText,
+  MessageId,
+  PersonId,
+  UserId,
+} from '@plumgate/core/basics';
+import { z } from 'zod';
+
+/** What became of a message. */
+export const MessageOutcome = z.enum(['queued', 'sent', 'delivered', 'failed', 'left-out']);
+export type MessageOutcome = z.infer<typeof MessageOutcome>;
+
+/** A message as the one who gets it sees it. */
+export const MessageSummary = z.object({
+  id: MessageId,
+  kind: z.enum(['email', 'text']),
+  /** A reply that was written in the post room. */
+  isReply: z.boolean(),
+  from: z.string(),
+  to: z.string(),
+  /** Of a text its words. */
+  subject: z.string(),
+  text: z.string(),
+  receivedAt: InstantText,
+});
+export type MessageSummary = z.infer<typeof MessageSummary>;
+
+export const MessageRecord = MessageSummary.extend({
+  html: z.string(),
+  /** Ends mail to the recipient with one press; empty on mail that has none. */
+  unsubscribe: z.string(),
+  calendar: z.string(),
+  /** Every text between the two numbers, oldest first; empty for an email. */
+  conversation: z.array(MessageSummary),
+});
+export type MessageRecord = z.infer<typeof MessageRecord>;
+
+/** A message that the program sends, is about to send, or has left out; `receivedAt` is when it left or is to leave. */
+export const SentMessage = MessageSummary.extend({
+  state: MessageOutcome,
+  /** Why it was left out or failed, as a clause; empty otherwise. */
+  reason: z.string(),
+  /** Null for a notice to the business. */
+  personId: PersonId.nullable(),
+  /** What caused it: a sequence, a campaign, a calendar, somebody of the team; empty for notices. */
+  origin: z.string(),
+  opened: z.boolean(),
+  clicked: z.boolean(),
+});
+export type SentMessage = z.infer<typeof SentMessage>;
+
+/** By which way something of a conversation went: `chat` is the chat box of a page. */
+export const ConversationWay = z.enum(['email', 'text', 'chat']);
+export type ConversationWay = z.infer<typeof ConversationWay>;
+
+export const ConversationState = z.enum(['open', 'closed']);
+
+/** A conversation in the list of them. */
+export const ConversationSummary = z.object({
+  personId: PersonId,
+  clientId: ClientId,
+  name: z.string(),
+  assigneeId: UserId.nullable(),
+  assigneeName: z.string().nullable(),
+  state: ConversationState,
+  isUnread: z.boolean(),
+  /** The newest that somebody wrote, on either side; `by` is who of the business did, empty for the person. */
+  last: z.object({ kind: ConversationWay, words: z.string(), by: z.string(), at: InstantText }),
+});
+export type ConversationSummary = z.infer<typeof ConversationSummary>;
+
+/** One message of a conversation. */
+export const ConversationMessage = z.object({
+  id: z.uuid(),
+  kind: ConversationWay,
+  /** They wrote it; else it went to them. */
+  isTheirs: z.boolean(),
+  /** What caused a message to them: a sequence, a campaign, "by Ada Moss"; empty for theirs. */
+  origin: z.string(),
+  /** The address or number theirs came from, where that is not the one on their record. */
+  otherFrom: z.string(),
+  subject: z.string(),
+  body: z.string(),
+  /** The whole of theirs, with what they answer, where more came along; empty otherwise. */
+  whole: z.string(),
+  /** How theirs was understood. */
+  reading: z.enum(['answer', 'stop', 'start', 'help', 'away']),
+  /** What became of a message to them; `sent` for theirs. */
+  state: MessageOutcome,
+  reason: z.string(),
+  at: InstantText,
+});
+export type ConversationMessage = z.infer<typeof ConversationMessage>;
+
+export const ConversationRecord = z.object({
+  /** Null where they have never written. */
+  conversation: z.object({ state: ConversationState, isUnread: z.boolean() }).nullable(),
+  /** The newest hundred, the oldest first. */
+  messages: z.array(ConversationMessage),
+  /** What an answer goes to, the latest of each way, and why it can't be answered that way: a clause, null where it can. */
+  answers: z.array(
+    z.object({
+      kind: z.enum(['email', 'text']),
+      to: InboxMessageId.nullable(),
+      subject: z.string(),
+      why: z.string().nullable(),
+    }),
+  ),
+});
+export type ConversationRecord = z.infer<typeof ConversationRecord>;
+
+/** How many conversations of a client are unread, open, and open with who asks looking after them. */
+export const InboxCounts = z.object({ unread: z.int(), open: z.int(), mine: z.int() });
+export type InboxCounts = z.infer<typeof InboxCounts>;
