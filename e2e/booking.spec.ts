@@ -181,7 +181,7 @@ test('bookings: adds by hand, moves by keys and by dragging, marks', async ({ br
   await drawer.getByRole('button', { name: 'Not known yet' }).click();
   await drawer.getByRole('button', { name: 'Cancel booking' }).click();
   await expect(booking).toHaveCount(0);
-  await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
+  await app.goto(`${origin}/quayside-dental/messages/post-room`);
   await searchPostRoom(app, 'nell.abara@example.com');
   await expect(app.getByRole('link', { name: /^Canceled: Saturday/ })).toBeVisible();
 });
@@ -189,7 +189,7 @@ test('bookings: adds by hand, moves by keys and by dragging, marks', async ({ br
 test('a text is answered on its phone, STOP ends texts, and a rule shows what it would have met', async ({
   browser,
 }) => {
-  const app = await signedIn(browser, '/quayside-dental/follow-up/post-room');
+  const app = await signedIn(browser, '/quayside-dental/messages/post-room');
   await app.locator('li', { hasText: 'text' }).getByRole('link').first().click();
   await expect(app.getByText(/^on the phone of/)).toBeVisible();
   await app.getByLabel('Answer as this person').fill('STOP');

@@ -61,7 +61,7 @@ test('a lead goes from the page to a followed-up person', async ({ browser }, { 
   await expect(record.getByText('Sent email “Your place is saved, Marguerite”')).toBeVisible();
   await expect(record.getByText('Email “What the half hour feels like”')).toBeVisible();
 
-  await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
+  await app.goto(`${origin}/quayside-dental/messages/post-room`);
   await searchPostRoom(app, mailbox);
   await app.getByRole('link', { name: 'Your place is saved, Marguerite' }).click();
   await expect(
@@ -100,7 +100,7 @@ test('the words of a sequence change, and the next message goes out in them', as
   await visitor.goto(`${site}/first-visit`);
   await sendForm(visitor, { name: 'Piet Weir', email: 'piet.weir@example.org' });
   await expect(visitor).toHaveURL(`${site}/first-visit-time`);
-  await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
+  await app.goto(`${origin}/quayside-dental/messages/post-room`);
   await searchPostRoom(app, 'piet.weir');
   await expect(app.getByRole('link', { name: 'We kept it for you, Piet' })).toBeVisible();
 });
@@ -113,6 +113,7 @@ test('the front desk finds its people on a phone and can call them', async ({ br
     'Today',
     'People',
     'Bookings',
+    /^Messages/,
   ]);
   await app.getByRole('link', { name: 'People' }).click();
   await app.getByRole('row').nth(1).getByRole('link').first().click();

@@ -68,7 +68,7 @@ test('a late joiner’s dry run equals what the post room shows after the clock 
   for (let day = 0; day < 5; day++) await moveOneDay();
   const sent: string[] = [];
   for (const search of ['lorcan.late@example.com', '+12075550188']) {
-    await app.goto(`${origin}/fernhill-physio/follow-up/post-room`);
+    await app.goto(`${origin}/fernhill-physio/messages/post-room`);
     const rows = await searchPostRoom(app, search);
     await expect(rows.first()).toBeVisible();
     for (const row of await rows.allInnerTexts()) {

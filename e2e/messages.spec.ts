@@ -37,7 +37,7 @@ test('a branded email is written without a brace, goes to a list, and its link i
   await expect(app.getByRole('heading', { name: 'Clicked links' })).toBeVisible();
   const campaign = app.url();
   await expect(async () => {
-    await app.goto(`${origin}/quayside-dental/follow-up/post-room`);
+    await app.goto(`${origin}/quayside-dental/messages/post-room`);
     await searchPostRoom(app, subject);
     await expect(app.getByRole('link', { name: subject }).first()).toBeVisible({ timeout: 2000 });
   }).toPass();

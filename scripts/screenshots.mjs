@@ -92,7 +92,7 @@ const shots = [
   { name: 'records', at: `${client}/set-up/records`, see: 'text=Where they wrote it' },
   {
     name: 'post-room',
-    at: `${client}/follow-up/post-room`,
+    at: `${client}/messages/post-room`,
     then: (page) => page.locator('li', { hasText: 'text' }).getByRole('link').first().click(),
     see: 'text=on the phone of',
   },

@@ -19,6 +19,8 @@ import { Gathering } from '../platform/database/gathered-writes.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
+import { answersOfPatients } from './conversations.ts';
+import type { Happening } from './happening.ts';
 import { campaigns, type Campaign } from './campaigns.ts';
 import { Chance } from './chance.ts';
 import { fernhill, quayside } from './clients.ts';
@@ -119,12 +121,6 @@ interface Visitor {
   device: 'phone' | 'wide';
 }
 
-/** Something that happens at its own moment while the history is played. */
-interface Happening {
-  at: Instant;
-  happens: () => Promise<void>;
-}
-
 interface Given {
   desk: UserId;
   /** Calls the leads of clients that have no front desk. */
@@ -153,6 +149,7 @@ export async function playHistory(
     ...others.flat(),
     ...(await player.guestsOfTheMorning()),
     ...(await player.visitorsOfTheOpenHouse()),
+    ...player.answersToMessages(given.until),
   ].sort(byMoment);
   for (let next = queue.shift(); next; next = queue.shift()) {
     if (Temporal.Instant.compare(next.at, given.until) >= 0) break;
@@ -343,6 +340,10 @@ class Player {
   }
 
   /** A small morning that filled within a fortnight; since then people look at a page without places. */
+  answersToMessages(until: Instant): Happening[] {
+    return answersOfPatients(this.app, until, this.marketer);
+  }
+
   async guestsOfTheMorning(): Promise<Happening[]> {
     const [page, thanks] = await this.stepsOf({ client: fernhill.slug, funnel: morning });
     const guests = Array.from({ length: morningSeats }, (_, index) => index);

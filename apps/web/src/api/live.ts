@@ -9,6 +9,9 @@ const followed: readonly string[] = [
   api.listWaiting.path,
   api.getOverview.path,
   api.getAnswerTimes.path,
+  api.listConversations.path,
+  api.countInbox.path,
+  api.getConversation.path,
 ];
 const channelName = 'plumgate-live';
 const listeners = new Set<Listener>();

@@ -52,7 +52,7 @@ export function Finder({
         onClick={() => setOpen(true)}
       >
         <Search className="size-4" aria-hidden />
-        <kbd className="font-sans text-xs max-lg:hidden">Ctrl K</kbd>
+        <kbd className="font-sans text-xs whitespace-nowrap max-[1380px]:hidden">Ctrl K</kbd>
       </button>
       <Command.Dialog
         open={open}

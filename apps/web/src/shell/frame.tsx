@@ -7,6 +7,7 @@ import { Skeleton } from '../ui/states.tsx';
 import { AccountMenu } from './account-menu.tsx';
 import { ClientPicker } from './client-picker.tsx';
 import { lastPlace, useClient } from '../api/client.ts';
+import { useInboxCounts } from '../features/messages/use-inbox-counts.ts';
 import { SignInAgain } from '../features/accounts/sign-in-again.tsx';
 import { useRoving } from '../ui/use-roving.ts';
 import { ClockChip } from './clock-chip.tsx';
@@ -21,6 +22,7 @@ const places = [
   { path: 'people', label: 'People', desk: true },
   { path: 'bookings', label: 'Bookings', desk: true },
   { path: 'follow-up', label: 'Follow-up', desk: false },
+  { path: 'messages', label: 'Messages', desk: true },
   { path: 'set-up', label: 'Settings', desk: false },
 ] as const;
 
@@ -36,6 +38,7 @@ export function Frame() {
   const session = useSession();
   const clients = useClients();
   const client = useClient();
+  const inbox = useInboxCounts(client?.id);
   const { client: asked } = useParams();
   const navigate = useNavigate();
   const { pathname, search } = useLocation();
@@ -55,8 +58,11 @@ export function Frame() {
   const desk = session.data.user.role === 'front-desk';
   const mine = places.filter((place) => place.desk || !desk);
   const isAgency = pathname.startsWith('/agency');
-  const tabs = client
-    ? mine.map(({ path, label }) => ({ to: `/${client.slug}/${path}`, label }))
+  const tabs: { to: string; label: string; count?: number }[] = client
+    ? mine.map(({ path, label }) => ({
+        ...{ to: `/${client.slug}/${path}`, label },
+        count: path === 'messages' ? (inbox?.unread ?? 0) : 0,
+      }))
     : isAgency
       ? agencyPlaces
           .filter(({ right }) => roleMay(session.data.user.role, right))
@@ -81,7 +87,7 @@ export function Frame() {
           aria-label="Plum Gate home"
         >
           <img src="/mark.svg" alt="" className="size-6" />
-          <span className="max-lg:hidden">Plum Gate</span>
+          <span className="whitespace-nowrap max-[1380px]:hidden">Plum Gate</span>
         </NavLink>
         <ClientPicker client={client} isAgency={isAgency} mayAdd={!desk} />
         {tabs.length > 0 && (
@@ -90,7 +96,7 @@ export function Frame() {
             aria-label="Places"
             className="ml-3 flex self-stretch max-md:order-last max-md:ml-0 max-md:w-full max-md:overflow-x-auto"
           >
-            {tabs.map(({ to, label }) => (
+            {tabs.map(({ to, label, count = 0 }) => (
               <NavLink
                 key={to}
                 to={to}
@@ -100,6 +106,12 @@ export function Frame() {
                 }
               >
                 {label}
+                {count > 0 && (
+                  <span className="ml-1.5 rounded-full bg-plum px-1.5 text-xs font-semibold text-sheet tabular-nums">
+                    {count > 99 ? '99+' : count}
+                    <span className="sr-only"> unread</span>
+                  </span>
+                )}
               </NavLink>
             ))}
           </nav>

@@ -79,10 +79,26 @@ const helps: Help[] = [
     ],
   },
   {
-    at: /^follow-up\/post-room/,
+    at: /^messages\/post-room/,
     title: 'Post room',
     lines: [
       'In the demo, every email and text arrives here instead of leaving the machine. You can answer as the person would.',
+    ],
+  },
+  {
+    at: /^messages\/sent/,
+    title: 'Sent',
+    lines: [
+      'Every email and text that was sent, waits to be sent or was left out, with the reason. Click one to see it as it was sent.',
+    ],
+  },
+  {
+    at: /^messages/,
+    title: 'Inbox',
+    lines: [
+      'What people answer by email and text, one conversation for each person. Whoever writes for the first time becomes a lead.',
+      'Write the answer below; by email it stays in the same thread. Close a conversation that is done: the next message opens it again.',
+      'The assignee of the person looks after the conversation.',
     ],
   },
   {

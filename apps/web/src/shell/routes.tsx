@@ -1,4 +1,4 @@
-import { createBrowserRouter } from 'react-router';
+import { createBrowserRouter, redirect } from 'react-router';
 import { InvitationScreen } from '../features/accounts/invitation-screen.tsx';
 import { NewPasswordScreen } from '../features/accounts/new-password-screen.tsx';
 import { SetUpScreen } from '../features/accounts/set-up-screen.tsx';
@@ -209,10 +209,27 @@ export const router = createBrowserRouter([
         }),
       },
       {
-        path: '/:client/follow-up/post-room/:messageId?',
+        path: '/:client/messages/:personId?',
+        lazy: async () => ({
+          Component: (await import('../features/messages/inbox-screen.tsx')).InboxScreen,
+        }),
+      },
+      {
+        path: '/:client/messages/sent/:messageId?',
+        lazy: async () => ({
+          Component: (await import('../features/messages/sent-screen.tsx')).SentScreen,
+        }),
+      },
+      {
+        path: '/:client/messages/post-room/:messageId?',
         lazy: async () => ({
           Component: (await import('../features/messages/post-room-screen.tsx')).PostRoomScreen,
         }),
+      },
+      {
+        // Where it was before: links that somebody kept go on to where it is.
+        path: '/:client/follow-up/post-room/*',
+        loader: ({ params }) => redirect(`/${params.client}/messages/post-room/${params['*']}`),
       },
       {
         path: '/:client/follow-up/:sequenceId',

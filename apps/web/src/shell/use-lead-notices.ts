@@ -37,7 +37,7 @@ export function useLeadNotices({ user }: SignedIn): void {
       const client = clients.data?.clients.find(({ id }) => id === clientId);
       if (!client || !profile.data?.notices[kind].includes('app')) return;
       const said = words[kind](client.name);
-      const place = `/${client.slug}/people/${personId}`;
+      const place = `/${client.slug}/${kind === 'answer' ? 'messages' : 'people'}/${personId}`;
       toast(said, { action: { label: 'Open', onClick: () => void navigate(place) } });
       if (!document.hidden || !('Notification' in window) || Notification.permission !== 'granted')
         return;

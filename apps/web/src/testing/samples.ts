@@ -4,6 +4,7 @@ import type {
   FunnelSummary,
   EditorPage,
   PageChoice,
+  PersonRecord,
   PersonSummary,
   PathBoard,
   PathStep,
@@ -69,6 +70,17 @@ export const personOf = (number: number, changes: Partial<PersonSummary> = {}): 
   town: '',
   ...{ stageName: 'New', stageAt: '2026-11-05T16:30:00Z', lostReason: '', value: null },
   fields: {},
+  ...changes,
+});
+
+export const recordOf = (number: number, changes: Partial<PersonRecord> = {}): PersonRecord => ({
+  ...personOf(number),
+  clientId: quayside.id,
+  fields: [],
+  ...{ files: [], doubles: [], merges: [], alsoGiven: [], comingUp: [], runs: [], edits: [] },
+  ...{ tasks: [], bookings: [], consents: [], timeline: [] },
+  ...{ language: '', zone: '', eraseAt: null },
+  reach: { textConsent: false, unsubscribed: false, mailRefused: false },
   ...changes,
 });
 

@@ -5,6 +5,7 @@ import { and, asc, eq, isNotNull } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { FileStore } from '../../platform/files/file-store.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
+import { inboxMessages } from '../../records/messages/inbox.table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { BookingService } from '../booking/booking.service.ts';
 import { Composer } from '../messages/composer.ts';
@@ -34,6 +35,7 @@ export class PersonData {
       ...record,
       bookings: await this.bookings.ofPerson(id),
       messages: await this.messagesTo(id),
+      wrote: await this.writtenBy(id),
       files: sent.map(({ name, at, path }) => ({ name, at, path })),
     };
     const files: Record<string, ZipContent> = { 'data.json': JSON.stringify(data, null, 2) };
@@ -60,5 +62,17 @@ export class PersonData {
           : { text: words.body }),
       };
     });
+  }
+
+  /** Everything that they wrote by email, text or in a chat box. */
+  private async writtenBy(id: PersonId) {
+    const rows = await this.database.db
+      .select()
+      .from(inboxMessages)
+      .where(and(eq(inboxMessages.personId, id), eq(inboxMessages.by, '')))
+      .orderBy(asc(inboxMessages.at));
+    return rows.map(({ at, kind, from, subject, body, whole }) => ({
+      ...{ at: at.toString(), as: kind, from, subject, text: whole || body },
+    }));
   }
 }

@@ -2,6 +2,7 @@ import { emailFromText } from '@plumgate/core/emails';
 import type { Answered, api, PersonRecord } from '@plumgate/contract';
 import { eq } from 'drizzle-orm';
 import { peopleIndex } from '../../records/people/people-index.table.ts';
+import { Receiving } from '../inbox/receiving.service.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { RetentionService } from '../people/retention.service.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
@@ -41,12 +42,18 @@ it('gives one person all that is kept of them, with the words that they were sen
     },
   });
   await app.settle();
+  await app.get(Receiving).email({
+    ...{ id: 'mail-1', from: 'ana@example.com', fromName: 'Ana', thread: [], isAutomatic: false },
+    ...{ to: ['quayside@plumgate.test'], subject: 'Re: Tuesday', text: 'At nine it is.' },
+  });
   const zip = await owner('GET', `/api/people/${id}/data.zip`);
   expect(zip.headers['content-disposition']).toBe('attachment; filename="ana-orr.zip"');
   const files = await unpack(zip.rawPayload, anyNames);
   const data = JSON.parse(Buffer.from(files['data.json']!).toString()) as PersonRecord & {
     messages: { subject: string; text: string }[];
+    wrote: { text: string }[];
   };
+  expect(data.wrote).toMatchObject([{ as: 'email', text: 'At nine it is.' }]);
   expect(data).toMatchObject({ email: 'ana@example.com', firstName: 'Ana' });
   expect(data.timeline.map(({ text }) => text)).toContain('Sent email “Tuesday”');
   expect(data.messages.find(({ subject }) => subject === 'Tuesday')!.text).toContain(

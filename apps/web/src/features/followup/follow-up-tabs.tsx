@@ -8,7 +8,6 @@ export const FollowUpTabs = ({ slug }: { slug: string }) => (
       [`/${slug}/follow-up/campaigns`]: 'Campaigns',
       [`/${slug}/follow-up/vouchers`]: 'Vouchers',
       [`/${slug}/follow-up/rules`]: 'Rules',
-      [`/${slug}/follow-up/post-room`]: 'Post room',
     }}
   />
 );

@@ -9,7 +9,8 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { whenText } from '../../ui/when.ts';
 import { Reply } from './reply.tsx';
 import { TextPhone } from './text-phone.tsx';
-import { FollowUpTabs } from '../followup/follow-up-tabs.tsx';
+import { MessagesTabs } from './messages-tabs.tsx';
+import { EmailSheetFrame } from './email-sheet-frame.tsx';
 
 /** What the built-in mail server received, shown as its recipient sees it. */
 export function PostRoomScreen() {
@@ -18,7 +19,7 @@ export function PostRoomScreen() {
   const [search, setSearch] = useState('');
   const asked = useDeferredValue(search.trim());
   const list = useEndpoint(
-    api.listMessages,
+    api.listPostRoom,
     { params: { clientId: client?.id ?? '' }, query: { search: asked, limit: 100 } },
     { enabled: client !== undefined, refetchInterval: 10_000 },
   );
@@ -28,7 +29,7 @@ export function PostRoomScreen() {
   const open = messageId ?? messages[0]?.id;
   return (
     <div className="flex h-full flex-col">
-      <PageHead title="Follow-up">
+      <PageHead title="Messages">
         <SearchField
           label="Find messages by recipient or subject"
           placeholder="Recipient or subject"
@@ -36,7 +37,7 @@ export function PostRoomScreen() {
           onChange={setSearch}
         />
       </PageHead>
-      <FollowUpTabs slug={client.slug} />
+      <MessagesTabs slug={client.slug} />
       {!list.data ? (
         <Skeleton />
       ) : messages.length === 0 ? (
@@ -51,7 +52,7 @@ export function PostRoomScreen() {
                 key={message.id}
                 message={message}
                 zone={client.zone}
-                to={`/${client.slug}/follow-up/post-room/${message.id}`}
+                to={`/${client.slug}/messages/post-room/${message.id}`}
                 open={message.id === open}
               />
             ))}
@@ -140,14 +141,7 @@ function Opened({ messageId, zone }: { messageId: string; zone: string }) {
           )}
         </div>
       </header>
-      {/* The sandbox lets nothing in a message run or reach the app; its links open beside. */}
-      <iframe
-        key={messageId}
-        title={`Message: ${subject}`}
-        sandbox="allow-popups allow-popups-to-escape-sandbox"
-        srcDoc={`<base target="_blank">${html}`}
-        className="min-h-80 w-full flex-1 bg-sheet"
-      />
+      <EmailSheetFrame key={messageId} subject={subject} html={html} />
       <Reply message={message.data} placeholder="Reply to this email" />
     </article>
   );

@@ -10,10 +10,13 @@ export function Reply({ message, placeholder }: { message: MessageRecord; placeh
   const [body, setBody] = useState('');
   const [busy, setBusy] = useState(false);
   const refresh = useRefreshAll();
-  const send = async () => {
+  const send = async (automatic = false) => {
     setBusy(true);
     try {
-      await call(api.replyToMessage, { params: { messageId: message.id }, body: { body } });
+      await call(api.replyToMessage, {
+        params: { messageId: message.id },
+        body: { body, automatic },
+      });
       setBody('');
       await refresh();
       toast('Sent, as the person would.');
@@ -39,6 +42,11 @@ export function Reply({ message, placeholder }: { message: MessageRecord; placeh
         value={body}
         onChange={(event) => setBody(event.target.value)}
       />
+      {message.kind === 'email' && (
+        <Button disabled={busy || !body.trim()} onClick={() => void send(true)}>
+          Send as out of office
+        </Button>
+      )}
       <Button look="main" type="submit" disabled={busy || !body.trim()}>
         Send
       </Button>

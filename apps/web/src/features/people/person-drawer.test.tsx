@@ -2,28 +2,11 @@ import { api, type ConditionChoices, type PersonRecord } from '@plumgate/contrac
 import type { MergeId, RunId, StageId, TaskId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { refusal } from '../../testing/fake-server.ts';
-import { personOf, sheet } from '../../testing/samples.ts';
+import { recordOf, sheet } from '../../testing/samples.ts';
 import { emptyChoices, idOf, quayside, serverOf, show } from '../../testing/show.tsx';
 import { PersonDrawer } from './person-drawer.tsx';
 
-const odalys: PersonRecord = {
-  ...personOf(7, { lastName: 'Penhallow', email: 'odalys@example.com' }),
-  clientId: quayside.id,
-  fields: [],
-  files: [],
-  doubles: [],
-  merges: [],
-  ...{ language: '', zone: '', eraseAt: null },
-  alsoGiven: [],
-  comingUp: [],
-  runs: [],
-  edits: [],
-  tasks: [],
-  bookings: [],
-  reach: { textConsent: false, unsubscribed: false, mailRefused: false },
-  consents: [],
-  timeline: [],
-};
+const odalys = recordOf(7, { lastName: 'Penhallow', email: 'odalys@example.com' });
 const choices: ConditionChoices = {
   ...emptyChoices,
   tags: ['nervous'],
