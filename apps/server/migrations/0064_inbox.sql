@@ -32,6 +32,7 @@ ALTER TABLE "inbox_messages" ADD CONSTRAINT "inbox_messages_person_id_people_id_
 CREATE INDEX "conversations_newest" ON "conversations" USING btree ("client_id","state","last_at" DESC NULLS FIRST,"person_id");--> statement-breakpoint
 CREATE INDEX "conversations_unread" ON "conversations" USING btree ("client_id") WHERE "conversations"."is_unread";--> statement-breakpoint
 CREATE INDEX "inbox_messages_of_person" ON "inbox_messages" USING btree ("person_id","at");--> statement-breakpoint
-CREATE INDEX "outbox_of_client" ON "outbox" USING btree ("client_id","in_order" DESC NULLS FIRST);--> statement-breakpoint
+CREATE INDEX "run_steps_left_out" ON "run_steps" USING btree ("client_id","nominal_at" DESC NULLS FIRST,"id") WHERE "run_steps"."state" = 'left-out';--> statement-breakpoint
+CREATE INDEX "outbox_of_client" ON "outbox" USING btree ("client_id","due_at" DESC NULLS FIRST,"id");--> statement-breakpoint
 UPDATE "post_room" SET "id" = (substring("wire_id" from '[0-9a-f-]{36}'))::uuid
 WHERE not "is_reply" AND "wire_id" ~ '^<?[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}(@|$)';

@@ -39,8 +39,8 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned | Owned[]> = {
   calendarId: calendars,
   sequenceId: sequences,
   ruleId: routingRules,
-  // One that the program sends, or a reply that was written in the post room.
-  messageId: [outbox, postRoom],
+  // One that the program sends, a reply that was written in the post room, or a step of a sequence that was left out.
+  messageId: [outbox, postRoom, runSteps],
   pictureId: pictures,
   approvalId: approvalLinks,
   remarkId: remarks,

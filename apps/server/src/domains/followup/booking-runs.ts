@@ -9,7 +9,7 @@ import { leaveOut } from '../messages/leave-out.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { loadRuns, type LoadedRun } from './run-loading.ts';
-import { stepOfMessage } from './message-of-step.ts';
+import { stepOfMessage } from '../../records/followup/message-of-step.ts';
 import { countingFrom, RunService } from './run.service.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
 

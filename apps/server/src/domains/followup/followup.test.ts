@@ -1,7 +1,13 @@
 import { emailFromText } from '@plumgate/core/emails';
 import { noConditions } from '@plumgate/core/conditions';
 import { directArrival } from '@plumgate/core/results';
-import type { PersonRecord, SequenceEffect, SequenceView, TodayBoard } from '@plumgate/contract';
+import type {
+  PersonRecord,
+  SentMessage,
+  SequenceEffect,
+  SequenceView,
+  TodayBoard,
+} from '@plumgate/contract';
 import type { ClientId, PersonId, SequenceId } from '@plumgate/core/basics';
 import {
   emptySequence,
@@ -299,6 +305,23 @@ describe('who may be written to', () => {
     });
     await app.move('P1D');
     expect(await received(dov.phone)).toEqual(['Text 1', 'Text 3']);
+    // What was never queued is listed as left out too, once its time has come.
+    const { messages } = (
+      await owner('GET', `/api/clients/${world.client.id}/messages?state=left-out&kind=text`)
+    ).json<{ messages: SentMessage[] }>();
+    expect(messages.map(({ subject }) => subject)).toEqual([
+      'Text 3',
+      'Text 2',
+      'Text 2',
+      'Text 1',
+    ]);
+    expect(messages.filter(({ personId }) => personId === eve.id)).toHaveLength(3);
+    expect(messages[0]).toMatchObject({
+      ...{ state: 'left-out', reason: 'they have not agreed to texts' },
+    });
+    const [left] = messages;
+    const shown = await owner('GET', `/api/messages/${left!.id}`);
+    expect(shown.json()).toMatchObject({ subject: 'Text 3', html: '' });
     const conversation = (await owner('GET', `/api/messages/${message!.id}`)).json<{
       conversation: { text: string }[];
     }>().conversation;

@@ -5,7 +5,7 @@ import type { Queries } from '../../platform/database/database.ts';
 import { Causes } from '../../records/causes/consequences.ts';
 import { runSteps } from '../../records/followup/table.ts';
 import { messagesSettled, type MessagesSettled } from '../messages/message-events.ts';
-import { stepOfMessage } from './message-of-step.ts';
+import { stepOfMessage } from '../../records/followup/message-of-step.ts';
 
 /** A step whose message was queued is done when that has been sent, and shares its fate otherwise. */
 @Injectable()

@@ -5,7 +5,7 @@ import { outbox } from '../../records/messages/outbox.table.ts';
 import { Worker } from '../../platform/worker.ts';
 import { Reminders, reminder, spokenDay } from '../../testing/reminders.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
-import { messageOfStep } from './message-of-step.ts';
+import { messageOfStep } from '../../records/followup/message-of-step.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
 
 /** A reminder is of the time that a booking has, whenever it moves and whatever else happens then. */

@@ -8,7 +8,7 @@ import type { Consequences } from '../../records/causes/consequences.ts';
 import { PersonStore } from '../../records/people/person-store.ts';
 import { Messenger, nameFor, type ToPerson } from '../messages/messenger.ts';
 import type { LoadedRun } from './run-loading.ts';
-import { messageOfStep } from './message-of-step.ts';
+import { messageOfStep } from '../../records/followup/message-of-step.ts';
 import { endsOnTag, RunService } from './run.service.ts';
 
 /** A step that has fallen due: whose, in which batch, and what its message is about. */

@@ -107,6 +107,9 @@ export const runSteps = pgTable(
     index('run_steps_due')
       .on(table.dueAt, table.nominalAt, table.position, table.id)
       .where(sql`${table.state} = 'planned'`),
+    index('run_steps_left_out')
+      .on(table.clientId, table.nominalAt.desc().nullsFirst(), table.id)
+      .where(sql`${table.state} = 'left-out'`),
     index('run_steps_by_sequence').on(table.sequenceId, table.stepId),
   ],
 );

@@ -90,7 +90,7 @@ export const outbox = pgTable(
     index('outbox_of_campaign')
       .on(table.campaignId, table.state)
       .where(sql`${table.campaignId} is not null`),
-    index('outbox_of_client').on(table.clientId, table.order.desc().nullsFirst()),
+    index('outbox_of_client').on(table.clientId, table.dueAt.desc().nullsFirst(), table.id),
     index('outbox_of_person')
       .on(table.personId, table.order)
       .where(sql`${table.personId} is not null`),
