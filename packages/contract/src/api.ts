@@ -73,7 +73,6 @@ import {
   ArchivedClient,
   ArchiveEffect,
   ConditionChoices,
-  DnsLine,
   DomainView,
   DoubleView,
   DraftBody,
@@ -122,6 +121,7 @@ import {
   TodayBoard,
   TestRunView,
 } from './shapes.ts';
+import { DnsLine } from './dns.ts';
 import { MessageOutcome } from './messages.ts';
 
 const ofClient = z.object({ clientId: ClientId });
@@ -575,7 +575,7 @@ export const addStandInRecord = endpoint({
   body: z.object({
     name: z.string().trim().toLowerCase().min(1, 'Give the name.').max(253),
     type: DnsLine.shape.type,
-    value: z.string().trim().min(1, 'Give the value.').max(255),
+    value: z.string().trim().min(1, 'Give the value.').max(2000),
   }),
   answer: nothing,
 });

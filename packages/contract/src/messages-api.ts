@@ -1,4 +1,5 @@
 import { ClientId, InboxMessageId, MessageId, PersonId } from '@plumgate/core/basics';
+import { Sender } from '@plumgate/core/emails';
 import { WrittenMessage } from '@plumgate/core/followup';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
@@ -7,9 +8,11 @@ import {
   ConversationState,
   ConversationSummary,
   InboxCounts,
+  MailDomainView,
   MessageOutcome,
   MessageRecord,
   MessageSummary,
+  SenderView,
   SentMessage,
 } from './messages.ts';
 import { nothing, page, searchText } from './parts.ts';
@@ -120,5 +123,50 @@ export const writeToPerson = endpoint({
     /** What it answers: an email goes into the same thread. */
     answers: InboxMessageId.nullable().default(null),
   }),
+  answer: nothing,
+});
+
+const ofMailDomain = z.object({ clientId: ClientId, host: z.string().max(253) });
+
+export const getSender = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/sender',
+  summary: 'From whom a client’s emails come, and the domains they may come from',
+  right: 'clients.read',
+  params: ofClient,
+  answer: SenderView,
+});
+export const saveSender = endpoint({
+  method: 'PUT',
+  path: '/api/clients/:clientId/sender',
+  summary: 'Say from whom a client’s emails come; an address is used once its domain is verified',
+  right: 'followup.write',
+  params: ofClient,
+  body: Sender,
+  answer: SenderView,
+});
+export const addMailDomain = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/mail-domains',
+  summary: 'Add a domain that emails come from; a key is made for it',
+  right: 'followup.write',
+  params: ofClient,
+  body: z.strictObject({ domain: z.string().max(400) }),
+  answer: MailDomainView,
+});
+export const checkMailDomain = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/mail-domains/:host/check',
+  summary: 'Check the records of a domain that emails come from now',
+  right: 'followup.write',
+  params: ofMailDomain,
+  answer: MailDomainView,
+});
+export const removeMailDomain = endpoint({
+  method: 'DELETE',
+  path: '/api/clients/:clientId/mail-domains/:host',
+  summary: 'Take a domain off: emails come from the installation’s address again',
+  right: 'followup.write',
+  params: ofMailDomain,
   answer: nothing,
 });

@@ -6,7 +6,9 @@ import {
   PersonId,
   UserId,
 } from '@plumgate/core/basics';
+import { Sender } from '@plumgate/core/emails';
 import { z } from 'zod';
+import { DnsLine } from './dns.ts';
 
 /** What became of a message. */
 export const MessageOutcome = z.enum(['queued', 'sent', 'delivered', 'failed', 'left-out']);
@@ -114,3 +116,32 @@ export type ConversationRecord = z.infer<typeof ConversationRecord>;
 /** How many conversations of a client are unread, open, and open with who asks looking after them. */
 export const InboxCounts = z.object({ unread: z.int(), open: z.int(), mine: z.int() });
 export type InboxCounts = z.infer<typeof InboxCounts>;
+
+/** A domain that emails come from, with what its records have to be and what they were found to be. */
+export const MailDomainView = z.object({
+  domain: z.string(),
+  state: z.enum(['waiting', 'right', 'lost', 'gone']),
+  checkedAt: InstantText.nullable(),
+  compared: z.array(z.object({ needed: DnsLine, found: z.array(DnsLine), right: z.boolean() })),
+});
+export type MailDomainView = z.infer<typeof MailDomainView>;
+
+/** From whom a client's emails come. */
+export const SenderView = z.object({
+  sender: Sender,
+  shown: z.object({
+    name: z.string(),
+    address: z.string(),
+    /** Empty where answers go to the inbox. */
+    replyTo: z.string(),
+    domain: z.string().nullable(),
+    /** The address that was asked for and can't be used yet. */
+    notYet: z.string().nullable(),
+  }),
+  /** The address that emails come from where the client has none of its own. */
+  installation: z.string(),
+  /** Mail to this address comes into the inbox too; null where no mail is taken in. */
+  inbox: z.string().nullable(),
+  domains: z.array(MailDomainView),
+});
+export type SenderView = z.infer<typeof SenderView>;

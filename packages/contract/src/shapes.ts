@@ -40,6 +40,7 @@ import { LeftOut, SequenceContent } from '@plumgate/core/followup';
 import { FieldContent, StageContent, TaskContent } from '@plumgate/core/people';
 import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
+import { DnsLine } from './dns.ts';
 import { MessageOutcome } from './messages.ts';
 
 export const ClientSummary = z.object({
@@ -221,12 +222,6 @@ export const ApprovalView = z.object({
   ),
 });
 export type ApprovalView = z.infer<typeof ApprovalView>;
-
-export const DnsLine = z.object({
-  name: z.string(),
-  type: z.enum(['CNAME', 'TXT', 'A']),
-  value: z.string(),
-});
 /** A client's own host, with what its records have to be and what they were found to be. */
 export const DomainView = z.object({
   host: z.string(),

@@ -65,6 +65,7 @@ import { PictureController } from './picture.controller.ts';
 import { PlaceController } from './place.controller.ts';
 import { ApprovalController } from './approval.controller.ts';
 import { RuleController } from './rule.controller.ts';
+import { SenderController } from './sender.controller.ts';
 import { SequenceController } from './sequence.controller.ts';
 import { SubmissionController } from './submission.controller.ts';
 import { TemplateController } from './template.controller.ts';
@@ -134,6 +135,7 @@ import { WebsiteController } from './website.controller.ts';
     PlaceController,
     ApprovalController,
     RuleController,
+    SenderController,
     SequenceController,
     SubmissionController,
     TemplateController,

@@ -118,6 +118,14 @@ const helps: Help[] = [
     ],
   },
   {
+    at: /^set-up\/email/,
+    title: 'Email',
+    lines: [
+      'Who emails to people come from, and where their answers go: to the inbox, unless you name an address.',
+      'Emails come from the client’s own address once its domain is verified. Until then they come from Plum Gate’s address with the client’s name.',
+    ],
+  },
+  {
     at: /^set-up\/addresses/,
     title: 'Domains',
     lines: [

@@ -262,6 +262,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/set-up/email',
+        lazy: async () => ({
+          Component: (await import('../features/domains/email-screen.tsx')).EmailScreen,
+        }),
+      },
+      {
         path: '/:client/set-up/dns-host',
         lazy: async () => ({
           Component: (await import('../features/domains/dns-host-screen.tsx')).DnsHostScreen,

@@ -1,4 +1,11 @@
-import { api, type ClientSummary, type ConditionChoices, type SignedIn } from '@plumgate/contract';
+import {
+  api,
+  type ClientSummary,
+  type ConditionChoices,
+  type SignedIn,
+  type SenderView,
+} from '@plumgate/contract';
+import { usualSender } from '@plumgate/core/emails';
 import type { ClientId, UserId } from '@plumgate/core/basics';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, type RenderResult } from '@testing-library/react';
@@ -37,6 +44,16 @@ export const signedIn: SignedIn = {
   demo: true,
 };
 
+/** Emails come from the installation's address, and answers go to the inbox. */
+export const senderView: SenderView = {
+  sender: usualSender,
+  shown: {
+    ...{ name: quayside.name, address: 'post@plumgate.test', replyTo: '' },
+    ...{ domain: null, notYet: null },
+  },
+  ...{ installation: 'post@plumgate.test', inbox: 'quayside@plumgate.test', domains: [] },
+};
+
 /** A client of which conditions can name nothing. */
 export const emptyChoices: ConditionChoices = {
   ...{
@@ -59,6 +76,7 @@ export const serverOf = (): FakeServer =>
     .on(api.session, signedIn)
     .on(api.listCalendars, { calendars: [] })
     .on(api.listVoucherPools, { pools: [] })
+    .on(api.getSender, senderView)
     .on(api.getClock, { now: '2026-11-05T14:12:00Z', demo: false });
 
 /**

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { words } from '../basics/index.ts';
 import { mergeProblem, mergeWords } from '../messages/index.ts';
+import { Sender } from './sender.ts';
 import { EmailBlock, isBlank, textsIn } from './email-blocks.ts';
 
 export const mostEmailBlocks = 60;
@@ -25,6 +26,8 @@ export const emailSettings = {
   /** The line that an inbox shows after the subject; empty for the first words. */
   preview: words(200),
   blocks: EmailBlocks,
+  /** From whom it comes, where not from the client as usual. */
+  sender: Sender.optional(),
 };
 export const Email = z.strictObject(emailSettings);
 export type Email = z.infer<typeof Email>;

@@ -8,3 +8,4 @@ export * from './letterhead.ts';
 export * from './check-email.ts';
 export * from './sample-values.ts';
 export * from './spam-habits.ts';
+export * from './sender.ts';

@@ -1,16 +1,19 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import {
   emailFromText,
   emailText,
   emailTexts,
+  senderOf,
   type Email,
   type Letterhead,
 } from '@plumgate/core/emails';
 import { mergeFieldUses, type MergeContext } from '@plumgate/core/messages';
 import { dialled } from '@plumgate/core/people';
 import type { EmailView } from '@plumgate/email-kit';
-import { inArray } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
+import { CONFIG, type Config } from '../../platform/config.ts';
+import { mailDomains } from '../../records/own-domains/table.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import type { EmailPayload } from '../../platform/mail/email-payload.ts';
@@ -33,6 +36,8 @@ import { ReplyAddresses } from './reply-addresses.ts';
 type OutboxRow = typeof outbox.$inferSelect;
 type Template = typeof messageTemplates.$inferSelect;
 
+type SigningKey = NonNullable<EmailPayload['signing']>;
+
 /** What some queued messages are put together from. */
 export interface Sources {
   agency: string;
@@ -40,6 +45,8 @@ export interface Sources {
   templates: Map<string, Template>;
   logos: Map<ClientId, Letterhead['logo']>;
   named: Map<ClientId, NamedThings>;
+  /** The keys of clients' domains that emails may come from. */
+  keys: Map<ClientId, SigningKey[]>;
   /** Whom messages go to that are filled as they leave. */
   people: Map<PersonId, PersonRow>;
   /** Of wordings that name vouchers: everybody's codes, and which of them the words can't do without. */
@@ -51,6 +58,18 @@ export interface Sources {
 
 /** Twice the widest that a logo is shown, for sharp screens. */
 const logoWidth = 400;
+
+/** The keys of domains whose records are right: what is signed for another would not be believed. */
+async function keysOf(db: Queries, owners: readonly ClientId[]): Promise<Sources['keys']> {
+  const rows = await db
+    .select()
+    .from(mailDomains)
+    .where(and(isAnyOf(mailDomains.clientId, owners), eq(mailDomains.state, 'right')));
+  const keys: Sources['keys'] = new Map();
+  for (const { clientId, domain, selector, privateKey } of rows)
+    keys.set(clientId, [...(keys.get(clientId) ?? []), { domain, selector, privateKey }]);
+  return keys;
+}
 
 async function namedFor(
   db: Queries,
@@ -74,6 +93,7 @@ export class Composer {
     private readonly vouchers: VoucherService,
     private readonly links: PersonLinks,
     private readonly replies: ReplyAddresses,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   /** Reads what these messages are put together from; what is only looked at, not sent, uses up no voucher. */
@@ -85,7 +105,7 @@ export class Composer {
     if (rows.length === 0)
       return {
         ...{ agency: '', clients: new Map(), templates: new Map() },
-        ...{ logos: new Map(), named: new Map() },
+        ...{ logos: new Map(), named: new Map(), keys: new Map() },
         ...{ people: new Map(), vouchers: new Map() },
       };
     const owners = [...new Set(rows.flatMap(({ clientId }) => clientId ?? []))];
@@ -102,6 +122,7 @@ export class Composer {
       templates: new Map(templates.map((template) => [template.id, template])),
       logos: await this.logosOf(db, senders),
       named: await namedFor(db, templates),
+      keys: await keysOf(db, owners),
       people: await this.peopleOf(db, rows),
       vouchers: await this.vouchersFor(
         rows.filter(({ sentAt }) => isSending || sentAt),
@@ -256,10 +277,9 @@ export class Composer {
     }
     const composed = clientEmail(client, logo, { to: row.to, email, view });
     const { calendar, thread } = content.as === 'template' ? content : {};
-    const answersTo = row.personId && this.replies.of(row.personId);
     return {
       ...composed,
-      ...(answersTo && { replyTo: answersTo }),
+      ...this.senderFor(client, row, email, sources),
       ...(calendar && { calendar }),
       ...(thread && { thread }),
       ...(links && { links: links.all() }),
@@ -302,6 +322,29 @@ export class Composer {
     } catch {
       return '';
     }
+  }
+
+  /** From whom an email to a person comes, and where their answer goes. */
+  private senderFor(
+    client: ClientRow,
+    { personId }: OutboxRow,
+    { sender: message }: Email,
+    { keys }: Sources,
+  ): Pick<EmailPayload, 'fromName' | 'fromAddress' | 'signing' | 'replyTo'> {
+    const mine = keys.get(client.id) ?? [];
+    const { name, address, replyTo, domain } = senderOf({
+      ...{ client: client.name, own: client.sender, message },
+      ...{ verified: mine.map((key) => key.domain), installation: this.config.mailFrom },
+    });
+    const inbox = personId && this.replies.of(personId);
+    return {
+      fromName: name,
+      replyTo: replyTo || inbox || client.facts.email,
+      ...(domain && {
+        fromAddress: address,
+        signing: mine.find((key) => key.domain === domain)!,
+      }),
+    };
   }
 
   /** What merge fields say of the person as their record is now. */

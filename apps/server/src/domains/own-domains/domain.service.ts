@@ -23,6 +23,7 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
+import { SenderService } from './sender.service.ts';
 import { domains } from '../../records/own-domains/table.ts';
 
 type DomainRow = typeof domains.$inferSelect;
@@ -41,6 +42,7 @@ export class DomainService {
     private readonly address: SiteAddress,
     private readonly dns: DnsDoor,
     private readonly sites: SiteVersions,
+    private readonly senders: SenderService,
     private readonly log: PinoLogger,
   ) {}
 
@@ -145,7 +147,7 @@ export class DomainService {
     return this.check(host, slug);
   }
 
-  /** Looks at every host whose time has come. */
+  /** Looks at every host whose time has come, and at the domains that emails come from. */
   async checkDue(): Promise<void> {
     const now = this.clock.now();
     // Claimed by putting them off, so that of several processes one looks; where that one dies, another does later.
@@ -156,6 +158,7 @@ export class DomainService {
       .where(and(eq(clients.id, domains.clientId), lte(domains.checkDue, now)))
       .returning({ host: domains.host, slug: clients.slug });
     for (const { host, slug } of due) await this.check(host, slug);
+    await this.senders.checkDue();
   }
 
   private async check(host: string, slug: string): Promise<DomainView> {

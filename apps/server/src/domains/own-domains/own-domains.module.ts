@@ -5,6 +5,7 @@ import { DnsStandIn } from '../../platform/dns/dns-stand-in.ts';
 import { DNS_STAND_IN } from '../../platform/dns/token.ts';
 import { ClientsModule } from '../clients/clients.module.ts';
 import { DomainService } from './domain.service.ts';
+import { SenderService } from './sender.service.ts';
 import { StandInRecordService } from './stand-in-record.service.ts';
 
 /** To the DNS server of the configuration, or to the built-in one, whose records the demo can write. */
@@ -25,7 +26,7 @@ const dns: Provider[] = [
 
 @Module({
   imports: [ClientsModule],
-  providers: [DomainService, StandInRecordService, ...dns],
-  exports: [DomainService, StandInRecordService],
+  providers: [DomainService, SenderService, StandInRecordService, ...dns],
+  exports: [DomainService, SenderService, StandInRecordService],
 })
 export class OwnDomainsModule {}

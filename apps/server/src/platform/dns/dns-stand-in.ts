@@ -62,9 +62,15 @@ function read(message: Buffer) {
 }
 
 const isAsked = (record: DnsRecord, { type }: Question) => record.type === type;
-const toAnswer = ({ name, type, value }: DnsRecord): Answer => ({
-  name,
-  type,
-  ttl: seconds,
-  data: value,
-});
+const toAnswer = ({ name, type, value }: DnsRecord): Answer =>
+  type === 'TXT'
+    ? { name, type, ttl: seconds, data: stringsOf(value) }
+    : { name, type, ttl: seconds, data: value };
+
+/** A TXT's value in the strings that a packet carries, 255 octets at most (RFC 1035, section 3.3). */
+const stringsOf = (value: string): Buffer[] => {
+  const bytes = Buffer.from(value);
+  return Array.from({ length: Math.ceil(bytes.length / 255) || 1 }, (_, index) =>
+    bytes.subarray(index * 255, (index + 1) * 255),
+  );
+};

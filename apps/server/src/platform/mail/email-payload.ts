@@ -9,6 +9,10 @@ export interface CountedLink {
 export interface EmailPayload {
   kind: 'email';
   fromName: string;
+  /** Left out for the installation's own address. */
+  fromAddress?: string;
+  /** The key that it is signed with, for whoever it comes from (DKIM, RFC 6376). */
+  signing?: { domain: string; selector: string; privateKey: string };
   replyTo: string;
   to: string;
   subject: string;

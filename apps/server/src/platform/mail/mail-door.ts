@@ -46,7 +46,14 @@ export class MailDoor {
 
   async send(mail: OutgoingMail): Promise<void> {
     await this.transport.sendMail({
-      from: { name: mail.fromName, address: this.from },
+      from: { name: mail.fromName, address: mail.fromAddress ?? this.from },
+      ...(mail.signing && {
+        dkim: {
+          domainName: mail.signing.domain,
+          keySelector: mail.signing.selector,
+          privateKey: mail.signing.privateKey,
+        },
+      }),
       to: mail.to,
       replyTo: mail.replyTo || undefined,
       subject: mail.subject,

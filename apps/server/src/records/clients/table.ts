@@ -4,6 +4,7 @@ import { brandFormat } from '@plumgate/core/brand';
 import type { CallNumber } from '@plumgate/core/calls';
 import { factsFormat } from '@plumgate/core/clients';
 import type { Matching } from '@plumgate/core/people';
+import { usualSender, type Sender } from '@plumgate/core/emails';
 import type { SourceRule } from '@plumgate/core/results';
 import { documentColumn, instant, json } from '../../platform/database/columns.ts';
 
@@ -31,6 +32,8 @@ export const clients = pgTable('clients', {
   /** After so many months without contact people are erased, or made anonymous; null for never. */
   eraseAfterMonths: integer('erase_after_months'),
   erasesHow: text('erases_how').$type<'erase' | 'anonymize'>().notNull().default('erase'),
+  /** From whom emails to people come. */
+  sender: json<Sender>().notNull().default(usualSender),
   createdAt: instant('created_at').notNull(),
   /** Since when the agency no longer works for it: its pages don't answer and nothing is sent. */
   archivedAt: instant('archived_at'),

@@ -1,5 +1,5 @@
 import type { Comparison, DnsRecord, DomainState } from '@plumgate/core/domains';
-import { pgTable, serial, text, uniqueIndex, index } from 'drizzle-orm/pg-core';
+import { pgTable, primaryKey, serial, text, uniqueIndex, index } from 'drizzle-orm/pg-core';
 import { ofClient } from '../clients/table.ts';
 import { instant, json } from '../../platform/database/columns.ts';
 
@@ -23,6 +23,32 @@ export const domains = pgTable(
   (table) => [
     index('domains_by_client').on(table.clientId),
     index('domains_due').on(table.checkDue),
+  ],
+);
+
+/** Domains of clients that emails come from, each with the key that they are signed with (DKIM, RFC 6376). */
+export const mailDomains = pgTable(
+  'mail_domains',
+  {
+    clientId: ofClient(),
+    domain: text().notNull(),
+    /** Under which name its key lies: `<selector>._domainkey.<domain>`. */
+    selector: text().notNull(),
+    /** Base64 of its DER. */
+    publicKey: text('public_key').notNull(),
+    /** PEM of PKCS 8. */
+    privateKey: text('private_key').notNull(),
+    state: text().$type<DomainState>().notNull(),
+    lostAt: instant('lost_at'),
+    addedAt: instant('added_at').notNull(),
+    checkedAt: instant('checked_at'),
+    checkDue: instant('check_due').notNull(),
+    /** What the last check found, beside what was needed. */
+    compared: json<Comparison[]>().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.clientId, table.domain] }),
+    index('mail_domains_due').on(table.checkDue),
   ],
 );
 

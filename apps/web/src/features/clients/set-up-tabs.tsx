@@ -11,6 +11,7 @@ export function SetUpTabs({ slug }: { slug: string }) {
         [`/${slug}/set-up`]: 'Fact sheet',
         [`/${slug}/set-up/records`]: 'Staff, services, reviews',
         [`/${slug}/set-up/addresses`]: 'Domains',
+        [`/${slug}/set-up/email`]: 'Email',
         [`/${slug}/set-up/bin`]: 'Bin',
         ...(demo && { [`/${slug}/set-up/dns-host`]: 'DNS host (stand-in)' }),
       }}

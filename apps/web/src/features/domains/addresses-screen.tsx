@@ -5,13 +5,13 @@ import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
-import { copyText } from '../../ui/copy-text.ts';
 import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
+import { RecordTable } from './record-table.tsx';
 import { SetUpTabs } from '../clients/set-up-tabs.tsx';
 
 /** Where a client's pages answer: the local address it has in any case, and hosts of its own. */
@@ -95,60 +95,6 @@ const states = {
   gone: ['brick', 'No longer served'],
 } as const;
 
-/** The records it needs, each beside what was found. */
-function Records({ compared }: { compared: DomainView['compared'] }) {
-  return (
-    <div className="overflow-x-auto">
-      <table className="w-full text-left max-md:block md:min-w-[560px]">
-        <thead className="text-xs text-muted max-md:hidden">
-          <tr className="border-b border-line">
-            <th className="py-1 font-semibold">Type</th>
-            <th className="font-semibold">Name</th>
-            <th className="font-semibold">Needed</th>
-            <th className="font-semibold">Found</th>
-          </tr>
-        </thead>
-        <tbody>
-          {compared.map(({ needed, found, right }) => (
-            <tr
-              key={needed.type + needed.name}
-              className="border-b border-line align-top last:border-0 max-md:grid max-md:gap-1 max-md:py-2"
-            >
-              <td className="font-semibold md:py-2 md:pr-4">{needed.type}</td>
-              <td className="break-all md:py-2 md:pr-4">{needed.name}</td>
-              <td className="md:py-2 md:pr-4">
-                <span className="text-muted md:hidden">Needed </span>
-                <span className="break-all">{needed.value}</span>{' '}
-                <button
-                  type="button"
-                  className="text-xs font-semibold text-plum-dark hover:underline"
-                  onClick={() => void copyText(needed.value)}
-                >
-                  Copy
-                </button>
-              </td>
-              <td className={`md:py-2 ${right ? 'text-leaf' : 'text-brick'}`}>
-                <span className="text-muted md:hidden">Found </span>
-                {right ? (
-                  <span>This</span>
-                ) : found.length === 0 ? (
-                  <span>Nothing</span>
-                ) : (
-                  found.map(({ type, value }) => (
-                    <span key={type + value} className="block break-all">
-                      {type} {value}
-                    </span>
-                  ))
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
 function Domain({
   domain,
   clientId,
@@ -200,7 +146,7 @@ function Domain({
           ? 'Keep this record at the client’s DNS host:'
           : 'Add this record at the client’s DNS host. It can take from a few minutes to a day to show up.'}
       </p>
-      <Records compared={domain.compared} />
+      <RecordTable compared={domain.compared} />
       <p className="text-xs text-muted">
         {domain.checkedAt ? `Last checked ${whenText(domain.checkedAt, zone)}` : 'Not checked yet'}
       </p>

@@ -85,7 +85,7 @@ export function DnsHostScreen() {
           />
           <TextField
             label="Value"
-            maxLength={255}
+            maxLength={2000}
             value={record.value}
             onChange={(event) => setRecord({ ...record, value: event.target.value })}
           />

@@ -32,6 +32,7 @@ import { EmailCanvas } from './email-canvas.tsx';
 import { EmailSide, type Side } from './email-side.tsx';
 import { emailStore, EmailStoreProvider, useComposed, useEmailStore } from './email-store.ts';
 import { emailView } from './email-view.ts';
+import { SenderLine } from './sender-line.tsx';
 import { PersonChoice, type Reader } from './person-choice.tsx';
 import { useEmailCheck } from './use-email-check.ts';
 import { usePersonValues } from './use-person-values.ts';
@@ -171,7 +172,7 @@ function Composer({
         </div>
         <div className="flex min-h-0 flex-col overflow-auto">
           <Tools fields={fields} />
-          <Inbox name={sheet.name} fields={fields} />
+          <Inbox clientId={sheet.id} name={sheet.name} fields={fields} />
           <EmailCanvas view={view} fields={fields} isDark={isDark} />
         </div>
         <Beside clientId={sheet.id} {...{ view, isDark, groups, onlyFor }} />
@@ -291,13 +292,21 @@ function Tools({ fields }: { fields: readonly MergeField[] }) {
 }
 
 /** The two lines that an inbox shows of it. */
-function Inbox({ name, fields }: { name: string; fields: readonly MergeField[] }) {
+function Inbox({
+  clientId,
+  name,
+  fields,
+}: {
+  clientId: string;
+  name: string;
+  fields: readonly MergeField[];
+}) {
   const store = useEmailStore();
   const subject = useComposed(({ email }) => email.subject);
   const preview = useComposed(({ email }) => email.preview);
   return (
     <div className="mx-auto grid w-full max-w-[648px] gap-2 px-6 py-3">
-      <p className="text-xs text-muted">From {name}</p>
+      <SenderLine clientId={clientId} name={name} />
       <MergeTextField
         label="Subject"
         fields={fields}
