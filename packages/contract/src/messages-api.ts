@@ -14,6 +14,7 @@ import {
   MessageSummary,
   SenderView,
   SentMessage,
+  SuppressedAddress,
 } from './messages.ts';
 import { nothing, page, searchText } from './parts.ts';
 
@@ -65,6 +66,16 @@ export const replyToMessage = endpoint({
     /** As a mail program does it by itself while its owner is away. */
     automatic: z.boolean().default(false),
   }),
+  answer: nothing,
+});
+
+export const reportMessage = endpoint({
+  method: 'POST',
+  path: '/api/messages/:messageId/report',
+  summary: 'Report an email as its recipient’s mail server would, by way of the built-in one',
+  right: 'messages.reply',
+  params: ofMessage,
+  body: z.strictObject({ as: z.enum(['returned', 'junk']) }),
   answer: nothing,
 });
 
@@ -169,4 +180,42 @@ export const removeMailDomain = endpoint({
   right: 'followup.write',
   params: ofMailDomain,
   answer: nothing,
+});
+
+export const listSuppressed = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/suppressions',
+  summary: 'The addresses that get no mail of a client’s, with who has unsubscribed, by address',
+  right: 'followup.read',
+  params: ofClient,
+  query: z.object({ search: searchText, ...page, after: z.string().max(254).optional() }),
+  answer: z.object({ addresses: z.array(SuppressedAddress), next: z.string().nullable() }),
+});
+export const suppress = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/suppressions',
+  summary:
+    'Put addresses on the list of those that get no mail; what is queued for them is left out',
+  right: 'followup.write',
+  params: ofClient,
+  body: z.strictObject({ addresses: z.array(z.string().max(500)).min(1).max(5000) }),
+  /** `refused` are the first of those that are no addresses. */
+  answer: z.object({ added: z.int(), refused: z.array(z.string()) }),
+});
+export const unsuppress = endpoint({
+  method: 'DELETE',
+  path: '/api/clients/:clientId/suppressions/:address',
+  summary: 'Take an address off the list of those that get no mail',
+  right: 'followup.write',
+  params: z.object({ clientId: ClientId, address: z.string().max(254) }),
+  answer: nothing,
+});
+export const exportSuppressed = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/suppressions.csv',
+  summary: 'The addresses that get no mail of a client’s, as a CSV file',
+  right: 'followup.read',
+  params: ofClient,
+  answerType: 'text/csv',
+  answer: z.unknown(),
 });

@@ -145,3 +145,13 @@ export const SenderView = z.object({
   domains: z.array(MailDomainView),
 });
 export type SenderView = z.infer<typeof SenderView>;
+
+/** An address that gets no mail of a client's, and why. */
+export const SuppressedAddress = z.object({
+  address: z.string(),
+  reason: z.enum(['bounced', 'complained', 'by-hand', 'unsubscribed']),
+  /** Who put it there; empty where a report or they themselves did. */
+  by: z.string(),
+  at: InstantText,
+});
+export type SuppressedAddress = z.infer<typeof SuppressedAddress>;

@@ -45,6 +45,7 @@ export const otherIds = [
   'invitationId',
   'token',
   'code',
+  'address',
 ] as const;
 
 /** By which ids of its address an endpoint is narrowed to a client; none for what is the agency's. */

@@ -1072,6 +1072,8 @@ export const CampaignCounts = z.object({
   leads: z.int(),
   booked: z.int(),
   unsubscribed: z.int(),
+  /** Who marked it as junk. */
+  complaints: z.int(),
   links: z.array(z.object({ name: z.string(), people: z.int() })),
 });
 export type CampaignCounts = z.infer<typeof CampaignCounts>;

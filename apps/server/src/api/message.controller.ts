@@ -10,6 +10,8 @@ import type { SmtpStandIn } from '../platform/mail/smtp-stand-in.ts';
 import type { MailIn } from '../platform/mail/mail-in.ts';
 import { MAIL_IN, MAIL_STAND_IN } from '../platform/mail/token.ts';
 import { sendAnswer } from '../platform/mail/written-answer.ts';
+import { sendReport } from '../platform/mail/written-report.ts';
+import { ReplyAddresses } from '../domains/messages/reply-addresses.ts';
 import { MessageLog } from '../domains/messages/message-log.ts';
 import { ConsentService } from '../domains/messages/consent.service.ts';
 import { WrittenMessages } from '../domains/messages/written-messages.ts';
@@ -26,6 +28,7 @@ export class MessageController {
     private readonly written: WrittenMessages,
     private readonly checks: EmailChecks,
     private readonly address: SiteAddress,
+    private readonly replies: ReplyAddresses,
     @Inject(TEXT_STAND_IN) private readonly gateway: GatewayStandIn | null,
     @Inject(MAIL_STAND_IN) private readonly mail: SmtpStandIn | null,
     @Inject(MAIL_IN) private readonly mailIn: MailIn | null,
@@ -98,6 +101,20 @@ export class MessageController {
       const at = new Date(new SystemClock().now().epochMilliseconds);
       await this.gateway.reply(reply.text, `${this.address.own()}${hookPaths.texts}`, at);
     }
+    return {};
+  }
+
+  @Bind(api.reportMessage)
+  async report(
+    @Input() { params, body }: InputOf<typeof api.reportMessage>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.reportMessage>> {
+    const { messageId } = params;
+    const to = this.replies.reportsOf(messageId);
+    if (!this.mail || !this.mailIn || !to) throw notFound();
+    const { to: recipient } = await this.log.get(who, messageId);
+    const { as } = body;
+    await sendReport({ as, to, recipient, messageId: `${messageId}@plumgate` }, this.mailIn.url);
     return {};
   }
 }

@@ -1,11 +1,15 @@
-import { Controller } from '@nestjs/common';
+import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { SuppressionService } from '../domains/messages/suppression.service.ts';
 import { SenderService } from '../domains/own-domains/sender.service.ts';
-import { Bind, Input } from '../platform/http/bind.ts';
+import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 
 @Controller()
 export class SenderController {
-  constructor(private readonly senders: SenderService) {}
+  constructor(
+    private readonly senders: SenderService,
+    private readonly suppression: SuppressionService,
+  ) {}
 
   @Bind(api.getSender)
   get(@Input() { params }: InputOf<typeof api.getSender>): Promise<Answer<typeof api.getSender>> {
@@ -39,5 +43,38 @@ export class SenderController {
   ): Promise<Answer<typeof api.removeMailDomain>> {
     await this.senders.removeDomain(params.clientId, params.host);
     return {};
+  }
+
+  @Bind(api.listSuppressed)
+  listSuppressed(
+    @Input() { params, query }: InputOf<typeof api.listSuppressed>,
+  ): Promise<Answer<typeof api.listSuppressed>> {
+    return this.suppression.list(params.clientId, query);
+  }
+
+  @Bind(api.suppress)
+  suppress(
+    @Input() { params, body }: InputOf<typeof api.suppress>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.suppress>> {
+    return this.suppression.add(who, params.clientId, body.addresses);
+  }
+
+  @Bind(api.unsuppress)
+  async unsuppress(
+    @Input() { params }: InputOf<typeof api.unsuppress>,
+  ): Promise<Answer<typeof api.unsuppress>> {
+    await this.suppression.remove(params.clientId, params.address);
+    return {};
+  }
+
+  @Bind(api.exportSuppressed)
+  async exportSuppressed(
+    @Input() { params }: InputOf<typeof api.exportSuppressed>,
+  ): Promise<StreamableFile> {
+    return new StreamableFile(Buffer.from(await this.suppression.csv(params.clientId)), {
+      type: 'text/csv; charset=utf-8',
+      disposition: 'attachment; filename="no-mail.csv"',
+    });
   }
 }

@@ -1,5 +1,6 @@
 import { Temporal } from 'temporal-polyfill';
 import {
+  areTooManyComplaints,
   areTooManyRefused,
   CampaignContent,
   campaignStart,
@@ -64,4 +65,14 @@ it.each([
   [1000, 50, false],
 ])('%i sent and %i refused: too many is %s', (sent, refused, tooMany) =>
   expect(areTooManyRefused(sent, refused)).toBe(tooMany),
+);
+
+it.each([
+  [100, 2, false],
+  [100, 3, true],
+  [1000, 3, false],
+  [999, 3, true],
+  [10_000, 31, true],
+])('%i sent and %i complaints: too many is %s', (sent, complaints, tooMany) =>
+  expect(areTooManyComplaints(sent, complaints)).toBe(tooMany),
 );

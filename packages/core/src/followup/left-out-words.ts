@@ -34,6 +34,8 @@ export function leftOutWords(reason: LeftOut): string {
       return 'their mail host refuses mail to this address';
     case 'unsubscribed':
       return 'they have unsubscribed';
+    case 'suppressed':
+      return 'their address is on the list of those that get no mail';
     case 'no-phone':
       return 'there is no phone number';
     case 'no-text-consent':

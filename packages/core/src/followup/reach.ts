@@ -12,6 +12,7 @@ export const LeftOut = z.enum([
   'no-email',
   'mail-refused',
   'unsubscribed',
+  'suppressed',
   'no-phone',
   'no-text-consent',
   'event-changed',

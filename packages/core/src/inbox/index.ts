@@ -1,1 +1,2 @@
 export * from './reading.ts';
+export * from './report.ts';

@@ -3,6 +3,7 @@ import type { CampaignContent } from '@plumgate/core/campaigns';
 import { and, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import { isValidConsent } from '../../records/conditions/consents-sql.ts';
 import { consents, people } from '../../records/people/table.ts';
+import { suppressedAddresses } from '../../records/messages/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 
 /** By what a list is reached, and which of them are. */
@@ -17,7 +18,7 @@ function whyLeftOut({ kind, consent }: Reaching): SQL {
     consent === 'agreed'
       ? sql`not exists (select from ${consents} as c where c.person_id = listed.id and c.purpose = 'emails' and ${isValidConsent})`
       : sql`false`;
-  return sql`case when email = '' then 'no-email' when mail_refused_at is not null then 'mail-refused' when unsubscribed_at is not null then 'unsubscribed' when ${isUnasked} then 'no-email-consent' when ${isShared} then 'already-got-it' end`;
+  return sql`case when email = '' then 'no-email' when mail_refused_at is not null then 'mail-refused' when unsubscribed_at is not null then 'unsubscribed' when exists (select from ${suppressedAddresses} as s where s.client_id = listed.client_id and s.address = listed.email_key) then 'suppressed' when ${isUnasked} then 'no-email-consent' when ${isShared} then 'already-got-it' end`;
 }
 
 /**

@@ -32,6 +32,7 @@ export async function campaignCounts(db: Queries, id: CampaignId): Promise<Campa
       opened: sql<number>`count(*) filter (where ${outbox.openedAt} is not null or ${outbox.clickedAt} is not null)::int`,
       openedByProxy: sql<number>`count(*) filter (where ${outbox.openedBy} <> '' and ${outbox.clickedAt} is null)::int`,
       clicked: sql<number>`count(*) filter (where ${outbox.clickedAt} is not null)::int`,
+      complaints: sql<number>`count(*) filter (where ${outbox.complainedAt} is not null)::int`,
       leads: sql<number>`${did(
         sql`${submissions} as s`,
         sql`s.person_id = o.person_id and ${within(sql`s.received_at`)}`,

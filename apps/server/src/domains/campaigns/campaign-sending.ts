@@ -1,6 +1,11 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { CampaignId, Instant } from '@plumgate/core/basics';
-import { areTooManyRefused, campaignStart, type CampaignContent } from '@plumgate/core/campaigns';
+import {
+  areTooManyComplaints,
+  areTooManyRefused,
+  campaignStart,
+  type CampaignContent,
+} from '@plumgate/core/campaigns';
 import type { Email } from '@plumgate/core/emails';
 import { hasOptOutWords, inPlainWords } from '@plumgate/core/messages';
 import { and, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
@@ -16,7 +21,11 @@ import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { people } from '../../records/people/table.ts';
 import { numberOf } from '../messages/compose.ts';
-import { messagesSettled, type MessagesSettled } from '../messages/message-events.ts';
+import {
+  messageComplained,
+  messagesSettled,
+  type MessagesSettled,
+} from '../messages/message-events.ts';
 import { PeopleList } from '../people/people-list.service.ts';
 import { didNotOpen, peopleOfCampaign } from './campaign-people.ts';
 
@@ -36,6 +45,7 @@ export class CampaignSending implements OnModuleInit {
 
   onModuleInit(): void {
     this.causes.on(messagesSettled, (settled, tx) => this.pauseWhenRefused(settled, tx));
+    this.causes.on(messageComplained, (complained, tx) => this.pauseWhenComplained(complained, tx));
   }
 
   /** Queues a campaign for everybody of its list; asked again it does nothing more. */
@@ -152,6 +162,25 @@ export class CampaignSending implements OnModuleInit {
       .update(campaigns)
       .set({ state: 'paused', pausedAt: at, pausedBecause: because })
       .where(eq(campaigns.id, id));
+  }
+
+  /** Pauses a campaign that too many mark as junk. */
+  private async pauseWhenComplained(
+    { campaignId, at }: { campaignId: CampaignId | null; at: Instant },
+    tx: Queries,
+  ): Promise<void> {
+    if (!campaignId) return;
+    const [row] = await tx
+      .select({
+        sent: sql<number>`count(*) filter (where ${outbox.sentAt} is not null)::int`,
+        complaints: sql<number>`count(*) filter (where ${outbox.complainedAt} is not null)::int`,
+      })
+      .from(outbox)
+      .where(eq(outbox.campaignId, campaignId));
+    const { sent, complaints } = row!;
+    if (!areTooManyComplaints(sent, complaints)) return;
+    const because = `${complaints} of ${sent} marked it as junk. Look at who it goes to before it goes on.`;
+    await this.pause(tx, campaignId, at, because);
   }
 
   /** Pauses a campaign that too many mail hosts refuse. */

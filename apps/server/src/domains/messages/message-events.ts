@@ -1,4 +1,4 @@
-import type { Instant } from '@plumgate/core/basics';
+import type { CampaignId, Instant } from '@plumgate/core/basics';
 import type { EventKind } from '../../records/causes/consequences.ts';
 import type { MessageLeftOut } from '../../records/messages/outbox.table.ts';
 
@@ -12,3 +12,8 @@ export interface MessagesSettled {
 }
 
 export const messagesSettled: EventKind<MessagesSettled> = { name: 'messages settled' };
+
+/** Whoever got a message marked it as junk. */
+export const messageComplained: EventKind<{ campaignId: CampaignId | null; at: Instant }> = {
+  name: 'message complained',
+};

@@ -12,6 +12,8 @@ import { TEXT_STAND_IN } from '../../platform/texts/stand-in-token.ts';
 import { TextDoor } from '../../platform/texts/text-door.ts';
 import { Composer } from './composer.ts';
 import { ConsentService } from './consent.service.ts';
+import { DeliveryReports } from './delivery-reports.ts';
+import { SuppressionService } from './suppression.service.ts';
 import { EmailChecks } from './email-checks.ts';
 import { MessageLog } from './message-log.ts';
 import { MessageTracking } from './message-tracking.ts';
@@ -68,8 +70,10 @@ const gateways: Provider[] = [
   imports: [PeopleModule, VouchersModule],
   providers: [
     RemovedPeople,
+    SuppressionService,
     Composer,
     ConsentService,
+    DeliveryReports,
     EmailChecks,
     MessageLog,
     MessageTracking,
@@ -83,6 +87,7 @@ const gateways: Provider[] = [
   ],
   exports: [
     Composer,
+    DeliveryReports,
     ConsentService,
     EmailChecks,
     MessageLog,
@@ -92,6 +97,7 @@ const gateways: Provider[] = [
     PersonLinks,
     PostRoomService,
     ReplyAddresses,
+    SuppressionService,
     TEXT_STAND_IN,
     MAIL_STAND_IN,
   ],

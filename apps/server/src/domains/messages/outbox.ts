@@ -35,6 +35,8 @@ import { Composer, type Sources } from './composer.ts';
 import { messageLinks } from '../../records/messages/message-links.table.ts';
 import { messageName } from '../../records/messages/message-name.ts';
 import { leaveOut } from './leave-out.ts';
+import { isSuppressed } from './suppression.service.ts';
+import { ReplyAddresses } from './reply-addresses.ts';
 import { messagesSettled } from './message-events.ts';
 
 type OutboxRow = typeof outbox.$inferSelect;
@@ -88,6 +90,7 @@ export class Outbox implements OnModuleInit {
     private readonly composer: Composer,
     private readonly mail: MailDoor,
     private readonly texts: TextDoor,
+    private readonly replies: ReplyAddresses,
     private readonly worker: Worker,
     private readonly housekeeping: Housekeeping,
     private readonly log: PinoLogger,
@@ -162,8 +165,8 @@ export class Outbox implements OnModuleInit {
   }
 
   /**
-   * Leaves out what makes no sense any more: what is past its event, and notices, which go by email, to an address of the
-   * business that wants none. One statement for both, since it goes before every turn.
+   * Leaves out what makes no sense any more: what is past its event, notices, which go by email, to an address of the
+   * business that wants none, and mail to an address that gets none. One statement for all, since it goes before every turn.
    */
   private async leaveOutSenseless(
     tx: Queries,
@@ -176,15 +179,15 @@ export class Outbox implements OnModuleInit {
       isNull(outbox.personId),
       sql`exists (select 1 from ${stoppedNotices} as stopped where stopped.client_id = ${outbox}.client_id and stopped.address = lower(${outbox}."to"))`,
     );
-    const reason = sql<MessageLeftOut>`case when ${isExpired} then 'event-past' else 'notices-stopped' end`;
-    const isSenseless = kind === 'email' ? or(isExpired, isStopped) : isExpired;
+    const reason = sql<MessageLeftOut>`case when ${isExpired} then 'event-past' when ${isStopped} then 'notices-stopped' else 'suppressed' end`;
+    const isSenseless = kind === 'email' ? or(isExpired, isStopped, isSuppressed) : isExpired;
     for (const row of await leaveOut(tx, effects, isSenseless, reason, now))
-      if (row.leftOut === 'event-past')
+      if (row.leftOut === 'event-past' || row.leftOut === 'suppressed')
         noteTo(effects, row, now, {
           kind: 'left-out',
           what: messageName(row),
           sequence: row.origin,
-          because: 'event-past',
+          because: row.leftOut,
         });
   }
 
@@ -287,8 +290,9 @@ export class Outbox implements OnModuleInit {
     const { id, clientId } = row;
     const message = this.composer.compose(row, sources);
     if (message.links?.length) await this.keepLinks(id, message.links);
+    const returnPath = this.replies.reportsOf(id);
     await (message.kind === 'email'
-      ? this.mail.send({ ...message, id, clientId, date: now })
+      ? this.mail.send({ ...message, id, clientId, date: now, ...(returnPath && { returnPath }) })
       : this.texts.send({ ...message, id }));
     return message;
   }

@@ -342,6 +342,8 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('reply', 'Unsubscribed from email');
     case 'refused':
       return line('trouble', `Could not be delivered: ${fact.what}`);
+    case 'complained':
+      return line('trouble', `Marked as junk: ${fact.what}`, 'they get no more mail');
     case 'asked-to-confirm':
       return line('notice', `Asked to confirm ${fact.email}`, 'sequences wait for it');
     case 'confirmed':

@@ -37,7 +37,7 @@ export const isAnyOf = (column: AnyColumn, ids: readonly string[]): SQL =>
   sql`${column} = any(${sql.param(ids)}::uuid[])`;
 
 /** The same for a column of text. */
-export const isAnyKey = (column: AnyColumn, keys: readonly string[]): SQL =>
+export const isAnyKey = (column: AnyColumn | SQL, keys: readonly string[]): SQL =>
   sql`${column} = any(${sql.param(keys)}::text[])`;
 
 function asJson(column: AnyColumn, value: unknown): unknown {

@@ -8,6 +8,8 @@ export interface OutgoingMail extends EmailPayload {
   /** Null for the agency's own. */
   clientId: ClientId | null;
   date: Instant;
+  /** Where mail servers report what became of it; left out for the sender's address. */
+  returnPath?: string;
 }
 
 /** A try ends within the lease of its message (60 s), whatever the mail server does; in ms. */
@@ -55,6 +57,7 @@ export class MailDoor {
         },
       }),
       to: mail.to,
+      ...(mail.returnPath && { envelope: { from: mail.returnPath, to: mail.to } }),
       replyTo: mail.replyTo || undefined,
       subject: mail.subject,
       text: mail.text,

@@ -23,6 +23,7 @@ export type MessageLeftOut = Extract<
   | 'already-got-it'
   | 'campaign-stopped'
   | 'unsubscribed'
+  | 'suppressed'
   | 'no-text-consent'
   | 'person-removed'
 >;
@@ -73,6 +74,8 @@ export const outbox = pgTable(
     openedAt: instant('opened_at'),
     openedBy: text('opened_by').notNull().default(''),
     clickedAt: instant('clicked_at'),
+    /** When whoever got it marked it as junk, as their mailbox provider reports. */
+    complainedAt: instant('complained_at'),
     dueAt: instant('due_at').notNull(),
     attempts: integer().notNull().default(0),
     leasedBy: text('leased_by'),

@@ -41,6 +41,21 @@ export const receivedMessages = pgTable('received_texts', {
   receivedAt: instant('received_at').notNull(),
 });
 
+/** Addresses that get no mail of a client's: refused for good, complained, or put on the list by hand or with a file. */
+export const suppressedAddresses = pgTable(
+  'suppressed_addresses',
+  {
+    clientId: ofClient(),
+    /** As records keep addresses to compare them. */
+    address: text().notNull(),
+    reason: text().$type<'bounced' | 'complained' | 'by-hand'>().notNull(),
+    /** Who put it there; empty where a report did. */
+    by: text().notNull().default(''),
+    at: instant('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.clientId, table.address] })],
+);
+
 /** Addresses of the business that pressed a notice's unsubscribe: no notice of that client goes there. */
 export const stoppedNotices = pgTable(
   'stopped_notices',

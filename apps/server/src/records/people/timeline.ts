@@ -43,6 +43,7 @@ export type TimelineFact =
   | { kind: 'wrote-in'; source: string; body: string }
   | { kind: 'texts-stopped' | 'texts-allowed' | 'unsubscribed' }
   | { kind: 'refused'; what: string }
+  | { kind: 'complained'; what: string }
   | { kind: 'asked-to-confirm' | 'confirmed'; email: string }
   | { kind: 'made-anonymous' }
   | { kind: 'task-done'; text: string; by: string }

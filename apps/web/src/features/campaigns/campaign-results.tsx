@@ -133,6 +133,9 @@ function Figures({ counts, isEmail }: { counts: CampaignCounts; isEmail: boolean
       counts.unsubscribed,
       shareWords(counts.unsubscribed, sent),
     ],
+    ...(isEmail
+      ? [['Marked as junk', counts.complaints, shareWords(counts.complaints, sent)] as const]
+      : []),
   ] as [string, number, string][];
   return (
     <section>

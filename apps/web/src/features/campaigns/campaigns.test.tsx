@@ -16,7 +16,7 @@ const counts: CampaignCounts = {
   ...{ listed: 260, waiting: 0, sent: 200, delivered: 0, failed: 2 },
   leftOut: [{ reason: 'unsubscribed', people: 58 }],
   ...{ opened: 90, openedByProxy: 30, clicked: 20, answered: 3 },
-  ...{ leads: 4, booked: 2, unsubscribed: 1 },
+  ...{ leads: 4, booked: 2, unsubscribed: 1, complaints: 0 },
   links: [{ name: 'quayside-dental.test/first-visit', people: 20 }],
 };
 const server = () =>

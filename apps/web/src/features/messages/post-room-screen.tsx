@@ -3,6 +3,8 @@ import { useDeferredValue, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useEndpoint } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
+import { useAct } from '../../ui/use-act.ts';
+import { call } from '../../api/call.ts';
 import { PageHead } from '../../ui/page-head.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
@@ -139,10 +141,43 @@ function Opened({ messageId, zone }: { messageId: string; zone: string }) {
               Unsubscribe as this person
             </a>
           )}
+          {!message.data.isReply && (
+            <>
+              <Report messageId={messageId} as="junk" words="Mark as junk" />
+              <Report messageId={messageId} as="returned" words="Return as undeliverable" />
+            </>
+          )}
         </div>
       </header>
       <EmailSheetFrame key={messageId} subject={subject} html={html} />
       <Reply message={message.data} placeholder="Reply to this email" />
     </article>
+  );
+}
+
+/** What a mailbox provider or a mail server reports of a message. */
+function Report({
+  messageId,
+  as,
+  words,
+}: {
+  messageId: string;
+  as: 'junk' | 'returned';
+  words: string;
+}) {
+  const act = useAct();
+  return (
+    <button
+      type="button"
+      className="font-semibold text-plum-dark hover:underline"
+      onClick={() =>
+        void act(async () => {
+          await call(api.reportMessage, { params: { messageId }, body: { as } });
+          return { said: 'Reported, as their mail server would.' };
+        })
+      }
+    >
+      {words}
+    </button>
   );
 }
