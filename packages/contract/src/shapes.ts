@@ -988,6 +988,8 @@ export const PersonRecord = PersonSummary.extend({
   reach: z.object({
     textConsent: z.boolean(),
     unsubscribed: z.boolean(),
+    /** On the client's list of addresses that get no mail. */
+    suppressed: z.boolean(),
     mailRefused: z.boolean(),
   }),
   /** What they agreed to by the boxes of forms, newest first: the exact words, when, and on which page. */

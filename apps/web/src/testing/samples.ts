@@ -80,7 +80,7 @@ export const recordOf = (number: number, changes: Partial<PersonRecord> = {}): P
   ...{ files: [], doubles: [], merges: [], alsoGiven: [], comingUp: [], runs: [], edits: [] },
   ...{ tasks: [], bookings: [], consents: [], timeline: [] },
   ...{ language: '', zone: '', eraseAt: null },
-  reach: { textConsent: false, unsubscribed: false, mailRefused: false },
+  reach: { textConsent: false, unsubscribed: false, mailRefused: false, suppressed: false },
   ...changes,
 });
 

@@ -26,6 +26,7 @@ import { clients } from '../../records/clients/table.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { uploads } from '../../records/intake/uploads.table.ts';
 import { messageName } from '../../records/messages/message-name.ts';
+import { suppressedAddresses } from '../../records/messages/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { consents, people, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
@@ -75,6 +76,7 @@ export class PeopleService {
         textConsent: whole.textConsent,
         unsubscribed: whole.unsubscribedAt !== null,
         mailRefused: whole.mailRefusedAt !== null,
+        suppressed: await this.isSuppressed(whole),
       },
       tasks: await this.tasks.ofPerson(id),
       comingUp: await this.comingUp(id),
@@ -178,6 +180,15 @@ export class PeopleService {
       givenAt: givenAt.toString(),
       withdrawnAt: withdrawnAt?.toString() ?? null,
     }));
+  }
+
+  private async isSuppressed({ clientId, emailKey }: PersonRow): Promise<boolean> {
+    if (emailKey === null) return false;
+    const isTheirs = and(
+      eq(suppressedAddresses.clientId, clientId),
+      eq(suppressedAddresses.address, emailKey),
+    );
+    return (await this.database.db.$count(suppressedAddresses, isTheirs)) > 0;
   }
 
   /** The ids of the messages to a person of which a report says that they have arrived. */

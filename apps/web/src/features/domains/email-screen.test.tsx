@@ -8,6 +8,13 @@ const shown = (changes: object = {}) => {
   const server = serverOf()
     .on(api.getSender, { ...senderView, ...changes })
     .on(api.saveSender, senderView)
+    .on(api.listSuppressed, {
+      addresses: [
+        { address: 'ana@q.test', reason: 'complained', by: '', at: '2026-11-05T14:00:00Z' },
+      ],
+      next: null,
+    })
+    .on(api.suppress, { added: 1, refused: ['nobody@'] })
     .on(api.addMailDomain, { domain: 'q.test', state: 'waiting', checkedAt: null, compared: [] });
   show(<EmailScreen />, server);
   return server;
@@ -41,5 +48,21 @@ it('says what an address waits for, offers its domain, and shows the records tha
   fireEvent.click(screen.getByRole('button', { name: 'Add domain' }));
   await waitFor(() =>
     expect(server.sent(api.addMailDomain)[0]!.body).toEqual({ domain: 'other.test' }),
+  );
+});
+
+it('adds addresses that get no mail, and keeps what was none', async () => {
+  const server = shown();
+  expect(await screen.findByText('ana@q.test')).toBeTruthy();
+  expect(screen.getByText('Marked as junk')).toBeTruthy();
+  fireEvent.change(screen.getByLabelText('Add addresses'), {
+    target: { value: 'bo@q.test,Bo\n"nobody@"\n\nname only' },
+  });
+  fireEvent.click(screen.getByRole('button', { name: 'Add 2 addresses' }));
+  await waitFor(() =>
+    expect(server.sent(api.suppress)[0]!.body).toEqual({ addresses: ['bo@q.test', 'nobody@'] }),
+  );
+  await waitFor(() =>
+    expect((screen.getByLabelText('Add addresses') as HTMLTextAreaElement).value).toBe('nobody@'),
   );
 });

@@ -13,6 +13,7 @@ import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
 import { SetUpTabs } from '../clients/set-up-tabs.tsx';
+import { SuppressedList } from './suppressed-list.tsx';
 import { RecordTable } from './record-table.tsx';
 
 /** From whom a client's emails come, and the domains that make others believe it. */
@@ -45,6 +46,7 @@ export function EmailScreen() {
           asked={view.shown.notYet && mailDomain(view.shown.notYet)}
           known={view.domains.map(({ domain }) => domain)}
         />
+        <SuppressedList clientId={client.id} zone={client.zone} />
       </div>
     </>
   );

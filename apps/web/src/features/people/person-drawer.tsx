@@ -291,6 +291,7 @@ function Folded({ entries, zone }: { entries: TimelineEntry[]; zone: string }) {
 const reachWords: [keyof PersonRecord['reach'], boolean, string][] = [
   ['mailRefused', true, 'Their mail host refuses mail to this address'],
   ['unsubscribed', true, 'Unsubscribed from email'],
+  ['suppressed', true, 'On the list of addresses that get no mail'],
   ['textConsent', true, 'Agreed to texts'],
 ];
 
