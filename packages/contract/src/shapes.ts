@@ -991,6 +991,8 @@ export const PersonRecord = PersonSummary.extend({
     /** On the client's list of addresses that get no mail. */
     suppressed: z.boolean(),
     mailRefused: z.boolean(),
+    /** What they chose of mail to them, in words. */
+    choices: z.array(z.string()),
   }),
   /** What they agreed to by the boxes of forms, newest first: the exact words, when, and on which page. */
   consents: z.array(

@@ -81,7 +81,7 @@ function Logo({ head: { name, mark, logo, corner, colours }, head }: { head: Let
 
 /** Who writes, from where, and how to get no more of it. */
 function Footer() {
-  const { head, unsubscribe } = useEmail();
+  const { head, unsubscribe, preferences } = useEmail();
   const { soft, line } = lightColors(head);
   return (
     <Section
@@ -98,6 +98,18 @@ function Footer() {
       {unsubscribe && (
         <>
           <br />
+          {preferences && (
+            <>
+              <Link
+                href={preferences}
+                className="em-soft"
+                style={{ color: soft, textDecoration: 'underline' }}
+              >
+                Choose what you get
+              </Link>
+              {' · '}
+            </>
+          )}
           <Link
             href={unsubscribe}
             className="em-soft"

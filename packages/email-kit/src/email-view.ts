@@ -10,6 +10,8 @@ export interface EmailView {
   pictureSrc: (picture: PictureRef, width: number) => string | null;
   /** Ends such mail with one press; null where the email is not one of many, as about an account. */
   unsubscribe: string | null;
+  /** Where whoever gets it chooses what comes; left out where there is nothing to choose. */
+  preferences?: string | null;
   /** A picture of one point that tells when it is fetched; left out where nobody counts. */
   pixel?: string;
   /** Takes the place of the words while somebody writes them. */

@@ -23,9 +23,13 @@ const doctype =
 
 /** Draws an email for one who reads it. Styles lie in the elements; the few rules of the head are for dark mode and phones. */
 export function renderEmail(email: Email, view: EmailView): RenderedEmail {
-  const { reading, unsubscribe, head } = view;
+  const { reading, unsubscribe, preferences, head } = view;
   const text = emailText(email.blocks, reading);
-  const leave = unsubscribe ? `\n\n--\nNo more emails from ${head.name}: ${unsubscribe}` : '';
+  const ways = [
+    preferences && `Choose what you get: ${preferences}`,
+    unsubscribe && `No more emails from ${head.name}: ${unsubscribe}`,
+  ].filter(Boolean);
+  const leave = ways.length > 0 ? `\n\n--\n${ways.join('\n')}` : '';
   return {
     subject: oneLine(reading.merge(email.subject)),
     html: doctype + renderToStaticMarkup(<EmailDocument email={email} view={view} />),

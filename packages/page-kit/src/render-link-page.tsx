@@ -29,7 +29,19 @@ export interface LinkPage {
   /** Free times to move to, with the press that moves. */
   times?: { free: FreeTimes; label: string };
   links?: { href: string; label: string }[];
+  /** What can be chosen, saved by one press. */
+  choices?: { groups: ChoiceGroup[]; press: string };
 }
+
+/** Choices under one heading: one of them, or each by itself. */
+export interface ChoiceGroup {
+  label: string;
+  as: 'radio' | 'checkbox';
+  choices: { name: string; value: string; label: string; isChosen: boolean }[];
+}
+
+const choicesCss =
+  '.link-page fieldset{border:1px solid var(--line,#ddd);border-radius:10px;padding:12px 16px;margin:0 0 14px;display:grid;gap:8px}.link-page legend{font-weight:600;padding:0 6px}.link-page fieldset label{display:flex;gap:10px;align-items:baseline}';
 
 /** The page behind a link in a message, in the client's brand; works without script. */
 export function renderLinkPage(page: LinkPage): string {
@@ -41,6 +53,7 @@ export function renderLinkPage(page: LinkPage): string {
     blockViews.button.css,
     blockViews.form.css,
     timesCss,
+    page.choices ? choicesCss : '',
     'body{background:var(--paper)}.link-page{max-width:620px;margin-inline:auto;display:grid;gap:18px}.link-page h1{font-family:var(--title-face);font-size:clamp(1.7rem,5cqi,2.4rem);line-height:1.15;margin:0}.link-page p{margin:0}.link-page .ways{display:flex;flex-wrap:wrap;gap:12px}',
   ].join('');
   const document = (
@@ -83,6 +96,27 @@ export function renderLinkPage(page: LinkPage): string {
                   <button className="press" name="do" value="move">
                     {page.times.label}
                   </button>
+                </form>
+              )}
+              {page.choices && (
+                <form method="post">
+                  {page.choices.groups.map(({ label, as, choices }) => (
+                    <fieldset key={label}>
+                      <legend>{label}</legend>
+                      {choices.map((choice) => (
+                        <label key={choice.name + choice.value}>
+                          <input
+                            type={as}
+                            name={choice.name}
+                            value={choice.value}
+                            defaultChecked={choice.isChosen}
+                          />
+                          <span>{choice.label}</span>
+                        </label>
+                      ))}
+                    </fieldset>
+                  ))}
+                  <button className="press">{page.choices.press}</button>
                 </form>
               )}
               {page.presses.length > 0 && (

@@ -21,6 +21,7 @@ import { Clock } from '../platform/clock.ts';
 import { AppProblem, nullIfNotFound } from '../platform/http/app-problem.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import type { ClientRow } from '../records/clients/table.ts';
+import { linkBasics } from './link-basics.ts';
 import { linkHeaders, notHere } from './page-headers.ts';
 import { clientOf, siteOptions } from './site-host.ts';
 import { seesAll, seesOne } from '../records/accounts/users-of.ts';
@@ -96,9 +97,17 @@ export class LinkRoutes {
       const client = await this.clientAt(request, { andArchived: true });
       if (!target || !client) return notHere(reply);
       return show(reply, {
-        ...basics(client),
+        ...linkBasics(client),
         title: 'No more emails?',
         lines: [optOutWords(client, target)],
+        ...('person' in target && {
+          links: [
+            {
+              href: this.links.preferencesPath(target.person),
+              label: 'Choose what you get instead',
+            },
+          ],
+        }),
         presses: [{ does: 'unsubscribe', label: 'No more emails' }],
       });
     });
@@ -131,7 +140,7 @@ export class LinkRoutes {
       const client = await this.clientAt(request, { andArchived: true });
       if (!target || !client || !(await this.consent.optOut(target))) return notHere(reply);
       return show(reply, {
-        ...basics(client),
+        ...linkBasics(client),
         title: 'Done',
         lines: [optOutWords(client, target)],
         presses: [],
@@ -151,7 +160,7 @@ export class LinkRoutes {
     const words = pageWords(found?.language ?? 'en').confirm;
     const title = !found ? words.gone : found.isConfirmed ? words.done : words.subject;
     return show(reply.status(found ? 200 : 404), {
-      ...basics(client),
+      ...linkBasics(client),
       ...(found && { language: found.language }),
       title,
       lines: [],
@@ -217,7 +226,7 @@ export class LinkRoutes {
     const where = placeOf(loaded);
     if (booking.state === 'cancelled') {
       return {
-        ...basics(client),
+        ...linkBasics(client),
         title: 'This booking is canceled',
         lines: [`${calendar.content.name}, ${when}.`],
         presses: [],
@@ -228,11 +237,11 @@ export class LinkRoutes {
         `${calendar.content.name}. ${where}`,
         'It is too close to it, or already past, to move or cancel it here. Please call us.',
       ];
-      return { ...basics(client), title: when, lines, presses: [] };
+      return { ...linkBasics(client), title: when, lines, presses: [] };
     }
     const { from } = request.query as { from?: string };
     return {
-      ...basics(client),
+      ...linkBasics(client),
       title: when,
       lines: [`${calendar.content.name}. ${where}`],
       links: [{ href: `${path}/visit.ics`, label: 'Put it in your calendar' }],
@@ -266,14 +275,6 @@ const optOutWords = (client: ClientRow, target: OptOutTarget): string =>
   'person' in target
     ? `${client.name} will no longer email you.`
     : `Notices of new leads and bookings of ${client.name} will no longer go to ${target.address}. They can be turned on again on the Today screen.`;
-
-const basics = (client: ClientRow) => ({
-  clientName: client.name,
-  phone: client.facts.phone,
-  country: client.facts.country,
-  brand: client.brand,
-  assets: '/~',
-});
 
 const show = (reply: FastifyReply, page: LinkPage) =>
   reply.headers(linkHeaders).send(renderLinkPage(page));

@@ -24,6 +24,7 @@ import { HostCheckRoutes } from './host-check.routes.ts';
 import { LinkRoutes } from './link.routes.ts';
 import { PageRoutes } from './page.routes.ts';
 import { PageVisits } from './page-visits.ts';
+import { PreferencesRoutes } from './preferences.routes.ts';
 import { SiteRoutes } from './site.routes.ts';
 import { MessageHookRoutes } from './message-hook.routes.ts';
 import { Visitors } from './visitor.ts';
@@ -61,6 +62,7 @@ const carryOver: Provider = {
     LinkRoutes,
     PageRoutes,
     PageVisits,
+    PreferencesRoutes,
     SiteRoutes,
     MessageHookRoutes,
     Visitors,

@@ -80,7 +80,13 @@ export const recordOf = (number: number, changes: Partial<PersonRecord> = {}): P
   ...{ files: [], doubles: [], merges: [], alsoGiven: [], comingUp: [], runs: [], edits: [] },
   ...{ tasks: [], bookings: [], consents: [], timeline: [] },
   ...{ language: '', zone: '', eraseAt: null },
-  reach: { textConsent: false, unsubscribed: false, mailRefused: false, suppressed: false },
+  reach: {
+    textConsent: false,
+    unsubscribed: false,
+    mailRefused: false,
+    suppressed: false,
+    choices: [],
+  },
   ...changes,
 });
 

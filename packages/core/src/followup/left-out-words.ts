@@ -36,6 +36,14 @@ export function leftOutWords(reason: LeftOut): string {
       return 'they have unsubscribed';
     case 'suppressed':
       return 'their address is on the list of those that get no mail';
+    case 'mail-paused':
+      return 'they have paused email';
+    case 'offers-refused':
+      return 'they want no offers by email';
+    case 'offers-too-often':
+      return 'they want offers less often';
+    case 'follow-up-refused':
+      return 'they want no follow-up by email';
     case 'no-phone':
       return 'there is no phone number';
     case 'no-text-consent':

@@ -1,4 +1,6 @@
+import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
+import type { Instant } from '../basics/index.ts';
 
 /** Why a step does not happen. */
 export const LeftOut = z.enum([
@@ -13,6 +15,10 @@ export const LeftOut = z.enum([
   'mail-refused',
   'unsubscribed',
   'suppressed',
+  'mail-paused',
+  'offers-refused',
+  'offers-too-often',
+  'follow-up-refused',
   'no-phone',
   'no-text-consent',
   'event-changed',
@@ -60,4 +66,52 @@ export function emailReach(person: Reachable): LeftOut | null {
 export function textReach(person: Reachable): LeftOut | null {
   if (!person.phone) return 'no-phone';
   return person.textConsent ? null : 'no-text-consent';
+}
+
+/** How often somebody wants offers and news. */
+export const offerRhythms = {
+  any: 'As often as there are some',
+  weekly: 'At most once a week',
+  monthly: 'At most once a month',
+  never: 'None',
+} as const;
+export type OfferRhythm = keyof typeof offerRhythms;
+
+/** What somebody has chosen of mail to them. What they booked is confirmed and reminded of whatever they chose. */
+export interface MailChoices {
+  offers: OfferRhythm;
+  /** Follow-up on what they asked for. */
+  followUp: boolean;
+  /** Until then nothing comes; null where nothing is paused. */
+  pausedUntil: Instant | null;
+}
+
+/** For how many days after one offer no other comes; null for as often as there are some. */
+export const daysBetweenOffers: Record<OfferRhythm, number | null> = {
+  ...{ any: null, weekly: 7, monthly: 30, never: null },
+};
+
+/** Why an email of a sequence does not go out now by what somebody chose; null where it does. */
+export function followUpRefused(
+  { followUp, pausedUntil }: MailChoices,
+  now: Instant,
+): LeftOut | null {
+  if (!followUp) return 'follow-up-refused';
+  return pausedUntil && Temporal.Instant.compare(now, pausedUntil) < 0 ? 'mail-paused' : null;
+}
+
+/** What somebody chose, in words for the business; empty where all is as usual. */
+export function choiceWords(
+  { offers, followUp, pausedUntil }: MailChoices,
+  now: Instant,
+  dateOf: (at: Instant) => string,
+): string[] {
+  const isPaused = pausedUntil && Temporal.Instant.compare(now, pausedUntil) < 0;
+  return [
+    ...(isPaused ? [`Email paused until ${dateOf(pausedUntil)}`] : []),
+    ...(offers === 'never' ? ['No offers by email'] : []),
+    ...(offers === 'weekly' ? ['Offers at most once a week'] : []),
+    ...(offers === 'monthly' ? ['Offers at most once a month'] : []),
+    ...(followUp ? [] : ['No follow-up by email']),
+  ];
 }

@@ -100,7 +100,7 @@ export class CampaignSending implements OnModuleInit {
         ${JSON.stringify({ as: 'personal', template })}::jsonb, ${titleOf(message)}, ${name},
         case when reason is null then 'queued' else 'left-out' end, reason, id, ${id}::uuid,
         ${start} + make_interval(secs => floor((row_number() over (partition by reason is null, ${start} order by id) - 1) * 60.0 / ${perMinute})), 0
-      from (${peopleOfCampaign({ kind: message.kind, consent: content.consent }, among)}) as all_of_them
+      from (${peopleOfCampaign({ kind: message.kind, consent: content.consent }, among, now)}) as all_of_them
       on conflict (key) do nothing`);
   }
 

@@ -98,7 +98,7 @@ export class CampaignService implements OnModuleInit {
       ? didNotOpen(clientId, asked.resendOf)
       : await this.lists.among(clientId, asked.to);
     const { rows } = await this.database.db.execute<{ reason: string | null; people: number }>(
-      sql`select reason, count(*)::int as people from (${peopleOfCampaign(asked, among)}) as all_of_them group by reason order by people desc`,
+      sql`select reason, count(*)::int as people from (${peopleOfCampaign(asked, among, this.clock.now())}) as all_of_them group by reason order by people desc`,
     );
     return {
       reached: rows.find(({ reason }) => reason === null)?.people ?? 0,

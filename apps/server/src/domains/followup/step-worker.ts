@@ -3,6 +3,7 @@ import type { Instant, PersonId, RunId } from '@plumgate/core/basics';
 import { askedTerms, matches, type Facts } from '@plumgate/core/conditions';
 import {
   actionWords,
+  followUpRefused,
   stepKinds,
   whyUnreachable,
   type LeftOut,
@@ -30,7 +31,7 @@ import {
   runsThatBooked,
   type LoadedRun,
 } from './run-loading.ts';
-import { reachable } from '../../records/people/reachable.ts';
+import { mailChoicesOf, reachable } from '../../records/people/reachable.ts';
 import { RunService } from './run.service.ts';
 import { StepEffects } from './step-effects.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
@@ -218,7 +219,12 @@ export class StepWorker implements OnModuleInit {
   private whyNotNow(step: SequenceStep, loaded: LoadedRun, now: Instant): LeftOut | null {
     const until = this.expiry(step, loaded);
     if (until && Temporal.Instant.compare(until, now) <= 0) return 'event-past';
-    return whyUnreachable(step, reachable(loaded.person));
+    const refused =
+      // What they booked is reminded of whatever they chose.
+      step.action.kind === 'email' && step.anchor === 'joined'
+        ? followUpRefused(mailChoicesOf(loaded.person), now)
+        : null;
+    return whyUnreachable(step, reachable(loaded.person)) ?? refused;
   }
 
   /** A message about what is still to come makes no sense after it. */

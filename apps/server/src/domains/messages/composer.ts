@@ -379,6 +379,7 @@ export class Composer {
         return shown ? this.links.onSite(client, shown.src(width, 'jpeg')) : null;
       },
       unsubscribe: personId && this.links.unsubscribe(client, personId),
+      preferences: personId && this.links.preferences(client, personId),
     };
   }
 }

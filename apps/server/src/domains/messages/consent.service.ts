@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, ConsentPurpose, Instant, MessageId, PersonId } from '@plumgate/core/basics';
-import { and, eq, isNull } from 'drizzle-orm';
+import type { MailChoices } from '@plumgate/core/followup';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
@@ -11,6 +12,12 @@ import { consents, people } from '../../records/people/table.ts';
 import { reachChanged, unsubscribed } from '../people/person-events.ts';
 import { leaveOut } from './leave-out.ts';
 import type { OptOutTarget } from './person-links.ts';
+
+/** Where somebody stands with mail to them, and what they agreed to that still holds. */
+export interface MailStanding {
+  person: PersonRow;
+  agreed: (typeof consents.$inferSelect)[];
+}
 
 /** What people say about messages to them: no more mail, no more texts, texts again. */
 @Injectable()
@@ -80,6 +87,45 @@ export class ConsentService {
       .update(outbox)
       .set({ state: 'delivered' })
       .where(and(eq(outbox.id, message), eq(outbox.state, 'sent')));
+  }
+
+  /** What a person has chosen of mail to them, what they agreed to, and whether they get any; null where there is nobody. */
+  async choices(id: PersonId): Promise<MailStanding | null> {
+    const { db } = this.database;
+    const [asked] = await db.select().from(people).where(eq(people.id, id));
+    if (!asked) return null;
+    const person = await this.store.mergedInto(db, asked);
+    const agreed = await db
+      .select()
+      .from(consents)
+      .where(and(eq(consents.personId, person.id), isNull(consents.withdrawnAt)))
+      .orderBy(desc(consents.id))
+      .limit(20);
+    return { person, agreed };
+  }
+
+  /** Keeps what a person chooses of mail to them; by choosing, who had unsubscribed gets mail again. */
+  async choose(id: PersonId, choices: MailChoices, words: string[]): Promise<boolean> {
+    return this.database.transaction(async (tx) => {
+      const now = this.clock.now();
+      const [asked] = await tx.select().from(people).where(eq(people.id, id));
+      if (!asked) return false;
+      const before = await this.store.mergedInto(tx, asked);
+      const { offers, followUp, pausedUntil } = choices;
+      const [person] = await tx
+        .update(people)
+        .set({ offers, followUpMail: followUp, mailPausedUntil: pausedUntil, unsubscribedAt: null })
+        .where(eq(people.id, before.id))
+        .returning();
+      const effects = this.causes.begin();
+      effects.note(person!, now, { kind: 'mail-choices', words });
+      if (before.unsubscribedAt) {
+        effects.note(person!, now, { kind: 'subscribed' });
+        effects.raise(reachChanged, { person: person!, at: now });
+      }
+      await effects.write(tx);
+      return true;
+    });
   }
 
   /** Texts to a person end, or are allowed again. */

@@ -31,6 +31,15 @@ export class PersonLinks {
     return `${this.address.known(client.slug)}/~/unsubscribe/${this.seals.seal('unsubscribe', id)}`;
   }
 
+  /** Where a person chooses what they get by mail; known by the same seal as the link that ends it. */
+  preferences(client: { slug: string }, id: PersonId): string {
+    return `${this.address.known(client.slug)}${this.preferencesPath(id)}`;
+  }
+
+  preferencesPath(id: PersonId): string {
+    return `/~/preferences/${this.seals.seal('unsubscribe', id)}`;
+  }
+
   /** Ends a client's notices to one address of the business, in the same way. */
   stopNotices(client: { id: ClientId; slug: string }, address: string): string {
     const text = JSON.stringify([client.id, address.toLowerCase()]);

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { PersonRecord, TimelineEntry } from '@plumgate/contract';
 import type { Instant, PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
-import { actionWords, leftOutWords } from '@plumgate/core/followup';
+import { actionWords, choiceWords, leftOutWords } from '@plumgate/core/followup';
 import { and, asc, desc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { users } from '../../records/accounts/table.ts';
@@ -30,6 +30,7 @@ import { suppressedAddresses } from '../../records/messages/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { consents, people, timeline } from '../../records/people/table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
+import { mailChoicesOf } from '../../records/people/reachable.ts';
 import { seenBy } from '../../records/accounts/users-of.ts';
 import { endWaiting } from '../../records/people/waiting.ts';
 import { waitingChanged } from './waiting-events.ts';
@@ -77,6 +78,9 @@ export class PeopleService {
         unsubscribed: whole.unsubscribedAt !== null,
         mailRefused: whole.mailRefusedAt !== null,
         suppressed: await this.isSuppressed(whole),
+        choices: choiceWords(mailChoicesOf(whole), this.clock.now(), (at) =>
+          at.toZonedDateTimeISO(clientZone).toPlainDate().toString(),
+        ),
       },
       tasks: await this.tasks.ofPerson(id),
       comingUp: await this.comingUp(id),
@@ -353,6 +357,13 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('reply', 'Unsubscribed from email');
     case 'refused':
       return line('trouble', `Could not be delivered: ${fact.what}`);
+    case 'mail-choices':
+      return line(
+        'reply',
+        fact.words.length > 0 ? `Chose: ${fact.words.join('; ')}` : 'Chose all emails again',
+      );
+    case 'subscribed':
+      return line('reply', 'Wants email again');
     case 'complained':
       return line('trouble', `Marked as junk: ${fact.what}`, 'they get no more mail');
     case 'asked-to-confirm':

@@ -24,6 +24,9 @@ export type MessageLeftOut = Extract<
   | 'campaign-stopped'
   | 'unsubscribed'
   | 'suppressed'
+  | 'mail-paused'
+  | 'offers-refused'
+  | 'offers-too-often'
   | 'no-text-consent'
   | 'person-removed'
 >;

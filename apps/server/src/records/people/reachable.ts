@@ -1,4 +1,4 @@
-import type { Reachable } from '@plumgate/core/followup';
+import type { MailChoices, Reachable } from '@plumgate/core/followup';
 import type { PersonRow } from './person-store.ts';
 
 /** A person as core asks whether messages reach them. */
@@ -8,4 +8,13 @@ export const reachable = (person: PersonRow): Reachable => ({
   textConsent: person.textConsent,
   unsubscribed: person.unsubscribedAt !== null,
   mailRefused: person.mailRefusedAt !== null,
+});
+
+/** What somebody has chosen of mail to them. */
+export const mailChoicesOf = (
+  person: Pick<PersonRow, 'offers' | 'followUpMail' | 'mailPausedUntil'>,
+): MailChoices => ({
+  offers: person.offers,
+  followUp: person.followUpMail,
+  pausedUntil: person.mailPausedUntil,
 });

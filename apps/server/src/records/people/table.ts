@@ -20,6 +20,7 @@ import type {
   SubmissionId,
   UserId,
 } from '@plumgate/core/basics';
+import type { OfferRhythm } from '@plumgate/core/followup';
 import type { FieldValues } from '@plumgate/core/people';
 import { users } from '../accounts/table.ts';
 import { stages } from './stages.table.ts';
@@ -62,6 +63,10 @@ export const people = pgTable(
     unsubscribedAt: instant('unsubscribed_at'),
     /** Their mail host refused them for good: mail is not tried any more. */
     mailRefusedAt: instant('mail_refused_at'),
+    /** What they have chosen of mail to them, on the page that every email leads to. */
+    offers: text().$type<OfferRhythm>().notNull().default('any'),
+    followUpMail: boolean('follow_up_mail').notNull().default(true),
+    mailPausedUntil: instant('mail_paused_until'),
     /** When somebody of the business first called or wrote. */
     touchedAt: instant('touched_at'),
     /** Since when they wait for a call or a message after they wrote; null while they don't. */

@@ -44,6 +44,9 @@ export type TimelineFact =
   | { kind: 'texts-stopped' | 'texts-allowed' | 'unsubscribed' }
   | { kind: 'refused'; what: string }
   | { kind: 'complained'; what: string }
+  /** What they chose of mail to them; empty for all as usual. */
+  | { kind: 'mail-choices'; words: string[] }
+  | { kind: 'subscribed' }
   | { kind: 'asked-to-confirm' | 'confirmed'; email: string }
   | { kind: 'made-anonymous' }
   | { kind: 'task-done'; text: string; by: string }

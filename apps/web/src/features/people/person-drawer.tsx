@@ -146,6 +146,11 @@ function Record({
               <Pill tone={key === 'textConsent' ? 'leaf' : 'brick'}>{words}</Pill>
             </li>
           ))}
+        {person.reach.choices.map((words) => (
+          <li key={words}>
+            <Pill tone="honey">{words}</Pill>
+          </li>
+        ))}
       </ul>
       <Answers timeline={person.timeline} zone={zone} />
       <SamePerson person={person} zone={zone} listAddress={backTo} />
@@ -288,7 +293,7 @@ function Folded({ entries, zone }: { entries: TimelineEntry[]; zone: string }) {
   );
 }
 
-const reachWords: [keyof PersonRecord['reach'], boolean, string][] = [
+const reachWords: [Exclude<keyof PersonRecord['reach'], 'choices'>, boolean, string][] = [
   ['mailRefused', true, 'Their mail host refuses mail to this address'],
   ['unsubscribed', true, 'Unsubscribed from email'],
   ['suppressed', true, 'On the list of addresses that get no mail'],

@@ -46,5 +46,6 @@ export function emailView(
     },
     pictureSrc,
     unsubscribe: `${sheet.site}/~/unsubscribe/sample`,
+    preferences: `${sheet.site}/~/preferences/sample`,
   };
 }
