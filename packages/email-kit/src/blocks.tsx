@@ -1,4 +1,5 @@
 import {
+  codeIn,
   emailHref,
   hrefIn,
   type EmailBlock,
@@ -118,6 +119,39 @@ const PictureView: View<'picture'> = ({ block: { picture, alt, share, align, lin
   );
 };
 
+/** The code that whoever reads was given, large enough to be read out, with a picture of it for a scanner. */
+const VoucherView: View<'voucher'> = ({ block: { key, as }, width }) => {
+  const view = useEmail();
+  const { reading, head } = view;
+  const code = codeIn(key, reading.merge);
+  if (!code) return view.writing?.noPicture ?? null;
+  const shown = Math.min(width, as === 'qr' ? 180 : 280);
+  return (
+    <Section style={{ margin: '0 0 16px', textAlign: 'center' }}>
+      {as !== 'text' && (
+        <Img
+          src={reading.places.code(code, as)}
+          alt={code}
+          width={shown}
+          style={{ display: 'inline-block', maxWidth: '100%', height: 'auto' }}
+        />
+      )}
+      <p
+        className="em-ink"
+        style={{
+          margin: '8px 0 0',
+          color: lightColors(head).ink,
+          fontSize: 22,
+          fontWeight: 700,
+          letterSpacing: '0.12em',
+        }}
+      >
+        {code}
+      </p>
+    </Section>
+  );
+};
+
 const DividerView: View<'divider'> = () => {
   const { head } = useEmail();
   const { line } = lightColors(head);
@@ -162,6 +196,7 @@ const views: { [Kind in EmailBlockKind]: View<Kind> } = {
   heading: HeadingView,
   button: ButtonView,
   picture: PictureView,
+  voucher: VoucherView,
   divider: DividerView,
   columns: ColumnsView,
 };

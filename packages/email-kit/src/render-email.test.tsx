@@ -18,7 +18,11 @@ const view: EmailView = {
   },
   reading: {
     merge: (words) => fillOrKeep(words, { person: { first_name: '<b>Ana</b>' } }),
-    places: { page: () => null, file: () => null, phone: '2075550142' },
+    places: {
+      ...{ page: () => null, file: () => null, phone: '2075550142' },
+      voucher: (code) => `https://q.test/~/voucher/${code}`,
+      code: (code, as) => `https://q.test/~/code/${as}/${code}.png`,
+    },
   },
   pictureSrc: ({ id }, width) => `https://q.test/~/pictures/${id}-${width}.jpeg`,
   unsubscribe: 'https://q.test/~/unsubscribe/x',

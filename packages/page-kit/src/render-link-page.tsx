@@ -29,6 +29,8 @@ export interface LinkPage {
   /** Free times to move to, with the press that moves. */
   times?: { free: FreeTimes; label: string };
   links?: { href: string; label: string }[];
+  /** A code to be shown, with pictures of it for scanners: SVG of ours. */
+  code?: { text: string; pictures: string[] };
   /** What can be chosen, saved by one press. */
   choices?: { groups: ChoiceGroup[]; press: string };
 }
@@ -39,6 +41,9 @@ export interface ChoiceGroup {
   as: 'radio' | 'checkbox';
   choices: { name: string; value: string; label: string; isChosen: boolean }[];
 }
+
+const codeCss =
+  '.link-page .code{display:grid;gap:16px;justify-items:center;background:#fff;color:#111;border-radius:12px;padding:20px}.link-page .code svg{display:block;width:min(100%,260px);height:auto}.link-page .code p{font-size:1.6rem;font-weight:700;letter-spacing:.12em;overflow-wrap:anywhere;text-align:center}';
 
 const choicesCss =
   '.link-page fieldset{border:1px solid var(--line,#ddd);border-radius:10px;padding:12px 16px;margin:0 0 14px;display:grid;gap:8px}.link-page legend{font-weight:600;padding:0 6px}.link-page fieldset label{display:flex;gap:10px;align-items:baseline}';
@@ -54,6 +59,7 @@ export function renderLinkPage(page: LinkPage): string {
     blockViews.form.css,
     timesCss,
     page.choices ? choicesCss : '',
+    page.code ? codeCss : '',
     'body{background:var(--paper)}.link-page{max-width:620px;margin-inline:auto;display:grid;gap:18px}.link-page h1{font-family:var(--title-face);font-size:clamp(1.7rem,5cqi,2.4rem);line-height:1.15;margin:0}.link-page p{margin:0}.link-page .ways{display:flex;flex-wrap:wrap;gap:12px}',
   ].join('');
   const document = (
@@ -97,6 +103,14 @@ export function renderLinkPage(page: LinkPage): string {
                     {page.times.label}
                   </button>
                 </form>
+              )}
+              {page.code && (
+                <div className="code">
+                  {page.code.pictures.map((svg) => (
+                    <div key={svg.length} dangerouslySetInnerHTML={{ __html: svg }} />
+                  ))}
+                  <p>{page.code.text}</p>
+                </div>
               )}
               {page.choices && (
                 <form method="post">

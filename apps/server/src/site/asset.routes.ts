@@ -9,6 +9,7 @@ import { fontPaths, scriptOf } from '../domains/live-pages/assets.ts';
 import { ShareCards } from '../domains/live-pages/share-cards.ts';
 import { FileService } from '../domains/pictures/file.service.ts';
 import { PictureService } from '../domains/pictures/picture.service.ts';
+import { codePictures, codePng } from '../domains/vouchers/code-picture.ts';
 import { Database } from '../platform/database/database.ts';
 import { drawnTile } from '../platform/maps/drawn-tile.ts';
 import { pageRevisions } from '../records/pages/table.ts';
@@ -72,6 +73,14 @@ export class AssetRoutes {
           'cache-control': cachingOf(file.stamp, v),
         })
         .send(file.content);
+    });
+    app.get(`${base}/~/voucher-code/:as/:file`, siteOptions, async (request, reply) => {
+      const { as, file } = request.params as { as: string; file: string };
+      const code = /^(.{1,40})\.png$/.exec(file)?.[1];
+      const kind = codePictures.find((one) => one === as);
+      const drawn = code && kind && (await codePng(code, kind).catch(() => null));
+      if (!drawn) return notHere(reply);
+      return reply.headers({ 'content-type': 'image/png', 'cache-control': forEver }).send(drawn);
     });
     app.get(`${base}/~/card/:file`, siteOptions, async (request, reply) => {
       const [, id] = /^([0-9a-f-]{36})\.png$/.exec((request.params as { file: string }).file) ?? [];

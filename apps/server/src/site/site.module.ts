@@ -27,7 +27,9 @@ import { PageVisits } from './page-visits.ts';
 import { PreferencesRoutes } from './preferences.routes.ts';
 import { SiteRoutes } from './site.routes.ts';
 import { MessageHookRoutes } from './message-hook.routes.ts';
+import { VouchersModule } from '../domains/vouchers/vouchers.module.ts';
 import { Visitors } from './visitor.ts';
+import { VoucherRoutes } from './voucher.routes.ts';
 
 const carryOver: Provider = {
   provide: CarryOver,
@@ -49,6 +51,7 @@ const carryOver: Provider = {
     PicturesModule,
     ResultsModule,
     TestRunsModule,
+    VouchersModule,
   ],
   providers: [
     ApprovalRoutes,
@@ -66,6 +69,7 @@ const carryOver: Provider = {
     SiteRoutes,
     MessageHookRoutes,
     Visitors,
+    VoucherRoutes,
   ],
 })
 export class SiteModule {}

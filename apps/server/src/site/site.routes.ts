@@ -6,6 +6,7 @@ import { CrawlerRoutes } from './crawler.routes.ts';
 import { FormRoutes } from './form.routes.ts';
 import { HostCheckRoutes } from './host-check.routes.ts';
 import { LinkRoutes } from './link.routes.ts';
+import { VoucherRoutes } from './voucher.routes.ts';
 import { PreferencesRoutes } from './preferences.routes.ts';
 import { notHere } from './page-headers.ts';
 import { PageRoutes } from './page.routes.ts';
@@ -20,6 +21,7 @@ export class SiteRoutes {
     private readonly assets: AssetRoutes,
     private readonly links: LinkRoutes,
     private readonly preferences: PreferencesRoutes,
+    private readonly vouchers: VoucherRoutes,
     private readonly approvals: ApprovalRoutes,
     private readonly crawlers: CrawlerRoutes,
     private readonly pages: PageRoutes,
@@ -42,6 +44,7 @@ export class SiteRoutes {
     this.assets.register(site, '/:client');
     await this.links.register(site);
     this.preferences.register(site);
+    this.vouchers.register(site);
     this.approvals.register(site);
     this.crawlers.register(site);
     this.pages.register(site);

@@ -84,6 +84,8 @@ function blockFindings(block: EmailBlock, facts: EmailFacts): EmailFinding[] {
     const problem = leadsNowhere(block.link, facts);
     return problem ? [wrong(id, `The button “${block.label}” ${problem}`)] : [];
   }
+  if (block.kind === 'voucher' && !block.key)
+    return [wrong(id, 'A voucher is not chosen yet. Choose one, or remove the block.')];
   if (block.kind === 'text') return linkFindings(id, block.text);
   return [];
 }
@@ -99,6 +101,8 @@ function leadsNowhere(link: EmailLink, { livePages, files, phone }: EmailFacts):
       return files.has(link.file) ? null : 'leads to a file that is gone. Choose another.';
     case 'call':
       return phone ? null : 'calls a number, and the fact sheet has none. Add one there.';
+    case 'voucher':
+      return link.key ? null : 'leads to a voucher that is not chosen yet.';
     case 'address':
       return link.href.startsWith('{{') || isAddress(link.href)
         ? null

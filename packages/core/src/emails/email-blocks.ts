@@ -9,7 +9,7 @@ import {
   words,
   wordsOf,
 } from '../basics/index.ts';
-import { EmailLink } from './email-link.ts';
+import { codeWords, EmailLink, VoucherKey, wordsOfLink } from './email-link.ts';
 
 /** A kind of block of an email: its settings' shape, what a new one starts with, and what it is called. */
 function emailBlockKind<Kind extends string, Settings extends z.ZodRawShape>(kind: {
@@ -55,7 +55,7 @@ export const plainBlockKinds = {
     label: 'Button',
     settings: { label: words(80), link: EmailLink, align: Align },
     starter: { label: 'Open the page', link: { kind: 'address', href: 'https://' }, align: 'left' },
-    texts: ({ label, link }) => (link.kind === 'address' ? [label, link.href] : [label]),
+    texts: ({ label, link }) => [label, ...wordsOfLink(link)],
   }),
   picture: emailBlockKind({
     kind: 'picture',
@@ -70,7 +70,18 @@ export const plainBlockKinds = {
       link: EmailLink.nullable(),
     },
     starter: { picture: null, alt: '', share: 100, align: 'center', link: null },
-    texts: ({ link }) => (link?.kind === 'address' ? [link.href] : []),
+    texts: ({ link }) => wordsOfLink(link),
+  }),
+  voucher: emailBlockKind({
+    kind: 'voucher',
+    label: 'Voucher',
+    settings: {
+      key: VoucherKey,
+      /** How the code stands there for a scanner; `text` for no picture of it. */
+      as: z.enum(['qr', 'barcode', 'text']),
+    },
+    starter: { key: '', as: 'qr' },
+    texts: ({ key }) => [codeWords(key)],
   }),
   divider: emailBlockKind({
     kind: 'divider',
@@ -129,6 +140,8 @@ export function isBlank(block: EmailBlock): boolean {
       return block.label.trim() === '';
     case 'picture':
       return block.picture === null;
+    case 'voucher':
+      return block.key === '';
     case 'divider':
       return true;
     case 'columns':

@@ -1,6 +1,6 @@
 import type { RichText } from '../basics/index.ts';
 import type { EmailBlock } from './email-blocks.ts';
-import { emailHref, type EmailPlaces } from './email-link.ts';
+import { codeIn, emailHref, type EmailPlaces } from './email-link.ts';
 
 /** What is needed to read an email as one person does. */
 export interface EmailReading {
@@ -38,6 +38,8 @@ function textOf(block: EmailBlock, reading: EmailReading): string {
       const href = block.link && emailHref(block.link, places, merge);
       return [block.alt, href && hrefIn(reading, href)].filter(Boolean).join(': ');
     }
+    case 'voucher':
+      return codeIn(block.key, merge);
     case 'divider':
       return '---';
     case 'columns':

@@ -24,7 +24,11 @@ import {
   type EmailPlaces,
 } from './index.ts';
 
-const places: EmailPlaces = { page: () => null, file: () => null, phone: '2075550142' };
+const places: EmailPlaces = {
+  ...{ page: () => null, file: () => null, phone: '2075550142' },
+  voucher: (code) => `https://q.test/~/voucher/${code}`,
+  code: (code, as) => `https://q.test/~/code/${as}/${code}.png`,
+};
 const asIs = (words: string) => words;
 const text = (id: string, words: string) =>
   ({ ...newEmailBlock('text', id), text: prose(words) }) as EmailBlock;

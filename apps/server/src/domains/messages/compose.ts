@@ -113,7 +113,7 @@ export function finalEmail({ subject, body, actions = [] }: FinalWords): Email {
 export const finalView: Omit<EmailView, 'head' | 'unsubscribe'> = {
   reading: {
     merge: (words) => words,
-    places: { page: () => null, file: () => null, phone: '' },
+    places: { page: () => null, file: () => null, voucher: () => '', code: () => '', phone: '' },
   },
   pictureSrc: () => null,
 };

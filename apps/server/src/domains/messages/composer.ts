@@ -25,6 +25,7 @@ import type { PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import type { outbox } from '../../records/messages/outbox.table.ts';
 import { VoucherService } from '../vouchers/voucher.service.ts';
+import { codePath } from '../vouchers/code-picture.ts';
 import { fileHref } from '../pictures/file.service.ts';
 import { shownPictures } from '../pictures/picture-address.ts';
 import { accountEmail, clientEmail, fillFor, finalEmail, finalView, personIn } from './compose.ts';
@@ -369,6 +370,8 @@ export class Composer {
             const slug = named.pages.get(id);
             return slug === undefined ? null : this.pageLink(client, personId, slug);
           },
+          voucher: (code) => this.links.voucher(client, code),
+          code: (code, as) => this.links.onSite(client, codePath(code, as)),
           file: (id) => (named.files.has(id) ? this.links.onSite(client, fileHref(id)) : null),
           phone: client.facts.phone && dialled(client.facts.phone, client.facts.country),
         },

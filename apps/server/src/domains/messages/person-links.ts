@@ -31,6 +31,16 @@ export class PersonLinks {
     return `${this.address.known(client.slug)}/~/unsubscribe/${this.seals.seal('unsubscribe', id)}`;
   }
 
+  /** The page of a code, to be shown at the desk. */
+  voucher(client: { slug: string }, code: string): string {
+    return this.onSite(client, `/~/voucher/${this.seals.seal('voucher', code)}`);
+  }
+
+  /** The code that a link was made for; null for one that is not ours. */
+  voucherIn(token: string): string | null {
+    return this.seals.open('voucher', token);
+  }
+
   /** Where a person chooses what they get by mail; known by the same seal as the link that ends it. */
   preferences(client: { slug: string }, id: PersonId): string {
     return `${this.address.known(client.slug)}${this.preferencesPath(id)}`;

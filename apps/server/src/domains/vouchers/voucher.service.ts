@@ -27,6 +27,15 @@ import { voucherPools, vouchers } from '../../records/vouchers/table.ts';
 /** Codes to add to a pool: so many new ones of a format, or a list of the client's own. */
 export type NewCodes = { make: { count: number; format: CodeFormat } } | { list: string[] };
 
+/** A code as whoever has it sees it. */
+export interface ShownVoucher {
+  code: string;
+  name: string;
+  worth: string;
+  lastDay: string | null;
+  state: 'open' | 'redeemed' | 'over';
+}
+
 /** Codes that people are given, one each, and that the front desk redeems, once each. */
 @Injectable()
 export class VoucherService implements OnModuleInit {
@@ -207,6 +216,30 @@ export class VoucherService implements OnModuleInit {
       .orderBy(sql`${vouchers.personId} <> ${person}`)
       .limit(1);
     return row?.code ?? null;
+  }
+
+  /** A code as whoever has it sees it; null for none of the client's. */
+  async find(clientId: ClientId, code: string): Promise<ShownVoucher | null> {
+    const [found] = await this.database.db
+      .select({ voucher: vouchers, content: voucherPools.content, facts: clients.facts })
+      .from(vouchers)
+      .innerJoin(voucherPools, eq(voucherPools.id, vouchers.poolId))
+      .innerJoin(clients, eq(clients.id, vouchers.clientId))
+      .where(
+        and(
+          eq(vouchers.clientId, clientId),
+          eq(vouchers.codeKey, codeKey(code)),
+          isNull(voucherPools.removedAt),
+        ),
+      );
+    if (!found) return null;
+    const { voucher, content, facts } = found;
+    const { name, worth, lastDay } = content;
+    const isOver = lastDay !== null && localDay(this.clock.now(), facts.zone) > lastDay;
+    return {
+      ...{ code: voucher.code, name, worth, lastDay },
+      state: voucher.redeemedAt ? 'redeemed' : isOver ? 'over' : 'open',
+    };
   }
 
   /** Redeems a code as somebody types or scans it, once; a second time is refused, with when and by whom it was. */

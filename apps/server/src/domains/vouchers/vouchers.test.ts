@@ -147,6 +147,38 @@ it('travels in messages; one that has no code to give waits until there is one',
   expect(await texts()).toContainEqual(['mail2@example.com', 'Your code: M2']);
 });
 
+it('stands in an email as a QR code and on a page of its own, until it is used', async () => {
+  await pool('seen', { list: ['SEEN-2345'] });
+  const ana = await come('seen@example.com');
+  const blocks = [
+    { id: 'v', kind: 'voucher', key: 'seen', as: 'qr' },
+    {
+      ...{ id: 'b', kind: 'button', label: 'Show it', align: 'left' },
+      link: { kind: 'voucher', key: 'seen' },
+    },
+  ];
+  const message = { kind: 'email', subject: 'Seen', preview: '', blocks };
+  const body = { id: '00000000-0000-4000-8000-0000000000c1', message };
+  expect((await ask('POST', `/api/people/${ana}/messages`, body)).statusCode).toBe(200);
+  await app.settle();
+  const [mail] = await app.database.db.select().from(postRoom).where(eq(postRoom.subject, 'Seen'));
+  expect(mail!.text).toContain('SEEN-2345');
+  const picture = /\/~\/voucher-code\/qr\/[^"]+\.png/.exec(mail!.html)![0];
+  const drawn = await app.site('GET', picture);
+  expect([drawn.statusCode, drawn.headers['content-type']]).toEqual([200, 'image/png']);
+  const [path] = /\/~\/voucher\/[^"]+/.exec(mail!.html)!;
+  const page = await app.site('GET', path);
+  expect(page.body).toContain('$50 off');
+  expect(page.body).toContain('SEEN-2345');
+  expect(page.body.match(/<svg/g)).toHaveLength(2);
+  await redeem('seen 2345');
+  const used = await app.site('GET', path);
+  expect(used.body).toContain('has been used already');
+  expect(used.body).not.toContain('SEEN-2345');
+  expect((await app.site('GET', `${path}x`)).statusCode).toBe(404);
+  expect((await app.site('GET', '/~/voucher-code/other/X.png')).statusCode).toBe(404);
+});
+
 it('is changed by one at a time, and stops in the bin', async () => {
   const { id } = await pool('bin', { list: ['B1'] });
   const content = { name: 'New name', key: 'bin', worth: '', lastDay: null };

@@ -1,12 +1,13 @@
 import { api, type RedeemedVoucher } from '@plumgate/contract';
 import type { ClientId } from '@plumgate/core/basics';
-import { CircleCheck, Ticket } from 'lucide-react';
+import { CircleCheck, ScanLine, Ticket } from 'lucide-react';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { TextField } from '../../ui/field.tsx';
+import { CodeCamera } from './code-camera.tsx';
 import { FailureLine } from '../../ui/states.tsx';
 
 /** The way for the front desk to redeem a voucher; not there while the client has none. */
@@ -28,11 +29,13 @@ function RedeemDialog({ clientId, onClose }: { clientId: ClientId; onClose: () =
   const [code, setCode] = useState('');
   const [redeemed, setRedeemed] = useState<RedeemedVoucher | null>(null);
   const [failure, setFailure] = useState<unknown>(null);
-  const redeem = async () => {
+  const [isScanning, setScanning] = useState(false);
+  const mayScan = 'mediaDevices' in navigator;
+  const redeem = async (typed = code) => {
     setRedeemed(null);
     setFailure(null);
     try {
-      setRedeemed(await call(api.redeemVoucher, { params: { clientId, code: code.trim() } }));
+      setRedeemed(await call(api.redeemVoucher, { params: { clientId, code: typed.trim() } }));
       setCode('');
     } catch (error) {
       setFailure(error);
@@ -56,6 +59,22 @@ function RedeemDialog({ clientId, onClose }: { clientId: ClientId; onClose: () =
           value={code}
           onChange={({ target }) => setCode(target.value)}
         />
+        {isScanning ? (
+          <CodeCamera
+            onCode={(scanned) => {
+              setScanning(false);
+              setCode(scanned);
+              void redeem(scanned);
+            }}
+            onClose={() => setScanning(false)}
+          />
+        ) : (
+          mayScan && (
+            <Button className="w-fit" onClick={() => setScanning(true)}>
+              <ScanLine className="size-4" aria-hidden /> Scan with the camera
+            </Button>
+          )
+        )}
         <FailureLine failure={failure} />
         {redeemed && <Redeemed voucher={redeemed} />}
         <div className="flex justify-end gap-2">

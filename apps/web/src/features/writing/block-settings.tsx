@@ -13,6 +13,7 @@ import type { ReactNode } from 'react';
 import { IconButton } from '../../ui/button.tsx';
 import { Choice, SelectField, TextField } from '../../ui/field.tsx';
 import { PictureShelf } from '../pictures/picture-shelf.tsx';
+import { VoucherChoice } from './voucher-choice.tsx';
 import { EmailLinkFields } from './email-link-fields.tsx';
 import { useComposed, useEmailStore } from './email-store.ts';
 
@@ -106,6 +107,17 @@ const settings: { [Kind in EmailBlockKind]: Settings<Kind> } = {
           onChange={(link) => onChange({ link })}
         />
       )}
+    </>
+  ),
+  voucher: ({ block, fields, onChange }) => (
+    <>
+      <VoucherChoice value={block.key} fields={fields} onChange={(key) => onChange({ key })} />
+      <SelectField
+        label="Shown as"
+        options={{ qr: 'A QR code', barcode: 'A barcode', text: 'The code alone' }}
+        value={block.as}
+        onChange={(event) => onChange({ as: event.target.value as 'qr' | 'barcode' | 'text' })}
+      />
     </>
   ),
   divider: () => <p className="text-xs text-muted">A thin line between two parts.</p>,

@@ -13,6 +13,7 @@ import {
   RectangleHorizontal,
   Redo2,
   Sun,
+  Ticket,
   Type,
   Undo2,
 } from 'lucide-react';
@@ -252,6 +253,7 @@ const blockIcons: Record<EmailBlockKind, ReactNode> = {
   heading: <Heading />,
   button: <RectangleHorizontal />,
   picture: <Image />,
+  voucher: <Ticket />,
   divider: <Minus />,
   columns: <Columns2 />,
 };

@@ -5,12 +5,14 @@ import { useState } from 'react';
 import { AddressField } from '../../ui/address-field.tsx';
 import { SelectField } from '../../ui/field.tsx';
 import { FileChoice } from '../pictures/file-choice.tsx';
+import { VoucherChoice } from './voucher-choice.tsx';
 import { PageTarget } from '../pages/page-target.tsx';
 
 const kinds = {
   page: 'A page',
   booking: 'Move or cancel their booking',
   file: 'A file',
+  voucher: 'Their voucher',
   call: 'A call to the business',
   field: 'Another link of theirs',
   address: 'An address',
@@ -51,6 +53,7 @@ export function EmailLinkFields({
   const choose = (next: Kind) => {
     setKind(next);
     if (next === 'call') onChange({ kind: 'call' });
+    if (next === 'voucher') onChange({ kind: 'voucher', key: '' });
     if (next === 'booking') onChange(bookingLink);
   };
   return (
@@ -73,6 +76,13 @@ export function EmailLinkFields({
           kind="document"
           value={link.kind === 'file' ? link.file : ''}
           onChange={(file) => onChange({ kind: 'file', file: file as FileId })}
+        />
+      )}
+      {kind === 'voucher' && (
+        <VoucherChoice
+          value={link.kind === 'voucher' ? link.key : ''}
+          fields={fields}
+          onChange={(key) => onChange({ kind: 'voucher', key })}
         />
       )}
       {kind === 'call' && (

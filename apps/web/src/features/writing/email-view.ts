@@ -41,6 +41,8 @@ export function emailView(
           return page ? `${sheet.site}/${page.slug}` : null;
         },
         file: (id) => `${sheet.site}/~/files/${id}`,
+        voucher: () => `${sheet.site}/~/voucher/sample`,
+        code: (code, as) => `/~/voucher-code/${as}/${encodeURIComponent(code)}.png`,
         phone: sheet.facts.phone && dialled(sheet.facts.phone, sheet.facts.country),
       },
     },
