@@ -91,10 +91,14 @@ const shots = [
   },
   { name: 'records', at: `${client}/set-up/records`, see: 'text=Where they wrote it' },
   {
-    name: 'post-room',
-    at: `${client}/messages/post-room`,
-    then: (page) => page.locator('li', { hasText: 'text' }).getByRole('link').first().click(),
-    see: 'text=on the phone of',
+    name: 'inbox',
+    at: `${client}/messages`,
+    then: (page) =>
+      page
+        .locator('section[aria-label="Conversations"] li', { hasText: 'Mabel Otterby' })
+        .getByRole('link')
+        .click(),
+    see: 'text=the ramp starts beside them',
   },
   { name: 'fact-sheet', at: `${client}/set-up`, see: 'text=Areas served' },
   { name: 'visitor-wide', at: '/first-visit', site: 'quayside-dental', full: true, see: 'h1' },

@@ -43,7 +43,7 @@ export interface ChoiceGroup {
 }
 
 const codeCss =
-  '.link-page .code{display:grid;gap:16px;justify-items:center;background:#fff;color:#111;border-radius:12px;padding:20px}.link-page .code svg{display:block;width:min(100%,260px);height:auto}.link-page .code p{font-size:1.6rem;font-weight:700;letter-spacing:.12em;overflow-wrap:anywhere;text-align:center}';
+  '.link-page .code{display:grid;gap:16px;justify-items:center;background:#fff;color:#111;border-radius:12px;padding:20px}.link-page .code svg{display:block;width:min(100%,260px);height:auto}.link-page .code p{width:100%;font-size:1.6rem;font-weight:700;letter-spacing:.12em;overflow-wrap:anywhere;text-align:center}';
 
 const choicesCss =
   '.link-page fieldset{border:1px solid var(--line,#ddd);border-radius:10px;padding:12px 16px;margin:0 0 14px;display:grid;gap:8px}.link-page legend{font-weight:600;padding:0 6px}.link-page fieldset label{display:flex;gap:10px;align-items:baseline}';

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { renderLinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance } from 'fastify';
+import { Temporal } from 'temporal-polyfill';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { PersonLinks } from '../domains/messages/person-links.ts';
 import { codeSvg } from '../domains/vouchers/code-picture.ts';
@@ -29,19 +30,17 @@ export class VoucherRoutes {
       if (!client || !voucher) return notHere(reply);
       const { name, worth, lastDay, state } = voucher;
       const isOpen = state === 'open';
+      const until = lastDay && dateWords(lastDay);
       return reply.headers(linkHeaders).send(
         renderLinkPage({
           ...linkBasics(client),
           title: worth || name,
           lines: isOpen
-            ? [
-                'Show this code at the desk.',
-                ...(lastDay ? [`It can be used until ${lastDay}.`] : []),
-              ]
+            ? ['Show this code at the desk.', ...(until ? [`It can be used until ${until}.`] : [])]
             : [
                 state === 'redeemed'
                   ? 'This voucher has been used already.'
-                  : `This voucher could be used until ${lastDay}.`,
+                  : `This voucher could be used until ${until}.`,
               ],
           presses: [],
           ...(isOpen && {
@@ -55,3 +54,9 @@ export class VoucherRoutes {
     });
   }
 }
+
+/** `December 31, 2026`. */
+const dateWords = (day: string): string =>
+  Temporal.PlainDate.from(day).toLocaleString('en-US', {
+    ...{ month: 'long', day: 'numeric', year: 'numeric' },
+  });

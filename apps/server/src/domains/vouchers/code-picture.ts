@@ -18,7 +18,7 @@ const ean = { alphabet: 'digits', length: 13, isChecked: true } as const;
 const symbolOf = (code: string, as: CodePicture) => ({
   bcid: as === 'qr' ? 'qrcode' : isValidCode(code, ean) ? 'ean13' : 'code128',
   text: code,
-  ...(as === 'barcode' && { height: 14, includetext: true }),
+  ...(as === 'barcode' && { height: 14 }),
   // A scanner needs light around it: four modules, and ten beside a barcode.
   paddingwidth: as === 'qr' ? 4 : 10,
   paddingheight: 4,
