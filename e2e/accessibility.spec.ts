@@ -16,7 +16,7 @@ for (const [name, path, see] of [
   ['vouchers', '/quayside-dental/follow-up/vouchers', 'No vouchers'],
   ['rules', '/quayside-dental/follow-up/rules', 'New patients'],
   ['inbox', '/quayside-dental/messages', 'The bridge is up'],
-  ['sent', '/quayside-dental/messages/sent', 'Sent'],
+  ['sent', '/quayside-dental/messages/sent', 'to desk@quayside-dental.test'],
   ['post room', '/quayside-dental/messages/post-room', 'From'],
   ['fact sheet', '/quayside-dental/set-up', 'Areas served'],
   ['staff, services and reviews', '/quayside-dental/set-up/records', 'person 1'],

@@ -98,7 +98,7 @@ const shots = [
         .locator('section[aria-label="Conversations"] li', { hasText: 'Mabel Otterby' })
         .getByRole('link')
         .click(),
-    see: 'text=the ramp starts beside them',
+    see: 'text=Ctrl Enter sends',
   },
   { name: 'fact-sheet', at: `${client}/set-up`, see: 'text=Areas served' },
   { name: 'visitor-wide', at: '/first-visit', site: 'quayside-dental', full: true, see: 'h1' },

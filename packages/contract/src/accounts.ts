@@ -13,7 +13,12 @@ export const SignedIn = z.object({
     /** The clients they work for; null for all. */
     clientIds: z.array(ClientId).readonly().nullable(),
   }),
-  agency: z.object({ name: z.string(), zone: z.string() }),
+  agency: z.object({
+    name: z.string(),
+    zone: z.string(),
+    /** What one part of a text costs, in whole units of the currency; null where that is not known. */
+    textPrice: z.object({ amount: z.number(), currency: z.string() }).nullable(),
+  }),
   demo: z.boolean(),
 });
 export type SignedIn = z.infer<typeof SignedIn>;

@@ -4,6 +4,7 @@ import {
   InstantText,
   MessageId,
   PersonId,
+  UploadId,
   UserId,
 } from '@plumgate/core/basics';
 import { Sender } from '@plumgate/core/emails';
@@ -87,6 +88,8 @@ export const ConversationMessage = z.object({
   body: z.string(),
   /** The whole of theirs, with what they answer, where more came along; empty otherwise. */
   whole: z.string(),
+  /** What came with theirs. */
+  files: z.array(z.object({ upload: UploadId, name: z.string(), bytes: z.int() })),
   /** How theirs was understood. */
   reading: z.enum(['answer', 'stop', 'start', 'help', 'away']),
   /** What became of a message to them; `sent` for theirs. */

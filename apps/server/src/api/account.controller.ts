@@ -73,7 +73,7 @@ export class AccountController {
 
   @Bind(api.session)
   session(@Caller() who: CurrentUser): Promise<Answer<typeof api.session>> {
-    return this.sessions.describe(who, this.config.demo);
+    return this.sessions.describe(who, this.config);
   }
 
   @Bind(api.signOut)

@@ -26,7 +26,7 @@ export class BrowserSignIn {
     reply.setCookie(cookie.name, token, cookie.options);
     const device = this.devices.cookie;
     reply.setCookie(device.name, this.devices.remember(who.email), device.options);
-    return this.sessions.describe(who, this.config.demo);
+    return this.sessions.describe(who, this.config);
   }
 
   /** The token that a request has in its session's cookie. */

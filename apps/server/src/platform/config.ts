@@ -27,6 +27,11 @@ const Environment = z.object({
   TEXT_URL: z.url({ protocol: /^https?$/ }).optional(),
   /** What the text gateway signs its webhooks with (Standard Webhooks). */
   TEXT_SECRET: z.string().optional(),
+  /** What the gateway charges for one part of a text, as 0.0079 USD. */
+  TEXT_PRICE: z
+    .string()
+    .regex(/^\d+(\.\d{1,6})? [A-Z]{3}$/, 'Give an amount and a currency, such as 0.0079 USD.')
+    .optional(),
   MAIL_SECRET: z.string().optional(),
   /** Where addresses are looked up: `GET <url>?q=<address>` answers GeoJSON. Without one, a stand-in invents places. */
   PLACES_URL: z.url({ protocol: /^https?$/ }).optional(),
@@ -67,6 +72,8 @@ export interface Config {
   smtpUrl: string | undefined;
   textUrl: string | undefined;
   textSecret: string | undefined;
+  /** In whole units of the currency; null where it is not known. */
+  textPrice: { amount: number; currency: string } | null;
   mailSecret: string | undefined;
   placesUrl: string | undefined;
   tilesUrl: string | undefined;
@@ -102,6 +109,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     smtpUrl: given.SMTP_URL,
     textUrl: given.TEXT_URL,
     textSecret: given.TEXT_SECRET,
+    textPrice: priceIn(given.TEXT_PRICE ?? (given.PLUMGATE_DEMO ? demoTextPrice : undefined)),
     mailSecret: given.MAIL_SECRET,
     placesUrl: given.PLACES_URL,
     tilesUrl: given.TILES_URL,
@@ -113,6 +121,15 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     trustedProxies: given.TRUSTED_PROXIES.split(',').filter(Boolean),
     logLevel: given.LOG_LEVEL,
   };
+}
+
+/** Made up: the built-in gateway is free. */
+const demoTextPrice = '0.008 USD';
+
+function priceIn(text: string | undefined): Config['textPrice'] {
+  if (!text) return null;
+  const [amount, currency] = text.split(' ');
+  return { amount: Number(amount), currency: currency! };
 }
 
 /** Without a mail server of its own the program takes in what the built-in one delivers. */

@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { Slug } from '@plumgate/core/basics';
+import { localDay, Slug } from '@plumgate/core/basics';
 import { WatchedShare } from '@plumgate/core/conditions';
-import { blocksOf, formIdOf } from '@plumgate/core/page';
-import { addressLine } from '@plumgate/core/clients';
+import { blocksOf, formIdOf, isPageOver, overWords } from '@plumgate/core/page';
+import { addressLine, clientFields } from '@plumgate/core/clients';
+import { fillOrKeep } from '@plumgate/core/messages';
 import { renderLinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { formIn } from '../domains/intake/incoming.ts';
@@ -11,6 +12,7 @@ import { PageAddresses } from '../domains/live-pages/page-addresses.ts';
 import { PageRenderer, type Reader } from '../domains/live-pages/page-renderer.ts';
 import { personalLinkField } from '../domains/messages/person-links.ts';
 import type { VisitEvent } from '../domains/results/visit-events.ts';
+import { Clock } from '../platform/clock.ts';
 import { ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
 import { CarryOver } from './carry-over.ts';
@@ -42,6 +44,7 @@ export class PageRoutes {
     private readonly times: ShownTimes,
     private readonly visits: PageVisits,
     private readonly carryOver: CarryOver,
+    private readonly clock: Clock,
   ) {}
 
   register(site: FastifyInstance): void {
@@ -147,9 +150,27 @@ export class PageRoutes {
     return reply.status(204).header('cache-control', 'no-store').send();
   }
 
+  /** A page after its last day: it says so, and how to reach the business. */
+  private showOver(reply: FastifyReply, page: ServedPage): FastifyReply {
+    const { clientName, facts, brand, document } = page;
+    const html = renderLinkPage({
+      ...{ clientName, phone: facts.phone, country: facts.country, brand, assets: '/~' },
+      language: document.language,
+      title: fillOrKeep(document.title, { client: clientFields(clientName, facts) }),
+      lines: [document.ends!.words.trim() || overWords],
+      presses: [],
+    });
+    return reply
+      .status(410)
+      .headers({ ...pageHeaders, 'cache-control': 'no-store', 'x-robots-tag': 'noindex' })
+      .send(html);
+  }
+
   private async showPage(request: SiteRequest, reply: FastifyReply): Promise<unknown> {
     const asked = await this.visits.pageFor(request);
     if (!asked) return this.movedOrNotHere(request, reply);
+    const isOver = isPageOver(asked.document, localDay(this.clock.now(), asked.zone));
+    if (isOver && !this.visits.testRunOf(request)) return this.showOver(reply, asked);
     if (this.visits.markOwn(asked, request, reply))
       return reply
         .header('cache-control', 'no-store')

@@ -7,7 +7,7 @@ import { headersOf } from './page-headers.ts';
 
 /** Whether every visitor sees a page alike, so that it can be answered from memory as it is. */
 export const isPlain = (page: LivePage): boolean =>
-  !page.personal && !page.gated && page.calendars.length === 0;
+  !page.personal && !page.gated && !page.document.ends && page.calendars.length === 0;
 
 /** A page as everybody sees it, or that the reader's copy is still good (RFC 9110, section 13). */
 export function plainAnswer(

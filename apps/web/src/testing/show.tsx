@@ -40,7 +40,7 @@ export const signedIn: SignedIn = {
     role: 'marketer',
     clientIds: null,
   },
-  agency: { name: 'Tallow & Thyme', zone: 'America/New_York' },
+  agency: { name: 'Tallow & Thyme', zone: 'America/New_York', textPrice: null },
   demo: true,
 };
 

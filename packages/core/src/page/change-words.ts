@@ -21,6 +21,7 @@ const called: Record<string, string> = {
   after: 'after the form',
   tell: 'notify',
   hidden: 'hidden from search engines',
+  ends: 'last day',
   share: 'picture where it is shared',
   icon: 'favicon',
   head: 'code in the head',

@@ -112,6 +112,11 @@ export const PageDocument = z.strictObject({
   /** The agency's own HTML in the head, and at the end of the body: tracking tags and the like. */
   head: ownCode,
   body: ownCode,
+  /** The last day on which it is shown, in the client's zone, and what it says from then on; null or left out for none. */
+  ends: z
+    .strictObject({ day: z.iso.date(), words: plainText(400) })
+    .nullable()
+    .optional(),
   popups: z.array(Popup).max(limits.popups),
   /** In their order: the first is shown first. A page without any is shown whole. */
   sections: z.array(PageSection).max(limits.sections),
@@ -128,6 +133,13 @@ export const plainSettings = {
   head: '',
   body: '',
 } as const satisfies Partial<PageDocument>;
+
+/** Whether a page is over on a day of the client's. */
+export const isPageOver = ({ ends }: Pick<PageDocument, 'ends'>, today: string): boolean =>
+  !!ends && today > ends.day;
+
+/** What a page that is over says where nothing else was written. */
+export const overWords = 'This offer has ended. Thank you for coming by.';
 
 export const emptyPage = (title: string): PageDocument => ({
   version: 8,

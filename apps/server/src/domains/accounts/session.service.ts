@@ -130,9 +130,13 @@ export class SessionService implements OnModuleInit {
     if (token) await this.database.db.delete(sessions).where(eq(sessions.tokenHash, digest(token)));
   }
 
-  async describe(who: CurrentUser, demo: boolean): Promise<Answer<typeof api.session>> {
+  async describe(
+    who: CurrentUser,
+    { demo, textPrice }: Pick<Config, 'demo' | 'textPrice'>,
+  ): Promise<Answer<typeof api.session>> {
     const [agency] = await this.database.db.select().from(agencies);
-    return { user: who, agency: { name: agency?.name ?? '', zone: agency?.zone ?? 'UTC' }, demo };
+    const { name, zone } = agency ?? { name: '', zone: 'UTC' };
+    return { user: who, agency: { name, zone, textPrice }, demo };
   }
 }
 

@@ -6,11 +6,11 @@ import type {
   ConversationRecord,
   InboxCounts,
 } from '@plumgate/contract';
-import type { ClientId, PersonId } from '@plumgate/core/basics';
+import type { ClientId, InboxMessageId, PersonId } from '@plumgate/core/basics';
 import { answerSubject } from '@plumgate/core/inbox';
 import { leftOutWords, type LeftOut } from '@plumgate/core/followup';
 import { emailKey } from '@plumgate/core/people';
-import { and, asc, count, desc, eq, isNull, lte, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull, lte, or, sql, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { Clock } from '../../platform/clock.ts';
 import { likeText } from '../../platform/database/like-words.ts';
@@ -21,6 +21,7 @@ import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
 import { seenBy } from '../../records/accounts/users-of.ts';
 import { users } from '../../records/accounts/table.ts';
 import { Causes } from '../../records/causes/consequences.ts';
+import { uploads } from '../../records/intake/uploads.table.ts';
 import { conversations, inboxMessages } from '../../records/messages/inbox.table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { shownName } from '../../records/people/person-summary.ts';
@@ -177,12 +178,27 @@ export class ConversationService implements OnModuleInit {
       .where(eq(inboxMessages.personId, person.id))
       .orderBy(desc(inboxMessages.at))
       .limit(mostMessages);
+    const files = await this.filesOf(rows.map(({ id }) => id));
     return rows.map((row) => ({
+      files: files
+        .filter(({ messageId }) => messageId === row.id)
+        .map(({ messageId: _, ...file }) => file),
       ...{ id: row.id, kind: row.kind, isTheirs: row.by === '', origin: row.by && `by ${row.by}` },
       otherFrom: isKnownFrom(row, person) ? '' : row.from,
       ...{ subject: row.subject, body: row.body, whole: row.whole, reading: row.reading },
       ...{ state: 'sent', reason: '', at: row.at.toString() },
     }));
+  }
+
+  private filesOf(ids: InboxMessageId[]) {
+    return this.database.db
+      .select({
+        ...{ messageId: uploads.messageId, upload: uploads.id },
+        ...{ name: uploads.name, bytes: uploads.bytes },
+      })
+      .from(uploads)
+      .where(inArray(uploads.messageId, ids))
+      .orderBy(asc(uploads.id));
   }
 
   /** What went to them or is on its way; not what waits for its time. */
@@ -197,7 +213,7 @@ export class ConversationService implements OnModuleInit {
     const sources = await this.composer.sourcesOf(db, rows, { isSending: false });
     return rows.map((row) => ({
       ...{ id: row.id, kind: row.kind, isTheirs: false, origin: row.origin, otherFrom: '' },
-      ...{ ...this.composer.words(row, sources), whole: '', reading: 'answer' },
+      ...{ ...this.composer.words(row, sources), whole: '', reading: 'answer', files: [] },
       ...{ state: outcomeOf(row.state), reason: reasonOf(row) },
       at: (row.sentAt ?? row.dueAt).toString(),
     }));

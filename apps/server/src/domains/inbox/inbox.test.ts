@@ -206,6 +206,47 @@ describe('an answer by email', () => {
     ).rejects.toMatchObject({ responseCode: 550 });
   });
 
+  it('keeps the files that came along, to be saved by who may see the person, until they are erased', async () => {
+    const to = 'quayside@plumgate.test';
+    const message = {
+      ...{ from: 'Nia Hale <nia@example.org>', to, subject: 'The roof', text: 'Two pictures.' },
+      messageId: '<files@example.org>',
+      attachments: [
+        { filename: '../roof "1".txt', content: 'From the east' },
+        { filename: 'signature.png', content: 'x', cid: 'sig', contentDisposition: 'inline' },
+      ],
+      html: '<p>Two pictures.</p><img src="cid:sig">',
+    };
+    await mail(message);
+    const id = await personNamed('nia@example.org');
+    const [file, ...others] = (await conversation(id)).messages.flatMap(({ files }) => files);
+    expect([file, others]).toEqual([{ upload: file!.upload, name: 'roof 1.txt', bytes: 13 }, []]);
+    const saved = await app.api(
+      'GET',
+      `/api/uploads/${file!.upload}`,
+      undefined,
+      'owner@example.com',
+    );
+    expect([saved.statusCode, saved.body]).toEqual([200, 'From the east']);
+    expect(saved.headers['content-disposition']).toContain('attachment');
+    const { binId } = (
+      await app.api('DELETE', `/api/people/${id}`, undefined, 'owner@example.com')
+    ).json<{ binId: string }>();
+    await app.api(
+      'DELETE',
+      `/api/clients/${clientId}/bin/${binId}`,
+      undefined,
+      'owner@example.com',
+    );
+    const gone = await app.api(
+      'GET',
+      `/api/uploads/${file!.upload}`,
+      undefined,
+      'owner@example.com',
+    );
+    expect(gone.statusCode).toBe(404);
+  });
+
   it.each([
     ['nothing in it', ''],
     ['100,000 empty lines', '\n'.repeat(100_000)],

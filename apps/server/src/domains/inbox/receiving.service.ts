@@ -5,7 +5,7 @@ import { contactFrom } from '@plumgate/core/people';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { IdSource } from '../../platform/id-source.ts';
-import type { ReceivedEmail } from '../../platform/mail/received-email.ts';
+import type { MailedFile, ReceivedEmail } from '../../platform/mail/received-email.ts';
 import type { WireText } from '../../platform/texts/gateway-stand-in.ts';
 import { Worker } from '../../platform/worker.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
@@ -14,6 +14,7 @@ import { inboxMessages } from '../../records/messages/inbox.table.ts';
 import { receivedMessages } from '../../records/messages/table.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { ArrivalService } from '../intake/arrival.service.ts';
+import { UploadService } from '../intake/upload.service.ts';
 import { ConsentService } from '../messages/consent.service.ts';
 import { Messenger } from '../messages/messenger.ts';
 import { replied } from '../people/person-events.ts';
@@ -25,6 +26,7 @@ import { Writers } from './writers.ts';
 type Came = Pick<typeof inboxMessages.$inferInsert, 'kind' | 'from' | 'body'> &
   Partial<Pick<typeof inboxMessages.$inferInsert, 'subject' | 'whole' | 'messageId' | 'thread'>> & {
     reading: InboxReading;
+    files?: readonly MailedFile[];
     /** Names it: a new person of it is made once. */
     id: string;
   };
@@ -57,6 +59,7 @@ export class Receiving {
     private readonly consent: ConsentService,
     private readonly arrivals: ArrivalService,
     private readonly messenger: Messenger,
+    private readonly uploads: UploadService,
     private readonly store: PersonStore,
     private readonly worker: Worker,
   ) {}
@@ -111,6 +114,7 @@ export class Receiving {
           whole: whole === body ? '' : truncate(whole, longest.whole),
           messageId: email.id,
           thread: email.thread.slice(-longest.thread),
+          files: email.files ?? [],
         },
         now,
         email.fromName,
@@ -149,11 +153,13 @@ export class Receiving {
     name = '',
   ): Promise<void> {
     const person = known ?? (await this.arrive(tx, effects, client, came, now, name));
-    const { id: _name, ...values } = came;
+    const { id: messageName, files = [], ...values } = came;
+    const id = this.ids.next<InboxMessageId>();
     await tx.insert(inboxMessages).values({
-      ...{ id: this.ids.next<InboxMessageId>(), clientId: client.id, personId: person.id },
+      ...{ id, clientId: client.id, personId: person.id },
       ...{ ...values, body: truncate(came.body, longest.body), at: now },
     });
+    await this.uploads.keepOfMessage(tx, { id, clientId: client.id, messageName }, files);
     await this.note(tx, effects, { client, person, came, now, isNew: known === null });
   }
 

@@ -1,5 +1,12 @@
+import { createHash } from 'node:crypto';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import type { ClientId, FormId, SubmissionId, UploadId } from '@plumgate/core/basics';
+import type {
+  ClientId,
+  FormId,
+  InboxMessageId,
+  SubmissionId,
+  UploadId,
+} from '@plumgate/core/basics';
 import { ownValue } from '@plumgate/core/basics';
 import {
   fileName,
@@ -12,12 +19,13 @@ import {
   type UploadedFile,
 } from '@plumgate/core/forms';
 import { fileTypeFromBuffer } from 'file-type/core';
-import { and, eq, inArray, isNotNull, lte } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, lte, or } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { FileStore } from '../../platform/files/file-store.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { IdSource } from '../../platform/id-source.ts';
+import type { MailedFile } from '../../platform/mail/received-email.ts';
 import { Limits, networkOf } from '../../platform/limits/limits.ts';
 import { Seal } from '../../platform/seal.ts';
 import { uploads } from '../../records/intake/uploads.table.ts';
@@ -170,14 +178,40 @@ export class UploadService implements OnModuleInit {
       .where(and(eq(uploads.clientId, clientId), inArray(uploads.id, ids)));
   }
 
-  /** A file that came with a submission, as it was sent; null where there is none, or none any more. */
+  /** A file that came with a submission or an email, as it was sent; null where there is none, or none any more. */
   async read(id: UploadId): Promise<{ name: string; content: Buffer } | null> {
     const [row] = await this.database.db
       .select()
       .from(uploads)
-      .where(and(eq(uploads.id, id), isNotNull(uploads.submissionId)));
+      .where(
+        and(eq(uploads.id, id), or(isNotNull(uploads.submissionId), isNotNull(uploads.messageId))),
+      );
     const content = row && (await this.store.read(`uploads/${id}`));
     return content ? { name: row.name, content } : null;
+  }
+
+  /**
+   * Keeps the files of an email, in the transaction of its message. Told of again after a crash, the same ones lie in the same
+   * places: `messageName` is what the mail is known by.
+   */
+  async keepOfMessage(
+    tx: Queries,
+    message: { id: InboxMessageId; clientId: ClientId; messageName: string },
+    files: readonly MailedFile[],
+  ): Promise<void> {
+    const { id: messageId, clientId, messageName } = message;
+    for (const [index, { name, content }] of files.entries()) {
+      const id = idFrom(`${messageName} ${index}`);
+      await this.store.write(`uploads/${id}`, content);
+      const type = (await typeOf(content)) ?? 'application/octet-stream';
+      await tx
+        .insert(uploads)
+        .values({
+          ...{ id, clientId, formId: null, messageId, type, expiresAt: null },
+          ...{ name: fileName(name), bytes: content.length },
+        })
+        .onConflictDoNothing();
+    }
   }
 
   private async forgetOver(most: number): Promise<number> {
@@ -192,6 +226,13 @@ export class UploadService implements OnModuleInit {
     if (ids.length > 0) await db.delete(uploads).where(inArray(uploads.id, ids));
     return ids.length;
   }
+}
+
+/** An id that is the same each time, by a name (as RFC 9562 has them, section 5.8). */
+function idFrom(name: string): UploadId {
+  const hex = createHash('sha256').update(name).digest('hex').slice(0, 32);
+  const marked = `${hex.slice(0, 12)}8${hex.slice(13, 16)}8${hex.slice(17)}`;
+  return marked.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5') as UploadId;
 }
 
 /** What a seal is of: a file is good for the question that it was sent for, and for no other. */

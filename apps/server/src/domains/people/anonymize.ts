@@ -3,7 +3,7 @@ import { and, eq, or, sql } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { confirmations } from '../../records/intake/confirmations.table.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
-import { releaseUploads } from '../../records/intake/release-uploads.ts';
+import { releaseFilesOfMessages, releaseUploads } from '../../records/intake/release-uploads.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { messagesAbout } from '../../records/messages/messages-about.ts';
 import { conversations, inboxMessages } from '../../records/messages/inbox.table.ts';
@@ -59,6 +59,7 @@ export async function anonymize(
     at,
   );
   await tx.delete(outbox).where(messagesAbout(id));
+  await releaseFilesOfMessages(tx, id, at);
   await tx.delete(inboxMessages).where(eq(inboxMessages.personId, id));
   await tx.delete(conversations).where(eq(conversations.personId, id));
   await tx.delete(alsoGiven).where(eq(alsoGiven.personId, id));

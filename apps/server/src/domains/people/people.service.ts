@@ -26,6 +26,7 @@ import { clients } from '../../records/clients/table.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { uploads } from '../../records/intake/uploads.table.ts';
 import { messageName } from '../../records/messages/message-name.ts';
+import { inboxMessages } from '../../records/messages/inbox.table.ts';
 import { suppressedAddresses } from '../../records/messages/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { consents, people, timeline } from '../../records/people/table.ts';
@@ -158,16 +159,24 @@ export class PeopleService {
   }
 
   private async filesOf(id: PersonId): Promise<PersonRecord['files']> {
-    const rows = await this.database.db
-      .select({
-        ...{ upload: uploads.id, name: uploads.name, bytes: uploads.bytes },
-        at: submissions.receivedAt,
-      })
+    const file = { upload: uploads.id, name: uploads.name, bytes: uploads.bytes };
+    const withForms = await this.database.db
+      .select({ ...file, at: submissions.receivedAt })
       .from(uploads)
       .innerJoin(submissions, eq(submissions.id, uploads.submissionId))
       .where(eq(submissions.personId, id))
       .orderBy(desc(submissions.receivedAt), asc(uploads.id))
       .limit(200);
+    const withEmails = await this.database.db
+      .select({ ...file, at: inboxMessages.at })
+      .from(uploads)
+      .innerJoin(inboxMessages, eq(inboxMessages.id, uploads.messageId))
+      .where(eq(inboxMessages.personId, id))
+      .orderBy(desc(inboxMessages.at), asc(uploads.id))
+      .limit(200);
+    const rows = [...withForms, ...withEmails].toSorted((a, b) =>
+      Temporal.Instant.compare(b.at, a.at),
+    );
     return rows.map((row) => ({ ...row, at: row.at.toString() }));
   }
 

@@ -5,7 +5,7 @@ import { Clock } from '../../platform/clock.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
 import { submissions } from '../../records/intake/table.ts';
-import { releaseUploads } from '../../records/intake/release-uploads.ts';
+import { releaseFilesOfMessages, releaseUploads } from '../../records/intake/release-uploads.ts';
 import { messagesAbout } from '../../records/messages/messages-about.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { partsOf } from '../../records/people/parts-of.ts';
@@ -43,6 +43,7 @@ export class PersonRemoval implements OnModuleInit {
           .for('update');
         const at = this.clock.now();
         await proveErasure(tx, id as PersonId, { how: 'erased', because, at });
+        await releaseFilesOfMessages(tx, id as PersonId, at);
         await tx.delete(outbox).where(messagesAbout(id as PersonId));
         await tx.delete(people).where(sql`${people.id} in (${partsOf(id)})`);
         const sent = await tx

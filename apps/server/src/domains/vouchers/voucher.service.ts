@@ -220,18 +220,7 @@ export class VoucherService implements OnModuleInit {
 
   /** A code as whoever has it sees it; null for none of the client's. */
   async find(clientId: ClientId, code: string): Promise<ShownVoucher | null> {
-    const [found] = await this.database.db
-      .select({ voucher: vouchers, content: voucherPools.content, facts: clients.facts })
-      .from(vouchers)
-      .innerJoin(voucherPools, eq(voucherPools.id, vouchers.poolId))
-      .innerJoin(clients, eq(clients.id, vouchers.clientId))
-      .where(
-        and(
-          eq(vouchers.clientId, clientId),
-          eq(vouchers.codeKey, codeKey(code)),
-          isNull(voucherPools.removedAt),
-        ),
-      );
+    const [found] = await byCode(this.database.db, clientId, code);
     if (!found) return null;
     const { voucher, content, facts } = found;
     const { name, worth, lastDay } = content;
@@ -246,19 +235,7 @@ export class VoucherService implements OnModuleInit {
   async redeem(who: CurrentUser, clientId: ClientId, typed: string): Promise<RedeemedVoucher> {
     const at = this.clock.now();
     return this.database.transaction(async (tx) => {
-      const [found] = await tx
-        .select({ voucher: vouchers, content: voucherPools.content, facts: clients.facts })
-        .from(vouchers)
-        .innerJoin(voucherPools, eq(voucherPools.id, vouchers.poolId))
-        .innerJoin(clients, eq(clients.id, vouchers.clientId))
-        .where(
-          and(
-            eq(vouchers.clientId, clientId),
-            eq(vouchers.codeKey, codeKey(typed)),
-            isNull(voucherPools.removedAt),
-          ),
-        )
-        .for('update', { of: vouchers });
+      const [found] = await byCode(tx, clientId, typed).for('update', { of: vouchers });
       if (!found)
         throw new AppProblem('not-found', {
           detail: `There is no voucher with the code “${typed.slice(0, 40)}”. Read it once more.`,
@@ -308,3 +285,18 @@ const nameIsTaken = (error: unknown): never => {
     detail: 'Other vouchers have this name for merge fields. Choose another.',
   });
 };
+
+/** The query for a client's code, however it is typed, with what it is for. */
+const byCode = (db: Queries, clientId: ClientId, code: string) =>
+  db
+    .select({ voucher: vouchers, content: voucherPools.content, facts: clients.facts })
+    .from(vouchers)
+    .innerJoin(voucherPools, eq(voucherPools.id, vouchers.poolId))
+    .innerJoin(clients, eq(clients.id, vouchers.clientId))
+    .where(
+      and(
+        eq(vouchers.clientId, clientId),
+        eq(vouchers.codeKey, codeKey(code)),
+        isNull(voucherPools.removedAt),
+      ),
+    );

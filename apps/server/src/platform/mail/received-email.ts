@@ -2,6 +2,16 @@ import type { ParsedMail } from 'mailparser';
 import { cleanData } from '@plumgate/core/basics';
 import { isAutomaticMail } from '@plumgate/core/inbox';
 
+/** A file that came with an email. */
+export interface MailedFile {
+  name: string;
+  content: Buffer;
+}
+
+/** So much of what comes with one email is kept. */
+const mostFiles = 10;
+const mostFileBytes = 10_000_000;
+
 /** An email that came in. */
 export interface ReceivedEmail {
   /** Its Message-ID without brackets, or what the mail server's webhook knows it by. */
@@ -15,6 +25,8 @@ export interface ReceivedEmail {
   thread: readonly string[];
   /** A mail program sent it by itself. */
   isAutomatic: boolean;
+  /** What came along, but for pictures that stand in its words. */
+  files?: readonly MailedFile[];
 }
 
 /** Message-IDs as headers have them, without their brackets. */
@@ -38,7 +50,7 @@ export function receivedEmail(
     return value === undefined ? undefined : headerText(value);
   };
   const [messageId] = messageIdsIn(mail.messageId);
-  return cleanData({
+  const read = cleanData({
     id: messageId ?? id,
     from: sender?.address ?? from,
     fromName: sender?.name ?? '',
@@ -48,6 +60,11 @@ export function receivedEmail(
     thread: [...new Set([...messageIdsIn(mail.references), ...messageIdsIn(mail.inReplyTo)])],
     isAutomatic: isAutomaticMail({ header, returnPath: from, subject }),
   });
+  const files = mail.attachments
+    .filter(({ related, content }) => !related && content.length <= mostFileBytes)
+    .slice(0, mostFiles)
+    .map(({ filename, content }) => ({ name: filename ?? '', content }));
+  return { ...read, files };
 }
 
 /** A header's words; mailparser gives those with parameters in parts. */

@@ -1,13 +1,14 @@
 import { createHmac } from 'node:crypto';
 import type { ErasureCounts } from '@plumgate/contract';
 import type { ClientId, Instant, PersonId } from '@plumgate/core/basics';
-import { eq, inArray } from 'drizzle-orm';
+import { eq, inArray, or } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { secret } from '../../platform/settings.ts';
 import { bookings } from '../booking/table.ts';
 import { submissions } from '../intake/table.ts';
 import { uploads } from '../intake/uploads.table.ts';
 import { messagesAbout } from '../messages/messages-about.ts';
+import { inboxMessages } from '../messages/inbox.table.ts';
 import { outbox } from '../messages/outbox.table.ts';
 import { erasureProofs } from './erasure-proofs.table.ts';
 import { people } from './table.ts';
@@ -42,10 +43,17 @@ async function countsOf(tx: Queries, id: PersonId): Promise<ErasureCounts> {
     .select({ id: submissions.id })
     .from(submissions)
     .where(eq(submissions.personId, id));
+  const written = tx
+    .select({ id: inboxMessages.id })
+    .from(inboxMessages)
+    .where(eq(inboxMessages.personId, id));
   return {
     submissions: await tx.$count(submissions, eq(submissions.personId, id)),
     messages: await tx.$count(outbox, messagesAbout(id)),
     bookings: await tx.$count(bookings, eq(bookings.personId, id)),
-    files: await tx.$count(uploads, inArray(uploads.submissionId, sent)),
+    files: await tx.$count(
+      uploads,
+      or(inArray(uploads.submissionId, sent), inArray(uploads.messageId, written)),
+    ),
   };
 }

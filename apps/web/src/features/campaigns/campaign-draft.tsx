@@ -1,6 +1,6 @@
 import { api, type CampaignView, type ClientSummary } from '@plumgate/contract';
 import { campaignMergeGroups, type CampaignContent } from '@plumgate/core/campaigns';
-import { hasOptOutWords, withOptOutWords } from '@plumgate/core/messages';
+import { countTextParts, hasOptOutWords, withOptOutWords } from '@plumgate/core/messages';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
 import { useEndpoint } from '../../api/hooks.ts';
@@ -90,7 +90,10 @@ export function CampaignDraft({
               onChange={(consent) => change({ consent })}
             />
           )}
-          <ReachOf reach={reach} />
+          <ReachOf
+            reach={reach}
+            parts={content.message.kind === 'text' ? countTextParts(content.message.body).parts : 0}
+          />
           <WhenFields content={content} zone={client.zone} today={today} onChange={change} />
         </div>
         <div className="grid content-start gap-3">

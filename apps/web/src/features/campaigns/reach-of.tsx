@@ -1,8 +1,17 @@
 import type { CampaignReach } from '@plumgate/contract';
+import { useTextCost } from '../writing/use-text-cost.ts';
 import { leftOutWords } from '@plumgate/core/followup';
 
 /** How many get it, and why the others don't. */
-export function ReachOf({ reach }: { reach: CampaignReach | null }) {
+export function ReachOf({
+  reach,
+  parts = 0,
+}: {
+  reach: CampaignReach | null;
+  /** Of a text, in how many parts it is sent. */
+  parts?: number;
+}) {
+  const costOf = useTextCost();
   if (!reach) return <p className="text-muted">Counting</p>;
   const { reached, leftOut } = reach;
   const listed = leftOut.reduce((sum, { people }) => sum + people, reached);
@@ -12,6 +21,7 @@ export function ReachOf({ reach }: { reach: CampaignReach | null }) {
         <b className="font-title text-xl">{reached.toLocaleString('en-US')}</b> of{' '}
         {listed.toLocaleString('en-US')} {listed === 1 ? 'person gets' : 'people get'} it
       </p>
+      {parts > 0 && reached > 0 && <Cost parts={parts * reached} cost={costOf(parts * reached)} />}
       <LeftOutList leftOut={leftOut} />
     </div>
   );
@@ -25,4 +35,11 @@ export const LeftOutList = ({ leftOut }: { leftOut: CampaignReach['leftOut'] }) 
       </li>
     ))}
   </ul>
+);
+
+const Cost = ({ parts, cost }: { parts: number; cost: string }) => (
+  <p className="text-muted">
+    {parts.toLocaleString('en-US')} {parts === 1 ? 'part' : 'parts'}
+    {cost && `, ${cost}`}
+  </p>
 );

@@ -1,16 +1,14 @@
 import { api, type DomainView } from '@plumgate/contract';
-import { hostWords, readHost } from '@plumgate/core/domains';
-import { useState } from 'react';
-import { call, messageOf } from '../../api/call.ts';
-import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
+import { call } from '../../api/call.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
 import { Button } from '../../ui/button.tsx';
-import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
+import { AddDomain } from './add-domain.tsx';
 import { RecordTable } from './record-table.tsx';
 import { SetUpTabs } from '../clients/set-up-tabs.tsx';
 
@@ -41,7 +39,13 @@ export function AddressesScreen() {
           {asked.data.domains.map((domain) => (
             <Domain key={domain.host} domain={domain} clientId={client.id} zone={client.zone} />
           ))}
-          <AddHost clientId={client.id} />
+          <AddDomain
+            label="Own domain"
+            help="A subdomain such as visit.quayside-dental.test leaves their website as it is."
+            onAdd={(host) =>
+              call(api.addDomain, { params: { clientId: client.id }, body: { host } })
+            }
+          />
         </div>
         <WhatIsNeeded name={client.name} />
       </div>
@@ -151,49 +155,5 @@ function Domain({
         {domain.checkedAt ? `Last checked ${whenText(domain.checkedAt, zone)}` : 'Not checked yet'}
       </p>
     </section>
-  );
-}
-
-function AddHost({ clientId }: { clientId: string }) {
-  const refresh = useRefreshAll();
-  const [typed, setTyped] = useState('');
-  const [failure, setFailure] = useState<unknown>(null);
-  const read = typed.trim() ? readHost(typed) : null;
-  const problem = read && !read.ok ? hostWords[read.problem] : undefined;
-  const add = async () => {
-    try {
-      await call(api.addDomain, { params: { clientId }, body: { host: typed } });
-      setTyped('');
-      setFailure(null);
-      await refresh();
-    } catch (error) {
-      setFailure(error);
-    }
-  };
-  return (
-    <form
-      className="grid gap-3 rounded-card border border-dashed border-strong-line p-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void add();
-      }}
-    >
-      <TextField
-        label="Own domain"
-        help="A subdomain such as visit.quayside-dental.test leaves their website as it is."
-        error={problem ?? (failure === null ? undefined : messageOf(failure))}
-        maxLength={400}
-        value={typed}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setFailure(null);
-        }}
-      />
-      <div>
-        <Button look="main" type="submit" disabled={!read?.ok}>
-          Add domain
-        </Button>
-      </div>
-    </form>
   );
 }

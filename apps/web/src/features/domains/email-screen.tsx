@@ -1,10 +1,9 @@
 import { api, type MailDomainView, type SenderView } from '@plumgate/contract';
-import { hostWords, readHost } from '@plumgate/core/domains';
 import { mailDomain, Sender } from '@plumgate/core/emails';
 import { useState } from 'react';
-import { call, messageOf } from '../../api/call.ts';
+import { call } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
-import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
+import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -14,6 +13,7 @@ import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
 import { SetUpTabs } from '../clients/set-up-tabs.tsx';
 import { SuppressedList } from './suppressed-list.tsx';
+import { AddDomain } from './add-domain.tsx';
 import { RecordTable } from './record-table.tsx';
 
 /** From whom a client's emails come, and the domains that make others believe it. */
@@ -27,6 +27,10 @@ export function EmailScreen() {
   if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!client || !asked.data) return <Skeleton />;
   const view = asked.data;
+  const { notYet } = view.shown;
+  const asks = notYet ? mailDomain(notYet) : '';
+  // That of the address which waits for it stands there already.
+  const waiting = view.domains.some(({ domain }) => domain === asks) ? '' : asks;
   return (
     <>
       <PageHead title="Email" />
@@ -41,10 +45,14 @@ export function EmailScreen() {
         {view.domains.map((domain) => (
           <MailDomain key={domain.domain} domain={domain} clientId={client.id} zone={client.zone} />
         ))}
-        <AddMailDomain
-          clientId={client.id}
-          asked={view.shown.notYet && mailDomain(view.shown.notYet)}
-          known={view.domains.map(({ domain }) => domain)}
+        <AddDomain
+          label="Domain that emails come from"
+          help="The part after the @ of the client’s address, such as quayside-dental.test."
+          offered={waiting}
+          isFirst={view.domains.length === 0}
+          onAdd={(domain) =>
+            call(api.addMailDomain, { params: { clientId: client.id }, body: { domain } })
+          }
         />
         <SuppressedList clientId={client.id} zone={client.zone} />
       </div>
@@ -192,59 +200,5 @@ function MailDomain({
         {checkedAt ? `Last checked ${whenText(checkedAt, zone)}` : 'Not checked yet'}
       </p>
     </section>
-  );
-}
-
-/** Adds a domain; that of the address which waits for it stands there already. */
-function AddMailDomain({
-  clientId,
-  asked,
-  known,
-}: {
-  clientId: string;
-  asked: string | null;
-  known: readonly string[];
-}) {
-  const refresh = useRefreshAll();
-  const [typed, setTyped] = useState<string | null>(null);
-  const [failure, setFailure] = useState<unknown>(null);
-  const value = typed ?? (asked && !known.includes(asked) ? asked : '');
-  const read = value.trim() ? readHost(value) : null;
-  const problem = read && !read.ok ? hostWords[read.problem] : undefined;
-  const add = async () => {
-    try {
-      await call(api.addMailDomain, { params: { clientId }, body: { domain: value } });
-      setTyped('');
-      setFailure(null);
-      await refresh();
-    } catch (error) {
-      setFailure(error);
-    }
-  };
-  return (
-    <form
-      className="grid gap-3 rounded-card border border-dashed border-strong-line p-5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void add();
-      }}
-    >
-      <TextField
-        label="Domain that emails come from"
-        help="The part after the @ of the client’s address, such as quayside-dental.test."
-        error={problem ?? (failure === null ? undefined : messageOf(failure))}
-        maxLength={400}
-        value={value}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setFailure(null);
-        }}
-      />
-      <div>
-        <Button look={known.length === 0 ? 'main' : 'plain'} type="submit" disabled={!read?.ok}>
-          Add domain
-        </Button>
-      </div>
-    </form>
   );
 }

@@ -10,6 +10,7 @@ import { momentOf, whenText, timeOfDay } from '../../ui/when.ts';
 import type { Askable } from '../conditions/askable.ts';
 import { sequenceSample } from './sample-values.ts';
 import { newStep, stepName, stepsOn } from './steps.ts';
+import { StepsBar } from './steps-bar.tsx';
 import { StepSettings } from './step-settings.tsx';
 
 /** A sequence's steps on time: down from sign-up, then back from the event and on from it. */
@@ -29,6 +30,7 @@ export function Ruler({
   onChange: (content: SequenceContent) => void;
 }) {
   const [open, setOpen] = useState<string | null>(null);
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const sequences = useEndpoint(api.listSequences, { params: { clientId: sheet.id } });
   const others = (sequences.data?.sequences ?? []).filter((one) => one.id !== sequenceId);
   const setStep = (step: SequenceStep) =>
@@ -48,6 +50,13 @@ export function Ruler({
         others={others.map((one) => ({ id: one.id, name: one.content.name }))}
         sent={sent[step.id] ?? 0}
         open={open === step.id}
+        isPicked={picked.has(step.id)}
+        onPick={(isPicked) => {
+          const next = new Set(picked);
+          if (isPicked) next.add(step.id);
+          else next.delete(step.id);
+          setPicked(next);
+        }}
         event={content.event}
         onOpen={() => setOpen(open === step.id ? null : step.id)}
         onChange={setStep}
@@ -57,37 +66,46 @@ export function Ruler({
       />
     ));
   return (
-    <ol className="relative p-6 before:absolute before:inset-y-6 before:left-[139px] before:w-0.5 before:bg-strong-line max-md:p-4 max-md:before:hidden">
-      {cards('joined', 'after')}
-      <AddHere label="Add a step after sign-up" onAdd={() => add('joined', 'after')} />
-      {content.event.kind !== 'none' && (
-        <>
-          <li className="relative mb-3 md:pl-32">
-            <span className="rounded-control bg-plum-tint px-2.5 py-1 text-xs font-semibold text-plum-dark">
-              Before {eventName(content)}
-            </span>
-          </li>
-          {cards('event', 'before')}
-          <AddHere label="Add a step before the event" onAdd={() => add('event', 'before')} />
-          <li className="relative mb-3 flex gap-8">
-            <p className="w-24 shrink-0 pt-2 text-right text-[13px] font-semibold text-leaf max-md:hidden">
-              {content.event.kind === 'fixed'
-                ? whenText(momentOf(content.event.at, sheet.zone), sheet.zone)
-                : 'its time'}
-            </p>
-            <span
-              aria-hidden
-              className="absolute top-3 left-[109px] size-3.5 rounded-full bg-leaf max-md:hidden"
-            />
-            <p className="flex-1 rounded-card border border-leaf/40 bg-leaf-tint px-4 py-2 font-semibold text-leaf">
-              {content.event.kind === 'fixed' ? content.event.name : 'The booking'}
-            </p>
-          </li>
-          {cards('event', 'after')}
-          <AddHere label="Add a step after the event" onAdd={() => add('event', 'after')} />
-        </>
-      )}
-    </ol>
+    <>
+      <StepsBar
+        content={content}
+        clientId={sheet.id}
+        picked={picked}
+        onPickNone={() => setPicked(new Set())}
+        onChange={onChange}
+      />
+      <ol className="relative p-6 before:absolute before:inset-y-6 before:left-[139px] before:w-0.5 before:bg-strong-line max-md:p-4 max-md:before:hidden">
+        {cards('joined', 'after')}
+        <AddHere label="Add a step after sign-up" onAdd={() => add('joined', 'after')} />
+        {content.event.kind !== 'none' && (
+          <>
+            <li className="relative mb-3 md:pl-32">
+              <span className="rounded-control bg-plum-tint px-2.5 py-1 text-xs font-semibold text-plum-dark">
+                Before {eventName(content)}
+              </span>
+            </li>
+            {cards('event', 'before')}
+            <AddHere label="Add a step before the event" onAdd={() => add('event', 'before')} />
+            <li className="relative mb-3 flex gap-8">
+              <p className="w-24 shrink-0 pt-2 text-right text-[13px] font-semibold text-leaf max-md:hidden">
+                {content.event.kind === 'fixed'
+                  ? whenText(momentOf(content.event.at, sheet.zone), sheet.zone)
+                  : 'its time'}
+              </p>
+              <span
+                aria-hidden
+                className="absolute top-3 left-[109px] size-3.5 rounded-full bg-leaf max-md:hidden"
+              />
+              <p className="flex-1 rounded-card border border-leaf/40 bg-leaf-tint px-4 py-2 font-semibold text-leaf">
+                {content.event.kind === 'fixed' ? content.event.name : 'The booking'}
+              </p>
+            </li>
+            {cards('event', 'after')}
+            <AddHere label="Add a step after the event" onAdd={() => add('event', 'after')} />
+          </>
+        )}
+      </ol>
+    </>
   );
 }
 
@@ -112,6 +130,8 @@ function Step({
   sent,
   open,
   event,
+  isPicked,
+  onPick,
   onOpen,
   onChange,
   onRemove,
@@ -123,10 +143,13 @@ function Step({
   sent: number;
   open: boolean;
   event: SequenceContent['event'];
+  isPicked: boolean;
+  onPick: (isPicked: boolean) => void;
   onOpen: () => void;
   onChange: (step: SequenceStep) => void;
   onRemove: () => void;
 }) {
+  const name = fillOrKeep(stepName(step.action, others), sequenceSample(sheet, event));
   const isAsking = askedTerms(step.onlyIf).length > 0;
   const isMessage = step.action.kind === 'email' || step.action.kind === 'text';
   return (
@@ -141,28 +164,37 @@ function Step({
         aria-hidden
         className={`absolute top-4 left-[109px] size-3.5 border-[3px] bg-sheet max-md:hidden ${isMessage ? 'rounded-full border-plum' : 'rounded-sm border-tide'}`}
       />
-      <div className="min-w-0 flex-1 rounded-card border border-line bg-sheet">
-        <button
-          type="button"
-          aria-expanded={open}
-          className="flex w-full items-center gap-4 px-4 py-3 text-left"
-          onClick={onOpen}
-        >
-          <span className="min-w-0 flex-1">
-            <b className="block truncate font-semibold">
-              {fillOrKeep(stepName(step.action, others), sequenceSample(sheet, event))}
-            </b>
-            <span className="text-xs text-muted">
-              {step.unlessBooked && 'Unless they have booked · '}
-              {isAsking &&
-                `Only people ${conditionsWords(step.onlyIf, termNames(asks.choices))} · `}
-              If late: {step.late === 'skip' ? 'skip' : 'send now'}
+      <div
+        className={`min-w-0 flex-1 rounded-card border bg-sheet ${isPicked ? 'border-plum' : 'border-line'}`}
+      >
+        <div className="flex items-center">
+          <input
+            type="checkbox"
+            aria-label={`Pick the step “${name}”`}
+            className="ml-3 size-6 shrink-0 accent-plum"
+            checked={isPicked}
+            onChange={(change) => onPick(change.target.checked)}
+          />
+          <button
+            type="button"
+            aria-expanded={open}
+            className="flex min-w-0 flex-1 items-center gap-4 px-4 py-3 text-left"
+            onClick={onOpen}
+          >
+            <span className="min-w-0 flex-1">
+              <b className="block truncate font-semibold">{name}</b>
+              <span className="text-xs text-muted">
+                {step.unlessBooked && 'Unless they have booked · '}
+                {isAsking &&
+                  `Only people ${conditionsWords(step.onlyIf, termNames(asks.choices))} · `}
+                If late: {step.late === 'skip' ? 'skip' : 'send now'}
+              </span>
             </span>
-          </span>
-          <span className="text-xs text-muted tabular-nums">
-            Sent {sent.toLocaleString('en-US')} {sent === 1 ? 'time' : 'times'}
-          </span>
-        </button>
+            <span className="text-xs text-muted tabular-nums">
+              Sent {sent.toLocaleString('en-US')} {sent === 1 ? 'time' : 'times'}
+            </span>
+          </button>
+        </div>
         {open && (
           <StepSettings
             step={step}

@@ -16,6 +16,7 @@ import { useToday } from '../conditions/use-today.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { DryRun } from './dry-run.tsx';
 import { EffectOnPeople } from './effect-on-people.tsx';
+import { OptOutNotice } from './opt-out-notice.tsx';
 import { Ruler } from './ruler.tsx';
 import { SequenceSettings } from './sequence-settings.tsx';
 
@@ -94,6 +95,7 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
               running={sequence.running}
             />
           )}
+          <OptOutNotice content={content} onChange={setValue} />
           <SequenceSettings content={content} clientId={clientId} asks={asks} onChange={setValue} />
           <Ruler
             content={content}

@@ -7,10 +7,12 @@ import {
 } from '@plumgate/core/followup';
 import { newAction } from './step-parts.tsx';
 
+export const newStepId = (): string => crypto.randomUUID().slice(0, 13);
+
 /** A new step: an email a day away. */
 export function newStep(anchor: SequenceStep['anchor'], side: SequenceStep['side']): SequenceStep {
   return {
-    id: crypto.randomUUID().slice(0, 13),
+    id: newStepId(),
     anchor,
     side,
     delay: { amount: 1, unit: 'days', at: '09:00' },

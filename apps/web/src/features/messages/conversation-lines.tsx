@@ -1,7 +1,9 @@
 import type { ConversationMessage } from '@plumgate/contract';
+import { Paperclip } from 'lucide-react';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { Pill } from '../../ui/pill.tsx';
 import { dayText, timeText } from '../../ui/when.ts';
+import { sizeText, uploadAddress } from '../people/sent-files.tsx';
 import { wayIcons, wayWords } from './way-icons.ts';
 
 /** The days and messages of a conversation along a line of time, the newest at the bottom. */
@@ -134,6 +136,16 @@ function Words({ message }: { message: ConversationMessage }) {
             ? `${body.slice(0, shownOfAutomatic).replace(/\s+\S*$/, '')} …`
             : body}
       </p>
+      {message.files.map(({ upload, name, bytes }) => (
+        <a
+          key={upload}
+          href={uploadAddress(upload)}
+          className="mt-1 flex items-center gap-1.5 text-[13px] font-semibold break-words text-plum-dark hover:underline"
+        >
+          <Paperclip className="size-4 shrink-0" aria-hidden /> {name}
+          <span className="font-normal text-muted">{sizeText(bytes)}</span>
+        </a>
+      ))}
       {(whole || (isAutomatic && body.length > shownOfAutomatic)) && (
         <button
           type="button"

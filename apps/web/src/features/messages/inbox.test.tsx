@@ -23,7 +23,14 @@ const summary = (
 });
 const message = (changes: Partial<ConversationMessage>): ConversationMessage => ({
   ...{ id: idOf(9), kind: 'email', isTheirs: true, origin: '', otherFrom: '', subject: '' },
-  ...{ body: 'Tuesday suits me', whole: '', reading: 'answer', state: 'sent', reason: '' },
+  ...{
+    body: 'Tuesday suits me',
+    whole: '',
+    reading: 'answer',
+    state: 'sent',
+    reason: '',
+    files: [],
+  },
   at: '2026-11-05T14:00:00Z',
   ...changes,
 });

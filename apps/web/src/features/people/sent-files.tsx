@@ -36,7 +36,7 @@ export function SentFiles({ files, zone }: Pick<PersonRecord, 'files'> & { zone:
 export const uploadAddress = (upload: string): string => `/api/uploads/${upload}`;
 
 /** `740 KB`, `2.4 MB`. */
-const sizeText = (bytes: number): string =>
+export const sizeText = (bytes: number): string =>
   bytes < 2 ** 20
     ? `${Math.max(1, Math.round(bytes / 2 ** 10)).toLocaleString('en-US')} KB`
     : `${(bytes / 2 ** 20).toFixed(1)} MB`;

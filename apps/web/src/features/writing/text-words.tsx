@@ -6,6 +6,7 @@ import {
   type CostlyCharacters,
   type MergeField,
 } from '@plumgate/core/messages';
+import { useTextCost } from './use-text-cost.ts';
 import { Button } from '../../ui/button.tsx';
 import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
 
@@ -22,6 +23,7 @@ export function TextWords({
   const { body } = message;
   const { parts, left } = countTextParts(body);
   const costly = costlyCharacters(body);
+  const cost = useTextCost()(parts);
   return (
     <div className="grid gap-1.5">
       <MergeTextField
@@ -29,7 +31,7 @@ export function TextWords({
         rows={5}
         fields={fields}
         value={body}
-        help={`${parts} ${parts === 1 ? 'part' : 'parts'}, each paid for; ${left} characters left in the last. Merge fields change the length. Only to people who agreed to texts.`}
+        help={`${parts} ${parts === 1 ? 'part' : 'parts'}, each paid for${cost && `, ${cost} for one person`}; ${left} characters left in the last. Merge fields change the length. Only to people who agreed to texts.`}
         onChange={(body) => onChange({ ...message, body })}
       />
       {costly && (

@@ -2,7 +2,7 @@ import { api, type EditorPage } from '@plumgate/contract';
 import { clientFields } from '@plumgate/core/clients';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { spokenNames } from '@plumgate/core/languages';
-import { Language, pageNode, type PageDocument } from '@plumgate/core/page';
+import { Language, overWords, pageNode, type PageDocument } from '@plumgate/core/page';
 import { type PictureRef } from '@plumgate/core/basics';
 import { Trash2 } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
@@ -15,7 +15,7 @@ import { useSet } from './use-set.ts';
 
 /** What the page tells of itself where it is found and shared, and the code that is on it. */
 export function PageMetadata({ page }: { page: EditorPage }) {
-  const { hidden, share, icon, head, body } = useEditor((state) => state.draft.page);
+  const { hidden, share, icon, head, body, ends } = useEditor((state) => state.draft.page);
   const set = useSet(pageNode);
   return (
     <>
@@ -26,6 +26,25 @@ export function PageMetadata({ page }: { page: EditorPage }) {
         checked={hidden}
         onChange={(hidden) => set({ hidden })}
       />
+      <TextField
+        label="Last day"
+        type="date"
+        help="For an offer. From the next day on the page says that it has ended. Empty for none."
+        value={ends?.day ?? ''}
+        onChange={({ target }) =>
+          set({ ends: target.value ? { day: target.value, words: ends?.words ?? '' } : null })
+        }
+      />
+      {ends && (
+        <LongField
+          label="What it says then"
+          placeholder={overWords}
+          rows={2}
+          maxLength={400}
+          value={ends.words}
+          onChange={(event) => set({ ends: { ...ends, words: event.target.value } })}
+        />
+      )}
       <LanguageField />
       <More title="When shared">
         <Shared page={page} />
