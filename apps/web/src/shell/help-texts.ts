@@ -96,7 +96,7 @@ const helps: Help[] = [
     at: /^messages/,
     title: 'Inbox',
     lines: [
-      'What people answer by email and text, one conversation for each person. Whoever writes for the first time becomes a lead.',
+      'What people answer by email and text, one conversation for each person. People who write for the first time become leads.',
       'Write the answer below; by email it stays in the same thread. Close a conversation that is done: the next message opens it again.',
       'The assignee of the person looks after the conversation.',
     ],

@@ -1,5 +1,11 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import type { Answered, api, CampaignReach, CampaignView } from '@plumgate/contract';
+import type {
+  Answered,
+  api,
+  CampaignReach,
+  CampaignView,
+  MessageOutcome,
+} from '@plumgate/contract';
 import { referencesIn, type BinId, type CampaignId, type ClientId } from '@plumgate/core/basics';
 import { campaignMergeGroups, CampaignContent, newCampaign } from '@plumgate/core/campaigns';
 import { leftOutWords } from '@plumgate/core/followup';
@@ -13,6 +19,7 @@ import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
 import { campaignRow, type CampaignRow } from '../../records/campaigns/campaign-row.ts';
 import { campaigns } from '../../records/campaigns/table.ts';
+import { outcomeOf, statesOf } from '../../records/messages/message-outcome.ts';
 import { outbox, type MessageLeftOut } from '../../records/messages/outbox.table.ts';
 import { people } from '../../records/people/table.ts';
 import { checkMergeFields } from '../../records/references/check-merge-fields.ts';
@@ -21,8 +28,6 @@ import { PeopleList } from '../people/people-list.service.ts';
 import { CampaignSending } from './campaign-sending.ts';
 import { didNotOpen, peopleOfCampaign, type Reaching } from './campaign-people.ts';
 import { campaignCounts } from './campaign-results.ts';
-
-type OutboxState = (typeof outbox.$inferSelect)['state'];
 
 /** Messages to lists of people: written, and what became of them once they were sent. */
 @Injectable()
@@ -151,7 +156,7 @@ export class CampaignService implements OnModuleInit {
       state,
       after,
       limit,
-    }: { state?: string | undefined; after?: string | undefined; limit: number },
+    }: { state?: MessageOutcome | undefined; after?: string | undefined; limit: number },
   ): Promise<Answered<typeof api.listCampaignPeople>> {
     const rows = await this.database.db
       .select({
@@ -165,7 +170,7 @@ export class CampaignService implements OnModuleInit {
       .where(
         and(
           eq(outbox.campaignId, id),
-          state ? inArray(outbox.state, statesNamed(state)) : undefined,
+          state ? inArray(outbox.state, statesOf[state]) : undefined,
           after ? gt(outbox.order, Number(after)) : undefined,
         ),
       )
@@ -176,7 +181,7 @@ export class CampaignService implements OnModuleInit {
       people: shown.map((row) => ({
         ...{ id: row.id, personId: row.personId, to: row.to },
         name: `${row.firstName ?? ''} ${row.lastName ?? ''}`.trim(),
-        state: row.state === 'held' ? 'queued' : row.state,
+        state: outcomeOf(row.state),
         why: row.leftOut ? leftOutWords(row.leftOut) : '',
         at: (row.sentAt ?? row.dueAt).toString(),
         ...{ opened: row.openedAt !== null, clicked: row.clickedAt !== null },
@@ -222,9 +227,6 @@ export class CampaignService implements OnModuleInit {
     };
   }
 }
-
-const statesNamed = (state: string): OutboxState[] =>
-  state === 'queued' ? ['queued', 'held'] : [state as OutboxState];
 
 const sentAlready = () =>
   new AppProblem('bad-request', {

@@ -8,7 +8,7 @@ import type {
 } from '@plumgate/contract';
 import type { ClientId, InboxMessageId, PersonId } from '@plumgate/core/basics';
 import { answerSubject } from '@plumgate/core/inbox';
-import { leftOutWords, type LeftOut } from '@plumgate/core/followup';
+import { leftOutWords } from '@plumgate/core/followup';
 import { emailKey } from '@plumgate/core/people';
 import { and, asc, count, desc, eq, inArray, isNull, lte, or, sql, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
@@ -28,7 +28,8 @@ import { shownName } from '../../records/people/person-summary.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import { Composer } from '../messages/composer.ts';
-import { outcomeOf, reasonOf } from '../messages/message-log.ts';
+import { outcomeOf } from '../../records/messages/message-outcome.ts';
+import { reasonOf } from '../messages/message-log.ts';
 import { answerable } from '../messages/answerable.ts';
 import { mergeUndone, peopleMerged } from '../people/person-events.ts';
 import { rebuild } from '../../records/messages/conversations.ts';
@@ -253,7 +254,7 @@ async function answersTo(db: Queries, person: PersonRow): Promise<ConversationRe
   for (const kind of ['email', 'text'] as const) {
     const { to, why } = await answerable(db, person, kind);
     ways.push({
-      ...{ kind, to: to?.id ?? null, why: why && leftOutWords(why as LeftOut) },
+      ...{ kind, to: to?.id ?? null, why: why && leftOutWords(why) },
       subject: to?.subject ? answerSubject(to.subject) : '',
     });
   }

@@ -2,7 +2,7 @@ import type { ConversationRecord, ConversationSummary, SentMessage } from '@plum
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { emailFromText } from '@plumgate/core/emails';
 import { and, asc, eq } from 'drizzle-orm';
-import { createTransport } from 'nodemailer';
+import { deliverTo } from '../../platform/mail/deliver-to.ts';
 import type { MailIn } from '../../platform/mail/mail-in.ts';
 import { MAIL_IN } from '../../platform/mail/token.ts';
 import { inboxMessages } from '../../records/messages/inbox.table.ts';
@@ -73,11 +73,7 @@ const facts = async (id: PersonId) =>
 /** Mail as anybody's mail program sends it. */
 const mail = async (message: object) => {
   await app.move('PT1M');
-  const transport = createTransport({
-    url: app.running.app.get<MailIn>(MAIL_IN).url,
-    ignoreTLS: true,
-  } as object);
-  await transport.sendMail(message).finally(() => transport.close());
+  await deliverTo(app.running.app.get<MailIn>(MAIL_IN).url, message);
   await app.settle();
 };
 const text = async (from: string, body: string, id: string = crypto.randomUUID()) => {

@@ -42,10 +42,7 @@ export class Writers {
     }
     const client = (await this.addressee(tx, email.to)) ?? (await this.lastMailer(tx, email.from));
     if (!client) return null;
-    const isFrom = and(
-      eq(people.clientId, client.id),
-      eq(people.emailKey, emailKey(email.from) ?? ''),
-    );
+    const isFrom = and(eq(people.clientId, client.id), eq(people.emailKey, emailKey(email.from)));
     return { client, person: await this.known(tx, isFrom) };
   }
 
@@ -102,12 +99,12 @@ export class Writers {
 
   /** The client that mail to these addresses is for: by its address on the fact sheet, or by its name at ours. */
   private async addressee(tx: Queries, to: readonly string[]): Promise<ClientRow | undefined> {
-    const keys = to.flatMap((address) => emailKey(address) ?? []);
+    const keys = to.map(emailKey);
     const slugs = to.flatMap((address) => this.replies.clientSlugOf(address) ?? []);
     const all = await tx.select().from(clients).where(isNull(clients.archivedAt));
     return all.find(
       ({ facts, slug }) =>
-        slugs.includes(slug) || (facts.email && keys.includes(emailKey(facts.email) ?? '')),
+        slugs.includes(slug) || (facts.email && keys.includes(emailKey(facts.email))),
     );
   }
 

@@ -10,6 +10,7 @@ import { ConditionChoicesService } from '../people/condition-choices.service.ts'
 import { bookings, calendars } from '../../records/booking/table.ts';
 import { sequenceRuns, sequences } from '../../records/followup/table.ts';
 import { submissions } from '../../records/intake/table.ts';
+import { outcomeOf } from '../../records/messages/message-outcome.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 
 const mostMessages = 200;
@@ -84,7 +85,7 @@ export class SetOffService {
       to: row.to,
       title: row.title,
       // Only messages of campaigns are held, and no form sets those off.
-      state: row.state === 'held' ? 'queued' : row.state,
+      state: outcomeOf(row.state),
       why: row.leftOut ? leftOutWords(row.leftOut) : (row.lastError ?? ''),
       at: (row.sentAt ?? row.dueAt).toString(),
     }));

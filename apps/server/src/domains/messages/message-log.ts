@@ -14,7 +14,8 @@ import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
 import { seenBy } from '../../records/accounts/users-of.ts';
 import { messageOfStepSql } from '../../records/followup/message-of-step.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
-import { outbox, type MessageState } from '../../records/messages/outbox.table.ts';
+import { outcomeOf, statesOf } from '../../records/messages/message-outcome.ts';
+import { outbox } from '../../records/messages/outbox.table.ts';
 import { postRoom } from '../../records/messages/table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
@@ -31,17 +32,6 @@ interface Asked {
   after?: string | undefined;
   limit: number;
 }
-
-/** Of a message of a paused campaign nobody is told more than that it has not left. */
-const statesOf: Record<MessageOutcome, MessageState[]> = {
-  queued: ['queued', 'held'],
-  sent: ['sent'],
-  delivered: ['delivered'],
-  failed: ['failed'],
-  'left-out': ['left-out'],
-};
-export const outcomeOf = (state: MessageState): MessageOutcome =>
-  state === 'held' ? 'queued' : state;
 
 /** Why a message was not sent, as a clause; empty for one that was or will be. */
 export function reasonOf({ state, leftOut, lastError }: Row): string {

@@ -67,11 +67,11 @@ export class SuppressionService {
     const addresses = given.filter((one) => !refused.includes(one));
     const added = await this.database.transaction(async (tx) => {
       const effects = this.causes.begin();
-      const new_ = await this.suppress(tx, effects, clientId, addresses, {
+      const count = await this.suppress(tx, effects, clientId, addresses, {
         ...{ reason: 'by-hand', by: who.name, at: this.clock.now() },
       });
       await effects.write(tx);
-      return new_;
+      return count;
     });
     return { added, refused: refused.slice(0, 20) };
   }
@@ -84,7 +84,7 @@ export class SuppressionService {
     addresses: readonly string[],
     { reason, by = '', at }: { reason: Reason; by?: string; at: Instant },
   ): Promise<number> {
-    const keys = [...new Set(addresses.flatMap((address) => emailKey(address) ?? []))];
+    const keys = [...new Set(addresses.map(emailKey))];
     if (keys.length === 0) return 0;
     const made = await tx
       .insert(suppressedAddresses)

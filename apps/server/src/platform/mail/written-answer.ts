@@ -1,4 +1,4 @@
-import { createTransport } from 'nodemailer';
+import { deliverTo } from './deliver-to.ts';
 
 /** An answer as somebody writes it to a message that they got. */
 export interface WrittenAnswer {
@@ -14,18 +14,12 @@ export interface WrittenAnswer {
 }
 
 /** Sends an answer to where the program takes in mail; throws when it is not accepted. */
-export async function sendAnswer(answer: WrittenAnswer, mailIn: string): Promise<void> {
+export function sendAnswer(answer: WrittenAnswer, mailIn: string): Promise<void> {
   const { from, to, subject, text, messageId, thread, automatic } = answer;
-  const transport = createTransport({ url: mailIn, ignoreTLS: true } as object);
-  try {
-    await transport.sendMail({
-      ...{ from, to, subject, text, messageId: `<${messageId}>` },
-      inReplyTo: thread.map((id) => `<${id}>`).at(-1),
-      references: thread.map((id) => `<${id}>`),
-      headers: automatic ? { 'Auto-Submitted': 'auto-replied' } : {},
-      ...{ disableFileAccess: true, disableUrlAccess: true },
-    });
-  } finally {
-    transport.close();
-  }
+  const references = thread.map((id) => `<${id}>`);
+  return deliverTo(mailIn, {
+    ...{ from, to, subject, text, messageId: `<${messageId}>`, references },
+    inReplyTo: references.at(-1),
+    headers: automatic ? { 'Auto-Submitted': 'auto-replied' } : {},
+  });
 }

@@ -1,4 +1,4 @@
-import { createTransport } from 'nodemailer';
+import { deliverTo } from './deliver-to.ts';
 
 /** A report as a mail server makes one of a message that it took. */
 export interface WrittenReport {
@@ -31,7 +31,7 @@ const fieldsOf = ({ as, recipient }: WrittenReport): [type: string, fields: stri
       ];
 
 /** Sends a report to where the program takes in mail, by nobody (RFC 5321, section 4.5.5); throws when it is not accepted. */
-export async function sendReport(report: WrittenReport, mailIn: string): Promise<void> {
+export function sendReport(report: WrittenReport, mailIn: string): Promise<void> {
   const [type, fields] = fieldsOf(report);
   const kind = report.as === 'returned' ? 'delivery-status' : 'feedback-report';
   const raw = [
@@ -50,10 +50,5 @@ export async function sendReport(report: WrittenReport, mailIn: string): Promise
     `--${boundary}--`,
     '',
   ].join('\r\n');
-  const transport = createTransport({ url: mailIn, ignoreTLS: true } as object);
-  try {
-    await transport.sendMail({ envelope: { from: '', to: report.to }, raw });
-  } finally {
-    transport.close();
-  }
+  return deliverTo(mailIn, { envelope: { from: '', to: report.to }, raw });
 }

@@ -16,7 +16,7 @@ import { SuppressedList } from './suppressed-list.tsx';
 import { AddDomain } from './add-domain.tsx';
 import { RecordTable } from './record-table.tsx';
 
-/** From whom a client's emails come, and the domains that make others believe it. */
+/** Who a client's emails come from, and the domains that they may come from. */
 export function EmailScreen() {
   const client = useClient();
   const asked = useEndpoint(

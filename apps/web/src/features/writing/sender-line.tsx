@@ -5,7 +5,7 @@ import { useEndpoint } from '../../api/hooks.ts';
 import { TextField } from '../../ui/field.tsx';
 import { useComposed, useEmailStore } from './email-store.ts';
 
-/** From whom this email comes: as usual, or for this one otherwise. */
+/** Who this email comes from: the client's usual sender, or one of its own. */
 export function SenderLine({ clientId, name }: { clientId: string; name: string }) {
   const { data: view } = useEndpoint(api.getSender, { params: { clientId } });
   const sender = useComposed(({ email }) => email.sender);
