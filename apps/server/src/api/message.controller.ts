@@ -95,8 +95,10 @@ export class MessageController {
   ): Promise<Answer<typeof api.replyToMessage>> {
     if (!this.gateway || !this.mail || !this.mailIn) throw notFound();
     const reply = await this.room.writeReply(who, params.messageId, body);
-    if ('email' in reply) await sendAnswer(reply.email, this.mailIn.url);
-    else {
+    if ('email' in reply) {
+      // What the team answers to a notice goes to the lead, and so past the program.
+      if (this.mailIn.takes(reply.email.to)) await sendAnswer(reply.email, this.mailIn.url);
+    } else {
       // The signature's time is checked against the machine's clock, not against the demo's.
       const at = new Date(new SystemClock().now().epochMilliseconds);
       await this.gateway.reply(reply.text, `${this.address.own()}${hookPaths.texts}`, at);

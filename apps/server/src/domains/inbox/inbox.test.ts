@@ -178,6 +178,19 @@ describe('an answer by email', () => {
     expect((await arrivedFor(cleo.email)).at(-1)).toMatchObject({ subject: 'Re: Question' });
   });
 
+  it('to what the team was told goes to the lead alone, past the program', async () => {
+    const ana = await join('Ana');
+    const [notice] = await app.database.db
+      .select()
+      .from(postRoom)
+      .where(eq(postRoom.replyTo, ana.email));
+    const body = 'Thank you, we call at noon.';
+    await owner('POST', `/api/messages/${notice!.id}/reply`, { body });
+    await app.settle();
+    expect((await arrivedFor(ana.email)).map(({ text }) => text)).not.toContain(body);
+    expect((await inbox()).conversations).toEqual([]);
+  });
+
   it('of somebody new becomes a lead; mail for nobody and with a wrong signature is not taken', async () => {
     const to = 'quayside@plumgate.test';
     await mail({

@@ -18,12 +18,15 @@ export class MailIn {
   private constructor(
     private readonly server: SMTPServer,
     readonly url: string,
+    /** Mail for this address comes here; any other address is another server's. */
+    readonly takes: (address: string) => boolean,
   ) {}
 
   static async start(
     { host, port, domain }: { host: string; port: number; domain: string },
     take: (mail: ParsedMail, envelope: Envelope) => Promise<void>,
   ): Promise<MailIn> {
+    const takes = (address: string) => address.toLowerCase().endsWith(`@${domain}`);
     const server = new SMTPServer({
       authOptional: true,
       disabledCommands: ['AUTH'],
@@ -33,8 +36,7 @@ export class MailIn {
       maxClients: 100,
       socketTimeout: 60_000,
       onRcptTo({ address }, _session, done) {
-        const isOurs = address.toLowerCase().endsWith(`@${domain}`);
-        done(isOurs ? null : smtpError(550, 'No mail is taken for this address'));
+        done(takes(address) ? null : smtpError(550, 'No mail is taken for this address'));
       },
       onData(stream: SMTPServerDataStream, { envelope }, done) {
         const from = envelope.mailFrom ? envelope.mailFrom.address : '';
@@ -57,7 +59,7 @@ export class MailIn {
       server.listen(port, host, listening);
     });
     const bound = server.server.address() as AddressInfo;
-    return new MailIn(server, `smtp://${bound.address}:${bound.port}`);
+    return new MailIn(server, `smtp://${bound.address}:${bound.port}`, takes);
   }
 
   stop(): Promise<void> {
