@@ -137,6 +137,20 @@ export const writeToPerson = endpoint({
   answer: nothing,
 });
 
+export const answerInChat = endpoint({
+  method: 'POST',
+  path: '/api/people/:personId/chat-answers',
+  summary:
+    'Answer a person in the chat box that they wrote in last; the same `id` again answers nothing more. What they have not seen within a minute goes by email',
+  right: 'people.write',
+  params: ofPerson,
+  body: z.strictObject({
+    id: InboxMessageId,
+    body: z.string().trim().min(1, 'Write the answer.').max(2000),
+  }),
+  answer: nothing,
+});
+
 const ofMailDomain = z.object({ clientId: ClientId, host: z.string().max(253) });
 
 export const getSender = endpoint({

@@ -104,6 +104,8 @@ export const ConversationRecord = z.object({
   conversation: z.object({ state: ConversationState, isUnread: z.boolean() }).nullable(),
   /** The newest hundred, the oldest first. */
   messages: z.array(ConversationMessage),
+  /** Whether somebody who has written in a chat box looks at it now; null where they never have. */
+  chat: z.object({ isThere: z.boolean() }).nullable(),
   /** What an answer goes to, the latest of each way, and why it can't be answered that way: a clause, null where it can. */
   answers: z.array(
     z.object({

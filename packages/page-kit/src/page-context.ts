@@ -70,6 +70,8 @@ export interface PageContext {
   /** The hidden fields and the state of the form in a block. */
   formAction: string;
   revision: string;
+  /** Where what is written in a chat box goes; null where nobody reads it, as in the editor. */
+  chatAction: ((block: string) => string) | null;
   formState: (block: string) => FormState;
   /** Who the visitor said they are on an earlier step; null when they have not. */
   known: { name: string; email: string } | null;

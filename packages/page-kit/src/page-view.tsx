@@ -1,6 +1,7 @@
 import {
   blocksOf,
   inPhoneOrder,
+  isDrawnLast,
   sectionOf,
   sectionStarts,
   surfaceOfColumn,
@@ -46,11 +47,12 @@ export function PageView({ page, context }: { page: PageDocument; context: PageC
             </PopupView>
           ))}
           {blocksOf(page)
-            .filter((block) => block.kind === 'call-bar')
+            .filter(isDrawnLast)
+            .toSorted(barFirst)
             .map((block) => (
               <div
                 key={block.id}
-                className="call-bar only-phone"
+                className={block.kind === 'call-bar' ? 'call-bar only-phone' : 'chat-edge'}
                 {...context.editing?.addressOf(block.id)}
               >
                 <BlockBody block={block} />
@@ -61,6 +63,10 @@ export function PageView({ page, context }: { page: PageDocument; context: PageC
     </PageContextProvider>
   );
 }
+
+/** A chat box at the edge stands above the call bar, which its place is told from. */
+const barFirst = (a: Block, b: Block) =>
+  Number(b.kind === 'call-bar') - Number(a.kind === 'call-bar');
 
 /** A dialog on a visitor's page; on the canvas it lies open below the page, so that it can be made. */
 function PopupView({ popup, children }: { popup: Popup; children: ReactNode }) {
@@ -103,11 +109,9 @@ const BandView = memo(function BandView({
   isStart: boolean;
 }) {
   const page = usePage();
-  const isBarAlone = band.columns.every((column) =>
-    column.blocks.every((block) => block.kind === 'call-bar'),
-  );
-  // A band that holds nothing but a call bar has nothing to show in its own place.
-  if (isBarAlone && blockCount(band) > 0) return null;
+  const isDrawnElsewhere = band.columns.every((column) => column.blocks.every(isDrawnLast));
+  // A band that holds nothing but such blocks has nothing to show in its own place.
+  if (isDrawnElsewhere && blockCount(band) > 0) return null;
   const beside = band.phone === 'beside' ? ' beside' : '';
   const shown = inPhoneOrder(band.columns, band.phoneOrder);
   const isReordered = band.phoneOrder.length > 0;
@@ -176,7 +180,7 @@ const ColumnView = memo(function ColumnView({
     >
       {column.box.picture && <BackPicture picture={column.box.picture} surface={surface} />}
       {inPhoneOrder(column.blocks, column.phoneOrder)
-        .filter((block) => block.kind !== 'call-bar')
+        .filter((block) => !isDrawnLast(block))
         .map((block) => (
           <BlockPlace
             key={block.id}
@@ -223,12 +227,12 @@ const hasFixedPicture = ({ bands }: PageDocument) =>
   bands.some((band) => band.picture?.fixed || band.columns.some(({ box }) => box.picture?.fixed));
 
 /**
- * The CSS of a page's kinds of block, each once. A booking brings the form's, a form the button's. It depends on the kinds
+ * The CSS of a page's kinds of block, each once. A booking and a chat box bring the form's, a form the button's. It depends on the kinds
  * alone, and is put together once for each set of them: the editor asks at every letter.
  */
 function cssOfKinds(page: PageDocument): string {
   const kinds = new Set(blocksOf(page).map((block) => block.kind));
-  if (kinds.has('booking')) kinds.add('form');
+  if (kinds.has('booking') || kinds.has('chat')) kinds.add('form');
   if (kinds.has('before-after')) kinds.add('picture');
   if (kinds.has('form') || kinds.has('your-booking')) kinds.add('button');
   const hasPopups = page.popups.length > 0;

@@ -13,6 +13,7 @@ export const runtimeParts = [
   'hours',
   'video',
   'compare',
+  'chat',
   'enlarge',
   'sections',
   'popups',
@@ -38,6 +39,7 @@ const needs: Record<RuntimePart, (block: Block, forms: Forms) => boolean> = {
   countdown: (block) => block.kind === 'countdown',
   hours: (block) => block.kind === 'hours' && block.saysNow,
   video: (block) => block.kind === 'video',
+  chat: (block) => block.kind === 'chat',
   compare: (block) => block.kind === 'before-after',
   enlarge: (block) => block.kind === 'picture' && block.action?.kind === 'enlarge',
   // Of the page as a whole, as popups are.

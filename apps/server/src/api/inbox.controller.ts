@@ -1,11 +1,15 @@
 import { Controller } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { ChatService } from '../domains/inbox/chat.service.ts';
 import { ConversationService } from '../domains/inbox/conversation.service.ts';
 import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 
 @Controller()
 export class InboxController {
-  constructor(private readonly conversations: ConversationService) {}
+  constructor(
+    private readonly conversations: ConversationService,
+    private readonly chat: ChatService,
+  ) {}
 
   @Bind(api.listConversations)
   list(
@@ -37,6 +41,15 @@ export class InboxController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.changeConversation>> {
     await this.conversations.change(who, params.personId, body);
+    return {};
+  }
+
+  @Bind(api.answerInChat)
+  async answerInChat(
+    @Input() { params, body }: InputOf<typeof api.answerInChat>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.answerInChat>> {
+    await this.chat.answer(who, params.personId, body);
     return {};
   }
 }

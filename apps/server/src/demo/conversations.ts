@@ -2,6 +2,8 @@ import type { NestFastifyApplication } from '@nestjs/platform-fastify';
 import type { Instant, PersonId } from '@plumgate/core/basics';
 import { emailFromText } from '@plumgate/core/emails';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { ClientService } from '../domains/clients/client.service.ts';
+import { chatIdOf } from '../domains/inbox/chat.service.ts';
 import { ConversationService } from '../domains/inbox/conversation.service.ts';
 import { Receiving } from '../domains/inbox/receiving.service.ts';
 import { ReplyAddresses } from '../domains/messages/reply-addresses.ts';
@@ -11,7 +13,7 @@ import type { CurrentUser } from '../platform/http/bind.ts';
 import { clients } from '../records/clients/table.ts';
 import { outbox } from '../records/messages/outbox.table.ts';
 import { people } from '../records/people/table.ts';
-import { quayside } from './clients.ts';
+import { fernhill, quayside } from './clients.ts';
 import type { Happening } from './happening.ts';
 
 /** Somebody who was sent something, as whoever answers it. */
@@ -26,7 +28,7 @@ interface Answering {
   number: string;
 }
 
-/** What Quayside's patients answer in the last days: the inbox of a morning. */
+/** What Quayside's patients answer in the last days, and a runner asks Fernhill: the inboxes of a morning. */
 export function answersOfPatients(
   app: NestFastifyApplication,
   until: Instant,
@@ -82,6 +84,7 @@ export function answersOfPatients(
         'Could we move it to Friday? The school has called and I have to fetch my son. Any time after two would do.',
       ),
     ),
+    before(52, () => askInChat(app)),
     before(14, async () => {
       const [late] = await answering(app, 'text', 1);
       await receiving.text({
@@ -90,6 +93,17 @@ export function answersOfPatients(
       });
     }),
   ];
+}
+
+/** A question in the chat box of Fernhill's page, whose answer somebody still owes. */
+async function askInChat(app: NestFastifyApplication): Promise<void> {
+  const client = await app.get(ClientService).bySlug(fernhill.slug);
+  await app.get(Receiving).chat({
+    ...{ clientId: client!.id, once: crypto.randomUUID(), source: 'Direct' },
+    chat: { id: chatIdOf(crypto.randomUUID()), page: 'Runner’s knee evening', language: 'en' },
+    ...{ name: 'Corin Vale', email: 'corin.vale@example.com' },
+    body: 'My knee only hurts on the way down from the lighthouse, not on the flat. Is the evening for that too, and may I bring my brother?',
+  });
 }
 
 /** The people who were sent something last, each by their newest message. */

@@ -196,6 +196,10 @@ export const eveningPage = (
             look: { align: 'center' },
           }),
           newBlock('call-bar', 'bar', { besideLabel: 'Save my seat', besideBand: 'offer' }),
+          newBlock('chat', 'chat', {
+            greeting:
+              'Not sure whether the evening is for your knee? Ask us. We answer here, or by email if you have left.',
+          }),
         ],
       },
     ),

@@ -11,6 +11,7 @@ import { ResultsModule } from '../domains/results/results.module.ts';
 import { TestRunsModule } from '../domains/test-runs/test-runs.module.ts';
 import { ApprovalRoutes } from './approval.routes.ts';
 import { AssetRoutes } from './asset.routes.ts';
+import { ChatRoutes } from './chat.routes.ts';
 import { CONFIG, type Config } from '../platform/config.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
@@ -57,6 +58,7 @@ const carryOver: Provider = {
     ApprovalRoutes,
     AssetRoutes,
     carryOver,
+    ChatRoutes,
     CrawlerRoutes,
     DirectPages,
     FormRoutes,

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { FastifyInstance } from 'fastify';
 import { ApprovalRoutes } from './approval.routes.ts';
 import { AssetRoutes } from './asset.routes.ts';
+import { ChatRoutes } from './chat.routes.ts';
 import { CrawlerRoutes } from './crawler.routes.ts';
 import { FormRoutes } from './form.routes.ts';
 import { HostCheckRoutes } from './host-check.routes.ts';
@@ -22,6 +23,7 @@ export class SiteRoutes {
     private readonly links: LinkRoutes,
     private readonly preferences: PreferencesRoutes,
     private readonly vouchers: VoucherRoutes,
+    private readonly chats: ChatRoutes,
     private readonly approvals: ApprovalRoutes,
     private readonly crawlers: CrawlerRoutes,
     private readonly pages: PageRoutes,
@@ -45,6 +47,7 @@ export class SiteRoutes {
     await this.links.register(site);
     this.preferences.register(site);
     this.vouchers.register(site);
+    this.chats.register(site);
     this.approvals.register(site);
     this.crawlers.register(site);
     this.pages.register(site);

@@ -52,6 +52,20 @@ export interface VisitorWords {
     closedToday: string;
   };
   booking: { who: string; file: string; change: string };
+  /** Of a chat box: its questions, its button, the one who writes, and what an email with an answer says around it. */
+  chat: {
+    name: string;
+    email: string;
+    emailHelp: string;
+    message: string;
+    send: string;
+    you: string;
+    /** Said once it has arrived, and instead of it where there is no script. */
+    arrived: string;
+    tooFast: string;
+    answerSubject: string;
+    answerBegin: string;
+  };
   /** What stars are read out as. */
   stars: string;
   privacy: string;

@@ -116,6 +116,9 @@ function compiled(template: string): Template[] {
   return parsed;
 }
 
+/** A template that becomes these words as they are, whatever looks like a merge field in them. */
+export const asLiteral = (words: string): string => words.replace(/\{(?=[{%])/g, '{{ "{" }}');
+
 /** As `fillMergeFields`, but a template with a mistake in it shows as it was typed, so that nothing is lost. */
 export function fillOrKeep(template: string, context: MergeContext, budget?: MergeBudget): string {
   const filled = fillMergeFields(template, context, budget);

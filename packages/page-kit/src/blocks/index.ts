@@ -8,6 +8,7 @@ import { button } from './button.tsx';
 import { callBar } from './call-bar.tsx';
 import { callButton } from './call-button.tsx';
 import { cards } from './cards.tsx';
+import { chat } from './chat.tsx';
 import { code } from './code.tsx';
 import { countdown } from './countdown.tsx';
 import { divider } from './divider.tsx';
@@ -50,6 +51,7 @@ export const blockViews: { [Kind in BlockKindName]: BlockView<Kind> } = {
   countdown,
   'call-button': callButton,
   'call-bar': callBar,
+  chat,
   cards,
   'numbered-steps': numberedSteps,
   figures,

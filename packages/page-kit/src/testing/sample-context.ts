@@ -32,6 +32,7 @@ export const sampleContext = (
   codeFrame: (block) => `/code/${block}`,
   formAction: '/first-visit',
   revision: 'r1',
+  chatAction: (block) => `/~/chat/first-visit/${block}`,
   formState: () => ({ kind: 'fresh', typed: {} }),
   known: null,
   filled: null,

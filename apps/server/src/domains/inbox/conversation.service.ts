@@ -32,6 +32,7 @@ import { outcomeOf } from '../../records/messages/message-outcome.ts';
 import { reasonOf } from '../messages/message-log.ts';
 import { answerable } from '../messages/answerable.ts';
 import { mergeUndone, peopleMerged } from '../people/person-events.ts';
+import { ChatService } from './chat.service.ts';
 import { rebuild } from '../../records/messages/conversations.ts';
 
 const mostMessages = 100;
@@ -46,6 +47,7 @@ export class ConversationService implements OnModuleInit {
     private readonly clock: Clock,
     private readonly causes: Causes,
     private readonly composer: Composer,
+    private readonly chats: ChatService,
   ) {}
 
   /** Conversations follow the messages as records are merged and parted. */
@@ -146,12 +148,12 @@ export class ConversationService implements OnModuleInit {
       .select({ state: conversations.state, isUnread: conversations.isUnread })
       .from(conversations)
       .where(eq(conversations.personId, personId));
-    const all = [...(await this.theirs(person)), ...(await this.ours(person))].toSorted((a, b) =>
-      Temporal.Instant.compare(a.at, b.at),
-    );
+    const newestFirst = [...(await this.ours(person)), ...(await this.theirs(person))];
+    const all = newestFirst.toReversed().toSorted((a, b) => Temporal.Instant.compare(a.at, b.at));
     return {
       conversation: conversation ?? null,
       messages: all.slice(-mostMessages),
+      chat: await this.chats.standing(personId),
       answers: await answersTo(db, person),
     };
   }
@@ -177,7 +179,7 @@ export class ConversationService implements OnModuleInit {
       .select()
       .from(inboxMessages)
       .where(eq(inboxMessages.personId, person.id))
-      .orderBy(desc(inboxMessages.at))
+      .orderBy(desc(inboxMessages.at), desc(inboxMessages.id))
       .limit(mostMessages);
     const files = await this.filesOf(rows.map(({ id }) => id));
     return rows.map((row) => ({
@@ -187,7 +189,7 @@ export class ConversationService implements OnModuleInit {
       ...{ id: row.id, kind: row.kind, isTheirs: row.by === '', origin: row.by && `by ${row.by}` },
       otherFrom: isKnownFrom(row, person) ? '' : row.from,
       ...{ subject: row.subject, body: row.body, whole: row.whole, reading: row.reading },
-      ...{ state: 'sent', reason: '', at: row.at.toString() },
+      ...{ ...becameOf(row), at: row.at.toString() },
     }));
   }
 
@@ -220,6 +222,12 @@ export class ConversationService implements OnModuleInit {
     }));
   }
 }
+
+/** What became of a message: theirs came, ours in a chat box waits to be seen or could not be mailed. */
+const becameOf = ({ mailAt, notMailed }: typeof inboxMessages.$inferSelect) => ({
+  state: mailAt ? ('queued' as const) : notMailed ? ('left-out' as const) : ('sent' as const),
+  reason: notMailed && leftOutWords(notMailed),
+});
 
 function shown(who: CurrentUser, show: Asked['show']): SQL | undefined {
   if (show === 'closed') return eq(conversations.state, 'closed');

@@ -8,6 +8,8 @@ import { MAIL_IN } from '../../platform/mail/token.ts';
 import { IntakeModule } from '../intake/intake.module.ts';
 import { DeliveryReports } from '../messages/delivery-reports.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
+import { PeopleModule } from '../people/people.module.ts';
+import { ChatService } from './chat.service.ts';
 import { ConversationService } from './conversation.service.ts';
 import { Receiving } from './receiving.service.ts';
 import { Writers } from './writers.ts';
@@ -33,8 +35,8 @@ const mailIn: Provider = {
 };
 
 @Module({
-  imports: [IntakeModule, MessagesModule],
-  providers: [ConversationService, Receiving, Writers, mailIn],
-  exports: [ConversationService, Receiving, MAIL_IN],
+  imports: [IntakeModule, MessagesModule, PeopleModule],
+  providers: [ChatService, ConversationService, Receiving, Writers, mailIn],
+  exports: [ChatService, ConversationService, Receiving, MAIL_IN],
 })
 export class InboxModule {}

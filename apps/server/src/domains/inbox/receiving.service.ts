@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { truncate, type InboxMessageId, type Instant } from '@plumgate/core/basics';
+import { truncate, type ClientId, type InboxMessageId, type Instant } from '@plumgate/core/basics';
 import { readingOf, type InboxReading, type InboxWay } from '@plumgate/core/inbox';
 import { contactFrom } from '@plumgate/core/people';
+import { eq } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { IdSource } from '../../platform/id-source.ts';
@@ -9,8 +10,8 @@ import type { MailedFile, ReceivedEmail } from '../../platform/mail/received-ema
 import type { WireText } from '../../platform/texts/gateway-stand-in.ts';
 import { Worker } from '../../platform/worker.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
-import type { ClientRow } from '../../records/clients/table.ts';
-import { inboxMessages } from '../../records/messages/inbox.table.ts';
+import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { chats, inboxMessages, type ChatId } from '../../records/messages/inbox.table.ts';
 import { receivedMessages } from '../../records/messages/table.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { ArrivalService } from '../intake/arrival.service.ts';
@@ -29,7 +30,25 @@ type Came = Pick<typeof inboxMessages.$inferInsert, 'kind' | 'from' | 'body'> &
     files?: readonly MailedFile[];
     /** Names it: a new person of it is made once. */
     id: string;
+    /** What the writer calls themselves. */
+    name?: string;
+    /** Where they come from; else it is named by how they wrote. */
+    source?: string;
+    /** The chat box that they wrote in, and the page where it is. */
+    chat?: { id: ChatId; page: string; language: string };
   };
+
+/** What somebody wrote in the chat box of a page. */
+export interface WrittenInChat {
+  clientId: ClientId;
+  chat: { id: ChatId; page: string; language: string };
+  /** One for each message, however often a bad line sends it. */
+  once: string;
+  name: string;
+  email: string;
+  body: string;
+  source: string;
+}
 
 const longest = { body: 20_000, whole: 100_000, subject: 1000, thread: 50 };
 
@@ -115,11 +134,22 @@ export class Receiving {
           messageId: email.id,
           thread: email.thread.slice(-longest.thread),
           files: email.files ?? [],
+          name: email.fromName,
         },
         now,
-        email.fromName,
       );
       if (reading === 'stop') await this.consent.endMail(tx, effects, written.person!, now);
+    });
+  }
+
+  /** What was written in a chat box; the same again does nothing. Who it is stays who they were when they began. */
+  chat(written: WrittenInChat): Promise<void> {
+    const { clientId, chat, once, email, ...came } = written;
+    return this.once(`chat:${once}`, async (tx, effects, now) => {
+      const [client] = await tx.select().from(clients).where(eq(clients.id, clientId));
+      const person = await this.writers.ofChat(tx, chat.id);
+      const from = { kind: 'chat' as const, from: email, reading: 'answer' as const, id: once };
+      await this.takeIn(tx, effects, client!, person, { ...came, ...from, chat }, now);
     });
   }
 
@@ -150,17 +180,30 @@ export class Receiving {
     known: PersonRow | null,
     came: Came,
     now: Instant,
-    name = '',
   ): Promise<void> {
-    const person = known ?? (await this.arrive(tx, effects, client, came, now, name));
-    const { id: messageName, files = [], ...values } = came;
+    const person = known ?? (await this.arrive(tx, effects, client, came, now));
+    const { id: messageName, files = [], name: _, source: __, chat, ...values } = came;
     const id = this.ids.next<InboxMessageId>();
+    if (chat) await this.noteChat(tx, person, chat, now);
     await tx.insert(inboxMessages).values({
-      ...{ id, clientId: client.id, personId: person.id },
+      ...{ id, clientId: client.id, personId: person.id, chatId: chat?.id ?? null },
       ...{ ...values, body: truncate(came.body, longest.body), at: now },
     });
     await this.uploads.keepOfMessage(tx, { id, clientId: client.id, messageName }, files);
     await this.note(tx, effects, { client, person, came, now, isNew: known === null });
+  }
+
+  /** A chat box that is written in is looked at; it is of whoever writes in it now. */
+  private async noteChat(
+    tx: Queries,
+    { id: personId, clientId }: PersonRow,
+    { id, language }: NonNullable<Came['chat']>,
+    seenAt: Instant,
+  ): Promise<void> {
+    await tx
+      .insert(chats)
+      .values({ id, clientId, personId, language, seenAt })
+      .onConflictDoUpdate({ target: chats.id, set: { personId, seenAt } });
   }
 
   /** What a message means beside that it is kept. */
@@ -192,18 +235,23 @@ export class Receiving {
     tx: Queries,
     effects: Consequences,
     client: ClientRow,
-    { kind, from, body, id }: Came,
+    { kind, from, body, id, name = '', source = sourceOf[kind], chat }: Came,
     at: Instant,
-    name: string,
   ): Promise<PersonRow> {
-    const source = sourceOf[kind];
     const ready = await this.arrivals.prepare(tx, client.id);
     const [email, phone] = kind === 'text' ? ['', from] : [from, ''];
     return this.arrivals.take(tx, effects, ready, {
       key: `inbox:${client.id}:${id}`,
       details: contactFrom({ name, email, phone }, client.facts.country),
-      fact: { kind: 'wrote-in', source, body: truncate(body, 1000) },
-      ...{ source, because: `wrote, from ${source}`, at },
+      fact: {
+        ...{ kind: 'wrote-in', source, body: truncate(body, 1000) },
+        ...(chat && { page: chat.page }),
+      },
+      ...{
+        source,
+        because: chat ? `wrote in the chat box of “${chat.page}”` : `wrote, from ${source}`,
+        at,
+      },
       ...{ isSpokenWith: false, mayWait: true },
     });
   }

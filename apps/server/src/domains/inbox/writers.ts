@@ -7,6 +7,7 @@ import type { Queries } from '../../platform/database/database.ts';
 import type { ReceivedEmail } from '../../platform/mail/received-email.ts';
 import type { WireText } from '../../platform/texts/gateway-stand-in.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
+import { chats, type ChatId } from '../../records/messages/inbox.table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
@@ -63,6 +64,12 @@ export class Writers {
       .where(and(eq(people.clientId, client.id), eq(people.phoneKey, from)))
       .orderBy(sql`${people.removedAt} is not null`, desc(people.lastSeenAt));
     return { client, all };
+  }
+
+  /** Who began to write in a chat box; null where nobody has, or they are not there any more. */
+  async ofChat(tx: Queries, id: ChatId): Promise<PersonRow | null> {
+    const [chat] = await tx.select().from(chats).where(eq(chats.id, id));
+    return chat ? this.known(tx, eq(people.id, chat.personId)) : null;
   }
 
   /** The last seen of the people for whom `condition` holds, as the record that they became a part of; nobody in the bin. */

@@ -83,6 +83,7 @@ export class PageRenderer {
         tileSrc: (...square) => new URL(context.tileSrc(...square), site).href,
         codeFrame: null,
         formAction: beside.action,
+        chatAction: null,
         revision: '',
       },
     });
@@ -116,6 +117,7 @@ export class PageRenderer {
         this.tiles.replace('{z}', `${zoom}`).replace('{x}', `${x}`).replace('{y}', `${y}`),
       codeFrame: (block) => `/~/code/${page.revisionId}/${block}`,
       formAction: `/${page.slug}`,
+      chatAction: (block) => `/~/chat/${page.slug}/${block}`,
       revision: page.revisionId,
       formState: reader.formState ?? (() => freshFormState),
       known: reader.known ?? null,

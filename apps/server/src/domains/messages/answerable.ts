@@ -1,5 +1,6 @@
 import type { InboxMessageId } from '@plumgate/core/basics';
 import { stepKinds, type LeftOut } from '@plumgate/core/followup';
+import type { InboxWay } from '@plumgate/core/inbox';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { inboxMessages } from '../../records/messages/inbox.table.ts';
@@ -22,21 +23,23 @@ export const threadOf = ({ messageId, thread }: InboxRow): string[] =>
 
 /**
  * What an answer by email or text goes to, the latest that came that way or the one asked for, and why they can't be
- * written to. Whoever has written and not asked for an end since is answered, though they get nothing else.
+ * written to. What is answered in a chat box and not seen there goes by email. Whoever has written and not asked for an end since is answered, though they get nothing else.
  */
 export async function answerable(
   tx: Queries,
   person: PersonRow,
-  kind: 'email' | 'text',
+  kind: InboxWay,
   asked?: InboxMessageId,
 ): Promise<{ to: InboxRow | null; why: LeftOut | null }> {
+  const ways: readonly InboxWay[] = kind === 'chat' ? ['chat', 'email'] : [kind];
   const [latest] = await tx
     .select()
     .from(inboxMessages)
     .where(
       and(
         eq(inboxMessages.personId, person.id),
-        eq(inboxMessages.kind, kind),
+        eq(inboxMessages.by, ''),
+        inArray(inboxMessages.kind, ways),
         inArray(inboxMessages.reading, ['answer', 'help', 'start', 'stop']),
       ),
     )
@@ -50,6 +53,6 @@ export async function answerable(
         .where(and(eq(inboxMessages.id, asked), eq(inboxMessages.personId, person.id)))
     : [];
   const to = named ?? (hasStopped ? null : (latest ?? null));
-  const why = stepKinds[kind].whyUnreachable!(reachable(person));
+  const why = stepKinds[kind === 'text' ? 'text' : 'email'].whyUnreachable!(reachable(person));
   return { to, why: to && !hasStopped && endedByThem.includes(why) ? null : why };
 }

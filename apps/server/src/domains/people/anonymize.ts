@@ -6,7 +6,7 @@ import type { Consequences } from '../../records/causes/consequences.ts';
 import { releaseFilesOfMessages, releaseUploads } from '../../records/intake/release-uploads.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { messagesAbout } from '../../records/messages/messages-about.ts';
-import { conversations, inboxMessages } from '../../records/messages/inbox.table.ts';
+import { chats, conversations, inboxMessages } from '../../records/messages/inbox.table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { fieldHistory } from '../../records/people/fields.table.ts';
 import { merges } from '../../records/people/merges.table.ts';
@@ -61,6 +61,7 @@ export async function anonymize(
   await tx.delete(outbox).where(messagesAbout(id));
   await releaseFilesOfMessages(tx, id, at);
   await tx.delete(inboxMessages).where(eq(inboxMessages.personId, id));
+  await tx.delete(chats).where(eq(chats.personId, id));
   await tx.delete(conversations).where(eq(conversations.personId, id));
   await tx.delete(alsoGiven).where(eq(alsoGiven.personId, id));
   await tx.delete(fieldHistory).where(eq(fieldHistory.personId, id));

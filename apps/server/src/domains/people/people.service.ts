@@ -357,7 +357,13 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
     case 'away':
       return line('reply', `Automatic reply “${fact.body}”`, 'not counted as an answer');
     case 'wrote-in':
-      return line('form', `Wrote in: “${fact.body}”`, `from ${fact.source}`);
+      return line(
+        'form',
+        fact.page
+          ? `Wrote in the chat box of “${fact.page}”: “${fact.body}”`
+          : `Wrote in: “${fact.body}”`,
+        `from ${fact.source}`,
+      );
     case 'texts-stopped':
       return line('reply', 'Stopped texts');
     case 'texts-allowed':

@@ -5,7 +5,7 @@ import type { Queries } from '../../platform/database/database.ts';
 import { bookings } from '../booking/table.ts';
 import { confirmations } from '../intake/confirmations.table.ts';
 import { submissions } from '../intake/table.ts';
-import { inboxMessages } from '../messages/inbox.table.ts';
+import { chats, inboxMessages } from '../messages/inbox.table.ts';
 import { outbox } from '../messages/outbox.table.ts';
 import { calls } from './calls.table.ts';
 import { fieldHistory } from './fields.table.ts';
@@ -18,6 +18,7 @@ const tables: Record<string, PgTable & { id: AnyPgColumn; personId: AnyPgColumn 
   bookings,
   outbox,
   inboxMessages,
+  chats,
   consents,
   timeline,
   fieldHistory,

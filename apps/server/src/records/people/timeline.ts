@@ -40,7 +40,8 @@ export type TimelineFact =
   /** A mail program wrote by itself. */
   | { kind: 'away'; body: string }
   /** Somebody new wrote by themselves. */
-  | { kind: 'wrote-in'; source: string; body: string }
+  /** `page` is where the chat box was that they wrote in. */
+  | { kind: 'wrote-in'; source: string; body: string; page?: string }
   | { kind: 'texts-stopped' | 'texts-allowed' | 'unsubscribed' }
   | { kind: 'refused'; what: string }
   | { kind: 'complained'; what: string }

@@ -1,4 +1,10 @@
-import { api, type ConversationRecord, type PersonRecord } from '@plumgate/contract';
+import {
+  api,
+  type ConversationRecord,
+  type ConversationWay,
+  type PersonRecord,
+} from '@plumgate/contract';
+import { InboxMessageId } from '@plumgate/core/basics';
 import { emailFromText } from '@plumgate/core/emails';
 import { WrittenMessage } from '@plumgate/core/followup';
 import { countTextParts } from '@plumgate/core/messages';
@@ -8,9 +14,22 @@ import { call } from '../../api/call.ts';
 import { Button } from '../../ui/button.tsx';
 import { useSave } from '../../ui/use-save.ts';
 import { keptText } from './kept-text.ts';
+import { wayWords } from './way-icons.ts';
 
-type Way = 'email' | 'text';
-const ways: Record<Way, string> = { email: 'Email', text: 'Text' };
+type Way = ConversationWay;
+const longest: Record<Way, number> = { chat: 2000, email: 10_000, text: 1000 };
+
+const wayOrder: readonly Way[] = ['chat', 'email', 'text'];
+
+/** What an answer goes to by a way; in a chat box it goes to the one that they wrote in last. */
+const answerBy = ({ answers }: ConversationRecord, kind: Way) =>
+  answers.find((one) => one.kind === kind) ?? { to: null, why: null, subject: '' };
+
+/** The way that they wrote last; who never has gets an email, or a text where there is no address. */
+function usualWay(record: ConversationRecord, last: Way | undefined): Way {
+  if (last) return last;
+  return answerBy(record, 'email').why === null ? 'email' : 'text';
+}
 
 /** An answer to somebody, by the way that they wrote last unless another is chosen. What is typed stays until it is sent. */
 export function AnswerBox({
@@ -25,11 +44,9 @@ export function AnswerBox({
   const kept = keptText(person.id);
   const [body, setBody] = useState(kept.read);
   const lastWay = record.messages.findLast(({ isTheirs }) => isTheirs)?.kind;
-  const wayOf = (kind: Way) => record.answers.find((one) => one.kind === kind)!;
-  const usual: Way =
-    lastWay === 'text' || (lastWay !== 'email' && wayOf('email').why !== null) ? 'text' : 'email';
-  const kind = chosen ?? usual;
-  const { to, why, subject: answered } = wayOf(kind);
+  const ways = wayOrder.filter((way) => way !== 'chat' || record.chat !== null);
+  const kind = chosen ?? usualWay(record, lastWay);
+  const { to, why, subject: answered } = answerBy(record, kind);
   const [subject, setSubject] = useState<string | null>(null);
   const shownSubject = subject ?? answered;
   const { save, error } = useSave(() => {
@@ -37,17 +54,20 @@ export function AnswerBox({
     setBody('');
     setSubject(null);
     setId(crypto.randomUUID());
-    toast('It is on its way.');
+    if (kind !== 'chat') toast('It is on its way.');
   });
-  const message: WrittenMessage =
-    kind === 'text' ? { kind, body } : { kind, ...emailFromText({ subject: shownSubject, body }) };
-  const problem = WrittenMessage.safeParse(message).error?.issues[0]?.message;
+  const message: WrittenMessage | null =
+    kind === 'chat'
+      ? null
+      : kind === 'text'
+        ? { kind, body }
+        : { kind, ...emailFromText({ subject: shownSubject, body }) };
+  const problem = message && WrittenMessage.safeParse(message).error?.issues[0]?.message;
   const send = () =>
     save(async () => {
-      await call(api.writeToPerson, {
-        params: { personId: person.id },
-        body: { id, message, answers: to },
-      });
+      const params = { personId: person.id };
+      if (message) await call(api.writeToPerson, { params, body: { id, message, answers: to } });
+      else await call(api.answerInChat, { params, body: { id: InboxMessageId.parse(id), body } });
     });
   const parts = kind === 'text' && body ? countTextParts(body).parts : 0;
   return (
@@ -66,7 +86,7 @@ export function AnswerBox({
     >
       <div className="flex flex-wrap items-center gap-2">
         <div role="group" aria-label="Answer by" className="flex gap-1">
-          {(Object.keys(ways) as Way[]).map((way) => (
+          {ways.map((way) => (
             <button
               key={way}
               type="button"
@@ -74,10 +94,19 @@ export function AnswerBox({
               className={`rounded-full px-2.5 py-1 text-[13px] font-medium ${way === kind ? 'bg-plum-tint text-plum-dark' : 'text-muted hover:text-ink'}`}
               onClick={() => choose(way)}
             >
-              {ways[way]}
+              {wayWords[way]}
             </button>
           ))}
         </div>
+        {kind === 'chat' && (
+          <span
+            className={`text-xs ${record.chat?.isThere ? 'font-semibold text-leaf' : 'text-muted'}`}
+          >
+            {record.chat?.isThere
+              ? 'They are on the page now.'
+              : 'They have left the page: this goes by email.'}
+          </span>
+        )}
         {kind === 'email' && !why && (
           <input
             aria-label="Subject"
@@ -91,14 +120,14 @@ export function AnswerBox({
       </div>
       {why ? (
         <p className="rounded-control bg-paper px-3 py-2 text-muted">
-          They can’t be answered by {ways[kind].toLowerCase()}: {why}.
+          They can’t be answered by {wayWords[kind].toLowerCase()}: {why}.
         </p>
       ) : (
         <textarea
           aria-label="Your answer"
-          placeholder={kind === 'email' ? 'Write an answer' : 'Write a text'}
+          placeholder={kind === 'text' ? 'Write a text' : 'Write an answer'}
           rows={3}
-          maxLength={kind === 'text' ? 1000 : 10_000}
+          maxLength={longest[kind]}
           className="w-full resize-y rounded-control border border-strong-line bg-sheet px-3 py-1.5"
           value={body}
           onChange={(event) => {

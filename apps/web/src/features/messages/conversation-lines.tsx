@@ -106,9 +106,14 @@ const readings = {
 } as const;
 
 /** What a message was understood as, or what became of it where it has not simply arrived. */
-function What({ message: { isTheirs, reading, state, reason } }: { message: ConversationMessage }) {
+function What({
+  message: { isTheirs, kind, reading, state, reason },
+}: {
+  message: ConversationMessage;
+}) {
   const read = isTheirs ? readings[reading] : null;
   if (read) return <Pill tone={read[0]}>{read[1]}</Pill>;
+  if (state === 'queued' && kind === 'chat') return <Pill tone="honey">Not seen yet</Pill>;
   if (state === 'queued')
     return <Pill tone="honey">{reason ? `Being sent: ${reason}` : 'Being sent'}</Pill>;
   if (state === 'failed') return <Pill tone="brick">Not delivered</Pill>;

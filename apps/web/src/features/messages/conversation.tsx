@@ -32,7 +32,7 @@ export function Conversation({
   const found = useEndpoint(
     api.getConversation,
     { params: { personId } },
-    { refetchInterval: 15_000 },
+    { refetchInterval: 5_000 },
   );
   useReadOnArrival(personId, found.data);
   const failed = [person, found].find(({ isError }) => isError);

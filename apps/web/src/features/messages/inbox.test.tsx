@@ -36,6 +36,7 @@ const message = (changes: Partial<ConversationMessage>): ConversationMessage => 
 });
 const record = (changes: Partial<ConversationRecord> = {}): ConversationRecord => ({
   conversation: { state: 'open', isUnread: false },
+  chat: null,
   messages: [message({})],
   answers: [
     { kind: 'email', to: idOf(9), subject: 'Re: Your visit', why: null },
@@ -62,6 +63,26 @@ it('an answer goes into the thread of what it answers; by a way that is closed i
   });
 });
 
+it('who wrote in a chat box is answered there, and it says whether they are on the page', async () => {
+  const asked = serverOf().on(api.answerInChat, {});
+  const messages = [message({ kind: 'chat' })];
+  const { unmount } = show(
+    <AnswerBox person={person} record={record({ messages, chat: { isThere: true } })} />,
+    asked,
+  );
+  expect(screen.getByText('They are on the page now.')).toBeTruthy();
+  fireEvent.change(screen.getByLabelText('Your answer'), { target: { value: 'Yes.' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Send' }));
+  await waitFor(() => expect(asked.sent(api.answerInChat)).toHaveLength(1));
+  expect(asked.sent(api.answerInChat)[0]!.body).toMatchObject({ body: 'Yes.' });
+  unmount();
+  show(
+    <AnswerBox person={person} record={record({ messages, chat: { isThere: false } })} />,
+    asked,
+  );
+  expect(screen.getByText(/this goes by email/)).toBeTruthy();
+});
+
 it('what is typed is there again after another conversation was looked at', () => {
   const asked = serverOf();
   const { unmount } = show(<AnswerBox person={person} record={record()} />, asked);
@@ -81,6 +102,7 @@ it('says what a message was understood as, and what became of one', () => {
         message({ id: idOf(2), body: 'Away', reading: 'away', otherFrom: 'o@work.example' }),
         message({ id: idOf(3), isTheirs: false, origin: 'by Ada', state: 'failed' }),
         message({ id: idOf(4), isTheirs: false, origin: 'Welcome', body: 'word '.repeat(90) }),
+        message({ id: idOf(5), isTheirs: false, kind: 'chat', origin: 'by Ada', state: 'queued' }),
       ]}
     />,
     serverOf(),
@@ -90,7 +112,7 @@ it('says what a message was understood as, and what became of one', () => {
     'Automatic reply',
     'from o@work.example',
     'Not delivered',
-    'Ada',
+    'Not seen yet',
     'Show all',
   ])
     expect(screen.getByText(words)).toBeTruthy();

@@ -63,6 +63,7 @@ export function pageContext(
     codeFrame: null,
     formAction: '#',
     revision: '',
+    chatAction: null,
     filled: null,
     formState: () => fresh,
     known: null,

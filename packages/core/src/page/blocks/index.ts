@@ -6,6 +6,7 @@ import { button } from './button.ts';
 import { callBar } from './call-bar.ts';
 import { callButton } from './call-button.ts';
 import { cards } from './cards.ts';
+import { chat } from './chat.ts';
 import { code } from './code.ts';
 import { countdown } from './countdown.ts';
 import { divider } from './divider.ts';
@@ -48,6 +49,7 @@ export const blockKinds = {
   countdown,
   'call-button': callButton,
   'call-bar': callBar,
+  chat,
   cards,
   'numbered-steps': numberedSteps,
   figures,
@@ -70,6 +72,7 @@ export const blockKinds = {
 } as const;
 
 export type BlockKindName = keyof typeof blockKinds;
+export { isDrawnLast } from './chat.ts';
 export { ButtonAction } from './button.ts';
 export { mapOf } from './map.ts';
 export { Crop, Drawing, PictureAction, pictureWidthLimits } from './picture.ts';

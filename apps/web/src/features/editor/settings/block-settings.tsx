@@ -136,6 +136,19 @@ const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
     words('label', 'Text', 60),
     words('besideLabel', 'Second button, if any', 60),
   ],
+  chat: [
+    words('label', 'Button', 60),
+    { as: 'long', setting: 'greeting', label: 'Words above the questions', most: 300 },
+    {
+      as: 'choice',
+      setting: 'stands',
+      label: 'Where it stands',
+      options: { edge: 'Lower edge of the screen', here: 'Here on the page' },
+    },
+    note(
+      'What visitors write comes into Messages, Inbox. Answer there: they read it here, or by email if they have left.',
+    ),
+  ],
   'legal-footer': [
     { as: 'long', setting: 'text', label: 'Text', most: 1000 },
     { as: 'address', setting: 'privacyHref', label: 'Privacy page' },
