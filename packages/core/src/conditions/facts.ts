@@ -15,6 +15,13 @@ import type { PageBehavior } from './page-behavior.ts';
 /** A value of an answer or of a field: several choices as a list, files by their names. */
 export type FactValue = string | number | boolean | Money | readonly (string | { name: string })[];
 
+/**
+ * What may have become of messages: they went, were opened as far as mail programs tell, had a link followed, were
+ * answered.
+ */
+export const messageTerms = ['got-email', 'got-text', 'opened', 'clicked', 'answered'] as const;
+export type MessageTerm = (typeof messageTerms)[number];
+
 /** What conditions may ask about one person. */
 export interface Facts {
   /** When it is asked, and in which zone days begin and end. */
@@ -56,7 +63,7 @@ export interface Facts {
   }[];
   runs: readonly { sequence: SequenceId; state: 'running' | 'finished' | 'ended' }[];
   /** What went to them and came from them. */
-  messages: readonly ('got-email' | 'got-text' | 'answered')[];
+  messages: readonly MessageTerm[];
   /** What they did on the client's pages, with the browsers that they have written from. */
   behavior: readonly PageBehavior[];
 }

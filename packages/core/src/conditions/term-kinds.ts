@@ -27,7 +27,7 @@ import {
   type DaysOfYear,
   type Span,
 } from './day-test.ts';
-import type { Facts } from './facts.ts';
+import { messageTerms, type Facts, type MessageTerm } from './facts.ts';
 import { phonePart, watchedWords, WatchedShare } from './page-behavior.ts';
 import { valuesOf } from './values-of.ts';
 
@@ -209,7 +209,7 @@ export const termKinds = {
   }),
   message: termKind({
     about: 'message',
-    settings: { is: z.enum(['got-email', 'got-text', 'answered']) },
+    settings: { is: z.enum(messageTerms) },
     label: 'Message',
     holds: ({ is }, { messages }) => messages.includes(is),
     words: ({ is }) => messageWords[is],
@@ -365,9 +365,11 @@ const sequenceWords = {
   ever: ['who were ever in the sequence', 'who were never in the sequence'],
 } satisfies Record<string, TermWords>;
 
-const messageWords: Record<Facts['messages'][number], TermWords> = {
+const messageWords: Record<MessageTerm, TermWords> = {
   'got-email': ['who got an email', 'who got no email'],
   'got-text': ['who got a text', 'who got no text'],
+  opened: ['who opened an email', 'who opened no email'],
+  clicked: ['who followed a link in a message', 'who followed no link in a message'],
   answered: ['who answered a message', 'who answered no message'],
 };
 

@@ -86,6 +86,13 @@ async function namedFor(
   return found;
 }
 
+/**
+ * Whether links of a message are short ones that count: of every text, each letter of which is paid for, and of emails
+ * that go to people by a sequence or a campaign. What one person writes to another is nobody's to follow.
+ */
+const isCounted = ({ personId, kind, runId, campaignId }: OutboxRow): boolean =>
+  personId !== null && (kind === 'text' || runId !== null || campaignId !== null);
+
 /** Puts queued messages together: the template with the values of its merge fields, in the client's name and brand. */
 @Injectable()
 export class Composer {
@@ -255,7 +262,7 @@ export class Composer {
       ...this.linksFor(client, row, sources),
       ...this.codesFor(row, template, sources),
     };
-    const links = row.campaignId
+    const links = isCounted(row)
       ? new MessageLinks(row.id, (path) => this.links.onSite(client, path))
       : null;
     if (row.kind === 'text') {

@@ -46,6 +46,8 @@ const lease = { seconds: 60 };
 const renewMs = 20_000;
 /** What was sent or failed is on the person's record; the row itself is of no use after a quarter. */
 const keptFor = { hours: 24 * 92 };
+/** Whoever opens an old message finds its links; nobody does after two years. Common practice, no source. */
+const linksKeptFor = { hours: 24 * 730 };
 
 /** Messages that wait for nobody but each other, with so many on their way at once. */
 interface Lane {
@@ -104,6 +106,10 @@ export class Outbox implements OnModuleInit {
         doDue: (now, worker) => this.sendDue(now, worker, lane),
         finishSoon: () => this.finishSoon(),
       });
+    this.housekeeping.register('message links', (mostRows) => {
+      const before = this.clock.now().subtract(linksKeptFor);
+      return deleteSome(this.database.db, messageLinks, lte(messageLinks.madeAt, before), mostRows);
+    });
     this.housekeeping.register('outbox', (mostRows) => {
       const before = this.clock.now().subtract(keptFor);
       const isOver = notInArray(outbox.state, ['queued', 'held']);
@@ -289,7 +295,7 @@ export class Outbox implements OnModuleInit {
   ): Promise<EmailPayload | TextPayload> {
     const { id, clientId } = row;
     const message = this.composer.compose(row, sources);
-    if (message.links?.length) await this.keepLinks(id, message.links);
+    if (message.links?.length) await this.keepLinks(row, message.links, now);
     const returnPath = this.replies.reportsOf(id);
     await (message.kind === 'email'
       ? this.mail.send({ ...message, id, clientId, date: now, ...(returnPath && { returnPath }) })
@@ -298,10 +304,15 @@ export class Outbox implements OnModuleInit {
   }
 
   /** Before they are sent: a link may be followed the moment it arrives. */
-  private async keepLinks(messageId: string, links: readonly CountedLink[]): Promise<void> {
+  private async keepLinks(
+    { id: messageId, personId, clientId }: OutboxRow,
+    links: readonly CountedLink[],
+    madeAt: Instant,
+  ): Promise<void> {
+    const of = { messageId, personId, clientId: clientId!, madeAt };
     await this.database.db
       .insert(messageLinks)
-      .values(links.map((link) => ({ messageId, ...link })))
+      .values(links.map((link) => ({ ...of, ...link })))
       .onConflictDoNothing();
   }
 

@@ -7,6 +7,7 @@ import { releaseFilesOfMessages, releaseUploads } from '../../records/intake/rel
 import { submissions } from '../../records/intake/table.ts';
 import { messagesAbout } from '../../records/messages/messages-about.ts';
 import { chats, conversations, inboxMessages } from '../../records/messages/inbox.table.ts';
+import { messageLinks } from '../../records/messages/message-links.table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { fieldHistory } from '../../records/people/fields.table.ts';
 import { merges } from '../../records/people/merges.table.ts';
@@ -58,6 +59,7 @@ export async function anonymize(
     sent.map((row) => row.id),
     at,
   );
+  await tx.delete(messageLinks).where(eq(messageLinks.personId, id));
   await tx.delete(outbox).where(messagesAbout(id));
   await releaseFilesOfMessages(tx, id, at);
   await tx.delete(inboxMessages).where(eq(inboxMessages.personId, id));

@@ -329,6 +329,10 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       return line('message', `Sent email “${fact.subject}”`, noteOfSent(fact, delivered));
     case 'texted':
       return line('message', `Sent text “${fact.body}”`, noteOfSent(fact, delivered));
+    case 'opened':
+      return line('reply', `Opened “${fact.what}”`, 'as far as their mail program tells');
+    case 'clicked':
+      return line('reply', `Followed a link in “${fact.what}”`, fact.link);
     case 'left-out':
       return line(
         'message',

@@ -23,6 +23,7 @@ const mostShown = 200;
 const contact = [
   'submitted',
   'replied',
+  'clicked',
   'wrote-in',
   'touched',
   'booked',

@@ -135,7 +135,7 @@ const terms: { [Kind in About]: (term: Extract<Term, { about: Kind }>, asking: A
     return sql`exists (select 1 from ${sequenceRuns} as r where r.person_id = people.id and r.sequence_id = ${is}${inState})`;
   },
   message: ({ is }) =>
-    sql`exists (select 1 from ${timeline} as t where t.person_id = people.id and t.fact->>'kind' = ${messageFacts[is]})`,
+    sql`exists (select 1 from ${timeline} as t where t.person_id = people.id and t.fact->>'kind' = any(${sql.param(messageFacts[is])}::text[]))`,
   saw: ({ is }) => didSql(sql`v.kind = 'view' and v.page_id = ${is}`),
   pressed: ({ page, part }) =>
     didSql(sql`v.kind = 'press' and v.page_id = ${page} and ${partSql} = ${part}`),

@@ -1,5 +1,6 @@
 import type { Cents, Instant, PageId, PersonId, SequenceId, UserId } from '@plumgate/core/basics';
 import {
+  messageTerms,
   conditionsWords,
   matches,
   watchedShares,
@@ -21,6 +22,7 @@ import { consents, people, personTags, timeline } from '../people/table.ts';
 import { PeopleList } from '../../domains/people/people-list.service.ts';
 import { addBookingStep, buildWorld, TestApp } from '../../testing/test-app.ts';
 import { factsOf } from './facts-of.ts';
+import { messageKinds } from './message-facts.ts';
 
 const tags = ['roof', 'first visit', 'ÉTÉ', 'a%b', 'a_b'];
 const sources = ['Social ads', 'Email', 'Direct'];
@@ -105,7 +107,7 @@ async function buildPeople(app: TestApp) {
       }),
       { maxLength: 2 },
     ),
-    facts: fc.subarray(['sent', 'texted', 'replied']),
+    facts: fc.subarray([...messageKinds]),
     changes: fc.integer({ min: 0, max: 2 }),
     events: fc.array(
       fc.record({
@@ -287,7 +289,7 @@ function termOf(known: Awaited<ReturnType<typeof buildPeople>>): Arbitrary<Term>
     fc.record({ about: fc.constant('left'), is: fc.constantFrom(known.form, gone) }),
     fc.record({
       about: fc.constant('message'),
-      is: fc.constantFrom('got-email', 'got-text', 'answered'),
+      is: fc.constantFrom(...messageTerms),
     }),
     fc.record({ about: fc.constant('consent'), is: fc.constantFrom('texts', 'emails', 'terms') }),
     fc.record({ about: fc.constantFrom('added', 'seen'), test: dayTest }),

@@ -5,7 +5,7 @@ import {
   type Instant,
   type PersonId,
 } from '@plumgate/core/basics';
-import type { Facts, FactValue } from '@plumgate/core/conditions';
+import { messageTerms, type Facts, type FactValue } from '@plumgate/core/conditions';
 import { isOpen } from '@plumgate/core/opening';
 import { sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
@@ -18,7 +18,7 @@ import { submissions } from '../intake/table.ts';
 import { consents, people, personTags, timeline } from '../people/table.ts';
 import { behaviorOf } from './behavior-of.ts';
 import { isValidConsent } from './consents-sql.ts';
-import { messageFacts } from './message-facts.ts';
+import { messageFacts, messageKinds } from './message-facts.ts';
 
 const listed = (columns: string, from: ReturnType<typeof sql>) =>
   sql`coalesce((select jsonb_agg(jsonb_build_array(${sql.raw(columns)})) from ${from}), '[]')`;
@@ -51,7 +51,7 @@ export async function factsOf(
       >`${listed('c.purpose', sql`${consents} as c where c.person_id = people.id and ${isValidConsent}`)}`,
       messages: sql<
         [string][]
-      >`${listed('m.kind', sql`(select distinct t.fact->>'kind' as kind from ${timeline} as t where t.person_id = people.id and t.fact->>'kind' in ('sent', 'texted', 'replied')) as m`)}`,
+      >`${listed('m.kind', sql`(select distinct t.fact->>'kind' as kind from ${timeline} as t where t.person_id = people.id and t.fact->>'kind' = any(${sql.param(messageKinds)}::text[])) as m`)}`,
     })
     .from(people)
     .where(isAnyOf(people.id, ids));
@@ -84,8 +84,8 @@ export async function factsOf(
           startsAt: Temporal.Instant.fromEpochMilliseconds(startsAt * 1000),
         })),
         runs: row.runs.map(([sequence, state]) => ({ sequence, state })),
-        messages: Object.entries(messageFacts).flatMap(([is, fact]) =>
-          row.messages.some(([kind]) => kind === fact) ? [is as keyof typeof messageFacts] : [],
+        messages: messageTerms.filter((is) =>
+          row.messages.some(([kind]) => (messageFacts[is] as readonly string[]).includes(kind)),
         ),
         behavior: behavior.get(person.id) ?? [],
       } satisfies Facts,

@@ -22,7 +22,7 @@ import { numberSaid, plain, plainSql, saidIn } from './compare-sql.ts';
 import { partSql } from './behavior-of.ts';
 import { isMovedSql } from './moved-sql.ts';
 import { isValidConsent } from './consents-sql.ts';
-import { messageFacts } from './message-facts.ts';
+import { messageFacts, messageKinds } from './message-facts.ts';
 
 /** Longer answers are words of their own, by which nobody makes a list. */
 const longestSaid = 40;
@@ -49,7 +49,7 @@ const keys: { [Kind in About]?: (term: Extract<Term, { about: Kind }>) => string
     };
     return states[state].map((one) => `sequence ${is} ${one}`);
   },
-  message: ({ is }) => [`message ${messageFacts[is]}`],
+  message: ({ is }) => messageFacts[is].map((kind) => `message ${kind}`),
   saw: ({ is }) => [`saw ${is}`],
   pressed: ({ page, part }) => [`pressed ${page} ${part}`],
   watched: ({ page, part, share }) =>
@@ -93,7 +93,7 @@ const keysOfPerson = sql`
   ) as k(key) where b.person_id = people.id
   union all select 'sequence ' || r.sequence_id || ' ' || r.state from ${sequenceRuns} as r where r.person_id = people.id
   union all select 'message ' || (t.fact->>'kind') from ${timeline} as t
-    where t.person_id = people.id and t.fact->>'kind' = any(${sql.param(Object.values(messageFacts))}::text[])
+    where t.person_id = people.id and t.fact->>'kind' = any(${sql.param(messageKinds)}::text[])
   union all select distinct
       case v.kind when 'view' then 'saw ' || v.page_id when 'press' then 'pressed ' || v.page_id || ' ' || ${partSql}
         else 'watched ' || v.page_id || ' ' || v.target || ' ' || v.share end

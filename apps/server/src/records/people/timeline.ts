@@ -27,6 +27,10 @@ export type TimelineFact =
   /** `message` is the one in the outbox; an earlier build did not note it. */
   | { kind: 'sent'; subject: string; sequence: string; message?: string }
   | { kind: 'texted'; body: string; sequence: string; message?: string }
+  /** The first time, as far as their mail program tells. */
+  | { kind: 'opened'; what: string; message: string }
+  /** The first link of a message that they followed: its address as it is for everybody. */
+  | { kind: 'clicked'; link: string; what: string; message: string }
   | { kind: 'left-out'; what: string; sequence: string; because: LeftOut }
   | { kind: 'notified'; to: string; subject: string; by?: 'text' }
   | {

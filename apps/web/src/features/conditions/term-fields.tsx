@@ -166,6 +166,8 @@ const fields: { [Kind in About]: ((part: Part<Kind>) => ReactNode) | null } = {
       options={{
         'got-email': 'got an email',
         'got-text': 'got a text',
+        opened: 'opened an email',
+        clicked: 'followed a link in a message',
         answered: 'answered a message',
       }}
       value={term.is}

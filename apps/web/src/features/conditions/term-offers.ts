@@ -1,6 +1,7 @@
 import { termNames, type ConditionChoices } from '@plumgate/contract';
 import { consentPurposes, type ConsentPurpose } from '@plumgate/core/basics';
 import {
+  messageTerms,
   phonePart,
   watchedShares,
   Term,
@@ -116,10 +117,7 @@ function candidates(choices: ConditionChoices, abouts: readonly About[], number:
       .filter(({ type }) => type === 'date')
       .map(({ key }) => askField(choices, key)),
     town: choices.towns.map((is) => ({ about: 'town', is })),
-    message: (['got-email', 'got-text', 'answered'] as const).map((is) => ({
-      about: 'message',
-      is,
-    })),
+    message: messageTerms.map((is) => ({ about: 'message', is })),
     consent: (Object.keys(consentPurposes) as ConsentPurpose[]).map((is) => ({
       about: 'consent',
       is,
