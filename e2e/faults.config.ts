@@ -5,6 +5,11 @@ import journeys from './playwright.config.ts';
 const { webServer: _demo, ...rest } = journeys;
 export default defineConfig({
   ...rest,
-  testMatch: ['faults.spec.ts', 'failing-machine.spec.ts', 'storm.spec.ts'],
+  testMatch: [
+    'campaign-faults.spec.ts',
+    'faults.spec.ts',
+    'failing-machine.spec.ts',
+    'storm.spec.ts',
+  ],
   reporter: [['list']],
 });

@@ -37,7 +37,7 @@ export const ClientOverview = z.object({
   /** Bookings that were made. */
   booked: z.int(),
   /** What people who were won are worth, in minor units of the client's currency. */
-  won: z.int(),
+  won: z.number(),
   troubles: z.array(Trouble),
 });
 export type ClientOverview = z.infer<typeof ClientOverview>;

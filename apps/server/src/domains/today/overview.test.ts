@@ -51,6 +51,16 @@ it('counts visitors, leads, who waits, and says where nothing is live', async ()
   expect([week.leads, week.leadsBefore]).toEqual([2, 1]);
 });
 
+it('adds up what no record could hold alone', async () => {
+  await send('a@example.com');
+  await send('b@example.com');
+  await app.database.pool.query(
+    `update people set value = 9007199254740991, stage_at = $1, stage_id = (select id from stages where client_id = people.client_id and outcome = 'won')`,
+    [app.clock.now().toString()],
+  );
+  expect((await overview())[1]!.won).toBe(2 ** 54 - 2);
+});
+
 it('says what is won and booked, and what went wrong', async () => {
   await send('a@example.com');
   await app.database.pool.query(
