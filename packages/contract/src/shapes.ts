@@ -176,6 +176,7 @@ export const Around = z.object({
   pages: z.array(z.object({ id: PageId, live: z.boolean() })),
   calendars: z.array(z.object({ id: CalendarId, open: z.boolean(), notifies: z.boolean() })),
   files: z.array(FileId),
+  vouchers: z.array(z.object({ key: z.string(), name: z.string() })),
   forms: z.array(FormId),
   others: z.array(
     z.object({

@@ -1,9 +1,12 @@
+import type { EditorPage } from '@plumgate/contract';
 import { emailFromText } from '@plumgate/core/emails';
 import type { ClientId, PersonId } from '@plumgate/core/basics';
 import { newQuestion } from '@plumgate/core/forms';
+import type { Draft } from '@plumgate/core/page';
 import { desc, eq } from 'drizzle-orm';
 import { PersonLinks } from '../domains/messages/person-links.ts';
 import { SequenceService } from '../domains/followup/sequence.service.ts';
+import { VoucherService } from '../domains/vouchers/voucher.service.ts';
 import { submissions } from '../records/intake/table.ts';
 import { people } from '../records/people/table.ts';
 import { joinTogether } from '../testing/join-together.ts';
@@ -189,6 +192,32 @@ describe('a personal link', () => {
     await visitor.open(path!);
     expect((await visitor.open('/first-visit')).body).toContain('placeholder="p•••@example.com"');
   });
+});
+
+it('shows a person the code of a voucher that is theirs, the same in messages, and nobody else’s', async () => {
+  const owner = <Answer>(method: 'GET' | 'POST' | 'PUT', url: string, body?: object) =>
+    app.api(method, url, body, 'owner@example.com').then((answer) => answer.json<Answer>());
+  const clientId = world.client.id as ClientId;
+  const pool = { name: 'Spring', key: 'spring', worth: '', lastDay: null };
+  const { id } = await owner<{ id: string }>('POST', `/api/clients/${clientId}/vouchers`, pool);
+  await owner('POST', `/api/voucher-pools/${id}/codes`, { list: ['SPRING-1', 'SPRING-2'] });
+  const { pageId } = world.first;
+  const { draft, version } = await owner<EditorPage>('GET', `/api/pages/${pageId}`);
+  const { page } = draft as Draft;
+  const title = 'Yours: {{ vouchers.spring | default: "ask us" }}';
+  const changed = { version, draft: { ...(draft as Draft), page: { ...page, title } } };
+  await owner('PUT', `/api/pages/${pageId}/draft`, changed);
+  await owner('POST', `/api/pages/${pageId}/publish`, { version: version + 1 });
+
+  expect((await browser().open('/first-visit')).body).toContain('Yours: ask us');
+  const visitor = browser();
+  await visitor.open(link());
+  const [code] = /SPRING-\d/.exec((await visitor.open('/first-visit')).body)!;
+  expect((await visitor.open('/first-visit')).body).toContain(`Yours: ${code}`);
+  const given = await app.database.transaction((tx) =>
+    app.get(VoucherService).give(tx, clientId, ['spring'], [ana]),
+  );
+  expect(given.get(ana)).toEqual({ spring: code });
 });
 
 describe('a page’s address', () => {

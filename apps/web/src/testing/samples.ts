@@ -143,7 +143,10 @@ export const pageOf = (
     version: 1,
     draft,
     formUses: {},
-    around: { pages: [], calendars: [], files: [], forms: [], others: [], copied: [] },
+    around: {
+      ...{ pages: [], calendars: [], files: [], forms: [] },
+      ...{ vouchers: [], others: [], copied: [] },
+    },
     now: '2026-11-05T16:30:00Z',
     client: sheet,
     ...changes,

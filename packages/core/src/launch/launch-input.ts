@@ -18,6 +18,8 @@ export interface LaunchInput {
     /** Whether it has opening hours, and whether anybody is told of a booking in it. */
     calendars: { id: CalendarId; open: boolean; notifies: boolean }[];
     files: FileId[];
+    /** Its kinds of vouchers, by the names that words have for them. */
+    vouchers: { key: string; name: string }[];
     /** Forms that are the client's own; a form on the page that is not among them is somebody else's. */
     forms: FormId[];
     /** The agency's other clients: nothing of theirs belongs on this one's pages. */

@@ -58,6 +58,7 @@ const findingsOf = (draft: Draft, isLast: boolean) =>
       others: [],
       copied: [],
       files: [],
+      vouchers: [],
       forms: bindingsOf(draft.page).forms,
     },
     addressTakenBy: null,

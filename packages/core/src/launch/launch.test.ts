@@ -83,6 +83,7 @@ const clean: LaunchInput = {
     ],
     calendars: [{ id: calendar, open: true, notifies: true }],
     files: [file],
+    vouchers: [{ key: 'spring', name: 'Spring' }],
     forms: [formId],
     others: [],
     copied: [],

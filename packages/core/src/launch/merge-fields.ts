@@ -12,12 +12,20 @@ import type { LaunchInput } from './launch-input.ts';
 
 const onPages = new Set(['booking.when', 'booking.where']);
 
-/** What the words of a page may name: of a booking only what is shown to the person who just made it. */
-export const pageMergeFields: readonly MergeField[] = mergeFieldsOf([
-  'person',
-  'booking',
-  'client',
-]).filter(({ field, group }) => group !== 'booking' || onPages.has(field));
+const fixed: readonly MergeField[] = mergeFieldsOf(['person', 'booking', 'client']).filter(
+  ({ field, group }) => group !== 'booking' || onPages.has(field),
+);
+
+/**
+ * What the words of a page may name: of a booking only what is shown to the person who just made it, of vouchers the codes
+ * of whoever comes by a link of their own.
+ */
+export const pageMergeFields = ({
+  vouchers,
+}: Pick<LaunchInput['around'], 'vouchers'>): MergeField[] => [
+  ...fixed,
+  ...mergeFieldsOf(['vouchers'], [], [], [], vouchers),
+];
 
 /** What is wrong with the merge fields of some words that stand in a part. */
 export function mergeFindings(words: string, part: string, input: LaunchInput): Finding[] {
@@ -30,7 +38,7 @@ export function mergeFindings(words: string, part: string, input: LaunchInput): 
   );
   return [
     ...empty.map(({ field }) => found('empty-field', { at: 'facts' }, { field })),
-    ...unknownMergeFields(words, pageMergeFields).map((field) =>
+    ...unknownMergeFields(words, pageMergeFields(input.around)).map((field) =>
       found('unknown-field', part, { field }),
     ),
   ];

@@ -154,7 +154,7 @@ const named = new Map<string, ReadonlySet<string>>();
 /** True when the words depend on who reads them. */
 export const isPersonal = (template: string): boolean =>
   mergeFieldsIn(template).some(([of]) => personalFields.includes(of!));
-const personalFields = ['person', 'answers', 'booking'];
+const personalFields = ['person', 'answers', 'booking', 'vouchers'];
 
 /** What is wrong with a template's merge fields, or null: for the moment of writing. */
 export function mergeProblem(template: string): string | null {

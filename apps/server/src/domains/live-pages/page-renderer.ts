@@ -21,6 +21,7 @@ import { cardSize } from './share-card.ts';
 /** What a page shows to one reader; left out, it is what everybody sees. */
 export interface Reader {
   person?: Record<string, string>;
+  vouchers?: Record<string, string>;
   formState?: (block: string) => FormState;
   known?: PageContext['known'];
   filled?: PageContext['filled'];
@@ -93,6 +94,7 @@ export class PageRenderer {
     const fields = {
       client: clientFields(page.clientName, page.facts),
       person: reader.person ?? {},
+      vouchers: reader.vouchers ?? {},
       ...(reader.booking && {
         booking: { when: reader.booking.when, where: reader.booking.where },
       }),

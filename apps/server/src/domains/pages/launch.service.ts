@@ -14,6 +14,7 @@ import { FormService } from '../forms/form.service.ts';
 import { sequences } from '../../records/followup/table.ts';
 import { forms } from '../../records/forms/table.ts';
 import { domains } from '../../records/own-domains/table.ts';
+import { voucherPools } from '../../records/vouchers/table.ts';
 import { files } from '../../records/pictures/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -98,6 +99,10 @@ export class LaunchService {
       .from(calendars)
       .where(and(eq(calendars.clientId, clientId), isNull(calendars.removedAt)));
     const kept = await db.select({ id: files.id }).from(files).where(eq(files.clientId, clientId));
+    const pools = await db
+      .select({ content: voucherPools.content })
+      .from(voucherPools)
+      .where(and(eq(voucherPools.clientId, clientId), isNull(voucherPools.removedAt)));
     const asked = await db
       .select({ id: forms.id })
       .from(forms)
@@ -112,6 +117,7 @@ export class LaunchService {
         notifies: notify.length > 0,
       })),
       files: kept.map(({ id }) => id),
+      vouchers: pools.map(({ content: { key, name } }) => ({ key, name })),
       forms: asked.map(({ id }) => id),
       ...(await this.otherClients(clientId, times, db)),
     };

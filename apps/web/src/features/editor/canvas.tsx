@@ -88,7 +88,7 @@ export function Canvas({ page }: { page: EditorPage }) {
   const sizes = room && viewSizes(room, { wide, phone }, main, zoom, writable);
   return (
     <div className="relative flex min-w-0 flex-1">
-      <PageWritingTools />
+      <PageWritingTools around={page.around} />
       <ViewTools />
       <div
         ref={holder}

@@ -101,7 +101,10 @@ const pageWith = (form: FormView, sheet: ClientSheet, now: string): EditorPage =
   version: form.version,
   draft: draftOf(form.id)(form.definition as FormDefinition),
   formUses: { [form.id]: form.pages.length },
-  around: { pages: [], calendars: [], files: [], forms: [], others: [], copied: [] },
+  around: {
+    ...{ pages: [], calendars: [], files: [], forms: [] },
+    ...{ vouchers: [], others: [], copied: [] },
+  },
   now,
   client: sheet,
   brand: sheet.brand,

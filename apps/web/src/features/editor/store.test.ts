@@ -50,7 +50,10 @@ const newest = {
   slug: 's',
   address: 'http://s',
   formUses: {},
-  around: { pages: [], calendars: [], files: [], forms: [], others: [], copied: [] },
+  around: {
+    ...{ pages: [], calendars: [], files: [], forms: [] },
+    ...{ vouchers: [], others: [], copied: [] },
+  },
   now: '2026-11-05T14:12:00Z',
   draft: {
     ...page.draft,

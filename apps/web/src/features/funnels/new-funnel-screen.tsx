@@ -215,7 +215,8 @@ function Drawn({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
   const shown = useMemo(() => {
     const { pages } = offered.take([0], exampleAnswers(offered.asks));
     const draft = pages[0]!.draft as Draft;
-    const from = { client: sheet, steps: [], pageId: '' as never };
+    const nothing = { steps: [], pageId: '' as never, around: { vouchers: [] } };
+    const from = { client: sheet, ...nothing };
     return { page: draft.page, context: pageContext(from, draft.forms, sheet.brand, null) };
   }, [offered, sheet]);
   return (

@@ -1,3 +1,4 @@
+import { sampleCode } from '@plumgate/core/emails';
 import type { EditorPage } from '@plumgate/contract';
 import type { FormId } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
@@ -29,7 +30,9 @@ const sampleBooking = {
   change: '#',
 };
 
-type Shown = Pick<EditorPage, 'client' | 'steps' | 'pageId'>;
+type Shown = Pick<EditorPage, 'client' | 'steps' | 'pageId'> & {
+  around: Pick<EditorPage['around'], 'vouchers'>;
+};
 
 /** What a page's views need, drawn from the editor's data instead of a published revision. */
 export function pageContext(
@@ -42,6 +45,7 @@ export function pageContext(
   const fields = {
     client: clientFields(client.name, client.facts),
     person: samplePerson,
+    vouchers: Object.fromEntries(from.around.vouchers.map(({ key }) => [key, sampleCode])),
     booking: { when: sampleBooking.when, where: '' },
   };
   const here = from.steps.find((step) => step.pageId === from.pageId);

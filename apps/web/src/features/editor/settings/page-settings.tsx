@@ -17,13 +17,14 @@ import { useSet } from './use-set.ts';
 export function PageSettings({ page }: { page: EditorPage }) {
   const { title, description, kind } = useEditor((state) => state.draft.page);
   const set = useSet(pageNode);
+  const fields = pageMergeFields(page.around);
   return (
     <>
       <MergeTextField
         label="Title"
         help="In the browser’s tab and in search results"
         maxLength={120}
-        fields={pageMergeFields}
+        fields={fields}
         value={title}
         onChange={(title) => set({ title })}
       />
@@ -32,7 +33,7 @@ export function PageSettings({ page }: { page: EditorPage }) {
         help="One or two sentences for search results"
         rows={3}
         maxLength={300}
-        fields={pageMergeFields}
+        fields={fields}
         value={description}
         onChange={(description) => set({ description })}
       />
