@@ -7,9 +7,9 @@ test('a visitor asks in the chat box, and reads the answer there on another page
 }, { retry }) => {
   const name = `Bettina Rowe ${'again '.repeat(retry)}`.trim();
   const page = await (await browser.newContext(phone)).newPage();
-  await page.goto(`${physio}/runners-knee-evening`);
+  await page.goto(`${physio}/runners-knee-thanks`);
   const box = page.locator('.chat');
-  await box.getByText('Ask us a question').click();
+  await box.getByText('Ask us before the evening').click();
   await expectClean(page);
   await box.getByLabel('Your question').fill('May hikers come too?');
   await box.getByRole('button', { name: 'Send' }).click();

@@ -100,7 +100,7 @@ async function askInChat(app: NestFastifyApplication): Promise<void> {
   const client = await app.get(ClientService).bySlug(fernhill.slug);
   await app.get(Receiving).chat({
     ...{ clientId: client!.id, once: crypto.randomUUID(), source: 'Direct' },
-    chat: { id: chatIdOf(crypto.randomUUID()), page: 'Runner’s knee evening', language: 'en' },
+    chat: { id: chatIdOf(crypto.randomUUID()), page: 'Seat saved', language: 'en' },
     ...{ name: 'Corin Vale', email: 'corin.vale@example.com' },
     body: 'My knee only hurts on the way down from the lighthouse, not on the flat. Is the evening for that too, and may I bring my brother?',
   });

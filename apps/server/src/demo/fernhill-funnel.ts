@@ -196,10 +196,6 @@ export const eveningPage = (
             look: { align: 'center' },
           }),
           newBlock('call-bar', 'bar', { besideLabel: 'Save my seat', besideBand: 'offer' }),
-          newBlock('chat', 'chat', {
-            greeting:
-              'Not sure whether the evening is for your knee? Ask us. We answer here, or by email if you have left.',
-          }),
         ],
       },
     ),
@@ -234,6 +230,11 @@ export const eveningThanks: PageDocument = {
               'Bring your running shoes. We write to you four days, two days and one day before.',
             ),
             look: { align: 'center' },
+          }),
+          newBlock('chat', 'chat', {
+            label: 'Ask us before the evening',
+            greeting:
+              'Anything unclear before you come? Ask us. We answer here, or by email if you have left.',
           }),
         ],
       },

@@ -53,6 +53,8 @@ export interface Reachable {
   unsubscribed: boolean;
   /** Their mail host refused them for good. */
   mailRefused: boolean;
+  /** The zone that they live in; empty or left out where it is not known. */
+  zone?: string;
 }
 
 /** Why an email can't reach somebody as things stand; null when it can. */

@@ -1,20 +1,32 @@
 import { z } from 'zod';
-import { CalendarId, oneOfKinds, Tag, TimeOfDay } from '../basics/index.ts';
+import { CalendarId, oneOfKinds, TimeOfDay } from '../basics/index.ts';
 import { NodeId } from '../basics/node-id.ts';
 import { Conditions, noConditions } from '../conditions/index.ts';
 import type { MergeGroup } from '../messages/index.ts';
+import { EndsWhen } from './happening.ts';
 import { stepKinds } from './step-kinds.ts';
 
-/** How far a step lies from what it counts from; whole days may name the local time they happen at. */
+/** Units of whole days, which may name a local time and a day of the week. */
+const dayUnits: readonly string[] = ['days', 'business-days'];
+
+/** How far a step lies from what it counts from. */
 export const Delay = z
   .strictObject({
     amount: z.int().min(0).max(1000),
-    unit: z.enum(['minutes', 'hours', 'days']),
+    /** Business days and hours are those in which the client is open. */
+    unit: z.enum(['minutes', 'hours', 'days', 'business-hours', 'business-days']),
+    /** The local time that whole days end at; null for that of what they count from. */
     at: TimeOfDay.nullable(),
+    /** The day of the week (1 is Monday) that it is then put off to, or brought forward to before an event; left out for none. */
+    weekday: z.int().min(1).max(7).optional(),
   })
-  .refine((delay) => delay.at === null || delay.unit === 'days', {
+  .refine((delay) => delay.at === null || dayUnits.includes(delay.unit), {
     error: 'A time of day needs a delay in whole days.',
     path: ['at'],
+  })
+  .refine((delay) => delay.weekday === undefined || dayUnits.includes(delay.unit), {
+    error: 'A day of the week needs a delay in whole days.',
+    path: ['weekday'],
   });
 export type Delay = z.infer<typeof Delay>;
 
@@ -39,9 +51,22 @@ export const writtenMergeGroups = [
 export const LateRule = z.enum(['skip', 'send-now']);
 export type LateRule = z.infer<typeof LateRule>;
 
+/** The ways that a step which waits leads to: what it waits for has happened in time, or it has not. */
+export const Way = z.enum(['happened', 'in-vain']);
+export type Way = z.infer<typeof Way>;
+
+/** One of the two lanes behind a step that waits. */
+export const Lane = z.strictObject({ wait: NodeId, way: Way });
+export type Lane = z.infer<typeof Lane>;
+
+/** So many waits may follow from each other. */
+export const mostLanesDeep = 2;
+
 export const SequenceStep = z
   .strictObject({
     id: NodeId,
+    /** The lane that it is in; left out on the ruler itself. In a lane, what counts from sign-up counts from where the lane begins. */
+    lane: Lane.optional(),
     /** Counting from sign-up, or from the event: back from it or on from it, as `side` says. */
     anchor: z.enum(['joined', 'event']),
     side: z.enum(['before', 'after']),
@@ -56,6 +81,10 @@ export const SequenceStep = z
   .refine((step) => step.anchor === 'event' || step.side === 'after', {
     error: 'Counting from sign-up, a step lies after it.',
     path: ['side'],
+  })
+  .refine((step) => step.side === 'after' || step.delay.unit !== 'business-hours', {
+    error: 'Business hours can only be counted on, not back. Take business days.',
+    path: ['delay', 'unit'],
   });
 export type SequenceStep = z.infer<typeof SequenceStep>;
 
@@ -76,14 +105,6 @@ export const SequenceEvent = z.discriminatedUnion('kind', [
   }),
 ]);
 export type SequenceEvent = z.infer<typeof SequenceEvent>;
-
-export const EndsWhen = z.discriminatedUnion('when', [
-  z.strictObject({ when: z.literal('booked') }),
-  z.strictObject({ when: z.literal('replied') }),
-  z.strictObject({ when: z.literal('unsubscribed') }),
-  z.strictObject({ when: z.literal('tagged'), tag: Tag }),
-]);
-export type EndsWhen = z.infer<typeof EndsWhen>;
 
 /** Local times between which no unasked message goes out; 21:00 to 08:00 runs over midnight. */
 export const QuietHours = z
@@ -116,9 +137,25 @@ export const SequenceContent = z
           message:
             'This step counts from an event, and the sequence has none. Choose the event first.',
         });
+      const fault = laneFault(content.steps, step);
+      if (fault)
+        context.addIssue({ code: 'custom', path: ['steps', index, 'lane'], message: fault });
     }
   });
 export type SequenceContent = z.infer<typeof SequenceContent>;
+
+/** What is wrong with where a step stands; null where it stands well. */
+function laneFault(steps: readonly SequenceStep[], step: SequenceStep): string | null {
+  let deep = 0;
+  for (let at: SequenceStep = step; at.lane; deep++) {
+    const wait = steps.find(({ id }) => id === at.lane!.wait);
+    if (wait?.action.kind !== 'wait')
+      return 'This step is in the lane of a step that waits for nothing. Move it or remove it.';
+    if (deep === mostLanesDeep) return 'Lanes lie at most two deep.';
+    at = wait;
+  }
+  return null;
+}
 
 /** A sequence without an event that ends for anyone who unsubscribes, with no steps yet. */
 export const emptySequence = (name: string): SequenceContent => ({

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { SequenceId, Tag } from '../basics/index.ts';
 import { emailSettings } from '../emails/index.ts';
 import { inPlainWords, mergeWords } from '../messages/index.ts';
+import { waitsForWords, WaitsFor } from './happening.ts';
 import { emailReach, textReach, type LeftOut, type Reachable } from './reach.ts';
 
 /** A kind of sequence step: its settings, its words, and what planning has to know of it. */
@@ -18,13 +19,15 @@ function stepKind<Kind extends string, Settings extends z.ZodRawShape>(kind: {
   sends?: true;
   /** Nothing of the sequence happens after it. */
   isEnd?: true;
+  /** It is done when what it waits for has happened, or in vain; one of its two lanes goes on from there. */
+  waits?: true;
 }) {
-  const { label, words, whyUnreachable, sends, isEnd } = kind;
+  const { label, words, whyUnreachable, sends, isEnd, waits } = kind;
   const schema = z.strictObject({
     kind: z.literal(kind.kind),
     ...kind.settings,
   }) as unknown as z.ZodObject<{ kind: z.ZodLiteral<Kind> } & Settings>;
-  return { label, words, whyUnreachable, sends, isEnd, schema };
+  return { label, words, whyUnreachable, sends, isEnd, waits, schema };
 }
 
 /** Every kind of step, in the order in which they are offered. */
@@ -72,6 +75,21 @@ export const stepKinds = {
     settings: { text: z.string().trim().min(1, 'Say what is to be done.').max(300) },
     label: 'Add a task',
     words: ({ text }) => `Task “${text}”`,
+  }),
+  wait: stepKind({
+    kind: 'wait',
+    settings: {
+      until: WaitsFor,
+      /** How long it waits at most. */
+      atMost: z.strictObject({
+        amount: z.int().min(1, 'Wait for at least a minute.').max(1000),
+        unit: z.enum(['minutes', 'hours', 'days']),
+      }),
+    },
+    label: 'Wait, then go one of two ways',
+    words: ({ until, atMost: { amount, unit } }) =>
+      `Wait until ${waitsForWords(until)}, at most ${amount} ${amount === 1 ? unit.slice(0, -1) : unit}`,
+    waits: true,
   }),
   start: stepKind({
     kind: 'start',

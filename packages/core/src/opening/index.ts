@@ -8,3 +8,4 @@ export * from './promised-by.ts';
 export * from './open-stretches.ts';
 export * from './open-seconds.ts';
 export * from './is-open.ts';
+export * from './business-days.ts';

@@ -64,7 +64,7 @@ export class BookingRuns implements OnModuleInit {
         run.bookingId !== booking.id &&
         (run.submissionId === null || run.submissionId !== booking.submissionId),
     );
-    await this.runs.endWhere(tx, effects, before, at, (end) => end.when === 'booked', 'booked');
+    await this.runs.happened(tx, effects, before, at, { when: 'booked' });
   }
 
   /** Gives a booking to one of a person's runs of a sequence, or a run of its own. */

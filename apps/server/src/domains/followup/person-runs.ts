@@ -8,6 +8,7 @@ import {
   unsubscribed,
   type PersonHappening,
 } from '../people/person-events.ts';
+import { messageSeen } from '../messages/message-events.ts';
 import { RunService } from './run.service.ts';
 
 /** What follow-up does about what people say: a sequence may end on it, and another channel may be open or closed. */
@@ -26,10 +27,16 @@ export class PersonRuns implements OnModuleInit {
         tx: Queries,
         effects: Consequences,
       ): Promise<void> => {
-        await this.runs.endOn(tx, effects, person.id, at, (end) => end.when === when, when);
+        await this.runs.happenedTo(tx, effects, person.id, at, { when });
       };
     this.causes.on(unsubscribed, endsOn('unsubscribed'));
     this.causes.on(replied, endsOn('replied'));
+    this.causes.on(messageSeen, async ({ personId, as, at }, tx, effects) => {
+      await this.runs.happenedTo(tx, effects, personId, at, { when: as });
+      // Whoever follows a link has opened the message.
+      if (as === 'clicked')
+        await this.runs.happenedTo(tx, effects, personId, at, { when: 'opened' });
+    });
     this.causes.on(madeAnonymous, ({ person, at }, tx, effects) =>
       this.runs.endAll(tx, effects, person.id, at, 'the person was made anonymous'),
     );

@@ -1,7 +1,7 @@
 import { emailFromText } from '@plumgate/core/emails';
 import { noConditions } from '@plumgate/core/conditions';
 import type { ClientId } from '@plumgate/core/basics';
-import type { EndsWhen, SequenceStep } from '@plumgate/core/followup';
+import type { SequenceStep } from '@plumgate/core/followup';
 import { eq } from 'drizzle-orm';
 import { RuleService } from '../routing/rule.service.ts';
 import { reminder, Reminders } from '../../testing/reminders.ts';
@@ -118,8 +118,9 @@ it('begins nothing by itself for somebody whose run was ended', async () => {
   const [{ personId }] = (await app.database.db.select().from(bookings)) as [BookingRow];
   await app.database.transaction(async (tx) => {
     const effects = app.get(Causes).begin();
-    const replied = (end: EndsWhen) => end.when === 'replied';
-    await app.get(RunService).endOn(tx, effects, personId, app.clock.now(), replied, 'replied');
+    await app
+      .get(RunService)
+      .happenedTo(tx, effects, personId, app.clock.now(), { when: 'replied' });
     await effects.write(tx);
   });
   const next = reminders.at(5, '10:00');

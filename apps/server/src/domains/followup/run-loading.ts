@@ -1,7 +1,12 @@
 import type { Answers } from '@plumgate/core/forms';
 import type { Instant, PersonId, RunId } from '@plumgate/core/basics';
 import { askedTerms, type Facts } from '@plumgate/core/conditions';
-import { planRun, type PlannedStep, type SequenceContent } from '@plumgate/core/followup';
+import {
+  planRun,
+  type Decided,
+  type PlannedStep,
+  type SequenceContent,
+} from '@plumgate/core/followup';
 import { and, asc, eq, gte, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { CalendarContent } from '@plumgate/core/booking';
 import { Temporal } from 'temporal-polyfill';
@@ -14,7 +19,9 @@ import { reachable } from '../../records/people/reachable.ts';
 import { people } from '../../records/people/table.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
-import { sequenceRuns, sequences } from '../../records/followup/table.ts';
+import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
+
+type StepRow = typeof runSteps.$inferSelect;
 
 /** A run with everything its steps may speak of. */
 export interface LoadedRun {
@@ -127,6 +134,16 @@ export async function factsAsked(
   return facts;
 }
 
+/** When the steps of a run that waited were over, and which way each went. */
+export const decidedOf = (
+  standing: readonly Pick<StepRow, 'stepId' | 'state' | 'way' | 'doneAt'>[],
+): Record<string, Decided> =>
+  Object.fromEntries(
+    standing.flatMap(({ stepId, state, way, doneAt }) =>
+      state === 'done' && way && doneAt ? [[stepId, { way, at: doneAt }]] : [],
+    ),
+  );
+
 /** What some rows point to, each read once. */
 async function byId<Row, Id extends string, Found extends { id: Id }>(
   rows: readonly Row[],
@@ -171,11 +188,14 @@ export function planOf(
     run: Pick<LoadedRun['run'], 'joinedAt' | 'changedAt' | 'onlyFromEvent'>;
   },
   now: Instant,
+  standing: readonly Pick<StepRow, 'stepId' | 'state' | 'way' | 'doneAt'>[] = [],
 ): PlannedStep[] {
   const { content, client, booking, run } = loaded;
-  const event = eventOf(content, booking, client.facts.zone);
+  const { zone, week, closed } = client.facts;
+  const event = eventOf(content, booking, zone);
   return planRun({
-    sequence: { ...content, zone: client.facts.zone },
+    sequence: { ...content, zone, week, closed },
+    decided: decidedOf(standing),
     joinedAt: run.joinedAt,
     changedAt: run.changedAt,
     onlyFromEvent: run.onlyFromEvent,

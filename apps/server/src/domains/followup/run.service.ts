@@ -13,7 +13,8 @@ import {
   actionWords,
   reachReasons,
   replan,
-  type EndsWhen,
+  isHappening,
+  type Happening,
   type LeftOut,
   type PlannedStep,
   type RunStep,
@@ -29,6 +30,7 @@ import type { Queries } from '../../platform/database/database.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Consequences } from '../../records/causes/consequences.ts';
+import { endWait, standingWaits } from './waits.ts';
 import { loadRuns, planOf, type LoadedRun } from './run-loading.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 
@@ -237,17 +239,16 @@ export class RunService {
     await this.planAnew(tx, effects, await this.mayGoOn(tx, runs), now);
   }
 
-  /** Ends the person's runs whose sequence ends on this. */
-  async endOn(
+  /** Something has happened to a person: what it means for their runs. Gives which of them end. */
+  async happenedTo(
     tx: Queries,
     effects: Consequences,
     person: PersonId,
     now: Instant,
-    ends: (end: EndsWhen) => boolean,
-    because: string,
+    what: Happening,
   ): Promise<RunId[]> {
     const running = await loadRuns(tx, runsOf(person), { lock: true });
-    return this.endWhere(tx, effects, running, now, ends, because);
+    return this.happened(tx, effects, running, now, what);
   }
 
   /** Ends all of somebody's runs. */
@@ -360,7 +361,7 @@ export class RunService {
       .where(
         and(
           isAnyOf(runSteps.runId, runs),
-          sql`(${runSteps.state} = 'planned' or (${runSteps.state} = 'left-out' and ${runSteps.leftOut} in ('no-event', 'paused')))`,
+          sql`(${runSteps.state} in ('planned', 'waiting') or (${runSteps.state} = 'left-out' and ${runSteps.leftOut} in ('no-event', 'paused')))`,
         ),
       );
     const over = runs.filter((id) => !open.some((row) => row.id === id));
@@ -388,22 +389,28 @@ export class RunService {
     await tx
       .update(runSteps)
       .set({ state: 'dropped' })
-      .where(and(inArray(runSteps.runId, ids), eq(runSteps.state, 'planned')));
+      .where(and(inArray(runSteps.runId, ids), inArray(runSteps.state, ['planned', 'waiting'])));
     for (const { person, content } of runs)
       effects.note(person, now, { kind: 'ended', sequence: content.name, because });
   }
 
-  /** Ends those of the runs whose sequence ends on this. */
-  async endWhere(
+  /** Ends those of the runs whose sequence ends on what has happened, and lets go on what waits for it. Gives which end. */
+  async happened(
     tx: Queries,
     effects: Consequences,
     running: LoadedRun[],
     now: Instant,
-    ends: (end: EndsWhen) => boolean,
-    because: string,
+    what: Happening,
   ): Promise<RunId[]> {
-    const over = running.filter(({ content }) => content.endsWhen.some(ends));
-    await this.end(tx, effects, over, now, because);
+    const over = running.filter(({ content }) =>
+      content.endsWhen.some((end) => isHappening(end, what)),
+    );
+    await this.end(tx, effects, over, now, happeningWords(what));
+    const goOn = running.filter((one) => !over.includes(one));
+    const waits = (await standingWaits(tx, goOn)).filter(({ until }) => isHappening(until, what));
+    for (const wait of waits) await endWait(tx, effects, wait, 'happened', now);
+    const went = new Set(waits.map(({ loaded }) => loaded));
+    if (went.size > 0) await this.planAnew(tx, effects, [...went], now);
     return over.map(({ run }) => run.id);
   }
 
@@ -430,7 +437,7 @@ export class RunService {
       const fromEvent = new Set(
         loaded.content.steps.filter((step) => step.anchor === 'event').map((step) => step.id),
       );
-      const plan = planOf({ ...loaded, run: { ...loaded.run, changedAt: now } }, now);
+      const plan = planOf({ ...loaded, run: { ...loaded.run, changedAt: now } }, now, standing);
       const changes = replan(
         standing.map((step) => ({
           step: step.stepId,
@@ -493,11 +500,8 @@ export class RunService {
   }
 }
 
-/** Tells whether a sequence ends on one of the tags. */
-export const endsOnTag =
-  (tags: string[]) =>
-  (end: { when: string; tag?: string }): boolean =>
-    end.when === 'tagged' && tags.includes(end.tag!);
+const happeningWords = (what: Happening): string =>
+  what.when === 'tagged' ? `tagged ${what.tags.join(', ')}` : what.when;
 
 async function zoneOfCalendar(tx: Queries, id: CalendarId): Promise<string | null> {
   const [row] = await tx
@@ -540,7 +544,8 @@ const rowOf = ({ step, at, leftOut, nominalTime }: PlannedStep, content: Sequenc
  * skipped is not wanted: no plan brings them back.
  */
 function inPlan({ state, leftOut }: Pick<StepRow, 'state' | 'leftOut'>): RunStep['state'] {
-  if (state === 'queued') return 'done';
+  // One that waits has begun to: its lanes alone may still change.
+  if (state === 'queued' || state === 'waiting') return 'done';
   return state === 'dropped' || state === 'failed' || leftOut === 'skipped' ? 'closed' : state;
 }
 
@@ -548,6 +553,7 @@ const wasDone = ({ state }: StepRow) => state === 'done' || state === 'queued';
 
 const isSettled = (step: Pick<StepRow, 'state' | 'leftOut'>) =>
   step.state !== 'planned' &&
+  step.state !== 'waiting' &&
   !(step.state === 'left-out' && (step.leftOut === 'no-event' || step.leftOut === 'paused'));
 
 const waitsForNothing = (plan: PlannedStep[], content: SequenceContent) =>

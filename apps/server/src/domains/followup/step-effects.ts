@@ -9,7 +9,7 @@ import { PersonStore } from '../../records/people/person-store.ts';
 import { Messenger, nameFor, type ToPerson } from '../messages/messenger.ts';
 import type { LoadedRun } from './run-loading.ts';
 import { messageOfStep } from '../../records/followup/message-of-step.ts';
-import { endsOnTag, RunService } from './run.service.ts';
+import { RunService } from './run.service.ts';
 
 /** A step that has fallen due: whose, in which batch, and what its message is about. */
 export interface DueStep {
@@ -54,8 +54,7 @@ export class StepEffects {
       const { person, content } = loaded;
       const tags = await this.store.tag(tx, person, [tag]);
       if (tags.length > 0) effects.note(person, now, { kind: 'tagged', tags, rule: content.name });
-      const because = `tagged ${tag}`;
-      ended(await this.runs.endOn(tx, effects, person.id, now, endsOnTag(tags), because));
+      ended(await this.runs.happenedTo(tx, effects, person.id, now, { when: 'tagged', tags }));
     },
     untag: async ({ tx, effects, loaded, now }, { tag }) => {
       const { person, content } = loaded;
@@ -74,6 +73,8 @@ export class StepEffects {
       const { client, person, booking } = loaded;
       await this.runs.join(tx, effects, { client, person, sequence, booking, at: now });
     },
+    // The worker sees to it: it is over by what happens, or in vain.
+    wait: () => {},
     end: async ({ tx, effects, loaded, now, ended }) => {
       await this.runs.end(tx, effects, [loaded], now, 'its end step');
       ended([loaded.run.id]);

@@ -5,6 +5,7 @@ import {
   actionWords,
   followUpRefused,
   stepKinds,
+  waitsUntil,
   whyUnreachable,
   type LeftOut,
   type SequenceStep,
@@ -14,7 +15,7 @@ import { bookingPlaceWords } from '@plumgate/core/booking';
 import { addressLine } from '@plumgate/core/clients';
 import { answerFields } from '@plumgate/core/forms';
 import { momentFields, type MergeContext } from '@plumgate/core/messages';
-import { and, asc, eq, lte, min, type SQL } from 'drizzle-orm';
+import { and, asc, eq, inArray, lte, min, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import { Worker } from '../../platform/worker.ts';
@@ -33,6 +34,7 @@ import {
 } from './run-loading.ts';
 import { mailChoicesOf, reachable } from '../../records/people/reachable.ts';
 import { RunService } from './run.service.ts';
+import { endWait, overAlready, waitOf, type Wait } from './waits.ts';
 import { StepEffects } from './step-effects.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
 
@@ -42,6 +44,9 @@ type StepRow = typeof runSteps.$inferSelect;
 const inOrder = [runSteps.dueAt, runSteps.nominalAt, runSteps.position, runSteps.id].map((column) =>
   asc(column),
 );
+
+/** What has a moment at which it falls due: steps, and those that wait and would do so in vain then. */
+const isToDo = inArray(runSteps.state, ['planned', 'waiting']);
 
 /** Steps taken at a time: their effects and marks are written by a handful of statements (bench: `due-steps`). */
 const batch = 400;
@@ -89,7 +94,7 @@ export class StepWorker implements OnModuleInit {
    * batch, the steps it refuses fail alone and the others are done.
    */
   private async doBatch(now: Instant): Promise<number> {
-    const isDue = and(eq(runSteps.state, 'planned'), lte(runSteps.dueAt, now));
+    const isDue = and(isToDo, lte(runSteps.dueAt, now));
     try {
       return await this.doSteps(isDue, now);
     } catch (error) {
@@ -132,15 +137,27 @@ export class StepWorker implements OnModuleInit {
         .limit(batch)
         .for('update', { skipLocked: true });
       if (due.length === 0) return 0;
+      if (due.length === 0) return 0;
       const loaded = await loadRuns(tx, isAnyOf(sequenceRuns.id, runIds));
       const booked = await runsThatBooked(tx, loaded, now);
       const facts = await factsAsked(tx, loaded, due, now);
       const pass = new Pass(tx, this.causes.begin(), now, loaded, booked, facts);
+      pass.over = await overAlready(tx, pass.waitsAmong(due));
       for (const step of due) await this.doStep(pass, step);
       await pass.write();
+      await this.goOn(pass);
       await this.runs.finish(tx, runIds);
       return due.length;
     });
+  }
+
+  /** Plans the lanes behind waits that are over. */
+  private async goOn({ tx, went, now, loaded }: Pass): Promise<void> {
+    const runs = [...went].map((id) => loaded.get(id)!);
+    if (runs.length === 0) return;
+    const effects = this.causes.begin();
+    await this.runs.planAnew(tx, effects, runs, now);
+    await effects.write(tx);
   }
 
   /** Writes down that a step could not be carried out; its reason is a code, since the words may be anybody's. */
@@ -149,7 +166,7 @@ export class StepWorker implements OnModuleInit {
       const [row] = await tx
         .update(runSteps)
         .set({ state: 'failed', doneAt: now, failedBecause: sqlState(error) })
-        .where(and(eq(runSteps.id, id), eq(runSteps.state, 'planned')))
+        .where(and(eq(runSteps.id, id), isToDo))
         .returning();
       if (!row) return;
       const [loaded] = await loadRuns(tx, eq(sequenceRuns.id, row.runId));
@@ -172,13 +189,14 @@ export class StepWorker implements OnModuleInit {
     return this.database.db
       .select({ at: min(runSteps.dueAt) })
       .from(runSteps)
-      .where(eq(runSteps.state, 'planned'));
+      .where(isToDo);
   }
 
   private async doStep(pass: Pass, row: StepRow): Promise<void> {
     const loaded = pass.loaded.get(row.runId);
     const step = loaded?.content.steps.find((one) => one.id === row.stepId);
     if (!loaded || !step || pass.ended.has(row.runId)) return pass.mark(row, 'dropped');
+    if (row.state === 'waiting') return this.wait(pass, row);
     const asks = askedTerms(step.onlyIf).length > 0;
     // What an earlier step did to them is not stored yet: the next pass asks, and the rest of the run waits for it.
     if (asks && pass.changed.has(loaded.person.id)) pass.waiting.add(row.runId);
@@ -198,6 +216,7 @@ export class StepWorker implements OnModuleInit {
       });
       return pass.leaveOut(row, reason);
     }
+    if (step.action.kind === 'wait') return this.wait(pass, row);
     await this.effects.carryOut(
       {
         tx: pass.tx,
@@ -213,6 +232,22 @@ export class StepWorker implements OnModuleInit {
     );
     pass.changed.add(loaded.person.id);
     pass.mark(row, stepKinds[step.action.kind].sends ? 'queued' : 'done');
+  }
+
+  /** Begins to wait, unless there is nothing to wait for any more; or has waited in vain. */
+  private async wait(pass: Pass, row: StepRow): Promise<void> {
+    const wait = waitOf(row, pass.loaded.get(row.runId)!)!;
+    const isOver = pass.over.has(row.id);
+    if (row.state === 'planned' && !isOver) {
+      const dueAt = waitsUntil(wait.step, row.dueAt!);
+      await pass.tx
+        .update(runSteps)
+        .set({ state: 'waiting', dueAt })
+        .where(eq(runSteps.id, row.id));
+      return;
+    }
+    await endWait(pass.tx, pass.effects, wait, isOver ? 'happened' : 'in-vain', pass.now);
+    pass.went.add(row.runId);
   }
 
   /** What has changed since the step was planned: a person who can't be reached any more, an event that is over. */
@@ -267,6 +302,9 @@ class Pass {
   readonly ended = new Set<RunId>();
   /** People that a step of this batch was carried out for. */
   readonly changed = new Set<PersonId>();
+  /** Waits that are over by what has happened already, and runs of which a wait was over. */
+  over: ReadonlySet<string> = new Set();
+  readonly went = new Set<RunId>();
   /** Runs that go on in the next batch. */
   readonly waiting = new Set<RunId>();
   readonly marks = {
@@ -287,6 +325,13 @@ class Pass {
     readonly facts: ReadonlyMap<PersonId, Facts>,
   ) {
     this.loaded = new Map(loaded.map((one) => [one.run.id, one]));
+  }
+
+  waitsAmong(due: readonly StepRow[]): Wait[] {
+    return due.flatMap((row) => {
+      const loaded = this.loaded.get(row.runId);
+      return (loaded && waitOf(row, loaded)) ?? [];
+    });
   }
 
   mark(row: StepRow, as: keyof Pass['marks']): void {

@@ -15,7 +15,7 @@ import { FieldStore } from '../../records/people/field-store.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import { loadRuns } from '../followup/run-loading.ts';
-import { endsOnTag, RunService } from '../followup/run.service.ts';
+import { RunService } from '../followup/run.service.ts';
 import { Messenger, nameFor } from '../messages/messenger.ts';
 import { StageService } from '../people/stage.service.ts';
 import { turnsFor, type Assignee } from '../routing/turns.ts';
@@ -139,8 +139,7 @@ export class PlanService {
     const tags = await this.store.tag(tx, person, plan.tags);
     if (tags.length === 0) return;
     effects.note(person, at, { kind: 'tagged', tags, rule });
-    const because = `tagged ${tags.join(', ')}`;
-    await this.runs.endOn(tx, effects, person.id, at, endsOnTag(tags), because);
+    await this.runs.happenedTo(tx, effects, person.id, at, { when: 'tagged', tags });
   }
 
   private async untag(

@@ -1,4 +1,4 @@
-import type { CampaignId, Instant } from '@plumgate/core/basics';
+import type { CampaignId, Instant, PersonId } from '@plumgate/core/basics';
 import type { EventKind } from '../../records/causes/consequences.ts';
 import type { MessageLeftOut } from '../../records/messages/outbox.table.ts';
 
@@ -17,3 +17,10 @@ export const messagesSettled: EventKind<MessagesSettled> = { name: 'messages set
 export const messageComplained: EventKind<{ campaignId: CampaignId | null; at: Instant }> = {
   name: 'message complained',
 };
+
+/** The first time that it is known of a message that whoever it went to opened it, or followed a link in it. */
+export const messageSeen: EventKind<{
+  personId: PersonId;
+  as: 'opened' | 'clicked';
+  at: Instant;
+}> = { name: 'message seen' };

@@ -8,6 +8,7 @@ import { Causes } from '../../records/causes/consequences.ts';
 import { messageLinks } from '../../records/messages/message-links.table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import type { TimelineFact } from '../../records/people/timeline.ts';
+import { messageSeen } from './message-events.ts';
 import { PersonLinks } from './person-links.ts';
 
 /** Servers of mail providers that fetch pictures for their people, by a word of their user agent: what they tell is less exact. */
@@ -80,7 +81,7 @@ export class MessageTracking {
     id: string,
     column: typeof outbox.openedAt | typeof outbox.clickedAt,
     set: Partial<Pick<typeof outbox.$inferInsert, 'openedAt' | 'openedBy' | 'clickedAt'>>,
-    factOf: (what: string) => TimelineFact,
+    factOf: (what: string) => Extract<TimelineFact, { kind: 'opened' | 'clicked' }>,
   ): Promise<void> {
     await this.database.transaction(async (tx) => {
       const [row] = await tx
@@ -91,7 +92,9 @@ export class MessageTracking {
       if (!row?.personId) return;
       const effects = this.causes.begin();
       const whose = { id: row.personId, clientId };
-      effects.note(whose, this.clock.now(), factOf(row.title));
+      const [fact, at] = [factOf(row.title), this.clock.now()];
+      effects.note(whose, at, fact);
+      effects.raise(messageSeen, { personId: row.personId, as: fact.kind, at });
       await effects.write(tx);
     });
   }

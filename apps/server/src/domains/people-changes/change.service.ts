@@ -23,7 +23,7 @@ import { waitingChanged } from '../people/waiting-events.ts';
 import { people } from '../../records/people/table.ts';
 import { bookingChanged, bookingKept, bookingMade } from '../booking/booking-events.ts';
 import { loadRuns } from '../followup/run-loading.ts';
-import { endsOnTag, RunService } from '../followup/run.service.ts';
+import { RunService } from '../followup/run.service.ts';
 import { StageService } from '../people/stage.service.ts';
 import { workerName } from '../../records/accounts/users-of.ts';
 
@@ -189,7 +189,7 @@ export class ChangeService implements OnModuleInit {
       and(isAnyOf(sequenceRuns.personId, idsOf(changed)), eq(sequenceRuns.state, 'running')),
       { lock: true },
     );
-    await this.runs.endWhere(tx, effects, running, at, endsOnTag([tag]), `tagged ${tag}`);
+    await this.runs.happened(tx, effects, running, at, { when: 'tagged', tags: [tag] });
     return asChanged(changed, () => ({}));
   }
 

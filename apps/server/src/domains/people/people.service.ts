@@ -323,6 +323,11 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
       );
     case 'skipped':
       return line('message', `${fact.by} skipped: ${fact.what}`, fact.sequence);
+    case 'waited':
+      return line(
+        'sequence',
+        `“${fact.sequence}” waited until ${fact.until}: ${fact.way === 'happened' ? 'they did' : 'not in time'}`,
+      );
     case 'ended':
       return line('sequence', `“${fact.sequence}” ended`, `because of: ${fact.because}`);
     case 'sent':

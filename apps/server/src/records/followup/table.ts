@@ -10,7 +10,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { PersonId, RunId, SequenceId, BookingId, SubmissionId } from '@plumgate/core/basics';
-import { sequenceFormat, type LeftOut } from '@plumgate/core/followup';
+import { sequenceFormat, type LeftOut, type Way } from '@plumgate/core/followup';
 import { people } from '../people/table.ts';
 import { ofClient } from '../clients/table.ts';
 import { documentColumn, instant } from '../../platform/database/columns.ts';
@@ -71,8 +71,11 @@ export const sequenceRuns = pgTable(
   ],
 );
 
+export type RunStepState =
+  'planned' | 'queued' | 'waiting' | 'done' | 'left-out' | 'dropped' | 'failed';
+
 /**
- * One step of a run. `planned` → `done`, a message by way of `queued` until the mail server or text gateway has taken it; or → `left-out` with the reason, from which a new plan may bring it back; or →
+ * One step of a run. `planned` → `done`, one that waits by way of `waiting` until it has not to any more (by `dueAt` at the latest), a message by way of `queued` until the mail server or text gateway has taken it; or → `left-out` with the reason, from which a new plan may bring it back; or →
  * `dropped` when the sequence no longer has it or the run ended before it; or → `failed` when it could not be carried
  * out, by itself and for a reason that stays.
  */
@@ -95,10 +98,10 @@ export const runSteps = pgTable(
     position: integer().notNull().default(0),
     /** Goes up when it is planned again after it was done: its message is another one then. */
     planVersion: integer('plan_version').notNull().default(0),
-    state: text()
-      .$type<'planned' | 'queued' | 'done' | 'left-out' | 'dropped' | 'failed'>()
-      .notNull(),
+    state: text().$type<RunStepState>().notNull(),
     leftOut: text('left_out').$type<LeftOut>(),
+    /** Of a step that waited and is done: which of its two lanes goes on from there. */
+    way: text().$type<Way>(),
     failedBecause: text('failed_because'),
     doneAt: instant('done_at'),
   },
@@ -106,7 +109,7 @@ export const runSteps = pgTable(
     unique('run_steps_once').on(table.runId, table.stepId),
     index('run_steps_due')
       .on(table.dueAt, table.nominalAt, table.position, table.id)
-      .where(sql`${table.state} = 'planned'`),
+      .where(sql`${table.state} in ('planned', 'waiting')`),
     index('run_steps_left_out')
       .on(table.clientId, table.nominalAt.desc().nullsFirst(), table.id)
       .where(sql`${table.state} = 'left-out'`),

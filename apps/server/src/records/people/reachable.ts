@@ -8,6 +8,7 @@ export const reachable = (person: PersonRow): Reachable => ({
   textConsent: person.textConsent,
   unsubscribed: person.unsubscribedAt !== null,
   mailRefused: person.mailRefusedAt !== null,
+  zone: person.zone,
 });
 
 /** What somebody has chosen of mail to them. */

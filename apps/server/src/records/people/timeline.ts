@@ -1,4 +1,4 @@
-import type { LeftOut } from '@plumgate/core/followup';
+import type { LeftOut, Way } from '@plumgate/core/followup';
 
 /** What a line of a person's timeline records. Words are made when it is read, so that they can change. */
 export type TimelineFact =
@@ -24,6 +24,8 @@ export type TimelineFact =
   | { kind: 'paused' | 'resumed'; sequence: string; by: string }
   | { kind: 'skipped'; what: string; sequence: string; by: string }
   | { kind: 'ended'; sequence: string; because: string }
+  /** A step has waited until something: it came, or not in time. */
+  | { kind: 'waited'; sequence: string; until: string; way: Way }
   /** `message` is the one in the outbox; an earlier build did not note it. */
   | { kind: 'sent'; subject: string; sequence: string; message?: string }
   | { kind: 'texted'; body: string; sequence: string; message?: string }

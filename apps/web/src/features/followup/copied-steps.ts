@@ -29,7 +29,12 @@ export function withCopies(
   newId: () => string,
 ): { content: SequenceContent; left: number } {
   const fitting = steps.filter((step) => step.anchor === 'joined' || content.event.kind !== 'none');
-  const copies = fitting.map((step) => ({ ...step, id: newId() }));
+  const ids = new Map(fitting.map(({ id }) => [id, newId()]));
+  // A step whose wait does not come along leaves its lane.
+  const copies = fitting.map(({ lane, ...step }) => {
+    const wait = lane && ids.get(lane.wait);
+    return { ...step, id: ids.get(step.id)!, ...(wait && { lane: { ...lane, wait } }) };
+  });
   return {
     content: { ...content, steps: [...content.steps, ...copies] },
     left: steps.length - fitting.length,

@@ -1,6 +1,13 @@
 import { api, termNames, type ClientSheet, type ConditionChoices } from '@plumgate/contract';
 import { conditionsWords } from '@plumgate/core/conditions';
-import { leftOutWords, planRun, SequenceContent, type PlannedStep } from '@plumgate/core/followup';
+import {
+  leftOutWords,
+  rehearseRun,
+  SequenceContent,
+  waitsForWords,
+  type PlannedStep,
+  type Way,
+} from '@plumgate/core/followup';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { useState } from 'react';
 import { Temporal } from 'temporal-polyfill';
@@ -41,7 +48,8 @@ function Tried({ content, sheet, choices, now }: Shown & { now: string }) {
       : content.event.kind === 'booking'
         ? books
         : '';
-  const plan = valid ? planFor(content, zone, joins, event, person) : [];
+  const [ways, setWays] = useState<Record<string, Way>>({});
+  const plan = valid ? planFor(content, sheet, joins, event, person, ways) : [];
   return (
     <aside
       aria-label="Preview"
@@ -100,6 +108,13 @@ function Tried({ content, sheet, choices, now }: Shown & { now: string }) {
                     {content.event.kind === 'fixed' ? content.event.name : 'The booking'}
                   </span>
                 )}
+                {line.step && !line.out && (
+                  <WayChoice
+                    step={content.steps.find(({ id }) => id === line.step)!}
+                    way={ways[line.step] ?? 'in-vain'}
+                    onChange={(way) => setWays({ ...ways, [line.step!]: way })}
+                  />
+                )}
                 {line.note && <span className="block text-xs text-muted">{line.note}</span>}
               </span>
             </li>
@@ -110,16 +125,37 @@ function Tried({ content, sheet, choices, now }: Shown & { now: string }) {
   );
 }
 
+/** Which way a step that waits is to go in the preview. */
+function WayChoice({
+  step: { action },
+  way,
+  onChange,
+}: {
+  step: SequenceContent['steps'][number];
+  way: Way;
+  onChange: (way: Way) => void;
+}) {
+  if (action.kind !== 'wait') return null;
+  return (
+    <Tick
+      label={`Here ${waitsForWords(action.until)} in time`}
+      checked={way === 'happened'}
+      onChange={(happens) => onChange(happens ? 'happened' : 'in-vain')}
+    />
+  );
+}
+
 function planFor(
   content: SequenceContent,
-  zone: string,
+  { zone, facts: { week, closed } }: ClientSheet,
   joins: string,
   event: string,
   person: { email: boolean; texts: boolean },
+  ways: Record<string, Way>,
 ): PlannedStep[] {
   const joinedAt = Temporal.Instant.from(momentOf(joins, zone));
-  return planRun({
-    sequence: { ...content, zone },
+  const inputs = {
+    sequence: { ...content, zone, week, closed },
     joinedAt,
     event: event ? { at: Temporal.Instant.from(momentOf(event, zone)) } : null,
     person: {
@@ -130,7 +166,8 @@ function planFor(
       mailRefused: false,
     },
     now: joinedAt,
-  });
+  };
+  return rehearseRun(inputs, ways).plan;
 }
 
 interface Line {

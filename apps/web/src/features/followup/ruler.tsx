@@ -1,15 +1,24 @@
 import { api, termNames, type ClientSheet } from '@plumgate/contract';
 import { askedTerms, conditionsWords } from '@plumgate/core/conditions';
-import { stepWhenWords, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
+import {
+  mostLanesDeep,
+  stepWhenWords,
+  waitsForWords,
+  Way,
+  type Lane,
+  type SequenceContent,
+  type SequenceStep,
+  type WaitsFor,
+} from '@plumgate/core/followup';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
-import { momentOf, whenText, timeOfDay } from '../../ui/when.ts';
+import { momentOf, whenText } from '../../ui/when.ts';
 import type { Askable } from '../conditions/askable.ts';
 import { sequenceSample } from './sample-values.ts';
-import { newStep, stepName, stepsOn } from './steps.ts';
+import { deepness, newStep, stepName, stepsInLane, stepsOn, withoutStep } from './steps.ts';
 import { StepsBar } from './steps-bar.tsx';
 import { StepSettings } from './step-settings.tsx';
 
@@ -35,36 +44,55 @@ export function Ruler({
   const others = (sequences.data?.sequences ?? []).filter((one) => one.id !== sequenceId);
   const setStep = (step: SequenceStep) =>
     onChange({ ...content, steps: content.steps.map((one) => (one.id === step.id ? step : one)) });
-  const add = (anchor: SequenceStep['anchor'], side: SequenceStep['side']) => {
-    const step = newStep(anchor, side);
+  const add = (anchor: SequenceStep['anchor'], side: SequenceStep['side'], lane?: Lane) => {
+    const step = newStep(anchor, side, lane);
     onChange({ ...content, steps: [...content.steps, step] });
     setOpen(step.id);
   };
+  const card = (step: SequenceStep) => (
+    <Step
+      key={step.id}
+      step={step}
+      sheet={sheet}
+      asks={asks}
+      others={others.map((one) => ({ id: one.id, name: one.content.name }))}
+      sent={sent[step.id] ?? 0}
+      open={open === step.id}
+      isPicked={picked.has(step.id)}
+      onPick={(isPicked) => {
+        const next = new Set(picked);
+        if (isPicked) next.add(step.id);
+        else next.delete(step.id);
+        setPicked(next);
+      }}
+      event={content.event}
+      onOpen={() => setOpen(open === step.id ? null : step.id)}
+      onChange={setStep}
+      onRemove={() => onChange(withoutStep(content, step.id))}
+      lanes={
+        step.action.kind === 'wait' &&
+        deepness(content, step) < mostLanesDeep && (
+          <Lanes until={step.action.until}>
+            {(way) => {
+              const lane = { wait: step.id, way };
+              return (
+                <>
+                  {stepsInLane(content, lane).map(card)}
+                  <li>
+                    <Button look="quiet" onClick={() => add('joined', 'after', lane)}>
+                      <Plus className="size-4" aria-hidden /> Add a step
+                    </Button>
+                  </li>
+                </>
+              );
+            }}
+          </Lanes>
+        )
+      }
+    />
+  );
   const cards = (anchor: SequenceStep['anchor'], side: SequenceStep['side']) =>
-    stepsOn(content, anchor, side).map((step) => (
-      <Step
-        key={step.id}
-        step={step}
-        sheet={sheet}
-        asks={asks}
-        others={others.map((one) => ({ id: one.id, name: one.content.name }))}
-        sent={sent[step.id] ?? 0}
-        open={open === step.id}
-        isPicked={picked.has(step.id)}
-        onPick={(isPicked) => {
-          const next = new Set(picked);
-          if (isPicked) next.add(step.id);
-          else next.delete(step.id);
-          setPicked(next);
-        }}
-        event={content.event}
-        onOpen={() => setOpen(open === step.id ? null : step.id)}
-        onChange={setStep}
-        onRemove={() =>
-          onChange({ ...content, steps: content.steps.filter((one) => one.id !== step.id) })
-        }
-      />
-    ));
+    stepsOn(content, anchor, side).map(card);
   return (
     <>
       <StepsBar
@@ -109,6 +137,27 @@ export function Ruler({
   );
 }
 
+/** The two ways behind a step that waits, beside each other where there is room. */
+function Lanes({ until, children }: { until: WaitsFor; children: (way: Way) => ReactNode }) {
+  return (
+    <div className="grid gap-3 @container">
+      <div className="grid gap-3 @2xl:grid-cols-2">
+        {Way.options.map((way) => (
+          <section
+            key={way}
+            className={`min-w-0 rounded-card border-l-4 bg-paper/60 p-3 ${way === 'happened' ? 'border-leaf' : 'border-honey'}`}
+          >
+            <h3 className="mb-2 font-sans text-[13px] font-semibold">
+              {way === 'happened' ? `If ${waitsForWords(until)} in time` : 'If not'}
+            </h3>
+            <ol className="grid gap-2">{children(way)}</ol>
+          </section>
+        ))}
+      </div>
+    </div>
+  );
+}
+
 const eventName = ({ event }: SequenceContent) =>
   event.kind === 'fixed' ? event.name : 'the person’s booking';
 
@@ -131,6 +180,7 @@ function Step({
   open,
   event,
   isPicked,
+  lanes,
   onPick,
   onOpen,
   onChange,
@@ -144,6 +194,8 @@ function Step({
   open: boolean;
   event: SequenceContent['event'];
   isPicked: boolean;
+  /** What lies behind it, where it waits. */
+  lanes: ReactNode;
   onPick: (isPicked: boolean) => void;
   onOpen: () => void;
   onChange: (step: SequenceStep) => void;
@@ -152,60 +204,79 @@ function Step({
   const name = fillOrKeep(stepName(step.action, others), sequenceSample(sheet, event));
   const isAsking = askedTerms(step.onlyIf).length > 0;
   const isMessage = step.action.kind === 'email' || step.action.kind === 'text';
+  const [when, ...more] = stepWhenWords(step).split(', ');
   return (
-    <li className="relative mb-3 flex gap-8 max-md:flex-col max-md:gap-1">
-      <p className="w-24 shrink-0 pt-3 text-right text-[13px] font-semibold max-md:w-auto max-md:text-left">
-        {stepWhenWords(step).split(', ')[0]}
-        {step.delay.at && (
-          <span className="block font-normal text-muted">at {timeOfDay(step.delay.at)}</span>
+    <li
+      className={step.lane ? 'grid gap-1' : 'relative mb-3 flex gap-8 max-md:flex-col max-md:gap-1'}
+    >
+      <p
+        className={
+          step.lane
+            ? 'text-[13px] font-semibold'
+            : 'w-24 shrink-0 pt-3 text-right text-[13px] font-semibold max-md:w-auto max-md:text-left'
+        }
+      >
+        {when}
+        {more.length > 0 && (
+          <span className={step.lane ? 'font-normal text-muted' : 'block font-normal text-muted'}>
+            {step.lane && ', '}
+            {more.join(', ')}
+          </span>
         )}
       </p>
-      <span
-        aria-hidden
-        className={`absolute top-4 left-[109px] size-3.5 border-[3px] bg-sheet max-md:hidden ${isMessage ? 'rounded-full border-plum' : 'rounded-sm border-tide'}`}
-      />
-      <div
-        className={`min-w-0 flex-1 rounded-card border bg-sheet ${isPicked ? 'border-plum' : 'border-line'}`}
-      >
-        <div className="flex items-center">
-          <input
-            type="checkbox"
-            aria-label={`Pick the step “${name}”`}
-            className="ml-3 size-6 shrink-0 accent-plum"
-            checked={isPicked}
-            onChange={(change) => onPick(change.target.checked)}
-          />
-          <button
-            type="button"
-            aria-expanded={open}
-            className="flex min-w-0 flex-1 items-center gap-4 px-4 py-3 text-left"
-            onClick={onOpen}
-          >
-            <span className="min-w-0 flex-1">
-              <b className="block truncate font-semibold">{name}</b>
-              <span className="text-xs text-muted">
-                {step.unlessBooked && 'Unless they have booked · '}
-                {isAsking &&
-                  `Only people ${conditionsWords(step.onlyIf, termNames(asks.choices))} · `}
-                If late: {step.late === 'skip' ? 'skip' : 'send now'}
+      {!step.lane && (
+        <span
+          aria-hidden
+          className={`absolute top-4 left-[109px] size-3.5 border-[3px] bg-sheet max-md:hidden ${isMessage ? 'rounded-full border-plum' : 'rounded-sm border-tide'}`}
+        />
+      )}
+      <div className="grid min-w-0 flex-1 gap-3">
+        <div
+          className={`min-w-0 rounded-card border bg-sheet ${isPicked ? 'border-plum' : 'border-line'}`}
+        >
+          <div className="flex items-center">
+            <input
+              type="checkbox"
+              aria-label={`Pick the step “${name}”`}
+              className="ml-3 size-6 shrink-0 accent-plum"
+              checked={isPicked}
+              onChange={(change) => onPick(change.target.checked)}
+            />
+            <button
+              type="button"
+              aria-expanded={open}
+              className="flex min-w-0 flex-1 items-center gap-4 px-4 py-3 text-left"
+              onClick={onOpen}
+            >
+              <span className="min-w-0 flex-1">
+                <b className="block truncate font-semibold">{name}</b>
+                <span className="text-xs text-muted">
+                  {step.unlessBooked && 'Unless they have booked · '}
+                  {isAsking &&
+                    `Only people ${conditionsWords(step.onlyIf, termNames(asks.choices))} · `}
+                  If late: {step.late === 'skip' ? 'skip' : 'send now'}
+                </span>
               </span>
-            </span>
-            <span className="text-xs text-muted tabular-nums">
-              Sent {sent.toLocaleString('en-US')} {sent === 1 ? 'time' : 'times'}
-            </span>
-          </button>
+              {step.action.kind !== 'wait' && (
+                <span className="text-xs text-muted tabular-nums">
+                  Sent {sent.toLocaleString('en-US')} {sent === 1 ? 'time' : 'times'}
+                </span>
+              )}
+            </button>
+          </div>
+          {open && (
+            <StepSettings
+              step={step}
+              sheet={sheet}
+              asks={asks}
+              others={others}
+              event={event}
+              onChange={onChange}
+              onRemove={onRemove}
+            />
+          )}
         </div>
-        {open && (
-          <StepSettings
-            step={step}
-            sheet={sheet}
-            asks={asks}
-            others={others}
-            event={event}
-            onChange={onChange}
-            onRemove={onRemove}
-          />
-        )}
+        {lanes}
       </div>
     </li>
   );

@@ -4,6 +4,7 @@ import type { MergeField } from '@plumgate/core/messages';
 import type { ReactNode } from 'react';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { MessageFields, newMessage, type WritingFor } from '../writing/message-fields.tsx';
+import { WaitFields } from './wait-fields.tsx';
 import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
 
 type ActionOf<Kind extends StepAction['kind']> = Extract<StepAction, { kind: Kind }>;
@@ -95,6 +96,13 @@ const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
           onChange={(event) => onChange({ ...action, sequence: event.target.value as never })}
         />
       ),
+  },
+  wait: {
+    starter: () => ({
+      ...{ kind: 'wait', until: { when: 'replied' } },
+      atMost: { amount: 2, unit: 'days' },
+    }),
+    fields: ({ action, onChange }) => <WaitFields action={action} onChange={onChange} />,
   },
   end: {
     starter: () => ({ kind: 'end' }),

@@ -8,6 +8,7 @@ import {
 } from '@plumgate/core/followup';
 import { samplePerson } from '@plumgate/core/emails';
 import { fillOrKeep } from '@plumgate/core/messages';
+import { weekdays } from '@plumgate/core/opening';
 import { Trash2 } from 'lucide-react';
 import { Button } from '../../ui/button.tsx';
 import { Choice, SelectField, TextField, Tick } from '../../ui/field.tsx';
@@ -92,6 +93,14 @@ export function StepSettings({
   );
 }
 
+const unitsBefore = {
+  ...{ minutes: 'minutes', hours: 'hours', days: 'days' },
+  'business-days': 'business days',
+};
+const units = { ...unitsBefore, 'business-hours': 'business hours' };
+const inDays = (unit: string): boolean => unit === 'days' || unit === 'business-days';
+const weekdayOptions = Object.fromEntries(weekdays.map((name, index) => [index + 1, name]));
+
 /** When a step happens, and what becomes of it when that moment is past as somebody joins. */
 function WhenFields({
   step,
@@ -103,8 +112,15 @@ function WhenFields({
   onChange: (step: SequenceStep) => void;
 }) {
   const { delay } = step;
-  const setDelay = (changes: Partial<typeof delay>) =>
-    onChange({ ...step, delay: { ...delay, ...changes } });
+  const setDelay = (changes: {
+    [Key in keyof typeof delay]?: (typeof delay)[Key] | undefined;
+  }) => {
+    const { weekday, ...rest } = { ...delay, ...changes };
+    onChange({
+      ...step,
+      delay: { ...rest, ...(weekday !== undefined && { weekday }) } as typeof delay,
+    });
+  };
   const place = step.anchor === 'joined' ? 'joined' : step.side;
   return (
     <>
@@ -119,30 +135,40 @@ function WhenFields({
         />
         <SelectField
           label="Unit"
-          options={{ minutes: 'minutes', hours: 'hours', days: 'days' }}
+          options={step.side === 'before' ? unitsBefore : units}
           value={delay.unit}
           onChange={(event) =>
             setDelay({
               unit: event.target.value as typeof delay.unit,
-              ...(event.target.value !== 'days' && { at: null }),
+              ...(!inDays(event.target.value) && { at: null, weekday: undefined }),
             })
           }
         />
         <TextField
           label="At"
           type="time"
-          disabled={delay.unit !== 'days'}
+          disabled={!inDays(delay.unit)}
           value={delay.at ?? ''}
           help="empty for the same time"
           onChange={(event) => setDelay({ at: event.target.value || null })}
         />
       </div>
+      {inDays(delay.unit) && (
+        <SelectField
+          label={step.side === 'before' ? 'On the last' : 'On the next'}
+          options={{ '': 'day, whichever it is', ...weekdayOptions }}
+          value={delay.weekday ?? ''}
+          onChange={(event) =>
+            setDelay({ weekday: event.target.value ? Number(event.target.value) : undefined })
+          }
+        />
+      )}
       <Choice
         label="Counts from"
         value={place}
         options={
           {
-            joined: 'from sign-up',
+            joined: step.lane ? 'from here' : 'from sign-up',
             ...(counted.kind !== 'none' && {
               before: 'before the event',
               after: 'after the event',

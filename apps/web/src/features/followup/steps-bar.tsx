@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '../../ui/button.tsx';
 import { copiedSteps, copySteps, withCopies } from './copied-steps.ts';
-import { newStepId } from './steps.ts';
+import { newStepId, withoutStep } from './steps.ts';
 
 /** What can be done with the steps that are picked, and with those that were copied before; nothing while there are none. */
 export function StepsBar({
@@ -55,7 +55,7 @@ export function StepsBar({
           </Button>
           <Button
             onClick={() => {
-              onChange({ ...content, steps: content.steps.filter(({ id }) => !picked.has(id)) });
+              onChange([...picked].reduce(withoutStep, content));
               onPickNone();
             }}
           >
