@@ -56,7 +56,9 @@ test('a late joiner’s dry run equals what the post room shows after the clock 
     .filter((line) => !line.includes('left out') && !line.endsWith('evening'))
     .map((line) => line.split('\n')[0]!.trim());
 
-  const visitor = await (await browser.newContext(phone)).newPage();
+  // Quiet hours are those of the zone that they live in.
+  const lives = { timezoneId: 'America/New_York' };
+  const visitor = await (await browser.newContext({ ...phone, ...lives })).newPage();
   await visitor.goto(`${physio}/runners-knee-evening`);
   await visitor.getByLabel('Your name').fill('Lorcan Late');
   await visitor.getByLabel('Email').fill('lorcan.late@example.com');
