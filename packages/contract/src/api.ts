@@ -113,6 +113,7 @@ import {
   RuleView,
   SequenceEffect,
   SequenceView,
+  StepFigures,
   SlotView,
   StandInRecord,
   TemplateContent,
@@ -1670,6 +1671,14 @@ export const getSequence = endpoint({
   right: 'followup.read',
   params: ofSequence,
   answer: SequenceView,
+});
+export const getSequenceFigures = endpoint({
+  method: 'GET',
+  path: '/api/sequences/:sequenceId/figures',
+  summary: 'What became of each step of a sequence, by step id',
+  right: 'followup.read',
+  params: ofSequence,
+  answer: z.object({ steps: z.record(z.string(), StepFigures) }),
 });
 export const createSequence = endpoint({
   method: 'POST',

@@ -1031,6 +1031,19 @@ export const SequenceView = z.object({
 });
 export type SequenceView = z.infer<typeof SequenceView>;
 
+/** What became of a step for all who came into its sequence. */
+export const StepFigures = z.object({
+  /** For whom it is still to come, or who wait in it. */
+  waiting: z.int(),
+  done: z.int(),
+  /** Of a step that waits: for whom what it waits for has happened in time. */
+  happened: z.int(),
+  leftOut: z.array(z.object({ reason: LeftOut, people: z.int() })),
+  /** Of its messages that are still kept (three months): opened as far as mail programs tell, answered within 14 days. */
+  messages: z.object({ kept: z.int(), opened: z.int(), clicked: z.int(), answered: z.int() }),
+});
+export type StepFigures = z.infer<typeof StepFigures>;
+
 /** Codes that people are given: how many there are, and how many were given and redeemed. */
 export const VoucherPoolView = z.object({
   id: VoucherPoolId,

@@ -55,6 +55,13 @@ export class SequenceController {
     return this.sequences.get(params.sequenceId, who.id);
   }
 
+  @Bind(api.getSequenceFigures)
+  async figures(
+    @Input() { params }: InputOf<typeof api.getSequenceFigures>,
+  ): Promise<Answer<typeof api.getSequenceFigures>> {
+    return { steps: await this.sequences.figures(params.sequenceId) };
+  }
+
   @Bind(api.previewSequenceChange)
   previewChange(
     @Input() { params, body }: InputOf<typeof api.previewSequenceChange>,

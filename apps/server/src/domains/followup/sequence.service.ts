@@ -1,6 +1,6 @@
 import { emailFromText } from '@plumgate/core/emails';
 import { Injectable } from '@nestjs/common';
-import type { SequenceEffect, SequenceView } from '@plumgate/contract';
+import type { SequenceEffect, SequenceView, StepFigures } from '@plumgate/contract';
 import {
   referencesIn,
   type ClientId,
@@ -27,6 +27,7 @@ import { Messenger } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { messageGaps } from './message-gaps.ts';
 import { fixedMoment } from './run-loading.ts';
+import { stepFigures } from './sequence-figures.ts';
 import { RunService, type RunChange } from './run.service.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 
@@ -63,6 +64,10 @@ export class SequenceService {
   async get(id: SequenceId, me: UserId): Promise<SequenceView> {
     const [view] = await this.views([await this.row(this.database.db, id)], me);
     return view!;
+  }
+
+  figures(id: SequenceId): Promise<Record<string, StepFigures>> {
+    return stepFigures(this.database.db, id);
   }
 
   /**

@@ -193,6 +193,31 @@ it('ended meanwhile, it waits for nothing any more; edited meanwhile, it goes on
   ]);
 });
 
+it('the figures of each step tell who waits, which way they went, and what became of messages', async () => {
+  const id = await make(lanes({ when: 'replied' }));
+  await joinTogether(app, clientId, id, 3);
+  await app.settle();
+  const figures = async () =>
+    (await app.api('GET', `/api/sequences/${id}/figures`, undefined, 'owner@example.com')).json<{
+      steps: Record<string, object>;
+    }>().steps;
+  expect(await figures()).toMatchObject({
+    first: { waiting: 0, done: 3, messages: { kept: 3, opened: 0, answered: 0 } },
+    wait: { waiting: 3, done: 0, happened: 0 },
+  });
+  const [letterSent] = await app.database.db.select().from(postRoom);
+  await app.site('GET', new URL(/http\S+\/~\/l\/\w+/.exec(letterSent!.text)![0]).pathname);
+  await answer();
+  await app.move('P2D');
+  await app.settle();
+  expect(await figures()).toMatchObject({
+    first: { done: 3, messages: { kept: 3, opened: 1, clicked: 1, answered: 1 } },
+    wait: { waiting: 0, done: 3, happened: 1 },
+    thanks: { done: 1 },
+    again: { done: 2 },
+  });
+});
+
 it('two hundred people wait and go their ways, each once', async () => {
   const id = await make(lanes({ when: 'replied' }));
   await joinTogether(app, clientId, id, 200);

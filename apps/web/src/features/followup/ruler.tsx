@@ -1,6 +1,7 @@
-import { api, termNames, type ClientSheet } from '@plumgate/contract';
+import { api, termNames, type ClientSheet, type StepFigures } from '@plumgate/contract';
 import { askedTerms, conditionsWords } from '@plumgate/core/conditions';
 import {
+  leftOutWords,
   mostLanesDeep,
   stepWhenWords,
   waitsForWords,
@@ -18,6 +19,7 @@ import { Button } from '../../ui/button.tsx';
 import { momentOf, whenText } from '../../ui/when.ts';
 import type { Askable } from '../conditions/askable.ts';
 import { sequenceSample } from './sample-values.ts';
+import { figureWords } from './figure-words.ts';
 import { deepness, newStep, stepName, stepsInLane, stepsOn, withoutStep } from './steps.ts';
 import { StepsBar } from './steps-bar.tsx';
 import { StepSettings } from './step-settings.tsx';
@@ -27,14 +29,15 @@ export function Ruler({
   content,
   sheet,
   asks,
-  sent,
+  figures,
   sequenceId,
   onChange,
 }: {
   content: SequenceContent;
   sheet: ClientSheet;
   asks: Askable;
-  sent: Record<string, number>;
+  /** What became of its steps so far; left out until it is known. */
+  figures: Record<string, StepFigures> | undefined;
   sequenceId: string;
   onChange: (content: SequenceContent) => void;
 }) {
@@ -56,7 +59,7 @@ export function Ruler({
       sheet={sheet}
       asks={asks}
       others={others.map((one) => ({ id: one.id, name: one.content.name }))}
-      sent={sent[step.id] ?? 0}
+      figures={figures?.[step.id]}
       open={open === step.id}
       isPicked={picked.has(step.id)}
       onPick={(isPicked) => {
@@ -176,7 +179,7 @@ function Step({
   sheet,
   asks,
   others,
-  sent,
+  figures,
   open,
   event,
   isPicked,
@@ -190,7 +193,7 @@ function Step({
   sheet: ClientSheet;
   asks: Askable;
   others: { id: string; name: string }[];
-  sent: number;
+  figures: StepFigures | undefined;
   open: boolean;
   event: SequenceContent['event'];
   isPicked: boolean;
@@ -249,21 +252,34 @@ function Step({
               onClick={onOpen}
             >
               <span className="min-w-0 flex-1">
-                <b className="block truncate font-semibold">{name}</b>
-                <span className="text-xs text-muted">
-                  {step.unlessBooked && 'Unless they have booked · '}
-                  {isAsking &&
-                    `Only people ${conditionsWords(step.onlyIf, termNames(asks.choices))} · `}
-                  If late: {step.late === 'skip' ? 'skip' : 'send now'}
+                <b className="line-clamp-2 font-semibold break-words">{name}</b>
+                <span className="block text-xs text-muted">
+                  {[
+                    step.unlessBooked && 'Unless they have booked',
+                    isAsking &&
+                      `Only people ${conditionsWords(step.onlyIf, termNames(asks.choices))}`,
+                    !step.lane && `If late: ${step.late === 'skip' ? 'skip' : 'send now'}`,
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
                 </span>
+                {figures && (
+                  <span className="block text-xs text-muted tabular-nums">
+                    {figureWords(step, figures).join(' · ')}
+                  </span>
+                )}
               </span>
-              {step.action.kind !== 'wait' && (
-                <span className="text-xs text-muted tabular-nums">
-                  Sent {sent.toLocaleString('en-US')} {sent === 1 ? 'time' : 'times'}
-                </span>
-              )}
             </button>
           </div>
+          {open && figures && figures.leftOut.length > 0 && (
+            <p className="border-t border-line px-4 py-3 text-[13px] text-muted">
+              Left out:{' '}
+              {figures.leftOut
+                .map(({ reason, people }) => `${people} because ${leftOutWords(reason)}`)
+                .join('; ')}
+              .
+            </p>
+          )}
           {open && (
             <StepSettings
               step={step}

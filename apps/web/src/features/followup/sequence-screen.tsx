@@ -35,6 +35,9 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
   const clientId = sequence.clientId;
   const { data: sheet } = useEndpoint(api.getClient, { params: { clientId } });
   const { data: choices } = useEndpoint(api.getConditionChoices, { params: { clientId } });
+  const figures = useEndpoint(api.getSequenceFigures, {
+    params: { sequenceId: sequence.id },
+  });
   const today = useToday(client?.zone ?? 'UTC');
   const params = { sequenceId: sequence.id };
   const draft = useDraft({
@@ -101,7 +104,7 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
             content={content}
             sheet={sheet}
             asks={asks}
-            sent={sequence.sent}
+            figures={figures.data?.steps}
             sequenceId={sequence.id}
             onChange={setValue}
           />

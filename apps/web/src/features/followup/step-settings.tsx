@@ -155,8 +155,8 @@ function WhenFields({
       </div>
       {inDays(delay.unit) && (
         <SelectField
-          label={step.side === 'before' ? 'On the last' : 'On the next'}
-          options={{ '': 'day, whichever it is', ...weekdayOptions }}
+          label="Day of the week"
+          options={{ '': 'any day', ...weekdayOptions }}
           value={delay.weekday ?? ''}
           onChange={(event) =>
             setDelay({ weekday: event.target.value ? Number(event.target.value) : undefined })
