@@ -7,4 +7,5 @@ export * from './plan-run.ts';
 export * from './left-out-words.ts';
 export * from './step-words.ts';
 export * from './replan.ts';
+export * from './hand-over.ts';
 export * from './sequence-format.ts';

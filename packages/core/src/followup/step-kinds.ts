@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { SequenceId, Tag } from '../basics/index.ts';
+import { SequenceId, StageId, Tag, UserId } from '../basics/index.ts';
 import { emailSettings } from '../emails/index.ts';
 import { inPlainWords, mergeWords } from '../messages/index.ts';
 import { waitsForWords, WaitsFor } from './happening.ts';
@@ -11,8 +11,8 @@ function stepKind<Kind extends string, Settings extends z.ZodRawShape>(kind: {
   settings: Settings;
   /** What a marketer chooses: "Send an email". */
   label: string;
-  /** What a step does, in a line; `sequence` is the name of the one that it starts. */
-  words: (action: z.infer<z.ZodObject<Settings>>, sequence: string) => string;
+  /** What a step does, in a line; `named` is what the sequence, stage, user or field that it names is called, empty where that is not known. */
+  words: (action: z.infer<z.ZodObject<Settings>>, named: string) => string;
   /** A message to the person: why it can't reach them as things stand, null when it can. Such a step keeps quiet hours. */
   whyUnreachable?: (person: Reachable) => LeftOut | null;
   /** It sends a message, and is done when that has been sent. */
@@ -70,6 +70,27 @@ export const stepKinds = {
     words: ({ email }) => `Notify ${email}`,
     sends: true,
   }),
+  stage: stepKind({
+    kind: 'stage',
+    settings: { to: StageId },
+    label: 'Move to a stage',
+    words: (_action, named) => (named ? `Move to the stage “${named}”` : 'Move to another stage'),
+  }),
+  assign: stepKind({
+    kind: 'assign',
+    settings: { to: UserId },
+    label: 'Assign to somebody',
+    words: (_action, named) => `Assign to ${named || 'somebody'}`,
+  }),
+  field: stepKind({
+    kind: 'field',
+    settings: {
+      field: z.string().min(1, 'Choose a field.').max(40),
+      typed: z.string().trim().min(1, 'Say what the field is to be.').max(1000),
+    },
+    label: 'Set a field',
+    words: ({ field, typed }, named) => `Set ${named || field} to ${typed}`,
+  }),
   task: stepKind({
     kind: 'task',
     settings: { text: z.string().trim().min(1, 'Say what is to be done.').max(300) },
@@ -95,7 +116,7 @@ export const stepKinds = {
     kind: 'start',
     settings: { sequence: SequenceId },
     label: 'Start another sequence',
-    words: (_action, sequence) => `Start ${sequence}`,
+    words: (_action, named) => `Start ${named || 'another sequence'}`,
   }),
   end: stepKind({
     kind: 'end',

@@ -23,9 +23,6 @@ const span = ({ amount, unit }: Delay) => {
   return `${amount} ${amount === 1 ? words.slice(0, -1) : words}`;
 };
 
-/** What a step does, with its own words where it has some. `sequence` is the name of the one that it starts. */
-export const actionWords = (action: StepAction, sequence = 'another sequence'): string =>
-  (stepKinds[action.kind].words as (action: StepAction, sequence: string) => string)(
-    action,
-    sequence,
-  );
+/** What a step does, with its own words where it has some. `named` is what that is called which it names: a sequence, a stage. */
+export const actionWords = (action: StepAction, named = ''): string =>
+  (stepKinds[action.kind].words as (action: StepAction, named: string) => string)(action, named);

@@ -5,8 +5,12 @@ import { dueInDays } from '@plumgate/core/people';
 import { withoutLinks, type MergeContext } from '@plumgate/core/messages';
 import type { Queries } from '../../platform/database/database.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
+import { nameOfWorker } from '../../records/accounts/users-of.ts';
+import { FieldStore } from '../../records/people/field-store.ts';
+import { setTypedFields } from '../../records/people/set-typed-fields.ts';
 import { PersonStore } from '../../records/people/person-store.ts';
 import { Messenger, nameFor, type ToPerson } from '../messages/messenger.ts';
+import { StageService } from '../people/stage.service.ts';
 import type { LoadedRun } from './run-loading.ts';
 import { messageOfStep } from '../../records/followup/message-of-step.ts';
 import { RunService } from './run.service.ts';
@@ -34,7 +38,9 @@ type Effect<Kind extends StepAction['kind']> = (
 export class StepEffects {
   constructor(
     private readonly runs: RunService,
-    private readonly store: PersonStore,
+    readonly store: PersonStore,
+    readonly fields: FieldStore,
+    private readonly stages: StageService,
     private readonly messenger: Messenger,
   ) {}
 
@@ -60,6 +66,26 @@ export class StepEffects {
       const { person, content } = loaded;
       if (await this.store.untag(tx, person, tag))
         effects.note(person, now, { kind: 'untagged', tag, sequence: content.name });
+    },
+    stage: async ({ tx, effects, loaded, now }, { to }) => {
+      const { person, content } = loaded;
+      if (person.stageId !== to)
+        await this.stages.move(tx, effects, [person], to, { by: content.name, at: now });
+    },
+    assign: async ({ tx, effects, loaded, now }, { to }) => {
+      const { person, client, content } = loaded;
+      const name = await nameOfWorker(tx, client.id, to);
+      // Who does not work for the client any more gets nobody.
+      if (!name || person.assigneeId === to) return;
+      effects.add(this.store.assign(tx, person, to));
+      effects.note(person, now, { kind: 'assigned', to: name, rule: content.name });
+    },
+    field: ({ tx, effects, loaded, now }, { field, typed }) => {
+      const { person, client, content } = loaded;
+      const set = { person, client, typed: { [field]: typed } };
+      return setTypedFields(tx, effects, this, set, {
+        ...{ by: content.name, submission: null, at: now },
+      });
     },
     task: ({ effects, loaded, now }, { text }) => {
       const { person, client, content } = loaded;

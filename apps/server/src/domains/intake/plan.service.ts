@@ -2,16 +2,16 @@ import { Injectable } from '@nestjs/common';
 import type { Instant, SubmissionId, UserId } from '@plumgate/core/basics';
 import { minorUnits, moneyWords } from '@plumgate/core/basics';
 import { withoutLinks } from '@plumgate/core/messages';
-import { dueInDays, phoneKey, readFieldValue, type FieldValues } from '@plumgate/core/people';
+import { dueInDays, phoneKey } from '@plumgate/core/people';
 import { routeLead, type RoutePlan, type Rule } from '@plumgate/core/routing';
-import { and, eq, inArray, sql } from 'drizzle-orm';
-import { toJson } from '../../platform/database/columns.ts';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
 import { sequenceRuns } from '../../records/followup/table.ts';
 import { factsOf } from '../../records/conditions/facts-of.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
+import { setTypedFields } from '../../records/people/set-typed-fields.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import { loadRuns } from '../followup/run-loading.ts';
@@ -49,9 +49,9 @@ export interface Followed extends Pick<Routed, 'client' | 'person' | 'assignees'
 @Injectable()
 export class PlanService {
   constructor(
-    private readonly store: PersonStore,
+    readonly store: PersonStore,
     private readonly stages: StageService,
-    private readonly fields: FieldStore,
+    readonly fields: FieldStore,
     private readonly runs: RunService,
     private readonly messenger: Messenger,
   ) {}
@@ -168,19 +168,8 @@ export class PlanService {
       const to = moneyWords({ amount, currency }, locale);
       effects.note(person, at, { kind: 'edited', what: 'Value', to, by: rule });
     }
-    if (Object.keys(plan.fields).length === 0) return;
-    const set: FieldValues = {};
-    for (const field of await this.fields.ofClient(tx, client.id)) {
-      const typed = plan.fields[field.key];
-      const read = typed === undefined ? null : readFieldValue(field, typed, currency);
-      if (read?.ok && read.value !== null) set[field.key] = read.value;
-    }
-    await tx
-      .update(people)
-      .set({ fields: sql`${people.fields} || ${toJson(set)}::jsonb` })
-      .where(eq(people.id, person.id));
-    for (const write of this.store.noteFields(tx, person, set, { by: rule, submission, at }))
-      effects.add(write);
+    const set = { person, client, typed: plan.fields };
+    await setTypedFields(tx, effects, this, set, { by: rule, submission, at });
   }
 
   private async stopSequences(

@@ -38,10 +38,20 @@ export const worksFor = (client: ClientId | AnyPgColumn): SQL =>
  * @throws AppProblem `not-found`
  */
 export async function workerName(db: Queries, clientId: ClientId, id: UserId): Promise<string> {
+  const name = await nameOfWorker(db, clientId, id);
+  if (name === null) throw notFound();
+  return name;
+}
+
+/** The name of somebody who works for a client; null for nobody who does. */
+export async function nameOfWorker(
+  db: Queries,
+  clientId: ClientId,
+  id: UserId,
+): Promise<string | null> {
   const [found] = await db
     .select({ name: users.name })
     .from(users)
     .where(and(eq(users.id, id), worksFor(clientId)));
-  if (!found) throw notFound();
-  return found.name;
+  return found?.name ?? null;
 }

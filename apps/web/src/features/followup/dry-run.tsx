@@ -101,7 +101,7 @@ function Tried({ content, sheet, choices, now }: Shown & { now: string }) {
                   <span
                     className={`line-clamp-2 break-words ${line.out ? 'text-muted line-through' : 'font-semibold'}`}
                   >
-                    {nameOf(line.step, content, sheet, books)}
+                    {nameOf(line.step, content, sheet, books, choices)}
                   </span>
                 ) : (
                   <span className="block font-semibold text-leaf">
@@ -216,7 +216,16 @@ function withEvent(
   });
 }
 
-function nameOf(id: string, content: SequenceContent, sheet: ClientSheet, books: string): string {
+function nameOf(
+  id: string,
+  content: SequenceContent,
+  sheet: ClientSheet,
+  books: string,
+  choices: ConditionChoices,
+): string {
   const step = content.steps.find((one) => one.id === id)!;
-  return fillOrKeep(stepName(step.action, []), sequenceSample(sheet, content.event, books));
+  return fillOrKeep(
+    stepName(step.action, choices.sequence, choices),
+    sequenceSample(sheet, content.event, books),
+  );
 }

@@ -204,7 +204,10 @@ function Step({
   onChange: (step: SequenceStep) => void;
   onRemove: () => void;
 }) {
-  const name = fillOrKeep(stepName(step.action, others), sequenceSample(sheet, event));
+  const name = fillOrKeep(
+    stepName(step.action, others, asks.choices),
+    sequenceSample(sheet, event),
+  );
   const isAsking = askedTerms(step.onlyIf).length > 0;
   const isMessage = step.action.kind === 'email' || step.action.kind === 'text';
   const [when, ...more] = stepWhenWords(step).split(', ');

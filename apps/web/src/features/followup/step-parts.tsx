@@ -1,3 +1,4 @@
+import type { ConditionChoices } from '@plumgate/contract';
 import type { StepAction } from '@plumgate/core/followup';
 import { EmailField } from '../../ui/email-field.tsx';
 import type { MergeField } from '@plumgate/core/messages';
@@ -6,6 +7,8 @@ import { SelectField, TextField } from '../../ui/field.tsx';
 import { MessageFields, newMessage, type WritingFor } from '../writing/message-fields.tsx';
 import { WaitFields } from './wait-fields.tsx';
 import { MergeTextField } from '../../ui/merge-text/merge-text-field.tsx';
+
+type Choices = Pick<ConditionChoices, 'stage' | 'user' | 'fields'>;
 
 type ActionOf<Kind extends StepAction['kind']> = Extract<StepAction, { kind: Kind }>;
 
@@ -17,10 +20,11 @@ export interface Other {
 
 /** A kind of step in the editor: what a new one starts with, and its fields. */
 interface StepPart<Kind extends StepAction['kind']> {
-  starter: (others: { id: string }[]) => ActionOf<Kind>;
+  starter: (others: readonly { id: string }[], choices: Choices | null) => ActionOf<Kind>;
   fields: (part: {
     action: ActionOf<Kind>;
     others: Other[];
+    choices: Choices;
     /** What its words may name. */
     mergeFields: readonly MergeField[];
     /** Who its messages are written for. */
@@ -42,6 +46,32 @@ const messageFields: StepPart<'email' | 'text'>['fields'] = ({ action, to, onCha
   <MessageFields message={action} to={to} onChange={onChange} />
 );
 
+/** One of some that the client has. */
+function Chosen({
+  label,
+  among,
+  value,
+  onChange,
+}: {
+  label: string;
+  among: readonly { id: string; name: string }[];
+  value: string;
+  onChange: (id: string) => void;
+}) {
+  const isThere = among.some(({ id }) => id === value);
+  return (
+    <SelectField
+      label={label}
+      options={{
+        ...(!isThere && { [value]: value ? 'one that is gone' : 'Choose' }),
+        ...Object.fromEntries(among.map(({ id, name }) => [id, name])),
+      }}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+    />
+  );
+}
+
 /** The part of each kind of step; a kind that core adds is missing here until it has one. */
 const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
   email: { starter: newMessage.email, fields: messageFields },
@@ -56,6 +86,49 @@ const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
         value={action.text}
         onChange={(event) => onChange({ ...action, text: event.target.value })}
       />
+    ),
+  },
+  stage: {
+    starter: (_others, choices) => ({ kind: 'stage', to: (choices?.stage[0]?.id ?? '') as never }),
+    fields: ({ action, choices, onChange }) => (
+      <Chosen
+        label="Stage"
+        among={choices.stage}
+        value={action.to}
+        onChange={(to) => onChange({ ...action, to: to as never })}
+      />
+    ),
+  },
+  assign: {
+    starter: (_others, choices) => ({ kind: 'assign', to: (choices?.user[0]?.id ?? '') as never }),
+    fields: ({ action, choices, onChange }) => (
+      <Chosen
+        label="Assign to"
+        among={choices.user}
+        value={action.to}
+        onChange={(to) => onChange({ ...action, to: to as never })}
+      />
+    ),
+  },
+  field: {
+    starter: (_others, choices) => ({
+      ...{ kind: 'field', field: choices?.fields[0]?.key ?? '', typed: 'new' },
+    }),
+    fields: ({ action, choices, onChange }) => (
+      <>
+        <Chosen
+          label="Field"
+          among={choices.fields.map(({ key, name }) => ({ id: key, name }))}
+          value={action.field}
+          onChange={(field) => onChange({ ...action, field })}
+        />
+        <TextField
+          label="Value"
+          maxLength={1000}
+          value={action.typed}
+          onChange={(event) => onChange({ ...action, typed: event.target.value })}
+        />
+      </>
     ),
   },
   tag: { starter: () => ({ kind: 'tag', tag: 'new' }), fields: tagField },
@@ -111,13 +184,17 @@ const parts: { [Kind in StepAction['kind']]: StepPart<Kind> } = {
 };
 
 /** A new action of a kind, with words to be replaced. */
-export const newAction = (kind: StepAction['kind'], others: { id: string }[]): StepAction =>
-  parts[kind].starter(others);
+export const newAction = (
+  kind: StepAction['kind'],
+  others: readonly { id: string }[],
+  choices: Choices | null,
+): StepAction => parts[kind].starter(others, choices);
 
 /** The fields of what a step does. */
 export function ActionFields(props: {
   action: StepAction;
   others: Other[];
+  choices: Choices;
   mergeFields: readonly MergeField[];
   to: WritingFor;
   onChange: (action: StepAction) => void;

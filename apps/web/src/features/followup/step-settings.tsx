@@ -49,6 +49,7 @@ export function StepSettings({
     <ActionFields
       action={action}
       others={others}
+      choices={asks.choices}
       mergeFields={offered}
       to={{ clientId: sheet.id, groups, sample, onlyFor: step.onlyIf }}
       onChange={setAction}
@@ -78,7 +79,7 @@ export function StepSettings({
           options={kindLabels}
           value={action.kind}
           onChange={(event) =>
-            setAction(newAction(event.target.value as StepAction['kind'], others))
+            setAction(newAction(event.target.value as StepAction['kind'], others, asks.choices))
           }
         />
         {action.kind !== 'email' && fields}

@@ -1,3 +1,4 @@
+import type { ConditionChoices } from '@plumgate/contract';
 import { noConditions } from '@plumgate/core/conditions';
 import {
   actionWords,
@@ -25,18 +26,33 @@ export function newStep(
     late: 'skip',
     unlessBooked: false,
     onlyIf: noConditions,
-    action: newAction('email', []),
+    action: newAction('email', [], null),
   };
 }
 
-/** What a step does; the sequence that it starts by its name. */
-export const stepName = (action: StepAction, others: { id: string; name: string }[]): string =>
-  actionWords(
-    action,
-    action.kind === 'start'
-      ? (others.find((one) => one.id === action.sequence)?.name ?? 'a sequence that is gone')
-      : '',
-  );
+type Named = readonly { id: string; name: string }[];
+
+/** What a step does; the sequence, stage or user that it names by its name, as far as `choices` are known. */
+export function stepName(
+  action: StepAction,
+  others: Named,
+  choices?: Pick<ConditionChoices, 'stage' | 'user' | 'fields'>,
+): string {
+  const nameIn = (among: Named | undefined, id: string) =>
+    among?.find((one) => one.id === id)?.name ?? '';
+  switch (action.kind) {
+    case 'start':
+      return actionWords(action, nameIn(others, action.sequence) || 'a sequence that is gone');
+    case 'stage':
+      return actionWords(action, nameIn(choices?.stage, action.to));
+    case 'assign':
+      return actionWords(action, nameIn(choices?.user, action.to));
+    case 'field':
+      return actionWords(action, choices?.fields.find(({ key }) => key === action.field)?.name);
+    default:
+      return actionWords(action);
+  }
+}
 
 /** About: an open hour of a week of forty is as far as four of the clock. */
 const inMinutes = {
