@@ -30,7 +30,9 @@ export class ClientEnds implements OnModuleInit {
     await tx
       .update(runSteps)
       .set({ state: 'dropped' })
-      .where(and(inArray(runSteps.runId, running), eq(runSteps.state, 'planned')));
+      .where(
+        and(inArray(runSteps.runId, running), inArray(runSteps.state, ['planned', 'waiting'])),
+      );
     await tx
       .update(sequenceRuns)
       .set({ state: 'ended', endedBecause: 'the client was archived' })

@@ -43,7 +43,8 @@ export class MergedRuns implements OnModuleInit {
     });
     const ids = twice.map(({ id }) => id);
     moved.endedRuns = ids;
-    moved.droppedSteps = await this.drop(tx, ids);
+    moved.droppedWaits = await this.drop(tx, ids, 'waiting');
+    moved.droppedSteps = await this.drop(tx, ids, 'planned');
     if (ids.length > 0)
       for (const { content } of await loadRuns(tx, inArray(sequenceRuns.id, ids)))
         effects.note(person, at, { kind: 'ended', sequence: content.name, because });
@@ -55,7 +56,7 @@ export class MergedRuns implements OnModuleInit {
     moved.runs = all.map(({ id }) => id);
   }
 
-  private async drop(tx: Queries, runs: RunId[]): Promise<string[]> {
+  private async drop(tx: Queries, runs: RunId[], state: 'planned' | 'waiting'): Promise<string[]> {
     if (runs.length === 0) return [];
     await tx
       .update(sequenceRuns)
@@ -64,7 +65,7 @@ export class MergedRuns implements OnModuleInit {
     const dropped = await tx
       .update(runSteps)
       .set({ state: 'dropped' })
-      .where(and(inArray(runSteps.runId, runs), eq(runSteps.state, 'planned')))
+      .where(and(inArray(runSteps.runId, runs), eq(runSteps.state, state)))
       .returning({ id: runSteps.id });
     return dropped.map(({ id }) => id);
   }
@@ -95,13 +96,14 @@ export class MergedRuns implements OnModuleInit {
       )
       .returning({ id: sequenceRuns.id });
     const ids = revived.map(({ id }) => id);
-    const steps = (moved.droppedSteps ?? []) as string[];
     if (ids.length === 0) return;
-    if (steps.length > 0)
-      await tx
-        .update(runSteps)
-        .set({ state: 'planned' })
-        .where(and(inArray(runSteps.id, steps), inArray(runSteps.runId, ids)));
+    const dropped = { planned: moved.droppedSteps, waiting: moved.droppedWaits };
+    for (const [state, steps = []] of Object.entries(dropped))
+      if (steps.length > 0)
+        await tx
+          .update(runSteps)
+          .set({ state: state as keyof typeof dropped })
+          .where(and(inArray(runSteps.id, steps as string[]), inArray(runSteps.runId, ids)));
     const loaded = await loadRuns(tx, inArray(sequenceRuns.id, ids), { lock: true });
     await this.runs.planAnew(tx, effects, loaded, at);
   }

@@ -236,7 +236,10 @@ export class StepWorker implements OnModuleInit {
 
   /** Begins to wait, unless there is nothing to wait for any more; or has waited in vain. */
   private async wait(pass: Pass, row: StepRow): Promise<void> {
-    const wait = waitOf(row, pass.loaded.get(row.runId)!)!;
+    const loaded = pass.loaded.get(row.runId)!;
+    const wait = waitOf(row, loaded);
+    // A run that is over waits for nothing, nor does a step that became another.
+    if (!wait || loaded.run.state !== 'running') return pass.mark(row, 'dropped');
     const isOver = pass.over.has(row.id);
     if (row.state === 'planned' && !isOver) {
       const dueAt = waitsUntil(wait.step, row.dueAt!);

@@ -168,7 +168,22 @@ it('waits within a lane count from where the lane begins', async () => {
   expect(await subjects()).toEqual(['First', 'Once more', 'At last']);
 });
 
-it('ended meanwhile, it waits for nothing any more; edited meanwhile, it goes on by the new words', async () => {
+it('the record says until when it waits; ended by hand meanwhile, it waits for nothing any more', async () => {
+  const id = await make(lanes({ when: 'replied' }));
+  await join(id);
+  expect((await record()).comingUp).toMatchObject([
+    {
+      ...{ at: '2026-11-07T14:12:00Z', text: 'Wait until they answer, at most 2 days' },
+      ...{ note: 'Ask, waits until then at the latest', runStepId: null },
+    },
+  ]);
+  await change({ kind: 'stop', sequence: id });
+  await app.move('P3D');
+  await app.settle();
+  expect([await subjects(), await state()]).toEqual([['First'], 'ended']);
+});
+
+it('edited meanwhile, it goes on by the new words', async () => {
   const id = await make(lanes({ when: 'replied' }));
   await join(id);
   const { content, version } = (

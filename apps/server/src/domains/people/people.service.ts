@@ -3,7 +3,7 @@ import type { PersonRecord, TimelineEntry } from '@plumgate/contract';
 import type { Instant, PersonId } from '@plumgate/core/basics';
 import { unreachable } from '@plumgate/core/basics';
 import { actionWords, choiceWords, leftOutWords } from '@plumgate/core/followup';
-import { and, asc, desc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { users } from '../../records/accounts/table.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
@@ -234,23 +234,27 @@ export class PeopleService {
   private async plannedFor(id: PersonId): Promise<PersonRecord['comingUp']> {
     const waiting = await this.database.db
       .select({
-        ...{ id: runSteps.id, at: runSteps.dueAt, step: runSteps.stepId },
+        ...{ id: runSteps.id, at: runSteps.dueAt, step: runSteps.stepId, state: runSteps.state },
         content: sequences.content,
       })
       .from(runSteps)
       .innerJoin(sequenceRuns, eq(sequenceRuns.id, runSteps.runId))
       .innerJoin(sequences, eq(sequences.id, sequenceRuns.sequenceId))
-      .where(and(eq(sequenceRuns.personId, id), eq(runSteps.state, 'planned')))
+      .where(and(eq(sequenceRuns.personId, id), inArray(runSteps.state, ['planned', 'waiting'])))
       .orderBy(asc(runSteps.dueAt));
-    return waiting.flatMap(({ id: runStepId, at, step, content }) => {
+    return waiting.flatMap(({ id: runStepId, at, step, state, content }) => {
       const index = content.steps.findIndex((one) => one.id === step);
       const found = content.steps[index];
       if (!found || !at) return [];
       return {
         at: at.toString(),
         text: actionWords(found.action),
-        note: `${content.name}, ${index + 1} of ${content.steps.length}`,
-        runStepId,
+        note:
+          state === 'waiting'
+            ? `${content.name}, waits until then at the latest`
+            : `${content.name}, ${index + 1} of ${content.steps.length}`,
+        // What waits goes on by itself; there is nothing to skip.
+        runStepId: state === 'waiting' ? null : runStepId,
       };
     });
   }
