@@ -1675,10 +1675,14 @@ export const getSequence = endpoint({
 export const getSequenceFigures = endpoint({
   method: 'GET',
   path: '/api/sequences/:sequenceId/figures',
-  summary: 'What became of each step of a sequence, by step id',
+  summary: 'What became of each step of a sequence, by step id, and how many reached its goal',
   right: 'followup.read',
   params: ofSequence,
-  answer: z.object({ steps: z.record(z.string(), StepFigures) }),
+  answer: z.object({
+    steps: z.record(z.string(), StepFigures),
+    /** Everybody who came into it, and those of them who meet its goal by now; null where it has none. */
+    goal: z.object({ people: z.int(), reached: z.int() }).nullable(),
+  }),
 });
 export const createSequence = endpoint({
   method: 'POST',

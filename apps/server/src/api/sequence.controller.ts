@@ -56,10 +56,10 @@ export class SequenceController {
   }
 
   @Bind(api.getSequenceFigures)
-  async figures(
+  figures(
     @Input() { params }: InputOf<typeof api.getSequenceFigures>,
   ): Promise<Answer<typeof api.getSequenceFigures>> {
-    return { steps: await this.sequences.figures(params.sequenceId) };
+    return this.sequences.figures(params.sequenceId);
   }
 
   @Bind(api.previewSequenceChange)

@@ -122,6 +122,8 @@ export const SequenceContent = z
     onlyFor: Conditions.default(noConditions),
     steps: z.array(SequenceStep).max(50),
     endsWhen: z.array(EndsWhen).max(10),
+    /** What it is to bring people to: who meets it by now has reached it. Left out for none. */
+    goal: Conditions.optional(),
     quiet: QuietHours.nullable(),
     /** Whether somebody who has been through it may go through it again. */
     again: z.boolean(),

@@ -1,11 +1,15 @@
 import type { StepFigures } from '@plumgate/contract';
-import type { SequenceId } from '@plumgate/core/basics';
-import { eq, sql } from 'drizzle-orm';
+import type { ClientId, Instant, SequenceId } from '@plumgate/core/basics';
+import type { Conditions } from '@plumgate/core/conditions';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
+import { clients } from '../../records/clients/table.ts';
+import { conditionsSql } from '../../records/conditions/conditions-sql.ts';
+import { openSql } from '../../records/conditions/open-sql.ts';
 import { messageOfStepSql } from '../../records/followup/message-of-step.ts';
-import { runSteps } from '../../records/followup/table.ts';
+import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
-import { timeline } from '../../records/people/table.ts';
+import { people, timeline } from '../../records/people/table.ts';
 
 /** For how many days after a message an answer is counted with it (common practice, no source). */
 const countedDays = 14;
@@ -57,4 +61,28 @@ export async function stepFigures(
   for (const { step, ...counts } of messages) (figures[step] ??= nothing()).messages = counts;
   for (const { leftOut } of Object.values(figures)) leftOut.sort((a, b) => b.people - a.people);
   return figures;
+}
+
+/** Everybody who ever came into a sequence, and those of them who meet its goal by now; deleted people count no more. */
+export async function goalFigures(
+  db: Queries,
+  { id, clientId, goal }: { id: SequenceId; clientId: ClientId; goal: Conditions },
+  now: Instant,
+): Promise<{ people: number; reached: number }> {
+  const [client] = await db
+    .select({ facts: clients.facts })
+    .from(clients)
+    .where(eq(clients.id, clientId));
+  const { zone, currency } = client!.facts;
+  const isOpen = openSql(sql`${now.toString()}::timestamptz`, client!.facts);
+  const meets = conditionsSql(goal, { ...{ now, zone, currency, isOpen }, submissions: 'all' });
+  const [counted] = await db
+    .select({
+      people: sql<number>`count(distinct ${people.id})::int`,
+      reached: sql<number>`(count(distinct ${people.id}) filter (where ${meets}))::int`,
+    })
+    .from(sequenceRuns)
+    .innerJoin(people, eq(people.id, sequenceRuns.personId))
+    .where(and(eq(sequenceRuns.sequenceId, id), isNull(people.removedAt)));
+  return counted!;
 }

@@ -1,6 +1,7 @@
 import { emailFromText } from '@plumgate/core/emails';
+import { askedTerms } from '@plumgate/core/conditions';
 import { Injectable } from '@nestjs/common';
-import type { SequenceEffect, SequenceView, StepFigures } from '@plumgate/contract';
+import type { Answered, api, SequenceEffect, SequenceView } from '@plumgate/contract';
 import {
   referencesIn,
   type ClientId,
@@ -27,7 +28,7 @@ import { Messenger } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { messageGaps } from './message-gaps.ts';
 import { fixedMoment } from './run-loading.ts';
-import { stepFigures } from './sequence-figures.ts';
+import { goalFigures, stepFigures } from './sequence-figures.ts';
 import { RunService, type RunChange } from './run.service.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
 
@@ -66,8 +67,15 @@ export class SequenceService {
     return view!;
   }
 
-  figures(id: SequenceId): Promise<Record<string, StepFigures>> {
-    return stepFigures(this.database.db, id);
+  /** What became of its steps, and how many of those who came into it meet its goal by now. */
+  async figures(id: SequenceId): Promise<Answered<typeof api.getSequenceFigures>> {
+    const { db } = this.database;
+    const { content, clientId } = await this.row(db, id);
+    const goal =
+      content.goal && askedTerms(content.goal).length > 0
+        ? await goalFigures(db, { id, clientId, goal: content.goal }, this.clock.now())
+        : null;
+    return { steps: await stepFigures(db, id), goal };
   }
 
   /**

@@ -233,6 +233,24 @@ it('the figures of each step tell who waits, which way they went, and what becam
   });
 });
 
+it('its goal is reached by whoever meets it by now, of all who came into it', async () => {
+  const goal = { match: 'all' as const, terms: [{ about: 'tag' as const, is: 'hot' }] };
+  const steps = [step('first', letter('First'))];
+  const id = await app
+    .get(SequenceService)
+    .create(clientId, { ...emptySequence('Ask'), quiet: null, steps, goal });
+  await joinTogether(app, clientId, id, 3);
+  await app.settle();
+  await change({ kind: 'tag', tag: 'hot' });
+  const figures = await app.api(
+    'GET',
+    `/api/sequences/${id}/figures`,
+    undefined,
+    'owner@example.com',
+  );
+  expect(figures.json<{ goal: object }>().goal).toEqual({ people: 3, reached: 1 });
+});
+
 it('two hundred people wait and go their ways, each once', async () => {
   const id = await make(lanes({ when: 'replied' }));
   await joinTogether(app, clientId, id, 200);

@@ -3,16 +3,21 @@ import { useId } from 'react';
 import type { Askable } from './askable.ts';
 import { ConditionSentence } from './condition-sentence.tsx';
 
+const everybody = { none: 'Everybody', some: 'Only people', first: 'or only people …' };
+
 /** Who something is for: everybody, until a part is added. */
 export function OnlyPeople({
   label,
   help,
+  words = everybody,
   conditions,
   asks,
   onChange,
 }: {
   label: string;
   help?: string;
+  /** What it says while nothing is asked, before what is asked, and to begin. */
+  words?: { none: string; some: string; first: string };
   conditions: Conditions;
   asks: Askable;
   onChange: (conditions: Conditions) => void;
@@ -25,8 +30,8 @@ export function OnlyPeople({
       </span>
       <div className="rounded-control border border-strong-line bg-sheet px-3 py-2">
         <ConditionSentence
-          subject={askedTerms(conditions).length > 0 ? 'Only people' : 'Everybody'}
-          first="or only people …"
+          subject={askedTerms(conditions).length > 0 ? words.some : words.none}
+          first={words.first}
           {...{ conditions, asks, onChange }}
         />
       </div>

@@ -1,7 +1,7 @@
 import type { StepFigures } from '@plumgate/contract';
 import { emailFromText } from '@plumgate/core/emails';
 import type { StepAction } from '@plumgate/core/followup';
-import { figureWords } from './figure-words.ts';
+import { figureWords, goalWords } from './figure-words.ts';
 
 const email: StepAction = { kind: 'email', ...emailFromText({ subject: 'S', body: 'B' }) };
 const wait: StepAction = {
@@ -29,3 +29,8 @@ it.each<[StepAction, Partial<StepFigures>, string]>([
 ])('says what became of a step: %#', (action, changes, words) =>
   expect(figureWords({ action }, figures(changes)).join(' · ')).toBe(words),
 );
+
+it('says how many reached the goal', () => {
+  expect(goalWords({ people: 1200, reached: 12 })).toBe('12 of 1,200 reached the goal');
+  expect(goalWords({ people: 0, reached: 0 })).toBe('nobody came into it yet');
+});

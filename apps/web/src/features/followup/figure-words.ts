@@ -27,3 +27,9 @@ export function figureWords(
     ...(out > 0 ? [`${number(out)} left out`] : []),
   ];
 }
+
+/** How many of those who came into a sequence have reached its goal: `12 of 40 reached the goal`. */
+export const goalWords = ({ people, reached }: { people: number; reached: number }): string =>
+  people === 0
+    ? 'nobody came into it yet'
+    : `${number(reached)} of ${number(people)} reached the goal`;

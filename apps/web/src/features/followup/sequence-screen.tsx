@@ -14,6 +14,7 @@ import { useDraft } from '../../ui/use-draft.ts';
 import { aboutPeople } from '../conditions/askable.ts';
 import { useToday } from '../conditions/use-today.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
+import { goalWords } from './figure-words.ts';
 import { DryRun } from './dry-run.tsx';
 import { EffectOnPeople } from './effect-on-people.tsx';
 import { OptOutNotice } from './opt-out-notice.tsx';
@@ -67,9 +68,12 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
           </Link>
         }
         beside={
-          <Pill tone={sequence.running > 0 ? 'leaf' : 'plain'}>
-            {sequence.running === 1 ? '1 person in it' : `${sequence.running} people in it`}
-          </Pill>
+          <>
+            <Pill tone={sequence.running > 0 ? 'leaf' : 'plain'}>
+              {sequence.running === 1 ? '1 person in it' : `${sequence.running} people in it`}
+            </Pill>
+            {figures.data?.goal && <Pill>{goalWords(figures.data.goal)}</Pill>}
+          </>
         }
       >
         <DraftButtons problem={problem} draft={draft} />

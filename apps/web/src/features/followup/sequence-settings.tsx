@@ -1,5 +1,6 @@
 import { zoneName, timeOfDay } from '../../ui/when.ts';
 import { api } from '@plumgate/contract';
+import { noConditions } from '@plumgate/core/conditions';
 import type { EndsWhen, SequenceContent } from '@plumgate/core/followup';
 import { useEndpoint } from '../../api/hooks.ts';
 import { SelectField, TextField, Tick } from '../../ui/field.tsx';
@@ -47,6 +48,14 @@ export function SequenceSettings({
           conditions={content.onlyFor}
           asks={asks}
           onChange={(onlyFor) => set({ onlyFor })}
+        />
+        <OnlyPeople
+          label="Goal"
+          help="Whoever is so by now has reached it. It ends nothing."
+          words={{ none: 'None', some: 'Reached by people', first: 'reached by people …' }}
+          conditions={content.goal ?? noConditions}
+          asks={asks}
+          onChange={(goal) => set({ goal })}
         />
       </div>
     </details>
