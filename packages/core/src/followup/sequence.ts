@@ -122,6 +122,8 @@ export const SequenceContent = z
     onlyFor: Conditions.default(noConditions),
     steps: z.array(SequenceStep).max(50),
     endsWhen: z.array(EndsWhen).max(10),
+    /** Asked as each step falls due: it ends for whoever meets this. Left out for nobody. */
+    endsIf: Conditions.optional(),
     /** What it is to bring people to: who meets it by now has reached it. Left out for none. */
     goal: Conditions.optional(),
     quiet: QuietHours.nullable(),

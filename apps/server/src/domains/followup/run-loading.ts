@@ -1,6 +1,6 @@
 import type { Answers } from '@plumgate/core/forms';
 import type { Instant, PersonId, RunId } from '@plumgate/core/basics';
-import { askedTerms, type Facts } from '@plumgate/core/conditions';
+import { askedTerms, type Conditions, type Facts } from '@plumgate/core/conditions';
 import {
   planRun,
   type Decided,
@@ -112,6 +112,10 @@ export async function runsThatBooked(
   return new Set(rows.map(({ id }) => id));
 }
 
+/** Whether conditions ask anything. */
+export const asksAny = (conditions: Conditions | undefined): conditions is Conditions =>
+  conditions !== undefined && askedTerms(conditions).length > 0;
+
 /** What conditions ask about the people of some due steps, as far as a step asks. */
 export async function factsAsked(
   tx: Queries,
@@ -123,7 +127,7 @@ export async function factsAsked(
   const asking = runs.filter(({ run, content }) =>
     content.steps.some(
       ({ id, onlyIf }) =>
-        askedTerms(onlyIf).length > 0 &&
+        (asksAny(onlyIf) || asksAny(content.endsIf)) &&
         due.some(({ runId, stepId }) => runId === run.id && stepId === id),
     ),
   );

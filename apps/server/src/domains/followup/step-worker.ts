@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Instant, PersonId, RunId } from '@plumgate/core/basics';
-import { askedTerms, matches, type Facts } from '@plumgate/core/conditions';
+import { matches, type Facts } from '@plumgate/core/conditions';
 import {
   actionWords,
   followUpRefused,
@@ -25,6 +25,7 @@ import { isDataError, sqlState } from '../../platform/database/sql-state.ts';
 import { Messenger } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import {
+  asksAny,
   eventOf,
   eventZone,
   factsAsked,
@@ -196,11 +197,17 @@ export class StepWorker implements OnModuleInit {
     const loaded = pass.loaded.get(row.runId);
     const step = loaded?.content.steps.find((one) => one.id === row.stepId);
     if (!loaded || !step || pass.ended.has(row.runId)) return pass.mark(row, 'dropped');
-    if (row.state === 'waiting') return this.wait(pass, row);
-    const asks = askedTerms(step.onlyIf).length > 0;
+    const { endsIf } = loaded.content;
+    const asks = asksAny(step.onlyIf) || asksAny(endsIf);
     // What an earlier step did to them is not stored yet: the next pass asks, and the rest of the run waits for it.
     if (asks && pass.changed.has(loaded.person.id)) pass.waiting.add(row.runId);
     if (pass.waiting.has(row.runId)) return;
+    if (asksAny(endsIf) && matches(endsIf, pass.facts.get(loaded.person.id)!)) {
+      await this.runs.end(pass.tx, pass.effects, [loaded], pass.now, 'what it ends for');
+      pass.ended.add(row.runId);
+      return pass.mark(row, 'dropped');
+    }
+    if (row.state === 'waiting') return this.wait(pass, row);
     const reason =
       asks && !matches(step.onlyIf, pass.facts.get(loaded.person.id)!)
         ? 'not-asked-for'

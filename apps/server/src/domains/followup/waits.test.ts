@@ -233,6 +233,24 @@ it('the figures of each step tell who waits, which way they went, and what becam
   });
 });
 
+it('ends for whom its conditions name, as the next step of theirs falls due', async () => {
+  const endsIf = { match: 'all' as const, terms: [{ about: 'tag' as const, is: 'sold' }] };
+  const later = { amount: 1, unit: 'days' as const, at: null };
+  const steps = [
+    ...lanes({ when: 'replied' }),
+    step('week', letter('A day later'), { delay: later }),
+  ];
+  const id = await app
+    .get(SequenceService)
+    .create(clientId, { ...emptySequence('Ask'), quiet: null, steps, endsIf });
+  await join(id);
+  await change({ kind: 'tag', tag: 'sold' });
+  expect(await state()).toBe('running');
+  await app.move('P3D');
+  await app.settle();
+  expect([await subjects(), await state()]).toEqual([['First'], 'ended']);
+});
+
 it('its goal is reached by whoever meets it by now, of all who came into it', async () => {
   const goal = { match: 'all' as const, terms: [{ about: 'tag' as const, is: 'hot' }] };
   const steps = [step('first', letter('First'))];

@@ -50,6 +50,14 @@ export function SequenceSettings({
           onChange={(onlyFor) => set({ onlyFor })}
         />
         <OnlyPeople
+          label="Also ends for"
+          help="Asked as each step falls due."
+          words={{ none: 'Nobody', some: 'People', first: 'people …' }}
+          conditions={content.endsIf ?? noConditions}
+          asks={asks}
+          onChange={(endsIf) => set({ endsIf })}
+        />
+        <OnlyPeople
           label="Goal"
           help="Whoever is so by now has reached it. It ends nothing."
           words={{ none: 'None', some: 'Reached by people', first: 'reached by people …' }}
