@@ -150,9 +150,9 @@ function Lanes({ until, children }: { until: WaitsFor; children: (way: Way) => R
             key={way}
             className={`min-w-0 rounded-card border-l-4 bg-paper/60 p-3 ${way === 'happened' ? 'border-leaf' : 'border-honey'}`}
           >
-            <h3 className="mb-2 font-sans text-[13px] font-semibold">
+            <h2 className="mb-2 font-sans text-[13px] font-semibold">
               {way === 'happened' ? `If ${waitsForWords(until)} in time` : 'If not'}
-            </h3>
+            </h2>
             <ol className="grid gap-2">{children(way)}</ol>
           </section>
         ))}

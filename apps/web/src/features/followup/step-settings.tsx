@@ -56,7 +56,7 @@ export function StepSettings({
     />
   );
   return (
-    <div className="grid gap-5 border-t border-line p-4 lg:grid-cols-2">
+    <div className={`grid gap-5 border-t border-line p-4 ${step.lane ? '' : 'lg:grid-cols-2'}`}>
       <div className="grid content-start gap-3">
         <WhenFields step={step} counted={counted} onChange={onChange} />
         {step.anchor === 'joined' && (
