@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { Tag } from '../basics/index.ts';
-import { unreachable } from '../basics/index.ts';
+import { Tag, unreachable } from '../basics/index.ts';
 
 /** What a sequence ends on. */
 export const EndsWhen = z.discriminatedUnion('when', [
@@ -26,11 +25,11 @@ export type Happening =
   | { when: Exclude<EndsWhen['when'] | WaitsFor['when'], 'tagged'> }
   | { when: 'tagged'; tags: readonly string[] };
 
-/** Whether that is what a sequence ends on, or what a step waits for. */
-export const isHappening = (awaited: EndsWhen | WaitsFor, what: Happening): boolean =>
-  awaited.when === 'tagged'
-    ? what.when === 'tagged' && what.tags.includes(awaited.tag)
-    : what.when === awaited.when;
+/** Whether that is what a sequence ends on, or what a step waits for. Following a link opens the message that it is in. */
+export function isHappening(awaited: EndsWhen | WaitsFor, what: Happening): boolean {
+  if (awaited.when === 'tagged') return what.when === 'tagged' && what.tags.includes(awaited.tag);
+  return what.when === awaited.when || (awaited.when === 'opened' && what.when === 'clicked');
+}
 
 /** What a step waits for, as a clause: "until they answer". */
 export function waitsForWords(what: WaitsFor): string {

@@ -3,7 +3,7 @@ import { usePage, type BlockView } from '../page-context.ts';
 import { usePageStrings } from '../page-strings.ts';
 import { Words } from '../words.tsx';
 
-/** Without script it is a form as any other; its script keeps the visitor on the page and shows what is answered. */
+/** Without script it is an ordinary form; its script keeps the visitor on the page and shows what is answered. */
 export const chat: BlockView<'chat'> = {
   css: `
 .chat-edge{position:sticky;bottom:0;z-index:4;height:0;max-width:1180px;margin-inline:auto}

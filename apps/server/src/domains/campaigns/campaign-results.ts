@@ -4,12 +4,10 @@ import type { CampaignCounts } from '@plumgate/contract';
 import type { Queries } from '../../platform/database/database.ts';
 import { bookings } from '../../records/booking/table.ts';
 import { submissions } from '../../records/intake/table.ts';
+import { countedDays } from '../../records/messages/counted-days.ts';
 import { messageLinks } from '../../records/messages/message-links.table.ts';
 import { outbox, type MessageLeftOut } from '../../records/messages/outbox.table.ts';
 import { timeline } from '../../records/people/table.ts';
-
-/** For how many days after a message what somebody does is counted with it (common practice, no source). */
-export const countedDays = 14;
 
 /** What became of a campaign so far, counted from its messages. */
 export async function campaignCounts(db: Queries, id: CampaignId): Promise<CampaignCounts> {

@@ -3,7 +3,7 @@ import type { ClientId, Instant } from '@plumgate/core/basics';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
-import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
+import { runSteps, sequenceRuns, toCome } from '../../records/followup/table.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { clientArchived } from '../clients/client-events.ts';
 import { leaveOut } from '../messages/leave-out.ts';
@@ -30,9 +30,7 @@ export class ClientEnds implements OnModuleInit {
     await tx
       .update(runSteps)
       .set({ state: 'dropped' })
-      .where(
-        and(inArray(runSteps.runId, running), inArray(runSteps.state, ['planned', 'waiting'])),
-      );
+      .where(and(inArray(runSteps.runId, running), inArray(runSteps.state, toCome)));
     await tx
       .update(sequenceRuns)
       .set({ state: 'ended', endedBecause: 'the client was archived' })

@@ -33,9 +33,6 @@ export class PersonRuns implements OnModuleInit {
     this.causes.on(replied, endsOn('replied'));
     this.causes.on(messageSeen, async ({ personId, as, at }, tx, effects) => {
       await this.runs.happenedTo(tx, effects, personId, at, { when: as });
-      // Whoever follows a link has opened the message.
-      if (as === 'clicked')
-        await this.runs.happenedTo(tx, effects, personId, at, { when: 'opened' });
     });
     this.causes.on(madeAnonymous, ({ person, at }, tx, effects) =>
       this.runs.endAll(tx, effects, person.id, at, 'the person was made anonymous'),

@@ -32,7 +32,7 @@ import { IdSource } from '../../platform/id-source.ts';
 import { Consequences } from '../../records/causes/consequences.ts';
 import { endWait, standingWaits } from './waits.ts';
 import { loadRuns, planOf, type LoadedRun } from './run-loading.ts';
-import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
+import { runSteps, sequenceRuns, sequences, toCome } from '../../records/followup/table.ts';
 
 type BookingRow = typeof bookings.$inferSelect;
 type StepRow = typeof runSteps.$inferSelect;
@@ -361,7 +361,10 @@ export class RunService {
       .where(
         and(
           isAnyOf(runSteps.runId, runs),
-          sql`(${runSteps.state} in ('planned', 'waiting') or (${runSteps.state} = 'left-out' and ${runSteps.leftOut} in ('no-event', 'paused')))`,
+          or(
+            inArray(runSteps.state, toCome),
+            and(eq(runSteps.state, 'left-out'), inArray(runSteps.leftOut, ['no-event', 'paused'])),
+          ),
         ),
       );
     const over = runs.filter((id) => !open.some((row) => row.id === id));
@@ -389,7 +392,7 @@ export class RunService {
     await tx
       .update(runSteps)
       .set({ state: 'dropped' })
-      .where(and(inArray(runSteps.runId, ids), inArray(runSteps.state, ['planned', 'waiting'])));
+      .where(and(inArray(runSteps.runId, ids), inArray(runSteps.state, toCome)));
     for (const { person, content } of runs)
       effects.note(person, now, { kind: 'ended', sequence: content.name, because });
   }

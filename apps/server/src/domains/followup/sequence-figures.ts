@@ -8,11 +8,9 @@ import { conditionsSql } from '../../records/conditions/conditions-sql.ts';
 import { openSql } from '../../records/conditions/open-sql.ts';
 import { messageOfStepSql } from '../../records/followup/message-of-step.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
+import { countedDays } from '../../records/messages/counted-days.ts';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { people, timeline } from '../../records/people/table.ts';
-
-/** For how many days after a message an answer is counted with it (common practice, no source). */
-const countedDays = 14;
 
 const nothing = (): StepFigures => ({
   ...{ waiting: 0, done: 0, happened: 0, leftOut: [] },

@@ -1,5 +1,4 @@
 import { emailFromText } from '@plumgate/core/emails';
-import { askedTerms } from '@plumgate/core/conditions';
 import { Injectable } from '@nestjs/common';
 import type { Answered, api, SequenceEffect, SequenceView } from '@plumgate/contract';
 import {
@@ -27,7 +26,7 @@ import { checkReferences } from '../../records/references/check-references.ts';
 import { Messenger } from '../messages/messenger.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { messageGaps } from './message-gaps.ts';
-import { fixedMoment } from './run-loading.ts';
+import { asksAny, fixedMoment } from './run-loading.ts';
 import { goalFigures, stepFigures } from './sequence-figures.ts';
 import { RunService, type RunChange } from './run.service.ts';
 import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
@@ -71,11 +70,11 @@ export class SequenceService {
   async figures(id: SequenceId): Promise<Answered<typeof api.getSequenceFigures>> {
     const { db } = this.database;
     const { content, clientId } = await this.row(db, id);
-    const goal =
-      content.goal && askedTerms(content.goal).length > 0
-        ? await goalFigures(db, { id, clientId, goal: content.goal }, this.clock.now())
-        : null;
-    return { steps: await stepFigures(db, id), goal };
+    const { goal } = content;
+    return {
+      steps: await stepFigures(db, id),
+      goal: asksAny(goal) ? await goalFigures(db, { id, clientId, goal }, this.clock.now()) : null,
+    };
   }
 
   /**

@@ -38,8 +38,8 @@ type Effect<Kind extends StepAction['kind']> = (
 export class StepEffects {
   constructor(
     private readonly runs: RunService,
-    readonly store: PersonStore,
-    readonly fields: FieldStore,
+    private readonly store: PersonStore,
+    private readonly fields: FieldStore,
     private readonly stages: StageService,
     private readonly messenger: Messenger,
   ) {}
@@ -83,7 +83,7 @@ export class StepEffects {
     field: ({ tx, effects, loaded, now }, { field, typed }) => {
       const { person, client, content } = loaded;
       const set = { person, client, typed: { [field]: typed } };
-      return setTypedFields(tx, effects, this, set, {
+      return setTypedFields(tx, effects, { fields: this.fields, store: this.store }, set, {
         ...{ by: content.name, submission: null, at: now },
       });
     },

@@ -37,7 +37,7 @@ import { mailChoicesOf, reachable } from '../../records/people/reachable.ts';
 import { RunService } from './run.service.ts';
 import { endWait, overAlready, waitOf, type Wait } from './waits.ts';
 import { StepEffects } from './step-effects.ts';
-import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
+import { runSteps, sequenceRuns, toCome } from '../../records/followup/table.ts';
 
 type StepRow = typeof runSteps.$inferSelect;
 
@@ -47,7 +47,7 @@ const inOrder = [runSteps.dueAt, runSteps.nominalAt, runSteps.position, runSteps
 );
 
 /** What has a moment at which it falls due: steps, and those that wait and would do so in vain then. */
-const isToDo = inArray(runSteps.state, ['planned', 'waiting']);
+const isToDo = inArray(runSteps.state, toCome);
 
 /** Steps taken at a time: their effects and marks are written by a handful of statements (bench: `due-steps`). */
 const batch = 400;

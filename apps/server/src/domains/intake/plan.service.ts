@@ -49,9 +49,9 @@ export interface Followed extends Pick<Routed, 'client' | 'person' | 'assignees'
 @Injectable()
 export class PlanService {
   constructor(
-    readonly store: PersonStore,
+    private readonly store: PersonStore,
     private readonly stages: StageService,
-    readonly fields: FieldStore,
+    private readonly fields: FieldStore,
     private readonly runs: RunService,
     private readonly messenger: Messenger,
   ) {}
@@ -169,7 +169,11 @@ export class PlanService {
       effects.note(person, at, { kind: 'edited', what: 'Value', to, by: rule });
     }
     const set = { person, client, typed: plan.fields };
-    await setTypedFields(tx, effects, this, set, { by: rule, submission, at });
+    await setTypedFields(tx, effects, { fields: this.fields, store: this.store }, set, {
+      by: rule,
+      submission,
+      at,
+    });
   }
 
   private async stopSequences(

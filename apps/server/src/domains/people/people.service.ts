@@ -6,7 +6,7 @@ import { actionWords, choiceWords, leftOutWords } from '@plumgate/core/followup'
 import { and, asc, desc, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { users } from '../../records/accounts/table.ts';
-import { runSteps, sequenceRuns, sequences } from '../../records/followup/table.ts';
+import { runSteps, sequenceRuns, sequences, toCome } from '../../records/followup/table.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
@@ -240,7 +240,7 @@ export class PeopleService {
       .from(runSteps)
       .innerJoin(sequenceRuns, eq(sequenceRuns.id, runSteps.runId))
       .innerJoin(sequences, eq(sequences.id, sequenceRuns.sequenceId))
-      .where(and(eq(sequenceRuns.personId, id), inArray(runSteps.state, ['planned', 'waiting'])))
+      .where(and(eq(sequenceRuns.personId, id), inArray(runSteps.state, toCome)))
       .orderBy(asc(runSteps.dueAt));
     return waiting.flatMap(({ id: runStepId, at, step, state, content }) => {
       const index = content.steps.findIndex((one) => one.id === step);

@@ -5,7 +5,7 @@ import { SMTPServer, type SMTPServerDataStream } from 'smtp-server';
 /**
  * A mail server on loopback that keeps what it receives instead of passing it on: development, tests and the demo see
  * mail as it travels. It says that it has a message only once `keep` has finished. An answer written in the post room leaves
- * it as any mail does: by SMTP.
+ * it by SMTP, like real mail.
  */
 export class SmtpStandIn {
   private constructor(

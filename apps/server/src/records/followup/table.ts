@@ -74,6 +74,9 @@ export const sequenceRuns = pgTable(
 export type RunStepState =
   'planned' | 'queued' | 'waiting' | 'done' | 'left-out' | 'dropped' | 'failed';
 
+/** In these a step is still to come, or waits: it has a moment at which it falls due. */
+export const toCome = ['planned', 'waiting'] as const satisfies RunStepState[];
+
 /**
  * One step of a run. `planned` → `done`, one that waits by way of `waiting` until it has not to any more (by `dueAt` at the latest), a message by way of `queued` until the mail server or text gateway has taken it; or → `left-out` with the reason, from which a new plan may bring it back; or →
  * `dropped` when the sequence no longer has it or the run ended before it; or → `failed` when it could not be carried

@@ -59,7 +59,7 @@ export function SequenceSettings({
         />
         <OnlyPeople
           label="Goal"
-          help="Whoever is so by now has reached it. It ends nothing."
+          help="People who match this now have reached the goal. The sequence goes on for them."
           words={{ none: 'None', some: 'Reached by people', first: 'reached by people …' }}
           conditions={content.goal ?? noConditions}
           asks={asks}
