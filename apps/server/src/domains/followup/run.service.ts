@@ -409,7 +409,8 @@ export class RunService {
       content.endsWhen.some((end) => isHappening(end, what)),
     );
     await this.end(tx, effects, over, now, happeningWords(what));
-    const goOn = running.filter((one) => !over.includes(one));
+    // What happens while a run is paused counts when it goes on.
+    const goOn = running.filter((one) => !over.includes(one) && !one.run.pausedAt);
     const waits = (await standingWaits(tx, goOn)).filter(({ until }) => isHappening(until, what));
     for (const wait of waits) await endWait(tx, effects, wait, 'happened', now);
     const went = new Set(waits.map(({ loaded }) => loaded));

@@ -10,6 +10,7 @@ import type { CurrentUser } from '../../platform/http/bind.ts';
 import { Causes } from '../../records/causes/consequences.ts';
 import { runSteps, sequenceRuns } from '../../records/followup/table.ts';
 import { loadRuns, type LoadedRun } from './run-loading.ts';
+import { resumeWaits } from './waits.ts';
 import { RunService } from './run.service.ts';
 
 /** What somebody does by hand about one person's way through a sequence. */
@@ -49,6 +50,7 @@ export class RunsByHand {
         ...{ kind: pausedAt ? 'paused' : 'resumed', sequence: loaded.content.name, by: who.name },
       });
       const run = { ...loaded.run, pausedAt };
+      if (!pausedAt) await resumeWaits(tx, effects, { ...loaded, run }, at);
       if (!pausedAt) await this.runs.planAnew(tx, effects, [{ ...loaded, run }], at);
       await effects.write(tx);
     });

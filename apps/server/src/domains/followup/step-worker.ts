@@ -247,6 +247,11 @@ export class StepWorker implements OnModuleInit {
     const wait = waitOf(row, loaded);
     // A run that is over waits for nothing, nor does a step that became another.
     if (!wait || loaded.run.state !== 'running') return pass.mark(row, 'dropped');
+    if (loaded.run.pausedAt) {
+      // It is over in vain, but for what happens until the run goes on.
+      await pass.tx.update(runSteps).set({ dueAt: null }).where(eq(runSteps.id, row.id));
+      return;
+    }
     const isOver = pass.over.has(row.id);
     if (row.state === 'planned' && !isOver) {
       const dueAt = waitsUntil(wait.step, row.dueAt!);

@@ -233,6 +233,27 @@ it('the figures of each step tell who waits, which way they went, and what becam
   });
 });
 
+it.each([
+  ['answered meanwhile', true, 'Thank you'],
+  ['its time is over meanwhile', false, 'Once more'],
+])('paused, it goes on as it is let: %s', async (_what, isAnswered, subject) => {
+  await join(await make(lanes({ when: 'replied' })));
+  const [run] = await app.database.db.select().from(sequenceRuns);
+  const set = async (to: string) => {
+    const path = `/api/runs/${run!.id}/state`;
+    const answered = await app.api('POST', path, { state: to }, 'owner@example.com');
+    expect([answered.statusCode, answered.body]).toEqual([200, '{}']);
+  };
+  await set('paused');
+  if (isAnswered) await answer();
+  await app.move('P4D');
+  await app.settle();
+  expect([await subjects(), await state()]).toEqual([['First'], 'running']);
+  await set('running');
+  await app.settle();
+  expect([await subjects(), await state()]).toEqual([['First', subject], 'finished']);
+});
+
 it('ends for whom its conditions name, as the next step of theirs falls due', async () => {
   const endsIf = { match: 'all' as const, terms: [{ about: 'tag' as const, is: 'sold' }] };
   const later = { amount: 1, unit: 'days' as const, at: null };

@@ -112,3 +112,17 @@ export async function overAlready(tx: Queries, waits: readonly Wait[]): Promise<
   }
   return over;
 }
+
+/** A run goes on: waits of it are over for which that has happened meanwhile, or whose last moment has passed (`dueAt` null). */
+export async function resumeWaits(
+  tx: Queries,
+  effects: Consequences,
+  loaded: LoadedRun,
+  now: Instant,
+): Promise<void> {
+  const waits = await standingWaits(tx, [loaded]);
+  const over = await overAlready(tx, waits);
+  for (const wait of waits)
+    if (over.has(wait.row.id)) await endWait(tx, effects, wait, 'happened', now);
+    else if (wait.row.dueAt === null) await endWait(tx, effects, wait, 'in-vain', now);
+}
