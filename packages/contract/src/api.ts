@@ -68,6 +68,7 @@ import {
   BinKind,
   BookingView,
   CalendarView,
+  EventChange,
   ClientSheet,
   ClientSummary,
   ArchivedClient,
@@ -1827,11 +1828,34 @@ export const listCalendars = endpoint({
 export const createCalendar = endpoint({
   method: 'POST',
   path: '/api/clients/:clientId/calendars',
-  summary: 'Start a calendar with plain hours',
+  summary: 'Start a calendar with plain hours, or an event on a date',
   right: 'bookings.set-up',
   params: ofClient,
-  body: z.object({ name: name('the calendar') }),
+  body: z.object({
+    name: name('the calendar'),
+    /** When it takes place, for an event: wall time of the client, `2026-11-19T18:30`, and its length. */
+    event: z
+      .object({
+        start: z.iso.datetime({
+          local: true,
+          offset: false,
+          error: 'Give the day and the time.',
+        }),
+        minutes: z.int().min(5, 'At least 5 minutes.').max(1440, 'At most 24 hours.'),
+      })
+      .optional(),
+  }),
   answer: CalendarView,
+});
+export const previewCalendarChange = endpoint({
+  method: 'POST',
+  path: '/api/calendars/:calendarId/preview',
+  summary: 'What a change of an event means for those who are signed up',
+  asks: true,
+  right: 'bookings.set-up',
+  params: ofCalendar,
+  body: z.object({ content: CalendarContent }),
+  answer: EventChange,
 });
 export const getCalendar = endpoint({
   method: 'GET',
@@ -1844,7 +1868,7 @@ export const getCalendar = endpoint({
 export const saveCalendar = endpoint({
   method: 'PUT',
   path: '/api/calendars/:calendarId',
-  summary: 'Change a calendar; bookings that are made stay as they are',
+  summary: 'Change a calendar; bookings that are made stay as they are, but an event takes them along',
   right: 'bookings.set-up',
   params: ofCalendar,
   body: z.object({ version: Version, content: CalendarContent }),

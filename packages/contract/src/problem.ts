@@ -45,6 +45,11 @@ export const problemCodes = {
     title: 'Another user changed this in the meantime. Reload to see their version.',
   },
   'slot-taken': { status: 409, title: 'That time is not free. Choose another.' },
+  'date-is-booked': {
+    status: 409,
+    title:
+      'People are signed up for a date that the event would no longer have. Move that date, or cancel their bookings first.',
+  },
   'booking-is-over': {
     status: 409,
     title: 'This booking is over or canceled and can no longer be changed.',

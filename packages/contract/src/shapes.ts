@@ -174,7 +174,17 @@ export const DraftBody = z.object({ page: z.unknown(), forms: z.record(z.string(
 /** What a page may be bound to: what the client has. */
 export const Around = z.object({
   pages: z.array(z.object({ id: PageId, live: z.boolean() })),
-  calendars: z.array(z.object({ id: CalendarId, open: z.boolean(), notifies: z.boolean() })),
+  calendars: z.array(
+    z.object({
+      id: CalendarId,
+      open: z.boolean(),
+      notifies: z.boolean(),
+      /** Of an event: the date that pages tell, and what their words may name of it; null for any other calendar. */
+      event: z
+        .object({ start: InstantText, zone: z.string(), fields: z.record(z.string(), z.string()) })
+        .nullable(),
+    }),
+  ),
   files: z.array(FileId),
   vouchers: z.array(z.object({ key: z.string(), name: z.string() })),
   forms: z.array(FormId),
@@ -624,6 +634,17 @@ export const CalendarView = z.object({
   draft: ContentDraft.nullable(),
 });
 export type CalendarView = z.infer<typeof CalendarView>;
+
+/** What a change of an event's dates means for those who are signed up. */
+export const EventChange = z.object({
+  /** How many have a new time or place, and are told of it. */
+  moved: z.int(),
+  /** Dates that the event would have no more, with how many are signed up for each: they keep it from being applied. */
+  gone: z.array(z.object({ start: InstantText, people: z.int() })),
+  /** How many get a recording. */
+  recordings: z.int(),
+});
+export type EventChange = z.infer<typeof EventChange>;
 
 /** A start that may be booked: the moment, its wall time and offset in the calendar's zone, and the seats left. */
 export const SlotView = z.object({

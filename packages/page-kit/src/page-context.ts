@@ -2,6 +2,7 @@ import type {
   CalendarId,
   FileId,
   FormId,
+  Instant,
   PageId,
   PictureRef,
   RichText,
@@ -80,6 +81,8 @@ export interface PageContext {
   /** The free times of a calendar; null when the calendar is not there. */
   times: (calendar: CalendarId) => FreeTimes | null;
   booking: ShownBooking | null;
+  /** The event of the page: when it begins, and in which zone that is told. */
+  event: { start: Instant; zone: string } | null;
   /** By how many milliseconds the program's clock is ahead: only a demo's is. */
   clockAhead: number;
   /** The editor's hands on the page; null on a visitor's page, which then carries no trace of the editor. */

@@ -1,7 +1,7 @@
 import { Controller } from '@nestjs/common';
 import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
-import { newCalendar } from '@plumgate/core/booking';
+import { newCalendar, newEvent } from '@plumgate/core/booking';
 import { Temporal } from 'temporal-polyfill';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
@@ -31,7 +31,18 @@ export class BookingController {
     @Input() { params, body }: InputOf<typeof api.createCalendar>,
   ): Promise<Answer<typeof api.createCalendar>> {
     const { zone, facts } = await this.clients.get(params.clientId);
-    return this.calendars.create(params.clientId, newCalendar(body.name, zone, facts.week));
+    const content = body.event
+      ? newEvent(body.name, zone, body.event)
+      : newCalendar(body.name, zone, facts.week);
+    return this.calendars.create(params.clientId, content);
+  }
+
+  @Bind(api.previewCalendarChange)
+  previewChange(
+    @Input() { params, body }: InputOf<typeof api.previewCalendarChange>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.previewCalendarChange>> {
+    return this.calendars.previewChange(params.calendarId, body.content, who);
   }
 
   @Bind(api.getCalendar)

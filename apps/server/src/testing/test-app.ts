@@ -7,6 +7,7 @@ import type { CalendarId, ClientId, FormId, PageId } from '@plumgate/core/basics
 import { newCalendar, type Calendar, type CalendarContent } from '@plumgate/core/booking';
 import type { ClientSheet, EditorPage } from '@plumgate/contract';
 import { blocksOf, emptyPage, newBand, newBlock, type Draft } from '@plumgate/core/page';
+import type { PageDocument } from '@plumgate/core/page';
 import { usualNotices } from '@plumgate/core/staff';
 import { eq } from 'drizzle-orm';
 import type { InjectOptions, Response } from 'light-my-request';
@@ -213,6 +214,7 @@ export async function addBookingStep(
   world: World,
   rules: Partial<Calendar> = {},
   content: Partial<CalendarContent> = {},
+  page: (calendar: CalendarId) => Partial<PageDocument> = () => ({}),
 ): Promise<Bookable> {
   const clientId = world.client.id as ClientId;
   const plain = newCalendar('First visit', 'America/New_York');
@@ -235,7 +237,12 @@ export async function addBookingStep(
     formId: form.id,
   });
   const band = newBand('band', [{ id: 'column', share: 1, blocks: [block] }]);
-  const draft = { ...emptyPage('Choose a time'), bands: [band] };
+  const more = page(view.id as CalendarId);
+  const draft = {
+    ...emptyPage('Choose a time'),
+    ...more,
+    bands: [...(more.bands ?? []), band],
+  };
   const id = await app.get(PageService).create(db, {
     clientId,
     funnelId: thanks!.funnelId,

@@ -5,8 +5,12 @@ import type { MergeGroup } from '../messages/index.ts';
 import type { Week } from '../opening/index.ts';
 import { bookingPlaces, type BookingPlace } from './booking-place.ts';
 import { Calendar, plainCalendar } from './calendar.ts';
+import { EventDates, onceAt } from './event-dates.ts';
 
-/** A calendar as the agency keeps it: which starts it offers, and what a booking in it causes. */
+/**
+ * A calendar as the agency keeps it: which starts it offers, and what a booking in it causes. An event is a calendar that
+ * has dates of its own in place of hours; to be signed up for it is to have a booking on one of them.
+ */
 export const CalendarContent = z.strictObject({
   name: z.string().trim().min(1, 'Name the calendar.').max(80),
   /** Whose place it is; `bookingPlaceWords` says it to the person. */
@@ -14,6 +18,8 @@ export const CalendarContent = z.strictObject({
   /** The address, what is said of it, or the video link; empty takes what the kind of place has. */
   where: z.string().trim().max(200),
   rules: Calendar,
+  /** The dates of an event; null for a calendar whose times its hours give. */
+  dates: EventDates.nullable().default(null),
   confirmation: Email,
   /** Who of the business is notified of every booking, move and cancellation. */
   notify: z.array(z.email()).max(10),
@@ -22,8 +28,15 @@ export const CalendarContent = z.strictObject({
 });
 export type CalendarContent = z.infer<typeof CalendarContent>;
 
-/** What the words of a confirmation may name. */
-export const confirmationMergeGroups: readonly MergeGroup[] = ['person', 'booking', 'client'];
+/** What the words of a confirmation may name: of an event also what it is. */
+export const confirmationMergeGroups = ({
+  dates,
+}: Pick<CalendarContent, 'dates'>): readonly MergeGroup[] => [
+  'person',
+  'booking',
+  'client',
+  ...(dates ? (['event'] as const) : []),
+];
 
 /** A calendar for consultations with plain words for its confirmation; its hours are the client's, or plain ones where none are known. */
 export const newCalendar = (name: string, zone: string, week?: Week): CalendarContent => ({
@@ -49,5 +62,38 @@ If you need to change it, move or cancel it here:
 {{ client.phone }}`,
   }),
   notify: [],
+  dates: null,
   sequence: null,
 });
+
+/** An event on one date, with words that say so; `start` is wall time in its zone. */
+export const newEvent = (
+  name: string,
+  zone: string,
+  { start, minutes }: { start: string; minutes: number },
+): CalendarContent => {
+  const plain = newCalendar(name, zone);
+  return {
+    ...plain,
+    rules: {
+      ...plain.rules,
+      ...{ length: minutes, startEvery: minutes, before: 0, after: 0 },
+      ...{ notice: 0, ahead: 730, mostPerDay: null, seats: 24 },
+    },
+    dates: onceAt(start),
+    confirmation: emailFromText({
+      subject: 'Your seat: {{ event.name }}',
+      body: `Hello {{ person.first_name | default: "there" }},
+
+your seat is saved for {{ event.name }}: {{ booking.when }}.
+Where: {{ booking.where }}
+
+If you can’t come, please give your seat back here, so that somebody else can have it:
+
+{{ booking.change_link }}
+
+{{ client.name }}
+{{ client.phone }}`,
+    }),
+  };
+};

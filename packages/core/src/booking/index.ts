@@ -6,3 +6,6 @@ export * from './calendar-content.ts';
 export * from './slot-days.ts';
 export * from './shown-times.ts';
 export * from './calendar-format.ts';
+export * from './event-dates.ts';
+export * from './event-fields.ts';
+export * from './repeat.ts';

@@ -1,6 +1,7 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Instant } from '../basics/index.ts';
 import { type Calendar } from './calendar.ts';
+import { eventDates, type EventDates } from './event-dates.ts';
 import { closedOn, minuteOf, type ClosedSpan, type Span } from '../opening/index.ts';
 import { joined, wallDays, type Stretch, type WallDay } from './wall-day.ts';
 
@@ -38,10 +39,14 @@ const minute = 60_000;
  * - Notice is counted in real minutes from `now`, `ahead` in local days after the day of `now`; on a local day that holds
  *   `mostPerDay` bookings nothing more is offered.
  *
+ * - An event (`dates`) is offered on its dates alone, whatever the hours; notice, horizon and seats are asked as above.
+ *
  * Nothing is offered where `until` is not after `from`. Shapes: `calendar` as `Calendar`; instants as `Temporal.Instant`.
  */
 export function openSlots(given: {
   calendar: Calendar;
+  /** The dates of an event, in place of hours; left out or null for none. */
+  dates?: EventDates | null;
   /** The client's holidays; hours that a calendar has of its own for such a day go before them. */
   closed: readonly ClosedSpan[];
   bookings: readonly TakenTime[];
@@ -56,6 +61,7 @@ export function openSlots(given: {
   if (latest <= earliest) return [];
   const taken = takenTimes(calendar, given.bookings);
   const last = localDate(now, calendar.zone).add({ days: calendar.ahead }).toString();
+  if (given.dates) return eventSlots(calendar, given.dates, taken, { earliest, latest, last });
   const open: { day: WallDay; start: Start; left: number }[] = [];
   for (const [day, tomorrow] of pairs(
     wallDays(localDate(earliest, calendar.zone), calendar.zone),
@@ -73,6 +79,28 @@ export function openSlots(given: {
   return open
     .sort((a, b) => a.start.at - b.start.at)
     .map(({ day, start, left }) => slotAt(calendar, day, start, left));
+}
+
+/** The dates of an event on which a seat is left. */
+function eventSlots(
+  calendar: Calendar,
+  dates: EventDates,
+  taken: Taken,
+  { earliest, latest, last }: { earliest: number; latest: number; last: string },
+): Slot[] {
+  const [from, until] = [earliest, latest].map((at) =>
+    Temporal.Instant.fromEpochMilliseconds(Math.ceil(at)),
+  ) as [Instant, Instant];
+  return eventDates(dates, calendar.zone, from, until)
+    .filter(({ local }) => local.slice(0, 10) <= last)
+    .map(({ start, local }) => {
+      const at = start.epochMilliseconds;
+      const end = start.add({ minutes: calendar.length });
+      const left = calendar.seats - busiest(taken, at, end.epochMilliseconds);
+      const { offset } = start.toZonedDateTimeISO(calendar.zone);
+      return { start, end, local, offset, repeated: null, left };
+    })
+    .filter(({ left }) => left > 0);
 }
 
 /** Whether one more booking fits at a start, seats and space alone: hours, notice and horizon are not asked. */

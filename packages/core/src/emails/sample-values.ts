@@ -41,6 +41,9 @@ export function sampleValues(
     person: samplePerson,
     client: clientFields(name, facts),
     booking: { ...moment, where: addressLine(facts), change_link: `${site}/~/booking/sample` },
-    event: { name: eventName, ...moment },
+    event: {
+      ...{ name: eventName, ...moment, where: addressLine(facts) },
+      ...{ link: `${site}/join`, recording: `${site}/recording` },
+    },
   };
 }

@@ -16,7 +16,13 @@ export interface LaunchInput {
   around: {
     pages: { id: PageId; live: boolean }[];
     /** Whether it has opening hours, and whether anybody is told of a booking in it. */
-    calendars: { id: CalendarId; open: boolean; notifies: boolean }[];
+    calendars: {
+      id: CalendarId;
+      open: boolean;
+      notifies: boolean;
+      /** Of an event: the date that pages tell, `2026-11-19T23:30:00Z`. */
+      event: { start: string } | null;
+    }[];
     files: FileId[];
     /** Its kinds of vouchers, by the names that words have for them. */
     vouchers: { key: string; name: string }[];

@@ -81,7 +81,7 @@ const clean: LaunchInput = {
       { id: here!, live: true },
       { id: thanks!, live: true },
     ],
-    calendars: [{ id: calendar, open: true, notifies: true }],
+    calendars: [{ id: calendar, open: true, notifies: true, event: null }],
     files: [file],
     vouchers: [{ key: 'spring', name: 'Spring' }],
     forms: [formId],
@@ -247,7 +247,7 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     'a booking, of which nobody hears',
     {
       ...withBookingAlone(),
-      around: { ...clean.around, calendars: [{ id: calendar, open: true, notifies: false }] },
+      around: { ...clean.around, calendars: [{ id: calendar, open: true, notifies: false, event: null }] },
     },
   ],
   ['no-consent', 'no line and no link', withForm({ consent: '' })],
@@ -258,7 +258,7 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     'no hours',
     {
       ...withBlocks(block('booking', { formId, calendarId: calendar })),
-      around: { ...clean.around, calendars: [{ id: calendar, open: false, notifies: true }] },
+      around: { ...clean.around, calendars: [{ id: calendar, open: false, notifies: true, event: null }] },
     },
   ],
   ['no-alternative', 'a picture', withBlocks(block('picture', { picture, alt: ' ' }))],

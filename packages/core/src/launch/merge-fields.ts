@@ -8,22 +8,27 @@ import {
   unknownMergeFields,
 } from '../messages/index.ts';
 import { found, type Finding } from './finding.ts';
+import type { PageDocument } from '../page/index.ts';
 import type { LaunchInput } from './launch-input.ts';
 
 const onPages = new Set(['booking.when', 'booking.where']);
+/** What only people who are signed up may read. */
+const notOnPages = new Set(['event.link', 'event.recording']);
 
 const fixed: readonly MergeField[] = mergeFieldsOf(['person', 'booking', 'client']).filter(
   ({ field, group }) => group !== 'booking' || onPages.has(field),
 );
 
 /**
- * What the words of a page may name: of a booking only what is shown to the person who just made it, of vouchers the codes
+ * What the words of a page may name: of its event what anybody may know, of a booking only what is shown to the person who just made it, of vouchers the codes
  * of whoever comes by a link of their own.
  */
-export const pageMergeFields = ({
-  vouchers,
-}: Pick<LaunchInput['around'], 'vouchers'>): MergeField[] => [
+export const pageMergeFields = (
+  { vouchers }: Pick<LaunchInput['around'], 'vouchers'>,
+  { event }: Pick<PageDocument, 'event'>,
+): MergeField[] => [
   ...fixed,
+  ...(event ? mergeFieldsOf(['event']).filter(({ field }) => !notOnPages.has(field)) : []),
   ...mergeFieldsOf(['vouchers'], [], [], [], vouchers),
 ];
 
@@ -38,7 +43,7 @@ export function mergeFindings(words: string, part: string, input: LaunchInput): 
   );
   return [
     ...empty.map(({ field }) => found('empty-field', { at: 'facts' }, { field })),
-    ...unknownMergeFields(words, pageMergeFields(input.around)).map((field) =>
+    ...unknownMergeFields(words, pageMergeFields(input.around, input.draft.page)).map((field) =>
       found('unknown-field', part, { field }),
     ),
   ];

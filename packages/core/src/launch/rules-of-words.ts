@@ -1,4 +1,4 @@
-import { truncate } from '../basics/index.ts';
+import { truncate, type Instant } from '../basics/index.ts';
 import { Temporal } from 'temporal-polyfill';
 import { isSpoken, languageName, spokenNames } from '../languages/index.ts';
 import {
@@ -75,13 +75,21 @@ function saidInBlock(block: Block, words: string[], input: LaunchInput): Finding
   ];
 }
 
-function countdown(block: Block, { client, now }: LaunchInput): Finding[] {
-  if (block.kind !== 'countdown' || block.counts !== 'moment') return [];
-  if (!block.until) return [found('countdown-unset', block.id)];
-  const until = Temporal.PlainDateTime.from(block.until).toZonedDateTime(client.facts.zone);
-  return Temporal.Instant.compare(until.toInstant(), now) < 0
-    ? [found('countdown-over', block.id)]
-    : [];
+function countdown(block: Block, input: LaunchInput): Finding[] {
+  if (block.kind !== 'countdown' || block.counts === 'visit') return [];
+  const until = block.counts === 'event' ? startOfEvent(input) : momentOf(block.until, input);
+  if (!until) return [found('countdown-unset', block.id)];
+  return Temporal.Instant.compare(until, input.now) < 0 ? [found('countdown-over', block.id)] : [];
+}
+
+const momentOf = (until: string, { client }: LaunchInput): Instant | null =>
+  until
+    ? Temporal.PlainDateTime.from(until).toZonedDateTime(client.facts.zone).toInstant()
+    : null;
+
+function startOfEvent({ draft, around }: LaunchInput): Instant | null {
+  const event = around.calendars.find(({ id }) => id === draft.page.event)?.event;
+  return event ? Temporal.Instant.from(event.start) : null;
 }
 
 /** Words in which a number is only read; call buttons and bars dial it. */

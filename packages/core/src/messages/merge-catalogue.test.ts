@@ -22,6 +22,9 @@ it('offers the fields of the groups that are asked for, answers by their questio
     ['event.when', 'Day and time of the event'],
     ['event.day', 'Day of the event'],
     ['event.time', 'Time of the event'],
+    ['event.where', 'Place of the event'],
+    ['event.link', 'Link to join the event'],
+    ['event.recording', 'Link to the recording'],
   ]);
 });
 

@@ -51,6 +51,9 @@ const fixed: Record<
     when: ['Day and time of the event', ''],
     day: ['Day of the event', ''],
     time: ['Time of the event', ''],
+    where: ['Place of the event', ''],
+    link: ['Link to join the event', ''],
+    recording: ['Link to the recording', ''],
   },
   client: {
     name: ['Name of the business', ''],

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LinkedBandId, type FormId } from '../basics/index.ts';
+import { CalendarId, LinkedBandId, type FormId } from '../basics/index.ts';
 import { plainText, words } from '../basics/text-shapes.ts';
 import { blockKinds, type BlockKindName } from './blocks/index.ts';
 import { NodeId, PartRef } from '../basics/node-id.ts';
@@ -117,6 +117,8 @@ export const PageDocument = z.strictObject({
     .strictObject({ day: z.iso.date(), words: plainText(400) })
     .nullable()
     .optional(),
+  /** The event that its words and countdowns speak of; null or left out for none. */
+  event: CalendarId.nullable().optional(),
   popups: z.array(Popup).max(limits.popups),
   /** In their order: the first is shown first. A page without any is shown whole. */
   sections: z.array(PageSection).max(limits.sections),

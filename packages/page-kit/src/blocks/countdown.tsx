@@ -1,6 +1,8 @@
 import { Temporal } from 'temporal-polyfill';
 import { whenIn } from '@plumgate/core/languages';
-import { usePage, type BlockView } from '../page-context.ts';
+import type { Instant } from '@plumgate/core/basics';
+import type { BlockOf } from '@plumgate/core/page';
+import { usePage, type BlockView, type PageContext } from '../page-context.ts';
 import { Words } from '../words.tsx';
 import { usePageStrings } from '../page-strings.ts';
 
@@ -17,10 +19,9 @@ export const countdown: BlockView<'countdown'> = {
     const page = usePage();
     const strings = usePageStrings();
     const isFromVisit = block.counts === 'visit';
-    if (!isFromVisit && !block.until) return page.editing ? <p>Say until when it counts.</p> : null;
-    const until = isFromVisit
-      ? null
-      : Temporal.PlainDateTime.from(block.until).toZonedDateTime(page.facts.zone).toInstant();
+    const until = untilOf(block, page);
+    const zone = block.counts === 'event' && page.event ? page.event.zone : page.facts.zone;
+    if (!isFromVisit && !until) return page.editing ? <p>Say until when it counts.</p> : null;
     return (
       <div
         className={`countdown${page.editing ? ' on' : ''}`}
@@ -34,7 +35,7 @@ export const countdown: BlockView<'countdown'> = {
           </p>
         )}
         <p className="moment" data-over={page.merge(block.over)}>
-          {until && whenIn(strings, until, page.facts.zone)}
+          {until && whenIn(strings, until, zone, page.facts.zone)}
         </p>
         <p className="left" role="timer">
           {strings.left.map((unit) => (
@@ -48,3 +49,13 @@ export const countdown: BlockView<'countdown'> = {
     );
   },
 };
+
+/** The moment that a countdown counts to; null for one that counts from the first visit, and for none yet. */
+function untilOf(
+  { counts, until }: Pick<BlockOf<'countdown'>, 'counts' | 'until'>,
+  { event, facts }: Pick<PageContext, 'event' | 'facts'>,
+): Instant | null {
+  if (counts === 'event') return event?.start ?? null;
+  if (counts === 'visit' || !until) return null;
+  return Temporal.PlainDateTime.from(until).toZonedDateTime(facts.zone).toInstant();
+}

@@ -10,18 +10,23 @@ import type {
   PersonId,
   SubmissionId,
 } from '@plumgate/core/basics';
-import { withoutLinks } from '@plumgate/core/messages';
+import { withoutLinks, type MergeContext } from '@plumgate/core/messages';
 import { whenWords, zoneNote } from '@plumgate/core/basics';
 import {
   bookingPlaceWords,
+  eventFactsOf,
+  eventFields,
   fitsBeside,
+  movesOf,
   openSlots,
   spaceBetween,
+  type CalendarContent,
+  type DateMoves,
   type Slot,
 } from '@plumgate/core/booking';
 import { addressLine } from '@plumgate/core/clients';
 import { contactFrom } from '@plumgate/core/people';
-import { and, asc, eq, gt, isNull, lt, ne } from 'drizzle-orm';
+import { and, asc, count, eq, gt, inArray, isNull, lt, ne, type SQL } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { Messenger, nameFor } from '../messages/messenger.ts';
@@ -98,6 +103,7 @@ export class BookingService {
     const { facts } = await this.clientRow(db, calendar.clientId);
     return openSlots({
       calendar: calendar.content.rules,
+      dates: calendar.content.dates,
       closed: facts.closed,
       bookings: taken,
       from,
@@ -240,6 +246,134 @@ export class BookingService {
       });
       effects.raise(bookingChanged, { ...cancelled, by: 'business', at: now });
     }
+  }
+
+  /**
+   * Where the dates of an event go by a change of it, and those that people are signed up for and that it would have no
+   * more. `isOther` says that everybody is concerned: it has another length or place. Only what is still to come counts.
+   */
+  async planMoves(
+    db: Queries,
+    { id, content: before }: Pick<CalendarRow, 'id' | 'content'>,
+    after: CalendarContent,
+  ): Promise<DateMoves & { isOther: boolean }> {
+    if (!before.dates || !after.dates) return { moves: new Map(), gone: [], isOther: false };
+    const starts = await db
+      .selectDistinct({ at: bookings.startsAt })
+      .from(bookings)
+      .where(this.toCome(id));
+    const moves = movesOf(
+      { dates: before.dates, zone: before.rules.zone },
+      { dates: after.dates, zone: after.rules.zone },
+      starts.map(({ at }) => at),
+    );
+    const isOther =
+      before.rules.length !== after.rules.length ||
+      before.place !== after.place ||
+      before.where !== after.where;
+    return { ...moves, isOther };
+  }
+
+  /** How many are signed up for some dates that are to come; null asks for all of them. */
+  async countOn(db: Queries, id: CalendarId, starts: readonly Instant[] | null): Promise<number> {
+    const [row] = await db
+      .select({ people: count() })
+      .from(bookings)
+      .where(and(this.toCome(id), starts ? inArray(bookings.startsAt, [...starts]) : undefined));
+    return row?.people ?? 0;
+  }
+
+  private toCome(id: CalendarId): SQL | undefined {
+    return and(
+      eq(bookings.calendarId, id),
+      eq(bookings.state, 'booked'),
+      gt(bookings.startsAt, this.clock.now()),
+    );
+  }
+
+  /** Who gets which recording by a change: those who were signed up for a date that has one from now on. */
+  async recordingsToSend(
+    db: Queries,
+    { id, content: before }: Pick<CalendarRow, 'id' | 'content'>,
+    after: CalendarContent,
+  ): Promise<{ recordings: LoadedBooking[] }> {
+    const known = new Set(before.dates?.recordings.map(({ start }) => start.slice(0, 16)));
+    const added = (after.dates?.recordings ?? []).filter(
+      ({ start }) => !known.has(start.slice(0, 16)),
+    );
+    if (added.length === 0) return { recordings: [] };
+    const starts = added.map(({ start }) =>
+      Temporal.PlainDateTime.from(start).toZonedDateTime(after.rules.zone).toInstant(),
+    );
+    const recordings = await this.select(db).where(
+      and(
+        eq(bookings.calendarId, id),
+        ne(bookings.state, 'cancelled'),
+        inArray(bookings.startsAt, starts),
+        isNull(people.removedAt),
+      ),
+    );
+    return { recordings };
+  }
+
+  /**
+   * What a change of an event leads to, in its transaction: everybody who is signed up has the new time at once, is told of
+   * it, and gets their reminders by it. Throws `date-is-booked` where their date would be gone.
+   */
+  async eventChanged(
+    tx: Queries,
+    effects: Consequences,
+    before: CalendarRow,
+    after: CalendarRow,
+  ): Promise<void> {
+    const { moves, gone, isOther } = await this.planMoves(tx, before, after.content);
+    if (gone.length > 0) throw new AppProblem('date-is-booked');
+    const now = this.clock.now();
+    const concerned =
+      moves.size > 0 || isOther
+        ? await this.select(tx)
+            .where(
+              and(
+                this.toCome(after.id),
+                isOther
+                  ? undefined
+                  : inArray(
+                      bookings.startsAt,
+                      [...moves.keys()].map((at) => Temporal.Instant.from(at)),
+                    ),
+              ),
+            )
+            .orderBy(asc(bookings.id))
+            .for('update', { of: bookings })
+        : [];
+    for (const loaded of concerned) {
+      const start = moves.get(loaded.booking.startsAt.toString()) ?? loaded.booking.startsAt;
+      const [booking] = await tx
+        .update(bookings)
+        .set({ ...timeOf(after, start), changes: loaded.booking.changes + 1 })
+        .where(eq(bookings.id, loaded.booking.id))
+        .returning();
+      const moved = { ...loaded, calendar: after, booking: booking! };
+      this.noteAndTell(effects, moved, 'moved', 'business', now);
+      effects.raise(bookingChanged, { ...moved, by: 'business', at: now });
+    }
+    const { recordings } = await this.recordingsToSend(tx, before, after.content);
+    for (const loaded of recordings)
+      this.sendRecording(effects, { ...loaded, calendar: after }, now);
+  }
+
+  private sendRecording(effects: Consequences, loaded: LoadedBooking, at: Instant): void {
+    const { calendar, person, client, booking } = loaded;
+    const { dates, name } = calendar.content;
+    if (!dates || !person.email || person.mailRefusedAt) return;
+    const key = `recording:${booking.id}`;
+    const submission = booking.submissionId;
+    const to = { client, person, key, at, from: name, submission };
+    this.messenger.emailPerson(
+      effects,
+      { ...to, context: this.contextOf(loaded) },
+      dates.recordingEmail,
+    );
   }
 
   /** Records the outcome. Setting it back to booked corrects a mistake. */
@@ -461,18 +595,28 @@ export class BookingService {
     at: Instant,
   ): void {
     const { booking, calendar, person, client } = loaded;
-    const { confirmation, name, rules } = calendar.content;
+    const { confirmation, name } = calendar.content;
     const words = what === 'booked' ? confirmation : emailFromText(changeWords[what]);
-    const context = {
-      ...this.messenger.personIn(person, client),
-      ...this.messenger.bookingIn({ ...booking, zone: rules.zone, where: placeOf(loaded) }, client),
-    };
+    const context = this.contextOf(loaded);
     const submission = booking.submissionId;
     const to = { client, person, key, at, from: name, context, submission };
     if (person.email && !person.mailRefusedAt)
       this.messenger.emailPerson(effects, to, words, { calendar: this.file(loaded) });
     else if (person.phone && person.textConsent)
       this.messenger.textPerson(effects, to, words.subject);
+  }
+
+  /** What the words of a message about a booking may name. */
+  private contextOf(loaded: LoadedBooking): MergeContext {
+    const { booking, calendar, person, client } = loaded;
+    const event = eventFactsOf(calendar.content);
+    const where = placeOf(loaded);
+    const { zone } = calendar.content.rules;
+    return {
+      ...this.messenger.personIn(person, client),
+      ...this.messenger.bookingIn({ ...booking, zone, where }, client),
+      ...(event && { event: eventFields(event, booking.startsAt, client.facts, where) }),
+    };
   }
 
   private tellBusiness(

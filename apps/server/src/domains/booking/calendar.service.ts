@@ -1,14 +1,24 @@
 import { Injectable } from '@nestjs/common';
-import type { CalendarView } from '@plumgate/contract';
-import { referencesIn, type CalendarId, type ClientId, type UserId } from '@plumgate/core/basics';
+import type { CalendarView, EventChange } from '@plumgate/contract';
+import {
+  referencesIn,
+  type CalendarId,
+  type ClientId,
+  type Instant,
+  type UserId,
+} from '@plumgate/core/basics';
 import { CalendarContent, confirmationMergeGroups } from '@plumgate/core/booking';
 import { and, eq, isNull, sql } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { discardDraft, draftsOf } from '../../records/drafts/draft-store.ts';
 import { checkMergeFields } from '../../records/references/check-merge-fields.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
+import { Worker } from '../../platform/worker.ts';
+import { Causes } from '../../records/causes/consequences.ts';
+import { BookingService } from './booking.service.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { calendars, type CalendarRow } from '../../records/booking/table.ts';
 import { seenBy, seesAll, type Sees } from '../../records/accounts/users-of.ts';
@@ -19,6 +29,9 @@ export class CalendarService {
     private readonly database: Database,
     private readonly ids: IdSource,
     private readonly sites: SiteVersions,
+    private readonly causes: Causes,
+    private readonly worker: Worker,
+    private readonly bookings: BookingService,
   ) {}
 
   async list(clientId: ClientId, me: UserId): Promise<CalendarView[]> {
@@ -58,13 +71,35 @@ export class CalendarService {
     return row;
   }
 
-  /** Changes a calendar when nobody else did since `version`. Bookings that are made stay as they were made. */
+  /** What saving this would mean for those who are signed up for an event. */
+  async previewChange(id: CalendarId, content: CalendarContent, who: Sees): Promise<EventChange> {
+    const { db } = this.database;
+    const before = await this.row(id, who);
+    const { moves, gone, isOther } = await this.bookings.planMoves(db, before, content);
+    const { recordings } = await this.bookings.recordingsToSend(db, before, content);
+    const count = (starts: readonly Instant[]) => this.bookings.countOn(db, before.id, starts);
+    return {
+      moved: isOther
+        ? await this.bookings.countOn(db, before.id, null)
+        : await count([...moves.keys()].map((at) => Temporal.Instant.from(at))),
+      gone: await Promise.all(
+        gone.map(async (at) => ({ start: at.toString(), people: await count([at]) })),
+      ),
+      recordings: recordings.length,
+    };
+  }
+
+  /**
+   * Changes a calendar when nobody else did since `version`. Bookings that are made stay as they were made; an event takes
+   * them along to its new time or place, and sends a recording that is new to those who were signed up.
+   */
   async save(
     id: CalendarId,
     me: UserId,
     { version, content }: { version: number; content: CalendarContent },
   ): Promise<CalendarView> {
-    return this.database.transaction(async (tx) => {
+    const saved = await this.database.transaction(async (tx) => {
+      const effects = this.causes.begin();
       const before = await this.row(id, seesAll, tx);
       const named = referencesIn(CalendarContent, content);
       const stored = referencesIn(CalendarContent, before.content);
@@ -72,7 +107,7 @@ export class CalendarService {
       await checkMergeFields(
         tx,
         before.clientId,
-        confirmationMergeGroups,
+        confirmationMergeGroups(content),
         CalendarContent,
         { document: content, stored: before.content },
         'body.content',
@@ -85,7 +120,11 @@ export class CalendarService {
       if (!row) throw new AppProblem('changed-elsewhere');
       await discardDraft(tx, 'calendar', id, me);
       await this.sites.changed(tx, row.clientId);
+      await this.bookings.eventChanged(tx, effects, before, row);
+      await effects.write(tx);
       return { ...row, draft: null };
     });
+    this.worker.wake();
+    return saved;
   }
 }

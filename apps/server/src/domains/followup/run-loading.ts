@@ -8,7 +8,7 @@ import {
   type SequenceContent,
 } from '@plumgate/core/followup';
 import { and, asc, eq, gte, ne, or, sql, type SQL } from 'drizzle-orm';
-import type { CalendarContent } from '@plumgate/core/booking';
+import type { EventFacts } from '@plumgate/core/booking';
 import { Temporal } from 'temporal-polyfill';
 import { factsOf } from '../../records/conditions/facts-of.ts';
 import { bookings, calendars } from '../../records/booking/table.ts';
@@ -31,8 +31,8 @@ export interface LoadedRun {
   client: ClientRow;
   answers: Answers | null;
   booking: typeof bookings.$inferSelect | null;
-  /** Its calendar's place, for the words that messages have for it. */
-  place: Pick<CalendarContent, 'place' | 'where'> | null;
+  /** What messages say of its calendar, whether it is an event or not. */
+  place: (EventFacts & { isEvent: boolean }) | null;
   /** The zone of the booking's calendar. */
   bookingZone: string | null;
 }
@@ -55,7 +55,7 @@ export async function loadRuns(
       booking: bookings,
       place: sql<
         LoadedRun['place']
-      >`case when ${calendars.id} is not null then jsonb_build_object('place', coalesce(${calendars.content}->>'place', 'ours'), 'where', ${calendars.content}->>'where') end`,
+      >`case when ${calendars.id} is not null then jsonb_build_object('name', ${calendars.content}->>'name', 'place', coalesce(${calendars.content}->>'place', 'ours'), 'where', ${calendars.content}->>'where', 'zone', ${calendars.content}->'rules'->>'zone', 'isEvent', jsonb_typeof(${calendars.content}->'dates') = 'object', 'recordings', coalesce(${calendars.content}->'dates'->'recordings', '[]')) end`,
       bookingZone: sql<string | null>`${calendars.content}->'rules'->>'zone'`,
     })
     .from(sequenceRuns)

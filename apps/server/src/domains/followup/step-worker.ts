@@ -11,7 +11,7 @@ import {
   type SequenceStep,
   makesSenseUntil,
 } from '@plumgate/core/followup';
-import { bookingPlaceWords } from '@plumgate/core/booking';
+import { bookingPlaceWords, eventFields } from '@plumgate/core/booking';
 import { addressLine } from '@plumgate/core/clients';
 import { answerFields } from '@plumgate/core/forms';
 import { momentFields, type MergeContext } from '@plumgate/core/messages';
@@ -287,6 +287,8 @@ export class StepWorker implements OnModuleInit {
     const { client, person, content, booking, place, bookingZone } = loaded;
     const event = eventOf(content, booking, client.facts.zone);
     const name = content.event.kind === 'fixed' ? content.event.name : '';
+    const where = place ? bookingPlaceWords(place, addressLine(client.facts), person.phone) : '';
+    const at = event?.at;
     return {
       ...this.messenger.personIn(person, client),
       answers: answerFields(loaded.answers ?? {}),
@@ -295,17 +297,16 @@ export class StepWorker implements OnModuleInit {
             {
               ...booking,
               zone: bookingZone ?? client.facts.zone,
-              where: place ? bookingPlaceWords(place, addressLine(client.facts), person.phone) : '',
+              where,
             },
             client,
           )
         : { booking: {} }),
-      event: event
-        ? {
-            name,
-            ...momentFields(event.at, eventZone(loaded), client.facts.zone, client.facts.locale),
-          }
-        : {},
+      event: !at
+        ? {}
+        : place?.isEvent
+          ? eventFields(place, at, client.facts, where)
+          : { name, ...momentFields(at, eventZone(loaded), client.facts.zone, client.facts.locale) },
     };
   }
 }

@@ -18,6 +18,7 @@ import type { FormDefinition, JunkRules } from '@plumgate/core/forms';
 import type { PageDocument } from '@plumgate/core/page';
 import type { SourceRule } from '@plumgate/core/results';
 import type { ShownPicture } from '@plumgate/page-kit';
+import type { ShownEvent } from '../booking/shown-event.ts';
 
 /** A page as visitors see it: a published revision, or a draft for those who may see drafts. */
 export interface ShownPage {
@@ -52,6 +53,8 @@ export interface ShownPage {
   references: PageReferences;
   /** The fields of its address that fill questions of its forms. */
   addressFields: string[];
+  /** The event that its words and countdowns speak of, as it is now. */
+  event: ShownEvent | null;
   /** The calendars whose free times it shows: such a page is made again for every reader. */
   calendars: CalendarId[];
 }

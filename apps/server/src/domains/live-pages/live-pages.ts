@@ -1,5 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { LRUCache } from 'lru-cache';
+import { Temporal } from 'temporal-polyfill';
+import { Clock } from '../../platform/clock.ts';
 import { PinoLogger } from '../../platform/logging.ts';
 import { SiteVersions, type SiteChange } from '../clients/site-versions.ts';
 import {
@@ -35,6 +37,7 @@ export class LivePages implements OnModuleInit {
     private readonly loader: PageLoader,
     private readonly renderer: PageRenderer,
     private readonly sites: SiteVersions,
+    private readonly clock: Clock,
     private readonly log: PinoLogger,
   ) {}
 
@@ -45,12 +48,12 @@ export class LivePages implements OnModuleInit {
   /** The live page at an address; null when there is none. */
   async find(clientSlug: string, pageSlug: string): Promise<LivePage | null> {
     const key = keyOf(clientSlug, pageSlug);
-    return this.cache.get(key) ?? this.loading.get(key) ?? this.load(key, clientSlug, pageSlug);
+    return this.fresh(key) ?? this.loading.get(key) ?? this.load(key, clientSlug, pageSlug);
   }
 
   /** The live page at an address when it is in memory already; null sends the asker to `find`. */
   inMemory(clientSlug: string, pageSlug: string): LivePage | null {
-    const page = this.cache.get(keyOf(clientSlug, pageSlug)) ?? null;
+    const page = this.fresh(keyOf(clientSlug, pageSlug));
     if (page && !page.body.isFullyCompressed) this.compress(page.body);
     return page;
   }
@@ -74,6 +77,15 @@ export class LivePages implements OnModuleInit {
   forgetAll(): void {
     this.cache.clear();
     this.loading.clear();
+  }
+
+  /** A page in memory, unless the event on it has another date by now. */
+  private fresh(key: string): LivePage | null {
+    const page = this.cache.get(key) ?? null;
+    const until = page?.event?.until;
+    if (!until || Temporal.Instant.compare(until, this.clock.now()) > 0) return page;
+    this.cache.delete(key);
+    return null;
   }
 
   private load(key: string, clientSlug: string, pageSlug: string): Promise<LivePage | null> {

@@ -14,13 +14,16 @@ import {
 } from '@plumgate/core/page';
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
+import { Clock } from '../../platform/clock.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
+import { calendars } from '../../records/booking/table.ts';
 import { clients } from '../../records/clients/table.ts';
 import { forms } from '../../records/forms/table.ts';
 import { funnels } from '../../records/funnels/table.ts';
 import { codeOn, stepsOf } from '../../records/pages/page-row.ts';
 import { isLive, pageRevisions, pages } from '../../records/pages/table.ts';
 import { files } from '../../records/pictures/table.ts';
+import { shownEvent, type ShownEvent } from '../booking/shown-event.ts';
 import { shownPictures } from '../pictures/picture-address.ts';
 import type { PageReferences, ShownPage } from './live-page.ts';
 
@@ -30,6 +33,7 @@ export class PageLoader {
   constructor(
     private readonly database: Database,
     private readonly address: SiteAddress,
+    private readonly clock: Clock,
   ) {}
 
   /** What is published at an address; null when nothing is. */
@@ -98,7 +102,8 @@ export class PageLoader {
       gated: before.length > 0 && before.every(({ asks }) => asks),
       personal: isPersonalPage(revision.document, page.position),
       addressFields: addressFieldsOf(Object.values(revision.forms)),
-      calendars: bindingsOf(revision.document).calendars,
+      event: await this.eventOf(page.clientId, revision.document),
+      calendars: calendarsOn(revision.document),
       references: await this.referencesOf(page.clientId, revision),
     };
   }
@@ -160,7 +165,8 @@ export class PageLoader {
         ),
       personal: isPersonalPage(page.draft, page.position),
       addressFields: addressFieldsOf(Object.values(defined)),
-      calendars: bindingsOf(page.draft).calendars,
+      event: await this.eventOf(page.clientId, page.draft),
+      calendars: calendarsOn(page.draft),
       references,
     };
   }
@@ -181,6 +187,24 @@ export class PageLoader {
       .from(pageRevisions)
       .where(and(eq(pageRevisions.id, asked.data), eq(pageRevisions.pageId, page.pageId)));
     return row ?? page;
+  }
+
+  private async eventOf(
+    clientId: ClientId,
+    { event }: Pick<PageDocument, 'event'>,
+  ): Promise<ShownEvent | null> {
+    if (!event) return null;
+    const [row] = await this.database.db
+      .select({ content: calendars.content })
+      .from(calendars)
+      .where(
+        and(
+          eq(calendars.id, event),
+          eq(calendars.clientId, clientId),
+          isNull(calendars.removedAt),
+        ),
+      );
+    return row ? shownEvent(row.content, this.clock.now()) : null;
   }
 
   private async referencesOf(
@@ -211,6 +235,13 @@ export class PageLoader {
     };
   }
 }
+
+/** The calendars of which a page offers times. */
+const calendarsOn = (document: PageDocument): ShownPage['calendars'] => [
+  ...new Set(
+    blocksOf(document).flatMap((block) => (block.kind === 'booking' ? [block.calendarId] : [])),
+  ),
+];
 
 const isPersonalPage = (document: PageDocument, position: number) =>
   textsIn(document).some(isPersonal) ||

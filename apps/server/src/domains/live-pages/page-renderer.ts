@@ -1,6 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { CalendarId, PictureId } from '@plumgate/core/basics';
 import { clientFields } from '@plumgate/core/clients';
+import { pageWords } from '@plumgate/core/languages';
 import { fillOrKeep, pageMergeBudget } from '@plumgate/core/messages';
 import type {
   FormState,
@@ -12,6 +13,7 @@ import type {
 import { renderPage, type PageMetadata } from '@plumgate/page-kit/render';
 import { Clock, MovableClock, SystemClock } from '../../platform/clock.ts';
 import { CONFIG, type Config } from '../../platform/config.ts';
+import { eventOnPage } from '../booking/shown-event.ts';
 import { fileHref } from '../pictures/file.service.ts';
 import { pictureSrc } from '../pictures/picture-address.ts';
 import { scriptName } from './assets.ts';
@@ -98,6 +100,9 @@ export class PageRenderer {
       ...(reader.booking && {
         booking: { when: reader.booking.when, where: reader.booking.where },
       }),
+      ...(page.event && {
+        event: eventOnPage(page.event, page.facts, pageWords(page.document.language).locale),
+      }),
     };
     const budget = pageMergeBudget();
     return {
@@ -126,6 +131,7 @@ export class PageRenderer {
       filled: reader.filled ?? null,
       times: (calendar) => reader.times?.get(calendar) ?? null,
       booking: reader.booking ?? null,
+      event: page.event && { start: page.event.start, zone: page.event.facts.zone },
       clockAhead: this.clockAhead(),
       editing: null,
     };

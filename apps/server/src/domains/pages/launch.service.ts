@@ -16,6 +16,7 @@ import { forms } from '../../records/forms/table.ts';
 import { domains } from '../../records/own-domains/table.ts';
 import { voucherPools } from '../../records/vouchers/table.ts';
 import { files } from '../../records/pictures/table.ts';
+import { eventOnPage, shownEvent, takesBookings } from '../booking/shown-event.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { stepsOf, type PageRow } from '../../records/pages/page-row.ts';
@@ -95,9 +96,11 @@ export class LaunchService {
       .from(pages)
       .where(and(eq(pages.clientId, clientId), isNull(pages.removedAt)));
     const times = await db
-      .select({ id: calendars.id, content: calendars.content })
+      .select({ id: calendars.id, content: calendars.content, facts: clients.facts })
       .from(calendars)
+      .innerJoin(clients, eq(clients.id, calendars.clientId))
       .where(and(eq(calendars.clientId, clientId), isNull(calendars.removedAt)));
+    const now = this.clock.now();
     const kept = await db.select({ id: files.id }).from(files).where(eq(files.clientId, clientId));
     const pools = await db
       .select({ content: voucherPools.content })
@@ -109,13 +112,19 @@ export class LaunchService {
       .where(and(eq(forms.clientId, clientId), isNull(forms.removedAt)));
     return {
       pages: own.map(({ id, live, offline }) => ({ id, live: live !== null && !offline })),
-      calendars: times.map(({ id, content: { rules, notify } }) => ({
-        id,
-        open: [...rules.hours, ...rules.days.map(({ spans }) => spans)].some(
-          (spans) => spans.length > 0,
-        ),
-        notifies: notify.length > 0,
-      })),
+      calendars: times.map(({ id, content, facts }) => {
+        const event = shownEvent(content, now);
+        return {
+          id,
+          open: takesBookings(content, now),
+          notifies: content.notify.length > 0,
+          event: event && {
+            start: event.start.toString(),
+            zone: event.facts.zone,
+            fields: eventOnPage(event, facts, facts.locale),
+          },
+        };
+      }),
       files: kept.map(({ id }) => id),
       vouchers: pools.map(({ content: { key, name } }) => ({ key, name })),
       forms: asked.map(({ id }) => id),

@@ -149,7 +149,7 @@ export function AfterBooking({
       <EmailField
         label="Confirmation"
         email={confirmation}
-        to={{ clientId, groups: confirmationMergeGroups }}
+        to={{ clientId, groups: confirmationMergeGroups(content) }}
         onChange={(changed) => set({ confirmation: changed })}
       />
       <p className="text-xs text-muted">A calendar file is attached.</p>

@@ -291,14 +291,15 @@ function BandCard({
   note?: string;
 } & Pick<React.ButtonHTMLAttributes<HTMLButtonElement>, 'onClick' | 'onPointerDown'>) {
   const brand = useEditor((state) => state.brand);
+  const event = useEditor((state) => state.draft.page.event);
   const [still] = useState(band);
   const { width, height } = drawing(still);
   const shown = useMemo(
     () => ({
       page: { ...emptyPage(''), bands: [still] },
-      context: pageContext(page, withSamples(still, forms), brand, null),
+      context: pageContext(page, withSamples(still, forms), brand, null, event),
     }),
-    [still, forms, page, brand],
+    [still, forms, page, brand, event],
   );
   return (
     <button

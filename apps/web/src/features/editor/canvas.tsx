@@ -61,10 +61,11 @@ export function Canvas({ page }: { page: EditorPage }) {
     return () => observer.disconnect();
   }, []);
 
+  const event = useEditor((state) => state.draft.page.event);
   const context = useMemo(() => {
-    const plain = pageContext(page, forms, brand, null);
+    const plain = pageContext(page, forms, brand, null, event);
     return { ...plain, times, editing: editingWith(store, plain.merge) };
-  }, [page, forms, brand, store, times]);
+  }, [page, forms, brand, store, times, event]);
   const css = editingCss(selectionOf({ selected, others }));
   const onReady = useFrameHands(store);
   useEffect(() => watchFiles(store, document), [store]);

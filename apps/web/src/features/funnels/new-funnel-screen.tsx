@@ -215,7 +215,7 @@ function Drawn({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
   const shown = useMemo(() => {
     const { pages } = offered.take([0], exampleAnswers(offered.asks));
     const draft = pages[0]!.draft as Draft;
-    const nothing = { steps: [], pageId: '' as never, around: { vouchers: [] } };
+    const nothing = { steps: [], pageId: '' as never, around: { vouchers: [], calendars: [] } };
     const from = { client: sheet, ...nothing };
     return { page: draft.page, context: pageContext(from, draft.forms, sheet.brand, null) };
   }, [offered, sheet]);

@@ -1,12 +1,13 @@
 import { sampleCode } from '@plumgate/core/emails';
 import type { EditorPage } from '@plumgate/contract';
-import type { FormId } from '@plumgate/core/basics';
+import type { CalendarId, FormId } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { samplePerson } from '@plumgate/core/emails';
 import { fillOrKeep } from '@plumgate/core/messages';
 import type { FreeTimes, PageContext } from '@plumgate/page-kit';
+import { Temporal } from 'temporal-polyfill';
 
 const fresh = { kind: 'fresh', typed: {} } as const;
 const sampleTime = (hour: number) => ({
@@ -31,7 +32,7 @@ const sampleBooking = {
 };
 
 type Shown = Pick<EditorPage, 'client' | 'steps' | 'pageId'> & {
-  around: Pick<EditorPage['around'], 'vouchers'>;
+  around: Pick<EditorPage['around'], 'vouchers' | 'calendars'>;
 };
 
 /** What a page's views need, drawn from the editor's data instead of a published revision. */
@@ -40,9 +41,13 @@ export function pageContext(
   forms: Record<FormId, FormDefinition>,
   brand: Brand,
   editing: PageContext['editing'],
+  eventId?: CalendarId | null,
 ): PageContext {
   const { client } = from;
+  const calendar = from.around.calendars.find(({ id }) => id === eventId);
+  const event = calendar?.event ?? null;
   const fields = {
+    event: event?.fields ?? {},
     client: clientFields(client.name, client.facts),
     person: samplePerson,
     vouchers: Object.fromEntries(from.around.vouchers.map(({ key }) => [key, sampleCode])),
@@ -73,6 +78,7 @@ export function pageContext(
     known: null,
     times: () => sampleTimes,
     booking: { ...sampleBooking, where: addressLine(client.facts) },
+    event: event && { start: Temporal.Instant.from(event.start), zone: event.zone },
     clockAhead: 0,
     editing,
   };

@@ -69,6 +69,7 @@ export function SeenPage({
         draft.forms,
         client.brand,
         null,
+        draft.page.event,
       ),
     [page, draft, client],
   );

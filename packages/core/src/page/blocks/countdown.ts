@@ -3,13 +3,13 @@ import { blockKind } from '../block-kind.ts';
 import { wordsLook } from '../look.ts';
 import { words } from '../../basics/text-shapes.ts';
 
-/** The time left until a moment in the client's zone, or so many minutes from a visitor's first visit, and what it says when that is over. */
+/** The time left until a moment in the client's zone, until the event of the page, or so many minutes from a visitor's first visit, and what it says when that is over. */
 export const countdown = blockKind({
   kind: 'countdown',
   label: 'Countdown',
   look: [...wordsLook, 'align'],
   settings: {
-    counts: z.enum(['moment', 'visit']),
+    counts: z.enum(['moment', 'event', 'visit']),
     /** Wall time in the client's zone, `2026-11-19T18:30`; empty while not set. */
     until: z.union([
       z.literal(''),

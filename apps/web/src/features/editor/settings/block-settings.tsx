@@ -394,6 +394,19 @@ function BarBand({ block }: { block: BlockOf<'call-bar'> }) {
   );
 }
 
+/** The event that a countdown counts to, and where it is chosen. */
+function EventCounted({ page }: { page: EditorPage }) {
+  const id = useEditor((state) => state.draft.page.event);
+  const event = page.around.calendars.find((one) => one.id === id)?.event;
+  return (
+    <p className="text-xs text-muted">
+      {event
+        ? `${event.fields.name}, ${event.fields.when}. It follows the event, wherever it moves.`
+        : 'This page has no event yet. Choose one in the settings of the page.'}
+    </p>
+  );
+}
+
 function CountdownSettings({ block, page }: { block: BlockOf<'countdown'>; page: EditorPage }) {
   const set = useSet(block.id);
   return (
@@ -401,10 +414,12 @@ function CountdownSettings({ block, page }: { block: BlockOf<'countdown'>; page:
       <Choice
         label="Counts"
         value={block.counts}
-        options={{ moment: 'To a moment', visit: 'From the first visit' }}
+        options={{ moment: 'To a moment', event: 'To the event', visit: 'From the first visit' }}
         onChange={(counts) => set({ counts })}
       />
-      {block.counts === 'moment' ? (
+      {block.counts === 'event' ? (
+        <EventCounted page={page} />
+      ) : block.counts === 'moment' ? (
         <TextField
           label="Counts to"
           type="datetime-local"

@@ -1,4 +1,5 @@
 import type { EditorPage } from '@plumgate/contract';
+import type { CalendarId } from '@plumgate/core/basics';
 import { pageMergeFields } from '@plumgate/core/launch';
 import { pageNode, type Popup } from '@plumgate/core/page';
 import { Plus, Trash2 } from 'lucide-react';
@@ -15,9 +16,9 @@ import { PageMetadata } from './page-metadata.tsx';
 import { useSet } from './use-set.ts';
 
 export function PageSettings({ page }: { page: EditorPage }) {
-  const { title, description, kind } = useEditor((state) => state.draft.page);
+  const { title, description, kind, event } = useEditor((state) => state.draft.page);
   const set = useSet(pageNode);
-  const fields = pageMergeFields(page.around);
+  const fields = pageMergeFields(page.around, { event });
   return (
     <>
       <MergeTextField
@@ -43,6 +44,7 @@ export function PageSettings({ page }: { page: EditorPage }) {
         options={{ landing: 'Landing page', site: 'Site page' }}
         onChange={(chosen) => set({ kind: chosen })}
       />
+      <PageEvent page={page} event={event ?? null} onChange={(chosen) => set({ event: chosen })} />
       <PageAddress page={page} title={title} />
       <PageMetadata page={page} />
       <SectionList />
@@ -52,6 +54,34 @@ export function PageSettings({ page }: { page: EditorPage }) {
         name={page.steps.find((step) => step.pageId === page.pageId)?.name ?? ''}
       />
     </>
+  );
+}
+
+/** Which event the page is about; nothing where the client has none. */
+function PageEvent({
+  page,
+  event,
+  onChange,
+}: {
+  page: EditorPage;
+  event: CalendarId | null;
+  onChange: (event: CalendarId | null) => void;
+}) {
+  const events = page.around.calendars.filter((one) => one.event);
+  if (events.length === 0 && !event) return null;
+  const known = events.map((one) => [one.id, `${one.event!.fields.name}, ${one.event!.fields.day}`]);
+  return (
+    <SelectField
+      label="Event"
+      help="Its words and countdown follow the event, wherever it moves"
+      options={{
+        '': 'None',
+        ...(event && !events.some(({ id }) => id === event) && { [event]: 'A deleted event' }),
+        ...(Object.fromEntries(known) as Record<string, string>),
+      }}
+      value={event ?? ''}
+      onChange={({ target }) => onChange((target.value || null) as CalendarId | null)}
+    />
   );
 }
 
