@@ -1868,7 +1868,8 @@ export const getCalendar = endpoint({
 export const saveCalendar = endpoint({
   method: 'PUT',
   path: '/api/calendars/:calendarId',
-  summary: 'Change a calendar; bookings that are made stay as they are, but an event takes them along',
+  summary:
+    'Change a calendar; bookings that are made stay as they are, but an event takes them along',
   right: 'bookings.set-up',
   params: ofCalendar,
   body: z.object({ version: Version, content: CalendarContent }),

@@ -1,8 +1,8 @@
 import { emailFromText } from '@plumgate/core/emails';
 import { prose } from '@plumgate/core/basics';
 import { noConditions } from '@plumgate/core/conditions';
-import type { CalendarId, FormId, PictureRef, SequenceId } from '@plumgate/core/basics';
-import { newCalendar, type CalendarContent } from '@plumgate/core/booking';
+import type { CalendarId, FormId, PictureRef } from '@plumgate/core/basics';
+import { newEvent, type CalendarContent } from '@plumgate/core/booking';
 import { emptySequence, type SequenceContent, type SequenceStep } from '@plumgate/core/followup';
 import { plainEnding, newQuestion, type FormDefinition } from '@plumgate/core/forms';
 import { newBlock, type BlockOf, type PageDocument, plainSettings } from '@plumgate/core/page';
@@ -48,7 +48,6 @@ export const eveningForm: FormDefinition = {
 export const eveningPage = (
   form: FormId,
   calendar: CalendarId,
-  at: string,
   hall: PictureRef,
   staff: BlockOf<'team'>['items'],
 ): PageDocument => ({
@@ -57,6 +56,7 @@ export const eveningPage = (
   kind: 'landing',
   popups: [],
   sections: [],
+  event: calendar,
   title: `${name} · {{ client.name }}`,
   description:
     'Ninety minutes on why knees hurt when you run, and what to do about it. Free, 24 seats.',
@@ -80,7 +80,7 @@ export const eveningPage = (
             size: 'lead',
           }),
           newBlock('countdown', 'until-then', {
-            until: at,
+            counts: 'event',
             above: 'We begin in',
             over: 'The evening has begun. Call us to hear about the next one.',
           }),
@@ -243,34 +243,15 @@ export const eveningThanks: PageDocument = {
   ],
 };
 
-/** One gathering of ninety minutes: no weekly hours, one special day. */
-export function oneTime(
-  name: string,
-  date: string,
-  from: string,
-  to: string,
-  seats: number,
-): CalendarContent {
-  const plain = newCalendar(name, 'America/New_York');
-  return {
-    ...plain,
-    rules: {
-      ...plain.rules,
-      hours: [[], [], [], [], [], [], []],
-      days: [{ date, spans: [{ from, to }] }],
-      length: 90,
-      startEvery: 90,
-      notice: 0,
-      ahead: 90,
-      seats,
-    },
-    notify: ['desk@fernhill.test'],
-  };
+/** One gathering of ninety minutes at Fernhill's. */
+export function gathering(name: string, start: string, seats: number): CalendarContent {
+  const plain = newEvent(name, 'America/New_York', { start, minutes: 90 });
+  return { ...plain, rules: { ...plain.rules, seats }, notify: ['desk@fernhill.test'] };
 }
 
 /** The evening, with twenty-four seats. */
-export const eveningCalendar = (date: string, sequence: SequenceId): CalendarContent => ({
-  ...oneTime(name, date, begins, '20:00', 24),
+export const eveningEvent = (start: string): CalendarContent => ({
+  ...gathering(name, start, 24),
   confirmation: emailFromText({
     subject: 'Your seat: {{ booking.when }}',
     body: `Hello {{ person.first_name | default: "there" }},
@@ -283,7 +264,6 @@ Bring your running shoes. The calendar file is attached. If you can't come after
 {{ client.name }}
 {{ client.phone }}`,
   }),
-  sequence,
 });
 
 const reminder = (id: string, days: number, subject: string, body: string): SequenceStep => ({
@@ -304,9 +284,9 @@ const reminder = (id: string, days: number, subject: string, body: string): Sequ
 });
 
 /** Counts from the evening: 4, 2 and 1 days and 2 hours before; a thank-you the day after. */
-export const eveningSequence = (at: string): SequenceContent => ({
+export const eveningSequence = (calendar: CalendarId): SequenceContent => ({
   ...emptySequence(name),
-  event: { kind: 'fixed', name, at },
+  event: { kind: 'booking', calendar, each: true },
   steps: [
     reminder(
       'four-days',

@@ -27,6 +27,7 @@ import { LinkedBandService } from '../domains/pages/linked-band.service.ts';
 import { PageService } from '../domains/pages/page.service.ts';
 import { noConditions } from '@plumgate/core/conditions';
 import { and, eq } from 'drizzle-orm';
+import { calendars } from '../records/booking/table.ts';
 import { pages } from '../records/pages/table.ts';
 import { PublishService } from '../domains/pages/publish.service.ts';
 import { Clock, type MovableClock } from '../platform/clock.ts';
@@ -37,13 +38,13 @@ import { demoRecords, withIds } from './client-records.ts';
 import { fernhill, otherClients, quayside } from './clients.ts';
 import { pictureTaker } from './demo-pictures.ts';
 import {
-  eveningCalendar,
+  eveningEvent,
   eveningForm,
   eveningOn,
   eveningPage,
   eveningSequence,
   eveningThanks,
-  oneTime,
+  gathering,
 } from './fernhill-funnel.ts';
 import { playHistory } from './history.ts';
 import { homes, openHouseAddress, openHouseFunnel, openHouseTag } from './homes.ts';
@@ -233,7 +234,7 @@ async function buildFirstVisit(app: NestFastifyApplication, clientId: ClientId):
   return desk;
 }
 
-/** Fernhill's evening: a seat on the first page, reminders counted back from a fixed moment. */
+/** Fernhill's evening: a seat on the first page, reminders counted back from it. */
 async function buildEvening(
   app: NestFastifyApplication,
   clientId: ClientId,
@@ -242,15 +243,20 @@ async function buildEvening(
   const { db } = app.get(Database);
   const at = eveningOn(date);
   const form = await app.get(FormService).create(db, clientId, eveningForm.name, eveningForm);
-  const sequence = await app.get(SequenceService).create(clientId, eveningSequence(at));
-  const calendar = await app.get(CalendarService).create(clientId, eveningCalendar(date, sequence));
+  const event = eveningEvent(at);
+  const calendar = await app.get(CalendarService).create(clientId, event);
+  const sequence = await app.get(SequenceService).create(clientId, eveningSequence(calendar.id));
+  await db
+    .update(calendars)
+    .set({ content: { ...event, sequence } })
+    .where(eq(calendars.id, calendar.id));
   const hall = await pictureTaker(app)(clientId, 'evening-hall');
   const staff = await staffOf(app, clientId);
   await publishFunnel(app, clientId, 'Runner’s knee evening', [
     {
       name: 'Runner’s knee evening',
       slug: 'runners-knee-evening',
-      draft: eveningPage(form.id, calendar.id, at, hall, staff),
+      draft: eveningPage(form.id, calendar.id, hall, staff),
     },
     { name: 'Seat saved', slug: 'runners-knee-thanks', draft: eveningThanks },
   ]);
@@ -337,7 +343,7 @@ async function buildMorning(
   const date = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToMorning }).toString();
   const calendar = await app
     .get(CalendarService)
-    .create(clientId, oneTime(morning, date, '09:00', '10:30', morningSeats));
+    .create(clientId, gathering(morning, `${date}T09:00`, morningSeats));
   await publish(
     clientId,
     morning,

@@ -143,7 +143,7 @@ export interface DateMoves {
 }
 
 /**
- * Where the dates that people have booked lie after a change. An event on one date takes everybody along wherever it goes.
+ * Where the dates that people have booked lie after a change. An event on one date takes everybody along wherever it goes, to the first date where it becomes a series.
  * Of a series, a date stays where it still takes place, follows where it was moved, and else goes to the same day's new time.
  */
 export function movesOf(
@@ -153,27 +153,30 @@ export function movesOf(
 ): DateMoves {
   const moves = new Map<string, Instant>();
   const gone: Instant[] = [];
-  const once = !before.dates.repeat && !after.dates.repeat;
   for (const at of booked) {
-    const to = once
-      ? dateToTell(after.dates, after.zone, 0, at).start
-      : newPlaceOf(at, before, after);
+    const to = before.dates.repeat ? newPlaceOf(at, before, after) : firstOr(at, after);
     if (!to) gone.push(at);
     else if (!to.equals(at)) moves.set(at.toString(), to);
   }
   return { moves, gone };
 }
 
+/** The same date where it is one of the new ones, too, or the first of them. */
+const firstOr = (at: Instant, { dates, zone }: { dates: EventDates; zone: string }): Instant =>
+  dates.repeat && hasDate(at, dates, zone) ? at : momentOf(minuteOf(dates.start), zone);
+
+const hasDate = (at: Instant, dates: EventDates, zone: string): boolean =>
+  eventDates(dates, zone, at, at.add({ seconds: 1 })).length > 0;
+
 function newPlaceOf(
   at: Instant,
   before: { dates: EventDates; zone: string },
   after: { dates: EventDates; zone: string },
 ): Instant | null {
-  const second = { seconds: 1 };
-  const [was] = eventDates(before.dates, before.zone, at, at.add(second));
+  const [was] = eventDates(before.dates, before.zone, at, at.add({ seconds: 1 }));
   const same = was && after.dates.moved.find(({ from }) => minuteOf(from) === was.wall);
   if (same) return momentOf(same.to, after.zone);
-  if (eventDates(after.dates, after.zone, at, at.add(second)).length > 0) return at;
+  if (hasDate(at, after.dates, after.zone)) return at;
   const day = at.toZonedDateTimeISO(after.zone).startOfDay();
   const [sameDay] = eventDates(
     after.dates,

@@ -9,3 +9,4 @@ export * from './calendar-format.ts';
 export * from './event-dates.ts';
 export * from './event-fields.ts';
 export * from './repeat.ts';
+export * from './shown-event.ts';

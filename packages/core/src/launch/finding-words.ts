@@ -102,7 +102,10 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'The countdown is over.',
     'Visitors would already be too late. Set another time.',
   ],
-  'countdown-unset': ['The countdown has no end time.', 'Set a day and a time, or choose the event in the page’s settings.'],
+  'countdown-unset': [
+    'The countdown has no end time.',
+    'Set a day and a time, or choose the event in the page’s settings.',
+  ],
   'address-taken': ['“{by}” has this address already.', 'Choose another address.'],
   'heading-order': [
     'The headings are out of order: {fault}.',

@@ -247,7 +247,10 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     'a booking, of which nobody hears',
     {
       ...withBookingAlone(),
-      around: { ...clean.around, calendars: [{ id: calendar, open: true, notifies: false, event: null }] },
+      around: {
+        ...clean.around,
+        calendars: [{ id: calendar, open: true, notifies: false, event: null }],
+      },
     },
   ],
   ['no-consent', 'no line and no link', withForm({ consent: '' })],
@@ -258,7 +261,10 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     'no hours',
     {
       ...withBlocks(block('booking', { formId, calendarId: calendar })),
-      around: { ...clean.around, calendars: [{ id: calendar, open: false, notifies: true, event: null }] },
+      around: {
+        ...clean.around,
+        calendars: [{ id: calendar, open: false, notifies: true, event: null }],
+      },
     },
   ],
   ['no-alternative', 'a picture', withBlocks(block('picture', { picture, alt: ' ' }))],

@@ -83,9 +83,7 @@ function countdown(block: Block, input: LaunchInput): Finding[] {
 }
 
 const momentOf = (until: string, { client }: LaunchInput): Instant | null =>
-  until
-    ? Temporal.PlainDateTime.from(until).toZonedDateTime(client.facts.zone).toInstant()
-    : null;
+  until ? Temporal.PlainDateTime.from(until).toZonedDateTime(client.facts.zone).toInstant() : null;
 
 function startOfEvent({ draft, around }: LaunchInput): Instant | null {
   const event = around.calendars.find(({ id }) => id === draft.page.event)?.event;

@@ -74,9 +74,7 @@ async function setUp(dates: Partial<EventDates> & { start: string }, seats = 2):
             blocks: [
               newBlock('countdown', 'count', { counts: 'event' }),
               newBlock('text', 'says', {
-                text: prose(
-                  '{{ event.name }}: {{ event.when }}, {{ event.where }}.',
-                ),
+                text: prose('{{ event.name }}: {{ event.when }}, {{ event.where }}.'),
               }),
             ],
           },

@@ -306,7 +306,10 @@ export class StepWorker implements OnModuleInit {
         ? {}
         : place?.isEvent
           ? eventFields(place, at, client.facts, where)
-          : { name, ...momentFields(at, eventZone(loaded), client.facts.zone, client.facts.locale) },
+          : {
+              name,
+              ...momentFields(at, eventZone(loaded), client.facts.zone, client.facts.locale),
+            },
     };
   }
 }

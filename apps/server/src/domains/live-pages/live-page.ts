@@ -18,7 +18,7 @@ import type { FormDefinition, JunkRules } from '@plumgate/core/forms';
 import type { PageDocument } from '@plumgate/core/page';
 import type { SourceRule } from '@plumgate/core/results';
 import type { ShownPicture } from '@plumgate/page-kit';
-import type { ShownEvent } from '../booking/shown-event.ts';
+import type { ShownEvent } from '@plumgate/core/booking';
 
 /** A page as visitors see it: a published revision, or a draft for those who may see drafts. */
 export interface ShownPage {

@@ -23,7 +23,7 @@ import { funnels } from '../../records/funnels/table.ts';
 import { codeOn, stepsOf } from '../../records/pages/page-row.ts';
 import { isLive, pageRevisions, pages } from '../../records/pages/table.ts';
 import { files } from '../../records/pictures/table.ts';
-import { shownEvent, type ShownEvent } from '../booking/shown-event.ts';
+import { shownEvent, type ShownEvent } from '@plumgate/core/booking';
 import { shownPictures } from '../pictures/picture-address.ts';
 import type { PageReferences, ShownPage } from './live-page.ts';
 
@@ -198,11 +198,7 @@ export class PageLoader {
       .select({ content: calendars.content })
       .from(calendars)
       .where(
-        and(
-          eq(calendars.id, event),
-          eq(calendars.clientId, clientId),
-          isNull(calendars.removedAt),
-        ),
+        and(eq(calendars.id, event), eq(calendars.clientId, clientId), isNull(calendars.removedAt)),
       );
     return row ? shownEvent(row.content, this.clock.now()) : null;
   }

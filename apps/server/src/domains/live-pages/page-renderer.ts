@@ -13,7 +13,7 @@ import type {
 import { renderPage, type PageMetadata } from '@plumgate/page-kit/render';
 import { Clock, MovableClock, SystemClock } from '../../platform/clock.ts';
 import { CONFIG, type Config } from '../../platform/config.ts';
-import { eventOnPage } from '../booking/shown-event.ts';
+import { eventOnPage } from '@plumgate/core/booking';
 import { fileHref } from '../pictures/file.service.ts';
 import { pictureSrc } from '../pictures/picture-address.ts';
 import { scriptName } from './assets.ts';

@@ -16,7 +16,7 @@ import { forms } from '../../records/forms/table.ts';
 import { domains } from '../../records/own-domains/table.ts';
 import { voucherPools } from '../../records/vouchers/table.ts';
 import { files } from '../../records/pictures/table.ts';
-import { eventOnPage, shownEvent, takesBookings } from '../booking/shown-event.ts';
+import { eventOnPage, shownEvent, takesBookings } from '@plumgate/core/booking';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { stepsOf, type PageRow } from '../../records/pages/page-row.ts';

@@ -1,5 +1,5 @@
 import { api, type BookingView, type CalendarView } from '@plumgate/contract';
-import { ChevronLeft, ChevronRight, Plus, Settings2 } from 'lucide-react';
+import { CalendarDays, ChevronLeft, ChevronRight, Plus, Settings2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -11,9 +11,11 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useNarrow } from '../../ui/use-narrow.ts';
 import { AddBooking } from './add-booking.tsx';
+import { AddEvent } from './add-event.tsx';
 import { BookingDrawer } from './booking-drawer.tsx';
 import { todayIn } from '../../ui/when.ts';
 import { dateText, daysOn, weekOf, weeksOn } from './week.ts';
+import { aloneStanding, gatheringsBetween } from './gatherings.ts';
 import { WeekGrid } from './week-grid.tsx';
 
 /** A client's week of bookings, in the client's zone. */
@@ -68,6 +70,7 @@ function BookingWeek({
   );
   const move = useMove();
   const bookings = list.data?.bookings ?? [];
+  const gatherings = gatheringsBetween(calendars, bookings, week.from, week.until);
   const chosen = bookings.find((booking) => booking.id === open);
   return (
     <div className="flex h-full flex-col">
@@ -92,10 +95,13 @@ function BookingWeek({
           </Button>
         )}
       </PageHead>
-      <Calendars calendars={calendars} client={client} maySetUp={maySetUp} />
+      <Calendars calendars={calendars} client={client} today={today} maySetUp={maySetUp} />
       {calendars.length === 0 ? (
         <Empty title={`${client.name} has no calendar yet`}>
-          <p>A calendar sets when people can book a consultation, a showing or a call.</p>
+          <p>
+            A calendar sets when people can book a consultation, a showing or a call; an event is a
+            date they sign up for.
+          </p>
         </Empty>
       ) : (
         <div className="flex min-h-0 flex-1">
@@ -104,7 +110,9 @@ function BookingWeek({
             zone={client.zone}
             today={today}
             calendars={calendars}
-            bookings={bookings}
+            bookings={aloneStanding(bookings, gatherings)}
+            gatherings={gatherings}
+            slug={client.slug}
             chosen={open}
             onOpen={setOpen}
             onMove={(booking, start) => void move(booking, start)}
@@ -157,14 +165,17 @@ function useMove() {
 function Calendars({
   calendars,
   client,
+  today,
   maySetUp,
 }: {
   calendars: CalendarView[];
-  client: { id: string; slug: string };
+  client: { id: string; slug: string; zone: string };
+  today: string;
   maySetUp: boolean;
 }) {
   const navigate = useNavigate();
   const refresh = useRefreshAll();
+  const [addsEvent, setAddsEvent] = useState(false);
   const add = async () => {
     try {
       const made = await call(api.createCalendar, {
@@ -188,12 +199,21 @@ function Calendars({
           className="flex items-center gap-1.5 font-medium text-plum-dark hover:underline"
           to={`/${client.slug}/bookings/calendars/${calendar.id}`}
         >
-          <Settings2 className="size-3.5" aria-hidden /> {calendar.content.name}
+          {calendar.content.dates ? (
+            <CalendarDays className="size-3.5" aria-hidden />
+          ) : (
+            <Settings2 className="size-3.5" aria-hidden />
+          )}{' '}
+          {calendar.content.name}
         </Link>
       ))}
       <Button look="quiet" onClick={() => void add()}>
         <Plus className="size-4" aria-hidden /> Add a calendar
       </Button>
+      <Button look="quiet" onClick={() => setAddsEvent(true)}>
+        <Plus className="size-4" aria-hidden /> Add an event
+      </Button>
+      {addsEvent && <AddEvent {...{ client, today }} onClose={() => setAddsEvent(false)} />}
     </div>
   );
 }

@@ -6,6 +6,7 @@ import {
   type Calendar,
   type CalendarContent,
 } from '@plumgate/core/booking';
+import { sampleValues } from '@plumgate/core/emails';
 import { Plus, Trash2 } from 'lucide-react';
 import { Temporal } from 'temporal-polyfill';
 import { useEndpoint } from '../../api/hooks.ts';
@@ -122,7 +123,7 @@ export function BookingTerms({
         label="Seats"
         type="number"
         min={1}
-        help="1 for a consultation, more for an event"
+        help="how many may book the same time"
         value={rules.seats}
         onChange={(event) => setRules({ seats: event.target.valueAsNumber || 0 })}
       />
@@ -142,14 +143,19 @@ export function AfterBooking({
 }) {
   const sequences = useEndpoint(api.listSequences, { params: { clientId } });
   const set = (changes: Partial<CalendarContent>) => onChange({ ...content, ...changes });
-  const { confirmation } = content;
+  const { confirmation, dates, name } = content;
+  const { data: sheet } = useEndpoint(api.getClient, { params: { clientId } });
+  const sample =
+    dates && sheet
+      ? sampleValues(sheet, { at: dates.start.slice(0, 16), eventName: name })
+      : undefined;
   return (
     <section className="grid gap-3">
-      <h2 className="text-lg">After booking</h2>
+      <h2 className="text-lg">{content.dates ? 'After signing up' : 'After booking'}</h2>
       <EmailField
         label="Confirmation"
         email={confirmation}
-        to={{ clientId, groups: confirmationMergeGroups(content) }}
+        to={{ clientId, groups: confirmationMergeGroups(content), sample }}
         onChange={(changed) => set({ confirmation: changed })}
       />
       <p className="text-xs text-muted">A calendar file is attached.</p>

@@ -11,10 +11,13 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useDraft } from '../../ui/use-draft.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
+import { EventDatesList } from './event-dates-list.tsx';
+import { EventEffect } from './event-effect.tsx';
+import { EventTerms, EventTimes, RecordingEmail } from './event-parts.tsx';
 import { AfterBooking, BookingTerms, OpeningHours, SpecialDays } from './calendar-parts.tsx';
 import { todayIn } from '../../ui/when.ts';
 
-/** A calendar's settings: when people may book, and what a booking causes. */
+/** A calendar's settings: when people may book, and what a booking causes; of an event, its dates and who comes. */
 export function CalendarScreen() {
   const client = useClient();
   const { calendarId = '' } = useParams();
@@ -28,6 +31,7 @@ export function CalendarScreen() {
       key={`${calendar.data.id} ${calendar.data.version}`}
       calendar={calendar.data}
       slug={client.slug}
+      now={clock.data.now}
       today={todayIn(clock.data.now, client.zone)}
     />
   );
@@ -36,10 +40,12 @@ export function CalendarScreen() {
 function Settings({
   calendar,
   slug,
+  now,
   today,
 }: {
   calendar: CalendarView;
   slug: string;
+  now: string;
   today: string;
 }) {
   const params = { calendarId: calendar.id };
@@ -51,20 +57,20 @@ function Settings({
     discardDraft: () => call(api.discardCalendarDraft, { params }),
     apply: async (content) => {
       await call(api.saveCalendar, { params, body: { version: calendar.version, content } });
-      return 'Applied. Existing bookings stay as they are.';
+      return content.dates ? 'Applied.' : 'Applied. Existing bookings stay as they are.';
     },
   });
   const { remove, removal } = useRemoval();
   const navigate = useNavigate();
   const { value: content, setValue: set } = draft;
-  const { rules } = content;
+  const { rules, dates } = content;
   const setRules = (changes: Partial<Calendar>) =>
     set({ ...content, rules: { ...rules, ...changes } });
   const problem = CalendarContent.safeParse(content).error?.issues[0]?.message;
   return (
     <>
       <PageHead
-        title={content.name || 'Calendar'}
+        title={content.name || (dates ? 'Event' : 'Calendar')}
         above={
           <Link className="hover:underline" to={`/${slug}/bookings`}>
             Bookings
@@ -73,7 +79,7 @@ function Settings({
       >
         <DraftButtons problem={problem} draft={draft} />
         <IconButton
-          label="Delete the calendar"
+          label={dates ? 'Delete the event' : 'Delete the calendar'}
           onClick={() =>
             void remove({
               kind: 'calendar',
@@ -87,14 +93,43 @@ function Settings({
         </IconButton>
       </PageHead>
       {removal}
+      {dates && draft.changed && !problem && (
+        <EventEffect calendarId={calendar.id} content={content} />
+      )}
       <div className="grid max-w-6xl gap-8 p-6 max-md:p-4 lg:grid-cols-2">
         <div className="grid content-start gap-6">
-          <OpeningHours rules={rules} onChange={setRules} />
-          <SpecialDays days={rules.days} today={today} onChange={(days) => setRules({ days })} />
+          {dates ? (
+            <>
+              <EventTimes content={content} dates={dates} onChange={set} />
+              <EventDatesList
+                {...{ slug, content, dates, now }}
+                stored={calendar.content}
+                calendarId={calendar.id}
+                clientId={calendar.clientId}
+                onChange={(changed) => set({ ...content, dates: changed })}
+              />
+            </>
+          ) : (
+            <>
+              <OpeningHours rules={rules} onChange={setRules} />
+              <SpecialDays
+                days={rules.days}
+                today={today}
+                onChange={(days) => setRules({ days })}
+              />
+            </>
+          )}
         </div>
         <div className="grid content-start gap-6">
-          <BookingTerms content={content} onChange={set} />
+          {dates ? (
+            <EventTerms content={content} onChange={set} />
+          ) : (
+            <BookingTerms content={content} onChange={set} />
+          )}
           <AfterBooking content={content} clientId={calendar.clientId} onChange={set} />
+          {dates && (
+            <RecordingEmail {...{ content, dates }} clientId={calendar.clientId} onChange={set} />
+          )}
         </div>
       </div>
     </>

@@ -12,8 +12,10 @@ import {
   type UniqueIdentifier,
 } from '@dnd-kit/core';
 import type { BookingView, CalendarView } from '@plumgate/contract';
+import { Link } from 'react-router';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { timeText } from '../../ui/when.ts';
+import type { Gathering } from './gatherings.ts';
 import { dateText, momentAt, placeOf } from './week.ts';
 import { hoursShown, sideBySide, type Lane } from './week-layout.ts';
 
@@ -39,6 +41,9 @@ interface Grid {
   today: string;
   calendars: CalendarView[];
   bookings: BookingView[];
+  /** The dates of events in these days; their seats are not among the bookings. */
+  gatherings: Gathering[];
+  slug: string;
   chosen: string | null;
   onOpen: (id: string) => void;
   onMove: (booking: BookingView, start: string) => void;
@@ -48,7 +53,7 @@ interface Grid {
 /** Days side by side. A booking is moved by dragging, or picked up with the space bar and moved by the arrow keys. */
 export function WeekGrid(props: Grid) {
   const { days, zone, bookings, onMove } = props;
-  const { from, until } = hoursShown(props.calendars, bookings, zone);
+  const { from, until } = hoursShown(props.calendars, [...bookings, ...props.gatherings], zone);
   const [dayWidth, columns] = useDayWidth(days.length);
   const [said, setSaid] = useState('');
   const gridTemplateColumns = `repeat(${days.length}, minmax(0, 1fr))`;
@@ -137,7 +142,12 @@ function Day({
   const here = grid.bookings.filter(
     (booking) => booking.state !== 'cancelled' && placeOf(booking.startsAt, grid.zone).date === day,
   );
-  const lanes = sideBySide(here);
+  const gathered = grid.gatherings.filter(
+    ({ startsAt }) => placeOf(startsAt, grid.zone).date === day,
+  );
+  const lanes = sideBySide(
+    [...here, ...gathered].sort((a, b) => Date.parse(a.startsAt) - Date.parse(b.startsAt)),
+  );
   return (
     <div
       className={`relative border-l border-line ${day === grid.today ? 'bg-sheet' : ''}`}
@@ -156,6 +166,9 @@ function Day({
           style={{ top: (index + 1) * hourHeight }}
         />
       ))}
+      {gathered.map((one) => (
+        <Gathered key={one.id} gathering={one} from={from} lane={lanes.get(one.id)!} {...grid} />
+      ))}
       {here.map((booking) => (
         <Booked
           key={booking.id}
@@ -166,6 +179,46 @@ function Day({
         />
       ))}
     </div>
+  );
+}
+
+/** Where something lies in its day. */
+const boxOf = (
+  { startsAt, endsAt }: Pick<BookingView, 'startsAt' | 'endsAt'>,
+  zone: string,
+  from: number,
+  lane: Lane,
+) => {
+  const { minute } = placeOf(startsAt, zone);
+  const length = (Date.parse(endsAt) - Date.parse(startsAt)) / 60_000;
+  return {
+    top: ((minute - from * 60) * hourHeight) / 60,
+    height: Math.max(20, (length * hourHeight) / 60 - 2),
+    left: `calc(${(lane.index / lane.of) * 100}% + 2px)`,
+    width: `calc(${100 / lane.of}% - 4px)`,
+  };
+};
+
+/** A date of an event, which leads to who is signed up. */
+function Gathered({
+  gathering,
+  from,
+  lane,
+  zone,
+  slug,
+}: Pick<Grid, 'zone' | 'slug'> & { gathering: Gathering; from: number; lane: Lane }) {
+  const { calendarId, name, people, seats, startsAt } = gathering;
+  const count = `${people} of ${seats} seats`;
+  return (
+    <Link
+      className="absolute overflow-hidden rounded-md border-l-[3px] border-plum bg-plum-tint px-1.5 py-0.5 text-xs leading-tight text-plum-dark hover:underline"
+      style={boxOf(gathering, zone, from, lane)}
+      to={`/${slug}/bookings/calendars/${calendarId}`}
+      aria-label={`${name}, ${timeText(startsAt, zone)}, ${count}`}
+    >
+      <b className="font-semibold tabular-nums">{timeText(startsAt, zone)}</b> {name}
+      <span className="block tabular-nums">{count}</span>
+    </Link>
   );
 }
 
@@ -194,8 +247,6 @@ function Booked({
     id: booking.id,
     disabled: booking.state !== 'booked',
   });
-  const { minute } = placeOf(booking.startsAt, zone);
-  const length = (Date.parse(booking.endsAt) - Date.parse(booking.startsAt)) / 60_000;
   const snapped = transform && {
     x: Math.round(transform.x / (dayWidth || 1)) * dayWidth,
     y: Math.round(transform.y / stepHeight) * stepHeight,
@@ -206,10 +257,7 @@ function Booked({
       type="button"
       className={`absolute overflow-hidden truncate rounded-md border-l-[3px] px-1.5 py-0.5 text-left align-top text-xs leading-tight ${tones[booking.state]} ${isDragging ? 'z-10 shadow-lg' : ''} ${chosen === booking.id ? 'outline-2 outline-plum' : ''}`}
       style={{
-        top: ((minute - from * 60) * hourHeight) / 60,
-        height: Math.max(20, (length * hourHeight) / 60 - 2),
-        left: `calc(${(lane.index / lane.of) * 100}% + 2px)`,
-        width: `calc(${100 / lane.of}% - 4px)`,
+        ...boxOf(booking, zone, from, lane),
         transform: snapped ? `translate(${snapped.x}px, ${snapped.y}px)` : undefined,
       }}
       onDoubleClick={(event) => event.stopPropagation()}

@@ -2,7 +2,7 @@ import type { BookingView, CalendarView } from '@plumgate/contract';
 import { minuteOf } from '@plumgate/core/opening';
 import { placeOf } from './week.ts';
 
-type Timed = Pick<BookingView, 'id' | 'startsAt' | 'endsAt'>;
+type Timed = { id: string } & Pick<BookingView, 'startsAt' | 'endsAt'>;
 
 /** A booking's share of its day's width: the place from the left, and among how many. */
 export interface Lane {
@@ -16,10 +16,10 @@ export function hoursShown(
   bookings: Timed[],
   zone: string,
 ): { from: number; until: number } {
-  const spans = calendars.flatMap(({ content: { rules } }) => [
-    ...rules.hours.flat(),
-    ...rules.days.flatMap((day) => day.spans),
-  ]);
+  const spans = calendars.flatMap(({ content: { rules, dates } }) =>
+    // An event is on its dates alone, whatever its hours say.
+    dates ? [] : [...rules.hours.flat(), ...rules.days.flatMap((day) => day.spans)],
+  );
   const minutes = [
     9 * 60,
     17 * 60,

@@ -8,14 +8,14 @@ import {
   type PlannedStep,
   type Way,
 } from '@plumgate/core/followup';
-import { fillOrKeep } from '@plumgate/core/messages';
+import type { MergeContext } from '@plumgate/core/messages';
 import { useState } from 'react';
 import { Temporal } from 'temporal-polyfill';
 import { useEndpoint } from '../../api/hooks.ts';
 import { TextField, Tick } from '../../ui/field.tsx';
 import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
-import { sequenceSample } from './sample-values.ts';
-import { stepName } from './steps.ts';
+import { useSampleEvent, useSequenceSample } from './sample-values.ts';
+import { filledStepName } from './steps.ts';
 
 /** What one person would get, worked out by the function that plans the real runs. Nothing is sent. */
 export function DryRun(shown: Shown) {
@@ -32,14 +32,11 @@ interface Shown {
 function Tried({ content, sheet, choices, now }: Shown & { now: string }) {
   const { zone } = sheet;
   const [joins, setJoins] = useState(localOf(now, zone));
-  const [books, setBooks] = useState(
-    localOf(
-      Temporal.Instant.from(now)
-        .add({ hours: 24 * 7 })
-        .toString(),
-      zone,
-    ),
-  );
+  const inAWeek = Temporal.Instant.from(now).add({ hours: 24 * 7 });
+  const sample = useSampleEvent(sheet, content.event);
+  const [typed, setBooks] = useState<string | null>(null);
+  const books = typed ?? sample?.at ?? localOf(inAWeek.toString(), zone);
+  const fields = useSequenceSample(sheet, content.event, books);
   const [person, setPerson] = useState({ email: true, texts: true });
   const valid = SequenceContent.safeParse(content).success && joins !== '';
   const event =
@@ -101,11 +98,11 @@ function Tried({ content, sheet, choices, now }: Shown & { now: string }) {
                   <span
                     className={`line-clamp-2 break-words ${line.out ? 'text-muted line-through' : 'font-semibold'}`}
                   >
-                    {nameOf(line.step, content, sheet, books, choices)}
+                    {nameOf(line.step, content, fields, choices)}
                   </span>
                 ) : (
                   <span className="block font-semibold text-leaf">
-                    {content.event.kind === 'fixed' ? content.event.name : 'The booking'}
+                    {sample?.name ?? 'The booking'}
                   </span>
                 )}
                 {line.step && !line.out && (
@@ -219,13 +216,9 @@ function withEvent(
 function nameOf(
   id: string,
   content: SequenceContent,
-  sheet: ClientSheet,
-  books: string,
+  fields: MergeContext,
   choices: ConditionChoices,
 ): string {
   const step = content.steps.find((one) => one.id === id)!;
-  return fillOrKeep(
-    stepName(step.action, choices.sequence, choices),
-    sequenceSample(sheet, content.event, books),
-  );
+  return filledStepName(step.action, fields, choices.sequence, choices);
 }

@@ -3,7 +3,7 @@ import type { SequenceContent } from '@plumgate/core/followup';
 import { fillOrKeep, mergeFieldsOf, type MergeContext } from '@plumgate/core/messages';
 import { useDeferredValue } from 'react';
 import { useEndpoint } from '../../api/hooks.ts';
-import { sequenceSample } from './sample-values.ts';
+import { useSequenceSample } from './sample-values.ts';
 
 /** What keeping the changes means for the people who are in the sequence. */
 export function EffectOnPeople({
@@ -18,6 +18,7 @@ export function EffectOnPeople({
   running: number;
 }) {
   const previewed = useDeferredValue(content);
+  const sample = useSequenceSample(sheet, content.event);
   const effect = useEndpoint(
     api.previewSequenceChange,
     { params: { sequenceId }, body: { content: previewed } },
@@ -27,7 +28,7 @@ export function EffectOnPeople({
     running === 0
       ? ['Nobody is in this sequence now. New people get this version.']
       : effect.data
-        ? effectWords(effect.data, sequenceSample(sheet, content.event))
+        ? effectWords(effect.data, sample)
         : ['Checking what this changes for people in the sequence.'];
   return (
     <div role="status" className="border-b border-line bg-tide-tint px-6 py-2.5 text-tide">

@@ -11,16 +11,15 @@ import {
   type SequenceStep,
   type WaitsFor,
 } from '@plumgate/core/followup';
-import { fillOrKeep } from '@plumgate/core/messages';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { momentOf, whenText } from '../../ui/when.ts';
 import type { Askable } from '../conditions/askable.ts';
-import { sequenceSample } from './sample-values.ts';
+import { useSampleEvent, useSequenceSample } from './sample-values.ts';
 import { figureWords } from './figure-words.ts';
-import { deepness, newStep, stepName, stepsInLane, stepsOn, withoutStep } from './steps.ts';
+import { deepness, newStep, filledStepName, stepsInLane, stepsOn, withoutStep } from './steps.ts';
 import { StepsBar } from './steps-bar.tsx';
 import { StepSettings } from './step-settings.tsx';
 
@@ -43,6 +42,7 @@ export function Ruler({
 }) {
   const [open, setOpen] = useState<string | null>(null);
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const counted = useSampleEvent(sheet, content.event);
   const sequences = useEndpoint(api.listSequences, { params: { clientId: sheet.id } });
   const others = (sequences.data?.sequences ?? []).filter((one) => one.id !== sequenceId);
   const setStep = (step: SequenceStep) =>
@@ -112,23 +112,21 @@ export function Ruler({
           <>
             <li className="relative mb-3 md:pl-32">
               <span className="rounded-control bg-plum-tint px-2.5 py-1 text-xs font-semibold text-plum-dark">
-                Before {eventName(content)}
+                Before {counted?.name ?? 'the person’s booking'}
               </span>
             </li>
             {cards('event', 'before')}
             <AddHere label="Add a step before the event" onAdd={() => add('event', 'before')} />
             <li className="relative mb-3 flex gap-8">
               <p className="w-24 shrink-0 pt-2 text-right text-[13px] font-semibold text-leaf max-md:hidden">
-                {content.event.kind === 'fixed'
-                  ? whenText(momentOf(content.event.at, sheet.zone), sheet.zone)
-                  : 'its time'}
+                {counted ? whenText(momentOf(counted.at, sheet.zone), sheet.zone) : 'its time'}
               </p>
               <span
                 aria-hidden
                 className="absolute top-3 left-[109px] size-3.5 rounded-full bg-leaf max-md:hidden"
               />
               <p className="flex-1 rounded-card border border-leaf/40 bg-leaf-tint px-4 py-2 font-semibold text-leaf">
-                {content.event.kind === 'fixed' ? content.event.name : 'The booking'}
+                {counted?.name ?? 'The booking'}
               </p>
             </li>
             {cards('event', 'after')}
@@ -160,9 +158,6 @@ function Lanes({ until, children }: { until: WaitsFor; children: (way: Way) => R
     </div>
   );
 }
-
-const eventName = ({ event }: SequenceContent) =>
-  event.kind === 'fixed' ? event.name : 'the person’s booking';
 
 function AddHere({ label, onAdd }: { label: string; onAdd: () => void }) {
   return (
@@ -204,10 +199,8 @@ function Step({
   onChange: (step: SequenceStep) => void;
   onRemove: () => void;
 }) {
-  const name = fillOrKeep(
-    stepName(step.action, others, asks.choices),
-    sequenceSample(sheet, event),
-  );
+  const fields = useSequenceSample(sheet, event);
+  const name = filledStepName(step.action, fields, others, asks.choices);
   const isAsking = askedTerms(step.onlyIf).length > 0;
   const isMessage = step.action.kind === 'email' || step.action.kind === 'text';
   const [when, ...more] = stepWhenWords(step).split(', ');

@@ -90,7 +90,7 @@ function EventSetting({ content: { event }, clientId, set }: Setting & { clientI
         label="Counts from"
         options={{
           none: 'Sign-up only',
-          booking: 'The person’s booking',
+          booking: 'The person’s booking or event',
           fixed: 'A fixed date',
         }}
         value={event.kind}
@@ -98,7 +98,7 @@ function EventSetting({ content: { event }, clientId, set }: Setting & { clientI
       />
       {event.kind === 'booking' && (
         <SelectField
-          label="In the calendar"
+          label="Calendar or event"
           options={{
             '': 'Any',
             ...Object.fromEntries(

@@ -1,9 +1,8 @@
 import type { ClientSheet, SequenceView } from '@plumgate/contract';
 import { stepWhenWords, type SequenceStep } from '@plumgate/core/followup';
-import { fillOrKeep } from '@plumgate/core/messages';
 import { momentOf, whenText } from '../../ui/when.ts';
-import { sequenceSample } from './sample-values.ts';
-import { stepName, stepsOn } from './steps.ts';
+import { useSampleEvent, useSequenceSample } from './sample-values.ts';
+import { filledStepName, stepsOn } from './steps.ts';
 
 /** A sequence's steps on one line of time: from sign-up, back from the event, and on from it. */
 export function SmallRuler({
@@ -16,13 +15,14 @@ export function SmallRuler({
   all: { id: string; name: string }[];
 }) {
   const { event } = content;
-  const fields = sequenceSample(sheet, event);
+  const fields = useSequenceSample(sheet, event);
+  const counted = useSampleEvent(sheet, event);
   const place = (step: SequenceStep) => (
     <Place
       key={step.id}
       isMessage={step.action.kind === 'email' || step.action.kind === 'text'}
       when={stepWhenWords(step)}
-      what={fillOrKeep(stepName(step.action, all), fields)}
+      what={filledStepName(step.action, fields, all)}
       sent={sent[step.id] ?? 0}
     />
   );
@@ -37,14 +37,10 @@ export function SmallRuler({
           {stepsOn(content, 'event', 'before').map(place)}
           <li className="relative w-36 shrink-0 text-xs max-md:w-auto">
             <p className="truncate font-semibold text-leaf">
-              {event.kind === 'fixed'
-                ? whenText(momentOf(event.at, sheet.zone), sheet.zone)
-                : 'the booking'}
+              {counted ? whenText(momentOf(counted.at, sheet.zone), sheet.zone) : 'the booking'}
             </p>
             <span aria-hidden className="my-1 block size-3.5 rounded-full bg-leaf max-md:hidden" />
-            <p className="line-clamp-2 font-semibold">
-              {event.kind === 'fixed' ? event.name : 'Its time'}
-            </p>
+            <p className="line-clamp-2 font-semibold">{counted?.name ?? 'Its time'}</p>
           </li>
           {stepsOn(content, 'event', 'after').map(place)}
         </>

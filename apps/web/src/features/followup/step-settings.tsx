@@ -15,7 +15,7 @@ import { Choice, SelectField, TextField, Tick } from '../../ui/field.tsx';
 import type { Askable } from '../conditions/askable.ts';
 import { OnlyPeople } from '../conditions/only-people.tsx';
 import { useMergeFields } from '../clients/use-merge-fields.ts';
-import { sequenceSample } from './sample-values.ts';
+import { useSequenceSample } from './sample-values.ts';
 import { ActionFields, newAction } from './step-parts.tsx';
 
 const kindLabels = Object.fromEntries(
@@ -43,7 +43,7 @@ export function StepSettings({
   const { action } = step;
   const groups = sequenceMergeGroups(counted);
   const offered = useMergeFields(sheet.id, groups);
-  const sample = sequenceSample(sheet, counted);
+  const sample = useSequenceSample(sheet, counted);
   const setAction = (changed: StepAction) => onChange({ ...step, action: changed });
   const fields = (
     <ActionFields
@@ -199,7 +199,7 @@ function AsRead({
   fields,
 }: {
   action: StepAction;
-  fields: ReturnType<typeof sequenceSample>;
+  fields: ReturnType<typeof useSequenceSample>;
 }) {
   if (action.kind !== 'text') return null;
   return (

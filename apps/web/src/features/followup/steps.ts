@@ -7,6 +7,7 @@ import {
   type SequenceStep,
   type StepAction,
 } from '@plumgate/core/followup';
+import { fillOrKeep, type MergeContext } from '@plumgate/core/messages';
 import { newAction } from './step-parts.tsx';
 
 export const newStepId = (): string => crypto.randomUUID().slice(0, 13);
@@ -31,13 +32,24 @@ export function newStep(
 }
 
 type Named = readonly { id: string; name: string }[];
+type StepChoices = Pick<ConditionChoices, 'stage' | 'user' | 'fields'>;
+
+/** What a step does, with the merge fields of its message filled for somebody. */
+export const filledStepName = (
+  action: StepAction,
+  fields: MergeContext,
+  others: Named,
+  choices?: StepChoices,
+): string => stepName(filledAction(action, fields), others, choices);
+
+const filledAction = (action: StepAction, fields: MergeContext): StepAction => {
+  if (action.kind === 'email') return { ...action, subject: fillOrKeep(action.subject, fields) };
+  if (action.kind === 'text') return { ...action, body: fillOrKeep(action.body, fields) };
+  return action;
+};
 
 /** What a step does; the sequence, stage or user that it names by its name, as far as `choices` are known. */
-export function stepName(
-  action: StepAction,
-  others: Named,
-  choices?: Pick<ConditionChoices, 'stage' | 'user' | 'fields'>,
-): string {
+export function stepName(action: StepAction, others: Named, choices?: StepChoices): string {
   const nameIn = (among: Named | undefined, id: string) =>
     among?.find((one) => one.id === id)?.name ?? '';
   switch (action.kind) {

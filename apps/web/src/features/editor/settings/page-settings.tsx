@@ -69,7 +69,10 @@ function PageEvent({
 }) {
   const events = page.around.calendars.filter((one) => one.event);
   if (events.length === 0 && !event) return null;
-  const known = events.map((one) => [one.id, `${one.event!.fields.name}, ${one.event!.fields.day}`]);
+  const known = events.map((one) => [
+    one.id,
+    `${one.event!.fields.name}, ${one.event!.fields.day}`,
+  ]);
   return (
     <SelectField
       label="Event"

@@ -1,15 +1,10 @@
-import type { Instant } from '@plumgate/core/basics';
-import {
-  bookingPlaceWords,
-  dateToTell,
-  eventDates,
-  eventFactsOf,
-  eventFields,
-  type CalendarContent,
-  type EventFacts,
-} from '@plumgate/core/booking';
-import { addressLine, type Facts } from '@plumgate/core/clients';
 import { Temporal } from 'temporal-polyfill';
+import type { Instant } from '../basics/index.ts';
+import { addressLine, type Facts } from '../clients/index.ts';
+import { bookingPlaceWords } from './booking-place.ts';
+import type { CalendarContent } from './calendar-content.ts';
+import { dateToTell, eventDates } from './event-dates.ts';
+import { eventFactsOf, eventFields, type EventFacts } from './event-fields.ts';
 
 /** An event as pages show it. */
 export interface ShownEvent {
