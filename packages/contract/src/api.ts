@@ -69,6 +69,8 @@ import {
   BookingView,
   CalendarView,
   EventChange,
+  FollowUpStart,
+  FollowUpTemplateView,
   ClientSheet,
   ClientSummary,
   ArchivedClient,
@@ -1664,6 +1666,55 @@ export const listSequences = endpoint({
   right: 'followup.read',
   params: ofClient,
   answer: z.object({ sequences: z.array(SequenceView) }),
+});
+export const listFollowUpTemplates = endpoint({
+  method: 'GET',
+  path: '/api/follow-up-templates',
+  summary: "The agency's own follow-ups to start from",
+  right: 'followup.read',
+  answer: z.object({ templates: z.array(FollowUpTemplateView) }),
+});
+export const keepFollowUpTemplate = endpoint({
+  method: 'POST',
+  path: '/api/sequences/:sequenceId/template',
+  summary: 'Save a sequence as a template for all clients',
+  right: 'followup.write',
+  params: z.object({ sequenceId: SequenceId }),
+  body: z.object({ name: name('the template') }),
+  answer: z.object({ id: TemplateId }),
+});
+export const removeFollowUpTemplate = endpoint({
+  method: 'DELETE',
+  path: '/api/follow-up-templates/:templateId',
+  summary: 'Move a template of a follow-up to the bin; sequences made from it stay',
+  right: 'followup.write',
+  params: z.object({ templateId: TemplateId }),
+  answer: inBin,
+});
+export const takeFollowUp = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/follow-ups',
+  summary:
+    'Make a sequence with what starts it: a rule, a calendar or a list, and the fields it reads',
+  right: 'followup.write',
+  params: ofClient,
+  body: z.object({
+    content: SequenceContent,
+    start: FollowUpStart,
+    fields: z
+      .array(
+        z.object({
+          key: z.string().regex(/^[a-z][a-z0-9_]{0,39}$/),
+          name: z.string().trim().min(1).max(60),
+        }),
+      )
+      .max(10),
+  }),
+  answer: z.object({
+    sequenceId: SequenceId,
+    /** Pages that its words link to and that are not live: until they are, nothing starts it by itself. */
+    notLive: z.array(z.string()),
+  }),
 });
 export const getSequence = endpoint({
   method: 'GET',

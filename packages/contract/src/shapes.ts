@@ -35,6 +35,14 @@ import { Facts } from '@plumgate/core/clients';
 import { junkReasons, UploadedFile } from '@plumgate/core/forms';
 import { Conditions } from '@plumgate/core/conditions';
 import { CalendarContent } from '@plumgate/core/booking';
+import {
+  followUpAims,
+  startWords,
+  type FollowUp,
+  type FollowUpAim,
+  type StartsBy,
+} from '@plumgate/core/library';
+import { trades, type Trade } from '@plumgate/core/templates';
 import { CampaignContent, CampaignState } from '@plumgate/core/campaigns';
 import { LeftOut, SequenceContent } from '@plumgate/core/followup';
 import { FieldContent, StageContent, TaskContent } from '@plumgate/core/people';
@@ -418,6 +426,7 @@ export const BinKind = z.enum([
   'list',
   'campaign',
   'vouchers',
+  'follow-up',
 ]);
 export type BinKind = z.infer<typeof BinKind>;
 
@@ -1038,6 +1047,38 @@ export const PersonRecord = PersonSummary.extend({
   timeline: z.array(TimelineEntry),
 });
 export type PersonRecord = z.infer<typeof PersonRecord>;
+
+/** What starts a follow-up that is taken from the library. */
+export const FollowUpStart = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('form'), form: FormId }),
+  /** Every booking in it; an event is a calendar, too. */
+  z.object({ by: z.literal('calendar'), calendar: CalendarId }),
+  z.object({ by: z.literal('missed'), calendar: CalendarId.nullable() }),
+  z.object({ by: z.literal('came'), calendar: CalendarId.nullable() }),
+  z.object({
+    by: z.literal('list'),
+    name: z.string().trim().min(1).max(80),
+    conditions: Conditions,
+  }),
+  z.object({ by: z.literal('hand') }),
+]);
+export type FollowUpStart = z.infer<typeof FollowUpStart>;
+
+/** A sequence that the agency has kept for all of its clients, without what belongs to one. */
+export const FollowUpTemplateView = z.object({
+  id: TemplateId,
+  key: z.string(),
+  name: z.string(),
+  about: z.string(),
+  aim: z.enum(Object.keys(followUpAims) as [FollowUpAim, ...FollowUpAim[]]),
+  trade: z.enum(Object.keys(trades) as [Trade, ...Trade[]]),
+  startsBy: z.enum(Object.keys(startWords) as [StartsBy, ...StartsBy[]]),
+  pages: z.array(z.object({ key: z.string(), label: z.string(), template: z.string().nullable() })),
+  fields: z.array(z.object({ key: z.string(), name: z.string() })),
+  list: z.object({ name: z.string(), conditions: Conditions }).nullable(),
+  content: z.custom<FollowUp['content']>(),
+});
+export type FollowUpTemplateView = z.infer<typeof FollowUpTemplateView>;
 
 export const SequenceView = z.object({
   id: SequenceId,

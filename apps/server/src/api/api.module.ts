@@ -10,6 +10,7 @@ import { CallsModule } from '../domains/calls/calls.module.ts';
 import { ClientsModule } from '../domains/clients/clients.module.ts';
 import { VouchersModule } from '../domains/vouchers/vouchers.module.ts';
 import { CampaignsModule } from '../domains/campaigns/campaigns.module.ts';
+import { LibraryModule } from '../domains/library/library.module.ts';
 import { FollowupModule } from '../domains/followup/followup.module.ts';
 import { FormatsModule } from '../domains/formats/formats.module.ts';
 import { FormsModule } from '../domains/forms/forms.module.ts';
@@ -48,6 +49,7 @@ import { DraftController } from './draft.controller.ts';
 import { EndpointGuard } from './endpoint.guard.ts';
 import { SourceController } from './source.controller.ts';
 import { FieldController } from './field.controller.ts';
+import { FollowUpController } from './follow-up.controller.ts';
 import { FormController } from './form.controller.ts';
 import { FormatController } from './format.controller.ts';
 import { FunnelController } from './funnel.controller.ts';
@@ -84,6 +86,7 @@ import { WebsiteController } from './website.controller.ts';
     CampaignsModule,
     VouchersModule,
     FollowupModule,
+    LibraryModule,
     FormatsModule,
     FormsModule,
     FunnelsModule,
@@ -120,6 +123,7 @@ import { WebsiteController } from './website.controller.ts';
     DraftController,
     FieldController,
     SourceController,
+    FollowUpController,
     FormController,
     FormatController,
     FunnelController,

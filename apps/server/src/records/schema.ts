@@ -10,6 +10,7 @@ export * from './pages/table.ts';
 export * from './forms/table.ts';
 export * from './pictures/table.ts';
 export * from './templates/table.ts';
+export * from './templates/follow-ups.table.ts';
 export * from './people/stages.table.ts';
 export * from './people/table.ts';
 export * from './people/people-index.table.ts';

@@ -232,6 +232,12 @@ export const router = createBrowserRouter([
         loader: ({ params }) => redirect(`/${params.client}/messages/post-room/${params['*']}`),
       },
       {
+        path: '/:client/follow-up/library',
+        lazy: async () => ({
+          Component: (await import('../features/followup/library-screen.tsx')).LibraryScreen,
+        }),
+      },
+      {
         path: '/:client/follow-up/:sequenceId',
         lazy: async () => ({
           Component: (await import('../features/followup/sequence-screen.tsx')).SequenceScreen,

@@ -51,7 +51,7 @@ export const newCalendar = (name: string, zone: string, week?: Week): CalendarCo
     subject: 'See you on {{ booking.when }}',
     body: `Hello {{ person.first_name | default: "there" }},
 
-your time is booked: {{ booking.when }}.
+Your time is booked: {{ booking.when }}.
 Where: {{ booking.where }}
 
 If you need to change it, move or cancel it here:
@@ -85,7 +85,7 @@ export const newEvent = (
       subject: 'Your seat: {{ event.name }}',
       body: `Hello {{ person.first_name | default: "there" }},
 
-your seat is saved for {{ event.name }}: {{ booking.when }}.
+Your seat is saved for {{ event.name }}: {{ booking.when }}.
 Where: {{ booking.where }}
 
 If you can’t come, please give your seat back here, so that somebody else can have it:

@@ -56,7 +56,7 @@ export const onceAt = (start: string): EventDates => ({
     subject: '{{ event.name }}: the recording',
     body: `Hello {{ person.first_name | default: "there" }},
 
-here is the recording of {{ event.name }} on {{ event.day }}:
+Here is the recording of {{ event.name }} on {{ event.day }}:
 
 {{ event.recording }}
 

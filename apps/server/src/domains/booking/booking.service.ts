@@ -678,7 +678,7 @@ const changeWords = {
     subject: 'New time: {{ booking.when }}',
     body: `Hello {{ person.first_name | default: "there" }},
 
-your booking has a new time: {{ booking.when }}.
+Your booking has a new time: {{ booking.when }}.
 Where: {{ booking.where }}
 
 Please ignore the earlier time. To move or cancel again:
@@ -691,7 +691,7 @@ Please ignore the earlier time. To move or cancel again:
     subject: 'Canceled: {{ booking.when }}',
     body: `Hello {{ person.first_name | default: "there" }},
 
-your booking on {{ booking.when }} is canceled. You don’t need to do anything else.
+Your booking on {{ booking.when }} is canceled. You don’t need to do anything else.
 
 If you would like another time, reply to this email or call {{ client.phone }}.
 

@@ -42,9 +42,13 @@ export class SequenceService {
     private readonly messenger: Messenger,
   ) {}
 
-  async create(clientId: ClientId, content: SequenceContent): Promise<SequenceId> {
+  async create(
+    clientId: ClientId,
+    content: SequenceContent,
+    db: Queries = this.database.db,
+  ): Promise<SequenceId> {
     const id = this.ids.next<SequenceId>();
-    await this.database.db.insert(sequences).values({ id, clientId, content });
+    await db.insert(sequences).values({ id, clientId, content });
     return id;
   }
 

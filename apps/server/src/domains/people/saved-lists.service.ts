@@ -17,7 +17,7 @@ import { removableRow } from '../../records/bin/removable-row.ts';
 import { peopleLists, peopleViews } from '../../records/people/lists.table.ts';
 import { PeopleList } from './people-list.service.ts';
 
-const usualView: PeopleView = {
+export const usualView: PeopleView = {
   columns: ['contact', 'tags', 'source', 'assignee', 'added'],
   sort: { by: 'added', reversed: false },
 };

@@ -217,16 +217,21 @@ export class RuleService implements OnModuleInit {
   }
 
   /** Adds a rule at the end; switched off unless told otherwise, so that its preview is read first. */
-  async add(clientId: ClientId, content: RuleContent, on = true): Promise<RuleId> {
-    await this.checkFields(this.database.db, clientId, content);
-    await checkReferences(this.database.db, clientId, referencesIn(RuleContent, content), 'body');
-    const [last] = await this.database.db
+  async add(
+    clientId: ClientId,
+    content: RuleContent,
+    on = true,
+    db: Queries = this.database.db,
+  ): Promise<RuleId> {
+    await this.checkFields(db, clientId, content);
+    await checkReferences(db, clientId, referencesIn(RuleContent, content), 'body');
+    const [last] = await db
       .select({ position: max(routingRules.position) })
       .from(routingRules)
       .where(eq(routingRules.clientId, clientId));
     const id = this.ids.next<RuleId>();
     const position = (last?.position ?? -1) + 1;
-    await this.database.db.insert(routingRules).values({ id, clientId, position, on, content });
+    await db.insert(routingRules).values({ id, clientId, position, on, content });
     return id;
   }
 

@@ -6,7 +6,7 @@ import {
   type MergeField,
   type MergeGroup,
 } from '@plumgate/core/messages';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, type SQL } from 'drizzle-orm';
 import type { z } from 'zod';
 import { forms } from '../forms/table.ts';
 import { isLive, pages } from '../pages/table.ts';
@@ -20,6 +20,7 @@ export async function knownMergeFields(
   db: Queries,
   clientId: ClientId,
   groups: readonly MergeGroup[],
+  linkable: SQL | undefined = isLive,
 ): Promise<MergeField[]> {
   const rows = groups.includes('answers')
     ? await db
@@ -35,7 +36,7 @@ export async function knownMergeFields(
     ? await db
         .select({ slug: pages.slug, name: pages.name })
         .from(pages)
-        .where(and(eq(pages.clientId, clientId), isLive))
+        .where(and(eq(pages.clientId, clientId), linkable))
     : [];
   const pools = groups.includes('vouchers')
     ? await db
@@ -52,6 +53,7 @@ export async function knownMergeFields(
  * named before already (`stored`) may stay while something else is changed: its question may have been removed since.
  *
  * @param groups what these messages may name
+ * @param linkable which pages words may link to; left out, those that are live
  * @param under the part of the request's body in which the document lies, such as `body.content`
  */
 export async function checkMergeFields(
@@ -61,8 +63,9 @@ export async function checkMergeFields(
   schema: z.ZodType,
   { document, stored }: { document: unknown; stored: unknown },
   under: string,
+  linkable?: SQL,
 ): Promise<void> {
-  const known = await knownMergeFields(db, clientId, groups);
+  const known = await knownMergeFields(db, clientId, groups, linkable);
   const before = new Set(unknownMergeFieldsIn(schema, stored, known).map(({ field }) => field));
   const unknown = unknownMergeFieldsIn(schema, document, known).filter(
     ({ field }) => !before.has(field),

@@ -12,6 +12,7 @@ export const kindWords: Record<BinKind, string> = {
   person: 'person',
   list: 'list',
   campaign: 'campaign',
+  'follow-up': 'template',
   vouchers: 'vouchers',
 };
 

@@ -1,4 +1,5 @@
 import { api } from '@plumgate/contract';
+import type { CalendarId } from '@plumgate/core/basics';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Temporal } from 'temporal-polyfill';
@@ -12,10 +13,13 @@ import { zoneName } from '../../ui/when.ts';
 export function AddEvent({
   client,
   today,
+  onAdded,
   onClose,
 }: {
   client: { id: string; slug: string; zone: string };
   today: string;
+  /** What follows; its own screen where nothing is said. */
+  onAdded?: (id: CalendarId) => void;
   onClose: () => void;
 }) {
   const inTwoWeeks = Temporal.PlainDate.from(today).add({ weeks: 2 }).toString();
@@ -32,7 +36,8 @@ export function AddEvent({
         body: { name, event: { start, minutes } },
       });
       await refresh();
-      await navigate(`/${client.slug}/bookings/calendars/${made.id}`);
+      if (onAdded) onAdded(made.id);
+      else await navigate(`/${client.slug}/bookings/calendars/${made.id}`);
     } catch (error) {
       setFailure(error);
     }

@@ -1,6 +1,6 @@
 import { api, type SequenceView } from '@plumgate/contract';
 import { SequenceContent } from '@plumgate/core/followup';
-import { Trash2 } from 'lucide-react';
+import { BookmarkPlus, Trash2 } from 'lucide-react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useEndpoint } from '../../api/hooks.ts';
@@ -10,6 +10,7 @@ import { DraftButtons } from '../../ui/draft-buttons.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
+import { useAct } from '../../ui/use-act.ts';
 import { useDraft } from '../../ui/use-draft.ts';
 import { aboutPeople } from '../conditions/askable.ts';
 import { useToday } from '../conditions/use-today.ts';
@@ -40,6 +41,7 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
     params: { sequenceId: sequence.id },
   });
   const today = useToday(client?.zone ?? 'UTC');
+  const act = useAct();
   const params = { sequenceId: sequence.id };
   const draft = useDraft({
     stored: sequence.content,
@@ -77,6 +79,21 @@ function Sequence({ sequence }: { sequence: SequenceView }) {
         }
       >
         <DraftButtons problem={problem} draft={draft} />
+        <IconButton
+          label="Save as a template for all clients"
+          onClick={() =>
+            void act(async () => {
+              const body = { name: sequence.content.name };
+              const { id } = await call(api.keepFollowUpTemplate, { params, body });
+              return {
+                said: `Saved as a template: “${body.name}”. Start from it for any client.`,
+                undo: () => call(api.removeFollowUpTemplate, { params: { templateId: id } }),
+              };
+            })
+          }
+        >
+          <BookmarkPlus />
+        </IconButton>
         <IconButton
           label="Delete the sequence"
           onClick={() =>

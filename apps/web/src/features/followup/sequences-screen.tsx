@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
-import { Button } from '../../ui/button.tsx';
+import { Button, LinkButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
@@ -50,6 +50,7 @@ export function SequencesScreen() {
   return (
     <>
       <PageHead title="Follow-up">
+        <LinkButton to={`/${client.slug}/follow-up/library`}>Start from a template</LinkButton>
         <Button look="main" onClick={() => void add()}>
           <Plus className="size-4" aria-hidden /> Add a sequence
         </Button>
@@ -57,7 +58,10 @@ export function SequencesScreen() {
       <FollowUpTabs slug={client.slug} />
       {list.data.sequences.length === 0 ? (
         <Empty title={`No sequences for ${client.name} yet`}>
-          <p>A sequence is a series of messages that a rule starts when a form comes in.</p>
+          <p>
+            A sequence is a series of messages that a rule starts when a form comes in. Start from a
+            template, and change what you like.
+          </p>
         </Empty>
       ) : (
         <ul className="grid gap-3 p-6 max-md:p-4">

@@ -16,7 +16,7 @@ const logoWidth = 400;
 /** How an email is drawn in the app, as somebody with these values reads it. */
 export function emailView(
   sheet: ClientSheet,
-  pages: readonly PageChoice[],
+  pages: readonly Pick<PageChoice, 'pageId' | 'slug' | 'live'>[],
   values: MergeContext,
   fields: readonly MergeField[] = [],
 ): EmailView {
