@@ -9,3 +9,4 @@ export * from './without-links.ts';
 export * from './merge-words.ts';
 export * from './in-plain-words.ts';
 export * from './merge-catalogue.ts';
+export * from './state-words.ts';

@@ -64,7 +64,7 @@ it('is queued while the mail server does not take it, and sent when it has', asy
   expect(await stepStates()).toEqual(['queued']);
   expect(await messagesOf('p0@example.com')).toEqual([]);
   expect((await recordOf('p0@example.com')).comingUp).toMatchObject([
-    { text: 'Email “Hello P0”', note: 'Welcome, queued to be sent' },
+    { text: 'Email “Hello P0”', note: 'Queued, Welcome' },
   ]);
   door.send = real;
   await app.move('PT5M');

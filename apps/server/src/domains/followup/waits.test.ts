@@ -174,7 +174,7 @@ it('the record says until when it waits; ended by hand meanwhile, it waits for n
   expect((await record()).comingUp).toMatchObject([
     {
       ...{ at: '2026-11-07T14:12:00Z', text: 'Wait until they answer, at most 2 days' },
-      ...{ note: 'Ask, waits until then at the latest', runStepId: null },
+      ...{ note: 'Waiting, Ask, until then at the latest', runStepId: null },
     },
   ]);
   await change({ kind: 'stop', sequence: id });

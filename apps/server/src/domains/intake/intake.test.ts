@@ -53,8 +53,8 @@ it('takes a lead all the way: person, tags, owner, answers, confirmation and not
     'tag',
   ]);
   expect(record.comingUp).toMatchObject([
-    { at: '2026-11-06T14:12:00Z', note: 'Gentle welcome, 2 of 3' },
-    { at: '2026-11-08T14:00:00Z', note: 'Gentle welcome, 3 of 3' },
+    { at: '2026-11-06T14:12:00Z', note: 'Planned, Gentle welcome, 2 of 3' },
+    { at: '2026-11-08T14:00:00Z', note: 'Planned, Gentle welcome, 3 of 3' },
   ]);
 
   const [confirmation] = await messagesTo('ana@example.com');

@@ -1,3 +1,4 @@
+import { messageStateWords } from '@plumgate/core/messages';
 import { Injectable } from '@nestjs/common';
 import type { PersonRecord, TimelineEntry } from '@plumgate/contract';
 import type { Instant, PersonId } from '@plumgate/core/basics';
@@ -65,7 +66,7 @@ export class PeopleService {
       .where(eq(timeline.personId, id))
       .orderBy(desc(timeline.at), desc(timeline.id))
       .limit(200);
-    const delivered = await this.deliveredTo(id);
+    const reported = await this.reportedOf(id);
     return {
       ...wire(row),
       clientId: row.clientId,
@@ -96,7 +97,7 @@ export class PeopleService {
           : [],
       ),
       timeline: [
-        ...happened.map(({ at, fact }) => ({ at: at.toString(), ...inWords(fact, delivered) })),
+        ...happened.map(({ at, fact }) => ({ at: at.toString(), ...inWords(fact, reported) })),
         ...(await visitsOf(this.database.db, { id, clientId: row.clientId, zone: clientZone })),
       ].toSorted((a, b) => Temporal.Instant.compare(b.at, a.at)),
     };
@@ -204,13 +205,13 @@ export class PeopleService {
     return (await this.database.db.$count(suppressedAddresses, isTheirs)) > 0;
   }
 
-  /** The ids of the messages to a person of which a report says that they have arrived. */
-  private async deliveredTo(id: PersonId): Promise<Set<string>> {
+  /** What became of a person’s messages after they were sent, as far as reports say. */
+  private async reportedOf(id: PersonId): Promise<Reported> {
     const rows = await this.database.db
-      .select({ id: outbox.id })
+      .select({ id: outbox.id, state: outbox.state })
       .from(outbox)
-      .where(and(eq(outbox.personId, id), eq(outbox.state, 'delivered')));
-    return new Set(rows.map((row) => row.id));
+      .where(and(eq(outbox.personId, id), inArray(outbox.state, ['delivered', 'failed'])));
+    return new Map(rows.map(({ id, state }) => [id, messageStateWords[state as 'delivered']]));
   }
 
   /** What will be sent to a person: what is queued and has not left, and then the steps of their sequences. */
@@ -224,7 +225,7 @@ export class PeopleService {
       ...queued.map((message) => ({
         at: message.at.toString(),
         text: messageName(message),
-        note: `${message.origin}, queued to be sent`,
+        note: [messageStateWords.queued, message.origin].filter(Boolean).join(', '),
         runStepId: null,
       })),
       ...(await this.plannedFor(id)),
@@ -251,8 +252,8 @@ export class PeopleService {
         text: actionWords(found.action),
         note:
           state === 'waiting'
-            ? `${content.name}, waits until then at the latest`
-            : `${content.name}, ${index + 1} of ${content.steps.length}`,
+            ? `Waiting, ${content.name}, until then at the latest`
+            : `${messageStateWords.planned}, ${content.name}, ${index + 1} of ${content.steps.length}`,
         // What waits goes on by itself; there is nothing to skip.
         runStepId: state === 'waiting' ? null : runStepId,
       };
@@ -275,8 +276,11 @@ export class PeopleService {
   }
 }
 
+/** What reports say of messages, by their ids. */
+type Reported = ReadonlyMap<string, string>;
+
 /** A line of the timeline as people read it. */
-function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<TimelineEntry, 'at'> {
+function inWords(fact: TimelineFact, reported: Reported): Omit<TimelineEntry, 'at'> {
   const line = (kind: TimelineEntry['kind'], text: string, note = '') => ({
     kind,
     text,
@@ -335,9 +339,9 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
     case 'ended':
       return line('sequence', `“${fact.sequence}” ended`, `because of: ${fact.because}`);
     case 'sent':
-      return line('message', `Sent email “${fact.subject}”`, noteOfSent(fact, delivered));
+      return line('message', `Sent email “${fact.subject}”`, noteOfSent(fact, reported));
     case 'texted':
-      return line('message', `Sent text “${fact.body}”`, noteOfSent(fact, delivered));
+      return line('message', `Sent text “${fact.body}”`, noteOfSent(fact, reported));
     case 'opened':
       return line('reply', `Opened “${fact.what}”`, 'as far as their mail program tells');
     case 'clicked':
@@ -441,8 +445,8 @@ function inWords(fact: TimelineFact, delivered: ReadonlySet<string>): Omit<Timel
 
 const noteOfSent = (
   { sequence, message }: { sequence: string; message?: string },
-  delivered: ReadonlySet<string>,
-) => [sequence, message && delivered.has(message) && 'delivered'].filter(Boolean).join(', ');
+  reported: Reported,
+) => [sequence, message && reported.get(message)?.toLowerCase()].filter(Boolean).join(', ');
 
 const replyWords = { text: 'Texted', email: 'Replied by email', chat: 'Wrote in the chat box' };
 const bookingWords = { booked: 'Booked', moved: 'Moved', cancelled: 'Canceled' };

@@ -7,19 +7,14 @@ import {
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useEndlessList } from '../../api/hooks.ts';
+import { messageStateWords } from '@plumgate/core/messages';
 import { Button } from '../../ui/button.tsx';
 import { SelectField } from '../../ui/field.tsx';
 import { whenText } from '../../ui/when.ts';
 
 type State = CampaignPerson['state'];
 
-const stateWords: Record<State, string> = {
-  queued: 'Waiting',
-  sent: 'Sent',
-  delivered: 'Delivered',
-  failed: 'Failed',
-  'left-out': 'Left out',
-};
+const { planned: _planned, ...stateWords } = messageStateWords;
 
 const portion = 50;
 

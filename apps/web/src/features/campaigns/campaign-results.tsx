@@ -1,3 +1,4 @@
+import { messageStateWords } from '@plumgate/core/messages';
 import {
   api,
   type CampaignCounts,
@@ -115,7 +116,7 @@ function Actions({
 function Figures({ counts, isEmail }: { counts: CampaignCounts; isEmail: boolean }) {
   const { sent } = counts;
   const figures: [label: string, value: number, note: string][] = [
-    ['Waiting', counts.waiting, ''],
+    [messageStateWords.queued, counts.waiting, ''],
     ['Sent', sent, ''],
     ...(isEmail
       ? []

@@ -1,3 +1,4 @@
+import { messageStateWords } from '@plumgate/core/messages';
 import type { ConversationMessage } from '@plumgate/contract';
 import { Paperclip } from 'lucide-react';
 import { useLayoutEffect, useRef, useState } from 'react';
@@ -115,10 +116,20 @@ function What({
   if (read) return <Pill tone={read[0]}>{read[1]}</Pill>;
   if (state === 'queued' && kind === 'chat') return <Pill tone="honey">Not seen yet</Pill>;
   if (state === 'queued')
-    return <Pill tone="honey">{reason ? `Being sent: ${reason}` : 'Being sent'}</Pill>;
-  if (state === 'failed') return <Pill tone="brick">Not delivered</Pill>;
-  if (state === 'left-out') return <Pill>Left out: {reason}</Pill>;
-  return state === 'delivered' ? <span>delivered</span> : null;
+    return (
+      <Pill tone="honey">
+        {messageStateWords.queued}
+        {reason && `: ${reason}`}
+      </Pill>
+    );
+  if (state === 'failed') return <Pill tone="brick">{messageStateWords.failed}</Pill>;
+  if (state === 'left-out')
+    return (
+      <Pill>
+        {messageStateWords['left-out']}: {reason}
+      </Pill>
+    );
+  return state === 'delivered' ? <span>{messageStateWords.delivered.toLowerCase()}</span> : null;
 }
 
 /** So much of a letter that the program wrote by itself is shown. */

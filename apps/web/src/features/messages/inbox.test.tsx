@@ -111,7 +111,7 @@ it('says what a message was understood as, and what became of one', () => {
     'Asked for no more',
     'Automatic reply',
     'from o@work.example',
-    'Not delivered',
+    'Failed',
     'Not seen yet',
     'Show all',
   ])

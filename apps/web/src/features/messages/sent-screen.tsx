@@ -7,6 +7,7 @@ import { useEndlessList, useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { InlineSelect } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
+import { messageStateWords } from '@plumgate/core/messages';
 import { Pill } from '../../ui/pill.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
@@ -14,13 +15,7 @@ import { whenText } from '../../ui/when.ts';
 import { EmailSheetFrame } from './email-sheet-frame.tsx';
 import { MessagesTabs } from './messages-tabs.tsx';
 
-const states: Record<MessageOutcome, string> = {
-  queued: 'Waiting to be sent',
-  sent: 'Sent',
-  delivered: 'Delivered',
-  failed: 'Not delivered',
-  'left-out': 'Left out',
-};
+const { planned: _planned, ...states } = messageStateWords;
 const kinds = { email: 'Emails', text: 'Texts' };
 
 /** Every message to people and to the business, what became of it, and the one that is open beside them. */

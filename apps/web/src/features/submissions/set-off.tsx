@@ -1,3 +1,4 @@
+import { messageStateWords } from '@plumgate/core/messages';
 import { api, type ClientSummary, type SetOff, type SubmissionView } from '@plumgate/contract';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -145,7 +146,7 @@ function WhatFollowed({ setOff, client }: { setOff: SetOff; client: ClientSummar
               <li key={id} className="break-words">
                 {kind === 'email' ? 'Email' : 'Text'} “{title}” to {to} ·{' '}
                 <span className="text-muted">
-                  {messageStates[state]} {whenText(at, client.zone)}
+                  {messageStateWords[state].toLowerCase()} {whenText(at, client.zone)}
                   {why && `: ${why}`}
                 </span>
               </li>
@@ -164,10 +165,3 @@ const bookingStates = {
   cancelled: 'canceled',
 };
 const runStates = { running: 'running', finished: 'finished', ended: 'ended' };
-const messageStates = {
-  queued: 'due',
-  sent: 'sent',
-  delivered: 'delivered',
-  failed: 'failed',
-  'left-out': 'left out',
-};
