@@ -24,8 +24,10 @@ export function FollowUpPreview({
   content: SequenceContent;
   pages: { pageId: PageId; slug: string; live: boolean }[];
 }) {
-  const values = useSequenceSample(sheet, content.event);
+  const sample = useSequenceSample(sheet, content.event);
   const counted = useSampleEvent(sheet, content.event);
+  // An event that is not chosen yet has a name, too, so that the words read as they will.
+  const values = counted ? sample : { ...sample, event: { ...sample.event, name: 'Your event' } };
   const view = emailView(sheet, pages, values);
   const step = (one: SequenceStep) => (
     <li key={one.id} className="grid gap-2">

@@ -115,7 +115,11 @@ function Chosen({ sheet, followUp }: { sheet: ClientSheet; followUp: Offered }) 
   const { templateId } = followUp;
   return (
     <>
-      <main className="min-w-0 flex-1 p-6 max-md:p-4 lg:overflow-auto">
+      <section
+        aria-label={followUp.name}
+        tabIndex={0}
+        className="min-w-0 flex-1 p-6 max-md:p-4 lg:overflow-auto"
+      >
         <div className="flex items-start gap-3">
           <h2 className="flex-1 text-2xl">{followUp.name}</h2>
           {templateId && (
@@ -137,7 +141,7 @@ function Chosen({ sheet, followUp }: { sheet: ClientSheet; followUp: Offered }) 
         <p className="mt-1 max-w-prose">{followUp.about}</p>
         <p className="mt-1 text-muted">{startWords[followUp.startsBy]}</p>
         <FollowUpPreview sheet={sheet} content={choices.shown} pages={choices.shownPages} />
-      </main>
+      </section>
       <TakeFollowUp sheet={sheet} followUp={followUp} choices={choices} />
     </>
   );
