@@ -7,11 +7,7 @@ import { bookingPlaces, type BookingPlace } from './booking-place.ts';
 import { Calendar, plainCalendar } from './calendar.ts';
 import { EventDates, onceAt } from './event-dates.ts';
 
-/**
- * A calendar as the agency keeps it: which starts it offers, and what a booking in it causes. An event is a calendar that
- * has dates of its own in place of hours; to be signed up for it is to have a booking on one of them.
- */
-export const CalendarContent = z.strictObject({
+const shape = z.strictObject({
   name: z.string().trim().min(1, 'Name the calendar.').max(80),
   /** Whose place it is; `bookingPlaceWords` says it to the person. */
   place: z.enum(Object.keys(bookingPlaces) as [BookingPlace, ...BookingPlace[]]).default('ours'),
@@ -26,7 +22,14 @@ export const CalendarContent = z.strictObject({
   /** The sequence that a booking starts, counting back from it. */
   sequence: SequenceId.nullable(),
 });
-export type CalendarContent = z.infer<typeof CalendarContent>;
+/**
+ * A calendar as the agency keeps it: which starts it offers, and what a booking in it causes. An event is a calendar that
+ * has dates of its own in place of hours; to be signed up for it is to have a booking on one of them.
+ */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- the name is what it is for
+export interface CalendarContent extends z.infer<typeof shape> {}
+// Named, and the same before and after checking: else the compiler compares the two part by part, which takes it minutes.
+export const CalendarContent = shape as unknown as z.ZodType<CalendarContent, CalendarContent>;
 
 /** What the words of a confirmation may name: of an event also what it is. */
 export const confirmationMergeGroups = ({
