@@ -296,16 +296,16 @@ export class BookingService {
     db: Queries,
     { id, content: before }: Pick<CalendarRow, 'id' | 'content'>,
     after: CalendarContent,
-  ): Promise<{ recordings: LoadedBooking[] }> {
+  ): Promise<LoadedBooking[]> {
     const known = new Set(before.dates?.recordings.map(({ start }) => start.slice(0, 16)));
     const added = (after.dates?.recordings ?? []).filter(
       ({ start }) => !known.has(start.slice(0, 16)),
     );
-    if (added.length === 0) return { recordings: [] };
+    if (added.length === 0) return [];
     const starts = added.map(({ start }) =>
       Temporal.PlainDateTime.from(start).toZonedDateTime(after.rules.zone).toInstant(),
     );
-    const recordings = await this.select(db).where(
+    return this.select(db).where(
       and(
         eq(bookings.calendarId, id),
         ne(bookings.state, 'cancelled'),
@@ -313,7 +313,6 @@ export class BookingService {
         isNull(people.removedAt),
       ),
     );
-    return { recordings };
   }
 
   /**
@@ -357,8 +356,7 @@ export class BookingService {
       this.noteAndTell(effects, moved, 'moved', 'business', now);
       effects.raise(bookingChanged, { ...moved, by: 'business', at: now });
     }
-    const { recordings } = await this.recordingsToSend(tx, before, after.content);
-    for (const loaded of recordings)
+    for (const loaded of await this.recordingsToSend(tx, before, after.content))
       this.sendRecording(effects, { ...loaded, calendar: after }, now);
   }
 

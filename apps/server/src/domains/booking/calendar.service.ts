@@ -76,7 +76,7 @@ export class CalendarService {
     const { db } = this.database;
     const before = await this.row(id, who);
     const { moves, gone, isOther } = await this.bookings.planMoves(db, before, content);
-    const { recordings } = await this.bookings.recordingsToSend(db, before, content);
+    const recordings = await this.bookings.recordingsToSend(db, before, content);
     const count = (starts: readonly Instant[]) => this.bookings.countOn(db, before.id, starts);
     return {
       moved: isOther
