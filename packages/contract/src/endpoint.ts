@@ -2,6 +2,17 @@ import type { z } from 'zod';
 import type { Right } from './rights.ts';
 import type { ClientOwnedId } from './scope.ts';
 
+/**
+ * A schema as endpoints have it: by what it takes and gives alone. Comparing each one with the whole of `z.ZodType` takes the
+ * compiler a minute.
+ */
+export interface Schema<Output = unknown> {
+  readonly _zod: { readonly output: Output; readonly input: unknown };
+}
+
+/** The schema itself, to read values with. */
+export const zodOf = (schema: Schema): z.ZodType => schema as z.ZodType;
+
 /** One HTTP request and its answer: the server binds to it, the web app calls it, OpenAPI is written from it. */
 export interface Endpoint {
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
@@ -15,9 +26,9 @@ export interface Endpoint {
   /** It is about an archived client, which is nowhere else to be found. */
   inArchive?: true;
   right: Right;
-  params?: z.ZodType<Record<string, unknown>>;
-  query?: z.ZodType<Record<string, unknown>>;
-  body?: z.ZodType;
+  params?: Schema<Record<string, unknown>>;
+  query?: Schema<Record<string, unknown>>;
+  body?: Schema;
   /** Places in the body (`from.pageId`) that may name another client's things: the caller must see that client, too. */
   bodyIds?: Readonly<Record<string, ClientOwnedId>>;
   /** A body that works on the demo, for those who read the description of the API. */
@@ -26,14 +37,14 @@ export interface Endpoint {
   bodyType?: string;
   /** The media type of an answer that is a file to be saved, not JSON. */
   answerType?: string;
-  answer: z.ZodType;
+  answer: Schema;
 }
 
 /** Keeps the exact types of an endpoint's schemas. */
 export const endpoint = <Given extends Endpoint>(given: Given): Given => given;
 
-type Read<Schema> = Schema extends z.ZodType ? z.output<Schema> : undefined;
-type Sent<Schema> = Schema extends z.ZodType ? z.input<Schema> : undefined;
+type Read<Of> = Of extends Schema<infer Output> ? Output : undefined;
+type Sent<Of> = Of extends { readonly _zod: { readonly input: infer Input } } ? Input : undefined;
 
 /** What a handler receives, after checking. */
 export interface InputOf<E extends Endpoint> {
@@ -42,10 +53,10 @@ export interface InputOf<E extends Endpoint> {
   body: Read<E['body']>;
 }
 /** What a handler gives back. */
-export type Answer<E extends Endpoint> = z.input<E['answer']>;
+export type Answer<E extends Endpoint> = Sent<E['answer']>;
 /** What a caller receives. */
-export type Answered<E extends Endpoint> = z.output<E['answer']>;
+export type Answered<E extends Endpoint> = Read<E['answer']>;
 /** What a caller gives: only the parts that the endpoint has. */
 export type Call<E extends Endpoint> = {
-  [Part in 'params' | 'query' | 'body' as E[Part] extends z.ZodType ? Part : never]: Sent<E[Part]>;
+  [Part in 'params' | 'query' | 'body' as E[Part] extends Schema ? Part : never]: Sent<E[Part]>;
 };

@@ -15,6 +15,7 @@ export * from './shapes.ts';
 export * from './term-names.ts';
 
 /** Every endpoint by name. */
-export const endpoints = Object.entries(api) as [name: string, endpoint: Endpoint][];
+// By way of unknown: the compiler would compare each of them with `Endpoint`, part by part.
+export const endpoints = Object.entries(api as unknown as Record<string, Endpoint>);
 
 export const describeApi = () => openApi(endpoints);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Endpoint } from './endpoint.ts';
+import { zodOf, type Endpoint, type Schema } from './endpoint.ts';
 import { Problem } from './problem.ts';
 
 type Json = Record<string, unknown>;
@@ -60,7 +60,7 @@ function operation(name: string, endpoint: Endpoint): Json {
   };
 }
 
-function parameters(place: 'path' | 'query', schema: z.ZodType | undefined): Json[] {
+function parameters(place: 'path' | 'query', schema: Schema | undefined): Json[] {
   if (!schema) return [];
   const { properties = {}, required = [] } = schemaOf(schema, 'input') as {
     properties?: Json;
@@ -74,7 +74,10 @@ function parameters(place: 'path' | 'query', schema: z.ZodType | undefined): Jso
   }));
 }
 
-function schemaOf(schema: z.ZodType, io: 'input' | 'output'): Json {
-  const { $schema: _dialect, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' });
+function schemaOf(schema: Schema, io: 'input' | 'output'): Json {
+  const { $schema: _dialect, ...rest } = z.toJSONSchema(zodOf(schema), {
+    io,
+    unrepresentable: 'any',
+  });
   return rest;
 }

@@ -4,14 +4,12 @@ import {
   type ExecutionContext,
   type NestInterceptor,
 } from '@nestjs/common';
-import { api, type Endpoint } from '@plumgate/contract';
+import { endpoints, type Endpoint } from '@plumgate/contract';
 import { concatMap, type Observable } from 'rxjs';
 import { AuditLog } from '../domains/accounts/audit-log.ts';
 import type { CheckedRequest } from '../platform/http/bind.ts';
 
-const names = new Map<Endpoint, string>(
-  Object.entries(api).map(([name, endpoint]) => [endpoint, name]),
-);
+const names = new Map<Endpoint, string>(endpoints.map(([name, endpoint]) => [endpoint, name]));
 
 /** Writes a row for every change that a signed-in person made, before they have their answer. */
 @Injectable()

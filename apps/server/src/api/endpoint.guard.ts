@@ -1,8 +1,7 @@
 import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
-import type { Endpoint } from '@plumgate/contract';
+import { zodOf, type Endpoint, type Schema } from '@plumgate/contract';
 import { cleanData } from '@plumgate/core/basics';
-import type { z } from 'zod';
 import { AppProblem, notFound } from '../platform/http/app-problem.ts';
 import { Admission } from './admission.ts';
 import { ENDPOINT, type CheckedRequest } from '../platform/http/bind.ts';
@@ -39,9 +38,9 @@ function fileIn(body: unknown, type: string): Buffer {
 }
 
 /** Text is cleaned here, once, for every handler: no NUL, no half characters. */
-function check(part: string, schema: z.ZodType | undefined, input: unknown): unknown {
+function check(part: string, schema: Schema | undefined, input: unknown): unknown {
   if (!schema) return undefined;
-  const read = schema.safeParse(cleanData(input ?? {}));
+  const read = zodOf(schema).safeParse(cleanData(input ?? {}));
   if (read.success) return read.data;
   // An id that can't be one names nothing.
   if (part === 'params') throw notFound();

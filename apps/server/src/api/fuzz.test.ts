@@ -1,4 +1,4 @@
-import { endpoints, type Endpoint } from '@plumgate/contract';
+import { endpoints, zodOf, type Endpoint, type Schema } from '@plumgate/contract';
 import fc from 'fast-check';
 import { z } from 'zod';
 import {
@@ -46,8 +46,10 @@ afterAll(() => app.stop());
 const skipped = new Set(['signOut', 'moveClock', 'followEvents', 'archiveClient']);
 const runs = 15;
 
-const schemaOf = (schema: z.ZodType | undefined): JsonSchema | null =>
-  schema ? (z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as JsonSchema) : null;
+const schemaOf = (schema: Schema | undefined): JsonSchema | null =>
+  schema
+    ? (z.toJSONSchema(zodOf(schema), { io: 'input', unrepresentable: 'any' }) as JsonSchema)
+    : null;
 
 const partsOf = (endpoint: Endpoint) =>
   fc.record({
@@ -56,7 +58,7 @@ const partsOf = (endpoint: Endpoint) =>
     body: endpoint.bodyType ? fc.uint8Array({ maxLength: 64 }) : valuesOf(endpoint.body),
   });
 
-function valuesOf(schema: z.ZodType | undefined): fc.Arbitrary<unknown> {
+function valuesOf(schema: Schema | undefined): fc.Arbitrary<unknown> {
   const json = schemaOf(schema);
   return json ? arbitraryFrom(json, ids) : fc.constant(undefined);
 }

@@ -1,4 +1,4 @@
-import { api, Problem, type Answered, type Call, type Endpoint } from '@plumgate/contract';
+import { api, Problem, zodOf, type Answered, type Call, type Endpoint } from '@plumgate/contract';
 import { builds } from './builds.ts';
 import { signedOut } from './signed-out.ts';
 
@@ -34,7 +34,7 @@ export async function call<E extends Endpoint>(
   const read: unknown = await answer.json().catch(() => null);
   if (answer.ok) {
     if (endpoint.path === api.session.path) signedOut.know(endpoint.method !== 'DELETE');
-    return endpoint.answer.parse(read) as Answered<E>;
+    return zodOf(endpoint.answer).parse(read) as Answered<E>;
   }
   const problem = Problem.safeParse(read).data ?? unreachable;
   const isLost = problem.code === 'not-signed-in' && endpoint.path !== api.session.path;

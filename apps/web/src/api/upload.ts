@@ -1,4 +1,4 @@
-import { Problem, type Answered, type Call, type Endpoint } from '@plumgate/contract';
+import { Problem, zodOf, type Answered, type Call, type Endpoint } from '@plumgate/contract';
 import { addressOf, CallError, unreachable } from './call.ts';
 
 /** The most that a file may be, as the server has it, and a table of people. */
@@ -25,7 +25,7 @@ export function upload<E extends Endpoint>(
     request.onerror = () => reject(new CallError(unreachable));
     request.onload = () => {
       const read: unknown = safely(request.responseText);
-      if (request.status < 300) resolve(endpoint.answer.parse(read) as Answered<E>);
+      if (request.status < 300) resolve(zodOf(endpoint.answer).parse(read) as Answered<E>);
       else reject(new CallError(Problem.safeParse(read).data ?? unreachable));
     };
     request.send(file);

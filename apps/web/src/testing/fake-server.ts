@@ -1,4 +1,11 @@
-import { api, type Answered, type Call, type Endpoint, type Problem } from '@plumgate/contract';
+import {
+  api,
+  zodOf,
+  type Answered,
+  type Call,
+  type Endpoint,
+  type Problem,
+} from '@plumgate/contract';
 
 type Answer<E extends Endpoint> = Answered<E> | ((given: Given<E>) => Answered<E> | Refusal);
 /** What a call brought: the parts that its endpoint takes. */
@@ -76,12 +83,12 @@ export class FakeServer {
       const body = typeof request.body === 'string' ? (JSON.parse(request.body) as unknown) : null;
       const heard = { endpoint, params, query: Object.fromEntries(url.searchParams), body };
       // A body that the real server would refuse is no call.
-      endpoint.body?.parse(body);
+      if (endpoint.body) zodOf(endpoint.body).parse(body);
       this.heard.push(heard);
       const given = answer(heard);
       return given instanceof Refusal
         ? json(given.problem.status, given.problem)
-        : json(200, endpoint.answer.parse(given));
+        : json(200, zodOf(endpoint.answer).parse(given));
     }
     throw new Error(`Nobody told the server how to answer ${method} ${url.pathname}.`);
   }

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { api, type ActivityView, type Endpoint } from '@plumgate/contract';
+import { endpoints, type ActivityView } from '@plumgate/contract';
 import { Temporal } from 'temporal-polyfill';
 import type { ClientId, UserId } from '@plumgate/core/basics';
 import { and, desc, eq, gte, lt, lte, sql, type SQL } from 'drizzle-orm';
@@ -146,5 +146,5 @@ const idsIn = (target: string): [kind: string, id: string][] =>
     .map((part) => part.split('=') as [string, string])
     .filter(([kind]) => kind in named);
 
-const summaryOf = (action: string): string =>
-  (api as Record<string, Endpoint>)[action]?.summary ?? action;
+const summaries = new Map(endpoints.map(([name, { summary }]) => [name, summary]));
+const summaryOf = (action: string): string => summaries.get(action) ?? action;

@@ -5,7 +5,7 @@ import {
   type NestInterceptor,
 } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
-import type { Endpoint } from '@plumgate/contract';
+import { zodOf, type Endpoint } from '@plumgate/contract';
 import { map, type Observable } from 'rxjs';
 import { ENDPOINT } from './bind.ts';
 
@@ -18,6 +18,6 @@ export class AnswerInterceptor implements NestInterceptor {
     const endpoint = this.reflector.get<Endpoint>(ENDPOINT, context.getHandler());
     return next
       .handle()
-      .pipe(map((answer) => (endpoint.answerType ? answer : endpoint.answer.parse(answer))));
+      .pipe(map((answer) => (endpoint.answerType ? answer : zodOf(endpoint.answer).parse(answer))));
   }
 }
