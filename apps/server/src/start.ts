@@ -18,6 +18,7 @@ import { LiveEvents } from './platform/live-events.ts';
 import { Admission } from './api/admission.ts';
 import { AppModule } from './app.module.ts';
 import { DemoTime } from './demo/demo-time.ts';
+import { BusyFeedService } from './domains/booking/busy-feed.service.ts';
 import { SiteVersions } from './domains/clients/site-versions.ts';
 import { DomainService } from './domains/own-domains/domain.service.ts';
 import { Database } from './platform/database/database.ts';
@@ -122,6 +123,7 @@ export async function assemble(given: Foundations): Promise<Running> {
   app.get(Gathering).start();
   app.get(Worker).start();
   app.get(Housekeeping).start();
+  app.get(BusyFeedService).start();
   return { app, stop: () => stop(app, given.log) };
 }
 
@@ -179,6 +181,7 @@ async function stop(app: NestFastifyApplication, log: PinoLogger): Promise<void>
     () => app.get(LiveEvents).stop(),
     () => app.get(DemoTime).stop(),
     () => app.get(Housekeeping).stop(),
+    () => app.get(BusyFeedService).stop(),
     () => app.get<DnsStandIn | null>(DNS_STAND_IN)?.stop(),
     () => worker.stop(),
     () => app.get(Gathering).stop(),

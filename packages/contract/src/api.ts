@@ -1,9 +1,7 @@
 import { Brand } from '@plumgate/core/brand';
 import {
   BinId,
-  BookingId,
   CampaignId,
-  CalendarId,
   ClientId,
   FieldId,
   FormId,
@@ -33,7 +31,6 @@ import { Conditions, noConditions } from '@plumgate/core/conditions';
 import { CampaignContent } from '@plumgate/core/campaigns';
 import { Email, EmailFinding } from '@plumgate/core/emails';
 import { MergeGroup } from '@plumgate/core/messages';
-import { CalendarContent } from '@plumgate/core/booking';
 import { SequenceContent } from '@plumgate/core/followup';
 import { QuestionKey } from '@plumgate/core/forms';
 import { Language, ownCode } from '@plumgate/core/page';
@@ -54,7 +51,7 @@ import { RuleContent } from '@plumgate/core/routing';
 import { WebsiteReading } from '@plumgate/core/website';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
-import { name, nothing, page, searchText } from './parts.ts';
+import { DraftContent, inBin, name, nothing, page, searchText, Version } from './parts.ts';
 import {
   AuditView,
   AlsoGivenView,
@@ -66,9 +63,6 @@ import {
   BinEntry,
   ErasureView,
   BinKind,
-  BookingView,
-  CalendarView,
-  EventChange,
   FollowUpStart,
   FollowUpTemplateView,
   ClientSheet,
@@ -117,7 +111,6 @@ import {
   SequenceEffect,
   SequenceView,
   StepFigures,
-  SlotView,
   StandInRecord,
   TemplateContent,
   TemplateKind,
@@ -134,12 +127,7 @@ const ofFunnel = z.object({ funnelId: FunnelId });
 const ofRevision = z.object({ pageId: PageId, revisionId: RevisionId });
 const ofDomain = z.object({ clientId: ClientId, host: z.string().max(253) });
 const mostSteps = 20;
-const ofCalendar = z.object({ calendarId: CalendarId });
-const ofBooking = z.object({ bookingId: BookingId });
 const ofSequence = z.object({ sequenceId: SequenceId });
-const inBin = z.object({ binId: BinId });
-/** How often something was saved; a column of 32 bits. */
-const Version = z.int().min(0).max(2_147_483_647);
 /** A row's number in an address. */
 const RowNumber = z.coerce.number<string>().int().min(1).max(2_147_483_647);
 
@@ -161,6 +149,7 @@ const jsonText = <Schema extends z.ZodType>(schema: Schema) =>
 export * from './accounts-api.ts';
 export * from './overview-api.ts';
 export * from './waiting-api.ts';
+export * from './bookings-api.ts';
 export * from './messages-api.ts';
 
 export const health = endpoint({
@@ -1755,11 +1744,6 @@ export const previewSequenceChange = endpoint({
   body: z.object({ content: SequenceContent }),
   answer: SequenceEffect,
 });
-/** What is being changed, whole or not; `version` is the one it was changed from. */
-const DraftContent = z.object({
-  version: z.int().min(0),
-  content: z.record(z.string(), z.unknown()),
-});
 
 export const saveSequence = endpoint({
   method: 'PUT',
@@ -1866,156 +1850,6 @@ export const removeRule = endpoint({
   right: 'followup.write',
   params: z.object({ ruleId: RuleId }),
   answer: inBin,
-});
-
-export const listCalendars = endpoint({
-  method: 'GET',
-  path: '/api/clients/:clientId/calendars',
-  summary: "A client's calendars",
-  right: 'bookings.read',
-  params: ofClient,
-  answer: z.object({ calendars: z.array(CalendarView) }),
-});
-export const createCalendar = endpoint({
-  method: 'POST',
-  path: '/api/clients/:clientId/calendars',
-  summary: 'Start a calendar with plain hours, or an event on a date',
-  right: 'bookings.set-up',
-  params: ofClient,
-  body: z.object({
-    name: name('the calendar'),
-    /** When it takes place, for an event: wall time of the client, `2026-11-19T18:30`, and its length. */
-    event: z
-      .object({
-        start: z.iso.datetime({
-          local: true,
-          offset: false,
-          error: 'Give the day and the time.',
-        }),
-        minutes: z.int().min(5, 'At least 5 minutes.').max(1440, 'At most 24 hours.'),
-      })
-      .optional(),
-  }),
-  answer: CalendarView,
-});
-export const previewCalendarChange = endpoint({
-  method: 'POST',
-  path: '/api/calendars/:calendarId/preview',
-  summary: 'What a change of an event means for those who are signed up',
-  asks: true,
-  right: 'bookings.set-up',
-  params: ofCalendar,
-  body: z.object({ content: CalendarContent }),
-  answer: EventChange,
-});
-export const getCalendar = endpoint({
-  method: 'GET',
-  path: '/api/calendars/:calendarId',
-  summary: 'A calendar with its settings',
-  right: 'bookings.read',
-  params: ofCalendar,
-  answer: CalendarView,
-});
-export const saveCalendar = endpoint({
-  method: 'PUT',
-  path: '/api/calendars/:calendarId',
-  summary:
-    'Change a calendar; bookings that are made stay as they are, but an event takes them along',
-  right: 'bookings.set-up',
-  params: ofCalendar,
-  body: z.object({ version: Version, content: CalendarContent }),
-  answer: CalendarView,
-});
-export const saveCalendarDraft = endpoint({
-  method: 'PUT',
-  path: '/api/calendars/:calendarId/draft',
-  summary: 'Keep what is being changed of a calendar; it takes effect when it is saved',
-  right: 'bookings.set-up',
-  params: ofCalendar,
-  body: DraftContent,
-  answer: nothing,
-});
-export const discardCalendarDraft = endpoint({
-  method: 'DELETE',
-  path: '/api/calendars/:calendarId/draft',
-  summary: 'Discard what was being changed of a calendar',
-  right: 'bookings.set-up',
-  params: ofCalendar,
-  answer: nothing,
-});
-export const removeCalendar = endpoint({
-  method: 'DELETE',
-  path: '/api/calendars/:calendarId',
-  summary: 'Move a calendar to the bin; bookings that are made stay',
-  right: 'bookings.set-up',
-  params: ofCalendar,
-  answer: inBin,
-});
-export const listSlots = endpoint({
-  method: 'GET',
-  path: '/api/calendars/:calendarId/slots',
-  summary: 'The free starts of a calendar',
-  right: 'bookings.read',
-  params: ofCalendar,
-  query: z.object({ from: InstantText, until: InstantText }),
-  answer: z.object({ slots: z.array(SlotView) }),
-});
-export const listBookings = endpoint({
-  method: 'GET',
-  path: '/api/clients/:clientId/bookings',
-  summary: "A client's bookings in a stretch of time",
-  right: 'bookings.read',
-  params: ofClient,
-  query: z.object({ from: InstantText, until: InstantText }),
-  answer: z.object({ bookings: z.array(BookingView) }),
-});
-export const addBooking = endpoint({
-  method: 'POST',
-  path: '/api/calendars/:calendarId/bookings',
-  summary: 'Book for someone, outside of hours too: for a known person or a new one',
-  right: 'bookings.write',
-  params: ofCalendar,
-  body: z
-    .object({
-      start: InstantText,
-      personId: PersonId.optional(),
-      name: z.string().trim().max(120).default(''),
-      email: z
-        .union([z.literal(''), z.email('Give an email address such as ana@example.com.')])
-        .default(''),
-      phone: z.string().trim().max(40).default(''),
-    })
-    .refine((body) => body.personId !== undefined || body.name !== '', {
-      error: 'Say who it is for.',
-      path: ['name'],
-    }),
-  answer: BookingView,
-});
-export const moveBooking = endpoint({
-  method: 'PUT',
-  path: '/api/bookings/:bookingId/time',
-  summary: 'Give a booking another time; the person is told, reminders follow',
-  right: 'bookings.write',
-  params: ofBooking,
-  body: z.object({ start: InstantText }),
-  answer: BookingView,
-});
-export const cancelBooking = endpoint({
-  method: 'POST',
-  path: '/api/bookings/:bookingId/cancel',
-  summary: 'Cancel a booking; the person is told',
-  right: 'bookings.write',
-  params: ofBooking,
-  answer: BookingView,
-});
-export const markBooking = endpoint({
-  method: 'POST',
-  path: '/api/bookings/:bookingId/mark',
-  summary: 'Say what came of a booking',
-  right: 'bookings.write',
-  params: ofBooking,
-  body: z.object({ as: z.enum(['came', 'missed', 'booked']) }),
-  answer: BookingView,
 });
 
 export const removePerson = endpoint({

@@ -1,3 +1,4 @@
+import { BinId } from '@plumgate/core/basics';
 import { z } from 'zod';
 
 /** A name that somebody gives; `what` says what to, as "the funnel". */
@@ -21,3 +22,14 @@ export const page = {
   after: z.string().max(200).optional(),
   limit: z.coerce.number().int().min(1).max(200).default(50),
 };
+
+export const inBin = z.object({ binId: BinId });
+
+/** How often something was saved; a column of 32 bits. */
+export const Version = z.int().min(0).max(2_147_483_647);
+
+/** What is being changed, whole or not; `version` is the one it was changed from. */
+export const DraftContent = z.object({
+  version: z.int().min(0),
+  content: z.record(z.string(), z.unknown()),
+});

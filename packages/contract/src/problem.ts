@@ -63,6 +63,10 @@ export const problemCodes = {
     status: 422,
     title: 'The file is not a picture that can be read. Use JPEG, PNG, WebP, AVIF or GIF.',
   },
+  'too-many-busy-feeds': {
+    status: 422,
+    title: 'Five calendars are read for one person at most. Remove one first.',
+  },
   'not-fetched': { status: 422, title: 'Nothing could be fetched from this address.' },
   'not-a-page': {
     status: 422,

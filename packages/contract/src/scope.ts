@@ -26,6 +26,10 @@ export const clientOwnedIds = [
   'uploadId',
   'campaignId',
   'voucherPoolId',
+  'staffId',
+  'timeOffId',
+  'busyFeedId',
+  'waitingEntryId',
 ] as const;
 export type ClientOwnedId = (typeof clientOwnedIds)[number];
 

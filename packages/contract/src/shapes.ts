@@ -2,6 +2,7 @@ import { Brand } from '@plumgate/core/brand';
 import {
   BinId,
   BookingId,
+  BusyFeedId,
   CalendarId,
   CampaignId,
   ClientId,
@@ -26,15 +27,18 @@ import {
   SubmissionId,
   RunId,
   TaskId,
+  StaffId,
   TemplateId,
+  TimeOffId,
   VoucherPoolId,
+  WaitingEntryId,
 } from '@plumgate/core/basics';
 import { VoucherPoolContent } from '@plumgate/core/vouchers';
 import { Finding } from '@plumgate/core/launch';
 import { Facts } from '@plumgate/core/clients';
 import { junkReasons, UploadedFile } from '@plumgate/core/forms';
 import { Conditions } from '@plumgate/core/conditions';
-import { CalendarContent } from '@plumgate/core/booking';
+import { CalendarContent, Deposit, StaffTimes } from '@plumgate/core/booking';
 import {
   followUpAims,
   startWords,
@@ -608,6 +612,13 @@ export const BookingView = z.object({
   endsAt: InstantText,
   state: BookingState,
   person: z.object({ id: PersonId, name: z.string(), email: z.string(), phone: z.string() }),
+  /** Who of the staff it is with; null for nobody by name. */
+  staff: z.object({ id: StaffId, name: z.string() }).nullable(),
+  /** The name of the place, of a calendar that has several. */
+  place: z.string().nullable(),
+  /** What the calendar's questions were answered by. */
+  answers: z.array(z.object({ label: z.string(), answer: z.string() })),
+  deposit: Deposit.nullable(),
 });
 export type BookingView = z.infer<typeof BookingView>;
 
@@ -641,8 +652,46 @@ export const CalendarView = z.object({
   content: CalendarContent,
   version: z.int(),
   draft: ContentDraft.nullable(),
+  /** Who of the client's staff takes its bookings, as it is saved; empty for a calendar without staff. */
+  staff: z.array(z.object({ id: StaffId, name: z.string() })),
 });
 export type CalendarView = z.infer<typeof CalendarView>;
+
+/** When somebody of a client's staff takes bookings, and what keeps them. */
+export const StaffTimesView = z.object({
+  id: StaffId,
+  name: z.string(),
+  role: z.string(),
+  content: StaffTimes,
+  /** 0 for somebody who was never set up. */
+  version: z.int(),
+  timeOff: z.array(
+    z.object({ id: TimeOffId, from: InstantText, until: InstantText, note: z.string() }),
+  ),
+  /** Their own calendars, from which busy times are read: of the address, which is private, only the host. */
+  feeds: z.array(
+    z.object({
+      id: BusyFeedId,
+      host: z.string(),
+      readAt: InstantText.nullable(),
+      /** Why it could not be read the last time; what it said before holds. */
+      problem: z.string().nullable(),
+    }),
+  ),
+});
+export type StaffTimesView = z.infer<typeof StaffTimesView>;
+
+/** Somebody who waits for a seat of a calendar. */
+export const WaitingView = z.object({
+  id: WaitingEntryId,
+  person: z.object({ id: PersonId, name: z.string() }),
+  /** The date of an event that they want; null for any time. */
+  wants: InstantText.nullable(),
+  since: InstantText,
+  /** The seat that is held for them, and until when; null while they wait. */
+  offered: z.object({ start: InstantText, until: InstantText }).nullable(),
+});
+export type WaitingView = z.infer<typeof WaitingView>;
 
 /** What a change of an event's dates means for those who are signed up. */
 export const EventChange = z.object({
@@ -663,6 +712,8 @@ export const SlotView = z.object({
   /** Which of two alike wall times it is, on the day the clocks go back. */
   repeated: z.enum(['first', 'second']).nullable(),
   left: z.int(),
+  /** Who of the staff can take it; left out for a calendar without staff. */
+  staff: z.array(StaffId).optional(),
 });
 export type SlotView = z.infer<typeof SlotView>;
 

@@ -7,7 +7,7 @@ import type {
   PictureRef,
   RichText,
 } from '@plumgate/core/basics';
-import type { DayOfTimes, TimeChoice } from '@plumgate/core/booking';
+import type { DayOfTimes, TimeChoice, TimeOptions } from '@plumgate/core/booking';
 import type { Brand } from '@plumgate/core/brand';
 import type { Facts } from '@plumgate/core/clients';
 import type { FieldProblem, FormDefinition, Question } from '@plumgate/core/forms';
@@ -21,7 +21,7 @@ export type FormState =
   | { kind: 'arrived'; message: string };
 
 /** A calendar's free times as a visitor chooses among them. */
-export interface FreeTimes {
+export interface FreeTimes extends TimeOptions {
   days: DayOfTimes[];
   /** The free times closest to one that was wished and taken; empty otherwise. */
   nearest: (TimeChoice & { day: string })[];

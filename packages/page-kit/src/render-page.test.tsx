@@ -30,6 +30,10 @@ const times: FreeTimes = {
   nearest: [],
   seats: false,
   later: null,
+  staff: [],
+  choosesStaff: false,
+  places: [],
+  waits: [],
 };
 const context = (changes: Partial<PageContext> = {}) =>
   sampleContext({ forms: { [formId]: form }, times: () => times, ...changes });

@@ -3,8 +3,10 @@ import { withValues } from '@plumgate/core/basics';
 import type { FreeTimes } from './page-context.ts';
 import { usePageStrings } from './page-strings.ts';
 
-/** The name of the field that carries a chosen time. */
+/** The names of the fields that carry a chosen time, whom it is with, and at which place. */
 export const slotField = '_slot';
+export const staffField = '_with';
+export const placeField = '_place';
 
 export const timesCss = `
 .times{border:0;margin:14px 0 0;padding:0;min-width:0}
@@ -26,11 +28,23 @@ export const timesCss = `
 .times .only{display:flex;gap:10px;align-items:flex-start;font-weight:620;padding:12px 14px;background:var(--tint);color:var(--on-tint);border-radius:min(var(--corner),12px)}
 .times input{accent-color:var(--action)}
 .times .only small{display:block;font-weight:480}
+.times .pick{display:block;margin:0 0 14px;font-weight:620;font-size:.94rem}
+.times .pick select{display:block;width:100%;margin-top:6px;min-height:46px;padding:9px 12px;border:1.5px solid #8b8b86;border-radius:min(var(--corner),12px);background:#fff;color:#1b1b1b;font:inherit}
+.times .wait{margin-top:10px}
 .times .later{display:inline-block;margin-top:10px;color:inherit}
 .times .none{margin:0}`;
 
 /** Free times to choose one of, by day; the first day is open. Works by keyboard and without script. */
-export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
+export function Times({
+  times,
+  chosen,
+  wish = {},
+}: {
+  times: FreeTimes;
+  chosen: string;
+  /** Whom and where somebody chose before. */
+  wish?: Readonly<Record<string, string>>;
+}) {
   const { times: strings, when } = usePageStrings();
   const all = times.days.flatMap((day) => day.times);
   const [day] = times.days;
@@ -38,12 +52,17 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
   if (!day || !only)
     return (
       <fieldset className="times" data-times="">
-        <p className="none">{times.seats ? strings.full : strings.none}</p>
+        {times.waits.length > 0 ? (
+          <Waits times={times} chosen={chosen} />
+        ) : (
+          <p className="none">{times.seats ? strings.full : strings.none}</p>
+        )}
       </fieldset>
     );
-  if (all.length === 1 && !times.later)
+  if (all.length === 1 && !times.later && times.waits.length === 0)
     return (
       <fieldset className="times" data-times="">
+        <Options times={times} wish={wish} />
         <label className="only">
           <input type="radio" name={slotField} value={only.start} defaultChecked />
           <span>
@@ -57,6 +76,7 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
   return (
     <fieldset className="times" data-times="">
       <legend>{strings.choose}</legend>
+      <Options times={times} wish={wish} />
       {times.nearest.length > 0 && (
         <>
           <p className="near">{strings.nearest}</p>
@@ -86,6 +106,7 @@ export function Times({ times, chosen }: { times: FreeTimes; chosen: string }) {
           </div>
         </details>
       ))}
+      {times.waits.length > 0 && <Waits times={times} chosen={chosen} />}
       {times.later && (
         <a className="later" href={times.later}>
           {strings.later}
@@ -107,7 +128,7 @@ function Chip({
   chosen: string;
 }) {
   return (
-    <label>
+    <label data-staff={time.staff && placesOf(time.staff, times)}>
       <input
         type="radio"
         name={slotField}
@@ -119,6 +140,69 @@ function Chip({
         {times.seats && <SeatsLeft count={time.left} />}
       </span>
     </label>
+  );
+}
+
+/** The dates that are full, each with its place on the waiting list; the only one there is is chosen already. */
+function Waits({ times, chosen }: { times: FreeTimes; chosen: string }) {
+  const { times: strings, when: joined } = usePageStrings();
+  const isOnly = times.waits.length === 1 && times.days.length === 0;
+  return times.waits.map(({ value, when }) => (
+    <label key={value} className="only wait">
+      <input
+        type="radio"
+        name={slotField}
+        value={value}
+        defaultChecked={value === chosen || isOnly}
+      />
+      <span>
+        {when && <>{withValues(joined, { day: when.day, time: when.time })}: </>}
+        {strings.wait}
+        <small>{strings.waitHelp}</small>
+      </span>
+    </label>
+  ));
+}
+
+/** Who can take something, as their places in the list of staff: `0 2`. */
+const placesOf = (who: readonly string[], { staff }: FreeTimes): string =>
+  staff.flatMap(({ id }, index) => (who.includes(id) ? [index] : [])).join(' ');
+
+/** Whom somebody wants to see and where; the page's script shows the times that go with it. */
+function Options({ times, wish }: { times: FreeTimes; wish: Readonly<Record<string, string>> }) {
+  const { times: strings } = usePageStrings();
+  return (
+    <>
+      {times.places.length > 0 && (
+        <label className="pick">
+          {strings.place}
+          <select name={placeField} defaultValue={wish[placeField]}>
+            {times.places.map(({ id, name, staff }) => (
+              <option
+                key={id}
+                value={id}
+                data-staff={staff.length > 0 ? placesOf(staff, times) : undefined}
+              >
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {times.choosesStaff && (
+        <label className="pick">
+          {strings.staff}
+          <select name={staffField} defaultValue={wish[staffField]}>
+            <option value="">{strings.anybody}</option>
+            {times.staff.map(({ id, name }, index) => (
+              <option key={id} value={id} data-staff={String(index)}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </>
   );
 }
 

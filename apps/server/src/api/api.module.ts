@@ -38,6 +38,8 @@ import { EventStreams } from './event-streams.ts';
 import { BrowserSignIn } from './browser-sign-in.ts';
 import { ProfileController } from './profile.controller.ts';
 import { StaffController } from './staff.controller.ts';
+import { StaffTimesController } from './staff-times.controller.ts';
+import { CalendarFeedController } from './calendar-feed.controller.ts';
 import { AuditInterceptor } from './audit.interceptor.ts';
 import { BinController } from './bin.controller.ts';
 import { BookingController } from './booking.controller.ts';
@@ -114,6 +116,8 @@ import { WebsiteController } from './website.controller.ts';
     WaitingController,
     ProfileController,
     StaffController,
+    StaffTimesController,
+    CalendarFeedController,
     BinController,
     BookingController,
     CampaignController,

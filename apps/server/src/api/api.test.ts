@@ -240,9 +240,15 @@ describe('every id in an address', () => {
        returning run_id as id, id as step`,
       [clientId, booking.person.id],
     );
+    const { rows: waits } = await app.database.pool.query<{ id: string }>(
+      `insert into waiting_list (id, client_id, calendar_id, person_id, state, since)
+       values (gen_random_uuid(), $1, $2, $3, 'waiting', now()) returning id`,
+      [clientId, calendarId, booking.person.id],
+    );
     return {
       ...aside,
       ...(await builtFor(clientId, aside)),
+      waitingEntryId: waits[0]!.id,
       sequenceId,
       ...{ runId: runs[0]!.id, runStepId: runs[0]!.step },
       receivedId: received[0]!.id,
@@ -311,9 +317,24 @@ describe('every id in an address', () => {
        values ($1, $2, 'ABCDEFGH', 'ABCDEFGH') returning code as id`,
       [clientId, voucherPoolId],
     );
+    const staffId = await add(
+      `insert into client_staff (id, client_id, position, name, role, about)
+       values (gen_random_uuid(), $1, 0, 'A', '', '') returning id`,
+      [clientId],
+    );
+    const timeOffId = await add(
+      `insert into time_off (id, client_id, staff_id, starts_at, ends_at, note)
+       values (gen_random_uuid(), $1, $2, now(), now(), '') returning id`,
+      [clientId, staffId],
+    );
+    const busyFeedId = await add(
+      `insert into busy_feeds (id, client_id, staff_id, address, next_at)
+       values (gen_random_uuid(), $1, $2, 'https://example.com/a.ics', now()) returning id`,
+      [clientId, staffId],
+    );
     return {
       ...{ pictureId, approvalId, remarkId, testRunId, ruleId, fieldId },
-      ...{ campaignId, voucherPoolId, code },
+      ...{ campaignId, voucherPoolId, code, staffId, timeOffId, busyFeedId },
     };
   }
 

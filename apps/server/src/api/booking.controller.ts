@@ -1,12 +1,14 @@
 import { Controller } from '@nestjs/common';
 import { Bin } from '../records/bin/bin.ts';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
-import { newCalendar, newEvent } from '@plumgate/core/booking';
+import { answersOf, newCalendar, newEvent } from '@plumgate/core/booking';
 import { Temporal } from 'temporal-polyfill';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { slotView } from '../domains/booking/slot-view.ts';
+import { WaitingListService } from '../domains/booking/waiting-list.service.ts';
+import { SlotService } from '../domains/booking/slot.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 
 @Controller()
@@ -15,6 +17,8 @@ export class BookingController {
     private readonly bin: Bin,
     private readonly calendars: CalendarService,
     private readonly bookings: BookingService,
+    private readonly freeSlots: SlotService,
+    private readonly waiting: WaitingListService,
     private readonly clients: ClientService,
   ) {}
 
@@ -67,7 +71,8 @@ export class BookingController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.listSlots>> {
     const calendar = await this.calendars.row(params.calendarId, who);
-    const slots = await this.bookings.slots(calendar, moment(query.from), moment(query.until));
+    const { from, until, ...wish } = query;
+    const slots = await this.freeSlots.slots(calendar, moment(from), moment(until), wish);
     return { slots: slots.map(slotView) };
   }
 
@@ -90,7 +95,9 @@ export class BookingController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.addBooking>> {
     const calendar = await this.calendars.row(params.calendarId, who);
-    return this.bookings.bookByHand(calendar, moment(body.start), body);
+    const answers = answersOf(calendar.content, body.answers);
+    const { staff, place } = body;
+    return this.bookings.bookByHand(calendar, moment(body.start), body, { answers, staff, place });
   }
 
   @Bind(api.moveBooking)
@@ -98,7 +105,8 @@ export class BookingController {
     @Input() { params, body }: InputOf<typeof api.moveBooking>,
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.moveBooking>> {
-    return this.bookings.move(params.bookingId, moment(body.start), 'business', who);
+    const { start, staff } = body;
+    return this.bookings.move(params.bookingId, moment(start), 'business', who, { staff });
   }
 
   @Bind(api.cancelBooking)
@@ -115,6 +123,39 @@ export class BookingController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.markBooking>> {
     return this.bookings.mark(params.bookingId, body.as, who);
+  }
+
+  @Bind(api.listWaitingEntries)
+  async listWaiting(
+    @Input() { params }: InputOf<typeof api.listWaitingEntries>,
+  ): Promise<Answer<typeof api.listWaitingEntries>> {
+    return { waiting: await this.waiting.list(params.calendarId) };
+  }
+
+  @Bind(api.addWaitingEntry)
+  async addWaiting(
+    @Input() { params, body }: InputOf<typeof api.addWaitingEntry>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.addWaitingEntry>> {
+    const calendar = await this.calendars.row(params.calendarId, who);
+    await this.waiting.add(calendar, body.personId, body.wants ? moment(body.wants) : null);
+    return {};
+  }
+
+  @Bind(api.removeWaitingEntry)
+  async removeWaiting(
+    @Input() { params }: InputOf<typeof api.removeWaitingEntry>,
+  ): Promise<Answer<typeof api.removeWaitingEntry>> {
+    await this.waiting.remove(params.waitingEntryId);
+    return {};
+  }
+
+  @Bind(api.noteDeposit)
+  noteDeposit(
+    @Input() { params, body }: InputOf<typeof api.noteDeposit>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.noteDeposit>> {
+    return this.bookings.noteDeposit(params.bookingId, body.deposit, who);
   }
 
   @Bind(api.removeCalendar)

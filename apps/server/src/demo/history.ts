@@ -3,6 +3,7 @@ import type { Instant, PersonId, SubmissionId, UserId } from '@plumgate/core/bas
 import { and, asc, eq } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { BookingService } from '../domains/booking/booking.service.ts';
+import { SlotService } from '../domains/booking/slot.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { HeldService } from '../domains/intake/held.service.ts';
 import { incomingOf, type Incoming } from '../domains/intake/incoming.ts';
@@ -456,7 +457,7 @@ class Player {
     await this.app.get(Gathering).flush();
     const calendar = await this.app.get(CalendarService).row(page.calendars[0]!, seesAll);
     const now = this.app.get(Clock).now();
-    const free = await bookings.slots(calendar, now, now.add({ hours: 24 * 30 }));
+    const free = await this.app.get(SlotService).slots(calendar, now, now.add({ hours: 24 * 30 }));
     const slot = free[Math.floor(this.chance.next() ** 2 * Math.min(free.length, 90))];
     if (!slot) return false;
     const texts: Record<string, string> = this.chance.next() < 0.6 ? { texts: 'yes' } : {};

@@ -8,6 +8,9 @@ import { jobs } from '../platform/jobs/jobs.table.ts';
 import { approvalLinks, remarks } from './approvals/table.ts';
 import { campaigns } from './campaigns/table.ts';
 import { bookings, calendars } from './booking/table.ts';
+import { waitingList } from './booking/waiting-list.table.ts';
+import { busyFeeds, timeOff } from './booking/staff-times.table.ts';
+import { staff } from './clients/record-tables.ts';
 import { ofActiveClients } from './clients/active-clients.ts';
 import { clients } from './clients/table.ts';
 import { runSteps, sequenceRuns, sequences } from './followup/table.ts';
@@ -58,6 +61,10 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned | Owned[]> = {
   uploadId: uploads,
   campaignId: campaigns,
   voucherPoolId: voucherPools,
+  staffId: staff,
+  timeOffId: timeOff,
+  busyFeedId: busyFeeds,
+  waitingEntryId: waitingList,
 };
 
 /** In no bin. A person who was merged into another is still asked for, by links of before. */

@@ -3,12 +3,10 @@ import { CalendarId } from '@plumgate/core/basics';
 import { pageWords } from '@plumgate/core/languages';
 import { renderLinkPage, type LinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
-import {
-  BookingService,
-  placeOf,
-  whenOf,
-  type LoadedBooking,
-} from '../domains/booking/booking.service.ts';
+import { BookingMessages } from '../domains/booking/booking-messages.ts';
+import { BookingService } from '../domains/booking/booking.service.ts';
+import { placeOf, whenOf, type LoadedBooking } from '../domains/booking/loaded-booking.ts';
+import { SlotService } from '../domains/booking/slot.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { slotView } from '../domains/booking/slot-view.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
@@ -45,6 +43,8 @@ export class LinkRoutes {
     private readonly clients: ClientService,
     private readonly calendars: CalendarService,
     private readonly bookings: BookingService,
+    private readonly bookingMessages: BookingMessages,
+    private readonly freeSlots: SlotService,
     private readonly times: ShownTimes,
     private readonly links: PersonLinks,
     private readonly consent: ConsentService,
@@ -66,7 +66,7 @@ export class LinkRoutes {
           'content-type': 'text/calendar; charset=utf-8',
           'content-disposition': 'attachment; filename="visit.ics"',
         })
-        .send(this.bookings.file(loaded).content);
+        .send(this.bookingMessages.file(loaded).content);
     });
     site.get('/:client/~/booking/:token', siteOptions, async (request, reply) => {
       const loaded = await this.bookingAt(request);
@@ -182,7 +182,7 @@ export class LinkRoutes {
     const farthest = from.add({ hours: 24 * mostDays });
     const asked = chosenTime(query.until) ?? from.add({ hours: 24 * 31 });
     const until = asked.epochMilliseconds > farthest.epochMilliseconds ? farthest : asked;
-    const free = await this.bookings.slots(calendar, from, until);
+    const free = await this.freeSlots.slots(calendar, from, until);
     return reply
       .headers({ 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' })
       .send({
@@ -223,7 +223,9 @@ export class LinkRoutes {
     const { booking, calendar, client } = loaded;
     const path = this.links.bookingPath(booking.id);
     const when = whenOf(loaded);
-    const where = placeOf(loaded);
+    const where = [loaded.staff && `With ${loaded.staff.name}`, placeOf(loaded)]
+      .filter(Boolean)
+      .join('. ');
     if (booking.state === 'cancelled') {
       return {
         ...linkBasics(client),
@@ -246,7 +248,10 @@ export class LinkRoutes {
       lines: [`${calendar.content.name}. ${where}`],
       links: [{ href: `${path}/visit.ics`, label: 'Put it in your calendar' }],
       times: {
-        free: await this.times.timesOf(calendar, path, { from, except: booking.id }),
+        free: await this.times.timesOf(calendar, path, {
+          ...{ from, except: booking.id, place: booking.place },
+          staff: calendar.content.staffing?.assign === 'choose' ? booking.staffId : null,
+        }),
         label: 'Move to this time',
       },
       presses: [{ does: 'cancel', label: 'Cancel this booking', quiet: true }],

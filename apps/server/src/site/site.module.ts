@@ -10,6 +10,7 @@ import { PicturesModule } from '../domains/pictures/pictures.module.ts';
 import { ResultsModule } from '../domains/results/results.module.ts';
 import { TestRunsModule } from '../domains/test-runs/test-runs.module.ts';
 import { ApprovalRoutes } from './approval.routes.ts';
+import { CalendarFeedRoutes } from './calendar-feed.routes.ts';
 import { AssetRoutes } from './asset.routes.ts';
 import { ChatRoutes } from './chat.routes.ts';
 import { CONFIG, type Config } from '../platform/config.ts';
@@ -30,6 +31,7 @@ import { SiteRoutes } from './site.routes.ts';
 import { MessageHookRoutes } from './message-hook.routes.ts';
 import { VouchersModule } from '../domains/vouchers/vouchers.module.ts';
 import { Visitors } from './visitor.ts';
+import { OfferRoutes } from './offer.routes.ts';
 import { VoucherRoutes } from './voucher.routes.ts';
 
 const carryOver: Provider = {
@@ -57,6 +59,7 @@ const carryOver: Provider = {
   providers: [
     ApprovalRoutes,
     AssetRoutes,
+    CalendarFeedRoutes,
     carryOver,
     ChatRoutes,
     CrawlerRoutes,
@@ -72,6 +75,7 @@ const carryOver: Provider = {
     MessageHookRoutes,
     Visitors,
     VoucherRoutes,
+    OfferRoutes,
   ],
 })
 export class SiteModule {}

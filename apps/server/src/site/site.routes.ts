@@ -1,12 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import type { FastifyInstance } from 'fastify';
 import { ApprovalRoutes } from './approval.routes.ts';
+import { CalendarFeedRoutes } from './calendar-feed.routes.ts';
 import { AssetRoutes } from './asset.routes.ts';
 import { ChatRoutes } from './chat.routes.ts';
 import { CrawlerRoutes } from './crawler.routes.ts';
 import { FormRoutes } from './form.routes.ts';
 import { HostCheckRoutes } from './host-check.routes.ts';
 import { LinkRoutes } from './link.routes.ts';
+import { OfferRoutes } from './offer.routes.ts';
 import { VoucherRoutes } from './voucher.routes.ts';
 import { PreferencesRoutes } from './preferences.routes.ts';
 import { notHere } from './page-headers.ts';
@@ -23,6 +25,7 @@ export class SiteRoutes {
     private readonly links: LinkRoutes,
     private readonly preferences: PreferencesRoutes,
     private readonly vouchers: VoucherRoutes,
+    private readonly offers: OfferRoutes,
     private readonly chats: ChatRoutes,
     private readonly approvals: ApprovalRoutes,
     private readonly crawlers: CrawlerRoutes,
@@ -30,12 +33,14 @@ export class SiteRoutes {
     private readonly forms: FormRoutes,
     private readonly messageHooks: MessageHookRoutes,
     private readonly hostCheck: HostCheckRoutes,
+    private readonly calendarFeeds: CalendarFeedRoutes,
   ) {}
 
   async register(app: FastifyInstance): Promise<void> {
     this.assets.register(app);
     await this.messageHooks.register(app);
     this.hostCheck.register(app);
+    this.calendarFeeds.register(app);
     await app.register((site) => this.registerSite(site), { prefix: mount });
   }
 
@@ -47,6 +52,7 @@ export class SiteRoutes {
     await this.links.register(site);
     this.preferences.register(site);
     this.vouchers.register(site);
+    this.offers.register(site);
     this.chats.register(site);
     this.approvals.register(site);
     this.crawlers.register(site);

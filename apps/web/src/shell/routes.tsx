@@ -173,6 +173,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/bookings/staff',
+        lazy: async () => ({
+          Component: (await import('../features/bookings/staff-screen.tsx')).StaffScreen,
+        }),
+      },
+      {
         path: '/:client/bookings/calendars/:calendarId',
         lazy: async () => ({
           Component: (await import('../features/bookings/calendar-screen.tsx')).CalendarScreen,

@@ -33,6 +33,7 @@ export const calendarOf = (number: number, name: string): CalendarView => ({
   content: newCalendar(name, quayside.zone),
   version: 1,
   draft: null,
+  staff: [],
 });
 
 export const funnelOf = (number: number, changes: Partial<FunnelSummary> = {}): FunnelSummary => ({

@@ -9,7 +9,8 @@ export type ReferenceKind =
   | 'picture'
   | 'file'
   | 'linkedBand'
-  | 'stage';
+  | 'stage'
+  | 'staff';
 
 /** One thing named by another: what it is, which, and at which setting it is named, such as `actions.0.to`. */
 export interface Reference {

@@ -1,3 +1,5 @@
+import type { CalendarPlace } from './staffing.ts';
+
 /** Where bookings of a calendar happen, as its settings offer it. */
 export const bookingPlaces = {
   ours: 'At the business',
@@ -26,4 +28,18 @@ export function bookingPlaceWords(
     case 'video':
       return where ? `By video: ${where}` : 'By video';
   }
+}
+
+/** Where a booking of a calendar is: the chosen one of several places, or the calendar's own. */
+export function bookedPlace(
+  calendar: {
+    place: BookingPlace;
+    where: string;
+    places: readonly Pick<CalendarPlace, 'id' | 'name' | 'address'>[];
+  },
+  chosen: string | null,
+): { place: BookingPlace; where: string } {
+  const place = calendar.places.find(({ id }) => id === chosen);
+  if (!place) return calendar;
+  return { place: 'ours', where: [place.name, place.address].filter(Boolean).join(', ') };
 }

@@ -5,7 +5,9 @@ import type { MergeGroup } from '../messages/index.ts';
 import type { Week } from '../opening/index.ts';
 import { bookingPlaces, type BookingPlace } from './booking-place.ts';
 import { Calendar, plainCalendar } from './calendar.ts';
+import { CalendarQuestion } from './calendar-question.ts';
 import { EventDates, onceAt } from './event-dates.ts';
+import { CalendarPlace, Staffing } from './staffing.ts';
 
 const shape = z.strictObject({
   name: z.string().trim().min(1, 'Name the calendar.').max(80),
@@ -13,7 +15,20 @@ const shape = z.strictObject({
   place: z.enum(Object.keys(bookingPlaces) as [BookingPlace, ...BookingPlace[]]).default('ours'),
   /** The address, what is said of it, or the video link; empty takes what the kind of place has. */
   where: z.string().trim().max(200),
+  /** Where there are several places, of which a visitor chooses one; empty for one place, `where`. */
+  places: z.array(CalendarPlace).max(20).default([]),
+  /** Whose time it is; null for a calendar that nobody in particular stands behind. An event has none. */
+  staffing: Staffing.nullable().default(null),
   rules: Calendar,
+  /** Asked of whoever books, besides what the page's form asks. */
+  questions: z.array(CalendarQuestion).max(12).default([]),
+  /** For how many hours a seat that was given back is held for the first who waits; null for no waiting list. */
+  waiting: z
+    .strictObject({ hours: z.int().min(1, 'At least an hour.').max(168, 'At most a week.') })
+    .nullable()
+    .default(null),
+  /** How many bookings a person may have ahead of them; null for any number. */
+  mostPerPerson: z.int().min(1).max(100).nullable().default(null),
   /** The dates of an event; null for a calendar whose times its hours give. */
   dates: EventDates.nullable().default(null),
   confirmation: Email,
@@ -46,6 +61,11 @@ export const newCalendar = (name: string, zone: string, week?: Week): CalendarCo
   name,
   place: 'ours',
   where: '',
+  places: [],
+  staffing: null,
+  mostPerPerson: null,
+  questions: [],
+  waiting: null,
   rules: {
     ...plainCalendar(zone),
     ...(week?.some((spans) => spans.length > 0) && { hours: week }),

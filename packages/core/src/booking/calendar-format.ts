@@ -13,4 +13,10 @@ export const calendarFormat: DocumentFormat<CalendarContent> = documentFormat('c
     ...stored,
     confirmation: emailFromText(stored.confirmation as { subject: string; body: string }),
   }),
+  // Version 4 was one person's, at one place.
+  (stored) => ({
+    ...{ dates: null, places: [], staffing: null },
+    ...{ mostPerPerson: null, questions: [], waiting: null },
+    ...stored,
+  }),
 ]);

@@ -6,8 +6,8 @@ import { Email, emailFromText } from '../emails/index.ts';
 import { repeatFault } from './repeat.ts';
 import { RecurrenceRule } from './recurrence-rule.ts';
 
-/** A wall time of the event's zone, `2026-11-19T18:30`. */
-const Wall = z.iso.datetime({
+/** A wall time to the minute, `2026-11-19T18:30`: in the zone of what it is a time of. */
+export const WallTime = z.iso.datetime({
   local: true,
   offset: false,
   precision: -1,
@@ -16,7 +16,7 @@ const Wall = z.iso.datetime({
 const most = 400;
 
 const shape = z.strictObject({
-  start: Wall,
+  start: WallTime,
   /** A recurrence rule as RFC 5545 writes it, `FREQ=WEEKLY;COUNT=6`; null for once. */
   repeat: z
     .string()
@@ -27,10 +27,10 @@ const shape = z.strictObject({
     })
     .nullable(),
   /** Dates of the rule that are left out. */
-  except: z.array(Wall).max(most),
-  moved: z.array(z.strictObject({ from: Wall, to: Wall })).max(most),
+  except: z.array(WallTime).max(most),
+  moved: z.array(z.strictObject({ from: WallTime, to: WallTime })).max(most),
   /** Where what was recorded can be seen, by the time at which it took place. */
-  recordings: z.array(z.strictObject({ start: Wall, link: SafeHref })).max(most),
+  recordings: z.array(z.strictObject({ start: WallTime, link: SafeHref })).max(most),
   /** What everybody who was signed up gets with the recording. */
   recordingEmail: Email,
 });
@@ -80,11 +80,11 @@ export function eventDates(
   from: Instant,
   until: Instant,
 ): EventDate[] {
-  const away = new Set([...dates.except, ...dates.moved.map((one) => one.from)].map(minuteOf));
+  const away = new Set([...dates.except, ...dates.moved.map((one) => one.from)]);
   const byRule = wallsOf(dates, wallAt(from, zone), wallAt(until, zone))
     .filter((wall) => !away.has(wall))
     .map((wall) => ({ wall, local: wall }));
-  const moved = dates.moved.map((one) => ({ wall: minuteOf(one.from), local: minuteOf(one.to) }));
+  const moved = dates.moved.map((one) => ({ wall: one.from, local: one.to }));
   return [...byRule, ...moved]
     .map((one) => ({ ...one, start: momentOf(one.local, zone) }))
     .filter(
@@ -104,7 +104,7 @@ export function dateToTell(
   const far = { hours: 24 * 366 * 3 };
   const ahead = eventDates(dates, zone, now.subtract({ minutes }), now.add(far));
   if (ahead[0]) return ahead[0];
-  const first = momentOf(minuteOf(dates.start), zone);
+  const first = momentOf(dates.start, zone);
   const past = eventDates(dates, zone, first.subtract({ hours: 48 }), now);
   return past.at(-1) ?? { wall: dates.start, local: dates.start, start: first };
 }
@@ -115,8 +115,6 @@ const momentOf = (wall: string, zone: string): Instant =>
     .toZonedDateTime(zone, { disambiguation: 'compatible' })
     .toInstant();
 
-const minuteOf = (wall: string): string => wall.slice(0, 16);
-
 const wallAt = (at: Instant, zone: string): Temporal.PlainDateTime =>
   at.toZonedDateTimeISO(zone).toPlainDateTime();
 
@@ -126,7 +124,7 @@ function wallsOf(
   from: Temporal.PlainDateTime,
   until: Temporal.PlainDateTime,
 ): string[] {
-  if (!repeat) return [minuteOf(start)];
+  if (!repeat) return [start];
   const utc = (wall: Temporal.PlainDateTime) =>
     new Date(`${wall.toString({ smallestUnit: 'minute' })}Z`);
   const rule = new RecurrenceRule({
@@ -167,7 +165,7 @@ export function movesOf(
 
 /** The same date where it is one of the new ones, too, or the first of them. */
 const firstOr = (at: Instant, { dates, zone }: { dates: EventDates; zone: string }): Instant =>
-  dates.repeat && hasDate(at, dates, zone) ? at : momentOf(minuteOf(dates.start), zone);
+  dates.repeat && hasDate(at, dates, zone) ? at : momentOf(dates.start, zone);
 
 const hasDate = (at: Instant, dates: EventDates, zone: string): boolean =>
   eventDates(dates, zone, at, at.add({ seconds: 1 })).length > 0;
@@ -178,7 +176,7 @@ function newPlaceOf(
   after: { dates: EventDates; zone: string },
 ): Instant | null {
   const [was] = eventDates(before.dates, before.zone, at, at.add({ seconds: 1 }));
-  const same = was && after.dates.moved.find(({ from }) => minuteOf(from) === was.wall);
+  const same = was && after.dates.moved.find(({ from }) => from === was.wall);
   if (same) return momentOf(same.to, after.zone);
   if (hasDate(at, after.dates, after.zone)) return at;
   const day = at.toZonedDateTimeISO(after.zone).startOfDay();

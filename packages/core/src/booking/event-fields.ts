@@ -40,6 +40,6 @@ export function eventFields(
     ...momentFields(start, zone, reader.zone, reader.locale),
     where,
     link: place === 'video' ? link : '',
-    recording: recordings.find((one) => one.start.slice(0, 16) === local)?.link ?? '',
+    recording: recordings.find((one) => one.start === local)?.link ?? '',
   };
 }

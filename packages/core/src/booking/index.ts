@@ -1,5 +1,9 @@
 export * from './calendar.ts';
+export * from './taken.ts';
+export * from './free-seats.ts';
 export * from './open-slots.ts';
+export * from './pick-staff.ts';
+export * from './staffing.ts';
 export * from './nearest-slots.ts';
 export * from './booking-place.ts';
 export * from './calendar-content.ts';
@@ -10,3 +14,6 @@ export * from './event-dates.ts';
 export * from './event-fields.ts';
 export * from './repeat.ts';
 export * from './shown-event.ts';
+export * from './calendar-question.ts';
+export * from './questions-in-form.ts';
+export * from './waiting-choice.ts';

@@ -1,15 +1,11 @@
 import { Temporal } from 'temporal-polyfill';
-import type { Instant } from '../basics/index.ts';
-import { type Calendar } from './calendar.ts';
+import type { Instant, StaffId } from '../basics/index.ts';
+import type { Calendar } from './calendar.ts';
 import { eventDates, type EventDates } from './event-dates.ts';
+import { freeSeats, spaceBetween, type StaffTime } from './free-seats.ts';
+import { busiest, firstFrom, takenTimes, type Taken, type TakenTime } from './taken.ts';
 import { closedOn, minuteOf, type ClosedSpan, type Span } from '../opening/index.ts';
 import { joined, wallDays, type Stretch, type WallDay } from './wall-day.ts';
-
-/** A booking that holds time in a calendar; a cancelled one holds none and does not belong here. */
-export interface TakenTime {
-  start: Instant;
-  end: Instant;
-}
 
 /** A start that may be booked. */
 export interface Slot {
@@ -22,6 +18,8 @@ export interface Slot {
   repeated: 'first' | 'second' | null;
   /** Seats that are still free, at least 1. */
   left: number;
+  /** Who can take it, of a calendar that has staff. */
+  staff?: readonly StaffId[];
 }
 
 const minute = 60_000;
@@ -39,7 +37,9 @@ const minute = 60_000;
  * - Notice is counted in real minutes from `now`, `ahead` in local days after the day of `now`; on a local day that holds
  *   `mostPerDay` bookings nothing more is offered.
  *
- * - An event (`dates`) is offered on its dates alone, whatever the hours; notice, horizon and seats are asked as above.
+ * - With `staff` a start is offered while one of them can take it: see `freeSeats`. The space is kept between the bookings
+ *   of each, in whatever calendar.
+ * - An event (`dates`) is offered on its dates alone, whatever the hours and the staff; notice, horizon and seats are asked as above.
  *
  * Nothing is offered where `until` is not after `from`. Shapes: `calendar` as `Calendar`; instants as `Temporal.Instant`.
  */
@@ -50,6 +50,8 @@ export function openSlots(given: {
   /** The client's holidays; hours that a calendar has of its own for such a day go before them. */
   closed: readonly ClosedSpan[];
   bookings: readonly TakenTime[];
+  /** Who takes the bookings of a calendar; left out or null where that is nobody by name. */
+  staff?: readonly StaffTime[] | null;
   from: Instant;
   until: Instant;
   now: Instant;
@@ -59,10 +61,11 @@ export function openSlots(given: {
   const earliest = Math.max(given.from.epochMilliseconds, now + calendar.notice * minute);
   const latest = given.until.epochMilliseconds;
   if (latest <= earliest) return [];
-  const taken = takenTimes(calendar, given.bookings);
+  const taken = takenTimes(given.bookings, spaceBetween(calendar) * minute);
   const last = localDate(now, calendar.zone).add({ days: calendar.ahead }).toString();
   if (given.dates) return eventSlots(calendar, given.dates, taken, { earliest, latest, last });
-  const open: { day: WallDay; start: Start; left: number }[] = [];
+  const free = freeSeats(given);
+  const open: { day: WallDay; start: Start; left: number; staff: readonly StaffId[] }[] = [];
   for (const [day, tomorrow] of pairs(
     wallDays(localDate(earliest, calendar.zone), calendar.zone),
   )) {
@@ -71,14 +74,17 @@ export function openSlots(given: {
     if (leftOfDay <= 0) continue;
     for (const start of startsOf(calendar, closed, day, tomorrow)) {
       if (start.at < earliest || start.at >= latest) continue;
-      const seats = calendar.seats - busiest(taken, start.at, start.at + calendar.length * minute);
+      const { seats, staff } = free(start.at, start.at + calendar.length * minute);
       const left = Math.min(seats, leftOfDay);
-      if (left > 0) open.push({ day, start, left });
+      if (left > 0) open.push({ day, start, left, staff });
     }
   }
   return open
     .sort((a, b) => a.start.at - b.start.at)
-    .map(({ day, start, left }) => slotAt(calendar, day, start, left));
+    .map(({ day, start, left, staff }) => ({
+      ...slotAt(calendar, day, start, left),
+      ...(given.staff && { staff }),
+    }));
 }
 
 /** The dates of an event on which a seat is left. */
@@ -110,14 +116,9 @@ export function fitsBeside(
   start: Instant,
 ): boolean {
   const at = start.epochMilliseconds;
-  return (
-    busiest(takenTimes(calendar, bookings), at, at + calendar.length * minute) < calendar.seats
-  );
+  const taken = takenTimes(bookings, spaceBetween(calendar) * minute);
+  return busiest(taken, at, at + calendar.length * minute) < calendar.seats;
 }
-
-/** The minutes that two bookings of a calendar keep from each other. */
-export const spaceBetween = (calendar: Pick<Calendar, 'before' | 'after'>): number =>
-  Math.max(calendar.before, calendar.after);
 
 interface Start {
   at: number;
@@ -162,48 +163,6 @@ function* startsOf(
   }
 }
 
-/** Bookings as plain numbers in the order of their starts, each lengthened by the space it keeps free. */
-interface Taken {
-  starts: number[];
-  ends: number[];
-  space: number;
-  longest: number;
-}
-
-function takenTimes(calendar: Calendar, bookings: readonly TakenTime[]): Taken {
-  const space = spaceBetween(calendar) * minute;
-  const inOrder = bookings
-    .map(({ start, end }) => [start.epochMilliseconds, end.epochMilliseconds + space] as const)
-    .sort((a, b) => a[0] - b[0]);
-  return {
-    starts: inOrder.map(([start]) => start),
-    ends: inOrder.map(([, end]) => end),
-    space,
-    longest: inOrder.reduce((most, [start, end]) => Math.max(most, end - start), 0),
-  };
-}
-
-/** How many bookings lie side by side at the busiest moment of a stretch with the space after it. */
-function busiest(taken: Taken, start: number, end: number): number {
-  const until = end + taken.space;
-  const changes: [at: number, by: 1 | -1][] = [];
-  for (
-    let index = firstFrom(taken.starts, start - taken.longest);
-    index < taken.starts.length;
-    index++
-  ) {
-    if (taken.starts[index]! >= until) break;
-    if (taken.ends[index]! <= start) continue;
-    changes.push([Math.max(taken.starts[index]!, start), 1], [taken.ends[index]!, -1]);
-  }
-  if (changes.length <= 2) return changes.length / 2;
-  // Where one ends as another begins, the end comes first: touching is not overlapping.
-  changes.sort((a, b) => a[0] - b[0] || a[1] - b[1]);
-  let [side, most] = [0, 0];
-  for (const [, by] of changes) most = Math.max(most, (side += by));
-  return most;
-}
-
 /** How many more bookings a day may hold. */
 function leftOn(calendar: Calendar, taken: Taken, day: WallDay): number {
   if (calendar.mostPerDay === null) return Number.POSITIVE_INFINITY;
@@ -218,17 +177,6 @@ function* pairs<Item>(items: Iterator<Item>): Generator<[Item, Item]> {
     yield [current, following];
     current = following;
   }
-}
-
-/** The index of the first number that is at least `wanted`, in a list in order. */
-function firstFrom(numbers: readonly number[], wanted: number): number {
-  let [low, high] = [0, numbers.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (numbers[middle]! < wanted) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 function slotAt(calendar: Calendar, day: WallDay, start: Start, left: number): Slot {

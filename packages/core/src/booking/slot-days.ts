@@ -11,6 +11,8 @@ export interface TimeChoice {
   /** `9:00 AM`; where the clocks go back and it comes twice, with the offset that tells the two apart. */
   label: string;
   left: number;
+  /** Who of the staff can take it; left out for a calendar without staff. */
+  staff?: readonly string[];
 }
 
 export interface DayOfTimes {
@@ -41,10 +43,12 @@ export function slotDays(
 export function timeChoice(slot: FreeStart, locale = 'en-US'): TimeChoice {
   const clock = wallClock(minuteOf(slot.local.slice(11)), locale);
   const label = slot.repeated ? `${clock} (UTC${slot.offset})` : clock;
-  return { start: slot.start.toString(), label, left: slot.left };
+  const { start, left, staff } = slot;
+  return { start: start.toString(), label, left, ...(staff && { staff }) };
 }
 
-const dayLabel = (date: string, locale: string) =>
+/** `Tuesday, November 10`, in a locale's way. */
+export const dayLabel = (date: string, locale: string): string =>
   new Intl.DateTimeFormat(locale, {
     weekday: 'long',
     month: 'long',

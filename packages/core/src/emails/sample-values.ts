@@ -40,7 +40,10 @@ export function sampleValues(
   return {
     person: samplePerson,
     client: clientFields(name, facts),
-    booking: { ...moment, where: addressLine(facts), change_link: `${site}/~/booking/sample` },
+    booking: {
+      ...{ ...moment, where: addressLine(facts), with: 'Robin Hale' },
+      change_link: `${site}/~/booking/sample`,
+    },
     event: {
       ...{ name: eventName, ...moment, where: addressLine(facts) },
       ...{ link: `${site}/join`, recording: `${site}/recording` },

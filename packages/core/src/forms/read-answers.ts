@@ -41,6 +41,8 @@ export type FieldProblem =
   | { field: string; code: 'unknown-field' }
   | { field: string; code: 'no-slot' }
   | { field: string; code: 'slot-taken' }
+  /** They have as many bookings ahead of them as the calendar allows. */
+  | { field: string; code: 'too-many-bookings' }
   /** Nothing is wrong with the answers; they could not be stored just now. */
   | { field: string; code: 'unavailable' };
 

@@ -33,6 +33,8 @@ export const english: VisitorWords = {
       'This form has no question called “{field}”. Please send it again from the page itself.',
     'no-slot': 'Please choose a time.',
     unavailable: unsent,
+    'too-many-bookings':
+      'You have a booking here already. To change it, use the link in your confirmation.',
     'slot-taken':
       'That time has just been taken. These are the nearest free ones; everything else you typed is still here.',
   },
@@ -75,6 +77,11 @@ If you did not ask {{ client.name }} for anything, ignore this email. You will n
     nearest: 'Nearest free times',
     from: 'from {time}',
     seats: ['{count} seat left', '{count} seats left'],
+    wait: 'Join the waiting list',
+    waitHelp: 'Every seat is taken. When one comes free and it is your turn, we hold it for you.',
+    place: 'Where',
+    staff: 'With',
+    anybody: 'Anybody',
     later: 'Later days',
   },
   when: '{day} at {time}',

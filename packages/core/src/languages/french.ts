@@ -34,6 +34,8 @@ export const french: VisitorWords = {
       'Ce formulaire n’a pas de question « {field} ». Merci de le renvoyer depuis la page.',
     'no-slot': 'Merci de choisir une heure.',
     unavailable: unsent,
+    'too-many-bookings':
+      'Vous avez déjà un rendez-vous ici. Pour le modifier, utilisez le lien de votre confirmation.',
     'slot-taken':
       'Cette heure vient d’être prise. Voici les plus proches encore libres ; le reste de vos réponses est toujours là.',
   },
@@ -76,6 +78,12 @@ Si vous n’avez rien demandé à {{ client.name }}, ne tenez pas compte de ce m
     nearest: 'Heures libres les plus proches',
     from: 'dès {time}',
     seats: ['Il reste {count} place', 'Il reste {count} places'],
+    wait: 'M’inscrire sur la liste d’attente',
+    waitHelp:
+      'Tout est complet. Dès qu’une place se libère et que c’est votre tour, nous vous la gardons.',
+    place: 'Lieu',
+    staff: 'Avec',
+    anybody: 'Peu importe',
     later: 'Jours suivants',
   },
   when: '{day} à {time}',

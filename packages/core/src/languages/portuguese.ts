@@ -32,6 +32,8 @@ export const portuguese: VisitorWords = {
       'Este formulário não tem a pergunta “{field}”. Envie-o de novo a partir da página.',
     'no-slot': 'Escolha um horário, por favor.',
     unavailable: unsent,
+    'too-many-bookings':
+      'Você já tem um horário marcado aqui. Para mudá-lo, use o link da sua confirmação.',
     'slot-taken':
       'Esse horário acabou de ser ocupado. Estes são os livres mais próximos; o resto do que escreveu continua aqui.',
   },
@@ -74,6 +76,11 @@ Se você não pediu nada a {{ client.name }}, ignore esta mensagem. Você não r
     nearest: 'Horários livres mais próximos',
     from: 'a partir das {time}',
     seats: ['Resta {count} lugar', 'Restam {count} lugares'],
+    wait: 'Entrar na lista de espera',
+    waitHelp: 'Não há lugares. Quando um ficar livre e for a sua vez, guardamos para você.',
+    place: 'Local',
+    staff: 'Com',
+    anybody: 'Qualquer pessoa',
     later: 'Dias seguintes',
   },
   when: '{day}, {time}',

@@ -32,6 +32,8 @@ export const spanish: VisitorWords = {
       'Este formulario no tiene ninguna pregunta «{field}». Envíelo de nuevo desde la página.',
     'no-slot': 'Elija una hora, por favor.',
     unavailable: unsent,
+    'too-many-bookings':
+      'Ya tiene una cita aquí. Para cambiarla, use el enlace de su confirmación.',
     'slot-taken':
       'Esa hora acaba de ocuparse. Estas son las horas libres más cercanas; lo demás que escribió sigue aquí.',
   },
@@ -74,6 +76,11 @@ Si no ha pedido nada a {{ client.name }}, no haga caso de este mensaje. No recib
     nearest: 'Horas libres más cercanas',
     from: 'desde las {time}',
     seats: ['Queda {count} plaza', 'Quedan {count} plazas'],
+    wait: 'Apuntarme a la lista de espera',
+    waitHelp: 'No quedan plazas. Cuando quede una libre y sea su turno, se la reservamos.',
+    place: 'Lugar',
+    staff: 'Con',
+    anybody: 'Cualquiera',
     later: 'Días siguientes',
   },
   when: '{day}, {time}',

@@ -32,6 +32,13 @@ export interface VisitorWords {
     /** The first free time of a day. */
     from: string;
     seats: [one: string, more: string];
+    /** A place on the waiting list, where every seat is taken. */
+    wait: string;
+    waitHelp: string;
+    /** Where somebody wants to come, whom they want to see, and that it may be anybody. */
+    place: string;
+    staff: string;
+    anybody: string;
     later: string;
   };
   /** A day and a time of day, joined. */

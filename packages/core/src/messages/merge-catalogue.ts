@@ -44,6 +44,7 @@ const fixed: Record<
     day: ['Day of the booking', ''],
     time: ['Time of the booking', ''],
     where: ['Place of the booking', ''],
+    with: ['Who the booking is with', ''],
     change_link: ['Link to move or cancel', ''],
   },
   event: {

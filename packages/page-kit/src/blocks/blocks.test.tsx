@@ -208,7 +208,11 @@ describe('free times', () => {
   const shown = (times: Partial<FreeTimes>, typed: Record<string, string> = {}) =>
     show(newBlock('booking', 'x', { formId }), {
       forms: forms as never,
-      times: () => ({ days: [], nearest: [], seats: false, later: null, ...times }),
+      times: () => ({
+        ...{ days: [], nearest: [], seats: false, later: null },
+        ...{ staff: [], choosesStaff: false, places: [], waits: [] },
+        ...times,
+      }),
       formState: () => ({ kind: 'fresh', typed }),
     });
   const days = [

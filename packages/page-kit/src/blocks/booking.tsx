@@ -41,7 +41,7 @@ export const booking: BlockView<'booking'> = {
           return (
             <>
               {times ? (
-                <Times times={times} chosen={state.typed[slotField] ?? ''} />
+                <Times times={times} chosen={state.typed[slotField] ?? ''} wish={state.typed} />
               ) : (
                 <p className="form-wrong">Choose a calendar for this block.</p>
               )}

@@ -1,14 +1,8 @@
-import type { CalendarRow, BookingRow } from '../../records/booking/table.ts';
-import type { ClientRow } from '../../records/clients/table.ts';
 import type { Instant } from '@plumgate/core/basics';
 import type { EventKind } from '../../records/causes/consequences.ts';
-import type { PersonRow } from '../../records/people/person-store.ts';
+import type { LoadedBooking } from './loaded-booking.ts';
 
-export interface BookingHappening {
-  booking: BookingRow;
-  calendar: CalendarRow;
-  person: PersonRow;
-  client: ClientRow;
+export interface BookingHappening extends LoadedBooking {
   /** Who did it. */
   by: 'visitor' | 'business';
   at: Instant;

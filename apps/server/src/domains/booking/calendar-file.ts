@@ -1,5 +1,6 @@
 import type { ClientRow } from '../../records/clients/table.ts';
 import type { BookingId, Instant } from '@plumgate/core/basics';
+import { bookingUid } from './booking-uid.ts';
 import ical, { ICalAttendeeStatus, ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 
 export interface FiledBooking {
@@ -32,7 +33,7 @@ export function calendarFile(
   });
   const organizer = client.facts.email && { name: client.name, email: client.facts.email };
   file.createEvent({
-    id: `${booking.id}@plumgate`,
+    id: bookingUid(booking.id),
     sequence: booking.changes,
     stamp: date(given.now),
     start: date(booking.startsAt),

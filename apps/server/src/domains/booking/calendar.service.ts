@@ -18,7 +18,9 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { Causes } from '../../records/causes/consequences.ts';
-import { BookingService } from './booking.service.ts';
+import { EventChanges } from './event-changes.ts';
+import { StaffTimesService } from './staff-times.service.ts';
+import { WaitingListService } from './waiting-list.service.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { calendars, type CalendarRow } from '../../records/booking/table.ts';
 import { seenBy, seesAll, type Sees } from '../../records/accounts/users-of.ts';
@@ -31,7 +33,9 @@ export class CalendarService {
     private readonly sites: SiteVersions,
     private readonly causes: Causes,
     private readonly worker: Worker,
-    private readonly bookings: BookingService,
+    private readonly events: EventChanges,
+    private readonly staffTimes: StaffTimesService,
+    private readonly waiting: WaitingListService,
   ) {}
 
   async list(clientId: ClientId, me: UserId): Promise<CalendarView[]> {
@@ -42,13 +46,15 @@ export class CalendarService {
       .orderBy(sql`${calendars.content}->>'name'`);
     const ids = rows.map(({ id }) => id);
     const drafts = await draftsOf(this.database.db, 'calendar', ids, me);
-    return rows.map((row) => ({ ...row, draft: drafts.get(row.id) ?? null }));
+    return Promise.all(
+      rows.map((row) => this.viewOf(row, drafts.get(row.id) ?? null, this.database.db)),
+    );
   }
 
   async get(id: CalendarId, me: UserId): Promise<CalendarView> {
     const row = await this.row(id, seesAll);
     const drafts = await draftsOf(this.database.db, 'calendar', [id], me);
-    return { ...row, draft: drafts.get(id) ?? null };
+    return this.viewOf(row, drafts.get(id) ?? null, this.database.db);
   }
 
   async create(clientId: ClientId, content: CalendarContent): Promise<CalendarView> {
@@ -56,7 +62,15 @@ export class CalendarService {
       .insert(calendars)
       .values({ id: this.ids.next<CalendarId>(), clientId, content })
       .returning();
-    return { ...row!, draft: null };
+    return this.viewOf(row!, null, this.database.db);
+  }
+
+  private async viewOf(
+    row: CalendarRow,
+    draft: CalendarView['draft'],
+    db: Queries,
+  ): Promise<CalendarView> {
+    return { ...row, draft, staff: await this.staffTimes.namesOf(row, db) };
   }
 
   /** A calendar that somebody may see; that of a client they don't work for does not exist to them. */
@@ -75,12 +89,12 @@ export class CalendarService {
   async previewChange(id: CalendarId, content: CalendarContent, who: Sees): Promise<EventChange> {
     const { db } = this.database;
     const before = await this.row(id, who);
-    const { moves, gone, isOther } = await this.bookings.planMoves(db, before, content);
-    const recordings = await this.bookings.recordingsToSend(db, before, content);
-    const count = (starts: readonly Instant[]) => this.bookings.countOn(db, before.id, starts);
+    const { moves, gone, isOther } = await this.events.planMoves(db, before, content);
+    const recordings = await this.events.recordingsToSend(db, before, content);
+    const count = (starts: readonly Instant[]) => this.events.countOn(db, before.id, starts);
     return {
       moved: isOther
-        ? await this.bookings.countOn(db, before.id, null)
+        ? await this.events.countOn(db, before.id, null)
         : await count([...moves.keys()].map((at) => Temporal.Instant.from(at))),
       gone: await Promise.all(
         gone.map(async (at) => ({ start: at.toString(), people: await count([at]) })),
@@ -120,9 +134,10 @@ export class CalendarService {
       if (!row) throw new AppProblem('changed-elsewhere');
       await discardDraft(tx, 'calendar', id, me);
       await this.sites.changed(tx, row.clientId);
-      await this.bookings.eventChanged(tx, effects, before, row);
+      await this.events.eventChanged(tx, effects, before, row);
+      await this.waiting.offerSeats(tx, effects, row);
       await effects.write(tx);
-      return { ...row, draft: null };
+      return this.viewOf(row, null, tx);
     });
     this.worker.wake();
     return saved;

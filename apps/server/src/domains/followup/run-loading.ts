@@ -12,6 +12,7 @@ import type { EventFacts } from '@plumgate/core/booking';
 import { Temporal } from 'temporal-polyfill';
 import { factsOf } from '../../records/conditions/facts-of.ts';
 import { bookings, calendars } from '../../records/booking/table.ts';
+import { staff } from '../../records/clients/record-tables.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { submissions } from '../../records/intake/table.ts';
 import type { PersonRow } from '../../records/people/person-store.ts';
@@ -35,7 +36,12 @@ export interface LoadedRun {
   place: (EventFacts & { isEvent: boolean }) | null;
   /** The zone of the booking's calendar. */
   bookingZone: string | null;
+  /** Whom of the staff the booking is with. */
+  bookedWith: string | null;
 }
+
+/** Which of several places of its calendar a booking is at, in words; null where there is one. As `bookedPlace` has it. */
+const chosenPlace = sql`(select concat_ws(', ', place->>'name', nullif(place->>'address', '')) from jsonb_array_elements(${calendars.content}->'places') as one(place) where place->>'id' = ${bookings.place})`;
 
 /**
  * Loads the runs that meet a condition; with `lock` nobody else changes them or does their steps until the transaction
@@ -55,14 +61,16 @@ export async function loadRuns(
       booking: bookings,
       place: sql<
         LoadedRun['place']
-      >`case when ${calendars.id} is not null then jsonb_build_object('name', ${calendars.content}->>'name', 'place', coalesce(${calendars.content}->>'place', 'ours'), 'where', ${calendars.content}->>'where', 'zone', ${calendars.content}->'rules'->>'zone', 'isEvent', jsonb_typeof(${calendars.content}->'dates') = 'object', 'recordings', coalesce(${calendars.content}->'dates'->'recordings', '[]')) end`,
+      >`case when ${calendars.id} is not null then jsonb_build_object('name', ${calendars.content}->>'name', 'place', case when ${chosenPlace} is not null then 'ours' else coalesce(${calendars.content}->>'place', 'ours') end, 'where', coalesce(${chosenPlace}, ${calendars.content}->>'where'), 'zone', ${calendars.content}->'rules'->>'zone', 'isEvent', jsonb_typeof(${calendars.content}->'dates') = 'object', 'recordings', coalesce(${calendars.content}->'dates'->'recordings', '[]')) end`,
       bookingZone: sql<string | null>`${calendars.content}->'rules'->>'zone'`,
+      bookedWith: staff.name,
     })
     .from(sequenceRuns)
     .innerJoin(people, eq(people.id, sequenceRuns.personId))
     .leftJoin(submissions, eq(submissions.id, sequenceRuns.submissionId))
     .leftJoin(bookings, eq(bookings.id, sequenceRuns.bookingId))
     .leftJoin(calendars, eq(calendars.id, bookings.calendarId))
+    .leftJoin(staff, eq(staff.id, bookings.staffId))
     .where(condition)
     .orderBy(asc(sequenceRuns.id));
   const rows = await (lock ? asked.for('update', { of: sequenceRuns }) : asked);

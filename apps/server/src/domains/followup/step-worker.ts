@@ -284,7 +284,7 @@ export class StepWorker implements OnModuleInit {
   }
 
   private context(loaded: LoadedRun): MergeContext {
-    const { client, person, content, booking, place, bookingZone } = loaded;
+    const { client, person, content, booking, place, bookingZone, bookedWith } = loaded;
     const event = eventOf(content, booking, client.facts.zone);
     const name = content.event.kind === 'fixed' ? content.event.name : '';
     const where = place ? bookingPlaceWords(place, addressLine(client.facts), person.phone) : '';
@@ -298,6 +298,7 @@ export class StepWorker implements OnModuleInit {
               ...booking,
               zone: bookingZone ?? client.facts.zone,
               where,
+              with: bookedWith ?? '',
             },
             client,
           )

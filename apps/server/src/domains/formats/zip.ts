@@ -1,9 +1,8 @@
-import { once } from 'node:events';
 import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
-import { Worker } from 'node:worker_threads';
 import { bundleFile } from '@plumgate/core/formats';
 import { ZipFile } from 'yazl';
+import { askThread } from '../../platform/ask-thread.ts';
 
 const thread = fileURLToPath(new URL('../../../zip/unpack.mjs', import.meta.url));
 
@@ -26,23 +25,13 @@ export async function unpack(
   zip: Buffer,
   names = bundleNames,
 ): Promise<Record<string, Uint8Array>> {
-  const worker = new Worker(thread, {
-    workerData: { zip, names, ...limits },
-    resourceLimits: { maxOldGenerationSizeMb: 256 },
-  });
-  try {
-    const [said] = (await once(worker, 'message', { signal: AbortSignal.timeout(timeoutMs) })) as [
-      { files: Record<string, Uint8Array> } | { refused: string },
-    ];
-    if ('refused' in said) throw new BadZip(said.refused);
-    return said.files;
-  } catch (error) {
-    if (error instanceof BadZip) throw error;
+  const said = await askThread(thread, { zip, names, ...limits }, { timeoutMs }).catch(() => {
     // It took too long, or more memory than it may have.
     throw new BadZip('The zip is too large to unpack.');
-  } finally {
-    await worker.terminate();
-  }
+  });
+  const answer = said as { files: Record<string, Uint8Array> } | { refused: string };
+  if ('refused' in answer) throw new BadZip(answer.refused);
+  return answer.files;
 }
 
 /** What goes into a zip under a name: text, or bytes that are loaded when their turn comes. */

@@ -1,4 +1,5 @@
-import { isZone } from '@plumgate/core/basics';
+import { isZone, StaffId } from '@plumgate/core/basics';
+import { waitsIn } from '@plumgate/core/booking';
 import type {
   CalendarId,
   ClientId,
@@ -13,8 +14,10 @@ import { withHiddenValues, type FormDefinition, type JunkRules } from '@plumgate
 import type { Arrival } from '@plumgate/core/results';
 import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/core/page';
 
-/** The field in which a form's chosen time travels. */
+/** The fields in which a form's chosen time travels, with whom and where it is wished for. */
 export const slotField = '_slot';
+const staffField = '_with';
+const placeField = '_place';
 
 /** The field in which the page's script says which zone the browser is in. */
 const zoneField = '_zone';
@@ -38,7 +41,14 @@ export interface Incoming extends Arrival {
   junkRules: Pick<JunkRules, 'blockedWords' | 'minSeconds'>;
   typed: Record<string, string>;
   /** Where the form stands with free times: the calendar, and the start that was chosen; null when none was. */
-  booking?: { calendarId: CalendarId; start: Instant | null };
+  booking?: {
+    calendarId: CalendarId;
+    start: Instant | null;
+    staff: StaffId | null;
+    place: string | null;
+    /** In the place of a time: a seat on the waiting list, for a date of an event or for any time. Null for a time. */
+    waits: { wants: Instant | null } | null;
+  };
   /** The form's idempotency field; empty where no script filled it. */
   once: string;
   /** The zone that the browser was in; empty where it did not say. */
@@ -112,7 +122,14 @@ export function incomingOf(page: Published, blockId: string, sent: Sent): Incomi
     form,
     junkRules: page.junkRules,
     typed: filled,
-    ...(block.kind === 'booking' && { booking: { calendarId: block.calendarId, start } }),
+    ...(block.kind === 'booking' && {
+      booking: {
+        ...{ calendarId: block.calendarId, start },
+        staff: StaffId.safeParse(typed[staffField]).data ?? null,
+        place: typed[placeField] || null,
+        waits: waitsIn(typed[slotField]),
+      },
+    }),
     ...rest,
   };
 }

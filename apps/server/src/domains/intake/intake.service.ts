@@ -4,6 +4,7 @@ import { personVisitors } from '../../records/people/visitors.table.ts';
 import { Injectable } from '@nestjs/common';
 import type { BookingId, Instant, SubmissionId } from '@plumgate/core/basics';
 import { cleanText, done, failed, localDay, type Outcome } from '@plumgate/core/basics';
+import { calendarAnswers } from '@plumgate/core/booking';
 import {
   consentsOf,
   labelledAnswers,
@@ -20,7 +21,9 @@ import {
 } from '@plumgate/core/people';
 import { routeLead, type RoutedLead } from '@plumgate/core/routing';
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { BookingService, SlotGone } from '../booking/booking.service.ts';
+import { BookingService, TooManyBookings } from '../booking/booking.service.ts';
+import { SlotGone } from '../booking/slot.service.ts';
+import { WaitingListService } from '../booking/waiting-list.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { RunService } from '../followup/run.service.ts';
@@ -113,6 +116,7 @@ export class IntakeService {
     private readonly causes: Causes,
     private readonly plans: PlanService,
     private readonly bookings: BookingService,
+    private readonly waiting: WaitingListService,
     private readonly messages: LeadMessages,
     private readonly confirmations: ConfirmationService,
     private readonly worker: Worker,
@@ -130,8 +134,7 @@ export class IntakeService {
     } catch (error) {
       if (error instanceof DuplicateSubmission)
         return done(await this.again(incoming, answers.value, error.keys));
-      if (error instanceof SlotGone) return failed([{ field: slotField, code: 'slot-taken' }]);
-      throw error;
+      return failed(slotProblems(error));
     }
   }
 
@@ -152,8 +155,7 @@ export class IntakeService {
       throw new Error('A rehearsal never ends by itself.');
     } catch (error) {
       if (error instanceof Rehearsed) return done(error);
-      if (error instanceof SlotGone) return failed([{ field: slotField, code: 'slot-taken' }]);
-      throw error;
+      return failed(slotProblems(error));
     }
   }
 
@@ -377,17 +379,19 @@ export class IntakeService {
   private async takeTime(
     tx: Queries,
     effects: Consequences,
-    { incoming, client, person, submission }: Arriving,
+    { incoming, answers, client, person, submission, at }: Arriving,
   ): Promise<BookingRow | null> {
-    if (!incoming.booking?.start) return null;
-    const { calendarId, start } = incoming.booking;
+    if (!incoming.booking) return null;
+    const { start, waits, ...wish } = incoming.booking;
+    if (waits)
+      await this.waiting.join(tx, effects, {
+        ...{ client, person, submission, at, ...waits },
+        calendarId: wish.calendarId,
+      });
+    if (!start) return null;
     return this.bookings.book(tx, effects, {
-      client,
-      calendarId,
-      person,
-      start,
-      by: 'visitor',
-      submission,
+      ...{ client, person, start, submission, ...wish },
+      ...{ by: 'visitor', answers: calendarAnswers(incoming.form, answers) },
     });
   }
 }
@@ -401,8 +405,16 @@ export function readIncoming({
 }: Incoming): Outcome<Answers, FieldProblem[]> {
   const answers = readAnswers(form, typed, country);
   const problems = answers.ok ? [] : answers.problem;
-  if (booking && !booking.start) problems.push({ field: slotField, code: 'no-slot' });
+  if (booking && !booking.start && !booking.waits)
+    problems.push({ field: slotField, code: 'no-slot' });
   return answers.ok && problems.length === 0 ? answers : failed(problems);
+}
+
+/** What keeps a chosen time from being booked, as it is said at the form; throws on what is anything else. */
+function slotProblems(error: unknown): FieldProblem[] {
+  if (error instanceof SlotGone) return [{ field: slotField, code: 'slot-taken' }];
+  if (error instanceof TooManyBookings) return [{ field: slotField, code: 'too-many-bookings' }];
+  throw error;
 }
 
 /** Says of a failed statement that it would have kept a submission under a key that was used before, if that is why. */

@@ -23,7 +23,7 @@ import { funnels } from '../../records/funnels/table.ts';
 import { codeOn, stepsOf } from '../../records/pages/page-row.ts';
 import { isLive, pageRevisions, pages } from '../../records/pages/table.ts';
 import { files } from '../../records/pictures/table.ts';
-import { shownEvent, type ShownEvent } from '@plumgate/core/booking';
+import { formsWithQuestions, shownEvent, type ShownEvent } from '@plumgate/core/booking';
 import { shownPictures } from '../pictures/picture-address.ts';
 import type { PageReferences, ShownPage } from './live-page.ts';
 
@@ -94,7 +94,7 @@ export class PageLoader {
       revisionId: revision.id,
       code: { head: revision.head, body: revision.body },
       document: shownPage(revision.document, revision.facts),
-      forms: revision.forms,
+      forms: await this.withQuestions(page.clientId, revision),
       clientName: revision.clientName,
       facts: revision.facts,
       brand: revision.brand,
@@ -153,7 +153,7 @@ export class PageLoader {
       revisionId: page.liveRevision ?? (page.id as string as RevisionId),
       code: codeOn(funnel, page.draft),
       document: shownPage(page.draft, client.facts),
-      forms: defined,
+      forms: await this.withQuestions(page.clientId, { document: page.draft, forms: defined }),
       clientName: client.name,
       facts: client.facts,
       brand,
@@ -186,7 +186,37 @@ export class PageLoader {
       })
       .from(pageRevisions)
       .where(and(eq(pageRevisions.id, asked.data), eq(pageRevisions.pageId, page.pageId)));
-    return row ?? page;
+    return row ? { ...row, forms: await this.withQuestions(page.clientId, row) } : page;
+  }
+
+  /** The forms of a page, with what the calendars ask whose times it offers: that is as it is now. */
+  private async withQuestions(
+    clientId: ClientId,
+    { document, forms }: Pick<ShownPage, 'document' | 'forms'>,
+  ): Promise<ShownPage['forms']> {
+    const offered = blocksOf(document).flatMap((block) =>
+      block.kind === 'booking' ? [block] : [],
+    );
+    if (offered.length === 0) return forms;
+    const rows = await this.database.db
+      .select({ id: calendars.id, content: calendars.content })
+      .from(calendars)
+      .where(
+        and(
+          eq(calendars.clientId, clientId),
+          inArray(
+            calendars.id,
+            offered.map(({ calendarId }) => calendarId),
+          ),
+        ),
+      );
+    return formsWithQuestions(
+      forms,
+      offered.map(({ formId, calendarId }) => ({
+        formId,
+        questions: rows.find(({ id }) => id === calendarId)?.content.questions ?? [],
+      })),
+    );
   }
 
   private async eventOf(

@@ -5,6 +5,8 @@ import {
   looksUntil,
   nearestSlots,
   shownTimes,
+  timeOptions,
+  waitChoices,
   slotDays,
   timeChoice,
   type Slot,
@@ -15,7 +17,10 @@ import { Temporal } from 'temporal-polyfill';
 import { nullIfNotFound } from '../../platform/http/app-problem.ts';
 import type { ShownPage } from './live-page.ts';
 import { Clock } from '../../platform/clock.ts';
-import { BookingService, placeOf } from '../booking/booking.service.ts';
+import { BookingService } from '../booking/booking.service.ts';
+import { placeOf } from '../booking/loaded-booking.ts';
+import { SlotService } from '../booking/slot.service.ts';
+import { StaffTimesService, type Wish } from '../booking/staff-times.service.ts';
 import { CalendarService } from '../booking/calendar.service.ts';
 import { PersonLinks } from '../messages/person-links.ts';
 import { seesOne } from '../../records/accounts/users-of.ts';
@@ -37,6 +42,8 @@ export class ShownTimes {
   constructor(
     private readonly calendars: CalendarService,
     private readonly bookings: BookingService,
+    private readonly slots: SlotService,
+    private readonly staff: StaffTimesService,
     private readonly links: PersonLinks,
     private readonly clock: Clock,
   ) {}
@@ -59,16 +66,25 @@ export class ShownTimes {
   async timesOf(
     calendar: CalendarRow,
     path: string,
-    asked: { from?: string | undefined; wished?: Instant | null; except?: BookingId },
+    asked: { from?: string | undefined; wished?: Instant | null; except?: BookingId } & Wish,
     locale = 'en-US',
   ): Promise<FreeTimes> {
     const { rules } = calendar.content;
     const now = this.clock.now();
     const until = looksUntil(rules, now);
-    const slots = await this.bookings.slots(calendar, now, until, undefined, asked.except);
+    const { staff, place } = asked;
+    const except = { booking: asked.except };
+    const slots = await this.slots.slots(calendar, now, until, { except, staff, place });
     const { nextDay, ...shown } = shownTimes(slots, rules, { from: asked.from, locale });
     return {
       ...shown,
+      ...(asked.except
+        ? timeOptions(calendar.content, [])
+        : timeOptions(
+            calendar.content,
+            await this.staff.namesOf(calendar),
+            waitChoices(calendar.content, slots, now, locale),
+          )),
       nearest: asked.wished
         ? nearestSlots(slots, asked.wished, nearShown).map(withDay(locale))
         : [],

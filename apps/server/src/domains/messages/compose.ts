@@ -30,14 +30,15 @@ export const personIn = (person: PersonRow, { facts }: Pick<Sender, 'facts'>): M
   person: { ...personFields(person), fields: fieldWordsOf(person.fields, facts.locale) },
 });
 
-/** A booking as merge fields see it; `where` is its place in words. */
+/** A booking as merge fields see it: `where` is its place in words, `with` the name of whom it is with, if anybody. */
 export const bookingFields = (
-  booking: { startsAt: Instant; zone: string; where: string },
+  booking: { startsAt: Instant; zone: string; where: string; with: string },
   client: Sender,
   changeLink: string,
 ): Record<string, string> => ({
   ...momentFields(booking.startsAt, booking.zone, client.facts.zone, client.facts.locale),
   where: booking.where,
+  with: booking.with,
   change_link: changeLink,
 });
 

@@ -180,7 +180,7 @@ export class Messenger {
 
   /** A booking as messages speak of it, with the link by which it can be changed. */
   bookingIn(
-    booking: { id: BookingId; startsAt: Instant; zone: string; where: string },
+    booking: { id: BookingId; startsAt: Instant; zone: string; where: string; with: string },
     client: ClientRow,
   ): MergeContext {
     return { booking: bookingFields(booking, client, this.links.booking(client, booking.id)) };

@@ -1,5 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { BookingId, ClientId, InstantText, PersonId, type Instant } from '@plumgate/core/basics';
+import {
+  BookingId,
+  ClientId,
+  InstantText,
+  PersonId,
+  WaitingEntryId,
+  type Instant,
+} from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import type { ConfirmationId } from '../../records/intake/confirmations.table.ts';
 import { z } from 'zod';
@@ -78,6 +85,19 @@ export class PersonLinks {
   /** Something on a client's own host. */
   onSite(client: { slug: string }, path: string): string {
     return this.address.known(client.slug) + path;
+  }
+
+  /** Where a seat that came free is taken or left to the next. */
+  offer(client: { slug: string }, id: WaitingEntryId): string {
+    return this.onSite(client, this.offerPath(id));
+  }
+
+  offerPath(id: WaitingEntryId): string {
+    return `/~/offer/${this.seals.seal('offer', id)}`;
+  }
+
+  offerIn(token: string): WaitingEntryId | null {
+    return WaitingEntryId.safeParse(this.seals.open('offer', token)).data ?? null;
   }
 
   bookingPath(id: BookingId): string {

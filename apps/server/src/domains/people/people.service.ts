@@ -369,6 +369,16 @@ function inWords(fact: TimelineFact, reported: Reported): Omit<TimelineEntry, 'a
         `${fact.kind === 'came' ? 'Attended' : 'Missed'} ${fact.calendar}`,
         fact.when,
       );
+    case 'waits-for-seat':
+      return line('booking', `On the waiting list of ${fact.calendar}`, fact.when || 'any time');
+    case 'no-seat-wanted':
+      return line('booking', `Did not want the free seat in ${fact.calendar}`, fact.when);
+    case 'seat-offered':
+      return line(
+        'booking',
+        `Offered a free seat in ${fact.calendar}`,
+        `${fact.when}, held until ${fact.until}`,
+      );
     case 'replied':
       return line('reply', `${replyWords[fact.by ?? 'text']} “${fact.body}”`);
     case 'away':

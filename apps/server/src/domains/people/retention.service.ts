@@ -28,6 +28,7 @@ const contact = [
   'touched',
   'booked',
   'moved',
+  'waits-for-seat',
   'came',
   'confirmed',
   'kept',

@@ -15,7 +15,7 @@ import type { PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import { Messenger, nameFor } from '../messages/messenger.ts';
 import { bookingChanged, bookingMade, type BookingHappening } from '../booking/booking-events.ts';
-import { whenOf } from '../booking/booking.service.ts';
+import { whenOf } from '../booking/loaded-booking.ts';
 import { replied } from '../people/person-events.ts';
 import { leadArrived, waitingChanged } from '../people/waiting-events.ts';
 

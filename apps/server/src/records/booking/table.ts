@@ -1,10 +1,11 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { BookingId, CalendarId, PersonId, SubmissionId } from '@plumgate/core/basics';
-import { calendarFormat } from '@plumgate/core/booking';
+import type { BookingId, CalendarId, PersonId, StaffId, SubmissionId } from '@plumgate/core/basics';
+import { calendarFormat, type BookingAnswer, type Deposit } from '@plumgate/core/booking';
+import { staff } from '../clients/record-tables.ts';
 import { ofClient } from '../clients/table.ts';
 import { people } from '../people/table.ts';
-import { documentColumn, instant } from '../../platform/database/columns.ts';
+import { documentColumn, instant, json } from '../../platform/database/columns.ts';
 
 export const calendars = pgTable(
   'calendars',
@@ -20,9 +21,9 @@ export const calendars = pgTable(
 );
 
 /**
- * `booked` → `came` or `missed`, or `cancelled` before. In a calendar of one seat no two that hold time may overlap: an
- * exclusion constraint, `bookings_never_doubled`, written by hand in the migrations keeps it so. With several seats a
- * count under the calendar's row lock does.
+ * `booked` → `came` or `missed`, or `cancelled` before. In a calendar of one seat no two that hold time of the same holder
+ * may overlap: an exclusion constraint, `bookings_never_doubled`, written by hand in the migrations keeps it so. With several
+ * seats a count under the calendar's row lock does.
  */
 export const bookings = pgTable(
   'bookings',
@@ -39,6 +40,18 @@ export const bookings = pgTable(
       .references(() => people.id, { onDelete: 'cascade' }),
     /** The form it came with; null for one made by hand. */
     submissionId: uuid('submission_id').$type<SubmissionId>(),
+    /** Who of the staff it is with; null for nobody by name, or once they have left. */
+    staffId: uuid('staff_id')
+      .$type<StaffId>()
+      .references(() => staff.id, { onDelete: 'set null' }),
+    /** Whose time it takes, in whatever calendar: somebody of the staff, or else the calendar itself. */
+    holder: uuid().notNull(),
+    /** Which of several places of the calendar; null where it has one. */
+    place: text(),
+    /** What the calendar's questions were answered by. */
+    answers: json<BookingAnswer[]>().notNull().default([]),
+    /** A deposit that was taken elsewhere and is noted here; null for none. */
+    deposit: json<Deposit>(),
     startsAt: instant('starts_at').notNull(),
     endsAt: instant('ends_at').notNull(),
     /** Its end with the space that is kept free after it. */
@@ -54,6 +67,7 @@ export const bookings = pgTable(
     index('bookings_by_time').on(table.calendarId, table.startsAt),
     index('bookings_of_client').on(table.clientId, table.startsAt),
     index('bookings_of_person').on(table.personId),
+    index('bookings_of_staff').on(table.staffId, table.startsAt),
     check('bookings_end_after_start', sql`${table.endsAt} > ${table.startsAt}`),
   ],
 );

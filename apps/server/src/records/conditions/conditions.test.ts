@@ -165,6 +165,7 @@ async function buildPeople(app: TestApp) {
       const start = startsAt.add({ minutes: n * 61 });
       await db.insert(bookings).values({
         ...{ ...of, id: crypto.randomUUID() as never, calendarId: other.calendar.id },
+        holder: other.calendar.id,
         ...{
           startsAt: start,
           endsAt: start.add({ minutes: 1 }),

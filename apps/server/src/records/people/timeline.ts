@@ -42,6 +42,10 @@ export type TimelineFact =
       by: 'visitor' | 'business';
     }
   | { kind: 'came' | 'missed'; calendar: string; when: string }
+  /** On the waiting list: `when` is the date that they want, empty for any. */
+  | { kind: 'waits-for-seat' | 'no-seat-wanted'; calendar: string; when: string }
+  /** A seat came free and is held for them until then. */
+  | { kind: 'seat-offered'; calendar: string; when: string; until: string }
   | { kind: 'replied'; body: string; by?: 'text' | 'email' | 'chat' }
   /** A mail program wrote by itself. */
   | { kind: 'away'; body: string }

@@ -3,6 +3,7 @@ import { and, eq, isNull, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { users } from '../accounts/table.ts';
 import { calendars } from '../booking/table.ts';
+import { staff } from '../clients/record-tables.ts';
 import { sequences } from '../followup/table.ts';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
@@ -60,6 +61,7 @@ const kinds: Record<
     word: 'linked band',
   },
   stage: { table: stages, mine: (id) => eq(stages.clientId, id), word: 'stage' },
+  staff: { table: staff, mine: (id) => eq(staff.clientId, id), word: 'member of the staff' },
   user: {
     table: users,
     mine: worksFor,

@@ -21,6 +21,7 @@ const serverWith = (slots: string[]) =>
       endsAt: '2026-11-06T15:00:00Z',
       state: 'booked' as const,
       person: { id: idOf<PersonId>(7), name: 'Odalys', email: '', phone: '' },
+      ...{ staff: null, place: null, answers: [], deposit: null },
     }));
 const opened = (slots: string[]) => {
   const server = serverWith(slots);

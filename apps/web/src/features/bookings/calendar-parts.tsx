@@ -14,6 +14,7 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { EmailField } from '../writing/message-fields.tsx';
 import { Spans, WeekSpans } from '../../ui/spans.tsx';
+import { NumberField } from '../../ui/number-field.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
 
 /** When people may book, and in which zone that is meant. */
@@ -93,41 +94,73 @@ export function BookingTerms({
         </div>
       )}
       {minuteFields.map(([field, label, help]) => (
-        <TextField
+        <NumberField
           key={field}
           label={label}
-          type="number"
-          min={0}
           help={help}
           value={rules[field]}
-          onChange={(event) => setRules({ [field]: event.target.valueAsNumber || 0 })}
+          onChange={(minutes) => setRules({ [field]: minutes ?? 0 })}
         />
       ))}
-      <TextField
+      <NumberField
         label="Bookable up to"
-        type="number"
-        min={0}
         help="days"
         value={rules.ahead}
-        onChange={(event) => setRules({ ahead: event.target.valueAsNumber || 0 })}
+        onChange={(ahead) => setRules({ ahead: ahead ?? 0 })}
       />
-      <TextField
+      <NumberField
         label="Daily limit"
-        type="number"
         min={1}
         help="empty for no limit"
-        value={rules.mostPerDay ?? ''}
-        onChange={(event) => setRules({ mostPerDay: event.target.valueAsNumber || null })}
+        value={rules.mostPerDay}
+        onChange={(mostPerDay) => setRules({ mostPerDay })}
       />
-      <TextField
+      <NumberField
         label="Seats"
-        type="number"
         min={1}
-        help="how many may book the same time"
+        help={
+          content.staffing
+            ? 'how many may book the same time with the same person'
+            : 'how many may book the same time'
+        }
         value={rules.seats}
-        onChange={(event) => setRules({ seats: event.target.valueAsNumber || 0 })}
+        onChange={(seats) => setRules({ seats: seats ?? 0 })}
       />
+      <MostPerPerson content={content} onChange={onChange} />
+      <WaitingTime content={content} onChange={onChange} />
     </section>
+  );
+}
+
+interface ContentPart {
+  content: CalendarContent;
+  onChange: (content: CalendarContent) => void;
+}
+
+/** How many bookings a person may have ahead of them. */
+export function MostPerPerson({ content, onChange }: ContentPart) {
+  return (
+    <NumberField
+      label="Most for one person"
+      min={1}
+      help="bookings ahead of them, empty for any number; you can always add more"
+      value={content.mostPerPerson}
+      onChange={(mostPerPerson) => onChange({ ...content, mostPerPerson })}
+    />
+  );
+}
+
+/** Whether there is a waiting list, and for how long it holds a freed seat for who is next. */
+export function WaitingTime({ content, onChange }: ContentPart) {
+  return (
+    <NumberField
+      label="Waiting list"
+      min={1}
+      max={168}
+      help="hours that a freed seat is held for the next, empty for no waiting list"
+      value={content.waiting?.hours ?? null}
+      onChange={(hours) => onChange({ ...content, waiting: hours === null ? null : { hours } })}
+    />
   );
 }
 
@@ -146,9 +179,7 @@ export function AfterBooking({
   const { confirmation, dates, name } = content;
   const { data: sheet } = useEndpoint(api.getClient, { params: { clientId } });
   const sample =
-    dates && sheet
-      ? sampleValues(sheet, { at: dates.start.slice(0, 16), eventName: name })
-      : undefined;
+    dates && sheet ? sampleValues(sheet, { at: dates.start, eventName: name }) : undefined;
   return (
     <section className="grid gap-3">
       <h2 className="text-lg">{content.dates ? 'After signing up' : 'After booking'}</h2>

@@ -11,6 +11,8 @@ const server = () =>
   serverOf()
     .on(api.getClient, sheet)
     .on(api.listPages, { pages: [] })
+    .on(api.listStaffTimes, { staff: [] })
+    .on(api.getCalendarFeed, { madeAt: null })
     .on(api.getClock, { now: '2026-11-05T14:12:00Z', demo: true })
     .on(api.listSequences, { sequences: [] })
     .on(api.getCalendar, calendar);

@@ -14,6 +14,9 @@ import { useRemoval } from '../bin/use-removal.tsx';
 import { EventDatesList } from './event-dates-list.tsx';
 import { EventEffect } from './event-effect.tsx';
 import { EventTerms, EventTimes, RecordingEmail } from './event-parts.tsx';
+import { CalendarQuestions } from './calendar-questions.tsx';
+import { CalendarPlaces, CalendarStaff } from './calendar-staff.tsx';
+import { FeedAddress } from './feed-address.tsx';
 import { AfterBooking, BookingTerms, OpeningHours, SpecialDays } from './calendar-parts.tsx';
 import { todayIn } from '../../ui/when.ts';
 
@@ -31,6 +34,7 @@ export function CalendarScreen() {
       key={`${calendar.data.id} ${calendar.data.version}`}
       calendar={calendar.data}
       slug={client.slug}
+      zone={client.zone}
       now={clock.data.now}
       today={todayIn(clock.data.now, client.zone)}
     />
@@ -40,11 +44,13 @@ export function CalendarScreen() {
 function Settings({
   calendar,
   slug,
+  zone,
   now,
   today,
 }: {
   calendar: CalendarView;
   slug: string;
+  zone: string;
   now: string;
   today: string;
 }) {
@@ -117,6 +123,8 @@ function Settings({
                 today={today}
                 onChange={(days) => setRules({ days })}
               />
+              <CalendarStaff {...{ content, slug }} clientId={calendar.clientId} onChange={set} />
+              <CalendarPlaces {...{ content }} clientId={calendar.clientId} onChange={set} />
             </>
           )}
         </div>
@@ -126,10 +134,18 @@ function Settings({
           ) : (
             <BookingTerms content={content} onChange={set} />
           )}
+          <CalendarQuestions
+            questions={content.questions}
+            onChange={(questions) => set({ ...content, questions })}
+          />
           <AfterBooking content={content} clientId={calendar.clientId} onChange={set} />
           {dates && (
             <RecordingEmail {...{ content, dates }} clientId={calendar.clientId} onChange={set} />
           )}
+          <section className="grid gap-2">
+            <h2 className="text-lg">In a calendar program</h2>
+            <FeedAddress of={{ calendarId: calendar.id }} zone={zone} />
+          </section>
         </div>
       </div>
     </>

@@ -136,8 +136,8 @@ function EventDateRow({
 }) {
   const [open, setOpen] = useState(false);
   const [moving, setMoving] = useState(false);
-  const recording = dates.recordings.find((one) => one.start.slice(0, 16) === local);
-  const others = dates.moved.filter(({ from }) => from.slice(0, 16) !== wall);
+  const recording = dates.recordings.find((one) => one.start === local);
+  const others = dates.moved.filter(({ from }) => from !== wall);
   const move = (to: string) =>
     onChange({ ...dates, moved: to === wall ? others : [...others, { from: wall, to }] });
   const leaveOut = () => onChange({ ...dates, moved: others, except: [...dates.except, wall] });

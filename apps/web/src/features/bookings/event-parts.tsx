@@ -44,7 +44,7 @@ export function EventTimes({ content, dates, onChange }: Part) {
         label={dates.repeat ? 'First date begins' : 'Begins'}
         type="datetime-local"
         required
-        value={dates.start.slice(0, 16)}
+        value={dates.start}
         onChange={(event) => event.target.value && set({ start: event.target.value.slice(0, 16) })}
       />
       <TextField
@@ -52,7 +52,7 @@ export function EventTimes({ content, dates, onChange }: Part) {
         type="datetime-local"
         required
         value={ends}
-        min={dates.start.slice(0, 16)}
+        min={dates.start}
         onChange={(event) => {
           const length = minutesUntil(begins, event.target.value);
           if (length > 0) onChange({ ...content, rules: { ...rules, length, startEvery: length } });

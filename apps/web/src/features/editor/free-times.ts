@@ -1,6 +1,6 @@
 import { api, type EditorPage } from '@plumgate/contract';
 import type { CalendarId } from '@plumgate/core/basics';
-import { looksUntil, shownTimes } from '@plumgate/core/booking';
+import { looksUntil, shownTimes, timeOptions } from '@plumgate/core/booking';
 import { pageWords } from '@plumgate/core/languages';
 import { blocksOf } from '@plumgate/core/page';
 import type { FreeTimes } from '@plumgate/page-kit';
@@ -48,11 +48,14 @@ export function useFreeTimes(page: EditorPage): (calendar: CalendarId) => FreeTi
   });
   return useMemo(() => {
     const known = new Map<string, FreeTimes>();
-    for (const [index, { id, content }] of calendars.entries()) {
+    for (const [index, { id, content, staff }] of calendars.entries()) {
       const slots = answers[index];
       if (!slots) continue;
       const { nextDay, ...shown } = shownTimes(slots, content.rules, { locale });
-      known.set(id, { ...shown, nearest: [], later: nextDay && '#' });
+      known.set(id, {
+        ...{ ...shown, ...timeOptions(content, staff) },
+        ...{ nearest: [], later: nextDay && '#' },
+      });
     }
     return (calendar) => known.get(calendar) ?? sampleTimes;
   }, [calendars, answers, locale]);

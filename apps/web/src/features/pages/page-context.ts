@@ -23,6 +23,10 @@ export const sampleTimes: FreeTimes = {
   nearest: [],
   seats: false,
   later: null,
+  staff: [],
+  choosesStaff: false,
+  places: [],
+  waits: [],
 };
 const sampleBooking = {
   when: 'Tuesday, November 10 at 9:00 AM',

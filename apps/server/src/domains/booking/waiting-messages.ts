@@ -1,0 +1,94 @@
+import { Injectable } from '@nestjs/common';
+import { whenWords, zoneNote, type Instant } from '@plumgate/core/basics';
+import { emailFromText } from '@plumgate/core/emails';
+import type { Consequences } from '../../records/causes/consequences.ts';
+import { Messenger } from '../messages/messenger.ts';
+import { PersonLinks } from '../messages/person-links.ts';
+import type { LoadedWaiting } from './loaded-waiting.ts';
+
+/** What is said to who waits for a seat, and of them on their timeline. */
+@Injectable()
+export class WaitingMessages {
+  constructor(
+    private readonly links: PersonLinks,
+    private readonly messenger: Messenger,
+  ) {}
+
+  joined(effects: Consequences, loaded: LoadedWaiting, at: Instant): void {
+    const { entry, calendar, person } = loaded;
+    const when = entry.wants ? momentOf(loaded, entry.wants) : '';
+    effects.note(person, at, { kind: 'waits-for-seat', calendar: calendar.content.name, when });
+    const what = [calendar.content.name, when].filter(Boolean).join(', ');
+    this.tell(effects, loaded, `waiting:${entry.id}`, at, {
+      subject: `You are on the waiting list: ${calendar.content.name}`,
+      lines: [
+        `You are on the waiting list for ${what}.`,
+        'As soon as a seat is free and it is your turn, we hold it for you and write to you.',
+      ],
+    });
+  }
+
+  offered(effects: Consequences, loaded: LoadedWaiting, at: Instant): void {
+    const { entry, calendar, person, client } = loaded;
+    const when = momentOf(loaded, entry.offeredStart!);
+    const until = momentOf(loaded, entry.offeredUntil!);
+    const { name } = calendar.content;
+    effects.note(person, at, { kind: 'seat-offered', calendar: name, when, until });
+    this.tell(effects, loaded, `offer:${entry.id}`, at, {
+      subject: `A seat is free: ${name}, ${when}`,
+      lines: [
+        `A seat is free for ${name} on ${when}.`,
+        `It is yours until ${until}. Take it here, or leave it to the next:`,
+        this.links.offer(client, entry.id),
+      ],
+    });
+  }
+
+  declined(effects: Consequences, loaded: LoadedWaiting, at: Instant): void {
+    const { entry, calendar, person } = loaded;
+    if (!entry.offeredStart) return;
+    const when = momentOf(loaded, entry.offeredStart);
+    effects.note(person, at, { kind: 'no-seat-wanted', calendar: calendar.content.name, when });
+  }
+
+  /** By email, or where there is none by text. */
+  private tell(
+    effects: Consequences,
+    { calendar, person, client, entry }: LoadedWaiting,
+    key: string,
+    at: Instant,
+    { subject, lines }: { subject: string; lines: string[] },
+  ): void {
+    const to = {
+      ...{ client, person, key, at, from: calendar.content.name },
+      context: this.messenger.personIn(person, client),
+      submission: entry.submissionId,
+    };
+    const body = [
+      'Hello {{ person.first_name | default: "there" }},',
+      ...lines,
+      '{{ client.name }}\n{{ client.phone }}',
+    ].join('\n\n');
+    if (person.email && !person.mailRefusedAt)
+      this.messenger.emailPerson(effects, to, emailFromText({ subject, body }));
+    else if (person.phone && person.textConsent)
+      this.messenger.textPerson(effects, to, lines.join(' '));
+  }
+}
+
+/** Which seat somebody waits for or is offered, and until when, in words. */
+export function seatWords(loaded: LoadedWaiting): { what: string; until: string } {
+  const { entry, calendar } = loaded;
+  const start = entry.offeredStart ?? entry.wants;
+  return {
+    what: [calendar.content.name, start && momentOf(loaded, start)].filter(Boolean).join(', '),
+    until: entry.offeredUntil ? momentOf(loaded, entry.offeredUntil) : '',
+  };
+}
+
+/** A moment by the clock of the calendar; the zone is named where it is not the client's. */
+const momentOf = ({ calendar, client }: LoadedWaiting, at: Instant): string => {
+  const { zone } = calendar.content.rules;
+  const { zone: clientZone, locale } = client.facts;
+  return whenWords(at, zone, locale) + zoneNote(at, zone, clientZone, locale);
+};
