@@ -13,6 +13,7 @@ import { Temporal } from 'temporal-polyfill';
 import { usualNotices, type NoticeSettings } from '@plumgate/core/staff';
 import { users } from '../records/accounts/table.ts';
 import { AccountService } from '../domains/accounts/account.service.ts';
+import { addHygieneVisits } from './hygiene-visits.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
 import { SourceService } from '../domains/results/source.service.ts';
@@ -97,6 +98,7 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
   await playHistory(app, clock, { ...world, until, days });
   await sortIntoStages(app, until, { id: world.marketer, name: 'Mabel Otterby' });
   await addLateRules(app);
+  await addHygieneVisits(app, (await app.get(ClientService).bySlug(quayside.slug))!.id);
   await tellTeam(app, usualNotices);
   clock.run();
 }
@@ -343,7 +345,10 @@ async function buildMorning(
   const date = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToMorning }).toString();
   const calendar = await app
     .get(CalendarService)
-    .create(clientId, gathering(morning, `${date}T09:00`, morningSeats));
+    .create(clientId, {
+      ...gathering(morning, `${date}T09:00`, morningSeats),
+      waiting: { hours: 12 },
+    });
   await publish(
     clientId,
     morning,

@@ -173,6 +173,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/bookings/day-list',
+        lazy: async () => ({
+          Component: (await import('../features/bookings/day-list-screen.tsx')).DayListScreen,
+        }),
+      },
+      {
         path: '/:client/bookings/staff',
         lazy: async () => ({
           Component: (await import('../features/bookings/staff-screen.tsx')).StaffScreen,

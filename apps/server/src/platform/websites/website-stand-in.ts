@@ -6,6 +6,8 @@ import { extname } from 'node:path';
 /** Websites of businesses that do not exist, by host: each a folder of ordinary files. */
 const websites: Record<string, URL> = {
   'ledgeline-roofing.test': new URL('../../../websites/ledgeline-roofing/', import.meta.url),
+  // Where people of a demo client keep their own calendars.
+  'calendars.port-alder.test': new URL('../../../websites/port-alder-calendars/', import.meta.url),
 };
 /** The photographs on them are the example pictures that ship with the program. */
 const photographs = new URL('../../../pictures/examples/', import.meta.url);
@@ -13,6 +15,7 @@ const photographs = new URL('../../../pictures/examples/', import.meta.url);
 const types: Record<string, string> = {
   '.html': 'text/html; charset=utf-8',
   '.css': 'text/css',
+  '.ics': 'text/calendar; charset=utf-8',
   '.png': 'image/png',
   '.webp': 'image/webp',
 };

@@ -1,4 +1,6 @@
 import { api, type CalendarView } from '@plumgate/contract';
+import type { StaffId } from '@plumgate/core/basics';
+import type { CalendarQuestion } from '@plumgate/core/booking';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -8,7 +10,7 @@ import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { EmailField } from '../../ui/email-field.tsx';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
-import { SelectField, TextField } from '../../ui/field.tsx';
+import { LongField, SelectField, TextField } from '../../ui/field.tsx';
 import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
 import { bookingAddress } from './booking-address.ts';
 import { FreeTimes } from './free-times.tsx';
@@ -38,9 +40,17 @@ export function AddBooking({
   const [chosen, setChosen] = useState(start);
   const [typing, setTyping] = useState(start !== null);
   const [who, setWho] = useState({ name: '', email: '', phone: '' });
+  const [staff, setStaff] = useState('');
+  const [place, setPlace] = useState('');
+  const [answers, setAnswers] = useState<Record<string, string>>({});
   const [failure, setFailure] = useState<unknown>(null);
   const calendar = calendars.find(({ id }) => id === calendarId)!;
   const { zone } = calendar.content.rules;
+  const { places, questions } = calendar.content;
+  const wish = {
+    ...(staff && { staff: staff as StaffId }),
+    ...(places.length > 0 && { place: place || places[0]!.id }),
+  };
   const refresh = useRefreshAll();
   const navigate = useNavigate();
   const slug = useClient()?.slug ?? '';
@@ -48,7 +58,12 @@ export function AddBooking({
     try {
       const booking = await call(api.addBooking, {
         params: { calendarId },
-        body: { start: chosen!, ...(person ? { personId: person.id as never } : who) },
+        body: {
+          start: chosen!,
+          ...(person ? { personId: person.id as never } : who),
+          ...wish,
+          answers,
+        },
       });
       await refresh();
       toast(
@@ -86,8 +101,34 @@ export function AddBooking({
             onChange={(event) => {
               setCalendar(event.target.value);
               setChosen(null);
+              setStaff('');
+              setPlace('');
+              setAnswers({});
             }}
           />
+        )}
+        {(calendar.staff.length > 1 || places.length > 1) && (
+          <div className="grid gap-3 sm:grid-cols-2">
+            {places.length > 1 && (
+              <SelectField
+                label="Place"
+                options={Object.fromEntries(places.map(({ id, name }) => [id, name]))}
+                value={place || places[0]!.id}
+                onChange={(event) => setPlace(event.target.value)}
+              />
+            )}
+            {calendar.staff.length > 1 && (
+              <SelectField
+                label="With"
+                options={{
+                  '': 'Whoever is free',
+                  ...Object.fromEntries(calendar.staff.map(({ id, name }) => [id, name])),
+                }}
+                value={staff}
+                onChange={(event) => setStaff(event.target.value)}
+              />
+            )}
+          </div>
         )}
         {typing ? (
           <TextField
@@ -101,12 +142,20 @@ export function AddBooking({
             }
           />
         ) : (
-          <FreeTimes calendar={calendar} now={now} chosen={chosen} onChoose={setChosen} />
+          <FreeTimes {...{ calendar, now, chosen, wish }} onChoose={setChosen} />
         )}
         <Button look="quiet" size="small" className="w-fit" onClick={() => setTyping(!typing)}>
           {typing ? 'Choose from the free times' : 'Type another time'}
         </Button>
         {!person && <Details who={who} failure={failure} onChange={setWho} />}
+        {questions.map((question) => (
+          <AnswerField
+            key={question.id}
+            question={question}
+            value={answers[question.id] ?? ''}
+            onChange={(answer) => setAnswers({ ...answers, [question.id]: answer })}
+          />
+        ))}
         <DialogFoot
           does={chosen ? `Book ${whenText(chosen, zone)}` : 'Book'}
           off={!chosen || (!person && !who.name)}
@@ -115,6 +164,35 @@ export function AddBooking({
         />
       </form>
     </Dialog>
+  );
+}
+
+/** The answer to a question of the calendar; at the desk none is a must. */
+function AnswerField({
+  question: { kind, label, options },
+  value,
+  onChange,
+}: {
+  question: CalendarQuestion;
+  value: string;
+  onChange: (answer: string) => void;
+}) {
+  if (kind === 'long')
+    return (
+      <LongField label={label} value={value} onChange={(event) => onChange(event.target.value)} />
+    );
+  if (kind === 'line')
+    return (
+      <TextField label={label} value={value} onChange={(event) => onChange(event.target.value)} />
+    );
+  const offered = kind === 'yes-no' ? ['Yes', 'No'] : options;
+  return (
+    <SelectField
+      label={label}
+      options={{ '': 'Not asked', ...Object.fromEntries(offered.map((one) => [one, one])) }}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+    />
   );
 }
 

@@ -1,4 +1,5 @@
-import { api, type BookingView } from '@plumgate/contract';
+import { api, type BookingView, type CalendarView } from '@plumgate/contract';
+import type { StaffId } from '@plumgate/core/basics';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -7,21 +8,25 @@ import { call, messageOf } from '../../api/call.ts';
 import { useRefreshAll } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { CallLink } from '../../ui/call-link.tsx';
-import { TextField } from '../../ui/field.tsx';
+import { SelectField, TextField } from '../../ui/field.tsx';
 import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
 import { BookingPill } from './booking-pill.tsx';
+import { DepositNote } from './deposit-note.tsx';
 
 /** One booking: who comes, and what can be done with it. */
 export function BookingDrawer({
   booking,
   zone,
   slug,
+  staff,
   onClose,
   onMove,
 }: {
   booking: BookingView;
   zone: string;
   slug: string;
+  /** Who takes bookings of its calendar. */
+  staff: CalendarView['staff'];
   onClose: () => void;
   onMove: (start: string) => void;
 }) {
@@ -69,6 +74,28 @@ export function BookingDrawer({
         </div>
       )}
       {person.email && <p className="mt-2 text-muted break-words">{person.email}</p>}
+      {booking.place && <p className="mt-2">At {booking.place}</p>}
+      <WithWhom
+        booking={booking}
+        staff={staff}
+        onGive={(id) =>
+          void tell(
+            call(api.moveBooking, { params, body: { start: booking.startsAt, staff: id } }),
+            'Saved. They get a message.',
+          )
+        }
+      />
+      {booking.answers.length > 0 && (
+        <dl className="mt-4 grid gap-2">
+          {booking.answers.map(({ label, answer }) => (
+            <div key={label}>
+              <dt className="text-xs font-semibold">{label}</dt>
+              <dd className="break-words whitespace-pre-line">{answer}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <DepositNote booking={booking} />
       <Outcome state={booking.state} onMark={mark} />
       {booking.state === 'booked' && (
         <MoveOrCancel
@@ -83,6 +110,35 @@ export function BookingDrawer({
         />
       )}
     </aside>
+  );
+}
+
+/** Whom it is with, and to whom it can be given. */
+function WithWhom({
+  booking,
+  staff,
+  onGive,
+}: {
+  booking: BookingView;
+  staff: CalendarView['staff'];
+  onGive: (staff: StaffId) => void;
+}) {
+  const who = booking.staff;
+  if (booking.state !== 'booked' || staff.length < 2)
+    return who && <p className="mt-2">With {who.name}</p>;
+  const others = who && !staff.some(({ id }) => id === who.id) ? [who] : [];
+  return (
+    <div className="mt-4">
+      <SelectField
+        label="With"
+        options={Object.fromEntries([
+          ...(who ? [] : [['', 'Nobody by name']]),
+          ...[...others, ...staff].map(({ id, name }) => [id, name]),
+        ])}
+        value={who?.id ?? ''}
+        onChange={(event) => onGive(event.target.value as StaffId)}
+      />
+    </div>
   );
 }
 

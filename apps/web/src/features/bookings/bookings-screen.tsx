@@ -1,12 +1,21 @@
 import { api, type BookingView, type CalendarView } from '@plumgate/contract';
-import { CalendarDays, ChevronLeft, ChevronRight, Plus, Settings2 } from 'lucide-react';
-import { useState } from 'react';
-import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
+import {
+  CalendarDays,
+  ChevronLeft,
+  ChevronRight,
+  Plus,
+  Printer,
+  Settings2,
+  Users,
+} from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll, useSession } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
-import { Button, IconButton } from '../../ui/button.tsx';
+import { Button, IconButton, LinkButton } from '../../ui/button.tsx';
+import { InlineSelect } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useNarrow } from '../../ui/use-narrow.ts';
@@ -14,14 +23,27 @@ import { AddBooking } from './add-booking.tsx';
 import { AddEvent } from './add-event.tsx';
 import { BookingDrawer } from './booking-drawer.tsx';
 import { todayIn } from '../../ui/when.ts';
-import { dateText, daysOn, weekOf, weeksOn } from './week.ts';
+import { calendarsIn, filtered, staffIn } from './booking-filter.ts';
+import { MonthGrid } from './month-grid.tsx';
+import {
+  dateText,
+  daysOn,
+  monthOf,
+  monthsOn,
+  monthText,
+  weekOf,
+  weeksOn,
+} from './week.ts';
 import { aloneStanding, gatheringsBetween } from './gatherings.ts';
 import { WeekGrid } from './week-grid.tsx';
 
-/** A client's week of bookings, in the client's zone. */
+const views = { day: 'Day', week: 'Week', month: 'Month' } as const;
+type View = keyof typeof views;
+const nowWords: Record<View, string> = { day: 'Today', week: 'This week', month: 'This month' };
+
+/** A client's bookings by day, week or month, in the client's zone. */
 export function BookingsScreen() {
   const client = useClient();
-  const location = useLocation();
   const clock = useEndpoint(api.getClock, {});
   const calendars = useEndpoint(
     api.listCalendars,
@@ -33,7 +55,7 @@ export function BookingsScreen() {
   if (!client || !clock.data || !calendars.data) return <Skeleton />;
   return (
     <BookingWeek
-      key={`${client.id} ${location.search}`}
+      key={client.id}
       client={client}
       today={todayIn(clock.data.now, client.zone)}
       now={clock.data.now}
@@ -55,47 +77,113 @@ function BookingWeek({
 }) {
   const session = useSession();
   const maySetUp = session.data?.user.role !== 'front-desk';
-  const [search] = useSearchParams();
-  const [date, setDate] = useState(search.get('on') ?? today);
-  const [open, setOpen] = useState<string | null>(search.get('booking'));
+  const [search, setSearch] = useSearchParams();
+  const isNarrow = useNarrow();
+  const date = search.get('on') ?? today;
+  const asked = search.get('view');
+  const view: View = asked && asked in views ? (asked as View) : isNarrow ? 'day' : 'week';
+  const filter = { calendar: search.get('calendar') ?? '', staff: search.get('staff') ?? '' };
+  const set = (changes: Record<string, string>) =>
+    setSearch(
+      (before) => {
+        for (const [name, value] of Object.entries(changes))
+          if (value) before.set(name, value);
+          else before.delete(name);
+        return before;
+      },
+      { replace: true },
+    );
+  const setDate = (on: string) => set({ on, booking: '' });
+  const open = search.get('booking');
+  const setOpen = (id: string | null) => set({ booking: id ?? '', on: date });
   const [adding, setAdding] = useState<{ start: string | null } | null>(null);
   const week = weekOf(date, client.zone);
-  const isNarrow = useNarrow();
-  const days = isNarrow ? [date] : week.days;
-  const turn = (by: 1 | -1) => setDate(isNarrow ? daysOn(date, by) : weeksOn(week.monday, by));
+  const month = monthOf(date, client.zone);
+  const range = view === 'month' ? month : week;
+  const days = view === 'day' ? [date] : week.days;
+  const turn = (by: 1 | -1) =>
+    setDate(
+      view === 'day'
+        ? daysOn(date, by)
+        : view === 'week'
+          ? weeksOn(week.monday, by)
+          : monthsOn(date, by),
+    );
   const list = useEndpoint(
     api.listBookings,
-    { params: { clientId: client.id }, query: { from: week.from, until: week.until } },
+    { params: { clientId: client.id }, query: { from: range.from, until: range.until } },
     { refetchInterval: 15_000 },
   );
   const move = useMove();
-  const bookings = list.data?.bookings ?? [];
-  const gatherings = gatheringsBetween(calendars, bookings, week.from, week.until);
+  const bookings = filtered(list.data?.bookings ?? [], filter);
+  const shown = calendarsIn(calendars, filter);
+  const gatherings = gatheringsBetween(shown, bookings, range.from, range.until);
+  const alone = aloneStanding(bookings, gatherings);
   const chosen = bookings.find((booking) => booking.id === open);
+  const staff = staffIn(calendars);
   return (
-    <div className="flex h-full flex-col">
+    <div className="flex h-full flex-col print:block print:h-auto">
       <PageHead
         title="Bookings"
         beside={
           <span className="text-muted tabular-nums">
-            {isNarrow ? dateText(date) : `${dateText(week.days[0]!)} to ${dateText(week.days[6]!)}`}
+            {view === 'day'
+              ? dateText(date)
+              : view === 'week'
+                ? `${dateText(week.days[0]!)} to ${dateText(week.days[6]!)}`
+                : monthText(date)}
           </span>
         }
       >
-        <IconButton label={isNarrow ? 'Previous day' : 'Previous week'} onClick={() => turn(-1)}>
+        <InlineSelect
+          label="View"
+          options={views}
+          value={view}
+          onChange={(chosenView) => set({ view: chosenView, on: date })}
+        />
+        <IconButton label={`Previous ${view}`} onClick={() => turn(-1)}>
           <ChevronLeft />
         </IconButton>
-        <Button onClick={() => setDate(today)}>{isNarrow ? 'Today' : 'This week'}</Button>
-        <IconButton label={isNarrow ? 'Next day' : 'Next week'} onClick={() => turn(1)}>
+        <Button onClick={() => setDate(today)}>{nowWords[view]}</Button>
+        <IconButton label={`Next ${view}`} onClick={() => turn(1)}>
           <ChevronRight />
         </IconButton>
+        <LinkButton
+          look="quiet"
+          to={`/${client.slug}/bookings/day-list?${new URLSearchParams({ ...filter, on: date })}`}
+        >
+          <Printer className="size-4" aria-hidden /> Day list
+        </LinkButton>
         {calendars.length > 0 && (
           <Button look="main" onClick={() => setAdding({ start: null })}>
             <Plus className="size-4" aria-hidden /> Add a booking
           </Button>
         )}
       </PageHead>
-      <Calendars calendars={calendars} client={client} today={today} maySetUp={maySetUp} />
+      <Calendars calendars={calendars} client={client} today={today} maySetUp={maySetUp}>
+        {calendars.length > 1 && (
+          <InlineSelect
+            label="Show bookings of"
+            options={{
+              '': 'All calendars',
+              ...Object.fromEntries(calendars.map(({ id, content }) => [id, content.name])),
+            }}
+            value={filter.calendar}
+            onChange={(calendar) => set({ calendar })}
+          />
+        )}
+        {staff.length > 1 && (
+          <InlineSelect
+            label="Show bookings with"
+            options={{
+              '': 'Everybody',
+              ...Object.fromEntries(staff.map(({ id, name }) => [id, name])),
+            }}
+            value={filter.staff}
+            onChange={(who) => set({ staff: who })}
+          />
+        )}
+      </Calendars>
       {calendars.length === 0 ? (
         <Empty title={`${client.name} has no calendar yet`}>
           <p>
@@ -105,25 +193,36 @@ function BookingWeek({
         </Empty>
       ) : (
         <div className="flex min-h-0 flex-1">
-          <WeekGrid
-            days={days}
-            zone={client.zone}
-            today={today}
-            calendars={calendars}
-            bookings={aloneStanding(bookings, gatherings)}
-            gatherings={gatherings}
-            slug={client.slug}
-            chosen={open}
-            onOpen={setOpen}
-            onMove={(booking, start) => void move(booking, start)}
-            onAdd={(start) => setAdding({ start })}
-          />
+          {view === 'month' ? (
+            <MonthGrid
+              {...{ days: month.days, month: month.month, zone: client.zone, today }}
+              bookings={alone}
+              gatherings={gatherings}
+              onOpen={setOpen}
+              onDay={(day) => set({ view: 'day', on: day })}
+            />
+          ) : (
+            <WeekGrid
+              days={days}
+              zone={client.zone}
+              today={today}
+              calendars={shown}
+              bookings={alone}
+              gatherings={gatherings}
+              slug={client.slug}
+              chosen={open}
+              onOpen={setOpen}
+              onMove={(booking, start) => void move(booking, start)}
+              onAdd={(start) => setAdding({ start })}
+            />
+          )}
           {chosen && (
             <BookingDrawer
               key={chosen.id}
               booking={chosen}
               zone={client.zone}
               slug={client.slug}
+              staff={calendars.find(({ id }) => id === chosen.calendarId)?.staff ?? []}
               onClose={() => setOpen(null)}
               onMove={(start) => void move(chosen, start)}
             />
@@ -167,11 +266,14 @@ function Calendars({
   client,
   today,
   maySetUp,
+  children,
 }: {
   calendars: CalendarView[];
   client: { id: string; slug: string; zone: string };
   today: string;
   maySetUp: boolean;
+  /** What narrows down what is shown. */
+  children: ReactNode;
 }) {
   const navigate = useNavigate();
   const refresh = useRefreshAll();
@@ -190,9 +292,12 @@ function Calendars({
       toast.error(messageOf(error));
     }
   };
-  if (!maySetUp) return null;
+  const filters = <div className="ml-auto flex flex-wrap gap-2">{children}</div>;
+  const row =
+    'flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2 max-md:px-4';
+  if (!maySetUp) return calendars.length > 1 ? <div className={row}>{filters}</div> : null;
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2">
+    <div className={row}>
       {calendars.map((calendar) => (
         <Link
           key={calendar.id}
@@ -213,6 +318,10 @@ function Calendars({
       <Button look="quiet" onClick={() => setAddsEvent(true)}>
         <Plus className="size-4" aria-hidden /> Add an event
       </Button>
+      <LinkButton look="quiet" to={`/${client.slug}/bookings/staff`}>
+        <Users className="size-4" aria-hidden /> Staff
+      </LinkButton>
+      {filters}
       {addsEvent && <AddEvent {...{ client, today }} onClose={() => setAddsEvent(false)} />}
     </div>
   );

@@ -18,6 +18,7 @@ import { CalendarQuestions } from './calendar-questions.tsx';
 import { CalendarPlaces, CalendarStaff } from './calendar-staff.tsx';
 import { FeedAddress } from './feed-address.tsx';
 import { AfterBooking, BookingTerms, OpeningHours, SpecialDays } from './calendar-parts.tsx';
+import { WaitingEntries } from './waiting-entries.tsx';
 import { todayIn } from '../../ui/when.ts';
 
 /** A calendar's settings: when people may book, and what a booking causes; of an event, its dates and who comes. */
@@ -142,6 +143,7 @@ function Settings({
           {dates && (
             <RecordingEmail {...{ content, dates }} clientId={calendar.clientId} onChange={set} />
           )}
+          <WaitingEntries calendar={calendar} slug={slug} />
           <section className="grid gap-2">
             <h2 className="text-lg">In a calendar program</h2>
             <FeedAddress of={{ calendarId: calendar.id }} zone={zone} />

@@ -14,6 +14,7 @@ import { Temporal } from 'temporal-polyfill';
 import { Choice, SelectField, TextField } from '../../ui/field.tsx';
 import { ZoneField } from '../../ui/zone-field.tsx';
 import { EmailField } from '../writing/message-fields.tsx';
+import { MostPerPerson, WaitingTime } from './calendar-parts.tsx';
 
 type Change = (content: CalendarContent) => void;
 interface Part {
@@ -258,6 +259,8 @@ export function EventTerms({ content, onChange }: Omit<Part, 'dates'>) {
           />
         </div>
       )}
+      <MostPerPerson content={content} onChange={onChange} />
+      <WaitingTime content={content} onChange={onChange} />
       <TextField
         label="Sign-up closes"
         type="number"

@@ -1,4 +1,5 @@
 import { api, type CalendarView, type SlotView } from '@plumgate/contract';
+import type { StaffId } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import { useEndpoint } from '../../api/hooks.ts';
 import { dayText, timeText } from '../../ui/when.ts';
@@ -12,18 +13,21 @@ export function FreeTimes({
   calendar,
   now,
   chosen,
+  wish = {},
   onChoose,
 }: {
   calendar: CalendarView;
   now: string;
   chosen: string | null;
+  /** With whom and where, as far as that is chosen. */
+  wish?: { staff?: StaffId; place?: string };
   onChoose: (start: string) => void;
 }) {
   const { zone } = calendar.content.rules;
   const until = Temporal.Instant.from(now).add({ hours: 24 * daysAhead });
   const slots = useEndpoint(api.listSlots, {
     params: { calendarId: calendar.id },
-    query: { from: now, until: until.toString() },
+    query: { from: now, until: until.toString(), ...wish },
   });
   if (!slots.data)
     return <div className="h-40" role="status" aria-label="Looking for free times" />;

@@ -23,6 +23,29 @@ export function weekOf(date: string, zone: string): Week {
   };
 }
 
+/** The weeks in which the days of a month lie, as one stretch of whole weeks. */
+export function monthOf(date: string, zone: string): Week & { month: string } {
+  const first = Temporal.PlainDate.from(date).with({ day: 1 });
+  const last = first.add({ months: 1 }).subtract({ days: 1 });
+  const [from, until] = [weekOf(first.toString(), zone), weekOf(last.toString(), zone)];
+  const length = Temporal.PlainDate.from(from.monday).until(until.monday).days + 7;
+  return {
+    monday: from.monday,
+    days: Array.from({ length }, (_, index) => daysOn(from.monday, index)),
+    from: from.from,
+    until: until.until,
+    month: first.toString().slice(0, 7),
+  };
+}
+
+/** The first day of a month some months on: `2026-12-01`. */
+export const monthsOn = (date: string, months: number): string =>
+  Temporal.PlainDate.from(date).with({ day: 1 }).add({ months }).toString();
+
+/** `November 2026` for a local date. */
+export const monthText = (date: string): string =>
+  Temporal.PlainDate.from(date).toLocaleString('en-US', { month: 'long', year: 'numeric' });
+
 export const weeksOn = (monday: string, weeks: number): string =>
   Temporal.PlainDate.from(monday).add({ weeks }).toString();
 
