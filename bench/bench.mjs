@@ -14,6 +14,7 @@ import { sendCampaign } from './campaign-sending.mjs';
 import { startBareRoute } from './bare-route.mjs';
 import { raceForSlots, timeOpenSlots } from './booking-race.mjs';
 import { workOffDueSteps } from './due-steps.mjs';
+import { timeDryRun, timeStaffSlots } from './plans.mjs';
 import { median } from './browser.mjs';
 import { timeComposer } from './composer.mjs';
 import { timeEditor } from './editor.mjs';
@@ -286,6 +287,15 @@ add(
 // Free times, the race for them, and what falls due.
 const slots = timeOpenSlots();
 add('30 days of a calendar with 500 bookings', `${slots.toFixed(1)} ms`, 'under 5 ms', slots < 5);
+const ofStaff = timeStaffSlots();
+add(
+  '60 days of a calendar of 20 people with 5,000 bookings',
+  ms(ofStaff),
+  'under 20 ms',
+  ofStaff < 20,
+);
+const planned = timeDryRun();
+add('The plan of a sequence of 50 steps with lanes', ms(planned), 'under 5 ms', planned < 5);
 const race = await raceForSlots(join(folder, 'race'));
 add(
   '200 people race for 20 times',
@@ -293,7 +303,7 @@ add(
   'exactly 20',
   race.booked === 20 && race.times === 20 && race.said === 20,
 );
-await addDueSteps('PGlite', 1500);
+await addDueSteps('PGlite', 2000);
 const brought = await importPeople(join(folder, 'import'));
 add(
   '200,000 people imported on PGlite, and 100,000 of them tagged',

@@ -17,6 +17,7 @@ import {
   BookingView,
   CalendarView,
   EventChange,
+  LeadRates,
   SlotView,
   StaffTimesView,
   WaitingView,
@@ -332,4 +333,14 @@ export const removeWaitingEntry = endpoint({
   right: 'bookings.write',
   params: z.object({ waitingEntryId: WaitingEntryId }),
   answer: nothing,
+});
+
+export const getLeadRates = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/lead-rates',
+  summary: 'How fast leads hear from a client, how many book, and how many miss their booking',
+  right: 'bookings.read',
+  params: ofClient,
+  query: z.object({ days: z.coerce.number<string>().int().min(1).max(366).default(90) }),
+  answer: LeadRates,
 });

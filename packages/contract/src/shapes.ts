@@ -681,6 +681,27 @@ export const StaffTimesView = z.object({
 });
 export type StaffTimesView = z.infer<typeof StaffTimesView>;
 
+const RateCounts = z.object({
+  /** New people who wrote or called in the time. */
+  leads: z.int(),
+  /** Of them, those who have booked since and not canceled. */
+  booked: z.int(),
+  /** Of the bookings that took place in the time: who came, who missed it, and where nobody said. */
+  came: z.int(),
+  missed: z.int(),
+  unknown: z.int(),
+});
+/** How fast leads hear from a client, how many book, and how many of those who booked come. */
+export const LeadRates = RateCounts.extend({
+  since: InstantText,
+  /** Of the leads, those who got a message; and the time until the first, in seconds: for half of them it was less. */
+  answered: z.int(),
+  medianSeconds: z.int().nullable(),
+  /** The same by the source that people first came from, the most leads first. */
+  sources: z.array(RateCounts.extend({ source: z.string() })),
+});
+export type LeadRates = z.infer<typeof LeadRates>;
+
 /** Somebody who waits for a seat of a calendar. */
 export const WaitingView = z.object({
   id: WaitingEntryId,

@@ -7,6 +7,7 @@ import { ClientService } from '../domains/clients/client.service.ts';
 import { Input, Bind, Caller, type CurrentUser } from '../platform/http/bind.ts';
 import { BookingService } from '../domains/booking/booking.service.ts';
 import { slotView } from '../domains/booking/slot-view.ts';
+import { LeadRatesService } from '../domains/results/lead-rates.service.ts';
 import { WaitingListService } from '../domains/booking/waiting-list.service.ts';
 import { SlotService } from '../domains/booking/slot.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
@@ -19,6 +20,7 @@ export class BookingController {
     private readonly bookings: BookingService,
     private readonly freeSlots: SlotService,
     private readonly waiting: WaitingListService,
+    private readonly rates: LeadRatesService,
     private readonly clients: ClientService,
   ) {}
 
@@ -123,6 +125,13 @@ export class BookingController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.markBooking>> {
     return this.bookings.mark(params.bookingId, body.as, who);
+  }
+
+  @Bind(api.getLeadRates)
+  getRates(
+    @Input() { params, query }: InputOf<typeof api.getLeadRates>,
+  ): Promise<Answer<typeof api.getLeadRates>> {
+    return this.rates.of(params.clientId, query.days);
   }
 
   @Bind(api.listWaitingEntries)

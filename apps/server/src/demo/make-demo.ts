@@ -343,12 +343,10 @@ async function buildMorning(
   publish: (id: ClientId, name: string, tag: string, taken: TakenPage[]) => Promise<void>,
 ): Promise<void> {
   const date = until.toZonedDateTimeISO(zone).toPlainDate().add({ days: daysToMorning }).toString();
-  const calendar = await app
-    .get(CalendarService)
-    .create(clientId, {
-      ...gathering(morning, `${date}T09:00`, morningSeats),
-      waiting: { hours: 12 },
-    });
+  const calendar = await app.get(CalendarService).create(clientId, {
+    ...gathering(morning, `${date}T09:00`, morningSeats),
+    waiting: { hours: 12 },
+  });
   await publish(
     clientId,
     morning,

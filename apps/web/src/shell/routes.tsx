@@ -173,6 +173,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/bookings/rates',
+        lazy: async () => ({
+          Component: (await import('../features/bookings/rates-screen.tsx')).RatesScreen,
+        }),
+      },
+      {
         path: '/:client/bookings/day-list',
         lazy: async () => ({
           Component: (await import('../features/bookings/day-list-screen.tsx')).DayListScreen,

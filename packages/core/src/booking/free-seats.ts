@@ -1,9 +1,8 @@
-import { Temporal } from 'temporal-polyfill';
-import type { Instant, StaffId } from '../basics/index.ts';
+import type { StaffId } from '../basics/index.ts';
 import { minuteOf, type Week } from '../opening/index.ts';
 import type { Calendar } from './calendar.ts';
 import { busiest, firstFrom, takenTimes, type TakenTime } from './taken.ts';
-import { joined, wallDays, type Stretch } from './wall-day.ts';
+import { joined, type Stretch, type WallDay } from './wall-day.ts';
 
 /** Somebody who takes bookings of a calendar, and when they can't. */
 export interface StaffTime {
@@ -35,11 +34,10 @@ export function freeSeats(given: {
   calendar: Pick<Calendar, 'zone' | 'seats' | 'before' | 'after'>;
   bookings: readonly TakenTime[];
   staff?: readonly StaffTime[] | null | undefined;
-  /** The range that will be asked about. */
-  from: Instant;
-  until: Instant;
+  /** The local days that will be asked about, with one on each side for what begins or ends beyond them. */
+  days: readonly WallDay[];
 }): (start: number, end: number) => Free {
-  const { calendar, bookings, staff } = given;
+  const { calendar, bookings, staff, days } = given;
   const space = spaceBetween(calendar) * 60_000;
   if (!staff) {
     const taken = takenTimes(bookings, space);
@@ -60,7 +58,7 @@ export function freeSeats(given: {
         })),
       ),
     ),
-    works: one.hours && within(stretchesOf(one.hours, calendar.zone, given)),
+    works: one.hours && within(stretchesOf(one.hours, days)),
   }));
   return (start, end) => {
     const free: Free = { seats: 0, staff: [] };
@@ -92,21 +90,12 @@ function within(stretches: readonly Stretch[]) {
   };
 }
 
-/** The hours of a week as stretches of a range, with a day on each side for what begins or ends beyond it. */
-function stretchesOf(
-  hours: Week,
-  zone: string,
-  { from, until }: { from: Instant; until: Instant },
-): Stretch[] {
-  const stretches: Stretch[] = [];
-  const end = until.epochMilliseconds + 86_400_000;
-  const first = Temporal.Instant.fromEpochMilliseconds(from.epochMilliseconds)
-    .toZonedDateTimeISO(zone)
-    .toPlainDate();
-  for (const day of wallDays(first.subtract({ days: 1 }), zone)) {
-    if (day.start >= end) break;
-    for (const span of hours[day.weekday - 1]!)
-      stretches.push(...day.stretches(minuteOf(span.from), minuteOf(span.to)));
-  }
-  return joined(stretches);
-}
+/** The hours of a week on some days. */
+const stretchesOf = (hours: Week, days: readonly WallDay[]): Stretch[] =>
+  joined(
+    days.flatMap((day) =>
+      hours[day.weekday - 1]!.flatMap(({ from, to }) =>
+        day.stretches(minuteOf(from), minuteOf(to)),
+      ),
+    ),
+  );

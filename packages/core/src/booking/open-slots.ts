@@ -61,15 +61,17 @@ export function openSlots(given: {
   const earliest = Math.max(given.from.epochMilliseconds, now + calendar.notice * minute);
   const latest = given.until.epochMilliseconds;
   if (latest <= earliest) return [];
-  const taken = takenTimes(given.bookings, spaceBetween(calendar) * minute);
+  const counts = given.dates || calendar.mostPerDay !== null;
+  const taken = takenTimes(counts ? given.bookings : [], spaceBetween(calendar) * minute);
   const last = localDate(now, calendar.zone).add({ days: calendar.ahead }).toString();
   if (given.dates) return eventSlots(calendar, given.dates, taken, { earliest, latest, last });
-  const free = freeSeats(given);
+  const days = daysAround(earliest, Math.min(latest, dayAfter(last, calendar.zone)), calendar.zone);
+  const free = freeSeats({ calendar, bookings: given.bookings, staff: given.staff, days });
   const open: { day: WallDay; start: Start; left: number; staff: readonly StaffId[] }[] = [];
-  for (const [day, tomorrow] of pairs(
-    wallDays(localDate(earliest, calendar.zone), calendar.zone),
-  )) {
-    if (day.date > last || day.start >= latest) break;
+  for (const [index, day] of days.entries()) {
+    const tomorrow = days[index + 1];
+    if (!tomorrow || day.date > last || day.start >= latest) break;
+    if (day.end <= earliest) continue;
     const leftOfDay = leftOn(calendar, taken, day);
     if (leftOfDay <= 0) continue;
     for (const start of startsOf(calendar, closed, day, tomorrow)) {
@@ -170,14 +172,19 @@ function leftOn(calendar: Calendar, taken: Taken, day: WallDay): number {
   return calendar.mostPerDay - held;
 }
 
-/** Each item with the one after it. */
-function* pairs<Item>(items: Iterator<Item>): Generator<[Item, Item]> {
-  for (let current = items.next().value as Item; ;) {
-    const following = items.next().value as Item;
-    yield [current, following];
-    current = following;
+/** The local days that a stretch of moments touches, with one on each side. */
+function daysAround(from: number, until: number, zone: string): WallDay[] {
+  const days: WallDay[] = [];
+  for (const day of wallDays(localDate(from, zone).subtract({ days: 1 }), zone)) {
+    days.push(day);
+    if (day.start >= until) return days;
   }
+  return days;
 }
+
+/** The moment at which the day after a date begins. */
+const dayAfter = (date: string, zone: string): number =>
+  Temporal.PlainDate.from(date).add({ days: 1 }).toZonedDateTime(zone).epochMilliseconds;
 
 function slotAt(calendar: Calendar, day: WallDay, start: Start, left: number): Slot {
   const pad = (part: number) => String(part).padStart(2, '0');

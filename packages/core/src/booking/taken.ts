@@ -32,17 +32,18 @@ export function takenTimes(bookings: readonly TakenTime[], space: number): Taken
 /** How many bookings lie side by side at the busiest moment of a stretch with the space after it. */
 export function busiest(taken: Taken, start: number, end: number): number {
   const until = end + taken.space;
-  const changes: [at: number, by: 1 | -1][] = [];
+  const beside: number[] = [];
   for (
     let index = firstFrom(taken.starts, start - taken.longest);
-    index < taken.starts.length;
+    index < taken.starts.length && taken.starts[index]! < until;
     index++
-  ) {
-    if (taken.starts[index]! >= until) break;
-    if (taken.ends[index]! <= start) continue;
-    changes.push([Math.max(taken.starts[index]!, start), 1], [taken.ends[index]!, -1]);
-  }
-  if (changes.length <= 2) return changes.length / 2;
+  )
+    if (taken.ends[index]! > start) beside.push(index);
+  if (beside.length <= 1) return beside.length;
+  const changes = beside.flatMap((index): [at: number, by: 1 | -1][] => [
+    [Math.max(taken.starts[index]!, start), 1],
+    [taken.ends[index]!, -1],
+  ]);
   // Where one ends as another begins, the end comes first: touching is not overlapping.
   changes.sort((a, b) => a[0] - b[0] || a[1] - b[1]);
   let [side, most] = [0, 0];

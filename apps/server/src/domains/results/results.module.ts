@@ -2,13 +2,28 @@ import { Module } from '@nestjs/common';
 import { ClientsModule } from '../clients/clients.module.ts';
 import { EventLog } from './event-log.ts';
 import { SectionCounter } from './section-counter.ts';
+import { LeadRatesService } from './lead-rates.service.ts';
 import { ResultsService } from './results.service.ts';
 import { SourceService } from './source.service.ts';
 import { VisitCounter } from './visit-counter.ts';
 
 @Module({
   imports: [ClientsModule],
-  providers: [ResultsService, VisitCounter, SectionCounter, EventLog, SourceService],
-  exports: [ResultsService, VisitCounter, SectionCounter, EventLog, SourceService],
+  providers: [
+    LeadRatesService,
+    ResultsService,
+    VisitCounter,
+    SectionCounter,
+    EventLog,
+    SourceService,
+  ],
+  exports: [
+    LeadRatesService,
+    ResultsService,
+    VisitCounter,
+    SectionCounter,
+    EventLog,
+    SourceService,
+  ],
 })
 export class ResultsModule {}

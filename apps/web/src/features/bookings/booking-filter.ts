@@ -13,8 +13,7 @@ export const filtered = (
 ): BookingView[] =>
   bookings.filter(
     (one) =>
-      (calendar === '' || one.calendarId === calendar) &&
-      (staff === '' || one.staff?.id === staff),
+      (calendar === '' || one.calendarId === calendar) && (staff === '' || one.staff?.id === staff),
   );
 
 /** The calendars that a filter lets through; those without staff stand aside while somebody's bookings are shown. */
@@ -30,5 +29,7 @@ export const calendarsIn = (
 
 /** Who takes bookings in any of some calendars, each once. */
 export const staffIn = (calendars: readonly CalendarView[]): { id: string; name: string }[] => [
-  ...new Map(calendars.flatMap(({ staff }) => staff).map((one) => [one.id as string, one])).values(),
+  ...new Map(
+    calendars.flatMap(({ staff }) => staff).map((one) => [one.id as string, one]),
+  ).values(),
 ];

@@ -3,6 +3,7 @@ import {
   CalendarDays,
   ChevronLeft,
   ChevronRight,
+  Percent,
   Plus,
   Printer,
   Settings2,
@@ -25,15 +26,7 @@ import { BookingDrawer } from './booking-drawer.tsx';
 import { todayIn } from '../../ui/when.ts';
 import { calendarsIn, filtered, staffIn } from './booking-filter.ts';
 import { MonthGrid } from './month-grid.tsx';
-import {
-  dateText,
-  daysOn,
-  monthOf,
-  monthsOn,
-  monthText,
-  weekOf,
-  weeksOn,
-} from './week.ts';
+import { dateText, daysOn, monthOf, monthsOn, monthText, weekOf, weeksOn } from './week.ts';
 import { aloneStanding, gatheringsBetween } from './gatherings.ts';
 import { WeekGrid } from './week-grid.tsx';
 
@@ -320,6 +313,9 @@ function Calendars({
       </Button>
       <LinkButton look="quiet" to={`/${client.slug}/bookings/staff`}>
         <Users className="size-4" aria-hidden /> Staff
+      </LinkButton>
+      <LinkButton look="quiet" to={`/${client.slug}/bookings/rates`}>
+        <Percent className="size-4" aria-hidden /> Rates
       </LinkButton>
       {filters}
       {addsEvent && <AddEvent {...{ client, today }} onClose={() => setAddsEvent(false)} />}

@@ -13,7 +13,7 @@ import { whenText } from '../../ui/when.ts';
 import { CampaignHead } from './campaign-head.tsx';
 import { CampaignPeople } from './campaign-people.tsx';
 import { LeftOutList } from './reach-of.tsx';
-import { shareWords } from './share-words.ts';
+import { shareWords } from '../../ui/share-words.ts';
 
 /** What becomes of a campaign: its numbers, its links, and everybody it went to. */
 export function CampaignResults({

@@ -12,7 +12,7 @@ import { useAct } from '../../ui/use-act.ts';
 import { dayText } from '../../ui/when.ts';
 import { FollowUpTabs } from '../followup/follow-up-tabs.tsx';
 import { CampaignPill } from './campaign-pill.tsx';
-import { shareWords } from './share-words.ts';
+import { shareWords } from '../../ui/share-words.ts';
 
 /** A client's campaigns, the newest first. */
 export function CampaignsScreen() {
