@@ -73,7 +73,7 @@ export function MonthGrid({
                   <li key={line.id}>
                     <button
                       type="button"
-                      className={`block w-full truncate rounded px-1 text-left text-xs leading-5 hover:bg-plum-tint max-md:hidden ${line.booking ? '' : 'text-plum-dark'}`}
+                      className={`block w-full truncate rounded px-1 text-left text-xs leading-6 hover:bg-plum-tint max-md:hidden ${line.booking ? '' : 'text-plum-dark'}`}
                       onClick={() => (line.booking ? onOpen(line.booking) : onDay(day))}
                     >
                       <b className="font-semibold tabular-nums">{timeText(line.at, zone)}</b>{' '}
