@@ -259,6 +259,33 @@ it('leaves out who was deleted', async () => {
   expect(await standing()).toEqual({ dee: 'left' });
 });
 
+it('two records that become one wait once, and what one has held stays held', async () => {
+  await anEvent();
+  await send('Una', evening);
+  for (const name of ['Dee', 'Tre']) {
+    await wait(name);
+    await app.move('PT1M');
+  }
+  const idOf = async (name: string) => {
+    const [row] = await app.database.db
+      .select({ id: people.id })
+      .from(people)
+      .where(eq(people.email, `${name}@example.com`));
+    return row!.id;
+  };
+  await cancel('Una');
+  const other = await idOf('dee');
+  const kept = await api('POST', `/api/people/${await idOf('tre')}/merge`, { other, choices: {} });
+  expect(kept.statusCode).toBe(200);
+  expect(
+    (await app.database.db.select().from(waitingList)).map(({ state }) => state).sort(),
+  ).toEqual(['left', 'offered']);
+  const { waiting } = (await api('GET', `/api/calendars/${step.calendar.id}/waiting-list`)).json<{
+    waiting: WaitingView[];
+  }>();
+  expect(waiting).toHaveLength(1);
+});
+
 it('asks what the calendar asks, on the page and at the desk, and keeps the answers with the booking', async () => {
   const question = {
     id: 'nervous',

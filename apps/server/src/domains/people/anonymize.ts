@@ -4,6 +4,8 @@ import type { Queries } from '../../platform/database/database.ts';
 import { confirmations } from '../../records/intake/confirmations.table.ts';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import { releaseFilesOfMessages, releaseUploads } from '../../records/intake/release-uploads.ts';
+import { bookings } from '../../records/booking/table.ts';
+import { waitingList } from '../../records/booking/waiting-list.table.ts';
 import { submissions } from '../../records/intake/table.ts';
 import { messagesAbout } from '../../records/messages/messages-about.ts';
 import { chats, conversations, inboxMessages } from '../../records/messages/inbox.table.ts';
@@ -59,6 +61,11 @@ export async function anonymize(
     sent.map((row) => row.id),
     at,
   );
+  await tx
+    .update(bookings)
+    .set({ answers: [], deposit: sql`${bookings.deposit} || '{"note": ""}'::jsonb` })
+    .where(eq(bookings.personId, id));
+  await tx.delete(waitingList).where(eq(waitingList.personId, id));
   await tx.delete(messageLinks).where(eq(messageLinks.personId, id));
   await tx.delete(outbox).where(messagesAbout(id));
   await releaseFilesOfMessages(tx, id, at);

@@ -1,8 +1,9 @@
 import type { PersonId } from '@plumgate/core/basics';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Queries } from '../../platform/database/database.ts';
 import { bookings } from '../booking/table.ts';
+import { waitingList } from '../booking/waiting-list.table.ts';
 import { confirmations } from '../intake/confirmations.table.ts';
 import { submissions } from '../intake/table.ts';
 import { chats, inboxMessages } from '../messages/inbox.table.ts';
@@ -16,6 +17,7 @@ import { consents, timeline } from './table.ts';
 const tables: Record<string, PgTable & { id: AnyPgColumn; personId: AnyPgColumn }> = {
   submissions,
   bookings,
+  waitingList,
   outbox,
   inboxMessages,
   chats,
@@ -28,6 +30,7 @@ const tables: Record<string, PgTable & { id: AnyPgColumn; personId: AnyPgColumn 
 
 /** Gives all rows of a person to another; gives which they were. */
 export async function moveRows(tx: Queries, from: PersonId, to: PersonId): Promise<MovedRows> {
+  await waitOnce(tx, from, to);
   const moved: MovedRows = {};
   for (const [name, table] of Object.entries(tables)) {
     const rows = await tx
@@ -38,6 +41,18 @@ export async function moveRows(tx: Queries, from: PersonId, to: PersonId): Promi
     moved[name] = rows.map(({ id }) => id as string | number);
   }
   return moved;
+}
+
+/** Where both wait for the same seat, one of them does from now on: whoever has it held, or else the one who stays. */
+async function waitOnce(tx: Queries, from: PersonId, to: PersonId): Promise<void> {
+  await tx.execute(sql`
+    update waiting_list as one set state = 'left'
+    where one.person_id in (${from}, ${to}) and one.state in ('waiting', 'offered') and exists (
+      select 1 from waiting_list as other
+      where other.person_id in (${from}, ${to}) and other.person_id <> one.person_id
+        and other.calendar_id = one.calendar_id and other.wants is not distinct from one.wants
+        and other.state in ('waiting', 'offered')
+        and (case when one.state = other.state then one.person_id = ${from} else one.state = 'waiting' end))`);
 }
 
 /** Gives back the rows that were moved; what came since stays. */

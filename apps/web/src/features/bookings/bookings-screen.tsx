@@ -288,7 +288,18 @@ function Calendars({
   const filters = <div className="ml-auto flex flex-wrap gap-2">{children}</div>;
   const row =
     'flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-6 py-2 max-md:px-4';
-  if (!maySetUp) return calendars.length > 1 ? <div className={row}>{filters}</div> : null;
+  const others = (
+    <>
+      <LinkButton look="quiet" to={`/${client.slug}/bookings/staff`}>
+        <Users className="size-4" aria-hidden /> Staff
+      </LinkButton>
+      <LinkButton look="quiet" to={`/${client.slug}/bookings/rates`}>
+        <Percent className="size-4" aria-hidden /> Rates
+      </LinkButton>
+      {filters}
+    </>
+  );
+  if (!maySetUp) return calendars.length > 0 ? <div className={row}>{others}</div> : null;
   return (
     <div className={row}>
       {calendars.map((calendar) => (
@@ -311,13 +322,7 @@ function Calendars({
       <Button look="quiet" onClick={() => setAddsEvent(true)}>
         <Plus className="size-4" aria-hidden /> Add an event
       </Button>
-      <LinkButton look="quiet" to={`/${client.slug}/bookings/staff`}>
-        <Users className="size-4" aria-hidden /> Staff
-      </LinkButton>
-      <LinkButton look="quiet" to={`/${client.slug}/bookings/rates`}>
-        <Percent className="size-4" aria-hidden /> Rates
-      </LinkButton>
-      {filters}
+      {others}
       {addsEvent && <AddEvent {...{ client, today }} onClose={() => setAddsEvent(false)} />}
     </div>
   );

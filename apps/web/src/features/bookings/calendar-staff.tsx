@@ -83,7 +83,7 @@ export function CalendarStaff({ content, clientId, slug, onChange }: Part) {
       )}
       <p className="text-xs text-muted">
         {everybody.length === 0
-          ? 'There is no staff yet. Add people on the fact sheet. '
+          ? 'There is no staff yet. Add people under Settings. '
           : staffing
             ? 'A time is offered while one of them is free. '
             : ''}

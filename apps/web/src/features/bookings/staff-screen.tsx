@@ -1,7 +1,7 @@
 import { api, type StaffTimesView } from '@plumgate/contract';
 import { useSearchParams, Link } from 'react-router';
 import { useClient } from '../../api/client.ts';
-import { useEndpoint } from '../../api/hooks.ts';
+import { useEndpoint, useSession } from '../../api/hooks.ts';
 import { LinkButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
@@ -13,6 +13,8 @@ import { TimeOffList } from './time-off-list.tsx';
 /** When the staff of a client take bookings: hours, skills, time off and their own calendars. */
 export function StaffScreen() {
   const client = useClient();
+  const session = useSession();
+  const maySetUp = session.data?.user.role !== 'front-desk';
   const [search] = useSearchParams();
   const answer = useEndpoint(
     api.listStaffTimes,
@@ -33,7 +35,7 @@ export function StaffScreen() {
           </Link>
         }
       >
-        <LinkButton to={`/${client.slug}/facts`}>Names on the fact sheet</LinkButton>
+        {maySetUp && <LinkButton to={`/${client.slug}/set-up/records`}>Names and roles</LinkButton>}
       </PageHead>
       {chosen ? (
         <div className="grid gap-6 p-6 max-md:p-4 lg:grid-cols-[220px_minmax(0,1fr)]">
@@ -45,13 +47,18 @@ export function StaffScreen() {
               <Who key={one.id} one={one} isChosen={one === chosen} />
             ))}
           </nav>
-          <Member key={`${chosen.id} ${chosen.version}`} member={chosen} zone={client.zone} />
+          <Member
+            key={`${chosen.id} ${chosen.version}`}
+            member={chosen}
+            zone={client.zone}
+            maySetUp={maySetUp}
+          />
         </div>
       ) : (
         <Empty title="No staff yet">
           <p>
-            Add the people who see customers on the fact sheet. Then set here when each of them
-            takes bookings.
+            Add the people who see customers under Settings, then set here when each of them takes
+            bookings.
           </p>
         </Empty>
       )}
@@ -76,7 +83,22 @@ function Who({ one, isChosen }: { one: StaffTimesView; isChosen: boolean }) {
   );
 }
 
-function Member({ member, zone }: { member: StaffTimesView; zone: string }) {
+function Member({
+  member,
+  zone,
+  maySetUp,
+}: {
+  member: StaffTimesView;
+  zone: string;
+  /** The front desk keeps time off, and no more. */
+  maySetUp: boolean;
+}) {
+  if (!maySetUp)
+    return (
+      <div className="max-w-xl">
+        <TimeOffList member={member} zone={zone} />
+      </div>
+    );
   return (
     <div className="grid max-w-5xl gap-8 xl:grid-cols-2">
       <StaffHours member={member} />
