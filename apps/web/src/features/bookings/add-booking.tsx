@@ -1,9 +1,10 @@
 import { api, type CalendarView } from '@plumgate/contract';
-import type { StaffId } from '@plumgate/core/basics';
-import type { CalendarQuestion } from '@plumgate/core/booking';
+import type { PersonId, StaffId } from '@plumgate/core/basics';
+import { dateToTell, type CalendarQuestion } from '@plumgate/core/booking';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
+import { Temporal } from 'temporal-polyfill';
 import { call, CallError } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
@@ -11,6 +12,7 @@ import { Button } from '../../ui/button.tsx';
 import { EmailField } from '../../ui/email-field.tsx';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { LongField, SelectField, TextField } from '../../ui/field.tsx';
+import { useAct } from '../../ui/use-act.ts';
 import { localOf, momentOf, whenText, zoneName } from '../../ui/when.ts';
 import { bookingAddress } from './booking-address.ts';
 import { FreeTimes } from './free-times.tsx';
@@ -144,9 +146,14 @@ export function AddBooking({
         ) : (
           <FreeTimes {...{ calendar, now, chosen, wish }} onChoose={setChosen} />
         )}
-        <Button look="quiet" size="small" className="w-fit" onClick={() => setTyping(!typing)}>
-          {typing ? 'Choose from the free times' : 'Type another time'}
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          <Button look="quiet" size="small" onClick={() => setTyping(!typing)}>
+            {typing ? 'Choose from the free times' : 'Type another time'}
+          </Button>
+          {person && calendar.content.waiting && (
+            <PutOnList {...{ calendar, person, now }} onDone={onClose} />
+          )}
+        </div>
         {!person && <Details who={who} failure={failure} onChange={setWho} />}
         {questions.map((question) => (
           <AnswerField
@@ -164,6 +171,38 @@ export function AddBooking({
         />
       </form>
     </Dialog>
+  );
+}
+
+/** Puts a known person on the waiting list: of an event for its next date, else for any time. */
+function PutOnList({
+  calendar: { id, content },
+  person,
+  now,
+  onDone,
+}: {
+  calendar: CalendarView;
+  person: KnownPerson;
+  now: string;
+  onDone: () => void;
+}) {
+  const act = useAct();
+  const { dates, rules } = content;
+  const next = dates && dateToTell(dates, rules.zone, rules.length, Temporal.Instant.from(now));
+  const wants = next?.start.toString() ?? null;
+  const put = () =>
+    act(async () => {
+      await call(api.addWaitingEntry, {
+        params: { calendarId: id },
+        body: { personId: person.id as PersonId, wants },
+      });
+      onDone();
+      return { said: `${person.name} is on the waiting list of ${content.name}.` };
+    });
+  return (
+    <Button look="quiet" size="small" onClick={() => void put()}>
+      Put on the waiting list{wants && ` for ${whenText(wants, rules.zone)}`}
+    </Button>
   );
 }
 
