@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { BookingRemoval } from './booking-removal.ts';
 import { ClientsModule } from '../clients/clients.module.ts';
 import { MessagesModule } from '../messages/messages.module.ts';
+import { BookingTransaction } from './booking-transaction.ts';
 import { BookingMessages } from './booking-messages.ts';
 import { BookingService } from './booking.service.ts';
 import { BusyFeedService } from './busy-feed.service.ts';
@@ -19,6 +20,7 @@ import { WaitingMessages } from './waiting-messages.ts';
     BookingMessages,
     BookingRemoval,
     BookingService,
+    BookingTransaction,
     BusyFeedService,
     CalendarFeedService,
     CalendarService,

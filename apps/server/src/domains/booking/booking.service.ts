@@ -15,7 +15,7 @@ import { and, asc, eq, gt, isNull, lt } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { maySee, seesAll, type Sees } from '../../records/accounts/users-of.ts';
 import { bookings, type CalendarRow, type BookingRow } from '../../records/booking/table.ts';
-import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import type { Consequences } from '../../records/causes/consequences.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
@@ -25,14 +25,15 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { sqlState } from '../../platform/database/sql-state.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
-import { Worker } from '../../platform/worker.ts';
 import { waitingChanged } from '../people/waiting-events.ts';
 import { bookedTime } from './booked-time.ts';
 import { bookingChanged, bookingKept, bookingMade, bookingMissed } from './booking-events.ts';
+import { BookingTransaction } from './booking-transaction.ts';
 import { BookingMessages } from './booking-messages.ts';
 import type { Except } from './held-times.ts';
 import { bookingView, selectBookings, type LoadedBooking } from './loaded-booking.ts';
-import { SlotGone, SlotService, type By } from './slot.service.ts';
+import { SlotGone } from './slot-gone.ts';
+import { SlotService, type By } from './slot.service.ts';
 import type { Wish } from './staff-times.service.ts';
 
 /** The person has as many bookings ahead of them as the calendar allows. Undoes the transaction it happens in. */
@@ -55,11 +56,10 @@ export class BookingService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly ids: IdSource,
-    private readonly causes: Causes,
     private readonly store: PersonStore,
     private readonly slots: SlotService,
     private readonly messages: BookingMessages,
-    private readonly worker: Worker,
+    private readonly transaction: BookingTransaction,
   ) {}
 
   /**
@@ -141,7 +141,7 @@ export class BookingService {
     who: { personId?: PersonId | undefined; name: string; email: string; phone: string },
     { answers = [], ...wish }: { answers?: BookingAnswer[] } & Wish = {},
   ): Promise<BookingView> {
-    return this.change(async (tx, effects) => {
+    return this.transaction.run(async (tx, effects) => {
       const client = await this.clientRow(tx, calendar.clientId);
       const person = await this.personFor(tx, client, who);
       // Anyone who books for somebody has spoken with them: that lead waits no longer.
@@ -176,7 +176,7 @@ export class BookingService {
     who: Sees,
     { staff }: Pick<Wish, 'staff'> = {},
   ): Promise<BookingView> {
-    return this.change(async (tx, effects) => {
+    return this.transaction.run(async (tx, effects) => {
       const loaded = await this.loadForChange(tx, id, who);
       const { booking: before, calendar } = loaded;
       const now = this.clock.now();
@@ -233,7 +233,7 @@ export class BookingService {
   }
 
   async cancel(id: BookingId, by: By, who: Sees): Promise<BookingView> {
-    return this.change(async (tx, effects) => {
+    return this.transaction.run(async (tx, effects) => {
       const loaded = await this.loadForChange(tx, id, who);
       const now = this.clock.now();
       if (loaded.booking.state === 'cancelled') return bookingView(loaded);
@@ -279,7 +279,7 @@ export class BookingService {
 
   /** Records the outcome. Setting it back to booked corrects a mistake. */
   async mark(id: BookingId, as: 'came' | 'missed' | 'booked', who: Sees): Promise<BookingView> {
-    return this.change(async (tx, effects) => {
+    return this.transaction.run(async (tx, effects) => {
       const loaded = await this.loadForChange(tx, id, who);
       if (loaded.booking.state === 'cancelled') throw new AppProblem('booking-is-over');
       const [booking] = await tx
@@ -302,7 +302,7 @@ export class BookingService {
 
   /** Notes a deposit that was taken elsewhere, or that there is none. */
   async noteDeposit(id: BookingId, deposit: Deposit | null, who: Sees): Promise<BookingView> {
-    return this.change(async (tx) => {
+    return this.transaction.run(async (tx) => {
       const loaded = await this.loadForChange(tx, id, who);
       const [booking] = await tx
         .update(bookings)
@@ -347,24 +347,6 @@ export class BookingService {
   mayChange({ booking, calendar }: Pick<LoadedBooking, 'booking' | 'calendar'>): boolean {
     const last = booking.startsAt.subtract({ minutes: calendar.content.rules.notice });
     return booking.state === 'booked' && Temporal.Instant.compare(this.clock.now(), last) < 0;
-  }
-
-  private async change<Result>(
-    work: (tx: Queries, effects: Consequences) => Promise<Result>,
-  ): Promise<Result> {
-    try {
-      const result = await this.database.transaction(async (tx) => {
-        const effects = this.causes.begin();
-        const result = await work(tx, effects);
-        await effects.write(tx);
-        return result;
-      });
-      this.worker.wake();
-      return result;
-    } catch (error) {
-      if (error instanceof SlotGone) throw new AppProblem('slot-taken');
-      throw error;
-    }
   }
 
   private async loadForChange(tx: Queries, id: BookingId, who: Sees): Promise<LoadedBooking> {

@@ -7,14 +7,8 @@ import { calendars, type CalendarRow } from '../../records/booking/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { heldTimes, type Except } from './held-times.ts';
+import { SlotGone } from './slot-gone.ts';
 import { StaffTimesService, type Wish } from './staff-times.service.ts';
-
-/** The start was taken a moment ago, is past, or was never offered. Undoes the transaction it happens in. */
-export class SlotGone extends Error {
-  constructor() {
-    super('This time is no longer free.');
-  }
-}
 
 /** Who does something to a booking: the person from their link, or somebody of the business. */
 export type By = 'visitor' | 'business';

@@ -21,12 +21,14 @@ import type { PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
-import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
+import { notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { bookingChanged } from './booking-events.ts';
+import { BookingTransaction } from './booking-transaction.ts';
 import { BookingService } from './booking.service.ts';
-import { SlotGone, SlotService } from './slot.service.ts';
+import { SlotGone } from './slot-gone.ts';
+import { SlotService } from './slot.service.ts';
 import type { LoadedWaiting, WaitingRow } from './loaded-waiting.ts';
 import { WaitingMessages } from './waiting-messages.ts';
 
@@ -46,6 +48,7 @@ export class WaitingListService implements OnModuleInit {
     private readonly ids: IdSource,
     private readonly causes: Causes,
     private readonly worker: Worker,
+    private readonly transaction: BookingTransaction,
     private readonly slots: SlotService,
     private readonly bookings: BookingService,
     private readonly messages: WaitingMessages,
@@ -105,7 +108,7 @@ export class WaitingListService implements OnModuleInit {
 
   /** Somebody of the business puts a person on the list. */
   async add(calendar: CalendarRow, personId: PersonId, wants: Instant | null): Promise<void> {
-    await this.inTransaction(async (tx, effects) => {
+    await this.transaction.run(async (tx, effects) => {
       const [client] = await tx.select().from(clients).where(eq(clients.id, calendar.clientId));
       const [person] = await tx
         .select()
@@ -147,7 +150,7 @@ export class WaitingListService implements OnModuleInit {
 
   /** Takes the seat that is held for somebody; null when it is not held any more. */
   async take(id: WaitingEntryId): Promise<BookingRow | null> {
-    return this.inTransaction(async (tx, effects) => {
+    return this.transaction.run(async (tx, effects) => {
       const loaded = await this.locked(tx, id);
       const { entry, calendar, client, person } = loaded;
       if (entry.state !== 'offered' || isOver(entry, this.clock.now())) return null;
@@ -230,7 +233,7 @@ export class WaitingListService implements OnModuleInit {
   }
 
   private async end(id: WaitingEntryId, as: 'left' | 'declined' | 'expired'): Promise<void> {
-    await this.inTransaction(async (tx, effects) => {
+    await this.transaction.run(async (tx, effects) => {
       const loaded = await this.locked(tx, id);
       const { entry, calendar } = loaded;
       const now = this.clock.now();
@@ -260,24 +263,6 @@ export class WaitingListService implements OnModuleInit {
       .innerJoin(calendars, eq(calendars.id, waitingList.calendarId))
       .innerJoin(people, eq(people.id, waitingList.personId))
       .innerJoin(clients, eq(clients.id, waitingList.clientId));
-  }
-
-  private async inTransaction<Result>(
-    work: (tx: Queries, effects: Consequences) => Promise<Result>,
-  ): Promise<Result> {
-    try {
-      const result = await this.database.transaction(async (tx) => {
-        const effects = this.causes.begin();
-        const result = await work(tx, effects);
-        await effects.write(tx);
-        return result;
-      });
-      this.worker.wake();
-      return result;
-    } catch (error) {
-      if (error instanceof SlotGone) throw new AppProblem('slot-taken');
-      throw error;
-    }
   }
 }
 

@@ -22,7 +22,7 @@ import {
 import { routeLead, type RoutedLead } from '@plumgate/core/routing';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { BookingService, TooManyBookings } from '../booking/booking.service.ts';
-import { SlotGone } from '../booking/slot.service.ts';
+import { SlotGone } from '../booking/slot-gone.ts';
 import { WaitingListService } from '../booking/waiting-list.service.ts';
 import { bookings, type BookingRow } from '../../records/booking/table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
