@@ -58,12 +58,8 @@ export class WaitingListService implements OnModuleInit {
     this.causes.on(bookingChanged, async ({ calendar }, tx, effects) => {
       await this.offerSeats(tx, effects, calendar);
     });
-    this.causes.on(removed, async ({ kind, id }, tx) => {
-      if (kind !== 'person') return;
-      await tx
-        .update(waitingList)
-        .set({ state: 'left' })
-        .where(and(eq(waitingList.personId, id as PersonId), isOpen));
+    this.causes.on(removed, async ({ kind, id }, tx, effects) => {
+      if (kind === 'person') await this.leave(tx, effects, id as PersonId);
     });
     this.worker.register({
       name: 'waiting list',
@@ -246,6 +242,16 @@ export class WaitingListService implements OnModuleInit {
       if (as === 'declined') this.messages.declined(effects, loaded, now);
       await this.offerSeats(tx, effects, calendar);
     });
+  }
+
+  /** Takes a person who is deleted off every list; what was held for them goes to the next. */
+  private async leave(tx: Queries, effects: Consequences, id: PersonId): Promise<void> {
+    const mine = and(eq(waitingList.personId, id), isOpen);
+    const left = await this.select(tx).where(mine).orderBy(asc(waitingList.calendarId));
+    if (left.length === 0) return;
+    await tx.update(waitingList).set({ state: 'left' }).where(mine);
+    for (const { entry, calendar } of left)
+      if (entry.state === 'offered') await this.offerSeats(tx, effects, calendar);
   }
 
   /** An entry whose calendar nobody else gives seats of meanwhile. */

@@ -246,17 +246,25 @@ it('is refused where a calendar has none', async () => {
   expect((await send('Dee', 'wait tomorrow')).statusCode).toBe(422);
 });
 
-it('leaves out who was deleted', async () => {
+it('leaves out who was deleted, and gives what was held for them to the next', async () => {
   await anEvent();
   await send('Una', evening);
-  await wait('Dee');
-  const [dee] = await app.database.db
-    .select()
-    .from(people)
-    .where(eq(people.email, 'dee@example.com'));
-  await api('DELETE', `/api/people/${dee!.id}`);
+  for (const name of ['Dee', 'Tre', 'Fer']) {
+    await wait(name);
+    await app.move('PT1M');
+  }
+  const remove = async (name: string) => {
+    const [row] = await app.database.db
+      .select({ id: people.id })
+      .from(people)
+      .where(eq(people.email, `${name}@example.com`));
+    await api('DELETE', `/api/people/${row!.id}`);
+  };
+  await remove('dee');
   await cancel('Una');
-  expect(await standing()).toEqual({ dee: 'left' });
+  expect(await standing()).toEqual({ dee: 'left', tre: 'offered', fer: 'waiting' });
+  await remove('tre');
+  expect(await standing()).toEqual({ dee: 'left', tre: 'left', fer: 'offered' });
 });
 
 it('two records that become one wait once, and what one has held stays held', async () => {
