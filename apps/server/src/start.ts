@@ -111,9 +111,10 @@ export async function assemble(given: Foundations): Promise<Running> {
   });
   directPages = app.get(DirectPages);
   await app.get(SiteRoutes).register(fastify);
-  const description = JSON.stringify(describeApi());
+  // Written when it is first asked for: it takes a quarter of a second.
+  let description: string | undefined;
   fastify.get('/api/openapi.json', (_request, reply) =>
-    reply.type('application/json').send(description),
+    reply.type('application/json').send((description ??= JSON.stringify(describeApi()))),
   );
   if (existsSync(webApp)) await serveWebApp(fastify);
   await app.get(Bin).replayErasures();
