@@ -3,7 +3,7 @@ import { withValues } from '@plumgate/core/basics';
 import type { FreeTimes } from './page-context.ts';
 import { usePageStrings } from './page-strings.ts';
 
-/** The names of the fields that carry a chosen time, whom it is with, and at which place. */
+/** The names of the fields that carry a chosen time, the member of the staff and the place. */
 export const slotField = '_slot';
 export const staffField = '_with';
 export const placeField = '_place';
@@ -42,7 +42,7 @@ export function Times({
 }: {
   times: FreeTimes;
   chosen: string;
-  /** Whom and where somebody chose before. */
+  /** The person and the place that were chosen before. */
   wish?: Readonly<Record<string, string>>;
 }) {
   const { times: strings, when } = usePageStrings();
@@ -168,7 +168,7 @@ function Waits({ times, chosen }: { times: FreeTimes; chosen: string }) {
 const placesOf = (who: readonly string[], { staff }: FreeTimes): string =>
   staff.flatMap(({ id }, index) => (who.includes(id) ? [index] : [])).join(' ');
 
-/** Whom somebody wants to see and where; the page's script shows the times that go with it. */
+/** The choice of a person and a place; the page's script shows the times that go with it. */
 function Options({ times, wish }: { times: FreeTimes; wish: Readonly<Record<string, string>> }) {
   const { times: strings } = usePageStrings();
   return (

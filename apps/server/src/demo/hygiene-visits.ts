@@ -16,7 +16,7 @@ import { people } from '../records/people/table.ts';
 const zone = 'America/New_York';
 const days = (...hours: [from: string, to: string][]) => hours.map(([from, to]) => ({ from, to }));
 
-/** Quayside's second calendar: visits to either of two dentists, one of whom keeps a calendar of his own elsewhere. */
+/** Quayside's second calendar: visits to either of two dentists; one of them keeps a calendar of his own elsewhere. */
 export async function addHygieneVisits(
   app: NestFastifyApplication,
   clientId: ClientId,

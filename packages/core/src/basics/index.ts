@@ -7,6 +7,7 @@ export * from './clean-text.ts';
 export * from './json-depth.ts';
 export * from './reference.ts';
 export * from './marks.ts';
+export * from './named-schema.ts';
 export * from './kinds.ts';
 export * from './own-value.ts';
 export * from './node-id.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { SequenceId } from '../basics/index.ts';
+import { namedSchema, SequenceId } from '../basics/index.ts';
 import { Email, emailFromText } from '../emails/index.ts';
 import type { MergeGroup } from '../messages/index.ts';
 import type { Week } from '../opening/index.ts';
@@ -17,10 +17,10 @@ const shape = z.strictObject({
   where: z.string().trim().max(200),
   /** Where there are several places, of which a visitor chooses one; empty for one place, `where`. */
   places: z.array(CalendarPlace).max(20).default([]),
-  /** Whose time it is; null for a calendar that nobody in particular stands behind. An event has none. */
+  /** Whose time it is; null for a calendar of nobody in particular. An event has none. */
   staffing: Staffing.nullable().default(null),
   rules: Calendar,
-  /** Asked of whoever books, besides what the page's form asks. */
+  /** Asked of everybody who books, besides what the page's form asks. */
   questions: z.array(CalendarQuestion).max(12).default([]),
   /** For how many hours a seat that was given back is held for the first who waits; null for no waiting list. */
   waiting: z
@@ -41,10 +41,8 @@ const shape = z.strictObject({
  * A calendar as the agency keeps it: which starts it offers, and what a booking in it causes. An event is a calendar that
  * has dates of its own in place of hours; to be signed up for it is to have a booking on one of them.
  */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- the name is what it is for
 export interface CalendarContent extends z.infer<typeof shape> {}
-// Named, and the same before and after checking: else the compiler compares the two part by part, which takes it minutes.
-export const CalendarContent = shape as unknown as z.ZodType<CalendarContent, CalendarContent>;
+export const CalendarContent = namedSchema<CalendarContent>(shape);
 
 /** What the words of a confirmation may name: of an event also what it is. */
 export const confirmationMergeGroups = ({

@@ -11,7 +11,7 @@ export const calendarQuestionKinds = {
 } as const;
 export type CalendarQuestionKind = keyof typeof calendarQuestionKinds;
 
-/** What whoever books in a calendar is asked, on every page that offers its times and at the desk. */
+/** What people are asked when they book in a calendar, on every page that offers its times and at the desk. */
 export const CalendarQuestion = z
   .strictObject({
     id: z.string().regex(/^[a-z0-9-]{1,40}$/),

@@ -1,6 +1,6 @@
 import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
-import type { Instant } from '../basics/index.ts';
+import { namedSchema, type Instant } from '../basics/index.ts';
 import { SafeHref } from '../basics/text-shapes.ts';
 import { Email, emailFromText } from '../emails/index.ts';
 import { repeatFault } from './repeat.ts';
@@ -39,10 +39,8 @@ const shape = z.strictObject({
  * When an event takes place: once, or again and again by a rule. Each date has the length of the calendar, and its seats.
  * A date is known by the wall time that the rule gives it, also once it was moved.
  */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- the name is what it is for
 export interface EventDates extends z.infer<typeof shape> {}
-// Named, and the same before and after checking: else the compiler compares the two part by part, which takes it minutes.
-export const EventDates = shape as unknown as z.ZodType<EventDates, EventDates>;
+export const EventDates = namedSchema<EventDates>(shape);
 
 /** One date of an event. */
 export interface EventDate {

@@ -19,7 +19,7 @@ export interface ShownTimes {
   nextDay: string | null;
 }
 
-/** What a visitor chooses besides a time: whom they see, and at which place. */
+/** What a visitor chooses besides a time: who they see, and at which place. */
 export interface TimeOptions {
   /** Who takes bookings, in the order in which they are offered; empty for a calendar without staff. */
   staff: readonly { id: string; name: string }[];

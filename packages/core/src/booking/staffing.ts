@@ -10,10 +10,10 @@ const StaffRef = marked(z.uuid('Choose somebody of the staff.').brand<'StaffId'>
 /** A skill that staff may have and a calendar may ask for: one short line, alike in any case. */
 export const Skill = z.string().trim().min(1, 'Name the skill.').max(60);
 
-/** Who of several takes a booking: the visitor chooses, whoever has the fewest that day, or each in their turn. */
+/** Who of several takes a booking: the visitor chooses, the one with the fewest that day, or each in their turn. */
 export const staffChoices = {
   choose: 'Visitors choose, or anybody',
-  anybody: 'Whoever is free',
+  anybody: 'Anybody who is free',
   'in-turn': 'Each in turn',
 } as const;
 export type StaffChoice = keyof typeof staffChoices;

@@ -69,7 +69,7 @@ describe('what a calendar asks', () => {
   const form = shortForm('Book', ['a', 'b', 'c'] as [NodeId, NodeId, NodeId]);
   const asked = withCalendarQuestions(form, [question]);
 
-  it('stands behind what the form asks', () => {
+  it('comes after what the form asks', () => {
     expect(asked.questions.map(({ label }) => label)).toEqual([
       'Your name',
       'Email',

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { oneOfKinds } from '../basics/index.ts';
+import { namedSchema, oneOfKinds } from '../basics/index.ts';
 import { termKinds, type TermNames } from './term-kinds.ts';
 
 export const Term = oneOfKinds('about', termKinds);
@@ -18,10 +18,8 @@ const shape = z.strictObject({
   terms: z.array(z.union([Term, TermGroup])).max(20),
 });
 /** What is asked of people: terms, and groups of terms one level deep. A group without terms asks nothing. */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- the name is what it is for
 export interface Conditions extends z.infer<typeof shape> {}
-// Named, and the same before and after checking: else the compiler compares the two part by part, which takes it minutes.
-export const Conditions = shape as unknown as z.ZodType<Conditions, Conditions>;
+export const Conditions = namedSchema<Conditions>(shape);
 
 export const noConditions: Conditions = { match: 'all', terms: [] };
 

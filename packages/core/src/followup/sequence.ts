@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CalendarId, oneOfKinds, TimeOfDay } from '../basics/index.ts';
+import { CalendarId, namedSchema, oneOfKinds, TimeOfDay } from '../basics/index.ts';
 import { NodeId } from '../basics/node-id.ts';
 import { Conditions, noConditions } from '../conditions/index.ts';
 import type { MergeGroup } from '../messages/index.ts';
@@ -146,11 +146,9 @@ const shape = z
         context.addIssue({ code: 'custom', path: ['steps', index, 'lane'], message: fault });
     }
   });
-/** What a sequence does, when and to whom. */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- the name is what it is for
+/** What a sequence does, when, and for which people. */
 export interface SequenceContent extends z.infer<typeof shape> {}
-// Named, and the same before and after checking: else the compiler compares the two part by part, which takes it minutes.
-export const SequenceContent = shape as unknown as z.ZodType<SequenceContent, SequenceContent>;
+export const SequenceContent = namedSchema<SequenceContent>(shape);
 
 /** What is wrong with where a step stands; null where it stands well. */
 function laneFault(steps: readonly SequenceStep[], step: SequenceStep): string | null {

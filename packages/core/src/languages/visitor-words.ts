@@ -35,7 +35,7 @@ export interface VisitorWords {
     /** A place on the waiting list, where every seat is taken. */
     wait: string;
     waitHelp: string;
-    /** Where somebody wants to come, whom they want to see, and that it may be anybody. */
+    /** Where somebody wants to come, who they want to see, and that it may be anybody. */
     place: string;
     staff: string;
     anybody: string;

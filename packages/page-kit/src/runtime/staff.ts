@@ -1,4 +1,4 @@
-/** Shows the free times of whom and where somebody chose, and no others. Without it the server says which are not theirs. */
+/** Shows the free times of the person and the place that a visitor chose, and no others. Without it the server says which are not theirs. */
 for (const form of document.querySelectorAll<HTMLFormElement>('form[data-calendar]')) {
   form.addEventListener('change', ({ target }) => {
     if ((target as Element).matches('.pick select')) show(form);

@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { ApprovalView } from '@plumgate/contract';
 import type { FunnelId, PageId } from '@plumgate/core/basics';
@@ -13,6 +12,7 @@ import { Database } from '../../platform/database/database.ts';
 import type { CurrentUser } from '../../platform/http/bind.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
+import { secretToken, tokenHash } from '../../platform/secret-token.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { remarks, approvalLinks } from '../../records/approvals/table.ts';
 
@@ -35,13 +35,13 @@ export class ApprovalService {
   /** Makes a link that works for so many days. What is in it is said this once: only a hash of it is kept. */
   async create(funnelId: FunnelId, days: number, who: CurrentUser): Promise<string> {
     const { clientId } = await this.funnels.row(funnelId);
-    const token = randomBytes(24).toString('base64url');
+    const token = secretToken();
     const now = this.clock.now();
     await this.database.db.insert(approvalLinks).values({
       id: this.ids.next<string>(),
       clientId,
       funnelId,
-      tokenHash: hashOf(token),
+      tokenHash: tokenHash(token),
       createdBy: who.id,
       createdAt: now,
       expiresAt: now.add({ hours: 24 * days }),
@@ -117,7 +117,7 @@ export class ApprovalService {
       .from(approvalLinks)
       .innerJoin(clients, eq(clients.id, approvalLinks.clientId))
       .innerJoin(funnels, eq(funnels.id, approvalLinks.funnelId))
-      .where(and(eq(approvalLinks.tokenHash, hashOf(token)), eq(clients.slug, clientSlug)));
+      .where(and(eq(approvalLinks.tokenHash, tokenHash(token)), eq(clients.slug, clientSlug)));
     return row ? { ...row.link, funnel: row.funnel } : null;
   }
 
@@ -156,5 +156,3 @@ export class ApprovalService {
       .where(and(eq(approvalLinks.id, link.id), isNull(approvalLinks.approvedAt)));
   }
 }
-
-const hashOf = (token: string) => createHash('sha256').update(token).digest('base64url');

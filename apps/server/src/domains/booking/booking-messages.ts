@@ -78,10 +78,10 @@ export class BookingMessages {
     const context = this.contextOf(loaded);
     const submission = booking.submissionId;
     const to = { client, person, key, at, from: name, context, submission };
-    if (person.email && !person.mailRefusedAt)
-      this.messenger.emailPerson(effects, to, words, { calendar: this.file(loaded) });
-    else if (person.phone && person.textConsent)
-      this.messenger.textPerson(effects, to, words.subject);
+    this.messenger.emailOrText(effects, to, words, {
+      text: words.subject,
+      calendar: this.file(loaded),
+    });
   }
 
   /** What the words of a message about a booking may name. */

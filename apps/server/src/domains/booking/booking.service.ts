@@ -166,8 +166,8 @@ export class BookingService {
   }
 
   /**
-   * Gives a booking another time. It stays with whom it is with as long as they can take it; else who is free takes it, but for
-   * a visitor who chose somebody. Only the business may take a time that nobody is offered, or name `staff`.
+   * Gives a booking another time. It stays with the same person as long as they can take it; else somebody who is free takes
+   * it, unless the visitor chose a person. Only the business may take a time that nobody is offered, or name `staff`.
    */
   async move(
     id: BookingId,
@@ -215,20 +215,19 @@ export class BookingService {
   ): Promise<StaffId | null> {
     const asked = { start, except: { booking: booking.id }, place: booking.place };
     const own = booking.staffId;
+    if (wished || own === null)
+      return this.slots.take(tx, calendar, { ...asked, staff: wished ?? own, by });
     const isChosen = by === 'visitor' && calendar.content.staffing?.assign === 'choose';
-    const offered = [{ staff: own }, ...(isChosen ? [] : [{ staff: null }])];
-    const tries: { staff: StaffId | null; by: By }[] = wished
-      ? [{ staff: wished, by }]
-      : [
-          ...offered.map((one) => ({ ...one, by: 'visitor' as const })),
-          ...(by === 'business' ? offered.map((one) => ({ ...one, by })) : []),
-        ];
-    for (const one of tries)
-      try {
-        return await this.slots.take(tx, calendar, { ...asked, ...one });
-      } catch (error) {
-        if (!(error instanceof SlotGone)) throw error;
-      }
+    const able = isChosen ? [own] : [own, null];
+    // What is offered comes first, with the same person and then with another; only the business may take more than that.
+    const sides: By[] = by === 'business' ? ['visitor', 'business'] : ['visitor'];
+    for (const side of sides)
+      for (const staff of able)
+        try {
+          return await this.slots.take(tx, calendar, { ...asked, staff, by: side });
+        } catch (error) {
+          if (!(error instanceof SlotGone)) throw error;
+        }
     throw new SlotGone();
   }
 
@@ -365,20 +364,7 @@ export class BookingService {
     client: ClientRow,
     who: { personId?: PersonId | undefined; name: string; email: string; phone: string },
   ): Promise<PersonRow> {
-    if (who.personId) {
-      const [person] = await tx
-        .select()
-        .from(people)
-        .where(
-          and(
-            eq(people.id, who.personId),
-            eq(people.clientId, client.id),
-            isNull(people.removedAt),
-          ),
-        );
-      if (!person) throw notFound();
-      return person;
-    }
+    if (who.personId) return this.store.known(tx, client.id, who.personId);
     const details = contactFrom(who, client.facts.country);
     return this.store.arrive(tx, client, details, addedManually, this.clock.now(), 0);
   }

@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { CalendarId, Instant, StaffId } from '@plumgate/core/basics';
 import { personFields } from '@plumgate/core/people';
@@ -10,6 +9,7 @@ import { clients } from '../../records/clients/table.ts';
 import { staff } from '../../records/clients/record-tables.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
+import { secretToken, tokenHash } from '../../platform/secret-token.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { CalendarService } from './calendar.service.ts';
 import { feedFile } from './feed-file.ts';
@@ -23,7 +23,7 @@ export type FeedOf = { calendar: CalendarId } | { staff: StaffId };
 /** What calendar programs are given: the last three months, and as far ahead as anybody can book. */
 const [behind, ahead] = [{ hours: 24 * 90 }, { hours: 24 * 732 }];
 
-/** Private addresses at which calendar programs read bookings; whoever has one needs no account. */
+/** Private addresses at which calendar programs read bookings; no account is needed. */
 @Injectable()
 export class CalendarFeedService {
   constructor(
@@ -49,11 +49,11 @@ export class CalendarFeedService {
       'calendar' in of
         ? await this.calendars.row(of.calendar, seesAll)
         : await this.staff.row(of.staff);
-    const token = randomBytes(24).toString('base64url');
+    const token = secretToken();
     await this.database.transaction(async (tx) => {
       await tx.delete(calendarFeeds).where(which(of));
       await tx.insert(calendarFeeds).values({
-        ...{ tokenHash: hashOf(token), clientId, madeAt: this.clock.now() },
+        ...{ tokenHash: tokenHash(token), clientId, madeAt: this.clock.now() },
         ...('calendar' in of ? { calendarId: of.calendar } : { staffId: of.staff }),
       });
     });
@@ -75,7 +75,7 @@ export class CalendarFeedService {
       .leftJoin(staff, eq(staff.id, calendarFeeds.staffId))
       .where(
         and(
-          eq(calendarFeeds.tokenHash, hashOf(token)),
+          eq(calendarFeeds.tokenHash, tokenHash(token)),
           isNull(clients.archivedAt),
           isNull(calendars.removedAt),
         ),
@@ -119,5 +119,3 @@ const which = (of: FeedOf): SQL =>
   'calendar' in of
     ? eq(calendarFeeds.calendarId, of.calendar)
     : eq(calendarFeeds.staffId, of.staff);
-
-const hashOf = (token: string) => createHash('sha256').update(token).digest('base64url');

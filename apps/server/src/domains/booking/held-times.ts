@@ -6,7 +6,8 @@ import type {
   WaitingEntryId,
 } from '@plumgate/core/basics';
 import type { TakenTime } from '@plumgate/core/booking';
-import { and, eq, gt, inArray, lt, ne } from 'drizzle-orm';
+import { and, eq, gt, inArray, lt, ne, sql } from 'drizzle-orm';
+import { unionAll } from 'drizzle-orm/pg-core';
 import { bookings } from '../../records/booking/table.ts';
 import { waitingList } from '../../records/booking/waiting-list.table.ts';
 import type { Queries } from '../../platform/database/database.ts';
@@ -27,7 +28,7 @@ export async function heldTimes(
   { from, until, except = {} }: { from: Instant; until: Instant; except?: Except | undefined },
 ): Promise<TakenTime[]> {
   const [earliest, latest] = [from.subtract(near), until.add(near)];
-  const booked = await db
+  const booked = db
     .select({ start: bookings.startsAt, end: bookings.endsAt, staff: bookings.staffId })
     .from(bookings)
     .where(
@@ -41,10 +42,11 @@ export async function heldTimes(
         except.booking ? ne(bookings.id, except.booking) : undefined,
       ),
     );
-  const offered = await db
+  const offered = db
     .select({
-      start: waitingList.offeredStart,
-      end: waitingList.offeredEnd,
+      // A seat that is offered has its times.
+      start: sql<Instant>`${waitingList.offeredStart}`,
+      end: sql<Instant>`${waitingList.offeredEnd}`,
       staff: waitingList.offeredStaff,
     })
     .from(waitingList)
@@ -59,5 +61,5 @@ export async function heldTimes(
         except.offer ? ne(waitingList.id, except.offer) : undefined,
       ),
     );
-  return [...booked, ...offered.map((one) => ({ ...one, start: one.start!, end: one.end! }))];
+  return unionAll(booked, offered);
 }

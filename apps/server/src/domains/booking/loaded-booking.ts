@@ -1,5 +1,5 @@
 import type { BookingView } from '@plumgate/contract';
-import { whenWords, zoneNote, type StaffId } from '@plumgate/core/basics';
+import { whenWords, zoneNote, type Instant, type StaffId } from '@plumgate/core/basics';
 import { bookedPlace, bookingPlaceWords } from '@plumgate/core/booking';
 import { addressLine } from '@plumgate/core/clients';
 import { personFields } from '@plumgate/core/people';
@@ -61,15 +61,20 @@ export const placeOf = ({
   );
 
 /** When a booking is, by the clock of its calendar; the zone is named where it is not the client's. */
-export function whenOf({
+export const whenOf = ({
   booking,
-  calendar,
-  client,
-}: Pick<LoadedBooking, 'booking' | 'calendar' | 'client'>): string {
+  ...of
+}: Pick<LoadedBooking, 'booking' | 'calendar' | 'client'>): string =>
+  momentWords(of, booking.startsAt);
+
+/** A moment by the clock of a calendar; the zone is named where it is not the client's. */
+export function momentWords(
+  { calendar, client }: Pick<LoadedBooking, 'calendar' | 'client'>,
+  at: Instant,
+): string {
   const { zone } = calendar.content.rules;
   const { zone: clientZone, locale } = client.facts;
-  const { startsAt } = booking;
-  return whenWords(startsAt, zone, locale) + zoneNote(startsAt, zone, clientZone, locale);
+  return whenWords(at, zone, locale) + zoneNote(at, zone, clientZone, locale);
 }
 
 /** A booking on the wire. */

@@ -65,30 +65,25 @@ export class SlotService {
     if (calendar.removedAt) throw new SlotGone();
     const { rules, staffing, dates } = calendar.content;
     const hasStaff = staffing !== null && dates === null;
-    const end = start.add({ minutes: rules.length });
-    const around = { from: start, until: start.add({ seconds: 1 }), except, ...wish };
     if (hasStaff) await this.staff.lock(tx, calendar, wish);
-    const offered = (
-      await this.slots(calendar, around.from, around.until, { db: tx, except, ...wish })
-    ).find((slot) => slot.start.equals(start));
+    const around = { db: tx, except, ...wish };
+    const offered = (await this.slots(calendar, start, start.add({ seconds: 1 }), around)).find(
+      (slot) => slot.start.equals(start),
+    );
+    if (!offered && by === 'visitor') throw new SlotGone();
+    const beside = { from: start, until: start.add({ minutes: rules.length }), except };
     if (!hasStaff) {
       const fits =
         offered !== undefined ||
-        (by === 'business' &&
-          fitsBeside(
-            rules,
-            await heldTimes(tx, { calendar: calendar.id }, { from: start, until: end, except }),
-            start,
-          ));
+        fitsBeside(rules, await heldTimes(tx, { calendar: calendar.id }, beside), start);
       if (!fits) throw new SlotGone();
       return null;
     }
-    const people = (await this.staff.of(tx, calendar, { ...around, until: end }))!;
     const free =
       offered?.staff ??
-      (by === 'business'
-        ? people.filter((one) => fitsBeside(rules, one.bookings, start)).map(({ id }) => id)
-        : []);
+      ((await this.staff.of(tx, calendar, { ...beside, ...wish })) ?? [])
+        .filter((one) => fitsBeside(rules, one.bookings, start))
+        .map(({ id }) => id);
     const loads = await this.staff.loads(tx, calendar, free, start);
     const who = pickStaff(staffing.assign === 'in-turn' ? 'in-turn' : 'anybody', free, loads);
     if (who === null) throw new SlotGone();

@@ -75,7 +75,7 @@ const book = (name: string, start: Temporal.Instant, more: Record<string, string
       ...{ name, email: `${name.toLowerCase()}@example.com` },
     },
   });
-/** Who has a booking with whom. */
+/** The member of the staff of each booking, by its person. */
 const booked = async () =>
   Object.fromEntries(
     (
@@ -130,7 +130,7 @@ it('at once, too: no two get the same person', async () => {
   expect(Object.values(await booked()).sort()).toEqual(['Ana', 'Bo']);
 });
 
-it('goes in turn, whoever else is free', async () => {
+it('goes in turn, also while others are free', async () => {
   await setUp('in-turn');
   for (const [index, name] of ['Una', 'Dee', 'Tre', 'Fer'].entries()) {
     await book(name, at(3 + index, '10:00'));
@@ -139,7 +139,7 @@ it('goes in turn, whoever else is free', async () => {
   expect(await booked()).toEqual({ una: 'Ana', dee: 'Bo', tre: 'Ana', fer: 'Bo' });
 });
 
-it('is with whom the visitor chose, on a page that says who there is', async () => {
+it('is with the person that the visitor chose, on a page that says who there is', async () => {
   await setUp('choose');
   const page = await app.site('GET', step.path);
   expect(page.body).toContain('Dr. Bo Lindqvist</option>');
@@ -212,7 +212,7 @@ it('keeps to their hours, their skills and their time off', async () => {
   expect((await slotsOn(3))['09:00']).toBe('Ana');
 });
 
-it('a move stays with whom it is with, or goes to who is free; the desk gives it to somebody else', async () => {
+it('a move stays with the same person, or goes to one who is free; the desk gives it to somebody else', async () => {
   await setUp('anybody');
   for (const id of [ana, bo])
     await api('PUT', `/api/staff/${id}/times`, {

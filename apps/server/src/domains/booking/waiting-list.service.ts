@@ -17,7 +17,7 @@ import { calendars, type BookingRow, type CalendarRow } from '../../records/book
 import { waitingList } from '../../records/booking/waiting-list.table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
-import type { PersonRow } from '../../records/people/person-store.ts';
+import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
@@ -36,8 +36,8 @@ import { WaitingMessages } from './waiting-messages.ts';
 const mostOffers = 50;
 
 /**
- * Who waits for a seat. As soon as one is free it is held for the first whom it suits, for as long as the calendar says; who
- * leaves it or lets the time pass makes way for the next. The calendar's row is locked wherever a seat is given, so that it
+ * Who waits for a seat. As soon as one is free it is held for the first person it suits, for as long as the calendar says;
+ * if they leave it or let the time pass, it goes to the next. The calendar's row is locked wherever a seat is given, so that it
  * never goes to somebody who waits and to a visitor at once.
  */
 @Injectable()
@@ -48,6 +48,7 @@ export class WaitingListService implements OnModuleInit {
     private readonly ids: IdSource,
     private readonly causes: Causes,
     private readonly worker: Worker,
+    private readonly store: PersonStore,
     private readonly transaction: BookingTransaction,
     private readonly slots: SlotService,
     private readonly bookings: BookingService,
@@ -106,11 +107,7 @@ export class WaitingListService implements OnModuleInit {
   async add(calendar: CalendarRow, personId: PersonId, wants: Instant | null): Promise<void> {
     await this.transaction.run(async (tx, effects) => {
       const [client] = await tx.select().from(clients).where(eq(clients.id, calendar.clientId));
-      const [person] = await tx
-        .select()
-        .from(people)
-        .where(and(eq(people.id, personId), eq(people.clientId, calendar.clientId)));
-      if (!person) throw notFound();
+      const person = await this.store.known(tx, calendar.clientId, personId);
       const at = this.clock.now();
       await this.join(tx, effects, {
         ...{ client: client!, calendarId: calendar.id, person, wants, submission: null, at },

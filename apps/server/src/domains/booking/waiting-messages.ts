@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import { whenWords, zoneNote, type Instant } from '@plumgate/core/basics';
+import type { Instant } from '@plumgate/core/basics';
 import { emailFromText } from '@plumgate/core/emails';
 import type { Consequences } from '../../records/causes/consequences.ts';
 import { Messenger } from '../messages/messenger.ts';
 import { PersonLinks } from '../messages/person-links.ts';
+import { momentWords } from './loaded-booking.ts';
 import type { LoadedWaiting } from './loaded-waiting.ts';
 
 /** What is said to who waits for a seat, and of them on their timeline. */
@@ -16,7 +17,7 @@ export class WaitingMessages {
 
   joined(effects: Consequences, loaded: LoadedWaiting, at: Instant): void {
     const { entry, calendar, person } = loaded;
-    const when = entry.wants ? momentOf(loaded, entry.wants) : '';
+    const when = entry.wants ? momentWords(loaded, entry.wants) : '';
     effects.note(person, at, { kind: 'waits-for-seat', calendar: calendar.content.name, when });
     const what = [calendar.content.name, when].filter(Boolean).join(', ');
     this.tell(effects, loaded, `waiting:${entry.id}`, at, {
@@ -30,8 +31,8 @@ export class WaitingMessages {
 
   offered(effects: Consequences, loaded: LoadedWaiting, at: Instant): void {
     const { entry, calendar, person, client } = loaded;
-    const when = momentOf(loaded, entry.offeredStart!);
-    const until = momentOf(loaded, entry.offeredUntil!);
+    const when = momentWords(loaded, entry.offeredStart!);
+    const until = momentWords(loaded, entry.offeredUntil!);
     const { name } = calendar.content;
     effects.note(person, at, { kind: 'seat-offered', calendar: name, when, until });
     this.tell(effects, loaded, `offer:${entry.id}`, at, {
@@ -47,7 +48,7 @@ export class WaitingMessages {
   declined(effects: Consequences, loaded: LoadedWaiting, at: Instant): void {
     const { entry, calendar, person } = loaded;
     if (!entry.offeredStart) return;
-    const when = momentOf(loaded, entry.offeredStart);
+    const when = momentWords(loaded, entry.offeredStart);
     effects.note(person, at, { kind: 'no-seat-wanted', calendar: calendar.content.name, when });
   }
 
@@ -69,10 +70,8 @@ export class WaitingMessages {
       ...lines,
       '{{ client.name }}\n{{ client.phone }}',
     ].join('\n\n');
-    if (person.email && !person.mailRefusedAt)
-      this.messenger.emailPerson(effects, to, emailFromText({ subject, body }));
-    else if (person.phone && person.textConsent)
-      this.messenger.textPerson(effects, to, lines.join(' '));
+    const email = emailFromText({ subject, body });
+    this.messenger.emailOrText(effects, to, email, { text: lines.join(' ') });
   }
 }
 
@@ -81,14 +80,7 @@ export function seatWords(loaded: LoadedWaiting): { what: string; until: string 
   const { entry, calendar } = loaded;
   const start = entry.offeredStart ?? entry.wants;
   return {
-    what: [calendar.content.name, start && momentOf(loaded, start)].filter(Boolean).join(', '),
-    until: entry.offeredUntil ? momentOf(loaded, entry.offeredUntil) : '',
+    what: [calendar.content.name, start && momentWords(loaded, start)].filter(Boolean).join(', '),
+    until: entry.offeredUntil ? momentWords(loaded, entry.offeredUntil) : '',
   };
 }
-
-/** A moment by the clock of the calendar; the zone is named where it is not the client's. */
-const momentOf = ({ calendar, client }: LoadedWaiting, at: Instant): string => {
-  const { zone } = calendar.content.rules;
-  const { zone: clientZone, locale } = client.facts;
-  return whenWords(at, zone, locale) + zoneNote(at, zone, clientZone, locale);
-};

@@ -36,7 +36,7 @@ export interface LoadedRun {
   place: (EventFacts & { isEvent: boolean }) | null;
   /** The zone of the booking's calendar. */
   bookingZone: string | null;
-  /** Whom of the staff the booking is with. */
+  /** The member of the staff that the booking is with. */
   bookedWith: string | null;
 }
 

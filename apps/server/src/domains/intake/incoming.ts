@@ -14,7 +14,7 @@ import { withHiddenValues, type FormDefinition, type JunkRules } from '@plumgate
 import type { Arrival } from '@plumgate/core/results';
 import { blocksOf, formIdOf, type Block, type PageDocument } from '@plumgate/core/page';
 
-/** The fields in which a form's chosen time travels, with whom and where it is wished for. */
+/** The fields in which a form's chosen time travels, with the member of the staff and the place that are wished for. */
 export const slotField = '_slot';
 const staffField = '_with';
 const placeField = '_place';

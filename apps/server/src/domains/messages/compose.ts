@@ -30,7 +30,7 @@ export const personIn = (person: PersonRow, { facts }: Pick<Sender, 'facts'>): M
   person: { ...personFields(person), fields: fieldWordsOf(person.fields, facts.locale) },
 });
 
-/** A booking as merge fields see it: `where` is its place in words, `with` the name of whom it is with, if anybody. */
+/** A booking as merge fields see it: `where` is its place in words, `with` the name of the member of the staff, if any. */
 export const bookingFields = (
   booking: { startsAt: Instant; zone: string; where: string; with: string },
   client: Sender,

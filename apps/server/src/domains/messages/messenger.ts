@@ -71,6 +71,18 @@ export class Messenger {
     });
   }
 
+  /** By email to a person who can get any, or else by text where they agreed to that; to nobody else. */
+  emailOrText(
+    effects: Consequences,
+    to: ToPerson,
+    email: Email,
+    { text, ...along }: { text: string } & Pick<EmailPayload, 'calendar'>,
+  ): void {
+    const { person } = to;
+    if (person.email && !person.mailRefusedAt) this.emailPerson(effects, to, email, along);
+    else if (person.phone && person.textConsent) this.textPerson(effects, to, text);
+  }
+
   /** An email to a user as a person would read it, by which nobody's mail can be ended. */
   testEmail(
     effects: Consequences,

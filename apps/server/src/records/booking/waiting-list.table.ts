@@ -37,7 +37,7 @@ export const waitingList = pgTable(
       .$type<'waiting' | 'offered' | 'taken' | 'declined' | 'expired' | 'left'>()
       .notNull(),
     since: instant().notNull(),
-    /** What is offered, with whom, and until when. */
+    /** What is offered, which member of the staff takes it, and until when. */
     offeredStart: instant('offered_start'),
     offeredEnd: instant('offered_end'),
     offeredStaff: uuid('offered_staff').$type<StaffId>(),

@@ -23,6 +23,7 @@ import { and, asc, eq, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import type { ClientRow } from '../clients/table.ts';
 import { insertMany, isAnyKey, isAnyOf } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
+import { notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import type { Write } from '../../platform/database/one-trip.ts';
 import { fieldHistory } from './fields.table.ts';
@@ -47,6 +48,16 @@ const nothingElse: AlsoGiven = { name: '', email: '', phone: '' };
 @Injectable()
 export class PersonStore {
   constructor(private readonly ids: IdSource) {}
+
+  /** A person of a client; throws `not-found` for another client's, and for one in the bin. */
+  async known(db: Queries, clientId: ClientId, id: PersonId): Promise<PersonRow> {
+    const [person] = await db
+      .select()
+      .from(people)
+      .where(and(eq(people.id, id), eq(people.clientId, clientId), isNull(people.removedAt)));
+    if (!person) throw notFound();
+    return person;
+  }
 
   /**
    * Finds the person by what their client knows people by, or makes them: one statement, so that two submissions at once

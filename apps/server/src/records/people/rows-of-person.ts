@@ -43,7 +43,7 @@ export async function moveRows(tx: Queries, from: PersonId, to: PersonId): Promi
   return moved;
 }
 
-/** Where both wait for the same seat, one of them does from now on: whoever has it held, or else the one who stays. */
+/** Where both wait for the same seat, one of them does from now on: the one who has it held, or else the one who stays. */
 async function waitOnce(tx: Queries, from: PersonId, to: PersonId): Promise<void> {
   await tx.execute(sql`
     update waiting_list as one set state = 'left'

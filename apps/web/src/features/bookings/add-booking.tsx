@@ -123,7 +123,7 @@ export function AddBooking({
               <SelectField
                 label="With"
                 options={{
-                  '': 'Whoever is free',
+                  '': 'Anybody who is free',
                   ...Object.fromEntries(calendar.staff.map(({ id, name }) => [id, name])),
                 }}
                 value={staff}

@@ -113,7 +113,7 @@ export function BookingDrawer({
   );
 }
 
-/** Whom it is with, and to whom it can be given. */
+/** Which member of the staff it is with, and who else can have it. */
 function WithWhom({
   booking,
   staff,

@@ -16,7 +16,7 @@ export const filtered = (
       (calendar === '' || one.calendarId === calendar) && (staff === '' || one.staff?.id === staff),
   );
 
-/** The calendars that a filter lets through; those without staff stand aside while somebody's bookings are shown. */
+/** The calendars that a filter lets through; those without staff are left out while one person's bookings are shown. */
 export const calendarsIn = (
   calendars: readonly CalendarView[],
   { calendar, staff }: BookingFilter,

@@ -8,7 +8,7 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { LongField, SelectField, TextField, Tick } from '../../ui/field.tsx';
 import { linesOf } from '../../ui/lines-of.ts';
 
-/** What whoever books is asked besides the page's own form. */
+/** What people are asked when they book, besides the page's own form. */
 export function CalendarQuestions({
   questions,
   onChange,
@@ -21,7 +21,7 @@ export function CalendarQuestions({
       <h2 className="text-lg">Questions</h2>
       <p className="text-muted">
         Asked on every page that offers these times, below its own form, and when you add a booking
-        yourself. The answers stand with the booking.
+        yourself. You find the answers with the booking.
       </p>
       {questions.map((question, index) => {
         const change = (changes: Partial<CalendarQuestion>) =>

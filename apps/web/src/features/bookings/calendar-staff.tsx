@@ -24,7 +24,7 @@ type Who = 'nobody' | 'name' | 'skill';
 const whoWords: Record<Who, string> = {
   nobody: 'Nobody in particular',
   name: 'Members of the staff',
-  skill: 'Whoever has a skill',
+  skill: 'Everybody with a skill',
 };
 
 /** Whose time a calendar gives out, and who of them takes a booking. */
@@ -99,9 +99,9 @@ export function CalendarStaff({ content, clientId, slug, onChange }: Part) {
 }
 
 const assignHelp: Record<StaffChoice, string> = {
-  choose: 'The page asks whom they want to see.',
-  anybody: 'Of those who are free, whoever has the fewest bookings that day.',
-  'in-turn': 'Of those who are free, whoever had the longest time without a new one.',
+  choose: 'The page asks who they want to see.',
+  anybody: 'Of those who are free, the one with the fewest bookings that day.',
+  'in-turn': 'Of those who are free, the one who has waited longest for a new booking.',
 };
 
 function StaffTicks({

@@ -47,7 +47,7 @@ export function FeedAddress({ of, zone }: { of: FeedOf; zone: string }) {
     <div className="grid gap-2">
       <p className="text-muted">
         {state.madeAt
-          ? `There is an address since ${dateText(state.madeAt, zone)}. Whoever has it sees the bookings, with names and phones.`
+          ? `There is an address since ${dateText(state.madeAt, zone)}. Anybody who has it sees the bookings, with names and phones.`
           : 'An address that a calendar program subscribes to, so that bookings show there by themselves.'}
       </p>
       {address && (

@@ -19,7 +19,7 @@ export function FreeTimes({
   calendar: CalendarView;
   now: string;
   chosen: string | null;
-  /** With whom and where, as far as that is chosen. */
+  /** The member of the staff and the place, as far as they are chosen. */
   wish?: { staff?: StaffId; place?: string };
   onChoose: (start: string) => void;
 }) {

@@ -43,7 +43,7 @@ export function RatesScreen() {
       </PageHead>
       {data.leads === 0 && told + data.unknown === 0 ? (
         <Empty title="No leads and no bookings in this time">
-          <p>As soon as somebody writes, calls or comes to a booking, the rates stand here.</p>
+          <p>As soon as somebody writes, calls or comes to a booking, you see the rates here.</p>
         </Empty>
       ) : (
         <div className="grid max-w-5xl gap-8 p-6 max-md:p-4">

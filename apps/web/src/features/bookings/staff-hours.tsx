@@ -55,7 +55,7 @@ export function StaffHours({ member }: { member: StaffTimesView }) {
       <TextField
         label="Skills"
         value={skills}
-        help="Separated by commas, such as Crowns, Children. A calendar can ask for whoever has one."
+        help="Separated by commas, such as Crowns, Children. A calendar can ask for people with a skill."
         onChange={(event) => setSkills(event.target.value)}
       />
       <EmailField

@@ -32,7 +32,7 @@ const server = () =>
     .on(api.getStaffFeed, { madeAt: null });
 const opened = (given = server()) => show(<StaffScreen />, given, { at: 'bookings/staff' });
 
-it('shows the first, and whoever is chosen, with what keeps them', async () => {
+it('shows the first, and the one that is chosen, with what keeps them', async () => {
   opened();
   fireEvent.click(await screen.findByRole('link', { name: /Tom Aldous/ }));
   await screen.findByText(/^Tue, Nov 17, 1:00 PM to 5:00 PM/);

@@ -7,7 +7,7 @@ import { IconButton } from '../../ui/button.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { whenText } from '../../ui/when.ts';
 
-/** Who waits for a seat of a calendar, and for whom one is held. */
+/** Who waits for a seat of a calendar, and who has one held. */
 export function WaitingEntries({
   calendar: { id, content },
   slug,
