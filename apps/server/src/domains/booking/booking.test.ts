@@ -6,7 +6,6 @@ import ICAL from 'ical.js';
 import { Temporal } from 'temporal-polyfill';
 import { outbox } from '../../records/messages/outbox.table.ts';
 import { people, timeline } from '../../records/people/table.ts';
-import { postRoom } from '../../records/messages/table.ts';
 import { PersonLinks } from '../messages/person-links.ts';
 import {
   addBookingStep,
@@ -19,6 +18,7 @@ import { BookingService } from './booking.service.ts';
 import { CalendarService } from './calendar.service.ts';
 import { bookings } from '../../records/booking/table.ts';
 import { seesAll } from '../../records/accounts/users-of.ts';
+import { mailTo } from '../../testing/booking-world.ts';
 
 let app: TestApp;
 let world: World;
@@ -54,12 +54,6 @@ const bookingOf = async (name: string) => {
   return row!.booking;
 };
 const linkOf = async (name: string) => app.get(PersonLinks).bookingPath((await bookingOf(name)).id);
-const mailTo = (email: string) =>
-  app.database.db
-    .select()
-    .from(postRoom)
-    .where(eq(postRoom.to, email))
-    .orderBy(postRoom.receivedAt);
 /** A calendar file, read by ical.js. */
 const readFile = (content: string) => {
   const calendar = new ICAL.Component(ICAL.parse(content) as never);
@@ -102,7 +96,7 @@ describe('from page to page', () => {
     });
     expect([booked.statusCode, booked.headers.location]).toEqual([303, `/${world.thanks.slug}`]);
     await app.settle();
-    const [mail] = (await mailTo('Ana@example.com')).filter(({ calendar }) => calendar !== '');
+    const [mail] = (await mailTo(app, 'Ana@example.com')).filter(({ calendar }) => calendar !== '');
     expect(mail!.subject).toBe('See you on Tuesday, November 10 at 10:00 AM');
     expect(readFile(mail!.calendar)).toMatchObject({
       method: 'REQUEST',
@@ -111,7 +105,7 @@ describe('from page to page', () => {
       start: new Date(start).toISOString(),
       end: new Date(Date.parse(start) + 30 * 60_000).toISOString(),
     });
-    const told = await mailTo('desk@quayside-dental.test');
+    const told = await mailTo(app, 'desk@quayside-dental.test');
     expect(told.map(({ subject }) => subject)).toContain(
       'New booking: Ana Okafor, Tuesday, November 10 at 10:00 AM',
     );
@@ -229,9 +223,9 @@ describe('the link in the confirmation', () => {
       start: new Date(at(day, '15:00')).toISOString(),
     });
     await app.settle();
-    const subjects = (await mailTo('joss@example.com')).map(({ subject }) => subject);
+    const subjects = (await mailTo(app, 'joss@example.com')).map(({ subject }) => subject);
     expect(subjects).toContainEqual(expect.stringMatching(/^New time: .* at 3:00 PM$/));
-    const told = (await mailTo('desk@quayside-dental.test')).map(({ subject }) => subject);
+    const told = (await mailTo(app, 'desk@quayside-dental.test')).map(({ subject }) => subject);
     expect(told.some((subject) => subject.startsWith('Booking moved: Joss'))).toBe(true);
     expect((await book('Lorcan', at(day, '09:00'))).statusCode).toBe(303);
   });
@@ -244,7 +238,7 @@ describe('the link in the confirmation', () => {
       expect((await app.site('POST', link, { form: { do: 'cancel' } })).statusCode).toBe(303);
     expect((await app.site('GET', link)).body).toContain('This booking is canceled');
     await app.settle();
-    const mails = await mailTo('fenn@example.com');
+    const mails = await mailTo(app, 'fenn@example.com');
     const files = mails
       .filter(({ calendar }) => calendar)
       .map(({ calendar }) => readFile(calendar))
@@ -341,7 +335,7 @@ describe('bookings', () => {
       expect.arrayContaining(['booked', 'moved', 'came', 'cancelled']),
     );
     await app.settle();
-    const told = (await mailTo('desk@quayside-dental.test')).map(({ subject }) => subject);
+    const told = (await mailTo(app, 'desk@quayside-dental.test')).map(({ subject }) => subject);
     expect(
       told.filter((subject) => subject.includes('Mirela') && /moved|cancelled/.test(subject)),
     ).toEqual([]);
@@ -493,7 +487,7 @@ it('tells a booking’s time by the clock of its calendar, on pages and in messa
       .toString();
     expect((await book('Zoe', start)).statusCode).toBe(303);
     await app.settle();
-    const [confirmation] = await mailTo('zoe@example.com');
+    const [confirmation] = await mailTo(app, 'zoe@example.com');
     expect(confirmation!.text).toContain('at 9:00 AM, Central Time');
     const page = await app.site('GET', await linkOf('Zoe'));
     expect(page.body).toContain('at 9:00 AM, Central Time');

@@ -5,10 +5,10 @@ import type { StaffId } from '@plumgate/core/basics';
 import ICAL from 'ical.js';
 import { Temporal } from 'temporal-polyfill';
 import { busyFeeds, busyTimes } from '../../records/booking/staff-times.table.ts';
-import { staff } from '../../records/clients/record-tables.ts';
 import { CONFIG } from '../../platform/config.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { BusyFeedService } from './busy-feed.service.ts';
+import { addStaff, asOwner } from '../../testing/booking-world.ts';
 
 /** Calendars of the staff's own, as strangers' servers send them. */
 let app: TestApp;
@@ -17,16 +17,12 @@ let server: Server;
 let ana: StaffId;
 /** What each path sends; one that sends nothing hangs. */
 const sent = new Map<string, string | number | null>();
-const owner = 'owner@example.com';
+const api = asOwner(() => app);
 
 beforeAll(async () => {
   app = await TestApp.start();
   world = await buildWorld(app);
-  ana = crypto.randomUUID() as StaffId;
-  await app.database.db.insert(staff).values({
-    ...{ id: ana, clientId: world.client.id as never, position: 0, picture: null as never },
-    ...{ name: 'Ana', role: '', about: '' },
-  });
+  [ana] = (await addStaff(app, world, ['Ana'])) as [StaffId];
   server = createServer((request, answer) => {
     const what = sent.get(request.url!);
     if (what === null) return;
@@ -46,8 +42,7 @@ afterAll(async () => {
 });
 
 const at = (path: string) => `http://127.0.0.1:${(server.address() as AddressInfo).port}${path}`;
-const add = (address: string) =>
-  app.api('POST', `/api/staff/${ana}/busy-feeds`, { address }, owner);
+const add = (address: string) => api('POST', `/api/staff/${ana}/busy-feeds`, { address });
 const calendar = (...components: string[]) =>
   ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//A//B//EN', ...components, 'END:VCALENDAR', '']
     .join('\r\n')
@@ -249,9 +244,9 @@ describe('from then on', () => {
   const due = async () => {
     await app.database.db.update(busyFeeds).set({ nextAt: app.clock.now() });
     await app.get(BusyFeedService).readDue();
-    return (
-      await app.api('GET', `/api/clients/${world.client.id}/staff-times`, undefined, owner)
-    ).json<{ staff: StaffTimesView[] }>().staff[0]!.feeds[0]!;
+    return (await api('GET', `/api/clients/${world.client.id}/staff-times`)).json<{
+      staff: StaffTimesView[];
+    }>().staff[0]!.feeds[0]!;
   };
   const hour = (day: number) => event(`DTSTART:202611${day}T140000Z`, 'DURATION:PT1H');
 
@@ -281,7 +276,7 @@ describe('from then on', () => {
   it('is forgotten with what it said', async () => {
     await busyIn(calendar(hour(10)));
     const [feed] = await app.database.db.select().from(busyFeeds);
-    await app.api('DELETE', `/api/busy-feeds/${feed!.id}`, undefined, owner);
+    await api('DELETE', `/api/busy-feeds/${feed!.id}`);
     expect(await stored()).toEqual([]);
   });
 

@@ -2,7 +2,6 @@ import { newEvent } from '@plumgate/core/booking';
 import type { StaffId } from '@plumgate/core/basics';
 import ICAL from 'ical.js';
 import { calendarFeeds } from '../../records/booking/feeds.table.ts';
-import { staff } from '../../records/clients/record-tables.ts';
 import {
   addBookingStep,
   buildWorld,
@@ -10,26 +9,19 @@ import {
   type Bookable,
   type World,
 } from '../../testing/test-app.ts';
+import { addStaff, asOwner, sendBooking } from '../../testing/booking-world.ts';
 
 /** Bookings as calendar programs read them from a private address. */
 let app: TestApp;
 let world: World;
-const owner = 'owner@example.com';
-const api = (method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, body?: object) =>
-  app.api(method, url, body, owner);
+const api = asOwner(() => app);
 beforeEach(async () => {
   app = await TestApp.start();
   world = await buildWorld(app);
 });
 afterEach(() => app.stop());
 
-const book = (step: Bookable, name: string, start: string) =>
-  app.site('POST', step.path, {
-    form: {
-      ...{ _form: step.formBlock, _once: `${name} ${start}`, _slot: start },
-      ...{ name, email: `${name.toLowerCase()}@example.com`, phone: '(207) 555-0117' },
-    },
-  });
+const book = (step: Bookable, name: string, start: string) => sendBooking(app, step, name, start);
 const pathOf = (address: string) => new URL(address).pathname;
 const make = async (url: string) =>
   pathOf((await api('POST', url)).json<{ address: string }>().address);
@@ -81,11 +73,7 @@ it('says an event once for each date, with how many come', async () => {
 });
 
 it('gives somebody of the staff their own bookings, of every calendar', async () => {
-  const ana = crypto.randomUUID() as StaffId;
-  await app.database.db.insert(staff).values({
-    ...{ id: ana, clientId: world.client.id as never, position: 0, picture: null as never },
-    ...{ name: 'Dr. Ana Reis', role: '', about: '' },
-  });
+  const [ana] = (await addStaff(app, world, ['Dr. Ana Reis'])) as [StaffId];
   const step = await addBookingStep(
     app,
     world,

@@ -6,11 +6,10 @@ import { newEvent, type CalendarContent, type EventDates } from '@plumgate/core/
 import type { ClientId, SequenceId } from '@plumgate/core/basics';
 import { newBand, newBlock } from '@plumgate/core/page';
 import { prose } from '@plumgate/core/basics';
-import { asc, eq } from 'drizzle-orm';
+import { asc } from 'drizzle-orm';
 import ICAL from 'ical.js';
 import { Temporal } from 'temporal-polyfill';
 import { bookings } from '../../records/booking/table.ts';
-import { postRoom } from '../../records/messages/table.ts';
 import {
   addBookingStep,
   buildWorld,
@@ -19,6 +18,7 @@ import {
   type World,
 } from '../../testing/test-app.ts';
 import { SequenceService } from '../followup/sequence.service.ts';
+import { addressOf, mailTo } from '../../testing/booking-world.ts';
 
 /** An event is typed once: pages, countdown, seats, messages, calendar files and reminders read it. */
 let app: TestApp;
@@ -111,12 +111,6 @@ const withDates = (changes: Partial<EventDates>) => (content: CalendarContent) =
   ...content,
   dates: { ...content.dates!, ...changes },
 });
-const mailTo = (name: string) =>
-  app.database.db
-    .select()
-    .from(postRoom)
-    .where(eq(postRoom.to, `${name.toLowerCase()}@example.com`))
-    .orderBy(asc(postRoom.receivedAt));
 const page = async () => (await app.site('GET', step.path)).body;
 
 it('is told alike by page, countdown, seats and confirmation, and keeps the joining link for who is signed up', async () => {
@@ -135,7 +129,7 @@ it('is told alike by page, countdown, seats and confirmation, and keeps the join
   expect(body).not.toContain('meet.example.org');
   expect((await signUp('Ada', start)).statusCode).toBe(303);
   await app.settle();
-  const [confirmation] = await mailTo('Ada');
+  const [confirmation] = await mailTo(app, addressOf('Ada'));
   expect(confirmation!.subject).toBe('Your seat: Winter smiles');
   expect(confirmation!.text).toContain('By video: https://meet.example.org/smiles');
   expect(await page()).toContain('1 seat left');
@@ -157,7 +151,7 @@ it('takes everybody along as it moves: page, countdown, calendar file and remind
   const body = await page();
   expect(body).toContain(`data-until="${momentOf(next).toString()}"`);
   expect(body).toContain(`Winter smiles: ${dayOf(next)} at 7:00 PM`);
-  const told = (await mailTo('Ada')).at(-1)!;
+  const told = (await mailTo(app, addressOf('Ada'))).at(-1)!;
   expect(told.subject).toBe(`New time: ${dayOf(next)} at 7:00 PM`);
   const event = new ICAL.Component(ICAL.parse(told.calendar!) as never).getFirstSubcomponent(
     'vevent',
@@ -167,7 +161,7 @@ it('takes everybody along as it moves: page, countdown, calendar file and remind
   );
   expect(Number(event.getFirstPropertyValue('sequence'))).toBe(1);
   await app.move('P7D');
-  const reminders = (await mailTo('Ada'))
+  const reminders = (await mailTo(app, addressOf('Ada')))
     .map(({ subject }) => subject)
     .filter((one) => /^(four|two|one)/.test(one));
   expect(reminders).toEqual([
@@ -192,12 +186,14 @@ it('sends the recording to those who were signed up, once', async () => {
   const { preview } = await change(withDates({ recordings: [{ start, link }] }));
   expect(preview.recordings).toBe(1);
   await app.settle();
-  const [sent, ...more] = (await mailTo('Ada')).filter(({ subject }) =>
+  const [sent, ...more] = (await mailTo(app, addressOf('Ada'))).filter(({ subject }) =>
     subject.includes('recording'),
   );
   expect(sent!.text).toContain(link);
   expect(more).toEqual([]);
-  expect((await mailTo('Bo')).some(({ subject }) => subject.includes('recording'))).toBe(false);
+  expect(
+    (await mailTo(app, addressOf('Bo'))).some(({ subject }) => subject.includes('recording')),
+  ).toBe(false);
   const again = await change(withDates({ recordings: [{ start, link: `${link}-2` }] }));
   expect(again.preview.recordings).toBe(0);
 });

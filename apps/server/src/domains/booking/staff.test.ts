@@ -2,12 +2,11 @@ import type { BookingView, CalendarView, StaffTimesView } from '@plumgate/contra
 import type { StaffId } from '@plumgate/core/basics';
 import type { CalendarContent, Staffing } from '@plumgate/core/booking';
 import { emailFromText } from '@plumgate/core/emails';
-import { asc, eq, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { bookings } from '../../records/booking/table.ts';
 import { staff } from '../../records/clients/record-tables.ts';
 import { people } from '../../records/people/table.ts';
-import { postRoom } from '../../records/messages/table.ts';
 import {
   addBookingStep,
   buildWorld,
@@ -15,6 +14,7 @@ import {
   type Bookable,
   type World,
 } from '../../testing/test-app.ts';
+import { addStaff, asOwner, mailTo, sendBooking } from '../../testing/booking-world.ts';
 
 /** A calendar of several people and places. */
 let app: TestApp;
@@ -23,23 +23,15 @@ let step: Bookable;
 let ana: StaffId;
 let bo: StaffId;
 const zone = 'America/New_York';
-const owner = 'owner@example.com';
-const api = (method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, body?: object) =>
-  app.api(method, url, body, owner);
+const api = asOwner(() => app);
 
 beforeEach(async () => {
   app = await TestApp.start();
   world = await buildWorld(app);
-  [ana, bo] = [crypto.randomUUID(), crypto.randomUUID()] as [StaffId, StaffId];
-  await app.database.db.insert(staff).values(
-    [
-      { id: ana, name: 'Dr. Ana Reis' },
-      { id: bo, name: 'Dr. Bo Lindqvist' },
-    ].map((one, position) => ({
-      ...{ ...one, clientId: world.client.id as never, position },
-      ...{ picture: null as never, role: 'Dentist', about: '' },
-    })),
-  );
+  [ana, bo] = (await addStaff(app, world, ['Dr. Ana Reis', 'Dr. Bo Lindqvist'])) as [
+    StaffId,
+    StaffId,
+  ];
 });
 afterEach(() => app.stop());
 
@@ -69,12 +61,7 @@ const at = (days: number, time: string) =>
     .toZonedDateTime({ timeZone: zone, plainTime: time })
     .toInstant();
 const book = (name: string, start: Temporal.Instant, more: Record<string, string> = {}) =>
-  app.site('POST', step.path, {
-    form: {
-      ...{ _form: step.formBlock, _once: `${name} ${start}`, _slot: start.toString(), ...more },
-      ...{ name, email: `${name.toLowerCase()}@example.com` },
-    },
-  });
+  sendBooking(app, step, name, start.toString(), more);
 /** The member of the staff of each booking, by its person. */
 const booked = async () =>
   Object.fromEntries(
@@ -88,12 +75,6 @@ const booked = async () =>
       staffId === ana ? 'Ana' : staffId === bo ? 'Bo' : '-',
     ]),
   );
-const mailTo = (address: string) =>
-  app.database.db
-    .select()
-    .from(postRoom)
-    .where(eq(postRoom.to, address))
-    .orderBy(asc(postRoom.receivedAt));
 const slotsOn = async (days: number) => {
   const query = new URLSearchParams({
     from: at(days, '00:00').toString(),
@@ -118,7 +99,7 @@ it('two take the same time, the third is told that it is gone', async () => {
   expect(codes).toEqual([303, 303, 422]);
   expect(Object.values(await booked()).sort()).toEqual(['Ana', 'Bo']);
   await app.settle();
-  const [mail] = await mailTo('una@example.com');
+  const [mail] = await mailTo(app, 'una@example.com');
   expect(mail!.subject).toMatch(/10:00 AM with Dr\. (Ana|Bo)/);
 });
 
@@ -235,7 +216,7 @@ it('a move stays with the same person, or goes to one who is free; the desk give
   expect(back.staff?.id).toBe(row!.staffId);
   await app.settle();
   // Who had it hears of it as well as who has it.
-  const told = await mailTo(`${row!.staffId === ana ? 'bo' : 'ana'}@clinic.test`);
+  const told = await mailTo(app, `${row!.staffId === ana ? 'bo' : 'ana'}@clinic.test`);
   expect(told.map(({ subject }) => subject.split(':')[0])).toEqual([
     'Booking moved',
     'Booking moved',
@@ -256,7 +237,7 @@ it('has several places, of which one is chosen with who works there', async () =
   expect((await book('Dee', start, { _place: 'harbor' })).statusCode).toBe(303);
   expect(await booked()).toEqual({ una: 'Bo', dee: 'Ana' });
   await app.settle();
-  const [mail] = await mailTo('una@example.com');
+  const [mail] = await mailTo(app, 'una@example.com');
   expect(mail!.text).toContain('Mill Lane, 3 Mill Lane');
 });
 

@@ -1,10 +1,9 @@
 import type { CalendarView, WaitingView } from '@plumgate/contract';
 import { newEvent, type CalendarContent } from '@plumgate/core/booking';
-import { asc, eq, ne } from 'drizzle-orm';
+import { eq, ne } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { bookings } from '../../records/booking/table.ts';
 import { waitingList } from '../../records/booking/waiting-list.table.ts';
-import { postRoom } from '../../records/messages/table.ts';
 import { people } from '../../records/people/table.ts';
 import {
   addBookingStep,
@@ -13,14 +12,13 @@ import {
   type Bookable,
   type World,
 } from '../../testing/test-app.ts';
+import { addressOf, asOwner, mailTo, sendBooking } from '../../testing/booking-world.ts';
 
 /** A seat that comes free goes to the first who waits for it, and to nobody else meanwhile. */
 let app: TestApp;
 let world: World;
 let step: Bookable;
-const owner = 'owner@example.com';
-const api = (method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, body?: object) =>
-  app.api(method, url, body, owner);
+const api = asOwner(() => app);
 beforeEach(async () => {
   app = await TestApp.start();
   world = await buildWorld(app);
@@ -41,20 +39,14 @@ async function anEvent(changes: Partial<CalendarContent> = {}) {
     { ...plain, waiting: { hours: 4 }, ...changes },
   );
 }
-const send = (name: string, slot: string) =>
-  app.site('POST', step.path, {
-    form: {
-      ...{ _form: step.formBlock, _once: `${name} ${slot}`, _slot: slot },
-      ...{ name, email: `${name.toLowerCase()}@example.com`, phone: '' },
-    },
-  });
+const send = (name: string, slot: string) => sendBooking(app, step, name, slot);
 const wait = (name: string) => send(name, `wait ${evening}`);
 const bookingOf = async (name: string) => {
   const rows = await app.database.db
     .select({ booking: bookings })
     .from(bookings)
     .innerJoin(people, eq(people.id, bookings.personId))
-    .where(eq(people.email, `${name.toLowerCase()}@example.com`));
+    .where(eq(people.email, addressOf(name)));
   return rows[0]!.booking;
 };
 const cancel = async (name: string) =>
@@ -68,16 +60,10 @@ const standing = async () =>
         .innerJoin(people, eq(people.id, waitingList.personId))
     ).map(({ email, state }) => [email.split('@')[0]!, state]),
   );
-const mailTo = (name: string) =>
-  app.database.db
-    .select()
-    .from(postRoom)
-    .where(eq(postRoom.to, `${name.toLowerCase()}@example.com`))
-    .orderBy(asc(postRoom.receivedAt));
 /** The address of the page on which somebody takes their seat, from their newest email. */
 async function offerOf(name: string): Promise<string> {
   await app.settle();
-  const text = (await mailTo(name)).at(-1)!.text;
+  const text = (await mailTo(app, addressOf(name))).at(-1)!.text;
   return new URL(/https?:\S+\/~\/offer\/\S+/.exec(text)![0]).pathname;
 }
 const booked = async () =>
@@ -103,7 +89,9 @@ it('goes from a full event to a seat that was given back, in the order of the li
   }
   expect(await standing()).toEqual({ dee: 'waiting', tre: 'waiting' });
   await app.settle();
-  expect((await mailTo('Dee'))[0]!.subject).toBe('You are on the waiting list: Winter smiles');
+  expect((await mailTo(app, addressOf('Dee')))[0]!.subject).toBe(
+    'You are on the waiting list: Winter smiles',
+  );
 
   await cancel('Una');
   expect(await standing()).toEqual({ dee: 'offered', tre: 'waiting' });
@@ -118,7 +106,7 @@ it('goes from a full event to a seat that was given back, in the order of the li
   expect(await standing()).toEqual({ dee: 'taken', tre: 'waiting' });
   expect((await app.site('GET', offer)).body).toContain('The seat is yours');
   await app.settle();
-  expect((await mailTo('Dee')).at(-1)!.calendar).toContain('METHOD:REQUEST');
+  expect((await mailTo(app, addressOf('Dee'))).at(-1)!.calendar).toContain('METHOD:REQUEST');
 });
 
 it('goes to the next when the first does not answer in time, and when they leave it', async () => {
@@ -257,7 +245,7 @@ it('leaves out who was deleted, and gives what was held for them to the next', a
     const [row] = await app.database.db
       .select({ id: people.id })
       .from(people)
-      .where(eq(people.email, `${name}@example.com`));
+      .where(eq(people.email, addressOf(name)));
     await api('DELETE', `/api/people/${row!.id}`);
   };
   await remove('dee');
@@ -278,7 +266,7 @@ it('two records that become one wait once, and what one has held stays held', as
     const [row] = await app.database.db
       .select({ id: people.id })
       .from(people)
-      .where(eq(people.email, `${name}@example.com`));
+      .where(eq(people.email, addressOf(name)));
     return row!.id;
   };
   await cancel('Una');

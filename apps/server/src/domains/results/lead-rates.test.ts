@@ -10,11 +10,13 @@ import {
   type Bookable,
   type World,
 } from '../../testing/test-app.ts';
+import { addressOf, asOwner, sendBooking } from '../../testing/booking-world.ts';
 
 /** How fast leads hear from a client, how many book, and how many miss it: counted by hand beside. */
 let app: TestApp;
 let world: World;
 let step: Bookable;
+const api = asOwner(() => app);
 beforeAll(async () => {
   app = await TestApp.start();
   world = await buildWorld(app);
@@ -23,33 +25,20 @@ beforeAll(async () => {
 afterAll(() => app.stop());
 
 const rates = async (days: number) =>
-  (
-    await app.api(
-      'GET',
-      `/api/clients/${world.client.id}/lead-rates?days=${days}`,
-      undefined,
-      'owner@example.com',
-    )
-  ).json<LeadRates>();
+  (await api('GET', `/api/clients/${world.client.id}/lead-rates?days=${days}`)).json<LeadRates>();
 const idOf = async (name: string) => {
   const [row] = await app.database.db
     .select({ id: people.id })
     .from(people)
-    .where(eq(people.email, `${name.toLowerCase()}@example.com`));
+    .where(eq(people.email, addressOf(name)));
   return row!.id;
 };
 const write = async (name: string, utm: string) => {
   await app.site('POST', `/first-visit?utm_source=${utm}`, {
-    form: { _form: world.formBlock, name, email: `${name.toLowerCase()}@example.com`, phone: '' },
+    form: { _form: world.formBlock, name, email: addressOf(name), phone: '' },
   });
 };
-const book = async (name: string, start: string) =>
-  app.site('POST', step.path, {
-    form: {
-      ...{ _form: step.formBlock, _once: `${name} ${start}`, _slot: start },
-      ...{ name, email: `${name.toLowerCase()}@example.com`, phone: '' },
-    },
-  });
+const book = (name: string, start: string) => sendBooking(app, step, name, start);
 
 it('says nothing of nothing', async () =>
   expect(await rates(30)).toMatchObject({
@@ -71,13 +60,13 @@ it('counts leads, their first message, bookings and those that were missed, by s
     .select()
     .from(bookings)
     .where(eq(bookings.personId, await idOf('Bo')));
-  await app.api('POST', `/api/bookings/${ofBo!.id}/cancel`, undefined, 'owner@example.com');
+  await api('POST', `/api/bookings/${ofBo!.id}/cancel`);
   await app.move('P2D');
   const [ofAna] = await db
     .select()
     .from(bookings)
     .where(eq(bookings.personId, await idOf('Ana')));
-  await app.api('POST', `/api/bookings/${ofAna!.id}/mark`, { as: 'missed' }, 'owner@example.com');
+  await api('POST', `/api/bookings/${ofAna!.id}/mark`, { as: 'missed' });
   // The first messages left 10, 20 and 60 seconds after; the fourth lead got none.
   for (const [name, seconds] of [
     ['Ana', 10],
