@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 import journeys from './playwright.config.ts';
 
 /** What attacks and failing machines do, many times over; `npm run faults`. Each test has servers of its own. */
-const { webServer: _demo, ...rest } = journeys;
+const { webServer: _demo, projects: _order, ...rest } = journeys;
 export default defineConfig({
   ...rest,
   testMatch: [

@@ -31,12 +31,15 @@ import { Worker } from '../platform/worker.ts';
 import { RuleService } from '../domains/routing/rule.service.ts';
 import { Gathering } from '../platform/database/gathered-writes.ts';
 import { assemble, listen, type Running } from '../start.ts';
+import { keepRows } from './kept-rows.ts';
 import { lendDatabase, openEarlier } from './lent-database.ts';
 import { seesAll } from '../records/accounts/users-of.ts';
 
 export const password = 'correct horse battery';
 export const agent =
   'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/130 Mobile Safari/537.36';
+
+const beginning = Temporal.Instant.from('2026-11-05T14:12:00Z');
 
 /** The whole program on a database of its own, with a clock that stands still until it is moved. */
 export class TestApp {
@@ -51,6 +54,8 @@ export class TestApp {
     /** The app's own host. */
     private readonly host: string,
     private readonly sites: string,
+    /** Started as most tests start it, on the database that they share. */
+    private readonly isPlain: boolean,
   ) {}
 
   /** `byEarlierBuild` starts on what an earlier build left behind, instead of on nothing. */
@@ -59,10 +64,10 @@ export class TestApp {
     { byEarlierBuild = false } = {},
   ): Promise<TestApp> {
     const folder = await mkdtemp(join(tmpdir(), 'plumgate-test-'));
-    const { database, giveBack } = byEarlierBuild
-      ? { database: await openEarlier(folder), giveBack: async () => {} }
+    const { database, giveBack, isShared } = byEarlierBuild
+      ? { database: await openEarlier(folder), giveBack: async () => {}, isShared: false }
       : await lendDatabase(folder);
-    const clock = new MovableClock(Temporal.Instant.from('2026-11-05T14:12:00Z'), false);
+    const clock = new MovableClock(beginning, false);
     const config = readConfig({
       PLUMGATE_DEMO: '1',
       LOG_LEVEL: 'silent',
@@ -81,7 +86,8 @@ export class TestApp {
     await running.app.getHttpAdapter().getInstance().ready();
     const host = config.origin ? new URL(config.origin).host : 'localhost:4310';
     const sites = config.origin ? config.sites : `${config.sites}:4310`;
-    return new TestApp(running, database, giveBack, clock, folder, host, sites);
+    const isPlain = isShared && Object.keys(environment).length === 0;
+    return new TestApp(running, database, giveBack, clock, folder, host, sites, isPlain);
   }
 
   get<Part>(part: abstract new (...given: never[]) => Part): Part {
@@ -173,6 +179,17 @@ export class TestApp {
       throw new Error(`Sign-in answered ${answer.statusCode}: ${answer.body}`);
     const session = answer.cookies.find(({ name }) => name.endsWith('plumgate_session'))!;
     this.cookies.set(email, `${session.name}=${session.value}`);
+  }
+
+  /** Whether it has the shared database, with nothing in it, and nothing was asked for at its start nor moved since. */
+  async isAsStarted(): Promise<boolean> {
+    if (!this.isPlain || !this.clock.now().equals(beginning)) return false;
+    return (await this.database.db.$count(users)) === 0;
+  }
+
+  /** Somebody who is signed in already. */
+  takeCookie(email: string, cookie: string): void {
+    this.cookies.set(email, cookie);
   }
 
   /** The cookie that somebody signed in with. */
@@ -268,8 +285,30 @@ export interface World {
   formBlock: string;
 }
 
+/** The world as it was first built in the shared database, and how to put it back there. */
+let kept: { world: World; cookie: string; putBack: (database: Database) => Promise<void> } | null =
+  null;
+
 /** An agency with its people and one client, whose two-step funnel is live, routed and followed up. */
 export async function buildWorld(app: TestApp): Promise<World> {
+  const isPlain = await app.isAsStarted();
+  if (isPlain && kept) {
+    await kept.putBack(app.database);
+    app.takeCookie('owner@example.com', kept.cookie);
+    // It has a marker in it that is signed with the program's own keys, which are new.
+    const { id } = kept.world.client;
+    const client = await app.api('GET', `/api/clients/${id}`, undefined, 'owner@example.com');
+    return { ...structuredClone(kept.world), client: client.json() };
+  }
+  const world = await makeWorld(app);
+  if (isPlain) {
+    const cookie = app.cookieOf('owner@example.com');
+    kept = { world: structuredClone(world), cookie, putBack: await keepRows(app.database) };
+  }
+  return world;
+}
+
+async function makeWorld(app: TestApp): Promise<World> {
   await app
     .get(AccountService)
     .setUp(
