@@ -323,7 +323,14 @@ export const addWaitingEntry = endpoint({
   summary: 'Put a person on the waiting list, for a date of an event or for any time',
   right: 'bookings.write',
   params: ofCalendar,
-  body: z.strictObject({ personId: PersonId, wants: InstantText.nullable().default(null) }),
+  body: z.strictObject({
+    personId: PersonId,
+    wants: InstantText.nullable().default(null),
+    /** Who of the staff, and at which of several places; left out for anybody, and for the first place. */
+    staff: StaffId.optional(),
+    place: z.string().max(40).optional(),
+  }),
+  bodyIds: { staff: 'staffId' },
   answer: nothing,
 });
 export const removeWaitingEntry = endpoint({

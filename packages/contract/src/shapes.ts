@@ -708,6 +708,9 @@ export const WaitingView = z.object({
   person: z.object({ id: PersonId, name: z.string() }),
   /** The date of an event that they want; null for any time. */
   wants: InstantText.nullable(),
+  /** Whom of the staff they want to see, and at which of several places; null for anybody, and where there is one place. */
+  staff: z.object({ id: StaffId, name: z.string() }).nullable(),
+  place: z.object({ id: z.string(), name: z.string() }).nullable(),
   since: InstantText,
   /** The seat that is held for them, and until when; null while they wait. */
   offered: z.object({ start: InstantText, until: InstantText }).nullable(),

@@ -9,6 +9,7 @@ import { BookingService } from '../domains/booking/booking.service.ts';
 import { slotView } from '../domains/booking/slot-view.ts';
 import { LeadRatesService } from '../domains/results/lead-rates.service.ts';
 import { WaitingListService } from '../domains/booking/waiting-list.service.ts';
+import { checkPlace } from '../domains/booking/wishes.ts';
 import { SlotService } from '../domains/booking/slot.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 
@@ -99,6 +100,7 @@ export class BookingController {
     const calendar = await this.calendars.row(params.calendarId, who);
     const answers = answersOf(calendar.content, body.answers);
     const { staff, place } = body;
+    checkPlace(calendar, place);
     return this.bookings.bookByHand(calendar, moment(body.start), body, { answers, staff, place });
   }
 
@@ -147,7 +149,9 @@ export class BookingController {
     @Caller() who: CurrentUser,
   ): Promise<Answer<typeof api.addWaitingEntry>> {
     const calendar = await this.calendars.row(params.calendarId, who);
-    await this.waiting.add(calendar, body.personId, body.wants ? moment(body.wants) : null);
+    const { personId, staff, place } = body;
+    const wants = body.wants ? moment(body.wants) : null;
+    await this.waiting.add(calendar, personId, { wants, staff, place });
     return {};
   }
 

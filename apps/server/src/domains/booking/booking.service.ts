@@ -34,7 +34,7 @@ import type { Except } from './held-times.ts';
 import { bookingView, selectBookings, type LoadedBooking } from './loaded-booking.ts';
 import { SlotGone } from './slot-gone.ts';
 import { SlotService, type By } from './slot.service.ts';
-import type { Wish } from './staff-times.service.ts';
+import { hasPlace, placeIn, staffWishedIn, type Wish } from './wishes.ts';
 
 /** The person has as many bookings ahead of them as the calendar allows. Undoes the transaction it happens in. */
 export class TooManyBookings extends Error {
@@ -85,10 +85,11 @@ export class BookingService {
     const now = this.clock.now();
     const calendar = await this.slots.lock(tx, given.calendarId, client.id);
     if (by === 'visitor') await this.mayHaveOneMore(tx, calendar, person, now);
+    if (!hasPlace(calendar, given.place)) throw new SlotGone();
     const place = placeIn(calendar, given.place);
     const staffId = await this.slots.take(tx, calendar, {
       ...{ start, by, except, place },
-      staff: by === 'visitor' ? wishedOf(calendar, given.staff) : given.staff,
+      staff: by === 'visitor' ? staffWishedIn(calendar, given.staff) : given.staff,
     });
     const [booking] = await refusingDoubles(() =>
       tx
@@ -369,14 +370,6 @@ export class BookingService {
     return this.store.arrive(tx, client, details, addedManually, this.clock.now(), 0);
   }
 }
-
-/** The place of a calendar that was chosen; the first of several where none was, null where there is one alone. */
-const placeIn = ({ content: { places } }: CalendarRow, chosen: string | null | undefined) =>
-  (places.find(({ id }) => id === chosen) ?? places[0])?.id ?? null;
-
-/** A visitor chooses among the staff only where they are asked to. */
-const wishedOf = ({ content: { staffing } }: CalendarRow, staff: StaffId | null | undefined) =>
-  staffing?.assign === 'choose' ? staff : null;
 
 /** The exclusion constraint's refusal (SQLSTATE 23P01) as what it means here. */
 async function refusingDoubles<Result>(write: () => Promise<Result>): Promise<Result> {

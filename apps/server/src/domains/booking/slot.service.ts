@@ -8,7 +8,8 @@ import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { heldTimes, type Except } from './held-times.ts';
 import { SlotGone } from './slot-gone.ts';
-import { StaffTimesService, type Wish } from './staff-times.service.ts';
+import { StaffTimesService } from './staff-times.service.ts';
+import type { Wish } from './wishes.ts';
 
 /** Who does something to a booking: the person from their link, or somebody of the business. */
 export type By = 'visitor' | 'business';

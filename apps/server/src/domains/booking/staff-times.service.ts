@@ -29,14 +29,7 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { heldTimes, type Except } from './held-times.ts';
-
-/** What somebody wishes of a start, besides its time. */
-export interface Wish {
-  /** Who of the staff; null or left out for anybody. */
-  staff?: StaffId | null | undefined;
-  /** Which of several places; null or left out where there is one. */
-  place?: string | null | undefined;
-}
+import type { Wish } from './wishes.ts';
 
 /** When the staff of a client takes bookings: their hours, their time off, what they have booked, and what their own calendars say. */
 @Injectable()

@@ -1,6 +1,12 @@
-import type { BookingView, CalendarView, StaffTimesView } from '@plumgate/contract';
+import type {
+  BookingView,
+  CalendarView,
+  Problem,
+  StaffTimesView,
+  WaitingView,
+} from '@plumgate/contract';
 import type { StaffId } from '@plumgate/core/basics';
-import type { CalendarContent, Staffing } from '@plumgate/core/booking';
+import type { Calendar, CalendarContent, Staffing } from '@plumgate/core/booking';
 import { emailFromText } from '@plumgate/core/emails';
 import { eq, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
@@ -35,11 +41,15 @@ beforeEach(async () => {
 });
 afterEach(() => app.stop());
 
-async function setUp(assign: Staffing['assign'], content: Partial<CalendarContent> = {}) {
+async function setUp(
+  assign: Staffing['assign'],
+  content: Partial<CalendarContent> = {},
+  rules: Partial<Calendar> = {},
+) {
   step = await addBookingStep(
     app,
     world,
-    { length: 60, startEvery: 60, ahead: 60 },
+    { length: 60, startEvery: 60, ahead: 60, ...rules },
     {
       staffing: { who: { by: 'name', staff: [ana, bo] }, assign },
       confirmation: emailFromText({
@@ -223,13 +233,13 @@ it('a move stays with the same person, or goes to one who is free; the desk give
   ]);
 });
 
+const twoPlaces = () => [
+  { id: 'harbor', name: 'Harbor Street', address: '12 Harbor Street', staff: [ana] },
+  { id: 'mill', name: 'Mill Lane', address: '3 Mill Lane', staff: [bo] },
+];
+
 it('has several places, of which one is chosen with who works there', async () => {
-  await setUp('anybody', {
-    places: [
-      { id: 'harbor', name: 'Harbor Street', address: '12 Harbor Street', staff: [ana] },
-      { id: 'mill', name: 'Mill Lane', address: '3 Mill Lane', staff: [bo] },
-    ],
-  });
+  await setUp('anybody', { places: twoPlaces() });
   expect((await app.site('GET', step.path)).body).toContain('Mill Lane</option>');
   const start = at(3, '10:00');
   expect((await book('Una', start, { _place: 'mill' })).statusCode).toBe(303);
@@ -239,6 +249,55 @@ it('has several places, of which one is chosen with who works there', async () =
   await app.settle();
   const [mail] = await mailTo(app, 'una@example.com');
   expect(mail!.text).toContain('Mill Lane, 3 Mill Lane');
+});
+
+it('refuses a place that the calendar has not', async () => {
+  await setUp('anybody', { places: twoPlaces() });
+  const start = at(3, '10:00');
+  const typed = { start: start.toString(), name: 'Una', place: 'garden' };
+  const answer = await api('POST', `/api/calendars/${step.calendar.id}/bookings`, typed);
+  expect([answer.statusCode, answer.json<Problem>().fields]).toEqual([
+    400,
+    [{ field: 'place', message: 'Choose one of its places: Harbor Street, Mill Lane.' }],
+  ]);
+  expect((await book('Una', start, { _place: 'garden' })).statusCode).toBe(422);
+  expect(await booked()).toEqual({});
+});
+
+it('holds a freed seat for who waits for that person and that place, and offers them no other', async () => {
+  await setUp('choose', { places: twoPlaces(), waiting: { hours: 4 } }, { ahead: 1 });
+  const anHour = Array.from({ length: 7 }, () => [{ from: '10:00', to: '11:00' }]);
+  const content = { hours: anHour, skills: [], email: '' };
+  await api('PUT', `/api/staff/${bo}/times`, { version: 0, content });
+  const tomorrow = at(1, '10:00');
+  await book('Una', tomorrow, { _place: 'mill', _with: bo });
+  const list = async () =>
+    (await api('GET', `/api/calendars/${step.calendar.id}/waiting-list`)).json<{
+      waiting: WaitingView[];
+    }>().waiting;
+  // Ana is free all day, at the other place.
+  await sendBooking(app, step, 'Dee', 'wait', { _place: 'mill', _with: bo });
+  const wished = { staff: { name: 'Dr. Bo Lindqvist' }, place: { name: 'Mill Lane' } };
+  expect(await list()).toMatchObject([{ ...wished, offered: null }]);
+  const [una] = await app.database.db.select().from(bookings);
+  await api('POST', `/api/bookings/${una!.id}/cancel`);
+  expect(await list()).toMatchObject([{ offered: { start: tomorrow.toString() } }]);
+  await app.settle();
+  const mail = (await mailTo(app, 'dee@example.com')).at(-1)!;
+  expect(mail.subject).toContain('First visit, with Dr. Bo Lindqvist, Mill Lane');
+  const offer = new URL(/https?:\S+\/~\/offer\/\S+/.exec(mail.text)![0]).pathname;
+  await app.site('POST', offer, { form: { do: 'take' } });
+  const [dee] = await app.database.db.select().from(bookings).where(eq(bookings.state, 'booked'));
+  expect(dee).toMatchObject({ staffId: bo, place: 'mill' });
+});
+
+it('waits for anybody where the wish is for nobody that the client has', async () => {
+  await setUp('choose', { waiting: { hours: 4 } }, { ahead: 1, notice: 60 * 48 });
+  const sent = await sendBooking(app, step, 'Eve', 'wait', { _with: crypto.randomUUID() });
+  expect(sent.statusCode).toBe(303);
+  const url = `/api/calendars/${step.calendar.id}/waiting-list`;
+  const { waiting } = (await api('GET', url)).json<{ waiting: WaitingView[] }>();
+  expect(waiting).toMatchObject([{ person: { name: 'Eve' }, staff: null }]);
 });
 
 it('lets a person have so many bookings ahead of them; the desk may book more', async () => {

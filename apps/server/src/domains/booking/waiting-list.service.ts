@@ -8,14 +8,15 @@ import type {
   SubmissionId,
   WaitingEntryId,
 } from '@plumgate/core/basics';
-import { looksUntil } from '@plumgate/core/booking';
+import { looksUntil, type Slot } from '@plumgate/core/booking';
 import { personFields } from '@plumgate/core/people';
-import { and, asc, eq, inArray, lte, min } from 'drizzle-orm';
+import { and, asc, eq, inArray, lte, min, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { removed } from '../../records/bin/bin-events.ts';
 import { calendars, type BookingRow, type CalendarRow } from '../../records/booking/table.ts';
 import { waitingList } from '../../records/booking/waiting-list.table.ts';
 import { Causes, type Consequences } from '../../records/causes/consequences.ts';
+import { staff } from '../../records/clients/record-tables.ts';
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { PersonStore, type PersonRow } from '../../records/people/person-store.ts';
 import { people } from '../../records/people/table.ts';
@@ -29,8 +30,9 @@ import { BookingTransaction } from './booking-transaction.ts';
 import { BookingService } from './booking.service.ts';
 import { SlotGone } from './slot-gone.ts';
 import { SlotService } from './slot.service.ts';
-import type { LoadedWaiting, WaitingRow } from './loaded-waiting.ts';
+import { placeWishedBy, type LoadedWaiting, type WaitingRow } from './loaded-waiting.ts';
 import { WaitingMessages } from './waiting-messages.ts';
+import { checkPlace, placeIn, staffWishedIn, type Wish } from './wishes.ts';
 
 /** At most so many seats are offered by one change; the next comes with the next look. */
 const mostOffers = 50;
@@ -84,33 +86,48 @@ export class WaitingListService implements OnModuleInit {
       wants: Instant | null;
       submission: SubmissionId | null;
       at: Instant;
-    },
+    } & Wish,
   ): Promise<void> {
     const { client, person, wants, at } = given;
     const calendar = await this.slots.lock(tx, given.calendarId, client.id);
     if (calendar.content.waiting === null || calendar.removedAt) throw new SlotGone();
+    const wished = given.submission ? staffWishedIn(calendar, given.staff) : given.staff;
     const [entry] = await tx
       .insert(waitingList)
       .values({
         id: this.ids.next<WaitingEntryId>(),
         ...{ clientId: client.id, calendarId: calendar.id, personId: person.id, wants },
         ...{ submissionId: given.submission, state: 'waiting', since: at },
+        wishedStaff: wished ? sql`(${this.staffOf(tx, client, wished)})` : null,
+        wishedPlace: placeIn(calendar, given.place),
       })
       .onConflictDoNothing()
       .returning();
     if (!entry) return;
-    this.messages.joined(effects, { entry, calendar, person, client }, at);
+    this.messages.joined(effects, (await this.load(entry.id, tx))!, at);
     await this.offerSeats(tx, effects, calendar);
   }
 
+  /** Somebody of a client's own staff, as a query; of none where a form was tampered with. */
+  private staffOf(tx: Queries, { id: clientId }: ClientRow, id: StaffId) {
+    const isTheirs = and(eq(staff.id, id), eq(staff.clientId, clientId));
+    return tx.select({ id: staff.id }).from(staff).where(isTheirs);
+  }
+
   /** Somebody of the business puts a person on the list. */
-  async add(calendar: CalendarRow, personId: PersonId, wants: Instant | null): Promise<void> {
+  async add(
+    calendar: CalendarRow,
+    personId: PersonId,
+    { wants, ...wish }: { wants: Instant | null } & Wish,
+  ): Promise<void> {
+    checkPlace(calendar, wish.place);
     await this.transaction.run(async (tx, effects) => {
       const [client] = await tx.select().from(clients).where(eq(clients.id, calendar.clientId));
       const person = await this.store.known(tx, calendar.clientId, personId);
       const at = this.clock.now();
       await this.join(tx, effects, {
         ...{ client: client!, calendarId: calendar.id, person, wants, submission: null, at },
+        ...wish,
       });
     });
   }
@@ -125,10 +142,12 @@ export class WaitingListService implements OnModuleInit {
     const rows = await this.select(this.database.db)
       .where(and(eq(waitingList.calendarId, id), isOpen))
       .orderBy(asc(waitingList.since), asc(waitingList.id));
-    return rows.map(({ entry, person }) => ({
+    return rows.map(({ entry, person, calendar, staff }) => ({
       id: entry.id,
       person: { id: person.id, name: personFields(person).name || person.email || person.phone },
       wants: entry.wants?.toString() ?? null,
+      staff: staff && { id: staff.id, name: staff.name },
+      place: placeWishedBy({ entry, calendar }),
       since: entry.since.toString(),
       offered: entry.offeredStart
         ? { start: entry.offeredStart.toString(), until: entry.offeredUntil!.toString() }
@@ -151,7 +170,7 @@ export class WaitingListService implements OnModuleInit {
         ...{ client, person, calendarId: calendar.id, start: entry.offeredStart! },
         // It was offered while it could be booked; it is held even where the notice is short by now.
         ...{ by: 'business', submission: entry.submissionId, except: { offer: id } },
-        staff: entry.offeredStaff,
+        ...{ staff: entry.offeredStaff, place: wishOf(entry, calendar).place },
       });
       await tx.update(waitingList).set({ state: 'taken' }).where(eq(waitingList.id, id));
       return booking;
@@ -173,18 +192,24 @@ export class WaitingListService implements OnModuleInit {
     if (waiting.length === 0) return;
     const calendar = await this.slots.lock(tx, changed.id, changed.clientId);
     const now = this.clock.now();
-    let free = await this.freeSlots(tx, calendar, now);
-    for (const { entry, person, client } of waiting) {
-      const seat = free.find(({ start }) => !entry.wants || start.equals(entry.wants));
+    // What is free by each wish, until a seat is given.
+    let free = new Map<string, Slot[]>();
+    for (const { entry, ...rest } of waiting) {
+      const wish = wishOf(entry, calendar);
+      const key = JSON.stringify(wish);
+      const slots = free.get(key) ?? (await this.freeSlots(tx, calendar, now, wish));
+      free.set(key, slots);
+      const seat = slots.find(({ start }) => !entry.wants || start.equals(entry.wants));
       if (!seat) continue;
       const offered = await this.offer(tx, calendar, entry, { ...seat, now });
-      this.messages.offered(effects, { entry: offered, calendar, person, client }, now);
-      free = await this.freeSlots(tx, calendar, now);
+      this.messages.offered(effects, { ...rest, entry: offered }, now);
+      free = new Map();
     }
   }
 
-  private async freeSlots(tx: Queries, calendar: CalendarRow, now: Instant) {
-    return this.slots.slots(calendar, now, looksUntil(calendar.content.rules, now), { db: tx });
+  private async freeSlots(tx: Queries, calendar: CalendarRow, now: Instant, wish: Wish) {
+    const until = looksUntil(calendar.content.rules, now);
+    return this.slots.slots(calendar, now, until, { db: tx, ...wish });
   }
 
   private async offer(
@@ -261,16 +286,22 @@ export class WaitingListService implements OnModuleInit {
 
   private select(db: Queries) {
     return db
-      .select({ entry: waitingList, calendar: calendars, person: people, client: clients })
+      .select({ entry: waitingList, calendar: calendars, person: people, client: clients, staff })
       .from(waitingList)
       .innerJoin(calendars, eq(calendars.id, waitingList.calendarId))
       .innerJoin(people, eq(people.id, waitingList.personId))
-      .innerJoin(clients, eq(clients.id, waitingList.clientId));
+      .innerJoin(clients, eq(clients.id, waitingList.clientId))
+      .leftJoin(staff, eq(staff.id, waitingList.wishedStaff));
   }
 }
 
 const isOffered = eq(waitingList.state, 'offered');
 const isOpen = inArray(waitingList.state, ['waiting', 'offered']);
+
+const wishOf = ({ wishedStaff, wishedPlace }: WaitingRow, calendar: CalendarRow): Wish => ({
+  staff: wishedStaff,
+  place: placeIn(calendar, wishedPlace),
+});
 
 const isOver = ({ offeredUntil }: WaitingRow, now: Instant): boolean =>
   Temporal.Instant.compare(offeredUntil!, now) <= 0;

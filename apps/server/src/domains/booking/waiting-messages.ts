@@ -5,7 +5,7 @@ import type { Consequences } from '../../records/causes/consequences.ts';
 import { Messenger } from '../messages/messenger.ts';
 import { PersonLinks } from '../messages/person-links.ts';
 import { momentWords } from './loaded-booking.ts';
-import type { LoadedWaiting } from './loaded-waiting.ts';
+import { waitedForWords, type LoadedWaiting } from './loaded-waiting.ts';
 
 /** What is said to who waits for a seat, and of them on their timeline. */
 @Injectable()
@@ -19,7 +19,7 @@ export class WaitingMessages {
     const { entry, calendar, person } = loaded;
     const when = entry.wants ? momentWords(loaded, entry.wants) : '';
     effects.note(person, at, { kind: 'waits-for-seat', calendar: calendar.content.name, when });
-    const what = [calendar.content.name, when].filter(Boolean).join(', ');
+    const what = [waitedForWords(loaded), when].filter(Boolean).join(', ');
     this.tell(effects, loaded, `waiting:${entry.id}`, at, {
       subject: `You are on the waiting list: ${calendar.content.name}`,
       lines: [
@@ -33,8 +33,13 @@ export class WaitingMessages {
     const { entry, calendar, person, client } = loaded;
     const when = momentWords(loaded, entry.offeredStart!);
     const until = momentWords(loaded, entry.offeredUntil!);
-    const { name } = calendar.content;
-    effects.note(person, at, { kind: 'seat-offered', calendar: name, when, until });
+    const name = waitedForWords(loaded);
+    effects.note(person, at, {
+      kind: 'seat-offered',
+      calendar: calendar.content.name,
+      when,
+      until,
+    });
     this.tell(effects, loaded, `offer:${entry.id}`, at, {
       subject: `A seat is free: ${name}, ${when}`,
       lines: [
@@ -77,10 +82,10 @@ export class WaitingMessages {
 
 /** Which seat somebody waits for or is offered, and until when, in words. */
 export function seatWords(loaded: LoadedWaiting): { what: string; until: string } {
-  const { entry, calendar } = loaded;
+  const { entry } = loaded;
   const start = entry.offeredStart ?? entry.wants;
   return {
-    what: [calendar.content.name, start && momentWords(loaded, start)].filter(Boolean).join(', '),
+    what: [waitedForWords(loaded), start && momentWords(loaded, start)].filter(Boolean).join(', '),
     until: entry.offeredUntil ? momentWords(loaded, entry.offeredUntil) : '',
   };
 }

@@ -385,8 +385,7 @@ export class IntakeService {
     const { start, waits, ...wish } = incoming.booking;
     if (waits)
       await this.waiting.join(tx, effects, {
-        ...{ client, person, submission, at, ...waits },
-        calendarId: wish.calendarId,
+        ...{ client, person, submission, at, ...waits, ...wish },
       });
     if (!start) return null;
     return this.bookings.book(tx, effects, {

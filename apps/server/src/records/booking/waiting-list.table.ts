@@ -7,6 +7,7 @@ import type {
   SubmissionId,
   WaitingEntryId,
 } from '@plumgate/core/basics';
+import { staff } from '../clients/record-tables.ts';
 import { ofClient } from '../clients/table.ts';
 import { people } from '../people/table.ts';
 import { instant } from '../../platform/database/columns.ts';
@@ -33,6 +34,11 @@ export const waitingList = pgTable(
     submissionId: uuid('submission_id').$type<SubmissionId>(),
     /** The date of an event that they want; null for any time of the calendar. */
     wants: instant(),
+    /** Whom of the staff they want to see, and at which of several places; null for anybody, and for any place. */
+    wishedStaff: uuid('wished_staff')
+      .$type<StaffId>()
+      .references(() => staff.id, { onDelete: 'set null' }),
+    wishedPlace: text('wished_place'),
     state: text()
       .$type<'waiting' | 'offered' | 'taken' | 'declined' | 'expired' | 'left'>()
       .notNull(),

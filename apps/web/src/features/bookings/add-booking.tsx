@@ -151,7 +151,7 @@ export function AddBooking({
             {typing ? 'Choose from the free times' : 'Type another time'}
           </Button>
           {person && calendar.content.waiting && (
-            <PutOnList {...{ calendar, person, now }} onDone={onClose} />
+            <PutOnList {...{ calendar, person, now, wish }} onDone={onClose} />
           )}
         </div>
         {!person && <Details who={who} failure={failure} onChange={setWho} />}
@@ -179,11 +179,13 @@ function PutOnList({
   calendar: { id, content },
   person,
   now,
+  wish,
   onDone,
 }: {
   calendar: CalendarView;
   person: KnownPerson;
   now: string;
+  wish: { staff?: StaffId; place?: string };
   onDone: () => void;
 }) {
   const act = useAct();
@@ -194,7 +196,7 @@ function PutOnList({
     act(async () => {
       await call(api.addWaitingEntry, {
         params: { calendarId: id },
-        body: { personId: person.id as PersonId, wants },
+        body: { personId: person.id as PersonId, wants, ...wish },
       });
       onDone();
       return { said: `${person.name} is on the waiting list of ${content.name}.` };

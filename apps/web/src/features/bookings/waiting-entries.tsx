@@ -23,7 +23,7 @@ export function WaitingEntries({
   const act = useAct();
   const { zone } = content.rules;
   if (!content.waiting || !data) return null;
-  const remove = ({ id: waitingEntryId, person, offered, wants }: WaitingView) =>
+  const remove = ({ id: waitingEntryId, person, offered, wants, staff, place }: WaitingView) =>
     act(async () => {
       await call(api.removeWaitingEntry, { params: { waitingEntryId } });
       return {
@@ -33,7 +33,7 @@ export function WaitingEntries({
         undo: () =>
           call(api.addWaitingEntry, {
             params: { calendarId: id },
-            body: { personId: person.id, wants },
+            body: { personId: person.id, wants, staff: staff?.id, place: place?.id },
           }),
       };
     });
@@ -62,7 +62,7 @@ export function WaitingEntries({
               <span className={`block text-xs ${one.offered ? 'text-honey' : 'text-muted'}`}>
                 {one.offered
                   ? `${whenText(one.offered.start, zone)} is held until ${whenText(one.offered.until, zone)}`
-                  : `Waits for ${one.wants ? whenText(one.wants, zone) : 'any time'} since ${whenText(one.since, zone)}`}
+                  : `Waits for ${wishText(one, zone)}, since ${whenText(one.since, zone)}`}
               </span>
             </span>
             <IconButton
@@ -77,3 +77,8 @@ export function WaitingEntries({
     </section>
   );
 }
+
+const wishText = ({ wants, staff, place }: WaitingView, zone: string): string =>
+  [wants ? whenText(wants, zone) : 'any time', staff && `with ${staff.name}`, place?.name]
+    .filter(Boolean)
+    .join(', ');
