@@ -1,5 +1,4 @@
 export * from './origin.ts';
 export * from './rate.ts';
-export * from './rate-interval.ts';
 export * from './source-preview.ts';
 export * from './tagged-link.ts';

@@ -166,6 +166,48 @@ describe('what a calendar says', () => {
     ]);
   });
 
+  it('a series on the days on which the clocks change, with one date left out and one moved', async () => {
+    const uid = 'UID:night';
+    const zoned = (wall: string) => `TZID=America/New_York:${wall}`;
+    const found = await busyIn(
+      calendar(
+        [
+          ...['BEGIN:VEVENT', uid, `DTSTART;${zoned('20270307T023000')}`, 'DURATION:PT1H'],
+          'RRULE:FREQ=WEEKLY;COUNT=4',
+          // Left out by the moment: on March 21 it is 2:30 in summer time.
+          'EXDATE:20270321T063000Z',
+          'END:VEVENT',
+        ].join('\r\n'),
+      ),
+    );
+    // At 2:30 on March 14 there is no such time in New York: RFC 5545, 3.3.5 reads it by the offset of before, which is 3:30.
+    expect(found).toEqual([
+      '2027-03-07T02:30 to 2027-03-07T03:30',
+      '2027-03-14T03:30 to 2027-03-14T04:30',
+      '2027-03-28T02:30 to 2027-03-28T03:30',
+    ]);
+    const autumn = await busyIn(
+      calendar(
+        [
+          ...['BEGIN:VEVENT', uid, `DTSTART;${zoned('20271024T013000')}`, 'DURATION:PT1H'],
+          'RRULE:FREQ=WEEKLY;COUNT=4',
+          'END:VEVENT',
+        ].join('\r\n'),
+        [
+          // Moved by the moment: on November 7 it is 1:30 twice, and the first of them is meant (RFC 5545, 3.3.5).
+          ...['BEGIN:VEVENT', uid, 'RECURRENCE-ID:20271107T053000Z'],
+          ...[`DTSTART;${zoned('20271108T100000')}`, 'DURATION:PT1H', 'END:VEVENT'],
+        ].join('\r\n'),
+      ),
+    );
+    expect(autumn).toEqual([
+      '2027-10-24T01:30 to 2027-10-24T02:30',
+      '2027-10-31T01:30 to 2027-10-31T02:30',
+      '2027-11-08T10:00 to 2027-11-08T11:00',
+      '2027-11-14T01:30 to 2027-11-14T02:30',
+    ]);
+  });
+
   // ical.js expands the same rules by itself: two programs that agree.
   it.each([
     'FREQ=DAILY;INTERVAL=10;COUNT=40',

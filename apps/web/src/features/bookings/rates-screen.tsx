@@ -1,5 +1,5 @@
 import { api, type LeadRates } from '@plumgate/contract';
-import { rateInterval } from '@plumgate/core/results';
+import { wilson } from '@plumgate/core/statistics';
 import { Link, useSearchParams } from 'react-router';
 import { useClient } from '../../api/client.ts';
 import { useEndpoint } from '../../api/hooks.ts';
@@ -128,9 +128,9 @@ function Sources({ sources }: Pick<LeadRates, 'sources'>) {
 
 /** Between which shares the true one likely lies: the fewer there are, the wider. */
 function rangeWords(part: number, whole: number): string {
-  const range = rateInterval(part, whole);
-  if (!range) return '';
-  const [from, to] = [range.from, range.to].map((share) => Math.round(share * 100));
+  if (whole === 0) return '';
+  const { low, high } = wilson(part, whole);
+  const [from, to] = [low, high].map((share) => Math.round(share * 100));
   return `Likely between ${from}% and ${to}% (95% interval).`;
 }
 

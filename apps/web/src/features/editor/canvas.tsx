@@ -14,7 +14,7 @@ import { useStore } from 'zustand';
 import { pageContext } from '../pages/page-context.ts';
 import { PageFrame } from '../pages/page-frame.tsx';
 import { BandHandles } from './band-handles.tsx';
-import { useFreeTimes } from './free-times.ts';
+import { useOfferedTimes } from './offered-times.ts';
 import { watchFiles } from './moving/from-outside.ts';
 import { loadOf } from './moving/move.ts';
 import { fromFrame, openFrames } from './moving/on-screen.ts';
@@ -42,13 +42,12 @@ const otherSide: Pace = { rest: 250, atLatest: 250 };
 /** The page wide and on a phone, side by side, both live: what is written in one stands in the other at once. */
 export function Canvas({ page }: { page: EditorPage }) {
   const store = useEditorStore();
-  const forms = useEditor((state) => state.draft.forms);
   const brand = useEditor((state) => state.brand);
   const selected = useEditor((state) => state.selected);
   const others = useEditor((state) => state.others);
   const { wide, phone, zoom, main, writing } = useUi();
   const writable = useMemo(() => (writing ? scaleToWrite(writing) : 0), [writing]);
-  const times = useFreeTimes(page);
+  const { times, forms } = useOfferedTimes(page);
   const [room, setRoom] = useState<{ width: number; height: number } | null>(null);
   const holder = useRef<HTMLDivElement>(null);
 

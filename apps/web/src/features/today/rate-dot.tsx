@@ -1,4 +1,5 @@
-import { fewestForRate, rateInterval, shareText } from '@plumgate/core/results';
+import { shareText } from '@plumgate/core/results';
+import { fewestForRate, wilson } from '@plumgate/core/statistics';
 
 /** The scale ends at 40%: the best local pages reach 27% (common practice, no source). */
 const scaleEnd = 0.4;
@@ -6,8 +7,8 @@ const onScale = (share: number) => `${(100 * Math.min(share, scaleEnd)) / scaleE
 
 /** A rate with what chance alone leaves open: a dot on a line. Below 50 visitors it says that they are too few. */
 export function RateDot({ part, whole }: { part: number; whole: number }) {
-  const interval = rateInterval(part, whole);
-  if (!interval) return <span className="text-muted">–</span>;
+  if (whole === 0) return <span className="text-muted">–</span>;
+  const { low, high } = wilson(part, whole);
   if (whole < fewestForRate)
     return (
       <span className="text-xs text-muted" title={`${part} of ${whole}`}>
@@ -15,7 +16,7 @@ export function RateDot({ part, whole }: { part: number; whole: number }) {
       </span>
     );
   const percent = (share: number) => `${(100 * share).toFixed(1)}%`;
-  const words = `${part} of ${whole}: between ${percent(interval.from)} and ${percent(interval.to)}, 95% sure`;
+  const words = `${part} of ${whole}: between ${percent(low)} and ${percent(high)}, 95% sure`;
   return (
     <span className="inline-grid justify-items-end gap-0.5" title={words}>
       <span>{shareText(part, whole)}</span>
@@ -25,8 +26,8 @@ export function RateDot({ part, whole }: { part: number; whole: number }) {
         <span
           className="absolute top-1/2 h-0.5 -translate-y-1/2 rounded bg-strong-line"
           style={{
-            left: onScale(interval.from),
-            right: `calc(100% - ${onScale(interval.to)})`,
+            left: onScale(low),
+            right: `calc(100% - ${onScale(high)})`,
           }}
         />
         <span
