@@ -69,6 +69,7 @@ const coreFolders = [
   'conditions',
   'icons',
   'vouchers',
+  'statistics',
   'basics',
 ];
 
@@ -82,6 +83,7 @@ const webFeatures = [
   'editor',
   'funnels',
   'today',
+  'results',
   'domains',
   'records',
   'fact-sheet',

@@ -25,6 +25,8 @@ export default tseslint.config(
     ],
   },
   ...tseslint.configs.recommended,
+  // How Jest itself loads a file that it does not translate.
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   {
     files: ['**/*.ts', '**/*.tsx'],
     languageOptions: {

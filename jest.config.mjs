@@ -57,32 +57,41 @@ const project = (name, folder) => ({
   testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
 });
 
-const server = (name, testMatch) => ({
-  ...project(name, 'apps/server'),
-  testMatch: [testMatch],
+/** The same tests as those of another project in a few files instead of a hundred: for the whole suite. */
+const together = (of) => ({
+  ...of,
+  displayName: `${of.displayName}-together`,
+  testMatch: ['<rootDir>/together/*.together.cjs'],
+});
+
+const core = project('core', 'packages/core');
+const server = {
+  ...project('server', 'apps/server'),
   globalSetup: '<rootDir>/src/testing/prepare.ts',
   setupFiles: ['reflect-metadata'],
   setupFilesAfterEnv: ['<rootDir>/src/testing/after-file.ts'],
-});
+};
+const screens = {
+  ...project('screens', 'apps/web'),
+  testEnvironment: 'jsdom',
+  testEnvironmentOptions: { customExportConditions: ['@plumgate/source', 'browser'] },
+  setupFiles: ['<rootDir>/jest-browser.mjs'],
+  setupFilesAfterEnv: ['<rootDir>/src/testing/tidy.ts'],
+  testMatch: ['<rootDir>/src/**/*.test.tsx'],
+};
 
 export default {
   projects: [
-    project('core', 'packages/core'),
+    core,
+    together(core),
     project('contract', 'packages/contract'),
     project('email-kit', 'packages/email-kit'),
     project('page-kit', 'packages/page-kit'),
     { ...project('web', 'apps/web'), testMatch: ['<rootDir>/src/**/*.test.ts'] },
-    {
-      ...project('screens', 'apps/web'),
-      testEnvironment: 'jsdom',
-      testEnvironmentOptions: { customExportConditions: ['@plumgate/source', 'browser'] },
-      setupFiles: ['<rootDir>/jest-browser.mjs'],
-      setupFilesAfterEnv: ['<rootDir>/src/testing/tidy.ts'],
-      testMatch: ['<rootDir>/src/**/*.test.tsx'],
-    },
-    server('server', '<rootDir>/src/**/*.test.ts'),
-    // The same tests in four files instead of sixty: for the whole suite.
-    server('server-together', '<rootDir>/src/testing/together/*.together.ts'),
+    screens,
+    together(screens),
+    server,
+    together(server),
   ],
   maxWorkers: 2,
   testTimeout: 120_000,

@@ -115,7 +115,7 @@ test('the disk of the data folder fills up', async () => {
     expect((await health()).status).toBe(200);
     const { bavail, bsize } = statfsSync(disk);
     // Little is left, and then nothing.
-    writeFileSync(join(disk, 'ballast'), Buffer.alloc(Math.max(0, bavail * bsize - 6 * 2 ** 20)));
+    writeFileSync(join(disk, 'ballast'), Buffer.alloc(Math.max(0, bavail * bsize - 2 * 2 ** 20)));
     const { status, body } = await health();
     expect([status, body]).toEqual([
       503,

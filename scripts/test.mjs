@@ -57,7 +57,10 @@ const kinds = {
     return whole((await lint) + format + layers);
   },
   types: async () => whole(await runTool('tsc', ['-b'])),
-  unit: () => jest('unit', ['core', 'contract', 'email-kit', 'page-kit', 'web', 'screens']),
+  unit: () =>
+    jest('unit', [
+      ...['core-together', 'contract', 'email-kit', 'page-kit', 'web', 'screens-together'],
+    ]),
   server: async () => {
     await buildVisitorScript();
     return jest('server', ['server-together']);

@@ -150,6 +150,7 @@ export * from './accounts-api.ts';
 export * from './overview-api.ts';
 export * from './waiting-api.ts';
 export * from './bookings-api.ts';
+export * from './results-api.ts';
 export * from './messages-api.ts';
 
 export const health = endpoint({

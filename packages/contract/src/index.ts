@@ -9,6 +9,7 @@ export * from './waiting.ts';
 export * from './messages.ts';
 export * from './endpoint.ts';
 export * from './problem.ts';
+export * from './results.ts';
 export * from './rights.ts';
 export * from './scope.ts';
 export * from './shapes.ts';

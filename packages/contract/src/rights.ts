@@ -20,6 +20,7 @@ export const rights = [
   'followup.write',
   'messages.read',
   'messages.reply',
+  'results.read',
   'bin.use',
   'clock.move',
   'users.manage',

@@ -32,6 +32,7 @@ import { WebsitesModule } from '../domains/websites/websites.module.ts';
 import { AccountController } from './account.controller.ts';
 import { Admission } from './admission.ts';
 import { OverviewController } from './overview.controller.ts';
+import { ResultsController } from './results.controller.ts';
 import { WaitingController } from './waiting.controller.ts';
 import { EventController } from './event.controller.ts';
 import { EventStreams } from './event-streams.ts';
@@ -113,6 +114,7 @@ import { WebsiteController } from './website.controller.ts';
     AccountController,
     EventController,
     OverviewController,
+    ResultsController,
     WaitingController,
     ProfileController,
     StaffController,

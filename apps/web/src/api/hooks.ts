@@ -37,11 +37,21 @@ export function askEarly<E extends Endpoint>(endpoint: E, given: Call<E>): void 
 export function useEndpoint<E extends Endpoint>(
   endpoint: E,
   given: Call<E>,
-  options: { enabled?: boolean; refetchInterval?: number; refetchOnMount?: 'always' } = {},
+  {
+    keepsShown = false,
+    ...options
+  }: {
+    enabled?: boolean;
+    refetchInterval?: number;
+    refetchOnMount?: 'always';
+    /** What was shown before stays until the next is there. */
+    keepsShown?: boolean;
+  } = {},
 ): UseQueryResult<Answered<E>, CallError> {
   return useQuery<Answered<E>, CallError>({
     ...queryOf(endpoint, given),
     ...options,
+    ...(keepsShown && { placeholderData: keepPreviousData }),
   });
 }
 

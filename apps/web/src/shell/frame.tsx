@@ -23,6 +23,7 @@ const places = [
   { path: 'bookings', label: 'Bookings', desk: true },
   { path: 'follow-up', label: 'Follow-up', desk: false },
   { path: 'messages', label: 'Messages', desk: true },
+  { path: 'results', label: 'Results', desk: false },
   { path: 'set-up', label: 'Settings', desk: false },
 ] as const;
 

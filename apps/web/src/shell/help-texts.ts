@@ -71,6 +71,15 @@ const helps: Help[] = [
     ],
   },
   {
+    at: /^results/,
+    title: 'Results',
+    lines: [
+      'A visitor counts once, on the day they first saw the page; a lead counts when they send their first form. Your own visits are left out.',
+      'The dot is the rate; the line beside it shows where the true rate likely lies. Below 50 visitors it is too early to say.',
+      'Click a number of leads to see the people.',
+    ],
+  },
+  {
     at: /^follow-up\/rules/,
     title: 'Rules',
     lines: [

@@ -118,6 +118,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/results',
+        lazy: async () => ({
+          Component: (await import('../features/results/results-screen.tsx')).ResultsScreen,
+        }),
+      },
+      {
         path: '/:client/people/:personId?',
         lazy: async () => ({
           Component: (await import('../features/people/people-screen.tsx')).PeopleScreen,

@@ -1,4 +1,6 @@
 export * from './origin.ts';
+export * from './period.ts';
 export * from './rate.ts';
+export * from './result-counts.ts';
 export * from './source-preview.ts';
 export * from './tagged-link.ts';

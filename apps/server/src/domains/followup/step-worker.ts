@@ -138,7 +138,6 @@ export class StepWorker implements OnModuleInit {
         .limit(batch)
         .for('update', { skipLocked: true });
       if (due.length === 0) return 0;
-      if (due.length === 0) return 0;
       const loaded = await loadRuns(tx, isAnyOf(sequenceRuns.id, runIds));
       const booked = await runsThatBooked(tx, loaded, now);
       const facts = await factsAsked(tx, loaded, due, now);

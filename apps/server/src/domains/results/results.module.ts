@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { ClientsModule } from '../clients/clients.module.ts';
+import { ClientResultsService } from './client-results.service.ts';
 import { EventLog } from './event-log.ts';
 import { SectionCounter } from './section-counter.ts';
 import { LeadRatesService } from './lead-rates.service.ts';
@@ -10,6 +11,7 @@ import { VisitCounter } from './visit-counter.ts';
 @Module({
   imports: [ClientsModule],
   providers: [
+    ClientResultsService,
     LeadRatesService,
     ResultsService,
     VisitCounter,
@@ -18,6 +20,7 @@ import { VisitCounter } from './visit-counter.ts';
     SourceService,
   ],
   exports: [
+    ClientResultsService,
     LeadRatesService,
     ResultsService,
     VisitCounter,

@@ -52,10 +52,10 @@ export function PageAddress({
         label="Page address"
         value={typed}
         error={problem}
-        help={isOther && check.data?.free ? 'Available.' : `Live at ${kept.address}`}
+        help={`Live at ${kept.address}`}
         onChange={(event) => setTyped(event.target.value.trim())}
       />
-      <div className="flex flex-wrap gap-1.5">
+      <div className="flex flex-wrap items-center gap-1.5">
         {isOther && (
           <>
             <Button disabled={problem !== undefined} onClick={() => void change()}>
@@ -64,6 +64,10 @@ export function PageAddress({
             <Button look="quiet" onClick={() => setTyped(kept.slug)}>
               Discard changes
             </Button>
+            {/* At the end, so that the buttons stay where they are pressed as it comes. */}
+            {asked === typed && check.data?.free && (
+              <span className="order-last text-xs text-muted">Available.</span>
+            )}
           </>
         )}
         {suggested !== typed && (

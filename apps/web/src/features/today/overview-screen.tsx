@@ -10,11 +10,12 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { dayText, lengthText } from '../../ui/when.ts';
+import { wholeMoney } from '../../ui/whole-money.ts';
 import { nameOf } from '../people/name-of.ts';
 import { ArchivedClients } from './archived-clients.tsx';
 import { minuteWords } from './minute-words.ts';
-import { overviewSentence, wholeMoney } from './overview-sentence.ts';
-import { RateDot } from './rate-dot.tsx';
+import { overviewSentence } from './overview-sentence.ts';
+import { RateDot } from '../../ui/rate-dot.tsx';
 import { SparkLine } from './spark-line.tsx';
 
 const periods = { '7': 'Last 7 days', '30': 'Last 30 days', '90': 'Last 90 days' } as const;

@@ -1,5 +1,5 @@
 import type { ClientOverview } from '@plumgate/contract';
-import { moneyWords } from '@plumgate/core/basics';
+import { wholeMoney } from '../../ui/whole-money.ts';
 
 /** All clients in a sentence: who waits, how many leads, how that was before, what was booked and won. */
 export function overviewSentence(clients: readonly ClientOverview[], days: string): string {
@@ -24,10 +24,6 @@ export function overviewSentence(clients: readonly ClientOverview[], days: strin
   if (won) parts.push(`${won} won`);
   return `${waits}. ${parts.join('; ')}.`;
 }
-
-/** A sum without its cents where there are none: `$1,300`. */
-export const wholeMoney = (amount: number, currency: string): string =>
-  moneyWords({ amount, currency }, 'en-US').replace(/\.00$/, '');
 
 /** Money of one kind is added up; different kinds stand beside each other. */
 function wonWords(clients: readonly ClientOverview[]): string {

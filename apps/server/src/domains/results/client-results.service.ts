@@ -1,0 +1,153 @@
+import { Injectable } from '@nestjs/common';
+import type { ResultFigures, ResultPart, ResultRow } from '@plumgate/contract';
+import type { Cents, ClientId } from '@plumgate/core/basics';
+import {
+  addCounts,
+  noResults,
+  rateOf,
+  type Period,
+  type ResultCounts,
+} from '@plumgate/core/results';
+import { eq, sql, type SQL } from 'drizzle-orm';
+import { Database } from '../../platform/database/database.ts';
+import { bookings } from '../../records/booking/table.ts';
+import { clients } from '../../records/clients/table.ts';
+import { submissions } from '../../records/intake/table.ts';
+import { pages } from '../../records/pages/table.ts';
+import { stages } from '../../records/people/stages.table.ts';
+import { people } from '../../records/people/table.ts';
+import { personVisitors } from '../../records/people/visitors.table.ts';
+import { pageDays, pageVisitors } from '../../records/results/table.ts';
+
+type Counted = Record<Exclude<keyof ResultCounts, 'value'>, number> & { value: string };
+type KeyedRow = Counted & { key: string | null; label: string | null };
+
+/** What a client's pages brought: visits from the roll-up of days, bookings and won people as they are now. */
+@Injectable()
+export class ClientResultsService {
+  constructor(private readonly database: Database) {}
+
+  /**
+   * The results of a period of the client's own calendar, taken apart, most visitors first (days in their order), and all of
+   * them together. A booking and a won person belong to where their person first came from and first wrote.
+   */
+  async of(
+    clientId: ClientId,
+    period: Period,
+    by: ResultPart,
+  ): Promise<{ rows: ResultRow[]; total: ResultFigures }> {
+    const { rows } = await this.database.db.execute<KeyedRow>(
+      sql`${await this.parts(clientId, period, by)}`,
+    );
+    const counts = rows.map((row) => ({ ...countsOf(row), key: row.key ?? '', label: row.label }));
+    // Pages count whoever saw them: together they would count somebody once for each step.
+    const whole =
+      by === 'page'
+        ? (
+            await this.database.db.execute<KeyedRow>(await this.parts(clientId, period, 'device'))
+          ).rows.map(countsOf)
+        : counts;
+    return {
+      rows: counts.map(({ key, label, ...of }) => ({
+        ...{ key, label: label ?? unknown[by] },
+        ...figures(of),
+      })),
+      total: figures(whole.reduce(addCounts, noResults)),
+    };
+  }
+
+  private async parts(clientId: ClientId, { from, to }: Period, by: ResultPart): Promise<SQL> {
+    const [client] = await this.database.db
+      .select({ facts: clients.facts })
+      .from(clients)
+      .where(eq(clients.id, clientId));
+    const { zone } = client!.facts;
+    const begin = sql`(${from}::date)::timestamp at time zone ${zone}`;
+    const end = sql`(${to}::date + 1)::timestamp at time zone ${zone}`;
+    const within = (moment: SQL) => sql`${moment} >= ${begin} and ${moment} < ${end}`;
+    const { ofVisits, ofPerson, label } = keys[by];
+    const seen =
+      by === 'page'
+        ? sql`true`
+        : sql`page_id in (
+            select distinct on (funnel_id) id from ${pages}
+            where client_id = ${clientId} and removed_at is null order by funnel_id, position
+          )`;
+    return sql`
+      with happened as (
+        select person_id, (made_at at time zone ${zone})::date as day,
+          1 as bookings, (state = 'came')::int as came, 0 as won, 0::bigint as value
+        from ${bookings}
+        where client_id = ${clientId} and state <> 'cancelled' and ${within(sql`made_at`)}
+        union all
+        select p.id, (p.stage_at at time zone ${zone})::date, 0, 0, 1, coalesce(p.value, 0)
+        from ${people} as p join ${stages} as s on s.id = p.stage_id
+        where p.client_id = ${clientId} and p.removed_at is null and s.outcome = 'won' and ${within(sql`p.stage_at`)}
+      ), counted as (
+        select ${ofVisits} as key,
+          case when ${seen} then visitors else 0 end as visitors,
+          case when ${seen} then converted else 0 end as converted,
+          new_leads as leads, 0 as bookings, 0 as came, 0 as won, 0::bigint as value
+        from ${pageDays} where client_id = ${clientId} and day between ${from} and ${to}
+        union all
+        select ${ofPerson}, 0, 0, 0, bookings, came, won, value from happened
+      )
+      select key, ${label} as label, sum(visitors)::int as visitors, sum(converted)::int as converted,
+        sum(leads)::int as leads, sum(bookings)::int as bookings, sum(came)::int as came, sum(won)::int as won, sum(value)::text as value
+      from counted group by key
+      having sum(visitors) + sum(leads) + sum(bookings) + sum(won) > 0
+      order by ${by === 'day' ? sql`key` : sql`sum(visitors) desc, sum(leads) desc, key`}`;
+  }
+}
+
+/** How visits and people are taken apart, as queries, and what a part is called. */
+const keys: Record<ResultPart, { ofVisits: SQL; ofPerson: SQL; label: SQL }> = {
+  page: {
+    ofVisits: sql`page_id::text`,
+    ofPerson: sql`(select page_id::text from ${submissions} as s where s.person_id = happened.person_id order by received_at limit 1)`,
+    label: sql`(select name from ${pages} as p where p.id::text = key)`,
+  },
+  source: {
+    ofVisits: sql`source`,
+    ofPerson: sql`(select source from ${people} as p where p.id = happened.person_id)`,
+    label: sql`key`,
+  },
+  device: {
+    ofVisits: sql`device`,
+    ofPerson: sql`(
+      select device from ${personVisitors} as b join ${pageVisitors} as v on v.visitor_id = b.visitor_id and v.client_id = b.client_id
+      where b.person_id = happened.person_id order by v.day limit 1
+    )`,
+    label: sql`case key when 'phone' then 'Phone' when 'wide' then 'Wide screen' end`,
+  },
+  day: { ofVisits: sql`day::text`, ofPerson: sql`day::text`, label: sql`key` },
+};
+
+/** What is called so that belongs to no part: a booking that was typed in, for instance, has no page. */
+const unknown: Record<ResultPart, string> = {
+  page: 'Not from a page',
+  source: 'Not known',
+  device: 'Not known',
+  day: 'Not known',
+};
+
+const countsOf = ({
+  visitors,
+  converted,
+  leads,
+  bookings,
+  came,
+  won,
+  value,
+}: Counted): ResultCounts => ({
+  ...{ visitors, converted, leads, bookings, came, won },
+  value: Number(value) as Cents,
+});
+
+function figures({ converted, ...counts }: ResultCounts): ResultFigures {
+  return {
+    ...counts,
+    conversions: converted,
+    rate: rateOf({ converted, visitors: counts.visitors }),
+  };
+}

@@ -1,3 +1,0 @@
-import { runShare } from './test-files.ts';
-
-runShare(0);

@@ -1,0 +1,4 @@
+const { join } = require('node:path');
+const runShare = require('../../../scripts/run-share.cjs');
+
+runShare({ folder: join(__dirname, '../src'), ending: '.test.ts', share: 3, of: 4 });

@@ -1,0 +1,99 @@
+import type { ResultRow } from '@plumgate/contract';
+import { daysIn, type Period } from '@plumgate/core/results';
+import { wilson } from '@plumgate/core/statistics';
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { Temporal } from 'temporal-polyfill';
+
+/** The rate over time is that of so many days up to each, so that a quiet day is no cliff. */
+const windowDays = 7;
+const height = 220;
+
+/** The rate of the seven days up to each day, with what chance leaves open; below it nothing can be said of fewer. */
+export function ResultsLine({ days, period }: { days: readonly ResultRow[]; period: Period }) {
+  const points = pointsOf(days, period);
+  if (points.length < 2) return null;
+  const top = Math.max(0.1, ...points.map(({ band }) => Math.min(1, band[1])));
+  return (
+    <figure className="rounded-card border border-line bg-sheet p-4">
+      <div aria-hidden>
+        <ResponsiveContainer width="100%" height={height} initialDimension={{ width: 900, height }}>
+          <ComposedChart data={points} margin={{ top: 8, right: 16, left: 0, bottom: 0 }}>
+            <CartesianGrid vertical={false} stroke="var(--color-line)" />
+            <XAxis
+              dataKey="day"
+              tickFormatter={shortDay}
+              tickLine={false}
+              axisLine={false}
+              minTickGap={64}
+              tick={{ fill: 'var(--color-muted)', fontSize: 12 }}
+            />
+            <YAxis
+              domain={[0, top]}
+              tickFormatter={(share: number) => `${Math.round(share * 100)}%`}
+              tickCount={4}
+              width={44}
+              tickLine={false}
+              axisLine={false}
+              tick={{ fill: 'var(--color-muted)', fontSize: 12 }}
+            />
+            <Area
+              dataKey="band"
+              stroke="none"
+              fill="var(--color-plum-tint)"
+              isAnimationActive={false}
+            />
+            <Line
+              dataKey="rate"
+              stroke="var(--color-plum)"
+              strokeWidth={2}
+              dot={false}
+              isAnimationActive={false}
+            />
+          </ComposedChart>
+        </ResponsiveContainer>
+      </div>
+      <figcaption className="text-xs text-muted">
+        Visitors who become leads, over the {windowDays} days up to each day, with the 95% interval.
+      </figcaption>
+    </figure>
+  );
+}
+
+interface Point {
+  day: string;
+  rate: number;
+  band: [low: number, high: number];
+}
+
+/** A point for each day of the period from the seventh on (or from the first that has visitors, where it is shorter). */
+function pointsOf(days: readonly ResultRow[], { from, to }: Period): Point[] {
+  const byDay = new Map(days.map((row) => [row.key, row]));
+  const first = Temporal.PlainDate.from(from);
+  const all = Array.from({ length: daysIn({ from, to }) }, (_, index) =>
+    first.add({ days: index }).toString(),
+  );
+  return all.flatMap((day, index) => {
+    if (index < Math.min(windowDays, all.length) - 1 && all.length > windowDays) return [];
+    const window = all
+      .slice(Math.max(0, index - windowDays + 1), index + 1)
+      .map((one) => byDay.get(one));
+    const visitors = sum(window.map((row) => row?.visitors ?? 0));
+    const converted = sum(window.map((row) => row?.conversions ?? 0));
+    if (visitors === 0) return [];
+    const { low, high } = wilson(converted, visitors);
+    return [{ day, rate: converted / visitors, band: [low, high] as [number, number] }];
+  });
+}
+
+const sum = (numbers: readonly number[]): number => numbers.reduce((all, one) => all + one, 0);
+
+const shortDay = (day: string): string =>
+  Temporal.PlainDate.from(day).toLocaleString('en-US', { month: 'short', day: 'numeric' });

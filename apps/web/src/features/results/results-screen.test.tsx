@@ -1,0 +1,62 @@
+import { api, type ResultRow } from '@plumgate/contract';
+import { rateOf } from '@plumgate/core/results';
+import { fireEvent, screen, within } from '@testing-library/react';
+import { serverOf, show } from '../../testing/show.tsx';
+import { ResultsScreen } from './results-screen.tsx';
+
+const row = (key: string, visitors: number, leads: number): ResultRow => ({
+  ...{
+    key,
+    label: key,
+    visitors,
+    leads,
+    conversions: leads,
+    bookings: 0,
+    came: 0,
+    won: 0,
+    value: 0,
+  },
+  rate: rateOf({ converted: leads, visitors }),
+});
+
+const opened = (rows: ResultRow[], at = 'results') => {
+  const server = serverOf().on(api.getResults, ({ query }) => ({
+    rows: query.by === 'day' ? [row('2026-11-04', 640, 126)] : rows,
+    total: row('', 640, 126),
+  }));
+  show(<ResultsScreen />, server, { at, place: 'results' });
+  return server;
+};
+
+it('shows the figures of the last 30 days, compares them, and leads to the people', async () => {
+  const server = opened([row('Search ads', 392, 84), row('Direct', 33, 4)]);
+  expect(
+    await screen.findByText(/Between 16\.8% and 22\.9% of visitors become leads/),
+  ).toBeTruthy();
+  expect(server.sent(api.getResults).map(({ query }) => query)).toEqual([
+    { from: '2026-10-07', to: '2026-11-05', by: 'source' },
+    { from: '2026-10-07', to: '2026-11-05', by: 'day' },
+    { from: '2026-09-07', to: '2026-10-06', by: 'day' },
+  ]);
+  const table = screen.getByRole('table', { name: 'Source' });
+  const leads = within(table).getByRole('link', { name: '84' });
+  expect(decodeURIComponent(leads.getAttribute('href')!)).toContain(
+    '{"about":"source","is":"Search ads","first":true}',
+  );
+  expect(within(table).getByText('too few to say')).toBeTruthy();
+});
+
+it('takes them apart in another way, and keeps the days that were chosen', async () => {
+  const server = opened([row('phone', 60, 6)], 'results?time=own&from=2026-10-01&to=2026-10-31');
+  await screen.findByRole('table', { name: 'Source' });
+  fireEvent.change(screen.getByLabelText('Taken apart'), { target: { value: 'device' } });
+  await screen.findByRole('table', { name: 'Device' });
+  expect(server.sent(api.getResults).at(-1)!.query).toEqual({
+    ...{ from: '2026-10-01', to: '2026-10-31', by: 'device' },
+  });
+});
+
+it('says where nothing was counted', async () => {
+  opened([]);
+  expect(await screen.findByText('Nothing was counted in this time')).toBeTruthy();
+});

@@ -1,0 +1,143 @@
+import { api, type ResultPart } from '@plumgate/contract';
+import { localDay } from '@plumgate/core/basics';
+import {
+  daysIn,
+  periodBefore,
+  periodCalled,
+  periodNames,
+  type Period,
+  type PeriodName,
+} from '@plumgate/core/results';
+import { useSearchParams } from 'react-router';
+import { Temporal } from 'temporal-polyfill';
+import { useClient } from '../../api/client.ts';
+import { useEndpoint } from '../../api/hooks.ts';
+import { InlineField, InlineSelect } from '../../ui/field.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { ResultFiguresRow } from './result-figures.tsx';
+import { ResultsLine } from './results-line.tsx';
+import { ResultsTable } from './results-table.tsx';
+import { resultSentence } from './result-sentence.ts';
+
+const parts: Record<Exclude<ResultPart, 'day'>, string> = {
+  source: 'By source',
+  page: 'By page',
+  device: 'By device',
+};
+
+/** What a client's pages brought in a time: how many came, wrote, booked and were won, over time and taken apart. */
+export function ResultsScreen() {
+  const client = useClient();
+  const clock = useEndpoint(api.getClock, {});
+  if (clock.isError) return <Failed error={clock.error} again={() => void clock.refetch()} />;
+  if (!client || !clock.data) return <Skeleton />;
+  const today = localDay(Temporal.Instant.from(clock.data.now), client.zone);
+  return <Results key={client.id} client={client} today={today} />;
+}
+
+function Results({
+  client,
+  today,
+}: {
+  client: NonNullable<ReturnType<typeof useClient>>;
+  today: string;
+}) {
+  const [search, setSearch] = useSearchParams();
+  const { name, period } = periodIn(search, today);
+  const by = (search.get('by') ?? 'source') as Exclude<ResultPart, 'day'>;
+  const params = { clientId: client.id };
+  const held = { keepsShown: true };
+  const before = periodBefore(period);
+  const ask = (of: Period, part: ResultPart) => ({ params, query: { ...of, by: part } });
+  const taken = useEndpoint(api.getResults, ask(period, by), held);
+  const days = useEndpoint(api.getResults, ask(period, 'day'), held);
+  const earlier = useEndpoint(api.getResults, ask(before, 'day'), held);
+  const failed = [taken, days, earlier].find(({ isError }) => isError);
+  const set = (changes: Record<string, string>) =>
+    setSearch({ ...Object.fromEntries(search), ...changes }, { replace: true });
+  const setOwn = (changes: Partial<Period>) => {
+    const { from, to } = { ...period, ...changes };
+    if (from && to) set({ time: 'own', ...(from <= to ? { from, to } : { from: to, to: from }) });
+  };
+  return (
+    <>
+      <PageHead
+        title="Results"
+        beside={
+          <span className="text-muted">compared with the {dayCount(daysIn(period))} before</span>
+        }
+      >
+        <InlineSelect
+          label="Time"
+          options={{ ...periodNames, own: 'Own days' }}
+          value={name}
+          onChange={(time) => set({ time, ...(time === 'own' && period) })}
+        />
+        {name === 'own' && (
+          <>
+            <InlineField
+              label="From"
+              type="date"
+              value={period.from}
+              max={today}
+              onChange={(from) => setOwn({ from })}
+            />
+            <InlineField
+              label="To"
+              type="date"
+              value={period.to}
+              max={today}
+              onChange={(to) => setOwn({ to })}
+            />
+          </>
+        )}
+      </PageHead>
+      {failed ? (
+        <Failed error={failed.error} again={() => void failed.refetch()} />
+      ) : !taken.data || !days.data || !earlier.data ? (
+        <Skeleton />
+      ) : taken.data.rows.length === 0 ? (
+        <Empty title="Nothing was counted in this time">
+          <p>
+            As soon as somebody sees a page of {client.name}, writes or books, it is counted here.
+            Your own visits are not.
+          </p>
+        </Empty>
+      ) : (
+        <div className="grid max-w-5xl gap-6 p-6 max-md:p-4">
+          <ResultFiguresRow total={taken.data.total} client={client} period={period} />
+          <p className="text-[15px]">
+            {resultSentence(taken.data.total, earlier.data.total, daysIn(period))}
+          </p>
+          <ResultsLine days={days.data.rows} period={period} />
+          <section className="grid gap-2">
+            <InlineSelect
+              label="Taken apart"
+              className="justify-self-start"
+              options={parts}
+              value={by}
+              onChange={(part) => set({ by: part })}
+            />
+            <ResultsTable {...{ client, period, by }} rows={taken.data.rows} />
+          </section>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** The time that the address asks for: one by its name, or from one day to another. */
+function periodIn(
+  search: URLSearchParams,
+  today: string,
+): { name: PeriodName | 'own'; period: Period } {
+  const [time, from, to] = ['time', 'from', 'to'].map((field) => search.get(field) ?? '');
+  if (time === 'own' && isDay(from!) && isDay(to!) && from! <= to!)
+    return { name: 'own', period: { from: from!, to: to! } };
+  const name = time! in periodNames ? (time as PeriodName) : 'last-30';
+  return { name, period: periodCalled(name, today) };
+}
+
+const isDay = (text: string): boolean => /^\d{4}-\d\d-\d\d$/.test(text);
+const dayCount = (days: number): string => (days === 1 ? 'day' : `${days} days`);

@@ -1,0 +1,34 @@
+import { z } from 'zod';
+
+/** By what results are taken apart. */
+export const resultParts = ['page', 'source', 'device', 'day'] as const;
+export type ResultPart = (typeof resultParts)[number];
+
+/** What pages brought in a time, or one part of it. */
+export const ResultFigures = z.object({
+  /**
+   * Who saw a page for the first time. A part that is a page counts its own; all others, and the total, those of the funnels'
+   * first steps, so that nobody counts once for each step.
+   */
+  visitors: z.int(),
+  /** People who sent their first form of a funnel. */
+  leads: z.int(),
+  /** Bookings that were made and not canceled; and of them those to which somebody came. */
+  bookings: z.int(),
+  came: z.int(),
+  /** Of the visitors, those who became leads, on whichever day. */
+  conversions: z.int(),
+  /** People who reached a stage that counts as won, and what they are worth, in minor units of the client's currency. */
+  won: z.int(),
+  value: z.int(),
+  /** The share of visitors who became leads with its 95% interval; null for the share itself where nobody came. */
+  rate: z.object({ value: z.number().nullable(), low: z.number(), high: z.number() }),
+});
+export type ResultFigures = z.infer<typeof ResultFigures>;
+
+export const ResultRow = ResultFigures.extend({
+  /** The page's id, the source's name, `phone` or `wide`, or the day; empty where it is not known. */
+  key: z.string(),
+  label: z.string(),
+});
+export type ResultRow = z.infer<typeof ResultRow>;
