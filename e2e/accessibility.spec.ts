@@ -17,6 +17,7 @@ for (const [name, path, see] of [
   ['rules', '/quayside-dental/follow-up/rules', 'New patients'],
   ['inbox', '/quayside-dental/messages', 'The bridge is up'],
   ['sent', '/quayside-dental/messages/sent', 'to desk@quayside-dental.test'],
+  ['results', '/quayside-dental/results', 'become leads'],
   ['post room', '/quayside-dental/messages/post-room', 'From'],
   ['fact sheet', '/quayside-dental/set-up', 'Areas served'],
   ['staff, services and reviews', '/quayside-dental/set-up/records', 'person 1'],

@@ -89,7 +89,7 @@ const shots = [
     then: (page) => page.getByRole('button', { name: 'Edit' }).last().click(),
     see: 'text=people who did it',
   },
-  { name: 'records', at: `${client}/set-up/records`, see: 'text=Where they wrote it' },
+  { name: 'results', at: `${client}/results`, see: 'text=become leads' },
   {
     name: 'inbox',
     at: `${client}/messages`,

@@ -46,7 +46,7 @@ function Figure({
   return (
     <div className="flex flex-col-reverse">
       <dt className="text-xs text-muted">{label}</dt>
-      <dd className={`font-display ${isLarge ? 'text-[32px]' : 'text-2xl'} leading-tight`}>
+      <dd className={`font-title ${isLarge ? 'text-[32px]' : 'text-2xl'} leading-tight`}>
         {to ? (
           <Link className="underline decoration-dashed underline-offset-4" to={to}>
             {value}

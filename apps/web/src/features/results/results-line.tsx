@@ -20,7 +20,7 @@ const height = 220;
 export function ResultsLine({ days, period }: { days: readonly ResultRow[]; period: Period }) {
   const points = pointsOf(days, period);
   if (points.length < 2) return null;
-  const top = Math.max(0.1, ...points.map(({ band }) => Math.min(1, band[1])));
+  const ticks = ticksUpTo(Math.max(...points.map(({ band }) => band[1])));
   return (
     <figure className="rounded-card border border-line bg-sheet p-4">
       <div aria-hidden>
@@ -36,9 +36,9 @@ export function ResultsLine({ days, period }: { days: readonly ResultRow[]; peri
               tick={{ fill: 'var(--color-muted)', fontSize: 12 }}
             />
             <YAxis
-              domain={[0, top]}
+              domain={[0, ticks.at(-1)!]}
+              ticks={ticks}
               tickFormatter={(share: number) => `${Math.round(share * 100)}%`}
-              tickCount={4}
               width={44}
               tickLine={false}
               axisLine={false}
@@ -65,6 +65,13 @@ export function ResultsLine({ days, period }: { days: readonly ResultRow[]; peri
       </figcaption>
     </figure>
   );
+}
+
+/** Tenths from nothing to the first that is not below a share; fifths where those are many. */
+function ticksUpTo(share: number): number[] {
+  const step = share > 0.5 ? 2 : 1;
+  const count = Math.ceil((share * 10) / step);
+  return Array.from({ length: count + 1 }, (_, index) => (index * step) / 10);
 }
 
 interface Point {
