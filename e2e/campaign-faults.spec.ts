@@ -20,7 +20,7 @@ test.afterEach(async () => {
   await rm(folder, { recursive: true, force: true });
 });
 
-const port = 4398;
+const port = 4389;
 const people = 120;
 
 test('killed in the middle of a campaign over a poor mail server, everybody gets it, and by its Message-ID once', async () => {
