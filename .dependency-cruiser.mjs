@@ -54,6 +54,7 @@ const coreFolders = [
   'routing',
   'calls',
   'people',
+  'conversions',
   'results',
   'funnels',
   'domains',

@@ -63,8 +63,10 @@ const standing = async () =>
 /** The address of the page on which somebody takes their seat, from their newest email. */
 async function offerOf(name: string): Promise<string> {
   await app.settle();
-  const text = (await mailTo(app, addressOf(name))).at(-1)!.text;
-  return new URL(/https?:\S+\/~\/offer\/\S+/.exec(text)![0]).pathname;
+  const offers = (await mailTo(app, addressOf(name))).flatMap(
+    ({ text }) => /https?:\S+\/~\/offer\/\S+/.exec(text) ?? [],
+  );
+  return new URL(offers.at(-1)!).pathname;
 }
 const booked = async () =>
   (
