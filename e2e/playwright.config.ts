@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
-/** Journeys run side by side, each worker with a demo of its own: one more than cores, as some wait minutes for a retry. */
-const workers = 3;
+/** Journeys run side by side, each worker with a demo of its own. */
+const workers = 2;
 const firstPort = 4391;
 /** Where this worker's demo answers; Playwright numbers its workers from 0. */
 export const port = firstPort + Number(process.env.TEST_PARALLEL_INDEX ?? 0);

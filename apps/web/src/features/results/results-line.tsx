@@ -25,7 +25,12 @@ export function ResultsLine({ days, period }: { days: readonly ResultRow[]; peri
     <figure className="rounded-card border border-line bg-sheet p-4">
       <div aria-hidden>
         <ResponsiveContainer width="100%" height={height} initialDimension={{ width: 900, height }}>
-          <ComposedChart data={points} margin={{ top: 8, right: 16, left: 0, bottom: 0 }}>
+          {/* The keys would lead into it, where there is nothing but what the words below say. */}
+          <ComposedChart
+            accessibilityLayer={false}
+            data={points}
+            margin={{ top: 8, right: 16, left: 0, bottom: 0 }}
+          >
             <CartesianGrid vertical={false} stroke="var(--color-line)" />
             <XAxis
               dataKey="day"
