@@ -3,16 +3,24 @@
  * each is run by itself; together they take less than half of the time.
  */
 const { readdirSync, statSync } = require('node:fs');
-const { join } = require('node:path');
+const { basename, dirname, join } = require('node:path');
 
 /**
- * Runs one of so many shares of the test files in a folder: those whose names end in `ending`. Each file is a `describe` of
- * its own, called after the file.
+ * Runs the share of a file among those that lie beside it, `share-0.together.cjs` and so on: of the test files in the folder
+ * `src` next to theirs whose names end in `ending`. Each is a `describe` of its own, called after the file.
  */
-module.exports = function runShare({ folder, ending, share, of }) {
-  for (const file of shareOf(folder, ending, share, of))
-    describe(file, () => {
-      jest.requireActual(join(folder, file));
+module.exports = function runShare(file, ending) {
+  const beside = readdirSync(dirname(file)).sort();
+  const folder = join(dirname(file), '../src');
+  const share = shareOf(folder, ending, beside.indexOf(basename(file)), beside.length);
+  for (const name of share)
+    describe(name, () => {
+      // What a file left in the browser's storage is nothing to the next, as if each had a browser of its own.
+      beforeAll(() => {
+        globalThis.localStorage?.clear();
+        globalThis.sessionStorage?.clear();
+      });
+      jest.requireActual(join(folder, name));
     });
 };
 

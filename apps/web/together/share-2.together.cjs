@@ -1,4 +1,1 @@
-const { join } = require('node:path');
-const runShare = require('../../../scripts/run-share.cjs');
-
-runShare({ folder: join(__dirname, '../src'), ending: '.test.tsx', share: 2, of: 4 });
+require('../../../scripts/run-share.cjs')(__filename, '.test.tsx');

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Database } from '../platform/database/database.ts';
+import { countRows } from './count-rows.ts';
 
 /** The columns of a table that can be written, in order; what the database works out itself can't. */
 type Kept = Record<'table' | 'columns', string>;
@@ -18,11 +19,9 @@ export async function keepRows({
     from information_schema.columns join information_schema.tables using (table_schema, table_name)
     where table_schema = 'public' and table_type = 'BASE TABLE' and is_generated = 'NEVER'
     group by table_name`);
-  const isFull = rows.map(({ table }) => `exists (select from public.${table})`);
-  const [filled] = (
-    await pool.query<boolean[]>({ text: `select ${isFull.join(', ')}`, rowMode: 'array' })
-  ).rows;
-  const full = rows.filter((_, index) => filled![index]);
+  const tables = rows.map(({ table }) => table);
+  const counts = await countRows(pool, tables, 1);
+  const full = rows.filter((_, index) => counts[index] === 1);
   const copies = full.map(({ table }) => `create table kept.${table} as table public.${table};`);
   await pool.query(`create schema kept; ${copies.join(' ')}`);
   const { rows: counters } = await db.execute<{ put: string }>(sql`

@@ -1,6 +1,7 @@
 import { Pool } from 'pg';
 import { Database, migrationCount } from '../platform/database/database.ts';
 import { startPglite } from '../platform/database/pglite.ts';
+import { countRows } from './count-rows.ts';
 import { dumpFile } from './dump-file.ts';
 import { leaveByEarlierBuild } from './earlier-build.ts';
 
@@ -75,17 +76,12 @@ const fewRows = 1000;
 /** No migration writes rows into an empty database, so an emptied one is a new one. */
 async function empty({ pool }: Database): Promise<void> {
   const tables = await tablesIn(pool);
-  const counts = tables.map(
-    (table) => `(select count(*)::int from (select from ${table} limit ${fewRows}) as few)`,
-  );
-  const [rows] = (
-    await pool.query<number[]>({ text: `select ${counts.join(', ')}`, rowMode: 'array' })
-  ).rows;
-  if (rows!.includes(fewRows)) {
+  const rows = await countRows(pool, tables, fewRows);
+  if (rows.includes(fewRows)) {
     await pool.query(`truncate ${tables.join(', ')} restart identity cascade`);
     return;
   }
-  const full = tables.filter((_, index) => rows![index]! > 0);
+  const full = tables.filter((_, index) => rows[index]! > 0);
   // As a replica deletes: in any order, since all of it goes.
   await pool.query(
     `begin; set local session_replication_role = replica; ${full.map((table) => `delete from ${table};`).join(' ')}
