@@ -15,8 +15,7 @@ export function RateDot({ part, whole }: { part: number; whole: number }) {
         too few to say
       </span>
     );
-  const percent = (share: number) => `${(100 * share).toFixed(1)}%`;
-  const words = `${part} of ${whole}: between ${percent(low)} and ${percent(high)}, 95% sure`;
+  const words = `${part} of ${whole}: between ${shareText(low, 1)} and ${shareText(high, 1)}, 95% sure`;
   return (
     <span className="inline-grid justify-items-end gap-0.5" title={words}>
       <span>{shareText(part, whole)}</span>

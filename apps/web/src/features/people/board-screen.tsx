@@ -21,6 +21,7 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { lengthText } from '../../ui/when.ts';
+import { askedPeople } from './asked-people.ts';
 import { nameOf } from './name-of.ts';
 import { PeopleTabs } from './people-tabs.tsx';
 import { StagesDialog } from './stages-dialog.tsx';
@@ -133,7 +134,6 @@ function Column({
   onStep: (person: PersonSummary, by: -1 | 1) => void;
 }) {
   const { setNodeRef, isOver } = useDroppable({ id: stage.id });
-  const all = { match: 'all', terms: [{ about: 'stage', is: stage.id }] };
   const more = stage.people - stage.cards.length;
   return (
     <section
@@ -162,7 +162,7 @@ function Column({
           <li>
             <Link
               className="block px-1 py-1 text-xs font-semibold text-plum-dark hover:underline"
-              to={`/${slug}/people?asked=${encodeURIComponent(JSON.stringify(all))}`}
+              to={askedPeople(slug, { match: 'all', terms: [{ about: 'stage', is: stage.id }] })}
             >
               {more.toLocaleString('en-US')} more
             </Link>

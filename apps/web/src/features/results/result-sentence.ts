@@ -1,5 +1,5 @@
 import type { ResultFigures } from '@plumgate/contract';
-import { compareRates } from '@plumgate/core/results';
+import { compareRates, shareText } from '@plumgate/core/results';
 import { fewestForRate } from '@plumgate/core/statistics';
 
 /** What may be said of a rate, and of how it compares with that of as many days before. */
@@ -7,7 +7,7 @@ export function resultSentence(now: ResultFigures, before: ResultFigures, days: 
   if (now.visitors < fewestForRate)
     return `Fewer than ${fewestForRate} visitors came: too few to say how many of them become leads.`;
   const { low, high } = now.rate;
-  const share = `Between ${percent(low)} and ${percent(high)} of visitors become leads.`;
+  const share = `Between ${shareText(low, 1)} and ${shareText(high, 1)} of visitors become leads.`;
   const compared = compareRates(rateCounts(now), rateCounts(before));
   const time = days === 1 ? 'the day before' : `the ${days} days before`;
   if (compared.kind === 'too-few') return `${share} In ${time} too few came to compare it with.`;
@@ -23,4 +23,3 @@ const rateCounts = ({ conversions, visitors }: ResultFigures) => ({
   converted: conversions,
   visitors,
 });
-const percent = (share: number): string => `${(share * 100).toFixed(1)}%`;

@@ -16,7 +16,7 @@ import { Temporal } from 'temporal-polyfill';
 const windowDays = 7;
 const height = 220;
 
-/** The rate of the seven days up to each day, with what chance leaves open; below it nothing can be said of fewer. */
+/** The rate of the seven days up to each day, with what chance leaves open. */
 export function ResultsLine({ days, period }: { days: readonly ResultRow[]; period: Period }) {
   const points = pointsOf(days, period);
   if (points.length < 2) return null;
@@ -85,7 +85,7 @@ interface Point {
   band: [low: number, high: number];
 }
 
-/** A point for each day of the period from the seventh on (or from the first that has visitors, where it is shorter). */
+/** A point for each day with visitors in its window; of a time that is longer than the window from its first whole one on. */
 function pointsOf(days: readonly ResultRow[], { from, to }: Period): Point[] {
   const byDay = new Map(days.map((row) => [row.key, row]));
   const first = Temporal.PlainDate.from(from);
@@ -93,7 +93,7 @@ function pointsOf(days: readonly ResultRow[], { from, to }: Period): Point[] {
     first.add({ days: index }).toString(),
   );
   return all.flatMap((day, index) => {
-    if (index < Math.min(windowDays, all.length) - 1 && all.length > windowDays) return [];
+    if (all.length > windowDays && index < windowDays - 1) return [];
     const window = all
       .slice(Math.max(0, index - windowDays + 1), index + 1)
       .map((one) => byDay.get(one));

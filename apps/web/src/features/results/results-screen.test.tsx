@@ -60,3 +60,19 @@ it('says where nothing was counted', async () => {
   opened([]);
   expect(await screen.findByText('Nothing was counted in this time')).toBeTruthy();
 });
+
+it.each([
+  'time=own&from=2026-13-99&to=2026-99-99',
+  'time=own&from=2026-10-31&to=2026-10-01',
+  'time=toString&by=constructor',
+  'by=day',
+])(
+  'shows the last 30 days by source where the address asks for what there is not: %s',
+  async (query) => {
+    const server = opened([row('Search ads', 60, 6)], `results?${query}`);
+    await screen.findByRole('table', { name: 'Source' });
+    expect(server.sent(api.getResults)[0]!.query).toEqual({
+      ...{ from: '2026-10-07', to: '2026-11-05', by: 'source' },
+    });
+  },
+);

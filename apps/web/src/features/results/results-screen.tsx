@@ -10,6 +10,7 @@ import {
 } from '@plumgate/core/results';
 import { useSearchParams } from 'react-router';
 import { Temporal } from 'temporal-polyfill';
+import { z } from 'zod';
 import { useClient } from '../../api/client.ts';
 import { useEndpoint } from '../../api/hooks.ts';
 import { InlineField, InlineSelect } from '../../ui/field.tsx';
@@ -45,7 +46,8 @@ function Results({
 }) {
   const [search, setSearch] = useSearchParams();
   const { name, period } = periodIn(search, today);
-  const by = (search.get('by') ?? 'source') as Exclude<ResultPart, 'day'>;
+  const asked = search.get('by') ?? '';
+  const by = Object.hasOwn(parts, asked) ? (asked as keyof typeof parts) : 'source';
   const params = { clientId: client.id };
   const held = { keepsShown: true };
   const before = periodBefore(period);
@@ -135,9 +137,9 @@ function periodIn(
   const [time, from, to] = ['time', 'from', 'to'].map((field) => search.get(field) ?? '');
   if (time === 'own' && isDay(from!) && isDay(to!) && from! <= to!)
     return { name: 'own', period: { from: from!, to: to! } };
-  const name = time! in periodNames ? (time as PeriodName) : 'last-30';
+  const name = Object.hasOwn(periodNames, time!) ? (time as PeriodName) : 'last-30';
   return { name, period: periodCalled(name, today) };
 }
 
-const isDay = (text: string): boolean => /^\d{4}-\d\d-\d\d$/.test(text);
+const isDay = (text: string): boolean => z.iso.date().safeParse(text).success;
 const dayCount = (days: number): string => (days === 1 ? 'day' : `${days} days`);
