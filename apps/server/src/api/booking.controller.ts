@@ -9,7 +9,6 @@ import { BookingService } from '../domains/booking/booking.service.ts';
 import { slotView } from '../domains/booking/slot-view.ts';
 import { LeadRatesService } from '../domains/results/lead-rates.service.ts';
 import { WaitingListService } from '../domains/booking/waiting-list.service.ts';
-import { checkPlace } from '../domains/booking/wishes.ts';
 import { SlotService } from '../domains/booking/slot.service.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 
@@ -100,7 +99,6 @@ export class BookingController {
     const calendar = await this.calendars.row(params.calendarId, who);
     const answers = answersOf(calendar.content, body.answers);
     const { staff, place } = body;
-    checkPlace(calendar, place);
     return this.bookings.bookByHand(calendar, moment(body.start), body, { answers, staff, place });
   }
 

@@ -34,7 +34,7 @@ import type { Except } from './held-times.ts';
 import { bookingView, selectBookings, type LoadedBooking } from './loaded-booking.ts';
 import { SlotGone } from './slot-gone.ts';
 import { SlotService, type By } from './slot.service.ts';
-import { hasPlace, placeIn, staffWishedIn, type Wish } from './wishes.ts';
+import { checkPlace, hasPlace, placeIn, staffWishedIn, type Wish } from './wishes.ts';
 
 /** The person has as many bookings ahead of them as the calendar allows. Undoes the transaction it happens in. */
 export class TooManyBookings extends Error {
@@ -142,6 +142,7 @@ export class BookingService {
     who: { personId?: PersonId | undefined; name: string; email: string; phone: string },
     { answers = [], ...wish }: { answers?: BookingAnswer[] } & Wish = {},
   ): Promise<BookingView> {
+    checkPlace(calendar, wish.place);
     return this.transaction.run(async (tx, effects) => {
       const client = await this.clientRow(tx, calendar.clientId);
       const person = await this.personFor(tx, client, who);

@@ -146,8 +146,8 @@ export class WaitingListService implements OnModuleInit {
       id: entry.id,
       person: { id: person.id, name: personFields(person).name || person.email || person.phone },
       wants: entry.wants?.toString() ?? null,
-      staff: staff && { id: staff.id, name: staff.name },
-      place: placeWishedBy({ entry, calendar }),
+      staff: nameOf(staff),
+      place: nameOf(placeWishedBy({ entry, calendar })),
       since: entry.since.toString(),
       offered: entry.offeredStart
         ? { start: entry.offeredStart.toString(), until: entry.offeredUntil!.toString() }
@@ -297,6 +297,10 @@ export class WaitingListService implements OnModuleInit {
 
 const isOffered = eq(waitingList.state, 'offered');
 const isOpen = inArray(waitingList.state, ['waiting', 'offered']);
+
+/** Of a member of the staff, or of a place, what lists show. */
+const nameOf = <Id extends string>(one: { id: Id; name: string } | null) =>
+  one && { id: one.id, name: one.name };
 
 const wishOf = ({ wishedStaff, wishedPlace }: WaitingRow, calendar: CalendarRow): Wish => ({
   staff: wishedStaff,

@@ -36,17 +36,18 @@ export class ClientResultsService {
     period: Period,
     by: ResultPart,
   ): Promise<{ rows: ResultRow[]; total: ResultFigures }> {
-    const { rows } = await this.database.db.execute<KeyedRow>(
-      sql`${await this.parts(clientId, period, by)}`,
-    );
-    const counts = rows.map((row) => ({ ...countsOf(row), key: row.key ?? '', label: row.label }));
+    const [client] = await this.database.db
+      .select({ facts: clients.facts })
+      .from(clients)
+      .where(eq(clients.id, clientId));
+    const partsBy = async (part: ResultPart) => {
+      const query = partsQuery(clientId, client!.facts.zone, period, part);
+      const { rows } = await this.database.db.execute<KeyedRow>(query);
+      return rows.map((row) => ({ ...countsOf(row), key: row.key ?? '', label: row.label }));
+    };
+    const counts = await partsBy(by);
     // Pages count whoever saw them: together they would count somebody once for each step.
-    const whole =
-      by === 'page'
-        ? (
-            await this.database.db.execute<KeyedRow>(await this.parts(clientId, period, 'device'))
-          ).rows.map(countsOf)
-        : counts;
+    const whole = by === 'page' ? await partsBy('day') : counts;
     return {
       rows: counts.map(({ key, label, ...of }) => ({
         ...{ key, label: label ?? unknown[by] },
@@ -55,25 +56,21 @@ export class ClientResultsService {
       total: figures(whole.reduce(addCounts, noResults)),
     };
   }
+}
 
-  private async parts(clientId: ClientId, { from, to }: Period, by: ResultPart): Promise<SQL> {
-    const [client] = await this.database.db
-      .select({ facts: clients.facts })
-      .from(clients)
-      .where(eq(clients.id, clientId));
-    const { zone } = client!.facts;
-    const begin = sql`(${from}::date)::timestamp at time zone ${zone}`;
-    const end = sql`(${to}::date + 1)::timestamp at time zone ${zone}`;
-    const within = (moment: SQL) => sql`${moment} >= ${begin} and ${moment} < ${end}`;
-    const { ofVisits, ofPerson, label } = keys[by];
-    const seen =
-      by === 'page'
-        ? sql`true`
-        : sql`page_id in (
+function partsQuery(clientId: ClientId, zone: string, { from, to }: Period, by: ResultPart): SQL {
+  const begin = sql`(${from}::date)::timestamp at time zone ${zone}`;
+  const end = sql`(${to}::date + 1)::timestamp at time zone ${zone}`;
+  const within = (moment: SQL) => sql`${moment} >= ${begin} and ${moment} < ${end}`;
+  const { ofVisits, ofPerson, label } = keys[by];
+  const seen =
+    by === 'page'
+      ? sql`true`
+      : sql`page_id in (
             select distinct on (funnel_id) id from ${pages}
             where client_id = ${clientId} and removed_at is null order by funnel_id, position
           )`;
-    return sql`
+  return sql`
       with happened as (
         select person_id, (made_at at time zone ${zone})::date as day,
           1 as bookings, (state = 'came')::int as came, 0 as won, 0::bigint as value
@@ -97,7 +94,6 @@ export class ClientResultsService {
       from counted group by key
       having sum(visitors) + sum(leads) + sum(bookings) + sum(won) > 0
       order by ${by === 'day' ? sql`key` : sql`sum(visitors) desc, sum(leads) desc, key`}`;
-  }
 }
 
 /** How visits and people are taken apart, as queries, and what a part is called. */
