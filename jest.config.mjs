@@ -62,6 +62,10 @@ const together = (of) => ({
   ...of,
   displayName: `${of.displayName}-together`,
   testMatch: ['<rootDir>/together/*.together.cjs'],
+  setupFilesAfterEnv: [
+    ...(of.setupFilesAfterEnv ?? []),
+    '<rootDir>/../../scripts/try-once-more.cjs',
+  ],
 });
 
 const core = project('core', 'packages/core');
