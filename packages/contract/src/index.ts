@@ -13,6 +13,7 @@ export * from './results.ts';
 export * from './rights.ts';
 export * from './scope.ts';
 export * from './shapes.ts';
+export * from './split-tests.ts';
 export * from './term-names.ts';
 
 /** Every endpoint by name. */

@@ -58,6 +58,17 @@ export const problemCodes = {
     status: 409,
     title: 'It is too close to the booking to change it here. Please call instead.',
   },
+  'under-test': {
+    status: 409,
+    title: 'A split test is running on this page. End the test, then publish.',
+  },
+  'has-a-test': { status: 409, title: 'This page has a split test already. End that one first.' },
+  'test-has-begun': {
+    status: 409,
+    title:
+      'The test has begun: what it compares can no longer be changed. End it, then begin another.',
+  },
+  'test-not-running': { status: 409, title: 'This test is not running.' },
   'not-publishable': { status: 422, title: 'The page is not ready to publish.' },
   'not-a-picture': {
     status: 422,

@@ -14,6 +14,7 @@ export const clientOwnedIds = [
   'approvalId',
   'remarkId',
   'testRunId',
+  'testId',
   'jobId',
   'submissionId',
   'receivedId',
@@ -37,6 +38,7 @@ export type ClientOwnedId = (typeof clientOwnedIds)[number];
 export const otherIds = [
   'templateId',
   'revisionId',
+  'variationId',
   'host',
   'recordId',
   'binId',

@@ -24,6 +24,7 @@ import {
   SequenceId,
   Slug,
   StageId,
+  TestId,
   SubmissionId,
   RunId,
   TaskId,
@@ -296,6 +297,8 @@ export const EditorPage = z.object({
   draft: DraftBody,
   /** On how many pages each of the forms stands. */
   formUses: z.record(z.string(), z.int()),
+  /** The split test of the page that has not ended. */
+  test: z.object({ testId: TestId, isRunning: z.boolean() }).nullable(),
   around: Around,
   /** The program's time when it was asked. */
   now: InstantText,

@@ -24,6 +24,7 @@ import { PathModule } from '../domains/path/path.module.ts';
 import { PeopleModule } from '../domains/people/people.module.ts';
 import { PicturesModule } from '../domains/pictures/pictures.module.ts';
 import { ResultsModule } from '../domains/results/results.module.ts';
+import { SplitTestsModule } from '../domains/split-tests/split-tests.module.ts';
 import { RoutingModule } from '../domains/routing/routing.module.ts';
 import { TemplatesModule } from '../domains/templates/templates.module.ts';
 import { TestRunsModule } from '../domains/test-runs/test-runs.module.ts';
@@ -50,6 +51,7 @@ import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
 import { DraftController } from './draft.controller.ts';
 import { EndpointGuard } from './endpoint.guard.ts';
+import { SplitTestController } from './split-test.controller.ts';
 import { SourceController } from './source.controller.ts';
 import { FieldController } from './field.controller.ts';
 import { FollowUpController } from './follow-up.controller.ts';
@@ -104,6 +106,7 @@ import { WebsiteController } from './website.controller.ts';
     PeopleImportModule,
     PicturesModule,
     ResultsModule,
+    SplitTestsModule,
     RoutingModule,
     TemplatesModule,
     TestRunsModule,
@@ -115,6 +118,7 @@ import { WebsiteController } from './website.controller.ts';
     EventController,
     OverviewController,
     ResultsController,
+    SplitTestController,
     WaitingController,
     ProfileController,
     StaffController,

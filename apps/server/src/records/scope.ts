@@ -29,6 +29,7 @@ import { people } from './people/table.ts';
 import { pictures } from './pictures/table.ts';
 import { routingRules } from './routing/table.ts';
 import { voucherPools } from './vouchers/table.ts';
+import { splitTests } from './split-tests/table.ts';
 import { testRuns } from './test-runs/table.ts';
 
 type Owned = PgTable & { id: AnyPgColumn; clientId: AnyPgColumn; removedAt?: AnyPgColumn };
@@ -48,6 +49,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned | Owned[]> = {
   approvalId: approvalLinks,
   remarkId: remarks,
   testRunId: testRuns,
+  testId: splitTests,
   jobId: jobs,
   // By their id only those are named that were put aside.
   submissionId: heldSubmissions,

@@ -1,6 +1,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { Injectable } from '@nestjs/common';
 import type { FastifyInstance } from 'fastify';
+import { pageSeenBy } from '../domains/live-pages/live-page.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { testRunHeader } from '../domains/test-runs/test-runs.ts';
@@ -60,10 +61,11 @@ export class DirectPages {
     const isOwn =
       cookie.includes(ownCookie) &&
       this.own.isOwn(page.clientId, fastify.parseCookie(cookie)[ownCookie]);
+    const seen = pageSeenBy(page, visitor);
     if (!visitor.bot && !isOwn)
-      this.counter.count({ ...visitOf(page, visitor, this.clock.now()), zone: page.zone });
-    const phone = numberFor(page, visitor);
-    const shown = phone === null ? page : this.pages.withNumber(page, client!, phone);
+      this.counter.count({ ...visitOf(seen, visitor, this.clock.now()), zone: seen.zone });
+    const phone = numberFor(seen, visitor);
+    const shown = phone === null ? seen : this.pages.withNumber(seen, client!, phone);
     const { status, headers, body } = plainAnswer(shown, request.headers);
     if (visitor.keep)
       headers['set-cookie'] = fastify.serializeCookie(

@@ -4,7 +4,7 @@ import { carriedTo, filledByAddress } from '@plumgate/core/forms';
 import { Slug } from '@plumgate/core/basics';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { ShownTimes } from '../domains/live-pages/shown-times.ts';
-import type { LivePage, ShownPage } from '../domains/live-pages/live-page.ts';
+import { pageSeenBy, type LivePage, type ShownPage } from '../domains/live-pages/live-page.ts';
 import { LivePages, shownWith } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
@@ -88,16 +88,25 @@ export class PageVisits {
     return carried?.funnel === page.funnelId ? carried : null;
   }
 
+  /** The page as the visitor of a request sees it, of a split test where they take part in one, and who they are. */
+  seenBy(
+    page: ServedPage,
+    request: FastifyRequest,
+    reply: FastifyReply,
+  ): { page: ServedPage; visitor: Visitor } {
+    const visitor = this.visitors.read(request, reply, page);
+    return { page: hasBody(page) ? pageSeenBy(page, visitor) : page, visitor };
+  }
+
   /** Counts that somebody came to a section, where they count as visitors of its page. */
   countSection(
     page: ServedPage,
+    visitor: Visitor,
     section: string,
     request: FastifyRequest,
-    reply: FastifyReply,
     carried: Carried | null,
   ): void {
-    const visitor = this.countedVisitor(page, request, reply, carried);
-    if (!visitor) return;
+    if (!this.isCounted(visitor, page, request, carried)) return;
     const { clientId, pageId, zone } = page;
     const visit = visitOf(page, visitor, this.clock.now());
     const { visitorId, at } = visit;
@@ -108,26 +117,24 @@ export class PageVisits {
   /** Notes what somebody did on a page, where they count as visitors of it. */
   note(
     page: ServedPage,
+    visitor: Visitor,
     did: Pick<VisitEvent, 'kind' | 'target' | 'share' | 'formId'>,
     request: FastifyRequest,
-    reply: FastifyReply,
     carried: Carried | null,
   ): void {
-    const visitor = this.countedVisitor(page, request, reply, carried);
-    if (visitor) this.events.note({ ...visitOf(page, visitor, this.clock.now()), ...did });
+    if (this.isCounted(visitor, page, request, carried))
+      this.events.note({ ...visitOf(page, visitor, this.clock.now()), ...did });
   }
 
-  /** A page that is reached only by completing the one before counts only those who did. Gives who looks at it. */
+  /** A page that is reached only by completing the one before counts only those who did. */
   count(
     page: ServedPage,
+    visitor: Visitor,
     request: FastifyRequest,
-    reply: FastifyReply,
     carried: Carried | null,
-  ): Visitor {
-    const visitor = this.visitors.read(request, reply, page);
+  ): void {
     if (this.isCounted(visitor, page, request, carried))
       this.counter.count({ ...visitOf(page, visitor, this.clock.now()), zone: page.zone });
-    return visitor;
   }
 
   /** A page with the phone number that belongs to the source of who looks at it. */
@@ -137,16 +144,6 @@ export class PageVisits {
     return hasBody(page)
       ? this.pages.withNumber(page, params.client, phone)
       : shownWith(page, phone);
-  }
-
-  private countedVisitor(
-    page: ServedPage,
-    request: FastifyRequest,
-    reply: FastifyReply,
-    carried: Carried | null,
-  ): Visitor | null {
-    const visitor = this.visitors.read(request, reply, page);
-    return this.isCounted(visitor, page, request, carried) ? visitor : null;
   }
 
   private isCounted(

@@ -125,12 +125,14 @@ export class PageRoutes {
 
   /** The page's script tells which of its sections somebody came to. */
   private async countSection(request: SectionRequest, reply: FastifyReply): Promise<unknown> {
-    const page = await this.visits.pageFor(request);
+    const asked = await this.visits.pageFor(request);
+    if (!asked) return notHere(reply);
+    const { page, visitor } = this.visits.seenBy(asked, request, reply);
     const { section } = request.params;
-    if (!page?.document.sections.some(({ id }) => id === section)) return notHere(reply);
+    if (!page.document.sections.some(({ id }) => id === section)) return notHere(reply);
     const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
     if (!this.visits.testRunOf(request))
-      this.visits.countSection(page, section, request, reply, carried);
+      this.visits.countSection(page, visitor, section, request, carried);
     return reply.status(204).header('cache-control', 'no-store').send();
   }
 
@@ -140,13 +142,15 @@ export class PageRoutes {
     request: EventRequest,
     reply: FastifyReply,
   ): Promise<unknown> {
-    const page = await this.visits.pageFor(request);
+    const asked = await this.visits.pageFor(request);
+    if (!asked) return notHere(reply);
+    const { page, visitor } = this.visits.seenBy(asked, request, reply);
     const { target } = request.params;
-    if (!page || !isOnPage(page, target)) return notHere(reply);
+    if (!isOnPage(page, target)) return notHere(reply);
     const did = whatWasDone(page, kind, request);
     if (!did) return notHere(reply);
     const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
-    if (!this.visits.testRunOf(request)) this.visits.note(page, did, request, reply, carried);
+    if (!this.visits.testRunOf(request)) this.visits.note(page, visitor, did, request, carried);
     return reply.status(204).header('cache-control', 'no-store').send();
   }
 
@@ -179,12 +183,15 @@ export class PageRoutes {
       return reply
         .header('cache-control', 'no-store')
         .redirect(withoutField(request, personalLinkField), 303);
-    const isCarried = asked.personal || asked.gated;
-    const carried = isCarried ? await this.visits.carriedTo(asked, request) : null;
-    const known = await this.visits.known.on(asked, request);
-    const page = this.visits.testRunOf(request)
-      ? asked
-      : this.visits.withNumber(asked, this.visits.count(asked, request, reply, carried), request);
+    const testRun = this.visits.testRunOf(request);
+    const { page: seen, visitor } = testRun
+      ? { page: asked, visitor: null }
+      : this.visits.seenBy(asked, request, reply);
+    const isCarried = seen.personal || seen.gated;
+    const carried = isCarried ? await this.visits.carriedTo(seen, request) : null;
+    const known = await this.visits.known.on(seen, request);
+    if (visitor) this.visits.count(seen, visitor, request, carried);
+    const page = visitor ? this.visits.withNumber(seen, visitor, request) : seen;
     const query = queryOf(request.url);
     const isFilled = page.addressFields.some((field) => query.has(field));
     const { sent, from, [ruleField]: rule } = request.query as Record<string, string | undefined>;

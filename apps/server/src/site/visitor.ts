@@ -74,12 +74,17 @@ export const numberFor = (
 
 /** What is kept of a visitor's visit to a page. */
 export const visitOf = (
-  { clientId, pageId, revisionId }: Pick<ShownPage, 'clientId' | 'pageId' | 'revisionId'>,
+  {
+    clientId,
+    pageId,
+    revisionId,
+    variation,
+  }: Pick<ShownPage, 'clientId' | 'pageId' | 'revisionId' | 'variation'>,
   { id: visitorId, source, firstSource, origins, device }: Visitor,
   at: Instant,
 ) => ({
   ...{ clientId, pageId, revisionId, visitorId, device, at },
-  ...{ source, firstSource, origin: origins.last },
+  ...{ source, firstSource, origin: origins.last, variation },
 });
 
 /** Reads who sent a request to Fastify, whose answer sets the cookie. */

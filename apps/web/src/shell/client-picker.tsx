@@ -22,7 +22,7 @@ export function ClientPicker({
   const navigate = useNavigate();
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="flex h-8 max-w-56 items-center gap-2 rounded-control border border-strong-line bg-paper px-2.5 font-semibold max-md:max-w-40">
+      <DropdownMenu.Trigger className="flex h-8 max-w-56 min-w-24 items-center gap-2 rounded-control border border-strong-line bg-paper px-2.5 font-semibold max-md:max-w-40">
         {client && <Mark client={client} />}
         <span className="truncate">
           {client?.name ?? (isAgency ? 'All clients' : 'Pick a client')}

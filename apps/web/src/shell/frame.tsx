@@ -84,7 +84,7 @@ export function Frame() {
       <header className="flex h-[52px] shrink-0 items-center gap-1 border-b border-line bg-sheet px-5 max-md:h-auto max-md:flex-wrap max-md:px-3 max-md:py-2 print:hidden">
         <NavLink
           to="/"
-          className="mr-3 flex items-center gap-2 font-title text-[17px] font-semibold max-md:mr-1"
+          className="mr-3 flex shrink-0 items-center gap-2 font-title text-[17px] font-semibold max-md:mr-1"
           aria-label="Plum Gate home"
         >
           <img src="/mark.svg" alt="" className="size-6" />

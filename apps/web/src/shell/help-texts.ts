@@ -71,6 +71,16 @@ const helps: Help[] = [
     ],
   },
   {
+    at: /^results\/tests/,
+    title: 'Split tests',
+    lines: [
+      'A test shows the page as it is to some visitors and its draft to others. Each visitor always sees the same one. Bots and your own visits are left out.',
+      'Look as often as you like: the numbers are made for that. “Too early” means that the difference may still be chance.',
+      'At least 50 visitors for each variation and a full week before you decide (rule of thumb). Fewer visitors make differences look larger than they are.',
+      'While a test runs, the page can’t be published. End the test and keep the variation you want.',
+    ],
+  },
+  {
     at: /^results/,
     title: 'Results',
     lines: [

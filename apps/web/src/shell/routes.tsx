@@ -118,6 +118,18 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/results/tests',
+        lazy: async () => ({
+          Component: (await import('../features/split-tests/tests-screen.tsx')).TestsScreen,
+        }),
+      },
+      {
+        path: '/:client/results/tests/:testId',
+        lazy: async () => ({
+          Component: (await import('../features/split-tests/test-screen.tsx')).TestScreen,
+        }),
+      },
+      {
         path: '/:client/results',
         lazy: async () => ({
           Component: (await import('../features/results/results-screen.tsx')).ResultsScreen,

@@ -144,6 +144,7 @@ export const pageOf = (
     version: 1,
     draft,
     formUses: {},
+    test: null,
     around: {
       ...{ pages: [], calendars: [], files: [], forms: [] },
       ...{ vouchers: [], others: [], copied: [] },

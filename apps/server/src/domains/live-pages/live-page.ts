@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, createHmac } from 'node:crypto';
 import { promisify } from 'node:util';
 import { brotliCompress, brotliCompressSync, constants } from 'node:zlib';
 import type {
@@ -10,6 +10,7 @@ import type {
   PageId,
   PictureId,
   RevisionId,
+  TestId,
 } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import type { CallNumber } from '@plumgate/core/calls';
@@ -19,6 +20,8 @@ import type { PageDocument } from '@plumgate/core/page';
 import type { SourceRule } from '@plumgate/core/results';
 import type { ShownPicture } from '@plumgate/page-kit';
 import type { ShownEvent } from '@plumgate/core/booking';
+import { takesPart, variationAt, type TestAudience } from '@plumgate/core/splittest';
+import type { SeenVariation } from '../results/visit-events.ts';
 
 /** A page as visitors see it: a published revision, or a draft for those who may see drafts. */
 export interface ShownPage {
@@ -57,12 +60,39 @@ export interface ShownPage {
   event: ShownEvent | null;
   /** The calendars whose free times it shows: such a page is made again for every reader. */
   calendars: CalendarId[];
+  /** Which variation of a split test it is; null for the page as everybody else sees it. */
+  variation: SeenVariation | null;
 }
 
 /** A published page, rendered and compressed. */
 export interface LivePage extends ShownPage {
   body: PageBody;
+  /** The split test that runs on it. */
+  test?: RunningTest;
 }
+
+/** A split test as visitors meet it: which of its variations each sees is decided here, and all of them are in memory. */
+export interface RunningTest {
+  id: TestId;
+  audience: TestAudience;
+  /** The weight of each variation. */
+  shares: number[];
+  variations: LivePage[];
+}
+
+/** The variation of a page that a visitor sees, the same at every visit; the page itself where they take no part in a test. */
+export function pageSeenBy(
+  page: LivePage,
+  visitor: { id: string; device: 'phone' | 'wide'; source: string; bot: boolean },
+): LivePage {
+  const { test } = page;
+  if (!test || visitor.bot || !takesPart(test.audience, visitor)) return page;
+  return test.variations[variationAt(test.shares, pointOf(test.id, visitor.id))] ?? page;
+}
+
+/** A point from 0 up to 1 that is a visitor's own in a test: another one in every test, and none that they could choose. */
+const pointOf = (test: TestId, visitorId: string): number =>
+  createHmac('sha256', test).update(visitorId).digest().readUInt32BE() / 2 ** 32;
 
 export interface PageReferences {
   pictures: Map<PictureId, ShownPicture>;
@@ -108,5 +138,8 @@ export async function compressFully(body: PageBody): Promise<void> {
 }
 
 /** How much memory a page takes, in bytes, about: its bytes, and its document as an object. */
-export const sizeOf = ({ body }: LivePage): number =>
-  body.plain.length * 3 + body.br.length + (body.gzip?.length ?? 0);
+export const sizeOf = ({ body, test }: LivePage): number =>
+  body.plain.length * 3 +
+  body.br.length +
+  (body.gzip?.length ?? 0) +
+  (test?.variations ?? []).reduce((all, variation) => all + sizeOf(variation), 0);

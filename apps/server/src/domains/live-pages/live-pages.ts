@@ -60,15 +60,14 @@ export class LivePages implements OnModuleInit {
 
   /** A page with another phone number on it, one of the client's for visitors from one source. */
   withNumber(page: LivePage, clientSlug: string, phone: string): LivePage {
-    const key = keyOf(clientSlug, `${page.slug} ${phone}`);
+    const key = keyOf(clientSlug, `${page.slug} ${page.variation?.variationId ?? ''} ${phone}`);
     const known = this.cache.get(key);
     // The page itself may have been made anew.
     if (known?.revisionId === page.revisionId) {
       if (!known.body.isFullyCompressed) this.compress(known.body);
       return known;
     }
-    const shown = shownWith(page, phone);
-    const made = { ...shown, body: bodyOf(this.renderer.render(shown, {})) };
+    const made = this.rendered(shownWith(page, phone));
     this.cache.set(key, made);
     return made;
   }
@@ -88,10 +87,26 @@ export class LivePages implements OnModuleInit {
     return null;
   }
 
+  /** A page ready to be sent, with all that a split test shows of it. */
+  private async withTest(page: ShownPage): Promise<LivePage> {
+    const test = await this.loader.testOf(page);
+    return {
+      ...this.rendered(page),
+      ...(test && {
+        test: { ...test, variations: test.variations.map((shown) => this.rendered(shown)) },
+      }),
+    };
+  }
+
+  private rendered = (page: ShownPage): LivePage => ({
+    ...page,
+    body: bodyOf(this.renderer.render(page, {})),
+  });
+
   private load(key: string, clientSlug: string, pageSlug: string): Promise<LivePage | null> {
     const loading = this.loader
       .published(clientSlug, pageSlug)
-      .then((page) => page && { ...page, body: bodyOf(this.renderer.render(page, {})) })
+      .then((page) => page && this.withTest(page))
       .then((page) => {
         // Not what was changed while it was read.
         if (page && this.loading.get(key) === loading) this.cache.set(key, page);

@@ -12,7 +12,7 @@ import {
   shownPage,
   type PageDocument,
 } from '@plumgate/core/page';
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { Clock } from '../../platform/clock.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
@@ -25,7 +25,11 @@ import { isLive, pageRevisions, pages } from '../../records/pages/table.ts';
 import { files } from '../../records/pictures/table.ts';
 import { formsWithQuestions, shownEvent, type ShownEvent } from '@plumgate/core/booking';
 import { shownPictures } from '../pictures/picture-address.ts';
-import type { PageReferences, ShownPage } from './live-page.ts';
+import { splitTests, splitTestVariations } from '../../records/split-tests/table.ts';
+import type { PageReferences, RunningTest, ShownPage } from './live-page.ts';
+
+/** A split test whose variations are not rendered yet. */
+type TestShown = Omit<RunningTest, 'variations'> & { variations: ShownPage[] };
 
 /** Reads what a page shows from the database. */
 @Injectable()
@@ -83,7 +87,6 @@ export class PageLoader {
     const before = beside.filter((step) => step.next === page.id);
     return {
       clientId: page.clientId,
-      zone: revision.facts.zone,
       ...{ sourceRules, callNumbers },
       junkRules,
       funnelId: page.funnelId,
@@ -91,20 +94,67 @@ export class PageLoader {
       name: page.name,
       slug: page.slug,
       address: `${this.address.known(clientSlug)}/${page.slug}`,
-      revisionId: revision.id,
-      code: { head: revision.head, body: revision.body },
-      document: shownPage(revision.document, revision.facts),
-      forms: await this.withQuestions(page.clientId, revision),
-      clientName: revision.clientName,
-      facts: revision.facts,
-      brand: revision.brand,
       nextStep: next ? `/${next.slug}` : null,
       gated: before.length > 0 && before.every(({ asks }) => asks),
-      personal: isPersonalPage(revision.document, page.position),
+      variation: null,
+      ...(await this.asWritten(revision, page)),
+    };
+  }
+
+  /** The split test that runs on a published page, with each of its variations as it is shown; null where none does. */
+  async testOf(page: ShownPage): Promise<TestShown | null> {
+    const rows = await this.database.db
+      .select({
+        test: splitTests,
+        variation: splitTestVariations,
+        revision: pageRevisions,
+        position: pages.position,
+      })
+      .from(splitTests)
+      .innerJoin(splitTestVariations, eq(splitTestVariations.testId, splitTests.id))
+      .innerJoin(pageRevisions, eq(pageRevisions.id, splitTestVariations.revisionId))
+      .innerJoin(pages, eq(pages.id, splitTests.pageId))
+      .where(
+        and(
+          eq(splitTests.pageId, page.pageId),
+          isNotNull(splitTests.startedAt),
+          isNull(splitTests.endedAt),
+        ),
+      )
+      .orderBy(asc(splitTestVariations.position));
+    const test = rows[0]?.test;
+    if (!test) return null;
+    return {
+      ...{ id: test.id, audience: test.audience },
+      shares: rows.map(({ variation }) => variation.share),
+      variations: await Promise.all(
+        rows.map(async ({ revision, variation, position }) => ({
+          ...page,
+          ...(await this.asWritten(revision, { clientId: page.clientId, position })),
+          variation: { testId: test.id, variationId: variation.id },
+        })),
+      ),
+    };
+  }
+
+  /** What a page shows as a revision has it. */
+  private async asWritten(
+    revision: typeof pageRevisions.$inferSelect,
+    { clientId, position }: { clientId: ClientId; position: number },
+  ) {
+    const { id, head, body, document, facts, clientName, brand } = revision;
+    return {
+      zone: facts.zone,
+      revisionId: id,
+      code: { head, body },
+      document: shownPage(document, facts),
+      forms: await this.withQuestions(clientId, revision),
+      ...{ clientName, facts, brand },
+      personal: isPersonalPage(document, position),
       addressFields: addressFieldsOf(Object.values(revision.forms)),
-      event: await this.eventOf(page.clientId, revision.document),
-      calendars: calendarsOn(revision.document),
-      references: await this.referencesOf(page.clientId, revision),
+      event: await this.eventOf(clientId, document),
+      calendars: calendarsOn(document),
+      references: await this.referencesOf(clientId, revision),
     };
   }
 
@@ -168,6 +218,7 @@ export class PageLoader {
       event: await this.eventOf(page.clientId, page.draft),
       calendars: calendarsOn(page.draft),
       references,
+      variation: null,
     };
   }
 

@@ -21,6 +21,7 @@ import { LinkedBandService } from './linked-band.service.ts';
 import { asPublished, isAsLive } from './as-published.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
 import { pageForms, pageRevisions, pages } from '../../records/pages/table.ts';
+import { splitTests } from '../../records/split-tests/table.ts';
 
 /** Pages and their drafts, which keep themselves; a live page changes only by publishing. */
 @Injectable()
@@ -126,6 +127,7 @@ export class PageService implements OnModuleInit {
       around: await this.launch.around(page.clientId),
       now: this.clock.now().toString(),
       formUses: await this.formUses(Object.keys(forms) as FormId[]),
+      test: await this.openTest(id),
       client: { ...client, brand: brandInStyle(client.brand, funnel!.style) },
       brand: client.brand,
     };
@@ -174,7 +176,7 @@ export class PageService implements OnModuleInit {
   }
 
   /** A page that came to be again just what visitors see, as by an undo, has nothing left to publish. */
-  private async settled(tx: Queries, page: PageRow): Promise<PageRow> {
+  async settled(tx: Queries, page: PageRow): Promise<PageRow> {
     if (!page.liveRevision) return page;
     const [live] = await tx
       .select()
@@ -236,6 +238,14 @@ export class PageService implements OnModuleInit {
     const on = formsOn(page);
     if (on.length > 0)
       await tx.insert(pageForms).values(on.map((formId) => ({ clientId, pageId, formId })));
+  }
+
+  private async openTest(pageId: PageId): Promise<EditorPage['test']> {
+    const [test] = await this.database.db
+      .select({ testId: splitTests.id, startedAt: splitTests.startedAt })
+      .from(splitTests)
+      .where(and(eq(splitTests.pageId, pageId), isNull(splitTests.endedAt)));
+    return test ? { testId: test.testId, isRunning: test.startedAt !== null } : null;
   }
 
   private async formUses(ids: FormId[]): Promise<Record<string, number>> {

@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import type { Answered, api, PageState, RevisionView } from '@plumgate/contract';
-import type { FormId, FunnelId, PageId, RevisionId } from '@plumgate/core/basics';
+import type { FormId, FunnelId, PageId, RevisionId, TestId } from '@plumgate/core/basics';
 import { findingWords, type LaunchCheck } from '@plumgate/core/launch';
 import { formsOn } from '@plumgate/core/page';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
@@ -14,12 +14,13 @@ import type { CurrentUser } from '../../platform/http/bind.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
-import { LaunchService } from './launch.service.ts';
+import { LaunchService, type Known } from './launch.service.ts';
 import { asPublished } from './as-published.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
 import { PageService } from './page.service.ts';
 import { pageRevisions, pages } from '../../records/pages/table.ts';
+import { splitTests } from '../../records/split-tests/table.ts';
 
 type Publisher = Pick<CurrentUser, 'id'> | null;
 
@@ -84,7 +85,8 @@ export class PublishService {
       .select({ id: pageRevisions.id, at: pageRevisions.publishedAt, by: users.name })
       .from(pageRevisions)
       .leftJoin(users, eq(users.id, pageRevisions.publishedBy))
-      .where(eq(pageRevisions.pageId, id))
+      // What a split test shows was never published to all.
+      .where(and(eq(pageRevisions.pageId, id), isNull(pageRevisions.testId)))
       .orderBy(desc(pageRevisions.publishedAt), desc(pageRevisions.id))
       .limit(100);
     return rows.map(({ id: revisionId, at, by }) => ({
@@ -110,22 +112,38 @@ export class PublishService {
 
   /** Lets visitors see an earlier revision again, as a new one; the draft stays as it is. */
   async putBack(id: PageId, revisionId: RevisionId, who: Publisher): Promise<void> {
-    const page = await this.pages.row(id);
-    await this.database.transaction(async (tx) => {
-      const earlier = await this.revision(tx, id, revisionId);
-      const again = this.ids.next<RevisionId>();
-      await tx.insert(pageRevisions).values({
-        ...earlier,
-        id: again,
-        publishedAt: this.clock.now(),
-        publishedBy: who?.id ?? null,
-      });
-      await tx
-        .update(pages)
-        .set({ liveRevision: again, liveVersion: 0, offline: false })
-        .where(eq(pages.id, id));
-      await this.sites.changed(tx, page.clientId, [page.slug]);
+    await this.database.transaction((tx) => this.putBackIn(tx, id, revisionId, who));
+  }
+
+  /** The same within somebody else's transaction. */
+  async putBackIn(tx: Queries, id: PageId, revisionId: RevisionId, who: Publisher): Promise<void> {
+    const page = await this.pages.row(id, tx);
+    await this.mustNotBeUnderTest(tx, [page]);
+    const earlier = await this.revision(tx, id, revisionId);
+    const again = this.ids.next<RevisionId>();
+    await tx.insert(pageRevisions).values({
+      ...earlier,
+      id: again,
+      publishedAt: this.clock.now(),
+      publishedBy: who?.id ?? null,
+      testId: null,
     });
+    await tx
+      .update(pages)
+      .set({ liveRevision: again, liveVersion: 0, offline: false })
+      .where(eq(pages.id, id));
+    await this.sites.changed(tx, page.clientId, [page.slug]);
+  }
+
+  /** Writes a draft of a page as it would be published now, for a split test to show; refuses what could not be published. */
+  async writeForTest(
+    tx: Queries,
+    page: PageRow,
+    testId: TestId,
+    who: Publisher,
+  ): Promise<RevisionId> {
+    const around = await this.around(tx, page, await stepsOf(tx, page.funnelId));
+    return this.writeRevision(tx, page, around, who, testId);
   }
 
   private async revision(db: Queries, pageId: PageId, id: RevisionId) {
@@ -145,25 +163,11 @@ export class PublishService {
     who: Publisher,
   ): Promise<PageRow[]> {
     if (!changed[0]) return [];
-    const { clientId, funnelId } = changed[0];
-    const known = await this.launch.known(clientId, tx);
-    const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, funnelId));
-    const at = this.clock.now();
+    await this.mustNotBeUnderTest(tx, changed);
+    const around = await this.around(tx, changed[0], steps);
     const done: PageRow[] = [];
     for (const page of changed) {
-      const forms = await this.forms.some(tx, clientId, formsOn(page.draft));
-      mustBeReady(page, this.launch.check(page, steps, forms, known, funnel!.style));
-      for (const [formId, form] of Object.entries(forms))
-        await this.fields.settleForm(tx, { clientId, formId: formId as FormId, form, at });
-      const revision = this.ids.next<RevisionId>();
-      await tx.insert(pageRevisions).values({
-        id: revision,
-        clientId,
-        pageId: page.id,
-        ...asPublished(page, { steps, funnel: funnel!, client: known.client }, forms),
-        publishedAt: at,
-        publishedBy: who?.id ?? null,
-      });
+      const revision = await this.writeRevision(tx, page, around, who);
       const { id, version } = page;
       const [live] = await tx
         .update(pages)
@@ -175,6 +179,71 @@ export class PublishService {
     }
     return done;
   }
+
+  /** Refuses while a split test runs on one of some pages: what its variations are must not change under it. */
+  private async mustNotBeUnderTest(tx: Queries, changed: PageRow[]): Promise<void> {
+    const [tested] = await tx
+      .select({ pageId: splitTests.pageId })
+      .from(splitTests)
+      .where(
+        and(
+          inArray(
+            splitTests.pageId,
+            changed.map(({ id }) => id),
+          ),
+          isNotNull(splitTests.startedAt),
+          isNull(splitTests.endedAt),
+        ),
+      );
+    const page = changed.find(({ id }) => id === tested?.pageId);
+    if (page)
+      throw new AppProblem('under-test', {
+        detail: `A split test is running on “${page.name}”. End the test, then publish.`,
+      });
+  }
+
+  private async around(
+    tx: Queries,
+    { clientId, funnelId }: PageRow,
+    steps: PageRow[],
+  ): Promise<Around> {
+    const [funnel] = await tx.select().from(funnels).where(eq(funnels.id, funnelId));
+    return { steps, known: await this.launch.known(clientId, tx), funnel: funnel! };
+  }
+
+  /** Writes a page as it would be published now, of a split test where one is named. */
+  private async writeRevision(
+    tx: Queries,
+    page: PageRow,
+    { steps, known, funnel }: Around,
+    who: Publisher,
+    testId: TestId | null = null,
+  ): Promise<RevisionId> {
+    const { clientId } = page;
+    const at = this.clock.now();
+    const forms = await this.forms.some(tx, clientId, formsOn(page.draft));
+    mustBeReady(page, this.launch.check(page, steps, forms, known, funnel.style));
+    for (const [formId, form] of Object.entries(forms))
+      await this.fields.settleForm(tx, { clientId, formId: formId as FormId, form, at });
+    const revision = this.ids.next<RevisionId>();
+    await tx.insert(pageRevisions).values({
+      id: revision,
+      clientId,
+      pageId: page.id,
+      ...asPublished(page, { steps, funnel, client: known.client }, forms),
+      publishedAt: at,
+      publishedBy: who?.id ?? null,
+      testId,
+    });
+    return revision;
+  }
+}
+
+/** What a page is published among. */
+interface Around {
+  steps: PageRow[];
+  known: Known;
+  funnel: typeof funnels.$inferSelect;
 }
 
 /** Refuses a page that something stops, with the first thing that does. */

@@ -18,6 +18,11 @@ import { stages } from '../../records/people/stages.table.ts';
 import { people } from '../../records/people/table.ts';
 import { personVisitors } from '../../records/people/visitors.table.ts';
 import { pageDays, pageVisitors } from '../../records/results/table.ts';
+import {
+  splitTests,
+  splitTestVariations,
+  splitTestVisitors,
+} from '../../records/split-tests/table.ts';
 
 type Counted = Record<Exclude<keyof ResultCounts, 'value'>, number> & { value: string };
 type KeyedRow = Counted & { key: string | null; label: string | null };
@@ -41,13 +46,16 @@ export class ClientResultsService {
       .from(clients)
       .where(eq(clients.id, clientId));
     const partsBy = async (part: ResultPart) => {
-      const query = partsQuery(clientId, client!.facts.zone, period, part);
+      const query =
+        part === 'variation'
+          ? variationsQuery(clientId, client!.facts.zone, period)
+          : partsQuery(clientId, client!.facts.zone, period, part);
       const { rows } = await this.database.db.execute<KeyedRow>(query);
       return rows.map((row) => ({ ...countsOf(row), key: row.key ?? '', label: row.label }));
     };
     const counts = await partsBy(by);
-    // Pages count whoever saw them: together they would count somebody once for each step.
-    const whole = by === 'page' ? await partsBy('day') : counts;
+    // Pages count whoever saw them: together they would count somebody once for each step. Few visitors are in a test.
+    const whole = by === 'page' || by === 'variation' ? await partsBy('day') : counts;
     return {
       rows: counts.map(({ key, label, ...of }) => ({
         ...{ key, label: label ?? unknown[by] },
@@ -58,10 +66,52 @@ export class ClientResultsService {
   }
 }
 
-function partsQuery(clientId: ClientId, zone: string, { from, to }: Period, by: ResultPart): SQL {
-  const begin = sql`(${from}::date)::timestamp at time zone ${zone}`;
-  const end = sql`(${to}::date + 1)::timestamp at time zone ${zone}`;
-  const within = (moment: SQL) => sql`${moment} >= ${begin} and ${moment} < ${end}`;
+/** Whether a moment lies in a period of a zone's calendar. */
+const withinOf =
+  (zone: string, { from, to }: Period) =>
+  (moment: SQL): SQL => sql`
+    ${moment} >= (${from}::date)::timestamp at time zone ${zone}
+    and ${moment} < (${to}::date + 1)::timestamp at time zone ${zone}`;
+
+/** What the visitors did who first saw a variation of a split test in a period, after they had seen it. */
+function variationsQuery(clientId: ClientId, zone: string, period: Period): SQL {
+  const within = withinOf(zone, period);
+  return sql`
+    with seen as (
+      select variation_id, visitor_id, at from ${splitTestVisitors} where client_id = ${clientId} and ${within(sql`at`)}
+    ), known as (
+      select distinct seen.variation_id, seen.at, b.person_id
+      from seen join ${personVisitors} as b on b.client_id = ${clientId} and b.visitor_id = seen.visitor_id
+    ), did as (
+      select known.variation_id,
+        exists (select 1 from ${submissions} as s where s.person_id = known.person_id and s.received_at >= known.at)::int as leads,
+        (select count(*) from ${bookings} as k where k.person_id = known.person_id and k.made_at >= known.at and k.state <> 'cancelled') as bookings,
+        (select count(*) from ${bookings} as k where k.person_id = known.person_id and k.made_at >= known.at and k.state = 'came') as came,
+        (st.outcome = 'won' and p.stage_at >= known.at)::int as won,
+        case when st.outcome = 'won' and p.stage_at >= known.at then coalesce(p.value, 0) else 0 end as value
+      from known join ${people} as p on p.id = known.person_id and p.removed_at is null
+        left join ${stages} as st on st.id = p.stage_id
+    ), all_did as (
+      select variation_id, sum(leads) as leads, sum(bookings) as bookings, sum(came) as came, sum(won) as won, sum(value) as value
+      from did group by variation_id
+    )
+    select v.id::text as key, t.hypothesis || ' · ' || chr(65 + v.position) as label,
+      (select count(*) from seen where seen.variation_id = v.id)::int as visitors,
+      coalesce(leads, 0)::int as converted, coalesce(leads, 0)::int as leads, coalesce(bookings, 0)::int as bookings,
+      coalesce(came, 0)::int as came, coalesce(won, 0)::int as won, coalesce(value, 0)::text as value
+    from ${splitTestVariations} as v join ${splitTests} as t on t.id = v.test_id left join all_did on all_did.variation_id = v.id
+    where v.client_id = ${clientId} and exists (select 1 from seen where seen.variation_id = v.id)
+    order by t.made_at desc, v.position`;
+}
+
+function partsQuery(
+  clientId: ClientId,
+  zone: string,
+  period: Period,
+  by: Exclude<ResultPart, 'variation'>,
+): SQL {
+  const within = withinOf(zone, period);
+  const { from, to } = period;
   const { ofVisits, ofPerson, label } = keys[by];
   const seen =
     by === 'page'
@@ -97,7 +147,10 @@ function partsQuery(clientId: ClientId, zone: string, { from, to }: Period, by: 
 }
 
 /** How visits and people are taken apart, as queries, and what a part is called. */
-const keys: Record<ResultPart, { ofVisits: SQL; ofPerson: SQL; label: SQL }> = {
+const keys: Record<
+  Exclude<ResultPart, 'variation'>,
+  { ofVisits: SQL; ofPerson: SQL; label: SQL }
+> = {
   page: {
     ofVisits: sql`page_id::text`,
     ofPerson: sql`(select page_id::text from ${submissions} as s where s.person_id = happened.person_id order by received_at limit 1)`,
@@ -125,6 +178,7 @@ const unknown: Record<ResultPart, string> = {
   source: 'Not known',
   device: 'Not known',
   day: 'Not known',
+  variation: 'Not known',
 };
 
 const countsOf = ({

@@ -24,7 +24,11 @@ export class EventLog implements OnModuleInit {
     gathering: Gathering,
   ) {
     this.writes = gathering.of('events of visits', async (tx, events) => {
-      await tx.execute(insertMany(visitEvents, events).getSQL());
+      const rows = events.map(({ variation, ...event }) => ({
+        ...event,
+        variationId: variation?.variationId,
+      }));
+      await tx.execute(insertMany(visitEvents, rows).getSQL());
       const effects = this.causes.begin();
       effects.raise(visited, events);
       await effects.write(tx);

@@ -10,8 +10,10 @@ import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { Gathering, type GatheredWrites } from '../../platform/database/gathered-writes.ts';
 import { pageDays, pageVisitors } from '../../records/results/table.ts';
+import { splitTestVisitors } from '../../records/split-tests/table.ts';
 import { cookieLife } from './cookie-life.ts';
 import { EventLog } from './event-log.ts';
+import type { SeenVariation } from './visit-events.ts';
 
 export interface Visit {
   clientId: ClientId;
@@ -22,6 +24,8 @@ export interface Visit {
   firstSource: string;
   origin: Origin;
   device: 'phone' | 'wide';
+  /** What a split test of the page showed; null where they took part in none. */
+  variation?: SeenVariation | null;
   at: Instant;
   zone: string;
 }
@@ -93,7 +97,22 @@ export class VisitCounter implements OnModuleInit {
       rows.set(key, row);
     }
     await addToDays(tx, [...rows.values()]);
+    await noteVariations(tx, batch);
   }
+}
+
+/** What each visitor of a split test saw first. */
+async function noteVariations(tx: Queries, batch: readonly Visit[]): Promise<void> {
+  const first = new Map<string, typeof splitTestVisitors.$inferInsert>();
+  for (const { variation, clientId, visitorId, at } of batch) {
+    if (!variation) continue;
+    const key = `${variation.testId} ${visitorId}`;
+    if (!first.has(key)) first.set(key, { ...variation, clientId, visitorId, at });
+  }
+  if (first.size === 0) return;
+  // In one order for all, as above.
+  const inOrder = [...first.entries()].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, row]) => row);
+  await tx.execute(insertMany(splitTestVisitors, inOrder, sql` on conflict do nothing`).getSQL());
 }
 
 /** Where visits are counted together. */

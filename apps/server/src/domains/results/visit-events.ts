@@ -1,14 +1,30 @@
-import type { ClientId, FormId, Instant, PageId, RevisionId } from '@plumgate/core/basics';
+import type {
+  ClientId,
+  FormId,
+  Instant,
+  PageId,
+  RevisionId,
+  TestId,
+  VariationId,
+} from '@plumgate/core/basics';
 import type { WatchedShare } from '@plumgate/core/conditions';
 import type { Origin } from '@plumgate/core/results';
 import type { EventKind } from '../../records/causes/consequences.ts';
 import type { VisitEventKind } from '../../records/results/table.ts';
+
+/** A variation of a page that a split test shows. */
+export interface SeenVariation {
+  testId: TestId;
+  variationId: VariationId;
+}
 
 /** Something that a visitor did on a page. */
 export interface VisitEvent {
   clientId: ClientId;
   pageId: PageId;
   revisionId: RevisionId;
+  /** What a split test of the page showed. */
+  variation?: SeenVariation | null;
   kind: VisitEventKind;
   target?: string;
   /** Of a video: how much of it was watched by then, in percent. */

@@ -16,6 +16,7 @@ import type {
   LinkedBandId,
   PageId,
   RevisionId,
+  TestId,
   UserId,
 } from '@plumgate/core/basics';
 import { formFormat, type FormDefinition } from '@plumgate/core/forms';
@@ -116,6 +117,8 @@ export const pageRevisions = pgTable(
     body: text().notNull().default(''),
     publishedAt: instant('published_at').notNull(),
     publishedBy: uuid('published_by').$type<UserId>(),
+    /** Shown to some visitors by a split test, and never published to all. */
+    testId: uuid('test_id').$type<TestId>(),
   },
   (table) => [index('page_revisions_by_page').on(table.pageId, table.publishedAt)],
 );

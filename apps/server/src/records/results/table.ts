@@ -11,7 +11,7 @@ import {
   text,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { FormId, PageId, RevisionId } from '@plumgate/core/basics';
+import type { FormId, PageId, RevisionId, VariationId } from '@plumgate/core/basics';
 import type { WatchedShare } from '@plumgate/core/conditions';
 import type { Origin } from '@plumgate/core/results';
 import { instant, json } from '../../platform/database/columns.ts';
@@ -105,7 +105,7 @@ export const visitEvents = pgTable(
     pageId: uuid('page_id').$type<PageId>().notNull(),
     revisionId: uuid('revision_id').$type<RevisionId>().notNull(),
     /** Which variation of the page was shown, where there are several. */
-    variationId: uuid('variation_id'),
+    variationId: uuid('variation_id').$type<VariationId>(),
     kind: text().$type<VisitEventKind>().notNull(),
     /** The section that was come to, the block that was pressed, begun or watched, or the number that was called. */
     target: text(),

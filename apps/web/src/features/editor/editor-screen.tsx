@@ -222,7 +222,12 @@ function Toolbar({ page }: { page: EditorPage }) {
         </IconButton>
         <LaunchPanel page={page} />
         <SeeChanges page={page} />
-        {live === 'live' ? (
+        {page.test && (
+          <LinkButton look="quiet" to={`/${client}/results/tests/${page.test.testId}`}>
+            {page.test.isRunning ? 'Test running' : 'Test planned'}
+          </LinkButton>
+        )}
+        {page.test?.isRunning ? null : live === 'live' ? (
           <span className="px-2 text-[13px] text-muted">Up to date</span>
         ) : (
           <Button look="main" disabled={publishing} onClick={() => void publish()}>

@@ -101,6 +101,7 @@ const pageWith = (form: FormView, sheet: ClientSheet, now: string): EditorPage =
   version: form.version,
   draft: draftOf(form.id)(form.definition as FormDefinition),
   formUses: { [form.id]: form.pages.length },
+  test: null,
   around: {
     ...{ pages: [], calendars: [], files: [], forms: [] },
     ...{ vouchers: [], others: [], copied: [] },

@@ -1,6 +1,7 @@
 import { api, type EditorPage, type RevisionView } from '@plumgate/contract';
 import type { Draft } from '@plumgate/core/page';
 import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
@@ -37,6 +38,7 @@ export function SeeChanges({ page }: { page: EditorPage }) {
 
 function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
   const { pageId } = page;
+  const { client } = useParams();
   const draft = useEditor((state) => state.draft);
   const asked = useEndpoint(
     api.listRevisions,
@@ -73,6 +75,17 @@ function Changes({ page, onClose }: { page: EditorPage; onClose: () => void }) {
                 : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`}
             </h3>
             <ChangeList words={changes} />
+            {changes.length > 0 && !page.test && (
+              <p className="text-[13px]">
+                Not sure that it is better?{' '}
+                <Link
+                  className="font-semibold text-plum-dark underline"
+                  to={`/${client}/results/tests?page=${pageId}`}
+                >
+                  Test the draft against the live page
+                </Link>
+              </p>
+            )}
             <Published {...{ page, revisions, shown, zone, onClose }} onChoose={setChosen} />
           </>
         )}

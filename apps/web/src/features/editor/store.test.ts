@@ -50,6 +50,7 @@ const newest = {
   slug: 's',
   address: 'http://s',
   formUses: {},
+  test: null,
   around: {
     ...{ pages: [], calendars: [], files: [], forms: [] },
     ...{ vouchers: [], others: [], copied: [] },

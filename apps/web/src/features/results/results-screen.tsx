@@ -18,6 +18,7 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { ResultFiguresRow } from './result-figures.tsx';
 import { ResultsLine } from './results-line.tsx';
+import { ResultsTabs } from './results-tabs.tsx';
 import { ResultsTable } from './results-table.tsx';
 import { resultSentence } from './result-sentence.ts';
 
@@ -25,6 +26,7 @@ const parts: Record<Exclude<ResultPart, 'day'>, string> = {
   source: 'By source',
   page: 'By page',
   device: 'By device',
+  variation: 'By variation of a split test',
 };
 
 /** What a client's pages brought in a time: how many came, wrote, booked and were won, over time and taken apart. */
@@ -95,6 +97,7 @@ function Results({
           </>
         )}
       </PageHead>
+      <ResultsTabs slug={client.slug} />
       {failed ? (
         <Failed error={failed.error} again={() => void failed.refetch()} />
       ) : !taken.data || !days.data || !earlier.data ? (

@@ -27,7 +27,7 @@ export function ResultsTable({
   );
 }
 
-const labels = { source: 'Source', page: 'Page', device: 'Device' };
+const labels = { source: 'Source', page: 'Page', device: 'Device', variation: 'Variation' };
 
 const columnsOf = ({
   client,

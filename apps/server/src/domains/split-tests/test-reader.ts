@@ -1,0 +1,255 @@
+import { Injectable } from '@nestjs/common';
+import type { Answered, api, TestSummary, TestView, VariationView } from '@plumgate/contract';
+import type { ClientId, PageId, TestId, VariationId } from '@plumgate/core/basics';
+import {
+  planTest,
+  readTest,
+  variationLetter,
+  type TestMeasure,
+  type TestReading,
+  type TestState,
+} from '@plumgate/core/splittest';
+import { fewestForRate, type Proportion } from '@plumgate/core/statistics';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { Clock } from '../../platform/clock.ts';
+import { Database, type Queries } from '../../platform/database/database.ts';
+import { notFound } from '../../platform/http/app-problem.ts';
+import { stateOf, type PageRow } from '../../records/pages/page-row.ts';
+import { pages } from '../../records/pages/table.ts';
+import { pageVisitors } from '../../records/results/table.ts';
+import {
+  splitTests,
+  splitTestVariations,
+  splitTestVisitors,
+} from '../../records/split-tests/table.ts';
+import { successesOf } from './test-counts.ts';
+
+export type TestRow = typeof splitTests.$inferSelect;
+export type VariationRow = typeof splitTestVariations.$inferSelect;
+
+/** A page's rate and how many come to it are those of so many days before. */
+const groundDays = 90;
+const dayMilliseconds = 86_400_000;
+const mostTests = 200;
+
+interface Counted {
+  [key: string]: unknown;
+  key: string;
+  visitors: number;
+  successes: number;
+}
+
+/** What split tests say: counted anew at every look, until they end. */
+@Injectable()
+export class TestReader {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+  ) {}
+
+  async row(id: TestId, db: Queries = this.database.db): Promise<TestRow> {
+    const [row] = await db.select().from(splitTests).where(eq(splitTests.id, id));
+    if (!row) throw notFound();
+    return row;
+  }
+
+  /** The page of a test, though it may be in the bin. */
+  async page(
+    { pageId }: Pick<TestRow, 'pageId'>,
+    db: Queries = this.database.db,
+  ): Promise<PageRow> {
+    const [page] = await db.select().from(pages).where(eq(pages.id, pageId));
+    return page!;
+  }
+
+  /** Those of a test, the page as it was first. */
+  variations(id: TestId, db: Queries = this.database.db): Promise<VariationRow[]> {
+    return db
+      .select()
+      .from(splitTestVariations)
+      .where(eq(splitTestVariations.testId, id))
+      .orderBy(asc(splitTestVariations.position));
+  }
+
+  async list(clientId: ClientId): Promise<TestSummary[]> {
+    const { db } = this.database;
+    const rows = await db
+      .select({ test: splitTests, page: pages })
+      .from(splitTests)
+      .innerJoin(pages, eq(pages.id, splitTests.pageId))
+      .where(eq(splitTests.clientId, clientId))
+      .orderBy(desc(splitTests.madeAt), desc(splitTests.id))
+      .limit(mostTests);
+    if (rows.length === 0) return [];
+    const all = await db
+      .select()
+      .from(splitTestVariations)
+      .where(
+        inArray(
+          splitTestVariations.testId,
+          rows.map(({ test }) => test.id),
+        ),
+      )
+      .orderBy(asc(splitTestVariations.position));
+    return Promise.all(
+      rows.map(async ({ test, page }) => {
+        const variations = all.filter(({ testId }) => testId === test.id);
+        return this.summary(test, page, variations, await this.read(test, page, variations));
+      }),
+    );
+  }
+
+  async view(id: TestId): Promise<TestView> {
+    const test = await this.row(id);
+    const page = await this.page(test);
+    const variations = await this.variations(id);
+    const { base, lift, audience, lesson } = test;
+    const read = await this.read(test, page, variations);
+    const perDay = await this.perDay(test);
+    const isShared = variations.some(({ draft }) => draft !== null);
+    return {
+      ...this.summary(test, page, variations, read),
+      ...{ base, lift, audience, lesson },
+      warnings: test.startedAt ? read.warnings : [],
+      days: this.daysOf(test),
+      plan: { perDay, ...planTest({ base, lift, perDay, variations: variations.length }) },
+      isSame: stateOf(page) === 'live' && !isShared,
+    };
+  }
+
+  /** What a test of a page would start from. */
+  async grounds(
+    pageId: PageId,
+    measure: TestMeasure,
+  ): Promise<Answered<typeof api.getTestGrounds>> {
+    const page = await this.page({ pageId });
+    const seen = sql`
+      select '' as key, visitor_id, day::timestamp at time zone 'UTC' as at from ${pageVisitors}
+      where page_id = ${pageId} and day > ${this.firstDay()}::date`;
+    const [all] = await this.counted(this.database.db, seen, { page, measure, endedAt: null });
+    const { visitors, successes } = all ?? { visitors: 0, successes: 0 };
+    return {
+      rate: visitors >= fewestForRate ? successes / visitors : null,
+      visitors,
+      perDay: await this.perDay({ pageId, startedAt: null }),
+      isLive: page.liveRevision !== null && !page.offline,
+      isChanged: stateOf(page) === 'changed',
+    };
+  }
+
+  private firstDay(before = this.clock.now()): string {
+    return before
+      .subtract({ hours: 24 * groundDays })
+      .toString()
+      .slice(0, 10);
+  }
+
+  /** How many visitors came to a page on a day, before its test began; of a young page on the days that it had. */
+  private async perDay({
+    pageId,
+    startedAt,
+  }: Pick<TestRow, 'pageId' | 'startedAt'>): Promise<number> {
+    const until = startedAt ?? this.clock.now();
+    const last = until.toString().slice(0, 10);
+    const { rows } = await this.database.db.execute<{ visitors: number; days: number | null }>(sql`
+      select count(*)::int as visitors, ${last}::date - min(day) + 1 as days from ${pageVisitors}
+      where page_id = ${pageId} and day > ${this.firstDay(until)}::date and day <= ${last}::date`);
+    const { visitors, days } = rows[0]!;
+    return days ? visitors / days : 0;
+  }
+
+  /** Of a test that is over what was counted at its end; of any other what is counted now. */
+  async counts(
+    db: Queries,
+    test: TestRow,
+    page: PageRow,
+    variations: readonly VariationRow[],
+  ): Promise<Proportion[]> {
+    if (!test.startedAt) return variations.map(() => ({ successes: 0, trials: 0 }));
+    if (variations.every(({ visitors }) => visitors !== null))
+      return variations.map(({ visitors, successes }) => ({
+        trials: visitors!,
+        successes: successes!,
+      }));
+    const seen = sql`select variation_id as key, visitor_id, at from ${splitTestVisitors} where test_id = ${test.id}`;
+    const counted = await this.counted(db, seen, { page, ...test });
+    return variations.map(({ id }) => {
+      const found = counted.find(({ key }) => (key as VariationId) === id);
+      return { trials: found?.visitors ?? 0, successes: found?.successes ?? 0 };
+    });
+  }
+
+  private async counted(
+    db: Queries,
+    seen: Parameters<typeof successesOf>[0],
+    {
+      page,
+      measure,
+      endedAt,
+    }: { page: PageRow; measure: TestMeasure; endedAt: TestRow['endedAt'] },
+  ): Promise<Counted[]> {
+    const { rows } = await db.execute<Counted>(
+      successesOf(seen, {
+        ...{ measure, clientId: page.clientId, pageId: page.id, funnelId: page.funnelId },
+        until: endedAt && sql`${endedAt.toString()}::timestamptz`,
+      }),
+    );
+    return rows;
+  }
+
+  private async read(
+    test: TestRow,
+    page: PageRow,
+    variations: readonly VariationRow[],
+  ): Promise<TestReading & { counts: Proportion[] }> {
+    const counts = await this.counts(this.database.db, test, page, variations);
+    const { base, lift } = test;
+    const shares = variations.map(({ share }) => share);
+    const { visitorsEach } = planTest({ base, lift, variations: variations.length, perDay: 0 });
+    return {
+      counts,
+      ...readTest({
+        ...{ counts, shares, worthwhile: base * lift, days: this.daysOf(test) },
+        ...(Number.isFinite(visitorsEach) && { plannedVisitors: visitorsEach }),
+      }),
+    };
+  }
+
+  private daysOf({ startedAt, endedAt }: TestRow): number {
+    if (!startedAt) return 0;
+    const until = endedAt ?? this.clock.now();
+    return Math.floor((until.epochMilliseconds - startedAt.epochMilliseconds) / dayMilliseconds);
+  }
+
+  private summary(
+    test: TestRow,
+    page: PageRow,
+    variations: readonly VariationRow[],
+    { verdict, variations: read, counts }: TestReading & { counts: Proportion[] },
+  ): TestSummary {
+    const shown = variations.map(({ id, change, share, revisionId }, index): VariationView => ({
+      ...{ variationId: id, letter: variationLetter(index), change, share, revisionId },
+      visitors: counts[index]!.trials,
+      conversions: counts[index]!.successes,
+      ...read[index]!,
+    }));
+    return {
+      testId: test.id,
+      page: { pageId: page.id, name: page.name, isDeleted: page.removedAt !== null },
+      ...{ hypothesis: test.hypothesis, measure: test.measure, state: stateOfTest(test) },
+      madeAt: test.madeAt.toString(),
+      startedAt: test.startedAt?.toString() ?? null,
+      endedAt: test.endedAt?.toString() ?? null,
+      verdict: verdict.kind,
+      winner: verdict.kind === 'winner' ? variationLetter(verdict.index) : null,
+      kept: shown.find(({ variationId }) => variationId === test.kept)?.letter ?? null,
+      variations: shown,
+    };
+  }
+}
+
+export const stateOfTest = ({
+  startedAt,
+  endedAt,
+}: Pick<TestRow, 'startedAt' | 'endedAt'>): TestState =>
+  endedAt ? 'ended' : startedAt ? 'running' : 'planned';

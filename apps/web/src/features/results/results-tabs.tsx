@@ -1,0 +1,8 @@
+import { PlaceTabs } from '../../ui/place-tabs.tsx';
+
+export const ResultsTabs = ({ slug }: { slug: string }) => (
+  <PlaceTabs
+    label="Results"
+    tabs={{ [`/${slug}/results`]: 'Numbers', [`/${slug}/results/tests`]: 'Split tests' }}
+  />
+);
