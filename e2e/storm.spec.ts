@@ -14,7 +14,7 @@ import { allOf, buildFunnel, sendLead } from './installation.ts';
 const rounds = Number(process.env.FAULT_ROUNDS ?? 2);
 const figuresFile = join('.tmp', 'faults.jsonl');
 const port = 4395;
-test.setTimeout(120_000 + rounds * 30_000);
+test.setTimeout(300_000 + rounds * 60_000);
 
 let folder: string;
 test.beforeEach(() => {

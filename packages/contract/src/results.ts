@@ -1,7 +1,15 @@
 import { z } from 'zod';
 
 /** By what results are taken apart. */
-export const resultParts = ['page', 'source', 'device', 'day', 'variation'] as const;
+export const resultParts = [
+  'page',
+  'source',
+  'campaign',
+  'device',
+  'day',
+  'hour',
+  'variation',
+] as const;
 export type ResultPart = (typeof resultParts)[number];
 
 /** What pages brought in a time, or one part of it. */
@@ -27,7 +35,7 @@ export const ResultFigures = z.object({
 export type ResultFigures = z.infer<typeof ResultFigures>;
 
 export const ResultRow = ResultFigures.extend({
-  /** The page's id, the source's name, `phone` or `wide`, the day, or the id of a split test's variation; empty where it is not known. */
+  /** The page's id, the source's name, `phone` or `wide`, the day, an hour of the week (`4-09`), the campaign as addresses say it, or the id of a split test's variation; empty where it is not known. */
   key: z.string(),
   label: z.string(),
 });

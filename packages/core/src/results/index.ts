@@ -1,3 +1,4 @@
+export * from './hours.ts';
 export * from './origin.ts';
 export * from './period.ts';
 export * from './rate.ts';

@@ -21,6 +21,18 @@ export const pairAlpha = (variations: number): number =>
 /** A test that may be looked at every day needs at most so many times the visitors of one that is looked at once (checked by simulation beside `differenceSequence`). */
 export const moreForManyLooks = 1.75;
 
+/** As long as most are willing to wait (common practice, no source). */
+export const patientDays = 60;
+
+/** The smallest rise that a test of at most `patientDays` can find, in steps of 5% of the rate; null where none can be. */
+export function findableLift(plan: Omit<TestPlan, 'lift'>): number | null {
+  for (let percent = 5; plan.base * (1 + percent / 100) <= 1 && percent <= 300; percent += 5) {
+    const { days } = planTest({ ...plan, lift: percent / 100 });
+    if (days !== null && days <= patientDays) return percent / 100;
+  }
+  return null;
+}
+
 /**
  * How many visitors each variation needs for a difference of the size hoped for to be found in 8 of 10 tests, looked at
  * once; and after how many days at the latest it would be, looked at every day. Null for the days where nobody comes.

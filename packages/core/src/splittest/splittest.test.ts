@@ -1,7 +1,15 @@
 import { createHmac } from 'node:crypto';
 import { jStat } from 'jstat';
 import { differenceSequence } from '../statistics/index.ts';
-import { pairAlpha, planTest, readTest, takesPart, variationAt, variationLetter } from './index.ts';
+import {
+  findableLift,
+  pairAlpha,
+  planTest,
+  readTest,
+  takesPart,
+  variationAt,
+  variationLetter,
+} from './index.ts';
 
 const read = (
   counts: [successes: number, trials: number][],
@@ -138,4 +146,12 @@ it('plans by what the size of a test is known to be', () => {
   expect(planTest(given)).toEqual({ visitorsEach: 219, days: 8 });
   expect(planTest({ ...given, variations: 4 }).visitorsEach).toBeGreaterThan(219);
   expect(planTest({ ...given, perDay: 0 }).days).toBeNull();
+});
+
+it('says which rise a test of sixty days can find', () => {
+  const given = { base: 0.1, variations: 2, perDay: 20 };
+  const lift = findableLift(given)!;
+  expect(planTest({ ...given, lift }).days).toBeLessThanOrEqual(60);
+  expect(planTest({ ...given, lift: lift - 0.05 }).days).toBeGreaterThan(60);
+  expect(findableLift({ ...given, perDay: 0.1 })).toBeNull();
 });

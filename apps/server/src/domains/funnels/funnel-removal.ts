@@ -14,6 +14,7 @@ import { pages } from '../../records/pages/table.ts';
 import { usesOf } from '../../records/references/uses-of.ts';
 import {
   pageDays,
+  pageHours,
   pageVisitors,
   sectionDays,
   sectionVisitors,
@@ -190,6 +191,7 @@ export class FunnelRemoval implements OnModuleInit {
     if (ids.length === 0) return;
     await tx.delete(pageVisitors).where(inArray(pageVisitors.pageId, ids));
     await tx.delete(pageDays).where(inArray(pageDays.pageId, ids));
+    await tx.delete(pageHours).where(inArray(pageHours.pageId, ids));
     await tx.delete(sectionVisitors).where(inArray(sectionVisitors.pageId, ids));
     await tx.delete(sectionDays).where(inArray(sectionDays.pageId, ids));
     const owners = tx.select({ id: pages.clientId }).from(pages).where(inArray(pages.id, ids));

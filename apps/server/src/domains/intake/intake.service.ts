@@ -20,6 +20,7 @@ import {
   type ContactDetails,
 } from '@plumgate/core/people';
 import { routeLead, type RoutedLead } from '@plumgate/core/routing';
+import { countedHour } from '@plumgate/core/results';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { BookingService, TooManyBookings } from '../booking/booking.service.ts';
 import { SlotGone } from '../booking/slot-gone.ts';
@@ -39,6 +40,7 @@ import { brokenUniqueRule } from '../../platform/database/sql-state.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { countLead } from '../results/count-lead.ts';
+import { campaignOf } from '../results/visit-counter.ts';
 import { RuleService, type ForArrival } from '../routing/rule.service.ts';
 import { ConfirmationService } from './confirmation.service.ts';
 import { arrivalFacts } from './arrival-facts.ts';
@@ -267,7 +269,15 @@ export class IntakeService {
         assignee: plan.assignee ?? person.assigneeId,
       });
     if (!isChange)
-      effects.add(countLead({ ...incoming, day: localDay(at, client.facts.zone), isFirst: first }));
+      effects.add(
+        countLead({
+          ...incoming,
+          day: localDay(at, client.facts.zone),
+          hour: countedHour(at, client.facts.zone),
+          campaign: campaignOf(incoming.origins.last),
+          isFirst: first,
+        }),
+      );
     await effects.write(tx).catch(asDuplicate(keys));
     return { submissionId: submission, details, bookingId: booking?.id ?? null };
   }

@@ -17,7 +17,7 @@ import { pages } from '../../records/pages/table.ts';
 import { stages } from '../../records/people/stages.table.ts';
 import { people } from '../../records/people/table.ts';
 import { personVisitors } from '../../records/people/visitors.table.ts';
-import { pageDays, pageVisitors } from '../../records/results/table.ts';
+import { pageDays, pageHours, pageVisitors } from '../../records/results/table.ts';
 import {
   splitTests,
   splitTestVariations,
@@ -112,7 +112,13 @@ function partsQuery(
 ): SQL {
   const within = withinOf(zone, period);
   const { from, to } = period;
-  const { ofVisits, ofPerson, label } = keys[by];
+  const { ofVisits, ofPerson, label } = keysOf(zone)[by];
+  // Only hours are read from the roll-up by the hour: that by the day has fewer rows.
+  const visits =
+    by === 'hour'
+      ? sql`${pageHours} where client_id = ${clientId} and ${within(sql`hour`)}`
+      : sql`${pageDays} where client_id = ${clientId} and day between ${from} and ${to}`;
+  const newLeads = by === 'hour' ? sql`leads` : sql`new_leads`;
   const seen =
     by === 'page'
       ? sql`true`
@@ -123,19 +129,19 @@ function partsQuery(
   return sql`
       with happened as (
         select person_id, (made_at at time zone ${zone})::date as day,
-          1 as bookings, (state = 'came')::int as came, 0 as won, 0::bigint as value
+          made_at as moment, 1 as bookings, (state = 'came')::int as came, 0 as won, 0::bigint as value
         from ${bookings}
         where client_id = ${clientId} and state <> 'cancelled' and ${within(sql`made_at`)}
         union all
-        select p.id, (p.stage_at at time zone ${zone})::date, 0, 0, 1, coalesce(p.value, 0)
+        select p.id, (p.stage_at at time zone ${zone})::date, p.stage_at, 0, 0, 1, coalesce(p.value, 0)
         from ${people} as p join ${stages} as s on s.id = p.stage_id
         where p.client_id = ${clientId} and p.removed_at is null and s.outcome = 'won' and ${within(sql`p.stage_at`)}
       ), counted as (
         select ${ofVisits} as key,
           case when ${seen} then visitors else 0 end as visitors,
           case when ${seen} then converted else 0 end as converted,
-          new_leads as leads, 0 as bookings, 0 as came, 0 as won, 0::bigint as value
-        from ${pageDays} where client_id = ${clientId} and day between ${from} and ${to}
+          ${newLeads} as leads, 0 as bookings, 0 as came, 0 as won, 0::bigint as value
+        from ${visits}
         union all
         select ${ofPerson}, 0, 0, 0, bookings, came, won, value from happened
       )
@@ -143,14 +149,13 @@ function partsQuery(
         sum(leads)::int as leads, sum(bookings)::int as bookings, sum(came)::int as came, sum(won)::int as won, sum(value)::text as value
       from counted group by key
       having sum(visitors) + sum(leads) + sum(bookings) + sum(won) > 0
-      order by ${by === 'day' ? sql`key` : sql`sum(visitors) desc, sum(leads) desc, key`}`;
+      order by ${by === 'day' || by === 'hour' ? sql`key` : sql`sum(visitors) desc, sum(leads) desc, key`}`;
 }
 
 /** How visits and people are taken apart, as queries, and what a part is called. */
-const keys: Record<
-  Exclude<ResultPart, 'variation'>,
-  { ofVisits: SQL; ofPerson: SQL; label: SQL }
-> = {
+const keysOf = (
+  zone: string,
+): Record<Exclude<ResultPart, 'variation'>, { ofVisits: SQL; ofPerson: SQL; label: SQL }> => ({
   page: {
     ofVisits: sql`page_id::text`,
     ofPerson: sql`(select page_id::text from ${submissions} as s where s.person_id = happened.person_id order by received_at limit 1)`,
@@ -170,7 +175,20 @@ const keys: Record<
     label: sql`case key when 'phone' then 'Phone' when 'wide' then 'Wide screen' end`,
   },
   day: { ofVisits: sql`day::text`, ofPerson: sql`day::text`, label: sql`key` },
-};
+  campaign: {
+    ofVisits: sql`campaign`,
+    ofPerson: sql`coalesce((
+      select origins->'last'->>'campaign' from ${submissions} as s where s.person_id = happened.person_id order by received_at limit 1
+    ), '')`,
+    label: sql`case key when '' then 'No campaign' else key end`,
+  },
+  // An hour of the week in the client's zone, as `hourKey` writes it.
+  hour: {
+    ofVisits: sql`to_char(hour at time zone ${zone}, 'ID-HH24')`,
+    ofPerson: sql`to_char(moment at time zone ${zone}, 'ID-HH24')`,
+    label: sql`(array['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'])[split_part(key, '-', 1)::int] || ' ' || split_part(key, '-', 2) || ':00'`,
+  },
+});
 
 /** What is called so that belongs to no part: a booking that was typed in, for instance, has no page. */
 const unknown: Record<ResultPart, string> = {
@@ -178,6 +196,8 @@ const unknown: Record<ResultPart, string> = {
   source: 'Not known',
   device: 'Not known',
   day: 'Not known',
+  campaign: 'No campaign',
+  hour: 'Not known',
   variation: 'Not known',
 };
 

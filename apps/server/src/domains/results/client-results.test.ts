@@ -77,6 +77,26 @@ it('counts visitors, leads and their rate by source, page, device and day; all b
   expect(figures(await results('day', '2026-11-06', '2026-11-06'))).toHaveLength(1);
 });
 
+it('tells campaigns apart, and the hours of the week in the client’s zone', async () => {
+  await visit('radio&utm_campaign=autumn', 'Ana');
+  await visit('radio&utm_campaign=autumn');
+  await visit('letter');
+  await app.move('PT1H');
+  await visit('letter', 'Bo');
+  expect(figures(await results('campaign'))).toEqual([
+    ['', 2, 1, 1],
+    ['autumn', 2, 1, 1],
+  ]);
+  // The test begins on a Thursday at 9:12 in New York.
+  const byHour = await results('hour');
+  expect(figures(byHour)).toEqual([
+    ['4-09', 3, 1, 1],
+    ['4-10', 1, 1, 1],
+  ]);
+  expect(byHour.rows.map(({ label }) => label)).toEqual(['Thu 09:00', 'Thu 10:00']);
+  expect(byHour.total).toEqual((await results('day')).total);
+});
+
 it('counts bookings, who came and who was won where their person came from', async () => {
   await visit('radio', 'Ana');
   await visit('letter', 'Cy');

@@ -1,7 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { ClientId, Instant, PageId, RevisionId } from '@plumgate/core/basics';
 import { localDay } from '@plumgate/core/basics';
-import type { Origin } from '@plumgate/core/results';
+import { countedHour, type Origin } from '@plumgate/core/results';
 import { lt, sql } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { insertMany } from '../../platform/database/bulk.ts';
@@ -9,7 +9,7 @@ import { deleteSome } from '../../platform/database/delete-some.ts';
 import { Housekeeping } from '../../platform/housekeeping.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { Gathering, type GatheredWrites } from '../../platform/database/gathered-writes.ts';
-import { pageDays, pageVisitors } from '../../records/results/table.ts';
+import { pageDays, pageHours, pageVisitors } from '../../records/results/table.ts';
 import { splitTestVisitors } from '../../records/split-tests/table.ts';
 import { cookieLife } from './cookie-life.ts';
 import { EventLog } from './event-log.ts';
@@ -75,14 +75,18 @@ export class VisitCounter implements OnModuleInit {
         ...pick(visit),
         visitorId: visit.visitorId,
         day: dayOf(visit),
+        hour: hourOf(visit),
       })),
-      sql` on conflict do nothing returning page_id, day, source, device`,
+      sql` on conflict do nothing returning page_id, day, source, device, campaign, hour`,
     );
     // Counted where they are written: thousands of rows that come back one by one keep visitors waiting.
-    const { rows: fresh } = await tx.execute<Newcomers>(
-      sql`with newcomers as (${newcomers.getSQL()}) select page_id as "pageId", day::text, source, device, count(*)::int as visitors from newcomers group by page_id, day, source, device`,
-    );
-    const visitors = new Map(fresh.map((row) => [keyOf(row), row.visitors]));
+    const { rows: fresh } = await tx.execute<Newcomers>(sql`
+      with newcomers as (${newcomers.getSQL()})
+      select page_id as "pageId", day::text, source, device, campaign, hour, count(*)::int as visitors
+      from newcomers group by page_id, day, source, device, campaign, hour`);
+    const visitors = new Map<string, number>();
+    for (const row of fresh)
+      visitors.set(keyOf(row), (visitors.get(keyOf(row)) ?? 0) + row.visitors);
     const rows = new Map<string, typeof pageDays.$inferInsert>();
     for (const visit of batch) {
       const counted = { ...pick(visit), day: dayOf(visit) };
@@ -97,6 +101,7 @@ export class VisitCounter implements OnModuleInit {
       rows.set(key, row);
     }
     await addToDays(tx, [...rows.values()]);
+    await addToHours(tx, fresh, batch);
     await noteVariations(tx, batch);
   }
 }
@@ -121,11 +126,14 @@ interface Place {
   day: string;
   source: string;
   device: string;
+  campaign?: string;
 }
 interface Newcomers extends Place, Record<string, unknown> {
   visitors: number;
+  hour: string;
 }
-const keyOf = ({ pageId, day, source, device }: Place) => [pageId, day, source, device].join(' ');
+const keyOf = ({ pageId, day, source, device, campaign = '' }: Place) =>
+  [pageId, day, source, device, campaign].join(' ');
 
 /** The last minute's local days: thousands of visits a second share a few of them, and no zone changes its day within a minute. */
 const days = new Map<string, string>();
@@ -139,12 +147,57 @@ export function dayOf({ at, zone }: Pick<Visit, 'at' | 'zone'>): string {
   days.set(key, day);
   return day;
 }
-const pick = ({ clientId, pageId, source, device }: Visit) => ({
+const pick = ({ clientId, pageId, source, device, origin }: Visit) => ({
   clientId,
   pageId,
   source,
   device,
+  campaign: campaignOf(origin),
 });
+
+/** The same for hours: no zone changes how far it is from UTC within a minute. */
+const hours = new Map<string, Instant>();
+export function hourOf({ at, zone }: Pick<Visit, 'at' | 'zone'>): Instant {
+  const key = `${zone} ${Math.floor(at.epochMilliseconds / 60_000)}`;
+  const known = hours.get(key);
+  if (known) return known;
+  if (hours.size >= mostDays) hours.clear();
+  const hour = countedHour(at, zone);
+  hours.set(key, hour);
+  return hour;
+}
+
+/** The campaign that an address named; empty for none. */
+export const campaignOf = ({ campaign }: Origin): string => campaign ?? '';
+
+/** Adds newcomers to the hours in which they came. Days come before hours everywhere, so that two writers never wait for each other in a ring. */
+async function addToHours(
+  tx: Queries,
+  newcomers: readonly Newcomers[],
+  batch: readonly Visit[],
+): Promise<void> {
+  if (newcomers.length === 0) return;
+  const owners = new Map(batch.map(({ pageId, clientId }) => [pageId, clientId]));
+  const rows = new Map<
+    string,
+    { page: PageId; client: ClientId; hour: string; visitors: number }
+  >();
+  for (const { pageId, hour, visitors } of newcomers) {
+    const key = `${pageId} ${hour}`;
+    const row = rows.get(key) ?? {
+      ...{ page: pageId, client: owners.get(pageId)!, hour, visitors: 0 },
+    };
+    row.visitors += visitors;
+    rows.set(key, row);
+  }
+  await tx.execute(sql`
+    insert into ${pageHours} (client_id, page_id, hour, visitors, converted, leads)
+    select client, page, hour, visitors, 0, 0
+    from jsonb_to_recordset(${JSON.stringify([...rows.values()])}::jsonb)
+      as rows (client uuid, page uuid, hour timestamptz, visitors int)
+    order by page, hour
+    on conflict (page_id, hour) do update set visitors = page_hours.visitors + excluded.visitors`);
+}
 
 /** Adds counts to the roll-up: a write to be sent. Rows are taken in one order, so that two writers never wait for each other in a ring. */
 export function addToDays(tx: Queries, rows: (typeof pageDays.$inferInsert)[]) {
@@ -152,7 +205,7 @@ export function addToDays(tx: Queries, rows: (typeof pageDays.$inferInsert)[]) {
     .insert(pageDays)
     .values(rows.toSorted((a, b) => (keyOf(a as Place) < keyOf(b as Place) ? -1 : 1)))
     .onConflictDoUpdate({
-      target: [pageDays.pageId, pageDays.day, pageDays.source, pageDays.device],
+      target: [pageDays.pageId, pageDays.day, pageDays.source, pageDays.device, pageDays.campaign],
       set: {
         views: sql`${pageDays.views} + excluded.views`,
         visitors: sql`${pageDays.visitors} + excluded.visitors`,

@@ -1,5 +1,5 @@
-import type { Answered, api as endpoints } from '@plumgate/contract';
-import type { EditorPage } from '@plumgate/contract';
+import type { Answered, api as endpoints, EditorPage } from '@plumgate/contract';
+import type { Draft } from '@plumgate/core/page';
 import { addressOf, asOwner } from '../../testing/booking-world.ts';
 import { browserOf } from '../../testing/browser.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
@@ -17,8 +17,8 @@ afterEach(() => app.stop());
 type Test = Answered<typeof endpoints.getTest>;
 const headline = 'Calm from the first minute';
 
-const editor = async () =>
-  (await api('GET', `/api/pages/${world.first.pageId}`)).json<EditorPage>();
+type Page = EditorPage & { draft: Draft };
+const editor = async () => (await api('GET', `/api/pages/${world.first.pageId}`)).json<Page>();
 /** Gives the page's draft another title. */
 async function writeDraft(title = headline): Promise<void> {
   const { version, draft } = await editor();

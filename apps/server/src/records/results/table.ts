@@ -27,6 +27,10 @@ export const pageVisitors = pgTable(
     day: date({ mode: 'string' }).notNull(),
     source: text().notNull().default('Direct'),
     device: text().$type<'phone' | 'wide'>().notNull().default('wide'),
+    /** The campaign they first came by, as the address said it; empty for none. */
+    campaign: text().notNull().default(''),
+    /** The beginning of the hour in which they first came (`countedHour`). */
+    hour: instant(),
     /** They sent a form of the page's funnel after they saw the page. */
     isLead: boolean('is_lead').notNull().default(false),
   },
@@ -36,7 +40,7 @@ export const pageVisitors = pgTable(
   ],
 );
 
-/** The roll-up that every count is read from: one row for a page, a local day, a source and a kind of device. */
+/** The roll-up that every count is read from: one row for a page, a local day, a source, a kind of device and a campaign. */
 export const pageDays = pgTable(
   'page_days',
   {
@@ -45,6 +49,7 @@ export const pageDays = pgTable(
     day: date({ mode: 'string' }).notNull(),
     source: text().notNull(),
     device: text().$type<'phone' | 'wide'>().notNull(),
+    campaign: text().notNull().default(''),
     views: integer().notNull(),
     visitors: integer().notNull(),
     leads: integer().notNull(),
@@ -54,12 +59,33 @@ export const pageDays = pgTable(
     converted: integer().notNull().default(0),
   },
   (table) => [
-    primaryKey({ columns: [table.pageId, table.day, table.source, table.device] }),
+    primaryKey({
+      columns: [table.pageId, table.day, table.source, table.device, table.campaign],
+    }),
     index('page_days_by_client').on(table.clientId, table.day),
     // Most rows have visitors and no lead: leads over a time are read from here alone.
     index('page_days_leads')
       .on(table.clientId, table.day, table.newLeads)
       .where(sql`${table.newLeads} > 0`),
+  ],
+);
+
+/** The roll-up by the hour beside that by the day: one row for a page and an hour (`countedHour`). */
+export const pageHours = pgTable(
+  'page_hours',
+  {
+    clientId: ofClient(),
+    pageId: uuid('page_id').$type<PageId>().notNull(),
+    hour: instant().notNull(),
+    visitors: integer().notNull(),
+    /** Of the hour's visitors, those who became leads, whenever they did. */
+    converted: integer().notNull(),
+    /** People who sent their first form of the funnel in the hour. */
+    leads: integer().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.pageId, table.hour] }),
+    index('page_hours_by_client').on(table.clientId, table.hour),
   ],
 );
 

@@ -16,6 +16,7 @@ import { useEndpoint } from '../../api/hooks.ts';
 import { InlineField, InlineSelect } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { HourTable } from './hour-table.tsx';
 import { ResultFiguresRow } from './result-figures.tsx';
 import { ResultsLine } from './results-line.tsx';
 import { ResultsTabs } from './results-tabs.tsx';
@@ -24,8 +25,10 @@ import { resultSentence } from './result-sentence.ts';
 
 const parts: Record<Exclude<ResultPart, 'day'>, string> = {
   source: 'By source',
+  campaign: 'By campaign',
   page: 'By page',
   device: 'By device',
+  hour: 'By weekday and hour',
   variation: 'By variation of a split test',
 };
 
@@ -124,7 +127,11 @@ function Results({
               value={by}
               onChange={(part) => set({ by: part })}
             />
-            <ResultsTable {...{ client, period, by }} rows={taken.data.rows} />
+            {by === 'hour' ? (
+              <HourTable rows={taken.data.rows} />
+            ) : (
+              <ResultsTable {...{ client, period, by }} rows={taken.data.rows} />
+            )}
           </section>
         </div>
       )}

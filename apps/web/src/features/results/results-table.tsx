@@ -16,7 +16,7 @@ export function ResultsTable({
 }: {
   client: ClientSummary;
   period: Period;
-  by: Exclude<ResultPart, 'day'>;
+  by: Exclude<ResultPart, 'day' | 'hour'>;
   rows: readonly ResultRow[];
 }) {
   const columns = useMemo(() => columnsOf({ client, period, by }), [client, period, by]);
@@ -27,7 +27,13 @@ export function ResultsTable({
   );
 }
 
-const labels = { source: 'Source', page: 'Page', device: 'Device', variation: 'Variation' };
+const labels = {
+  source: 'Source',
+  campaign: 'Campaign',
+  page: 'Page',
+  device: 'Device',
+  variation: 'Variation',
+};
 
 const columnsOf = ({
   client,

@@ -80,7 +80,7 @@ it('lists the ideas with what came of them, and plans another for a live page', 
         {
           ...{ pageId: pageId as never, name: 'First visit', funnelId: pageId as never },
           ...{ funnel: 'Nervous patients', slug: 'first-visit', address: '', live: true },
-          ...{ state: 'changed', visitors30: 0, leads30: 0, converted30: 0, leadsEver: 0 },
+          ...{ state: 'changed' as const, visitors30: 0, leads30: 0, converted30: 0, leadsEver: 0 },
           ...{
             hasForm: true,
             createdAt: '2026-11-01T09:00:00Z',

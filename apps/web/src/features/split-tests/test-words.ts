@@ -1,6 +1,13 @@
 import type { TestSummary, TestView } from '@plumgate/contract';
 import { shareText } from '@plumgate/core/results';
-import { measureNames, planTest, type TestPlan, type TestWarning } from '@plumgate/core/splittest';
+import {
+  findableLift,
+  measureNames,
+  patientDays,
+  planTest,
+  type TestPlan,
+  type TestWarning,
+} from '@plumgate/core/splittest';
 
 /** What a test says, in a sentence or two. */
 export function verdictWords(test: TestSummary & Partial<Pick<TestView, 'base' | 'lift'>>): string {
@@ -60,7 +67,15 @@ export function planWords(plan: TestPlan): string {
   const need = `To find a rise from ${from} to ${to} in 8 of 10 tests, each variation needs about ${visitorsEach.toLocaleString('en-US')} visitors.`;
   if (days === null)
     return `${need} Nobody has come to this page yet, so it can’t be said how long that takes.`;
-  return `${need} With ${aDay(plan.perDay)} that takes up to ${days.toLocaleString('en-US')} ${days === 1 ? 'day' : 'days'}.${days > 90 ? ' That is long: test a bigger change, and hope for more.' : ''}`;
+  const takes = `${need} With ${aDay(plan.perDay)} that takes up to ${days.toLocaleString('en-US')} ${days === 1 ? 'day' : 'days'}.`;
+  return days > patientDays ? `${takes} ${findableWords(plan)}` : takes;
+}
+
+function findableWords(plan: TestPlan): string {
+  const lift = findableLift(plan);
+  if (lift === null) return 'Too few visitors come to this page for a test.';
+  const rate = shareText(plan.base * (1 + lift), 1);
+  return `In ${patientDays} days it could find a rise to ${rate} or more: test a bigger change.`;
 }
 
 const aDay = (perDay: number): string => {
