@@ -29,6 +29,8 @@ export const ResultFigures = z.object({
   /** People who reached a stage that counts as won, and what they are worth, in minor units of the client's currency. */
   won: z.int(),
   value: z.int(),
+  /** What ads cost, in the same; null where it can't be told for parts such as these. */
+  cost: z.int().nullable(),
   /** The share of visitors who became leads with its 95% interval; null for the share itself where nobody came. */
   rate: z.object({ value: z.number().nullable(), low: z.number(), high: z.number() }),
 });

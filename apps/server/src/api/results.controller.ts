@@ -1,16 +1,42 @@
 import { Controller } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { ClientResultsService } from '../domains/results/client-results.service.ts';
+import { SpendService } from '../domains/results/spend.service.ts';
 import { Bind, Input } from '../platform/http/bind.ts';
 
 @Controller()
 export class ResultsController {
-  constructor(private readonly results: ClientResultsService) {}
+  constructor(
+    private readonly results: ClientResultsService,
+    private readonly spend: SpendService,
+  ) {}
 
   @Bind(api.getResults)
   get(
     @Input() { params, query: { by, ...period } }: InputOf<typeof api.getResults>,
   ): Promise<Answer<typeof api.getResults>> {
     return this.results.of(params.clientId, period, by);
+  }
+
+  @Bind(api.getSpend)
+  getSpend(
+    @Input() { params, query }: InputOf<typeof api.getSpend>,
+  ): Promise<Answer<typeof api.getSpend>> {
+    return this.spend.of(params.clientId, query);
+  }
+
+  @Bind(api.writeSpend)
+  async writeSpend(
+    @Input() { params, body }: InputOf<typeof api.writeSpend>,
+  ): Promise<Answer<typeof api.writeSpend>> {
+    return { written: await this.spend.write(params.clientId, body.rows) };
+  }
+
+  @Bind(api.setAdBudget)
+  async setBudget(
+    @Input() { params, body }: InputOf<typeof api.setAdBudget>,
+  ): Promise<Answer<typeof api.setAdBudget>> {
+    await this.spend.setBudget(params.clientId, body.monthly);
+    return {};
   }
 }

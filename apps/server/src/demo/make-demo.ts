@@ -17,6 +17,7 @@ import { addHygieneVisits } from './hygiene-visits.ts';
 import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
 import { SourceService } from '../domains/results/source.service.ts';
+import { addAdSpend } from './ad-spend.ts';
 import { demoCallNumbers, demoSourceRules } from './sources.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { CampaignService } from '../domains/campaigns/campaign.service.ts';
@@ -99,6 +100,7 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
   await sortIntoStages(app, until, { id: world.marketer, name: 'Mabel Otterby' });
   await addLateRules(app);
   await addHygieneVisits(app, (await app.get(ClientService).bySlug(quayside.slug))!.id);
+  await addAdSpend(app, until, days);
   await tellTeam(app, usualNotices);
   clock.run();
 }

@@ -71,6 +71,15 @@ const helps: Help[] = [
     ],
   },
   {
+    at: /^results\/spend/,
+    title: 'Ad spend',
+    lines: [
+      'Write down what ads cost by day and source, or import the report of the ad platform. A row replaces that of the same day, source and campaign, so a report can be imported again.',
+      'Use the names of sources that Results uses: cost and leads then stand in one row.',
+      'Where the month ends is reckoned from the days that were written down, not from today.',
+    ],
+  },
+  {
     at: /^results\/tests/,
     title: 'Split tests',
     lines: [

@@ -130,6 +130,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/results/spend',
+        lazy: async () => ({
+          Component: (await import('../features/spend/spend-screen.tsx')).SpendScreen,
+        }),
+      },
+      {
         path: '/:client/results',
         lazy: async () => ({
           Component: (await import('../features/results/results-screen.tsx')).ResultsScreen,

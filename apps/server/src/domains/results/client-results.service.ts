@@ -8,7 +8,7 @@ import {
   type Period,
   type ResultCounts,
 } from '@plumgate/core/results';
-import { eq, sql, type SQL } from 'drizzle-orm';
+import { and, between, eq, sql, type SQL } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { bookings } from '../../records/booking/table.ts';
 import { clients } from '../../records/clients/table.ts';
@@ -17,6 +17,7 @@ import { pages } from '../../records/pages/table.ts';
 import { stages } from '../../records/people/stages.table.ts';
 import { people } from '../../records/people/table.ts';
 import { personVisitors } from '../../records/people/visitors.table.ts';
+import { adSpend } from '../../records/results/spend.table.ts';
 import { pageDays, pageHours, pageVisitors } from '../../records/results/table.ts';
 import {
   splitTests,
@@ -56,15 +57,58 @@ export class ClientResultsService {
     const counts = await partsBy(by);
     // Pages count whoever saw them: together they would count somebody once for each step. Few visitors are in a test.
     const whole = by === 'page' || by === 'variation' ? await partsBy('day') : counts;
+    const costs = await this.costsBy(clientId, period, by);
+    const parts = new Map<string, ResultRow>(
+      counts.map(({ key, label, ...of }) => [
+        key,
+        {
+          ...{ key, label: label ?? unknown[by] },
+          ...figures(of),
+          cost: costs && (costs.get(key) ?? 0),
+        },
+      ]),
+    );
+    // What cost something and brought nobody is a part, too.
+    for (const [key, cost] of costs ?? [])
+      if (!parts.has(key))
+        parts.set(key, { key, label: key || unknown[by], ...figures(noResults), cost });
+    const rows = [...parts.values()];
+    if (by === 'day') rows.sort((a, b) => (a.key < b.key ? -1 : 1));
     return {
-      rows: counts.map(({ key, label, ...of }) => ({
-        ...{ key, label: label ?? unknown[by] },
-        ...figures(of),
-      })),
-      total: figures(whole.reduce(addCounts, noResults)),
+      rows,
+      total: {
+        ...figures(whole.reduce(addCounts, noResults)),
+        cost: await this.cost(clientId, period),
+      },
     };
   }
+
+  /** What was spent by part; null where spending is not written down by such parts. */
+  private async costsBy(
+    clientId: ClientId,
+    { from, to }: Period,
+    by: ResultPart,
+  ): Promise<Map<string, number> | null> {
+    const part = Object.hasOwn(costParts, by) ? costParts[by as keyof typeof costParts] : null;
+    if (!part) return null;
+    const rows = await this.database.db
+      .select({ key: sql<string>`${part}::text`, cost: spent })
+      .from(adSpend)
+      .where(and(eq(adSpend.clientId, clientId), between(adSpend.day, from, to)))
+      .groupBy(part);
+    return new Map(rows.map(({ key, cost }) => [key, cost]));
+  }
+
+  private async cost(clientId: ClientId, { from, to }: Period): Promise<number> {
+    const [row] = await this.database.db
+      .select({ cost: spent })
+      .from(adSpend)
+      .where(and(eq(adSpend.clientId, clientId), between(adSpend.day, from, to)));
+    return row!.cost;
+  }
 }
+
+const spent = sql<number>`coalesce(sum(${adSpend.amount}), 0)`.mapWith(Number);
 
 /** Whether a moment lies in a period of a zone's calendar. */
 const withinOf =
@@ -95,7 +139,7 @@ function variationsQuery(clientId: ClientId, zone: string, period: Period): SQL 
       select variation_id, sum(leads) as leads, sum(bookings) as bookings, sum(came) as came, sum(won) as won, sum(value) as value
       from did group by variation_id
     )
-    select v.id::text as key, t.hypothesis || ' · ' || chr(65 + v.position) as label,
+    select v.id::text as key, chr(65 + v.position) || ' · ' || t.hypothesis as label,
       (select count(*) from seen where seen.variation_id = v.id)::int as visitors,
       coalesce(leads, 0)::int as converted, coalesce(leads, 0)::int as leads, coalesce(bookings, 0)::int as bookings,
       coalesce(came, 0)::int as came, coalesce(won, 0)::int as won, coalesce(value, 0)::text as value
@@ -103,6 +147,8 @@ function variationsQuery(clientId: ClientId, zone: string, period: Period): SQL 
     where v.client_id = ${clientId} and exists (select 1 from seen where seen.variation_id = v.id)
     order by t.made_at desc, v.position`;
 }
+
+const costParts = { source: adSpend.source, campaign: adSpend.campaign, day: adSpend.day };
 
 function partsQuery(
   clientId: ClientId,
@@ -214,7 +260,7 @@ const countsOf = ({
   value: Number(value) as Cents,
 });
 
-function figures({ converted, ...counts }: ResultCounts): ResultFigures {
+function figures({ converted, ...counts }: ResultCounts): Omit<ResultFigures, 'cost'> {
   return {
     ...counts,
     conversions: converted,

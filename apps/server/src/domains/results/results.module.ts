@@ -5,6 +5,7 @@ import { EventLog } from './event-log.ts';
 import { SectionCounter } from './section-counter.ts';
 import { LeadRatesService } from './lead-rates.service.ts';
 import { ResultsService } from './results.service.ts';
+import { SpendService } from './spend.service.ts';
 import { SourceService } from './source.service.ts';
 import { VisitCounter } from './visit-counter.ts';
 
@@ -18,6 +19,7 @@ import { VisitCounter } from './visit-counter.ts';
     SectionCounter,
     EventLog,
     SourceService,
+    SpendService,
   ],
   exports: [
     ClientResultsService,
@@ -27,6 +29,7 @@ import { VisitCounter } from './visit-counter.ts';
     SectionCounter,
     EventLog,
     SourceService,
+    SpendService,
   ],
 })
 export class ResultsModule {}

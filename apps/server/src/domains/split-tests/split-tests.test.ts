@@ -87,8 +87,8 @@ it('shows each variation to its share of the visitors, the same at every visit, 
   );
   const { rows, total } = by.json<Answered<typeof endpoints.getResults>>();
   expect(rows.map(({ label, visitors, leads }) => [label, visitors, leads])).toEqual([
-    ['A calmer headline makes more people write · A', a.length, 1],
-    ['A calmer headline makes more people write · B', b.length, 2],
+    ['A · A calmer headline makes more people write', a.length, 1],
+    ['B · A calmer headline makes more people write', b.length, 2],
   ]);
   expect(total).toMatchObject({ visitors: 41, leads: 3 });
   expect(variations[1]!.difference!.low).toBeLessThan(0);

@@ -68,8 +68,12 @@ export function HourTable({ rows }: { rows: readonly ResultRow[] }) {
 
 const hourName = (hour: number): string => `${hour % 12 || 12} ${hour < 12 ? 'AM' : 'PM'}`;
 
-/** Of a shade between the paper and plum, with words that can be read on it. */
-const shade = (share: number) => ({
-  background: `color-mix(in oklab, var(--color-plum) ${Math.round(share * 90)}%, var(--color-paper))`,
-  ...(share > 0.5 && { color: 'var(--color-sheet)' }),
-});
+/** Between the paper and plum, without the shades in the middle, on which neither dark nor light words can be read. */
+const shade = (share: number) => {
+  const isDark = share > 0.6;
+  const percent = Math.round(isDark ? 65 + (share - 0.6) * 60 : share * 60);
+  return {
+    background: `color-mix(in oklab, var(--color-plum) ${percent}%, var(--color-paper))`,
+    ...(isDark && { color: 'var(--color-sheet)' }),
+  };
+};

@@ -1,5 +1,6 @@
 import type { ClientSummary, ResultFigures } from '@plumgate/contract';
 import { shareText, type Period } from '@plumgate/core/results';
+import { costOfOne } from '@plumgate/core/spend';
 import { Link } from 'react-router';
 import { wholeMoney } from '../../ui/whole-money.ts';
 import { peopleAddress } from './people-address.ts';
@@ -14,7 +15,8 @@ export function ResultFiguresRow({
   client: ClientSummary;
   period: Period;
 }) {
-  const { visitors, leads, conversions, bookings, came, won, value } = total;
+  const { visitors, leads, conversions, bookings, came, won, value, cost } = total;
+  const costOfLead = costOfOne(cost ?? 0, leads);
   return (
     <dl className="flex flex-wrap items-end gap-x-8 gap-y-3 tabular-nums">
       <Figure label={visitors === 1 ? 'visitor' : 'visitors'} value={count(visitors)} />
@@ -28,6 +30,15 @@ export function ResultFiguresRow({
       <Figure label="came" value={count(came)} />
       <Figure label="won" value={count(won)} />
       <Figure label="won value" value={wholeMoney(value, client.currency)} />
+      {cost !== null && cost > 0 && (
+        <>
+          <Figure label="cost" value={wholeMoney(cost, client.currency)} />
+          <Figure
+            label="a lead"
+            value={costOfLead === null ? '–' : wholeMoney(costOfLead, client.currency)}
+          />
+        </>
+      )}
     </dl>
   );
 }

@@ -4,6 +4,7 @@ import { resultSentence } from './result-sentence.ts';
 
 const of = (conversions: number, visitors: number): ResultFigures => ({
   ...{ visitors, conversions, leads: conversions, bookings: 0, came: 0, won: 0, value: 0 },
+  cost: null,
   rate: rateOf({ converted: conversions, visitors }),
 });
 

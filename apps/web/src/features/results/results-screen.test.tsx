@@ -15,6 +15,7 @@ const row = (key: string, visitors: number, leads: number): ResultRow => ({
     came: 0,
     won: 0,
     value: 0,
+    cost: null,
   },
   rate: rateOf({ converted: leads, visitors }),
 });

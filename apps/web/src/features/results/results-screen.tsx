@@ -1,24 +1,16 @@
 import { api, type ResultPart } from '@plumgate/contract';
 import { localDay } from '@plumgate/core/basics';
-import {
-  daysIn,
-  periodBefore,
-  periodCalled,
-  periodNames,
-  type Period,
-  type PeriodName,
-} from '@plumgate/core/results';
-import { useSearchParams } from 'react-router';
+import { daysIn, periodBefore, type Period } from '@plumgate/core/results';
 import { Temporal } from 'temporal-polyfill';
-import { z } from 'zod';
 import { useClient } from '../../api/client.ts';
 import { useEndpoint } from '../../api/hooks.ts';
-import { InlineField, InlineSelect } from '../../ui/field.tsx';
+import { InlineSelect } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { HourTable } from './hour-table.tsx';
 import { ResultFiguresRow } from './result-figures.tsx';
 import { ResultsLine } from './results-line.tsx';
+import { PeriodChoice, usePeriod } from './period-choice.tsx';
 import { ResultsTabs } from './results-tabs.tsx';
 import { ResultsTable } from './results-table.tsx';
 import { resultSentence } from './result-sentence.ts';
@@ -49,8 +41,8 @@ function Results({
   client: NonNullable<ReturnType<typeof useClient>>;
   today: string;
 }) {
-  const [search, setSearch] = useSearchParams();
-  const { name, period } = periodIn(search, today);
+  const chosen = usePeriod(today);
+  const { period, search, set } = chosen;
   const asked = search.get('by') ?? '';
   const by = Object.hasOwn(parts, asked) ? (asked as keyof typeof parts) : 'source';
   const params = { clientId: client.id };
@@ -61,12 +53,6 @@ function Results({
   const days = useEndpoint(api.getResults, ask(period, 'day'), held);
   const earlier = useEndpoint(api.getResults, ask(before, 'day'), held);
   const failed = [taken, days, earlier].find(({ isError }) => isError);
-  const set = (changes: Record<string, string>) =>
-    setSearch({ ...Object.fromEntries(search), ...changes }, { replace: true });
-  const setOwn = (changes: Partial<Period>) => {
-    const { from, to } = { ...period, ...changes };
-    if (from && to) set({ time: 'own', ...(from <= to ? { from, to } : { from: to, to: from }) });
-  };
   return (
     <>
       <PageHead
@@ -75,30 +61,7 @@ function Results({
           <span className="text-muted">compared with the {dayCount(daysIn(period))} before</span>
         }
       >
-        <InlineSelect
-          label="Time"
-          options={{ ...periodNames, own: 'Own days' }}
-          value={name}
-          onChange={(time) => set({ time, ...(time === 'own' && period) })}
-        />
-        {name === 'own' && (
-          <>
-            <InlineField
-              label="From"
-              type="date"
-              value={period.from}
-              max={today}
-              onChange={(from) => setOwn({ from })}
-            />
-            <InlineField
-              label="To"
-              type="date"
-              value={period.to}
-              max={today}
-              onChange={(to) => setOwn({ to })}
-            />
-          </>
-        )}
+        <PeriodChoice chosen={chosen} today={today} />
       </PageHead>
       <ResultsTabs slug={client.slug} />
       {failed ? (
@@ -139,17 +102,4 @@ function Results({
   );
 }
 
-/** The time that the address asks for: one by its name, or from one day to another. */
-function periodIn(
-  search: URLSearchParams,
-  today: string,
-): { name: PeriodName | 'own'; period: Period } {
-  const [time, from, to] = ['time', 'from', 'to'].map((field) => search.get(field) ?? '');
-  if (time === 'own' && isDay(from!) && isDay(to!) && from! <= to!)
-    return { name: 'own', period: { from: from!, to: to! } };
-  const name = Object.hasOwn(periodNames, time!) ? (time as PeriodName) : 'last-30';
-  return { name, period: periodCalled(name, today) };
-}
-
-const isDay = (text: string): boolean => z.iso.date().safeParse(text).success;
 const dayCount = (days: number): string => (days === 1 ? 'day' : `${days} days`);

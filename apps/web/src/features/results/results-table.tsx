@@ -1,5 +1,6 @@
 import type { ClientSummary, ResultFigures, ResultPart, ResultRow } from '@plumgate/contract';
 import type { Period } from '@plumgate/core/results';
+import { costOfOne } from '@plumgate/core/spend';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { DataTable, type Column } from '../../ui/data-table.tsx';
@@ -19,7 +20,10 @@ export function ResultsTable({
   by: Exclude<ResultPart, 'day' | 'hour'>;
   rows: readonly ResultRow[];
 }) {
-  const columns = useMemo(() => columnsOf({ client, period, by }), [client, period, by]);
+  const columns = useMemo(
+    () => columnsOf({ client, period, by, rows }),
+    [client, period, by, rows],
+  );
   return (
     <div className="overflow-x-auto rounded-card border border-line bg-sheet">
       <DataTable label={labels[by]} columns={columns} rows={rows} keyOf={({ key }) => key} />
@@ -39,10 +43,12 @@ const columnsOf = ({
   client,
   period,
   by,
+  rows,
 }: {
   client: ClientSummary;
   period: Period;
   by: keyof typeof labels;
+  rows: readonly ResultRow[];
 }): Column<ResultRow>[] => [
   {
     id: 'label',
@@ -86,6 +92,7 @@ const columnsOf = ({
   { ...numbers('bookings', 'Booked'), wideOnly: true },
   { ...numbers('came', 'Came'), wideOnly: true },
   { ...numbers('won', 'Won'), wideOnly: true },
+  ...(rows.some(({ cost }) => cost) ? costColumns(client.currency) : []),
   {
     id: 'value',
     header: 'Won value',
@@ -93,6 +100,23 @@ const columnsOf = ({
     wideOnly: true,
     sortBy: ({ value }) => value,
     cell: ({ value }) => (value === 0 ? none : wholeMoney(value, client.currency)),
+  },
+];
+
+/** Shown once somebody has written down what ads cost. */
+const costColumns = (currency: string): Column<ResultRow>[] => [
+  {
+    ...{ id: 'cost', header: 'Cost', isNumber: true, wideOnly: true },
+    sortBy: ({ cost }) => cost ?? 0,
+    cell: ({ cost }) => (cost ? wholeMoney(cost, currency) : none),
+  },
+  {
+    ...{ id: 'cost-of-lead', header: 'Cost a lead', isNumber: true, wideOnly: true },
+    sortBy: ({ cost, leads }) => costOfOne(cost ?? 0, leads) ?? 0,
+    cell: ({ cost, leads }) => {
+      const one = cost ? costOfOne(cost, leads) : null;
+      return one === null ? none : wholeMoney(one, currency);
+    },
   },
 ];
 

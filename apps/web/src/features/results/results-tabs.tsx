@@ -3,6 +3,10 @@ import { PlaceTabs } from '../../ui/place-tabs.tsx';
 export const ResultsTabs = ({ slug }: { slug: string }) => (
   <PlaceTabs
     label="Results"
-    tabs={{ [`/${slug}/results`]: 'Numbers', [`/${slug}/results/tests`]: 'Split tests' }}
+    tabs={{
+      [`/${slug}/results`]: 'Numbers',
+      [`/${slug}/results/tests`]: 'Split tests',
+      [`/${slug}/results/spend`]: 'Ad spend',
+    }}
   />
 );

@@ -22,10 +22,10 @@ export function Comparison({ variations, did }: { variations: VariationView[]; d
               Visitors
             </th>
             <th scope="col" className="text-right">
-              Of them {did}
+              Who {did}
             </th>
             <th scope="col">Rate, and where it likely lies</th>
-            <th scope="col">Above A, in points of 100 visitors</th>
+            <th scope="col">More than A, of 100 visitors</th>
           </tr>
         </thead>
         <tbody>

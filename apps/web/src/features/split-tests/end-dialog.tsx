@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { call } from '../../api/call.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { LongField, SelectField } from '../../ui/field.tsx';
-import { verdictWords } from './test-words.ts';
+import { verdictWords, warningWords } from './test-words.ts';
 
 /** Ends a test: which variation all visitors see from then on, and what was learned. */
 export function EndDialog({
@@ -21,7 +21,12 @@ export function EndDialog({
   const [keep, setKeep] = useState<VariationId>((winner ?? first!).variationId);
   const [lesson, setLesson] = useState('');
   const [failure, setFailure] = useState<unknown>(null);
-  const isEarly = test.verdict === 'too-early' || test.warnings.length > 0;
+  const cautions = [
+    ...(test.verdict === 'too-early'
+      ? ['It is early to decide. What looks better now may well be chance.']
+      : []),
+    ...test.warnings.map((one) => warningWords[one]),
+  ];
   return (
     <Dialog title="End the test" onClose={onClose}>
       <form
@@ -35,10 +40,12 @@ export function EndDialog({
         }}
       >
         <p>{verdictWords(test)}</p>
-        {isEarly && (
-          <p className="rounded-control bg-honey-tint p-3 text-[13px]">
-            It is early to decide. What looks better now may well be chance.
-          </p>
+        {cautions.length > 0 && (
+          <ul className="grid gap-1 rounded-control bg-honey-tint p-3 text-[13px]">
+            {cautions.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
         )}
         <SelectField
           label="Show to all visitors from now on"

@@ -240,12 +240,16 @@ function Progress({ test: { plan, variations, days } }: { test: TestView }) {
         <div className="h-full bg-plum" style={{ width: `${100 * share}%` }} />
       </div>
       <p className="text-[13px] text-muted">
-        {fewest.toLocaleString('en-US')} of about {plan.visitorsEach.toLocaleString('en-US')}{' '}
-        visitors for each variation, {days === 0 ? 'begun today' : `day ${days + 1}`}
+        {progressWords(fewest, plan.visitorsEach)}, {days === 0 ? 'begun today' : `day ${days + 1}`}
       </p>
     </div>
   );
 }
+
+const progressWords = (fewest: number, planned: number): string =>
+  fewest < planned
+    ? `${fewest.toLocaleString('en-US')} of about ${planned.toLocaleString('en-US')} visitors for each variation`
+    : `${fewest.toLocaleString('en-US')} visitors for each variation; about ${planned.toLocaleString('en-US')} were planned`;
 
 const deviceWords = { phone: 'on a phone', wide: 'on a wide screen' } as const;
 

@@ -1,0 +1,2 @@
+export * from './costs.ts';
+export * from './spend-file.ts';
