@@ -23,6 +23,18 @@ export const getResults = endpoint({
   answer: z.object({ rows: z.array(ResultRow), total: ResultFigures }),
 });
 
+export const exportResults = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/results.csv',
+  summary: "What a client's pages brought, taken apart, as CSV (RFC 4180)",
+  right: 'results.read',
+  params: z.object({ clientId: ClientId }),
+  query: z
+    .object({ ...days, by: z.enum(resultParts).default('source') })
+    .refine(({ from, to }) => from <= to, inOrder),
+  answerType: 'text/csv',
+  answer: z.unknown(),
+});
 export const getSpend = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/spend',

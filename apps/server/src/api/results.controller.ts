@@ -1,4 +1,4 @@
-import { Controller } from '@nestjs/common';
+import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { ClientResultsService } from '../domains/results/client-results.service.ts';
 import { SpendService } from '../domains/results/spend.service.ts';
@@ -16,6 +16,16 @@ export class ResultsController {
     @Input() { params, query: { by, ...period } }: InputOf<typeof api.getResults>,
   ): Promise<Answer<typeof api.getResults>> {
     return this.results.of(params.clientId, period, by);
+  }
+
+  @Bind(api.exportResults)
+  async export(
+    @Input() { params, query: { by, ...period } }: InputOf<typeof api.exportResults>,
+  ): Promise<StreamableFile> {
+    return new StreamableFile(Buffer.from(await this.results.csv(params.clientId, period, by)), {
+      type: 'text/csv; charset=utf-8',
+      disposition: `attachment; filename="results-by-${by}.csv"`,
+    });
   }
 
   @Bind(api.getSpend)

@@ -1,4 +1,12 @@
-import { daysIn, periodBefore, periodCalled, periodYearBefore, type PeriodName } from './index.ts';
+import {
+  daysIn,
+  periodBefore,
+  periodCalled,
+  periodCompared,
+  periodYearBefore,
+  type ComparedTime,
+  type PeriodName,
+} from './index.ts';
 
 it.each<[PeriodName, string, string]>([
   ['last-7', '2026-10-30', '2026-11-05'],
@@ -38,3 +46,13 @@ it('goes back a year', () => {
   });
   expect(daysIn({ from: '2026-11-05', to: '2026-11-01' })).toBe(0);
 });
+
+it.each<[ComparedTime, string, string]>([
+  ['before', '2026-03-01', '2026-03-30'],
+  ['week', '2026-03-24', '2026-04-22'],
+  // March has a 31st, February no 29th in 2026.
+  ['month', '2026-02-28', '2026-03-29'],
+  ['year', '2025-03-31', '2025-04-29'],
+])('compared with that %s', (time, from, to) =>
+  expect(periodCompared({ from: '2026-03-31', to: '2026-04-29' }, time)).toEqual({ from, to }),
+);

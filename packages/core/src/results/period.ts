@@ -55,6 +55,35 @@ export function periodBefore(period: Period): Period {
   };
 }
 
+/** With which time another is compared, as "compared with …" goes on. */
+export const comparedTimes = {
+  before: 'the days before',
+  week: 'a week before',
+  month: 'a month before',
+  year: 'a year before',
+} as const;
+export type ComparedTime = keyof typeof comparedTimes;
+
+/** The time that another is compared with: as many days just before, or the same days a week, a month or a year before. */
+export function periodCompared(period: Period, time: ComparedTime): Period {
+  switch (time) {
+    case 'before':
+      return periodBefore(period);
+    case 'week':
+      return movedBack(period, { weeks: 1 });
+    case 'month':
+      return movedBack(period, { months: 1 });
+    case 'year':
+      return periodYearBefore(period);
+  }
+}
+
+/** The same days some time before; a day that a month has not is its last there. */
+const movedBack = ({ from, to }: Period, by: { weeks?: number; months?: number }): Period => ({
+  from: Temporal.PlainDate.from(from).subtract(by).toString(),
+  to: Temporal.PlainDate.from(to).subtract(by).toString(),
+});
+
 /** The same days a year before; February 29 is February 28 there. */
 export const periodYearBefore = ({ from, to }: Period): Period => ({
   from: Temporal.PlainDate.from(from).subtract({ years: 1 }).toString(),

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { ResultFigures, ResultPart, ResultRow } from '@plumgate/contract';
-import type { Cents, ClientId } from '@plumgate/core/basics';
+import { minorDigits, type Cents, type ClientId } from '@plumgate/core/basics';
 import {
   addCounts,
   noResults,
@@ -10,6 +10,7 @@ import {
 } from '@plumgate/core/results';
 import { and, between, eq, sql, type SQL } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
+import { csvOf } from '../../platform/http/csv.ts';
 import { bookings } from '../../records/booking/table.ts';
 import { clients } from '../../records/clients/table.ts';
 import { submissions } from '../../records/intake/table.ts';
@@ -83,6 +84,33 @@ export class ClientResultsService {
     };
   }
 
+  /** The same as a file of rows, money in units of the client's currency. */
+  async csv(clientId: ClientId, period: Period, by: ResultPart): Promise<string> {
+    const [client] = await this.database.db
+      .select({ facts: clients.facts })
+      .from(clients)
+      .where(eq(clients.id, clientId));
+    const { currency } = client!.facts;
+    const digits = minorDigits(currency);
+    const money = (amount: number | null) =>
+      amount === null ? '' : (amount / 10 ** digits).toFixed(digits);
+    const { rows, total } = await this.of(clientId, period, by);
+    const share = (value: number | null) => value?.toFixed(4) ?? '';
+    const cells = (label: string, { rate, ...row }: ResultFigures): string[] => [
+      label,
+      ...[row.visitors, row.leads, row.conversions].map(String),
+      ...[rate.value, rate.low, rate.high].map(share),
+      ...[row.bookings, row.came, row.won].map(String),
+      money(row.value),
+      money(row.cost),
+    ];
+    return csvOf([
+      [by, ...csvHeadings, `Won value (${currency})`, `Cost (${currency})`],
+      ...rows.map((row) => cells(row.label, row)),
+      cells('Total', total),
+    ]);
+  }
+
   /** What was spent by part; null where spending is not written down by such parts. */
   private async costsBy(
     clientId: ClientId,
@@ -107,6 +135,11 @@ export class ClientResultsService {
     return row!.cost;
   }
 }
+
+const csvHeadings = [
+  ...['Visitors', 'Leads', 'Visitors who became leads', 'Rate', 'Rate from', 'Rate to'],
+  ...['Booked', 'Came', 'Won'],
+];
 
 const spent = sql<number>`coalesce(sum(${adSpend.amount}), 0)`.mapWith(Number);
 

@@ -76,6 +76,19 @@ it('stands beside what it brought, by source, campaign and day, and brings parts
   ]);
   expect((await costs('page'))[0]).toEqual([world.first.pageId, 1, null]);
   expect((await results('page')).total.cost).toBe(4700);
+  const file = await api(
+    'GET',
+    `/api/clients/${world.client.id}/results.csv?from=2026-11-01&to=2026-11-30&by=source`,
+  );
+  expect(file.headers['content-disposition']).toBe('attachment; filename="results-by-source.csv"');
+  expect(file.body.split('\r\n')).toEqual([
+    'source,Visitors,Leads,Visitors who became leads,Rate,Rate from,Rate to,Booked,Came,Won,Won value (USD),Cost (USD)',
+    // Wilson's interval of none of one, by hand: 0 to z²/(1 + z²).
+    'Radio,1,0,0,0.0000,0.0000,0.7935,0,0,0,0.00,40.00',
+    'Letter,0,0,0,,0.0000,1.0000,0,0,0,0.00,7.00',
+    'Total,1,0,0,0.0000,0.0000,0.7935,0,0,0,0.00,47.00',
+    '',
+  ]);
 });
 
 it('refuses what is no spending, and writes nothing of it', async () => {

@@ -1,6 +1,6 @@
 import type { ResultFigures } from '@plumgate/contract';
 import { rateOf } from '@plumgate/core/results';
-import { resultSentence } from './result-sentence.ts';
+import { comparedWords, resultSentence } from './result-sentence.ts';
 
 const of = (conversions: number, visitors: number): ResultFigures => ({
   ...{ visitors, conversions, leads: conversions, bookings: 0, came: 0, won: 0, value: 0 },
@@ -34,4 +34,15 @@ it.each([
     of(50, 500),
     'Fewer than 50 visitors came: too few to say how many of them become leads.',
   ],
-])('%#', (now, before, words) => expect(resultSentence(now, before, 30)).toBe(words));
+])('%#', (now, before, words) =>
+  expect(resultSentence(now, before, 'the 30 days before')).toBe(words),
+);
+
+it.each([
+  ['before', 30, 'the 30 days before'],
+  ['before', 1, 'the day before'],
+  ['week', 7, 'the same days a week before'],
+  ['year', 1, 'the same day a year before'],
+] as const)('calls the time %s of %d days', (time, days, words) =>
+  expect(comparedWords(time, days)).toBe(words),
+);

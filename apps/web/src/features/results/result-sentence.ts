@@ -1,15 +1,14 @@
 import type { ResultFigures } from '@plumgate/contract';
-import { compareRates, shareText } from '@plumgate/core/results';
+import { comparedTimes, compareRates, shareText, type ComparedTime } from '@plumgate/core/results';
 import { fewestForRate } from '@plumgate/core/statistics';
 
-/** What may be said of a rate, and of how it compares with that of as many days before. */
-export function resultSentence(now: ResultFigures, before: ResultFigures, days: number): string {
+/** What may be said of a rate, and of how it compares with that of another time, such as `the 30 days before`. */
+export function resultSentence(now: ResultFigures, before: ResultFigures, time: string): string {
   if (now.visitors < fewestForRate)
     return `Fewer than ${fewestForRate} visitors came: too few to say how many of them become leads.`;
   const { low, high } = now.rate;
   const share = `Between ${shareText(low, 1)} and ${shareText(high, 1)} of visitors become leads.`;
   const compared = compareRates(rateCounts(now), rateCounts(before));
-  const time = days === 1 ? 'the day before' : `the ${days} days before`;
   if (compared.kind === 'too-few') return `${share} In ${time} too few came to compare it with.`;
   const { points, byChance } = compared;
   if (points === 0) return `${share} That is as many as in ${time}.`;
@@ -23,3 +22,9 @@ const rateCounts = ({ conversions, visitors }: ResultFigures) => ({
   converted: conversions,
   visitors,
 });
+
+/** The time that results are compared with, in words: `the 30 days before`, `the same days a year before`. */
+export function comparedWords(time: ComparedTime, days: number): string {
+  if (time !== 'before') return `the same ${days === 1 ? 'day' : 'days'} ${comparedTimes[time]}`;
+  return days === 1 ? 'the day before' : `the ${days} days before`;
+}

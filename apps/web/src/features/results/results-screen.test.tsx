@@ -57,6 +57,25 @@ it('takes them apart in another way, and keeps the days that were chosen', async
   });
 });
 
+it('compares with another time that is chosen', async () => {
+  const server = opened([row('Search ads', 60, 6)]);
+  await screen.findByRole('table', { name: 'Source' });
+  fireEvent.change(screen.getByLabelText('Compared with'), { target: { value: 'year' } });
+  expect(await screen.findByText(/in the same days a year before/)).toBeTruthy();
+  expect(server.sent(api.getResults).at(-1)!.query).toEqual({
+    ...{ from: '2025-10-07', to: '2025-11-05', by: 'day' },
+  });
+});
+
+it('shows the hours of the week, the darker the more came', async () => {
+  opened([row('4-09', 8, 2), row('7-18', 3, 1)], 'results?by=hour');
+  const table = await screen.findByRole('table', { name: 'Visitors by weekday and hour' });
+  expect(within(table).getByTitle('Thursday, 9 AM: 8 (72.7%)').textContent).toBe('8');
+  expect(within(table).getByTitle('Sunday, 6 PM: 3 (27.3%)')).toBeTruthy();
+  fireEvent.change(screen.getByLabelText('What is shown'), { target: { value: 'leads' } });
+  expect(screen.getByTitle('Thursday, 9 AM: 2 (66.7%)')).toBeTruthy();
+});
+
 it('says where nothing was counted', async () => {
   opened([]);
   expect(await screen.findByText('Nothing was counted in this time')).toBeTruthy();

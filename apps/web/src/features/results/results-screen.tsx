@@ -1,11 +1,20 @@
-import { api, type ResultPart } from '@plumgate/contract';
+import { api, type ClientSummary, type ResultPart } from '@plumgate/contract';
 import { localDay } from '@plumgate/core/basics';
-import { daysIn, periodBefore, type Period } from '@plumgate/core/results';
+import {
+  comparedTimes,
+  daysIn,
+  periodCompared,
+  type ComparedTime,
+  type Period,
+} from '@plumgate/core/results';
 import { Temporal } from 'temporal-polyfill';
 import { useClient } from '../../api/client.ts';
 import { useEndpoint } from '../../api/hooks.ts';
+import { Button } from '../../ui/button.tsx';
 import { InlineSelect } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
+import { saveFile } from '../../ui/save-file.ts';
+import { useAct } from '../../ui/use-act.ts';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { HourTable } from './hour-table.tsx';
 import { ResultFiguresRow } from './result-figures.tsx';
@@ -13,7 +22,7 @@ import { ResultsLine } from './results-line.tsx';
 import { PeriodChoice, usePeriod } from './period-choice.tsx';
 import { ResultsTabs } from './results-tabs.tsx';
 import { ResultsTable } from './results-table.tsx';
-import { resultSentence } from './result-sentence.ts';
+import { comparedWords, resultSentence } from './result-sentence.ts';
 
 const parts: Record<Exclude<ResultPart, 'day'>, string> = {
   source: 'By source',
@@ -47,7 +56,11 @@ function Results({
   const by = Object.hasOwn(parts, asked) ? (asked as keyof typeof parts) : 'source';
   const params = { clientId: client.id };
   const held = { keepsShown: true };
-  const before = periodBefore(period);
+  const comparedWith = search.get('with') ?? '';
+  const time = Object.hasOwn(comparedTimes, comparedWith)
+    ? (comparedWith as ComparedTime)
+    : 'before';
+  const before = periodCompared(period, time);
   const ask = (of: Period, part: ResultPart) => ({ params, query: { ...of, by: part } });
   const taken = useEndpoint(api.getResults, ask(period, by), held);
   const days = useEndpoint(api.getResults, ask(period, 'day'), held);
@@ -55,13 +68,16 @@ function Results({
   const failed = [taken, days, earlier].find(({ isError }) => isError);
   return (
     <>
-      <PageHead
-        title="Results"
-        beside={
-          <span className="text-muted">compared with the {dayCount(daysIn(period))} before</span>
-        }
-      >
+      <PageHead title="Results">
         <PeriodChoice chosen={chosen} today={today} />
+        <span className="text-muted">compared with</span>
+        <InlineSelect
+          label="Compared with"
+          options={comparedTimes}
+          value={time}
+          onChange={(other) => set({ with: other })}
+        />
+        <ExportResults {...{ client, period, by }} />
       </PageHead>
       <ResultsTabs slug={client.slug} />
       {failed ? (
@@ -77,9 +93,18 @@ function Results({
         </Empty>
       ) : (
         <div className="grid max-w-5xl gap-6 p-6 max-md:p-4">
-          <ResultFiguresRow total={taken.data.total} client={client} period={period} />
+          <ResultFiguresRow
+            total={taken.data.total}
+            before={earlier.data.total}
+            client={client}
+            period={period}
+          />
           <p className="text-[15px]">
-            {resultSentence(taken.data.total, earlier.data.total, daysIn(period))}
+            {resultSentence(
+              taken.data.total,
+              earlier.data.total,
+              comparedWords(time, daysIn(period)),
+            )}
           </p>
           <ResultsLine days={days.data.rows} period={period} />
           <section className="grid gap-2">
@@ -102,4 +127,19 @@ function Results({
   );
 }
 
-const dayCount = (days: number): string => (days === 1 ? 'day' : `${days} days`);
+/** What is shown as a file of rows. */
+function ExportResults({
+  client,
+  period,
+  by,
+}: {
+  client: ClientSummary;
+  period: Period;
+  by: ResultPart;
+}) {
+  const act = useAct();
+  const given = { params: { clientId: client.id }, query: { ...period, by } };
+  return (
+    <Button onClick={() => void act(() => saveFile(api.exportResults, given))}>Export CSV</Button>
+  );
+}

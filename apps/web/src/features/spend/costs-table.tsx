@@ -1,4 +1,5 @@
 import type { ResultRow } from '@plumgate/contract';
+import { minorDigits } from '@plumgate/core/basics';
 import { costOfOne, returnOn } from '@plumgate/core/spend';
 import { useMemo } from 'react';
 import { DataTable, type Column } from '../../ui/data-table.tsx';
@@ -46,7 +47,12 @@ function columnsOf(currency: string): Column<ResultRow>[] {
     count('won', 'Won'),
     costOf('won', 'A won job'),
     {
-      ...{ id: 'return', header: 'Back for each 1', isNumber: true, wideOnly: true },
+      ...{
+        id: 'return',
+        header: `Back for each ${wholeMoney(10 ** minorDigits(currency), currency)}`,
+        isNumber: true,
+        wideOnly: true,
+      },
       sortBy: ({ cost, value }) => returnOn(cost ?? 0, value) ?? 0,
       cell: ({ cost, value }) => returnOn(cost ?? 0, value)?.toFixed(1) ?? none,
     },

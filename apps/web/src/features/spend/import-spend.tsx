@@ -39,6 +39,7 @@ export function ImportSpend({
   };
   const { rows, problems } = readSpend(lines, { columns, source, currency, monthFirst });
   const sum = rows.reduce((all, { amount }) => all + amount, 0);
+  const rowCount = `${rows.length.toLocaleString('en-US')} ${rows.length === 1 ? 'row' : 'rows'}`;
   const isMatched = columns.includes('day') && columns.includes('amount');
   const isTooLong = rows.length > mostRows;
   return (
@@ -101,8 +102,7 @@ export function ImportSpend({
             )}
             {isMatched ? (
               <p>
-                {rows.length.toLocaleString('en-US')} {rows.length === 1 ? 'row' : 'rows'},{' '}
-                {wholeMoney(sum, currency)} in all.
+                {rowCount}, {wholeMoney(sum, currency)} in all.
                 {isTooLong &&
                   ` At most ${mostRows.toLocaleString('en-US')} at once: split the file.`}
               </p>
@@ -124,11 +124,7 @@ export function ImportSpend({
           </>
         )}
         <DialogFoot
-          does={
-            rows.length > 0 && isMatched
-              ? `Import ${rows.length.toLocaleString('en-US')} rows`
-              : 'Import'
-          }
+          does={rows.length > 0 && isMatched ? `Import ${rowCount}` : 'Import'}
           off={!isMatched || rows.length === 0 || isTooLong}
           failure={failure}
           onClose={onClose}

@@ -1,4 +1,5 @@
 import type { Answered, api } from '@plumgate/contract';
+import { minorDigits } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import { wholeMoney } from '../../ui/whole-money.ts';
 
@@ -13,9 +14,12 @@ export function monthWords({ monthly, month }: Spend, currency: string): string 
   const last = Temporal.PlainDate.from(month.until).toLocaleString('en-US', {
     ...({ month: 'short', day: 'numeric' } as const),
   });
-  const soFar = `${money(month.spent)} in ${name} up to ${last}. At this pace the month ends at about ${money(month.endsAt)}`;
+  // What is reckoned is no more exact than whole units.
+  const unit = 10 ** minorDigits(currency);
+  const endsAt = Math.round(month.endsAt / unit) * unit;
+  const soFar = `${money(month.spent)} in ${name} up to ${last}. At this pace the month ends at about ${money(endsAt)}`;
   if (monthly === null) return `${soFar}.`;
-  const over = month.endsAt - monthly;
+  const over = endsAt - monthly;
   if (over > 0) return `${soFar}, ${money(over)} above the budget of ${money(monthly)}.`;
   return `${soFar}, within the budget of ${money(monthly)}.`;
 }
