@@ -25,6 +25,7 @@ import { importPeople } from './people-import.mjs';
 import { askForPeople } from './people-lists.mjs';
 import { manyPages, timeLaunchCheck } from './many-pages.mjs';
 import { sendAtOnce } from './senders.mjs';
+import { comparePageUnderTest } from './split-test.mjs';
 import { ensurePostgres, startPostgres } from '../scripts/postgres.mjs';
 import { keepResizing, takePhotos } from './resizing.mjs';
 import { costOfRules, timeEvents, timeOverview } from './team.mjs';
@@ -115,6 +116,18 @@ add(
   inTurns(busy),
   'at least 70%',
   busyShare >= 0.7 && made > 0,
+);
+
+// The same page with a split test of four variations on it, and without.
+const { plain, tested } = await comparePageUnderTest({
+  ...{ port, host, slug: 'visit', pageId: campaign.firstPage, call: campaign.call },
+});
+const testedShare = median(tested.map((each, turn) => each / plain[turn]).slice(1));
+add(
+  'A page under a test of four variations, of its rate without one',
+  `${percent(testedShare)} (about ${Math.round(median(tested))} of ${Math.round(median(plain))} a second)`,
+  'at least 90%',
+  testedShare >= 0.9,
 );
 
 // A rich page of twelve bands, from a template.

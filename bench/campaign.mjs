@@ -70,6 +70,7 @@ export async function makeCampaign(port, code) {
   });
   return {
     clientId: client.id,
+    firstPage: steps[0].pageId,
     call,
     cookie,
     rich: await take('Rich', richPage()),

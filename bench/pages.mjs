@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { emptyPage, newBand, newBlock, prose } from '../packages/core/dist/page/index.js';
+import { prose } from '../packages/core/dist/basics/index.js';
+import { emptyPage, newBand, newBlock } from '../packages/core/dist/page/index.js';
 import {
   exampleAnswers,
   readyBands,

@@ -8,6 +8,9 @@ export const resultParts = [
   'device',
   'day',
   'hour',
+  'form',
+  'town',
+  'assignee',
   'variation',
 ] as const;
 export type ResultPart = (typeof resultParts)[number];
@@ -37,7 +40,7 @@ export const ResultFigures = z.object({
 export type ResultFigures = z.infer<typeof ResultFigures>;
 
 export const ResultRow = ResultFigures.extend({
-  /** The page's id, the source's name, `phone` or `wide`, the day, an hour of the week (`4-09`), the campaign as addresses say it, or the id of a split test's variation; empty where it is not known. */
+  /** The page's id, the source's name, `phone` or `wide`, the day, an hour of the week (`4-09`), the campaign as addresses say it, the form's id, the town, the assignee's id, or the id of a split test's variation; empty where it is not known. */
   key: z.string(),
   label: z.string(),
 });

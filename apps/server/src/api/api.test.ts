@@ -292,6 +292,16 @@ describe('every id in an address', () => {
        values (gen_random_uuid(), $1, $2, 'draft', '[]', true, now()) returning id`,
       [clientId, funnelId],
     );
+    const testId = await add(
+      `insert into split_tests (id, client_id, page_id, hypothesis, measure, base, lift, audience, made_at)
+       values (gen_random_uuid(), $1, $2, '', 'lead', 0.1, 0.2, '{"devices":[],"sources":[]}', now()) returning id`,
+      [clientId, pageId],
+    );
+    const variationId = await add(
+      `insert into split_test_variations (id, client_id, test_id, position, share)
+       values (gen_random_uuid(), $1, $2, 0, 1) returning id`,
+      [clientId, testId],
+    );
     const ruleId = await add(
       `insert into routing_rules (id, client_id, position, "on", content)
        select gen_random_uuid(), $1, 0, false, content from routing_rules limit 1 returning id`,
@@ -333,7 +343,7 @@ describe('every id in an address', () => {
       [clientId, staffId],
     );
     return {
-      ...{ pictureId, approvalId, remarkId, testRunId, ruleId, fieldId },
+      ...{ pictureId, approvalId, remarkId, testRunId, testId, variationId, ruleId, fieldId },
       ...{ campaignId, voucherPoolId, code, staffId, timeOffId, busyFeedId },
     };
   }

@@ -11,6 +11,8 @@ import {
 import { and, between, eq, sql, type SQL } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { csvOf } from '../../platform/http/csv.ts';
+import { users } from '../../records/accounts/table.ts';
+import { forms } from '../../records/forms/table.ts';
 import { bookings } from '../../records/booking/table.ts';
 import { clients } from '../../records/clients/table.ts';
 import { submissions } from '../../records/intake/table.ts';
@@ -57,7 +59,8 @@ export class ClientResultsService {
     };
     const counts = await partsBy(by);
     // Pages count whoever saw them: together they would count somebody once for each step. Few visitors are in a test.
-    const whole = by === 'page' || by === 'variation' ? await partsBy('day') : counts;
+    const whole =
+      by === 'page' || by === 'variation' || isOfPeople(by) ? await partsBy('day') : counts;
     const costs = await this.costsBy(clientId, period, by);
     const parts = new Map<string, ResultRow>(
       counts.map(({ key, label, ...of }) => [
@@ -181,6 +184,9 @@ function variationsQuery(clientId: ClientId, zone: string, period: Period): SQL 
     order by t.made_at desc, v.position`;
 }
 
+/** Taken apart by what is known of people alone: who came and did not write is in none of the parts. */
+const isOfPeople = (by: ResultPart): boolean => by === 'form' || by === 'town' || by === 'assignee';
+
 const costParts = { source: adSpend.source, campaign: adSpend.campaign, day: adSpend.day };
 
 function partsQuery(
@@ -192,12 +198,6 @@ function partsQuery(
   const within = withinOf(zone, period);
   const { from, to } = period;
   const { ofVisits, ofPerson, label } = keysOf(zone)[by];
-  // Only hours are read from the roll-up by the hour: that by the day has fewer rows.
-  const visits =
-    by === 'hour'
-      ? sql`${pageHours} where client_id = ${clientId} and ${within(sql`hour`)}`
-      : sql`${pageDays} where client_id = ${clientId} and day between ${from} and ${to}`;
-  const newLeads = by === 'hour' ? sql`leads` : sql`new_leads`;
   const seen =
     by === 'page'
       ? sql`true`
@@ -205,6 +205,19 @@ function partsQuery(
             select distinct on (funnel_id) id from ${pages}
             where client_id = ${clientId} and removed_at is null order by funnel_id, position
           )`;
+  const counted = sql`
+        select ${ofVisits ?? ofPerson} as key,
+          case when ${seen} then visitors else 0 end as visitors,
+          case when ${seen} then converted else 0 end as converted`;
+  const nothingElse = sql`0 as bookings, 0 as came, 0 as won, 0::bigint as value`;
+  // Only hours are read from the roll-up by the hour: that by the day has fewer rows.
+  const visited = !ofVisits
+    ? sql`
+        select ${ofPerson} as key, 0 as visitors, 0 as converted, 1 as leads, ${nothingElse}
+        from (${firstSubmissions(clientId, within)}) as happened`
+    : by === 'hour'
+      ? sql`${counted}, leads, ${nothingElse} from ${pageHours} where client_id = ${clientId} and ${within(sql`hour`)}`
+      : sql`${counted}, new_leads as leads, ${nothingElse} from ${pageDays} where client_id = ${clientId} and day between ${from} and ${to}`;
   return sql`
       with happened as (
         select person_id, (made_at at time zone ${zone})::date as day,
@@ -216,11 +229,7 @@ function partsQuery(
         from ${people} as p join ${stages} as s on s.id = p.stage_id
         where p.client_id = ${clientId} and p.removed_at is null and s.outcome = 'won' and ${within(sql`p.stage_at`)}
       ), counted as (
-        select ${ofVisits} as key,
-          case when ${seen} then visitors else 0 end as visitors,
-          case when ${seen} then converted else 0 end as converted,
-          ${newLeads} as leads, 0 as bookings, 0 as came, 0 as won, 0::bigint as value
-        from ${visits}
+        ${visited}
         union all
         select ${ofPerson}, 0, 0, 0, bookings, came, won, value from happened
       )
@@ -231,10 +240,21 @@ function partsQuery(
       order by ${by === 'day' || by === 'hour' ? sql`key` : sql`sum(visitors) desc, sum(leads) desc, key`}`;
 }
 
-/** How visits and people are taken apart, as queries, and what a part is called. */
+/** The first form that each person sent in a funnel: what a lead is. */
+const firstSubmissions = (clientId: ClientId, within: (moment: SQL) => SQL): SQL => sql`
+  select s.person_id from ${submissions} as s join ${pages} as p on p.id = s.page_id
+  where s.client_id = ${clientId} and ${within(sql`s.received_at`)} and not exists (
+    select 1 from ${submissions} as earlier join ${pages} as there on there.id = earlier.page_id
+    where earlier.person_id = s.person_id and there.funnel_id = p.funnel_id and earlier.received_at < s.received_at
+  )`;
+
+/** How visits and people are taken apart, as queries, and what a part is called; visits can't be by what is known of people alone. */
 const keysOf = (
   zone: string,
-): Record<Exclude<ResultPart, 'variation'>, { ofVisits: SQL; ofPerson: SQL; label: SQL }> => ({
+): Record<
+  Exclude<ResultPart, 'variation'>,
+  { ofVisits: SQL | null; ofPerson: SQL; label: SQL }
+> => ({
   page: {
     ofVisits: sql`page_id::text`,
     ofPerson: sql`(select page_id::text from ${submissions} as s where s.person_id = happened.person_id order by received_at limit 1)`,
@@ -261,6 +281,21 @@ const keysOf = (
     ), '')`,
     label: sql`case key when '' then 'No campaign' else key end`,
   },
+  form: {
+    ofVisits: null,
+    ofPerson: sql`(select form_id::text from ${submissions} as s where s.person_id = happened.person_id order by received_at limit 1)`,
+    label: sql`(select definition->>'name' from ${forms} as f where f.id::text = key)`,
+  },
+  town: {
+    ofVisits: null,
+    ofPerson: sql`(select nullif(town, '') from ${people} as p where p.id = happened.person_id)`,
+    label: sql`key`,
+  },
+  assignee: {
+    ofVisits: null,
+    ofPerson: sql`(select assignee_id::text from ${people} as p where p.id = happened.person_id)`,
+    label: sql`(select name from ${users} as u where u.id::text = key)`,
+  },
   // An hour of the week in the client's zone, as `hourKey` writes it.
   hour: {
     ofVisits: sql`to_char(hour at time zone ${zone}, 'ID-HH24')`,
@@ -276,6 +311,9 @@ const unknown: Record<ResultPart, string> = {
   device: 'Not known',
   day: 'Not known',
   campaign: 'No campaign',
+  form: 'No form',
+  town: 'Not known',
+  assignee: 'Nobody',
   hour: 'Not known',
   variation: 'Not known',
 };

@@ -141,6 +141,29 @@ it('counts bookings, who came and who was won where their person came from', asy
   );
 });
 
+it('tells leads apart by form, town and assignee, where visits have none', async () => {
+  await visit('radio', 'Ana');
+  await visit('radio', 'Bo');
+  await visit('radio');
+  const { db } = app.database;
+  await db.update(people).set({ assigneeId: null });
+  await db
+    .update(people)
+    .set({ town: 'Port Alder' })
+    .where(eq(people.email, addressOf('Bo')));
+  const byTown = await results('town');
+  expect(figures(byTown)).toEqual([
+    ['Port Alder', 0, 1, 0],
+    ['', 0, 1, 0],
+  ]);
+  expect(byTown.rows.map(({ label }) => label)).toEqual(['Port Alder', 'Not known']);
+  expect(byTown.total).toMatchObject({ visitors: 3, leads: 2, conversions: 2 });
+  expect(figures(await results('form'))).toEqual([[world.formId, 0, 2, 0]]);
+  expect((await results('assignee')).rows.map(({ label, leads }) => [label, leads])).toEqual([
+    ['Nobody', 2],
+  ]);
+});
+
 it('is empty where nothing was counted, and refuses days that are none', async () => {
   const nothing = await results('source');
   expect(nothing.rows).toEqual([]);

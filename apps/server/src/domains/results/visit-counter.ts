@@ -53,6 +53,11 @@ export class VisitCounter implements OnModuleInit {
       const firstDay = localDay(this.clock.now().subtract(cookieLife), 'UTC');
       return deleteSome(this.database.db, pageVisitors, lt(pageVisitors.day, firstDay), mostRows);
     });
+    // What a test counted is kept with it when it ends.
+    this.housekeeping.register('visitors of split tests', (mostRows) => {
+      const isOld = lt(splitTestVisitors.at, this.clock.now().subtract(cookieLife));
+      return deleteSome(this.database.db, splitTestVisitors, isOld, mostRows);
+    });
   }
 
   count(visit: Visit): void {

@@ -67,6 +67,13 @@ it('compares with another time that is chosen', async () => {
   });
 });
 
+it('shows no visitors by what is known of people alone', async () => {
+  opened([row('Port Alder', 0, 4)], 'results?by=town');
+  const table = await screen.findByRole('table', { name: 'Town' });
+  const heads = within(table).getAllByRole('columnheader');
+  expect(heads.map((head) => head.textContent).slice(0, 2)).toEqual(['Town', 'Leads']);
+});
+
 it('shows the hours of the week, the darker the more came', async () => {
   opened([row('4-09', 8, 2), row('7-18', 3, 1)], 'results?by=hour');
   const table = await screen.findByRole('table', { name: 'Visitors by weekday and hour' });

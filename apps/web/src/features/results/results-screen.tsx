@@ -31,6 +31,9 @@ const parts: Record<Exclude<ResultPart, 'day'>, string> = {
   device: 'By device',
   hour: 'By weekday and hour',
   variation: 'By variation of a split test',
+  form: 'Leads by form',
+  town: 'Leads by town',
+  assignee: 'Leads by assignee',
 };
 
 /** What a client's pages brought in a time: how many came, wrote, booked and were won, over time and taken apart. */

@@ -37,6 +37,9 @@ const labels = {
   page: 'Page',
   device: 'Device',
   variation: 'Variation',
+  form: 'Form',
+  town: 'Town',
+  assignee: 'Assignee',
 };
 
 const columnsOf = ({
@@ -67,7 +70,7 @@ const columnsOf = ({
         <span className="block truncate font-semibold">{label}</span>
       ),
   },
-  numbers('visitors', 'Visitors'),
+  ...(isOfPeople(by) ? [] : [numbers('visitors', 'Visitors')]),
   {
     ...numbers('leads', 'Leads'),
     cell: ({ key, leads }) =>
@@ -82,13 +85,7 @@ const columnsOf = ({
         leads.toLocaleString('en-US')
       ),
   },
-  {
-    id: 'rate',
-    header: 'Rate',
-    isNumber: true,
-    sortBy: ({ rate }) => rate.value ?? -1,
-    cell: ({ conversions, visitors }) => <RateDot part={conversions} whole={visitors} />,
-  },
+  ...(isOfPeople(by) ? [] : [rateColumn]),
   { ...numbers('bookings', 'Booked'), wideOnly: true },
   { ...numbers('came', 'Came'), wideOnly: true },
   { ...numbers('won', 'Won'), wideOnly: true },
@@ -102,6 +99,16 @@ const columnsOf = ({
     cell: ({ value }) => (value === 0 ? none : wholeMoney(value, client.currency)),
   },
 ];
+
+/** By what is known of people alone: who only looked is in no part. */
+const isOfPeople = (by: keyof typeof labels): boolean =>
+  by === 'form' || by === 'town' || by === 'assignee';
+
+const rateColumn: Column<ResultRow> = {
+  ...{ id: 'rate', header: 'Rate', isNumber: true },
+  sortBy: ({ rate }) => rate.value ?? -1,
+  cell: ({ conversions, visitors }) => <RateDot part={conversions} whole={visitors} />,
+};
 
 /** Shown once somebody has written down what ads cost. */
 const costColumns = (currency: string): Column<ResultRow>[] => [
