@@ -87,6 +87,8 @@ const webFeatures = [
   'editor',
   'funnels',
   'today',
+  'evidence',
+  'conversions',
   'spend',
   'split-tests',
   'results',

@@ -7,6 +7,7 @@ export * from './accounts.ts';
 export * from './overview.ts';
 export * from './waiting.ts';
 export * from './messages.ts';
+export * from './conversions.ts';
 export * from './endpoint.ts';
 export * from './problem.ts';
 export * from './results.ts';

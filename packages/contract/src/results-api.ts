@@ -1,9 +1,9 @@
-import { Cents, ClientId } from '@plumgate/core/basics';
+import { Cents, ClientId, ResultNoteId } from '@plumgate/core/basics';
 import { SpendRow } from '@plumgate/core/spend';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 import { nothing } from './parts.ts';
-import { ResultFigures, resultParts, ResultRow } from './results.ts';
+import { ResultNote, ResultFigures, resultParts, ResultRow } from './results.ts';
 
 const days = {
   from: z.iso.date('Give the day as 2026-11-05.'),
@@ -34,6 +34,55 @@ export const exportResults = endpoint({
     .refine(({ from, to }) => from <= to, inOrder),
   answerType: 'text/csv',
   answer: z.unknown(),
+});
+export const getResultNotes = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/result-notes',
+  summary:
+    'What happened between two local days: pages published, tests begun and ended, and notes of the team',
+  right: 'results.read',
+  params: z.object({ clientId: ClientId }),
+  query: z.object(days).refine(({ from, to }) => from <= to, inOrder),
+  answer: z.object({ notes: z.array(ResultNote) }),
+});
+export const addResultNote = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/result-notes',
+  summary: 'Write down what happened on a day',
+  right: 'funnels.write',
+  params: z.object({ clientId: ClientId }),
+  body: z.object({
+    day: z.iso.date('Give the day as 2026-11-05.'),
+    words: z.string().trim().min(1, 'Say what happened.').max(200),
+  }),
+  answer: z.object({ noteId: ResultNoteId }),
+});
+export const removeResultNote = endpoint({
+  method: 'DELETE',
+  path: '/api/result-notes/:resultNoteId',
+  summary: 'Delete a note of a day',
+  right: 'funnels.write',
+  params: z.object({ resultNoteId: ResultNoteId }),
+  answer: nothing,
+});
+export const getBenchmark = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/benchmark',
+  summary:
+    "What share of visitors become leads at the agency's other clients of the same trade, all together",
+  right: 'results.read',
+  params: z.object({ clientId: ClientId }),
+  query: z.object(days).refine(({ from, to }) => from <= to, inOrder),
+  answer: z.object({
+    /** As the fact sheet says it; empty where it doesn't. */
+    trade: z.string(),
+    /** How many other clients had visitors. */
+    others: z.int(),
+    visitors: z.int(),
+    conversions: z.int(),
+    /** Null where there are too few others to stay unnamed. */
+    rate: ResultFigures.shape.rate.nullable(),
+  }),
 });
 export const getSpend = endpoint({
   method: 'GET',

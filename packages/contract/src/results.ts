@@ -1,3 +1,4 @@
+import { ResultNoteId } from '@plumgate/core/basics';
 import { z } from 'zod';
 
 /** By what results are taken apart. */
@@ -38,6 +39,17 @@ export const ResultFigures = z.object({
   rate: z.object({ value: z.number().nullable(), low: z.number(), high: z.number() }),
 });
 export type ResultFigures = z.infer<typeof ResultFigures>;
+
+/** Something that happened on a day. */
+export const ResultNote = z.object({
+  /** Of one that somebody wrote down; null for what the program knows of. */
+  noteId: ResultNoteId.nullable(),
+  kind: z.enum(['own', 'published', 'test-begun', 'test-ended']),
+  day: z.iso.date(),
+  /** What was written, the pages that were published, or the idea that was tested. */
+  words: z.string(),
+});
+export type ResultNote = z.infer<typeof ResultNote>;
 
 export const ResultRow = ResultFigures.extend({
   /** The page's id, the source's name, `phone` or `wide`, the day, an hour of the week (`4-09`), the campaign as addresses say it, the form's id, the town, the assignee's id, or the id of a split test's variation; empty where it is not known. */

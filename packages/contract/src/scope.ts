@@ -15,6 +15,8 @@ export const clientOwnedIds = [
   'remarkId',
   'testRunId',
   'testId',
+  'resultNoteId',
+  'conversionId',
   'jobId',
   'submissionId',
   'receivedId',

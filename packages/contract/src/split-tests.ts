@@ -86,7 +86,8 @@ export const TestView = TestSummary.extend({
   /** Whole days since it began, until it ended. */
   days: z.int(),
   plan: z.object({
-    visitorsEach: z.number(),
+    /** Null where the rate can't rise by so much. */
+    visitorsEach: z.int().nullable(),
     /** How many came to the page on a day before the test. */
     perDay: z.number(),
     /** After so many days at the latest a difference of the size hoped for is found in 8 of 10 tests; null where nobody comes. */

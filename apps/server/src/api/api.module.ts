@@ -51,6 +51,7 @@ import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
 import { DraftController } from './draft.controller.ts';
 import { EndpointGuard } from './endpoint.guard.ts';
+import { ConversionController } from './conversion.controller.ts';
 import { SplitTestController } from './split-test.controller.ts';
 import { SourceController } from './source.controller.ts';
 import { FieldController } from './field.controller.ts';
@@ -119,6 +120,7 @@ import { WebsiteController } from './website.controller.ts';
     OverviewController,
     ResultsController,
     SplitTestController,
+    ConversionController,
     WaitingController,
     ProfileController,
     StaffController,

@@ -64,6 +64,12 @@ function handlers(
   );
 }
 
+/** Any form, each once, worth nothing. */
+const countedLead = {
+  ...{ name: 'A', on: { kind: 'lead', form: null }, value: { kind: 'none' } },
+  rule: { counts: 'once', windowDays: 30, credit: 'last' },
+};
+
 describe('every route', () => {
   it('declares its right, and every endpoint of the contract has a handler', () => {
     const bound = handlers(app.running.app);
@@ -302,6 +308,16 @@ describe('every id in an address', () => {
        values (gen_random_uuid(), $1, $2, 0, 1) returning id`,
       [clientId, testId],
     );
+    const conversionId = await add(
+      `insert into conversions (id, client_id, content, made_at)
+       values (gen_random_uuid(), $1, $2, now()) returning id`,
+      [clientId, countedLead],
+    );
+    const resultNoteId = await add(
+      `insert into result_notes (id, client_id, day, words)
+       values (gen_random_uuid(), $1, '2026-11-05', 'A') returning id`,
+      [clientId],
+    );
     const ruleId = await add(
       `insert into routing_rules (id, client_id, position, "on", content)
        select gen_random_uuid(), $1, 0, false, content from routing_rules limit 1 returning id`,
@@ -343,7 +359,18 @@ describe('every id in an address', () => {
       [clientId, staffId],
     );
     return {
-      ...{ pictureId, approvalId, remarkId, testRunId, testId, variationId, ruleId, fieldId },
+      ...{
+        pictureId,
+        approvalId,
+        remarkId,
+        testRunId,
+        testId,
+        variationId,
+        resultNoteId,
+        conversionId,
+        ruleId,
+        fieldId,
+      },
       ...{ campaignId, voucherPoolId, code, staffId, timeOffId, busyFeedId },
     };
   }

@@ -1,6 +1,8 @@
 import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { BenchmarkService } from '../domains/results/benchmark.service.ts';
 import { ClientResultsService } from '../domains/results/client-results.service.ts';
+import { ResultNotesService } from '../domains/results/result-notes.service.ts';
 import { SpendService } from '../domains/results/spend.service.ts';
 import { Bind, Input } from '../platform/http/bind.ts';
 
@@ -9,6 +11,8 @@ export class ResultsController {
   constructor(
     private readonly results: ClientResultsService,
     private readonly spend: SpendService,
+    private readonly benchmark: BenchmarkService,
+    private readonly notes: ResultNotesService,
   ) {}
 
   @Bind(api.getResults)
@@ -26,6 +30,35 @@ export class ResultsController {
       type: 'text/csv; charset=utf-8',
       disposition: `attachment; filename="results-by-${by}.csv"`,
     });
+  }
+
+  @Bind(api.getResultNotes)
+  async getNotes(
+    @Input() { params, query }: InputOf<typeof api.getResultNotes>,
+  ): Promise<Answer<typeof api.getResultNotes>> {
+    return { notes: await this.notes.of(params.clientId, query) };
+  }
+
+  @Bind(api.addResultNote)
+  async addNote(
+    @Input() { params, body }: InputOf<typeof api.addResultNote>,
+  ): Promise<Answer<typeof api.addResultNote>> {
+    return { noteId: await this.notes.add(params.clientId, body.day, body.words) };
+  }
+
+  @Bind(api.removeResultNote)
+  async removeNote(
+    @Input() { params }: InputOf<typeof api.removeResultNote>,
+  ): Promise<Answer<typeof api.removeResultNote>> {
+    await this.notes.remove(params.resultNoteId);
+    return {};
+  }
+
+  @Bind(api.getBenchmark)
+  getBenchmark(
+    @Input() { params, query }: InputOf<typeof api.getBenchmark>,
+  ): Promise<Answer<typeof api.getBenchmark>> {
+    return this.benchmark.of(params.clientId, query);
   }
 
   @Bind(api.getSpend)

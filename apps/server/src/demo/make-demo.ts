@@ -18,6 +18,7 @@ import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
 import { SourceService } from '../domains/results/source.service.ts';
 import { addAdSpend } from './ad-spend.ts';
+import { addConversions } from './conversions.ts';
 import { demoCallNumbers, demoSourceRules } from './sources.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
 import { CampaignService } from '../domains/campaigns/campaign.service.ts';
@@ -101,6 +102,7 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
   await addLateRules(app);
   await addHygieneVisits(app, (await app.get(ClientService).bySlug(quayside.slug))!.id);
   await addAdSpend(app, until, days);
+  await addConversions(app);
   await tellTeam(app, usualNotices);
   clock.run();
 }

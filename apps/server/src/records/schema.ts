@@ -41,6 +41,8 @@ export * from './drafts/table.ts';
 export * from './bin/table.ts';
 export * from './results/table.ts';
 export * from './results/spend.table.ts';
+export * from './results/notes.table.ts';
+export * from './results/conversions.table.ts';
 export * from './split-tests/table.ts';
 export * from './messages/message-content.ts';
 export * from './messages/outbox.table.ts';

@@ -29,6 +29,8 @@ import { people } from './people/table.ts';
 import { pictures } from './pictures/table.ts';
 import { routingRules } from './routing/table.ts';
 import { voucherPools } from './vouchers/table.ts';
+import { conversions } from './results/conversions.table.ts';
+import { resultNotes } from './results/notes.table.ts';
 import { splitTests } from './split-tests/table.ts';
 import { testRuns } from './test-runs/table.ts';
 
@@ -50,6 +52,8 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned | Owned[]> = {
   remarkId: remarks,
   testRunId: testRuns,
   testId: splitTests,
+  resultNoteId: resultNotes,
+  conversionId: conversions,
   jobId: jobs,
   // By their id only those are named that were put aside.
   submissionId: heldSubmissions,

@@ -71,6 +71,23 @@ const helps: Help[] = [
     ],
   },
   {
+    at: /^results\/conversions/,
+    title: 'Conversions',
+    lines: [
+      'A conversion is counted on the server from what happened: nothing on the page has to run for it, and it counts what happened before it was named.',
+      'The window says how long before an outcome a visit may lie that gets the credit. Counted once a person, the same person counts again when the window is over.',
+      'The file of ad clicks has the columns that ad platforms import: click id, name, time, value and currency.',
+    ],
+  },
+  {
+    at: /^results\/evidence/,
+    title: 'Evidence',
+    lines: [
+      'One sheet to print for a client who wants to change a page that works: what it brings, how sure that is, and what was tested on it.',
+      'Other clients of the trade are shown together and without names, and only where there are two of them at least.',
+    ],
+  },
+  {
     at: /^results\/spend/,
     title: 'Ad spend',
     lines: [

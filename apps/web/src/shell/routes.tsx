@@ -136,6 +136,19 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/results/evidence',
+        lazy: async () => ({
+          Component: (await import('../features/evidence/evidence-screen.tsx')).EvidenceScreen,
+        }),
+      },
+      {
+        path: '/:client/results/conversions',
+        lazy: async () => ({
+          Component: (await import('../features/conversions/conversions-screen.tsx'))
+            .ConversionsScreen,
+        }),
+      },
+      {
         path: '/:client/results',
         lazy: async () => ({
           Component: (await import('../features/results/results-screen.tsx')).ResultsScreen,

@@ -1,1 +1,2 @@
+export * from './conversion.ts';
 export * from './count-conversions.ts';

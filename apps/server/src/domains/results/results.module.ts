@@ -1,10 +1,13 @@
 import { Module } from '@nestjs/common';
 import { ClientsModule } from '../clients/clients.module.ts';
+import { BenchmarkService } from './benchmark.service.ts';
+import { ConversionService } from './conversion.service.ts';
 import { ClientResultsService } from './client-results.service.ts';
 import { EventLog } from './event-log.ts';
 import { SectionCounter } from './section-counter.ts';
 import { LeadRatesService } from './lead-rates.service.ts';
 import { ResultsService } from './results.service.ts';
+import { ResultNotesService } from './result-notes.service.ts';
 import { SpendService } from './spend.service.ts';
 import { SourceService } from './source.service.ts';
 import { VisitCounter } from './visit-counter.ts';
@@ -20,6 +23,9 @@ import { VisitCounter } from './visit-counter.ts';
     EventLog,
     SourceService,
     SpendService,
+    BenchmarkService,
+    ConversionService,
+    ResultNotesService,
   ],
   exports: [
     ClientResultsService,
@@ -30,6 +36,9 @@ import { VisitCounter } from './visit-counter.ts';
     EventLog,
     SourceService,
     SpendService,
+    BenchmarkService,
+    ConversionService,
+    ResultNotesService,
   ],
 })
 export class ResultsModule {}

@@ -44,7 +44,6 @@ export class SplitTestService {
     const base = await this.baseOf(pageId, idea);
     const id = this.ids.next<TestId>();
     const shares = idea.shares ?? [1, 1];
-    if (shares.length !== 2) throw sharesDoNotFit(2);
     try {
       await this.database.transaction(async (tx) => {
         await tx.insert(splitTests).values({
@@ -56,6 +55,8 @@ export class SplitTestService {
           shares.map((share, position) => ({
             ...{ id: this.ids.next<VariationId>(), clientId: page.clientId, testId: id },
             ...{ position, share, change: position === 0 ? '' : idea.change },
+            // The last one is the draft as it will be written; those before it begin as it is now.
+            ...(position > 0 && position < shares.length - 1 && { draft: page.draft }),
           })),
         );
       });

@@ -210,6 +210,11 @@ it('refuses a second test of a page, a draft that can’t be shown, and a page t
   });
   await api('DELETE', `/api/tests/${test.testId}`);
   expect((await api('GET', `/api/tests/${test.testId}`)).statusCode).toBe(404);
+  const three = await plan({ shares: [2, 1, 1], base: 0.9, lift: 0.5 });
+  expect(three.variations.map(({ share }) => share)).toEqual([2, 1, 1]);
+  // A rate of 90% can't rise by half of it.
+  expect(three.plan.visitorsEach).toBeNull();
+  await api('DELETE', `/api/tests/${three.testId}`);
   for (const bad of [
     {},
     { hypothesis: ' ' },

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Answered, api, TestSummary, TestView, VariationView } from '@plumgate/contract';
-import type { ClientId, PageId, TestId, VariationId } from '@plumgate/core/basics';
+import type { ClientId, Instant, PageId, TestId, VariationId } from '@plumgate/core/basics';
 import {
   planTest,
   readTest,
@@ -16,7 +16,7 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { stateOf, type PageRow } from '../../records/pages/page-row.ts';
 import { pages } from '../../records/pages/table.ts';
-import { pageVisitors } from '../../records/results/table.ts';
+import { pageDays, pageVisitors } from '../../records/results/table.ts';
 import {
   splitTests,
   splitTestVariations,
@@ -30,6 +30,11 @@ export type VariationRow = typeof splitTestVariations.$inferSelect;
 /** A page's rate and how many come to it are those of so many days before. */
 const groundDays = 90;
 const dayMilliseconds = 86_400_000;
+/** Enough to know a rate to less than a percentage point. */
+const enoughVisitors = 20_000;
+const dayOf = (at: Instant): string => at.toString().slice(0, 10);
+const firstGroundDay = (until: Instant): string =>
+  dayOf(until.subtract({ hours: 24 * groundDays }));
 const mostTests = 200;
 
 interface Counted {
@@ -105,14 +110,15 @@ export class TestReader {
     const variations = await this.variations(id);
     const { base, lift, audience, lesson } = test;
     const read = await this.read(test, page, variations);
-    const perDay = await this.perDay(test);
+    const { perDay } = await this.before(test);
+    const { visitorsEach, days } = planTest({ base, lift, perDay, variations: variations.length });
     const isShared = variations.some(({ draft }) => draft !== null);
     return {
       ...this.summary(test, page, variations, read),
       ...{ base, lift, audience, lesson },
       warnings: test.startedAt ? read.warnings : [],
       days: this.daysOf(test),
-      plan: { perDay, ...planTest({ base, lift, perDay, variations: variations.length }) },
+      plan: { perDay, days, visitorsEach: Number.isFinite(visitorsEach) ? visitorsEach : null },
       isSame: stateOf(page) === 'live' && !isShared,
     };
   }
@@ -123,39 +129,49 @@ export class TestReader {
     measure: TestMeasure,
   ): Promise<Answered<typeof api.getTestGrounds>> {
     const page = await this.page({ pageId });
-    const seen = sql`
-      select '' as key, visitor_id, day::timestamp at time zone 'UTC' as at from ${pageVisitors}
-      where page_id = ${pageId} and day > ${this.firstDay()}::date`;
-    const [all] = await this.counted(this.database.db, seen, { page, measure, endedAt: null });
-    const { visitors, successes } = all ?? { visitors: 0, successes: 0 };
+    const { visitors, converted, perDay } = await this.before({ pageId, startedAt: null });
+    const seen =
+      measure === 'lead' ? { visitors, successes: converted } : await this.some(page, measure);
     return {
-      rate: visitors >= fewestForRate ? successes / visitors : null,
-      visitors,
-      perDay: await this.perDay({ pageId, startedAt: null }),
+      rate: seen.visitors >= fewestForRate ? seen.successes / seen.visitors : null,
+      ...{ visitors, perDay },
       isLive: page.liveRevision !== null && !page.offline,
       isChanged: stateOf(page) === 'changed',
     };
   }
 
-  private firstDay(before = this.clock.now()): string {
-    return before
-      .subtract({ hours: 24 * groundDays })
-      .toString()
-      .slice(0, 10);
+  /** How many came to a page before its test began, and on a day; of a young page on the days that it had. */
+  private async before({ pageId, startedAt }: Pick<TestRow, 'pageId' | 'startedAt'>): Promise<{
+    visitors: number;
+    converted: number;
+    perDay: number;
+  }> {
+    const until = startedAt ?? this.clock.now();
+    const last = dayOf(until);
+    const { rows } = await this.database.db.execute<{
+      visitors: number;
+      converted: number;
+      days: number | null;
+    }>(sql`
+      select coalesce(sum(visitors), 0)::int as visitors, coalesce(sum(converted), 0)::int as converted,
+        ${last}::date - min(day) + 1 as days
+      from ${pageDays}
+      where page_id = ${pageId} and day > ${firstGroundDay(until)}::date and day <= ${last}::date`);
+    const { visitors, converted, days } = rows[0]!;
+    return { visitors, converted, perDay: days ? visitors / days : 0 };
   }
 
-  /** How many visitors came to a page on a day, before its test began; of a young page on the days that it had. */
-  private async perDay({
-    pageId,
-    startedAt,
-  }: Pick<TestRow, 'pageId' | 'startedAt'>): Promise<number> {
-    const until = startedAt ?? this.clock.now();
-    const last = until.toString().slice(0, 10);
-    const { rows } = await this.database.db.execute<{ visitors: number; days: number | null }>(sql`
-      select count(*)::int as visitors, ${last}::date - min(day) + 1 as days from ${pageVisitors}
-      where page_id = ${pageId} and day > ${this.firstDay(until)}::date and day <= ${last}::date`);
-    const { visitors, days } = rows[0]!;
-    return days ? visitors / days : 0;
+  /** How many of some of a page's visitors did what decides: browsers' numbers are made by chance, so the first are as good as any. */
+  private async some(
+    page: PageRow,
+    measure: TestMeasure,
+  ): Promise<Pick<Counted, 'visitors' | 'successes'>> {
+    const seen = sql`
+      select '' as key, visitor_id, day::timestamp at time zone 'UTC' as at from ${pageVisitors}
+      where page_id = ${page.id} and day > ${firstGroundDay(this.clock.now())}::date
+      order by visitor_id limit ${enoughVisitors}`;
+    const [all] = await this.counted(this.database.db, seen, { page, measure, endedAt: null });
+    return all ?? { visitors: 0, successes: 0 };
   }
 
   /** Of a test that is over what was counted at its end; of any other what is counted now. */

@@ -1,4 +1,4 @@
-import type { ResultRow } from '@plumgate/contract';
+import type { ResultNote, ResultRow } from '@plumgate/contract';
 import { daysIn, type Period } from '@plumgate/core/results';
 import { wilson } from '@plumgate/core/statistics';
 import {
@@ -6,10 +6,12 @@ import {
   CartesianGrid,
   ComposedChart,
   Line,
+  ReferenceLine,
   ResponsiveContainer,
   XAxis,
   YAxis,
 } from 'recharts';
+import { markedDays } from './result-notes.tsx';
 import { Temporal } from 'temporal-polyfill';
 
 /** The rate over time is that of so many days up to each, so that a quiet day is no cliff. */
@@ -17,7 +19,16 @@ const windowDays = 7;
 const height = 220;
 
 /** The rate of the seven days up to each day, with what chance leaves open. */
-export function ResultsLine({ days, period }: { days: readonly ResultRow[]; period: Period }) {
+export function ResultsLine({
+  days,
+  period,
+  notes,
+}: {
+  days: readonly ResultRow[];
+  period: Period;
+  /** What happened: its days are marked. */
+  notes: readonly ResultNote[];
+}) {
   const points = pointsOf(days, period);
   if (points.length < 2) return null;
   const ticks = ticksUpTo(Math.max(...points.map(({ band }) => band[1])));
@@ -55,6 +66,18 @@ export function ResultsLine({ days, period }: { days: readonly ResultRow[]; peri
               fill="var(--color-plum-tint)"
               isAnimationActive={false}
             />
+            {markedDays(notes).map((day, index) => (
+              <ReferenceLine
+                key={day}
+                x={day}
+                stroke="var(--color-strong-line)"
+                strokeDasharray="3 3"
+                label={{
+                  ...{ value: index + 1, position: 'insideTopRight' as const },
+                  ...{ fill: 'var(--color-ink)', fontSize: 12 },
+                }}
+              />
+            ))}
             <Line
               dataKey="rate"
               stroke="var(--color-plum)"

@@ -1,7 +1,7 @@
-import { api, type ResultRow } from '@plumgate/contract';
+import { api, type ResultNote, type ResultRow } from '@plumgate/contract';
 import { rateOf } from '@plumgate/core/results';
-import { fireEvent, screen, within } from '@testing-library/react';
-import { serverOf, show } from '../../testing/show.tsx';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { ResultsScreen } from './results-screen.tsx';
 
 const row = (key: string, visitors: number, leads: number): ResultRow => ({
@@ -20,11 +20,16 @@ const row = (key: string, visitors: number, leads: number): ResultRow => ({
   rate: rateOf({ converted: leads, visitors }),
 });
 
+const notes: ResultNote[] = [
+  { noteId: null, kind: 'published', day: '2026-11-01', words: 'First visit' },
+  { noteId: idOf(5), kind: 'own', day: '2026-11-03', words: 'Search ads paused' },
+];
 const opened = (rows: ResultRow[], at = 'results') => {
   const server = serverOf().on(api.getResults, ({ query }) => ({
     rows: query.by === 'day' ? [row('2026-11-04', 640, 126)] : rows,
     total: row('', 640, 126),
   }));
+  server.on(api.getResultNotes, () => ({ notes }));
   show(<ResultsScreen />, server, { at, place: 'results' });
   return server;
 };
@@ -65,6 +70,25 @@ it('compares with another time that is chosen', async () => {
   expect(server.sent(api.getResults).at(-1)!.query).toEqual({
     ...{ from: '2025-10-07', to: '2025-11-05', by: 'day' },
   });
+});
+
+it('says what happened, and takes a note', async () => {
+  const server = opened([row('Search ads', 60, 6)]).on(api.addResultNote, () => ({
+    noteId: idOf<NonNullable<ResultNote['noteId']>>(6),
+  }));
+  expect(await screen.findByText('Published: First visit')).toBeTruthy();
+  expect(screen.getByText('Search ads paused')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Add a note' }));
+  const dialog = screen.getByRole('dialog');
+  fireEvent.change(within(dialog).getByLabelText('What happened'), {
+    target: { value: 'A story in the paper' },
+  });
+  fireEvent.click(within(dialog).getByRole('button', { name: 'Add' }));
+  await waitFor(() =>
+    expect(server.sent(api.addResultNote)[0]!.body).toEqual({
+      ...{ day: '2026-11-05', words: 'A story in the paper' },
+    }),
+  );
 });
 
 it('shows no visitors by what is known of people alone', async () => {

@@ -21,6 +21,7 @@ import { ResultFiguresRow } from './result-figures.tsx';
 import { ResultsLine } from './results-line.tsx';
 import { PeriodChoice, usePeriod } from './period-choice.tsx';
 import { ResultsTabs } from './results-tabs.tsx';
+import { ResultNotes } from './result-notes.tsx';
 import { ResultsTable } from './results-table.tsx';
 import { comparedWords, resultSentence } from './result-sentence.ts';
 
@@ -68,6 +69,8 @@ function Results({
   const taken = useEndpoint(api.getResults, ask(period, by), held);
   const days = useEndpoint(api.getResults, ask(period, 'day'), held);
   const earlier = useEndpoint(api.getResults, ask(before, 'day'), held);
+  const noted = useEndpoint(api.getResultNotes, { params, query: period }, held);
+  const notes = noted.data?.notes ?? [];
   const failed = [taken, days, earlier].find(({ isError }) => isError);
   return (
     <>
@@ -109,7 +112,8 @@ function Results({
               comparedWords(time, daysIn(period)),
             )}
           </p>
-          <ResultsLine days={days.data.rows} period={period} />
+          <ResultsLine days={days.data.rows} period={period} notes={notes} />
+          <ResultNotes {...{ client, period, notes }} />
           <section className="grid gap-2">
             <InlineSelect
               label="Taken apart"

@@ -5,8 +5,10 @@ export const ResultsTabs = ({ slug }: { slug: string }) => (
     label="Results"
     tabs={{
       [`/${slug}/results`]: 'Numbers',
+      [`/${slug}/results/conversions`]: 'Conversions',
       [`/${slug}/results/tests`]: 'Split tests',
       [`/${slug}/results/spend`]: 'Ad spend',
+      [`/${slug}/results/evidence`]: 'Evidence',
     }}
   />
 );

@@ -233,6 +233,7 @@ function Preparation({ client, test }: { client: ClientSummary; test: TestView }
 /** How far a test is on its way to the visitors that were planned. */
 function Progress({ test: { plan, variations, days } }: { test: TestView }) {
   const fewest = Math.min(...variations.map(({ visitors }) => visitors));
+  if (plan.visitorsEach === null) return null;
   const share = Math.min(1, fewest / plan.visitorsEach);
   return (
     <div className="grid max-w-xl gap-1.5">
