@@ -15,7 +15,7 @@ import {
   type Outcome,
 } from '@plumgate/core/conversions';
 import type { Period } from '@plumgate/core/results';
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
@@ -45,7 +45,7 @@ export class ConversionService {
       .select()
       .from(conversions)
       .where(eq(conversions.clientId, clientId))
-      .orderBy(asc(conversions.madeAt), asc(conversions.id));
+      .orderBy(asc(conversions.madeAt), sql`${conversions.content}->>'name'`);
     const time = await this.timeOf(clientId, period);
     const views: ConversionView[] = [];
     const aYearAgo = this.clock.now().subtract({ hours: 24 * 365 });

@@ -1,7 +1,7 @@
 import { api, type Answered, type ClientSummary, type TestSummary } from '@plumgate/contract';
 import { localDay, type PageId } from '@plumgate/core/basics';
 import { periodBefore, periodCalled, shareText, type Period } from '@plumgate/core/results';
-import { fewestForRate } from '@plumgate/core/statistics';
+import { fewestForRate, wilson } from '@plumgate/core/statistics';
 import { Printer } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import { Temporal } from 'temporal-polyfill';
@@ -144,7 +144,8 @@ interface Counts {
 function ownWords({ visitors, conversions }: Counts): string {
   const people = `${conversions.toLocaleString('en-US')} of ${visitors.toLocaleString('en-US')} visitors`;
   if (visitors < fewestForRate) return `${people} became leads: too few have come to say more.`;
-  return `${people} became leads: ${shareText(conversions, visitors)}.`;
+  const { low, high } = wilson(conversions, visitors);
+  return `${people} became leads: ${shareText(conversions, visitors)}, likely between ${shareText(low, 1)} and ${shareText(high, 1)}.`;
 }
 
 /** The page's rate beside that of before and that of the trade. */
