@@ -176,7 +176,9 @@ function Compared({
       <table className="w-full tabular-nums">
         <thead className="text-left text-xs text-muted">
           <tr>
-            <th scope="col" className="py-1.5 font-medium" />
+            <th scope="col" className="py-1.5 font-medium">
+              <span className="sr-only">Whose</span>
+            </th>
             <th scope="col" className="py-1.5 text-right font-medium">
               Visitors
             </th>
