@@ -3,18 +3,9 @@ import { ConversionContent } from '@plumgate/core/conversions';
 import { z } from 'zod';
 import { ConversionView } from './conversions.ts';
 import { endpoint } from './endpoint.ts';
-import { nothing } from './parts.ts';
+import { nothing, period } from './parts.ts';
 
 const ofConversion = z.object({ conversionId: ConversionId });
-const period = z
-  .object({
-    from: z.iso.date('Give the day as 2026-11-05.'),
-    to: z.iso.date('Give the day as 2026-11-05.'),
-  })
-  .refine(({ from, to }) => from <= to, {
-    ...{ path: ['to'], error: 'The last day comes before the first.' },
-  });
-
 export const listConversions = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/conversions',

@@ -33,3 +33,11 @@ export const DraftContent = z.object({
   version: z.int().min(0),
   content: z.record(z.string(), z.unknown()),
 });
+
+/** The first and the last of some days of a client's calendar, both counted. */
+export const localDays = {
+  from: z.iso.date('Give the day as 2026-11-05.'),
+  to: z.iso.date('Give the day as 2026-11-05.'),
+};
+export const daysInOrder = { path: ['to'], error: 'The last day comes before the first.' };
+export const period = z.object(localDays).refine(({ from, to }) => from <= to, daysInOrder);

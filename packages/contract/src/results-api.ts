@@ -2,14 +2,12 @@ import { Cents, ClientId, ResultNoteId } from '@plumgate/core/basics';
 import { SpendRow } from '@plumgate/core/spend';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
-import { nothing } from './parts.ts';
+import { daysInOrder, localDays, nothing, period } from './parts.ts';
 import { ResultNote, ResultFigures, resultParts, ResultRow } from './results.ts';
 
-const days = {
-  from: z.iso.date('Give the day as 2026-11-05.'),
-  to: z.iso.date('Give the day as 2026-11-05.'),
-};
-const inOrder = { path: ['to'], error: 'The last day comes before the first.' };
+const partsOfPeriod = z
+  .object({ ...localDays, by: z.enum(resultParts).default('source') })
+  .refine(({ from, to }) => from <= to, daysInOrder);
 
 export const getResults = endpoint({
   method: 'GET',
@@ -17,9 +15,7 @@ export const getResults = endpoint({
   summary: "What a client's pages brought between two local days, both counted, taken apart",
   right: 'results.read',
   params: z.object({ clientId: ClientId }),
-  query: z
-    .object({ ...days, by: z.enum(resultParts).default('source') })
-    .refine(({ from, to }) => from <= to, inOrder),
+  query: partsOfPeriod,
   answer: z.object({ rows: z.array(ResultRow), total: ResultFigures }),
 });
 
@@ -29,9 +25,7 @@ export const exportResults = endpoint({
   summary: "What a client's pages brought, taken apart, as CSV (RFC 4180)",
   right: 'results.read',
   params: z.object({ clientId: ClientId }),
-  query: z
-    .object({ ...days, by: z.enum(resultParts).default('source') })
-    .refine(({ from, to }) => from <= to, inOrder),
+  query: partsOfPeriod,
   answerType: 'text/csv',
   answer: z.unknown(),
 });
@@ -42,7 +36,7 @@ export const getResultNotes = endpoint({
     'What happened between two local days: pages published, tests begun and ended, and notes of the team',
   right: 'results.read',
   params: z.object({ clientId: ClientId }),
-  query: z.object(days).refine(({ from, to }) => from <= to, inOrder),
+  query: period,
   answer: z.object({ notes: z.array(ResultNote) }),
 });
 export const addResultNote = endpoint({
@@ -72,7 +66,7 @@ export const getBenchmark = endpoint({
     "What share of visitors become leads at the agency's other clients of the same trade, all together",
   right: 'results.read',
   params: z.object({ clientId: ClientId }),
-  query: z.object(days).refine(({ from, to }) => from <= to, inOrder),
+  query: period,
   answer: z.object({
     /** As the fact sheet says it; empty where it doesn't. */
     trade: z.string(),
@@ -91,7 +85,7 @@ export const getSpend = endpoint({
     'What a client spent on ads between two local days, both counted, and where this month will end',
   right: 'results.read',
   params: z.object({ clientId: ClientId }),
-  query: z.object(days).refine(({ from, to }) => from <= to, inOrder),
+  query: period,
   answer: z.object({
     rows: z.array(SpendRow),
     /** What is to be spent in a month at most, in minor units of the client's currency. */

@@ -14,6 +14,9 @@ export const resultParts = [
   'assignee',
   'variation',
 ] as const;
+/** Of them those that are known of people alone: who came and did not write is in none of their parts. */
+export const isPartOfPeople = (by: ResultPart): boolean =>
+  by === 'form' || by === 'town' || by === 'assignee';
 export type ResultPart = (typeof resultParts)[number];
 
 /** What pages brought in a time, or one part of it. */

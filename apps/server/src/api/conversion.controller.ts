@@ -1,7 +1,8 @@
-import { Controller, StreamableFile } from '@nestjs/common';
+import { Controller, type StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { ConversionService } from '../domains/results/conversion.service.ts';
 import { Bind, Input } from '../platform/http/bind.ts';
+import { csvFile } from '../platform/http/csv.ts';
 
 @Controller()
 export class ConversionController {
@@ -42,9 +43,6 @@ export class ConversionController {
     @Input() { params, query }: InputOf<typeof api.exportClicks>,
   ): Promise<StreamableFile> {
     const rows = await this.conversions.clicksCsv(params.conversionId, query);
-    return new StreamableFile(Buffer.from(rows), {
-      type: 'text/csv; charset=utf-8',
-      disposition: 'attachment; filename="ad-clicks.csv"',
-    });
+    return csvFile(rows, 'ad-clicks.csv');
   }
 }

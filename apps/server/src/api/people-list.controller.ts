@@ -10,6 +10,7 @@ import { PeopleExport } from '../domains/people/people-export.ts';
 import { PeopleList } from '../domains/people/people-list.service.ts';
 import { SavedLists } from '../domains/people/saved-lists.service.ts';
 import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
+import { csvFile } from '../platform/http/csv.ts';
 import { HandArrivalService } from '../domains/intake/hand-arrival.service.ts';
 
 /** A client's people as lists: searched, asked for by conditions, kept under a name, exported. */
@@ -54,10 +55,7 @@ export class PeopleListController {
   async export(
     @Input() { params, query }: InputOf<typeof api.exportPeople>,
   ): Promise<StreamableFile> {
-    return new StreamableFile(await this.exporting.csv(params.clientId, query), {
-      type: 'text/csv; charset=utf-8',
-      disposition: 'attachment; filename="people.csv"',
-    });
+    return csvFile(await this.exporting.csv(params.clientId, query), 'people.csv');
   }
 
   @Bind(api.exportContacts)
@@ -150,10 +148,7 @@ export class PeopleListController {
 
   @Bind(api.getBadRows)
   async badRows(@Input() { params }: InputOf<typeof api.getBadRows>): Promise<StreamableFile> {
-    return new StreamableFile(await this.importFiles.badRows(params.jobId), {
-      type: 'text/csv; charset=utf-8',
-      disposition: 'attachment; filename="bad-rows.csv"',
-    });
+    return csvFile(await this.importFiles.badRows(params.jobId), 'bad-rows.csv');
   }
 
   @Bind(api.getStageBoard)

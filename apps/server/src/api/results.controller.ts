@@ -1,10 +1,11 @@
-import { Controller, StreamableFile } from '@nestjs/common';
+import { Controller, type StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { BenchmarkService } from '../domains/results/benchmark.service.ts';
 import { ClientResultsService } from '../domains/results/client-results.service.ts';
 import { ResultNotesService } from '../domains/results/result-notes.service.ts';
 import { SpendService } from '../domains/results/spend.service.ts';
 import { Bind, Input } from '../platform/http/bind.ts';
+import { csvFile } from '../platform/http/csv.ts';
 
 @Controller()
 export class ResultsController {
@@ -26,10 +27,7 @@ export class ResultsController {
   async export(
     @Input() { params, query: { by, ...period } }: InputOf<typeof api.exportResults>,
   ): Promise<StreamableFile> {
-    return new StreamableFile(Buffer.from(await this.results.csv(params.clientId, period, by)), {
-      type: 'text/csv; charset=utf-8',
-      disposition: `attachment; filename="results-by-${by}.csv"`,
-    });
+    return csvFile(await this.results.csv(params.clientId, period, by), `results-by-${by}.csv`);
   }
 
   @Bind(api.getResultNotes)

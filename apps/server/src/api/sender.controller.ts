@@ -1,8 +1,9 @@
-import { Controller, StreamableFile } from '@nestjs/common';
+import { Controller, type StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { SuppressionService } from '../domains/messages/suppression.service.ts';
 import { SenderService } from '../domains/own-domains/sender.service.ts';
 import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
+import { csvFile } from '../platform/http/csv.ts';
 
 @Controller()
 export class SenderController {
@@ -72,9 +73,6 @@ export class SenderController {
   async exportSuppressed(
     @Input() { params }: InputOf<typeof api.exportSuppressed>,
   ): Promise<StreamableFile> {
-    return new StreamableFile(Buffer.from(await this.suppression.csv(params.clientId)), {
-      type: 'text/csv; charset=utf-8',
-      disposition: 'attachment; filename="no-mail.csv"',
-    });
+    return csvFile(await this.suppression.csv(params.clientId), 'no-mail.csv');
   }
 }

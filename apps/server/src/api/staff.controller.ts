@@ -1,10 +1,11 @@
-import { Controller, StreamableFile } from '@nestjs/common';
+import { Controller, type StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { ActivityService } from '../domains/accounts/activity.service.ts';
 import { InvitationService } from '../domains/accounts/invitation.service.ts';
 import { StaffService } from '../domains/accounts/staff.service.ts';
 import { PostRoomService } from '../domains/messages/post-room.service.ts';
 import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
+import { csvFile } from '../platform/http/csv.ts';
 
 /** The people of the agency and of its clients, as owners manage them. */
 @Controller()
@@ -79,10 +80,7 @@ export class StaffController {
   async exportActivity(
     @Input() { query }: InputOf<typeof api.exportActivity>,
   ): Promise<StreamableFile> {
-    return new StreamableFile(Buffer.from(await this.activity.csv(query)), {
-      type: 'text/csv; charset=utf-8',
-      disposition: 'attachment; filename="activity.csv"',
-    });
+    return csvFile(await this.activity.csv(query), 'activity.csv');
   }
 
   @Bind(api.invite)

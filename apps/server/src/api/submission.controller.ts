@@ -8,6 +8,7 @@ import { notFound } from '../platform/http/app-problem.ts';
 import { attachment } from '../platform/http/attachment.ts';
 import type { ClientId } from '@plumgate/core/basics';
 import { Bind, Input, OwnerClient } from '../platform/http/bind.ts';
+import { csvFile } from '../platform/http/csv.ts';
 
 @Controller()
 export class SubmissionController {
@@ -29,10 +30,7 @@ export class SubmissionController {
   async export(
     @Input() { params, query }: InputOf<typeof api.exportSubmissions>,
   ): Promise<StreamableFile> {
-    return new StreamableFile(await this.submissions.csv(params.clientId, query), {
-      type: 'text/csv; charset=utf-8',
-      disposition: 'attachment; filename="submissions.csv"',
-    });
+    return csvFile(await this.submissions.csv(params.clientId, query), 'submissions.csv');
   }
 
   @Bind(api.summarizeSubmissions)

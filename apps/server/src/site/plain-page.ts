@@ -6,11 +6,11 @@ import { acceptedEncoding } from './accepted-encoding.ts';
 import { headersOf } from './page-headers.ts';
 
 /** Whether every visitor sees a page alike, so that it can be answered from memory as it is. */
-export const isPlain = ({ test, ...page }: LivePage): boolean =>
-  [page, ...(test?.variations ?? [])].every(
-    ({ personal, gated, document, calendars }) =>
-      !personal && !gated && !document.ends && calendars.length === 0,
-  );
+export const isPlain = (page: LivePage): boolean =>
+  isAlikeForAll(page) && (page.test === undefined || page.test.variations.every(isAlikeForAll));
+
+const isAlikeForAll = ({ personal, gated, document, calendars }: LivePage): boolean =>
+  !personal && !gated && !document.ends && calendars.length === 0;
 
 /** A page as everybody sees it, or that the reader's copy is still good (RFC 9110, section 13). */
 export function plainAnswer(

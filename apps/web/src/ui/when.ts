@@ -56,3 +56,15 @@ export const timeOfDay = (time: string): string => wallClock(minuteOf(time), 'en
 /** The local date of a moment: `2026-11-05`. */
 export const todayIn = (now: string, zone: string): string =>
   Temporal.Instant.from(now).toZonedDateTimeISO(zone).toPlainDate().toString();
+
+/** A day of the calendar: `Nov 5`. */
+export const shortDay = (day: string): string =>
+  Temporal.PlainDate.from(day).toLocaleString('en-US', { month: 'short', day: 'numeric' });
+
+/** A day of the calendar with its year: `Nov 5, 2026`. */
+export const dayWithYear = (day: string): string =>
+  Temporal.PlainDate.from(day).toLocaleString('en-US', {
+    month: 'short',
+    day: 'numeric',
+    year: 'numeric',
+  });

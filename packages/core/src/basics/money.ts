@@ -47,6 +47,12 @@ export function readMoney(text: string, currency: CurrencyCode): Outcome<Money, 
     : failed('This amount is too large.');
 }
 
+/** An amount in units of its currency, as files and fields have it: `19.95`, `1995` yen. */
+export function unitsText({ amount, currency }: Money): string {
+  const digits = minorDigits(currency);
+  return (amount / 10 ** digits).toFixed(digits);
+}
+
 /** An amount in units of a currency, such as dollars, in its minor ones. */
 export const minorUnits = (units: number, currency: CurrencyCode): Cents =>
   Math.round(units * 10 ** minorDigits(currency)) as Cents;

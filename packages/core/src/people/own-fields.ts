@@ -3,7 +3,7 @@ import { z } from 'zod';
 import {
   done,
   failed,
-  minorDigits,
+  unitsText,
   minorUnits,
   type Money,
   moneyWords,
@@ -171,8 +171,7 @@ export function readFieldValue(
 export function typedValue(value: FieldValue): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.join('\n');
-  if (typeof value === 'object')
-    return (value.amount / 10 ** minorDigits(value.currency)).toFixed(minorDigits(value.currency));
+  if (typeof value === 'object') return unitsText(value);
   return String(value);
 }
 

@@ -21,6 +21,9 @@ export const pairAlpha = (variations: number): number =>
 /** A test that may be looked at every day needs at most so many times the visitors of one that is looked at once (checked by simulation beside `differenceSequence`). */
 export const moreForManyLooks = 1.75;
 
+/** A rate to plan by where too few visitors came to know a page's own (common practice, no source). */
+export const guessedRate = 0.05;
+
 /** As long as most are willing to wait (common practice, no source). */
 export const patientDays = 60;
 

@@ -5,7 +5,7 @@ import { rateOf, type Period } from '@plumgate/core/results';
 import { sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { clients } from '../../records/clients/table.ts';
-import { pages } from '../../records/pages/table.ts';
+import { firstSteps } from '../../records/pages/first-steps.ts';
 import { pageDays } from '../../records/results/table.ts';
 
 /** Of one client alone the rate would be told to another. */
@@ -32,8 +32,7 @@ export class BenchmarkService {
       ), counted as (
         select d.client_id, d.visitors, d.converted from ${pageDays} as d
         where d.client_id in (select id from others) and d.day between ${from} and ${to} and d.page_id in (
-          select distinct on (funnel_id) id from ${pages}
-          where client_id in (select id from others) and removed_at is null order by funnel_id, position
+          select id from (${firstSteps(sql`client_id in (select id from others)`)}) as first_steps
         )
       )
       select own.trade, count(distinct client_id) filter (where visitors > 0)::int as others,

@@ -1,6 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import type { ResultFigures, ResultPart, ResultRow } from '@plumgate/contract';
-import { minorDigits, type Cents, type ClientId } from '@plumgate/core/basics';
+import {
+  isPartOfPeople,
+  type ResultFigures,
+  type ResultPart,
+  type ResultRow,
+} from '@plumgate/contract';
+import { unitsText, type Cents, type ClientId } from '@plumgate/core/basics';
+import type { Facts } from '@plumgate/core/clients';
 import {
   addCounts,
   noResults,
@@ -16,6 +22,7 @@ import { forms } from '../../records/forms/table.ts';
 import { bookings } from '../../records/booking/table.ts';
 import { clients } from '../../records/clients/table.ts';
 import { submissions } from '../../records/intake/table.ts';
+import { firstSteps } from '../../records/pages/first-steps.ts';
 import { pages } from '../../records/pages/table.ts';
 import { stages } from '../../records/people/stages.table.ts';
 import { people } from '../../records/people/table.ts';
@@ -45,22 +52,19 @@ export class ClientResultsService {
     period: Period,
     by: ResultPart,
   ): Promise<{ rows: ResultRow[]; total: ResultFigures }> {
-    const [client] = await this.database.db
-      .select({ facts: clients.facts })
-      .from(clients)
-      .where(eq(clients.id, clientId));
+    const { zone } = await this.facts(clientId);
     const partsBy = async (part: ResultPart) => {
       const query =
         part === 'variation'
-          ? variationsQuery(clientId, client!.facts.zone, period)
-          : partsQuery(clientId, client!.facts.zone, period, part);
+          ? variationsQuery(clientId, zone, period)
+          : partsQuery(clientId, zone, period, part);
       const { rows } = await this.database.db.execute<KeyedRow>(query);
       return rows.map((row) => ({ ...countsOf(row), key: row.key ?? '', label: row.label }));
     };
     const counts = await partsBy(by);
     // Pages count whoever saw them: together they would count somebody once for each step. Few visitors are in a test.
     const whole =
-      by === 'page' || by === 'variation' || isOfPeople(by) ? await partsBy('day') : counts;
+      by === 'page' || by === 'variation' || isPartOfPeople(by) ? await partsBy('day') : counts;
     const costs = await this.costsBy(clientId, period, by);
     const parts = new Map<string, ResultRow>(
       counts.map(({ key, label, ...of }) => [
@@ -89,14 +93,9 @@ export class ClientResultsService {
 
   /** The same as a file of rows, money in units of the client's currency. */
   async csv(clientId: ClientId, period: Period, by: ResultPart): Promise<string> {
-    const [client] = await this.database.db
-      .select({ facts: clients.facts })
-      .from(clients)
-      .where(eq(clients.id, clientId));
-    const { currency } = client!.facts;
-    const digits = minorDigits(currency);
+    const { currency } = await this.facts(clientId);
     const money = (amount: number | null) =>
-      amount === null ? '' : (amount / 10 ** digits).toFixed(digits);
+      amount === null ? '' : unitsText({ amount, currency });
     const { rows, total } = await this.of(clientId, period, by);
     const share = (value: number | null) => value?.toFixed(4) ?? '';
     const cells = (label: string, { rate, ...row }: ResultFigures): string[] => [
@@ -112,6 +111,14 @@ export class ClientResultsService {
       ...rows.map((row) => cells(row.label, row)),
       cells('Total', total),
     ]);
+  }
+
+  private async facts(clientId: ClientId): Promise<Facts> {
+    const [client] = await this.database.db
+      .select({ facts: clients.facts })
+      .from(clients)
+      .where(eq(clients.id, clientId));
+    return client!.facts;
   }
 
   /** What was spent by part; null where spending is not written down by such parts. */
@@ -184,9 +191,6 @@ function variationsQuery(clientId: ClientId, zone: string, period: Period): SQL 
     order by t.made_at desc, v.position`;
 }
 
-/** Taken apart by what is known of people alone: who came and did not write is in none of the parts. */
-const isOfPeople = (by: ResultPart): boolean => by === 'form' || by === 'town' || by === 'assignee';
-
 const costParts = { source: adSpend.source, campaign: adSpend.campaign, day: adSpend.day };
 
 function partsQuery(
@@ -201,10 +205,7 @@ function partsQuery(
   const seen =
     by === 'page'
       ? sql`true`
-      : sql`page_id in (
-            select distinct on (funnel_id) id from ${pages}
-            where client_id = ${clientId} and removed_at is null order by funnel_id, position
-          )`;
+      : sql`page_id in (select id from (${firstSteps(sql`client_id = ${clientId}`)}) as first_steps)`;
   const counted = sql`
         select ${ofVisits ?? ofPerson} as key,
           case when ${seen} then visitors else 0 end as visitors,

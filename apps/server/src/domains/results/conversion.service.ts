@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { ConversionView } from '@plumgate/contract';
 import {
-  minorDigits,
+  unitsText,
   type Cents,
   type ClientId,
   type ConversionId,
@@ -22,7 +22,6 @@ import { Database } from '../../platform/database/database.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { csvOf } from '../../platform/http/csv.ts';
 import { IdSource } from '../../platform/id-source.ts';
-import { clients } from '../../records/clients/table.ts';
 import { conversions } from '../../records/results/conversions.table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { lastOutcome, outcomesOf, touchesOf, type TouchSeen } from './outcomes.ts';
@@ -80,11 +79,7 @@ export class ConversionService {
     const [row] = await this.database.db.select().from(conversions).where(eq(conversions.id, id));
     if (!row) throw notFound();
     const { clientId, content } = row;
-    const [client] = await this.database.db
-      .select({ facts: clients.facts })
-      .from(clients)
-      .where(eq(clients.id, clientId));
-    const { zone, currency } = client!.facts;
+    const { zone, currency } = (await this.clients.row(clientId)).facts;
     const counted = await this.count(clientId, content, await this.timeOf(clientId, period));
     return csvOf([
       ['Click ID', 'Click ID field', 'Conversion name', 'Conversion time', 'Value', 'Currency'],
@@ -97,7 +92,7 @@ export class ConversionService {
             outcome.at.toZonedDateTimeISO(zone).toString({
               ...({ timeZoneName: 'never', smallestUnit: 'second' } as const),
             }),
-            ...(value === null ? ['', ''] : [inUnits(value, currency), currency]),
+            ...(value === null ? ['', ''] : [unitsText({ amount: value, currency }), currency]),
           ],
         ];
       }),
@@ -162,9 +157,4 @@ function viewOf(
       .map(({ source, count, value }) => ({ source, count, value: value as Cents }))
       .sort((a, b) => b.count - a.count),
   };
-}
-
-function inUnits(amount: number, currency: string): string {
-  const digits = minorDigits(currency);
-  return (amount / 10 ** digits).toFixed(digits);
 }

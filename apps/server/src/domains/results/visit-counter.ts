@@ -140,18 +140,25 @@ interface Newcomers extends Place, Record<string, unknown> {
 const keyOf = ({ pageId, day, source, device, campaign = '' }: Place) =>
   [pageId, day, source, device, campaign].join(' ');
 
-/** The last minute's local days: thousands of visits a second share a few of them, and no zone changes its day within a minute. */
-const days = new Map<string, string>();
-const mostDays = 1000;
-export function dayOf({ at, zone }: Pick<Visit, 'at' | 'zone'>): string {
-  const key = `${zone} ${Math.floor(at.epochMilliseconds / 60_000)}`;
-  const known = days.get(key);
-  if (known) return known;
-  if (days.size >= mostDays) days.clear();
-  const day = localDay(at, zone);
-  days.set(key, day);
-  return day;
+const mostKept = 1000;
+/** Keeps what belongs to a minute in a zone: thousands of visits a second share a few of them. */
+function keptByMinute<Of>(work: (at: Instant, zone: string) => Of) {
+  const kept = new Map<string, Of>();
+  return ({ at, zone }: Pick<Visit, 'at' | 'zone'>): Of => {
+    const key = `${zone} ${Math.floor(at.epochMilliseconds / 60_000)}`;
+    const known = kept.get(key);
+    if (known !== undefined) return known;
+    if (kept.size >= mostKept) kept.clear();
+    const made = work(at, zone);
+    kept.set(key, made);
+    return made;
+  };
 }
+
+// No zone changes its day, or how far it is from UTC, within a minute.
+export const dayOf = keptByMinute(localDay);
+const hourOf = keptByMinute(countedHour);
+
 const pick = ({ clientId, pageId, source, device, origin }: Visit) => ({
   clientId,
   pageId,
@@ -159,18 +166,6 @@ const pick = ({ clientId, pageId, source, device, origin }: Visit) => ({
   device,
   campaign: campaignOf(origin),
 });
-
-/** The same for hours: no zone changes how far it is from UTC within a minute. */
-const hours = new Map<string, Instant>();
-export function hourOf({ at, zone }: Pick<Visit, 'at' | 'zone'>): Instant {
-  const key = `${zone} ${Math.floor(at.epochMilliseconds / 60_000)}`;
-  const known = hours.get(key);
-  if (known) return known;
-  if (hours.size >= mostDays) hours.clear();
-  const hour = countedHour(at, zone);
-  hours.set(key, hour);
-  return hour;
-}
 
 /** The campaign that an address named; empty for none. */
 export const campaignOf = ({ campaign }: Origin): string => campaign ?? '';

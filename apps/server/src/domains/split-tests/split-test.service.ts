@@ -3,8 +3,8 @@ import { Injectable } from '@nestjs/common';
 import type { TestIdea, TestView } from '@plumgate/contract';
 import type { PageId, TestId, VariationId } from '@plumgate/core/basics';
 import { formsOn } from '@plumgate/core/page';
-import { mostVariations, variationLetter } from '@plumgate/core/splittest';
-import { and, eq, isNull } from 'drizzle-orm';
+import { guessedRate, mostVariations, variationLetter } from '@plumgate/core/splittest';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { sqlState } from '../../platform/database/sql-state.ts';
@@ -20,8 +20,6 @@ import { PageService } from '../pages/page.service.ts';
 import { PublishService } from '../pages/publish.service.ts';
 import { TestReader, type TestRow, type VariationRow } from './test-reader.ts';
 
-/** Where too few visitors came to know a page's rate (common practice, no source). */
-const guessedRate = 0.05;
 const uniqueViolation = '23505';
 
 /** Split tests from the idea to its end. Until one begins, its last variation is the page's draft, whatever is written there. */
@@ -228,16 +226,17 @@ export class SplitTestService {
     kept: VariationRow,
     variations: VariationRow[],
   ): Promise<void> {
-    const documents = new Map<string, PageRow['draft']>();
-    for (const { revisionId } of variations) {
-      const [revision] = await tx
-        .select({ document: pageRevisions.document })
-        .from(pageRevisions)
-        .where(eq(pageRevisions.id, revisionId!));
-      if (revision) documents.set(revisionId!, revision.document);
-    }
-    const wasTested = [...documents.values()].some((one) => isDeepStrictEqual(one, page.draft));
-    const document = documents.get(kept.revisionId!);
+    const shown = await tx
+      .select({ id: pageRevisions.id, document: pageRevisions.document })
+      .from(pageRevisions)
+      .where(
+        inArray(
+          pageRevisions.id,
+          variations.map(({ revisionId }) => revisionId!),
+        ),
+      );
+    const wasTested = shown.some(({ document }) => isDeepStrictEqual(document, page.draft));
+    const document = shown.find(({ id }) => id === kept.revisionId)?.document;
     if (!wasTested || !document) return;
     const forms = await this.forms.some(tx, page.clientId, formsOn(document));
     await this.pages.saveDraftIn(tx, page.id, page.version, { page: document, forms });

@@ -131,7 +131,7 @@ export class TestReader {
     const page = await this.page({ pageId });
     const { visitors, converted, perDay } = await this.before({ pageId, startedAt: null });
     const seen =
-      measure === 'lead' ? { visitors, successes: converted } : await this.some(page, measure);
+      measure === 'lead' ? { visitors, successes: converted } : await this.sample(page, measure);
     return {
       rate: seen.visitors >= fewestForRate ? seen.successes / seen.visitors : null,
       ...{ visitors, perDay },
@@ -161,8 +161,8 @@ export class TestReader {
     return { visitors, converted, perDay: days ? visitors / days : 0 };
   }
 
-  /** How many of some of a page's visitors did what decides: browsers' numbers are made by chance, so the first are as good as any. */
-  private async some(
+  /** How many visitors of a sample did what decides. Visitor ids are random, so those that sort first are a random sample. */
+  private async sample(
     page: PageRow,
     measure: TestMeasure,
   ): Promise<Pick<Counted, 'visitors' | 'successes'>> {
@@ -264,8 +264,5 @@ export class TestReader {
   }
 }
 
-export const stateOfTest = ({
-  startedAt,
-  endedAt,
-}: Pick<TestRow, 'startedAt' | 'endedAt'>): TestState =>
+const stateOfTest = ({ startedAt, endedAt }: Pick<TestRow, 'startedAt' | 'endedAt'>): TestState =>
   endedAt ? 'ended' : startedAt ? 'running' : 'planned';

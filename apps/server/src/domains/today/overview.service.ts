@@ -17,6 +17,7 @@ import { stages } from '../../records/people/stages.table.ts';
 import { people } from '../../records/people/table.ts';
 import { isWaiting } from '../../records/people/waiting.ts';
 import { waits } from '../../records/people/waits.table.ts';
+import { firstSteps } from '../../records/pages/first-steps.ts';
 import { pageDays } from '../../records/results/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 
@@ -121,8 +122,7 @@ function queriesOf(ids: readonly ClientId[], now: SQL, days: number) {
     // By the primary key of the roll-up: few of its rows are of first steps.
     visits: sql`
       with ${seen}, first_steps as (
-        select distinct on (funnel_id) id, client_id from ${pages}
-        where removed_at is null and ${mine(sql`client_id`)} order by funnel_id, position
+        ${firstSteps(mine(sql`client_id`))}
       )
       select seen.id as client_id, sum(d.visitors) as visitors, sum(d.converted) as converted
       from seen join first_steps on first_steps.client_id = seen.id

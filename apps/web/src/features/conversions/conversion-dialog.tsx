@@ -17,7 +17,7 @@ import { call } from '../../api/call.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { Choice, SelectField, TextField, type Options } from '../../ui/field.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
-import { unitsOf } from './conversion-words.ts';
+import { typedMoney } from '../../ui/whole-money.ts';
 
 const any = '';
 
@@ -209,7 +209,7 @@ function ValueFields({
   currency: string;
   onChange: (value: OutcomeValue) => void;
 }) {
-  const [text, setText] = useState('amount' in value ? unitsOf(value.amount, currency) : '');
+  const [text, setText] = useState('amount' in value ? typedMoney(value.amount, currency) : '');
   const money = readMoney(text, currency);
   const amountOf = (typed: string): Cents => {
     const read = readMoney(typed, currency);

@@ -1,5 +1,5 @@
 import type { ConditionChoices } from '@plumgate/contract';
-import { minorDigits, moneyWords } from '@plumgate/core/basics';
+import { moneyWords } from '@plumgate/core/basics';
 import {
   credits,
   outcomeNames,
@@ -64,7 +64,3 @@ export const notSeenWords: Record<OutcomeKind['kind'], string> = {
   call: 'Not seen yet. Press a phone number on a live page with a browser that isn’t signed in here.',
   page: 'Not seen yet. Open the live page with a browser that isn’t signed in here.',
 };
-
-/** An amount as it is typed: in units of the currency. */
-export const unitsOf = (amount: number, currency: string): string =>
-  `${amount / 10 ** minorDigits(currency)}`;

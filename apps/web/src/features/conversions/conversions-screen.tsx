@@ -4,13 +4,10 @@ import {
   type ConditionChoices,
   type ConversionView,
 } from '@plumgate/contract';
-import { localDay } from '@plumgate/core/basics';
 import type { Period } from '@plumgate/core/results';
 import { Pencil, Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { Temporal } from 'temporal-polyfill';
 import { call } from '../../api/call.ts';
-import { useClient } from '../../api/client.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
@@ -20,6 +17,7 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { dateText } from '../../ui/when.ts';
 import { wholeMoney } from '../../ui/whole-money.ts';
+import { ForToday } from '../results/for-today.tsx';
 import { PeriodChoice, usePeriod } from '../results/period-choice.tsx';
 import { ResultsTabs } from '../results/results-tabs.tsx';
 import { ConversionDialog } from './conversion-dialog.tsx';
@@ -27,12 +25,11 @@ import { notSeenWords, outcomeWords, ruleWords, valueWords } from './conversion-
 
 /** The outcomes that a client counts, by name: how many, what they are worth, and which visits led to them. */
 export function ConversionsScreen() {
-  const client = useClient();
-  const clock = useEndpoint(api.getClock, {});
-  if (clock.isError) return <Failed error={clock.error} again={() => void clock.refetch()} />;
-  if (!client || !clock.data) return <Skeleton />;
-  const today = localDay(Temporal.Instant.from(clock.data.now), client.zone);
-  return <Conversions key={client.id} client={client} today={today} />;
+  return (
+    <ForToday>
+      {(client, today) => <Conversions key={client.id} client={client} today={today} />}
+    </ForToday>
+  );
 }
 
 function Conversions({ client, today }: { client: ClientSummary; today: string }) {

@@ -1,17 +1,17 @@
 import { api, type Answered, type ClientSummary, type TestSummary } from '@plumgate/contract';
-import { localDay, type PageId } from '@plumgate/core/basics';
+import type { PageId } from '@plumgate/core/basics';
 import { periodBefore, periodCalled, shareText, type Period } from '@plumgate/core/results';
 import { fewestForRate, wilson } from '@plumgate/core/statistics';
 import { Printer } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import { Temporal } from 'temporal-polyfill';
-import { useClient } from '../../api/client.ts';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { InlineSelect } from '../../ui/field.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { RateDot } from '../../ui/rate-dot.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
+import { ForToday } from '../results/for-today.tsx';
 import { ResultsTabs } from '../results/results-tabs.tsx';
 import { planWords, verdictWords } from '../split-tests/test-words.ts';
 
@@ -20,21 +20,21 @@ type PageOf = Answered<typeof api.listPages>['pages'][number];
 
 /** What a working page brings, on one sheet to print for a client who wants to change it. */
 export function EvidenceScreen() {
-  const client = useClient();
-  const clock = useEndpoint(api.getClock, {});
-  const params = { clientId: client?.id ?? '' };
-  const pages = useEndpoint(api.listPages, { params }, { enabled: client !== undefined });
-  const failed = [clock, pages].find(({ isError }) => isError);
-  if (failed) return <Failed error={failed.error} again={() => void failed.refetch()} />;
-  if (!client || !clock.data || !pages.data) return <Skeleton />;
-  const today = localDay(Temporal.Instant.from(clock.data.now), client.zone);
   return (
-    <Evidence
-      key={client.id}
-      client={client}
-      period={periodCalled('last-90', today)}
-      pages={pages.data.pages.filter(({ live }) => live)}
-    />
+    <ForToday>
+      {(client, today) => (
+        <Pages key={client.id} client={client} period={periodCalled('last-90', today)} />
+      )}
+    </ForToday>
+  );
+}
+
+function Pages({ client, period }: { client: ClientSummary; period: Period }) {
+  const asked = useEndpoint(api.listPages, { params: { clientId: client.id } });
+  if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
+  if (!asked.data) return <Skeleton />;
+  return (
+    <Evidence client={client} period={period} pages={asked.data.pages.filter(({ live }) => live)} />
   );
 }
 
@@ -107,7 +107,7 @@ function Sheet({ client, period, page }: { client: ClientSummary; period: Period
     return { visitors: row?.visitors ?? 0, conversions: row?.conversions ?? 0 };
   };
   const own = of(now.data);
-  const own90 = tests.data.tests.filter(
+  const ownTests = tests.data.tests.filter(
     (test) => test.page.pageId === page.pageId && test.state !== 'planned',
   );
   const base = own.conversions / own.visitors;
@@ -121,7 +121,7 @@ function Sheet({ client, period, page }: { client: ClientSummary; period: Period
       </header>
       <p className="font-title text-[22px] leading-snug">{ownWords(own)}</p>
       <Compared own={own} before={of(before.data)} benchmark={benchmark.data} />
-      <Tested tests={own90} />
+      <Tested tests={ownTests} />
       <section className="grid gap-2 break-inside-avoid">
         <h3 className="text-lg">Before it is changed</h3>
         <p>
@@ -241,5 +241,7 @@ function Tested({ tests }: { tests: TestSummary[] }) {
 
 const dayWords = (day: string): string =>
   Temporal.PlainDate.from(day).toLocaleString('en-US', {
-    ...({ month: 'long', day: 'numeric', year: 'numeric' } as const),
+    month: 'long',
+    day: 'numeric',
+    year: 'numeric',
   });

@@ -1,5 +1,5 @@
 import { api, type PersonRecord } from '@plumgate/contract';
-import { minorDigits, moneyWords } from '@plumgate/core/basics';
+import { unitsText, moneyWords } from '@plumgate/core/basics';
 import { personDetails, type PersonDetail } from '@plumgate/core/people';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
@@ -47,8 +47,7 @@ export function PersonDetails({ person, zone }: { person: PersonRecord; zone: st
 /** A detail as it is typed, which is how the server compares it with what is there. */
 function typedOf(person: PersonRecord, detail: PersonDetail, currency: string): string {
   if (detail !== 'value') return person[detail];
-  const digits = minorDigits(currency);
-  return person.value === null ? '' : (person.value / 10 ** digits).toFixed(digits);
+  return person.value === null ? '' : unitsText({ amount: person.value, currency });
 }
 
 const shownOf = (person: PersonRecord, detail: PersonDetail, currency: string): string =>

@@ -1,6 +1,7 @@
-import { minorDigits, readMoney } from '@plumgate/core/basics';
+import { readMoney } from '@plumgate/core/basics';
 import { useState } from 'react';
 import { TextField } from '../../ui/field.tsx';
+import { typedMoney } from '../../ui/whole-money.ts';
 
 /** An amount of money as people type it; empty for none. What is no amount stays as typed, with what is wrong. */
 export function PriceField({
@@ -23,7 +24,7 @@ export function PriceField({
     <TextField
       label={`${label}, ${currency}`}
       inputMode="decimal"
-      value={typed ?? plain(amount, currency)}
+      value={typed ?? typedMoney(amount, currency)}
       error={read && !read.ok ? read.problem : problem}
       onChange={(event) => {
         const text = event.target.value;
@@ -36,10 +37,3 @@ export function PriceField({
     />
   );
 }
-
-const plain = (amount: number | null, currency: string): string => {
-  if (amount === null) return '';
-  const digits = minorDigits(currency);
-  const units = amount / 10 ** digits;
-  return Number.isInteger(units) ? String(units) : units.toFixed(digits);
-};

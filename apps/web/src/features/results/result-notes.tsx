@@ -2,13 +2,13 @@ import { api, type ClientSummary, type ResultNote } from '@plumgate/contract';
 import type { Period } from '@plumgate/core/results';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { Temporal } from 'temporal-polyfill';
 import { call } from '../../api/call.ts';
 import { useRefreshAll } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { useAct } from '../../ui/use-act.ts';
+import { shortDay } from '../../ui/when.ts';
 
 const kindWords: Record<ResultNote['kind'], string> = {
   own: '',
@@ -144,6 +144,3 @@ function AddNote({
     </Dialog>
   );
 }
-
-const shortDay = (day: string): string =>
-  Temporal.PlainDate.from(day).toLocaleString('en-US', { month: 'short', day: 'numeric' });

@@ -11,6 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { shortDay } from '../../ui/when.ts';
 import { markedDays } from './result-notes.tsx';
 import { Temporal } from 'temporal-polyfill';
 
@@ -129,6 +130,3 @@ function pointsOf(days: readonly ResultRow[], { from, to }: Period): Point[] {
 }
 
 const sum = (numbers: readonly number[]): number => numbers.reduce((all, one) => all + one, 0);
-
-const shortDay = (day: string): string =>
-  Temporal.PlainDate.from(day).toLocaleString('en-US', { month: 'short', day: 'numeric' });

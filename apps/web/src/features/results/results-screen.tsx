@@ -1,5 +1,4 @@
 import { api, type ClientSummary, type ResultPart } from '@plumgate/contract';
-import { localDay } from '@plumgate/core/basics';
 import {
   comparedTimes,
   daysIn,
@@ -7,8 +6,6 @@ import {
   type ComparedTime,
   type Period,
 } from '@plumgate/core/results';
-import { Temporal } from 'temporal-polyfill';
-import { useClient } from '../../api/client.ts';
 import { useEndpoint } from '../../api/hooks.ts';
 import { Button } from '../../ui/button.tsx';
 import { InlineSelect } from '../../ui/field.tsx';
@@ -19,6 +16,7 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { HourTable } from './hour-table.tsx';
 import { ResultFiguresRow } from './result-figures.tsx';
 import { ResultsLine } from './results-line.tsx';
+import { ForToday } from './for-today.tsx';
 import { PeriodChoice, usePeriod } from './period-choice.tsx';
 import { ResultsTabs } from './results-tabs.tsx';
 import { ResultNotes } from './result-notes.tsx';
@@ -39,21 +37,14 @@ const parts: Record<Exclude<ResultPart, 'day'>, string> = {
 
 /** What a client's pages brought in a time: how many came, wrote, booked and were won, over time and taken apart. */
 export function ResultsScreen() {
-  const client = useClient();
-  const clock = useEndpoint(api.getClock, {});
-  if (clock.isError) return <Failed error={clock.error} again={() => void clock.refetch()} />;
-  if (!client || !clock.data) return <Skeleton />;
-  const today = localDay(Temporal.Instant.from(clock.data.now), client.zone);
-  return <Results key={client.id} client={client} today={today} />;
+  return (
+    <ForToday>
+      {(client, today) => <Results key={client.id} client={client} today={today} />}
+    </ForToday>
+  );
 }
 
-function Results({
-  client,
-  today,
-}: {
-  client: NonNullable<ReturnType<typeof useClient>>;
-  today: string;
-}) {
+function Results({ client, today }: { client: ClientSummary; today: string }) {
   const chosen = usePeriod(today);
   const { period, search, set } = chosen;
   const asked = search.get('by') ?? '';

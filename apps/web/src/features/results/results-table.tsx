@@ -1,4 +1,10 @@
-import type { ClientSummary, ResultFigures, ResultPart, ResultRow } from '@plumgate/contract';
+import {
+  isPartOfPeople,
+  type ClientSummary,
+  type ResultFigures,
+  type ResultPart,
+  type ResultRow,
+} from '@plumgate/contract';
 import type { Period } from '@plumgate/core/results';
 import { costOfOne } from '@plumgate/core/spend';
 import { useMemo } from 'react';
@@ -70,7 +76,7 @@ const columnsOf = ({
         <span className="block truncate font-semibold">{label}</span>
       ),
   },
-  ...(isOfPeople(by) ? [] : [numbers('visitors', 'Visitors')]),
+  ...(isPartOfPeople(by) ? [] : [numbers('visitors', 'Visitors')]),
   {
     ...numbers('leads', 'Leads'),
     cell: ({ key, leads }) =>
@@ -85,7 +91,7 @@ const columnsOf = ({
         leads.toLocaleString('en-US')
       ),
   },
-  ...(isOfPeople(by) ? [] : [rateColumn]),
+  ...(isPartOfPeople(by) ? [] : [rateColumn]),
   { ...numbers('bookings', 'Booked'), wideOnly: true },
   { ...numbers('came', 'Came'), wideOnly: true },
   { ...numbers('won', 'Won'), wideOnly: true },
@@ -99,10 +105,6 @@ const columnsOf = ({
     cell: ({ value }) => (value === 0 ? none : wholeMoney(value, client.currency)),
   },
 ];
-
-/** By what is known of people alone: who only looked is in no part. */
-const isOfPeople = (by: keyof typeof labels): boolean =>
-  by === 'form' || by === 'town' || by === 'assignee';
 
 const rateColumn: Column<ResultRow> = {
   ...{ id: 'rate', header: 'Rate', isNumber: true },

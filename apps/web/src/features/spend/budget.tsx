@@ -1,10 +1,11 @@
 import { api } from '@plumgate/contract';
-import { minorDigits, readMoney, type Cents, type ClientId } from '@plumgate/core/basics';
+import { readMoney, type Cents, type ClientId } from '@plumgate/core/basics';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { TextField } from '../../ui/field.tsx';
+import { typedMoney } from '../../ui/whole-money.ts';
 
 /** Sets what is to be spent on ads in a month at most; an empty field is no budget. */
 export function Budget({
@@ -24,7 +25,7 @@ export function Budget({
   const money = readMoney(text, currency);
   const isEmpty = text.trim() === '';
   const open = () => {
-    setText(monthly === null ? '' : `${monthly / 10 ** minorDigits(currency)}`);
+    setText(typedMoney(monthly, currency));
     setOpen(true);
   };
   return (

@@ -1,19 +1,19 @@
 import { api, type ClientSummary } from '@plumgate/contract';
-import { localDay, type Cents } from '@plumgate/core/basics';
+import { type Cents } from '@plumgate/core/basics';
 import type { SpendRow } from '@plumgate/core/spend';
 import { Plus, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { Temporal } from 'temporal-polyfill';
 import { call } from '../../api/call.ts';
-import { useClient } from '../../api/client.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { DataTable, type Column } from '../../ui/data-table.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
+import { dayWithYear } from '../../ui/when.ts';
 import { wholeMoney } from '../../ui/whole-money.ts';
+import { ForToday } from '../results/for-today.tsx';
 import { PeriodChoice, usePeriod } from '../results/period-choice.tsx';
 import { ResultsTabs } from '../results/results-tabs.tsx';
 import { AddSpend } from './add-spend.tsx';
@@ -24,12 +24,11 @@ import { monthWords } from './spend-words.ts';
 
 /** What ads cost a client, and what that makes of a lead, a booking and a won job. */
 export function SpendScreen() {
-  const client = useClient();
-  const clock = useEndpoint(api.getClock, {});
-  if (clock.isError) return <Failed error={clock.error} again={() => void clock.refetch()} />;
-  if (!client || !clock.data) return <Skeleton />;
-  const today = localDay(Temporal.Instant.from(clock.data.now), client.zone);
-  return <Spend key={client.id} client={client} today={today} />;
+  return (
+    <ForToday>
+      {(client, today) => <Spend key={client.id} client={client} today={today} />}
+    </ForToday>
+  );
 }
 
 function Spend({ client, today }: { client: ClientSummary; today: string }) {
@@ -118,7 +117,7 @@ function SpendRows({ client, rows }: { client: ClientSummary; rows: readonly Spe
         header: 'Day',
         className: 'py-2',
         sortBy: ({ day }) => day,
-        cell: ({ day }) => dayWords(day),
+        cell: ({ day }) => dayWithYear(day),
       },
       {
         id: 'source',
@@ -160,7 +159,7 @@ function RemoveCost({ client, row }: { client: ClientSummary; row: SpendRow }) {
     call(api.writeSpend, { params: { clientId: client.id }, body: { rows: [one] } });
   return (
     <IconButton
-      label={`Remove the cost of ${row.source} on ${dayWords(row.day)}`}
+      label={`Remove the cost of ${row.source} on ${dayWithYear(row.day)}`}
       onClick={() =>
         void act(async () => {
           await write({ ...row, amount: 0 as Cents });
@@ -172,8 +171,3 @@ function RemoveCost({ client, row }: { client: ClientSummary; row: SpendRow }) {
     </IconButton>
   );
 }
-
-const dayWords = (day: string): string =>
-  Temporal.PlainDate.from(day).toLocaleString('en-US', {
-    ...({ month: 'short', day: 'numeric', year: 'numeric' } as const),
-  });

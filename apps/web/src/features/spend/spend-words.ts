@@ -1,6 +1,7 @@
 import type { Answered, api } from '@plumgate/contract';
 import { minorDigits } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
+import { shortDay } from '../../ui/when.ts';
 import { wholeMoney } from '../../ui/whole-money.ts';
 
 type Spend = Answered<typeof api.getSpend>;
@@ -11,13 +12,10 @@ export function monthWords({ monthly, month }: Spend, currency: string): string 
   const first = Temporal.PlainDate.from(month.first);
   const name = first.toLocaleString('en-US', { month: 'long' });
   if (!month.until || month.endsAt === null) return `Nothing is written down for ${name} yet.`;
-  const last = Temporal.PlainDate.from(month.until).toLocaleString('en-US', {
-    ...({ month: 'short', day: 'numeric' } as const),
-  });
   // What is reckoned is no more exact than whole units.
   const unit = 10 ** minorDigits(currency);
   const endsAt = Math.round(month.endsAt / unit) * unit;
-  const soFar = `${money(month.spent)} in ${name} up to ${last}. At this pace the month ends at about ${money(endsAt)}`;
+  const soFar = `${money(month.spent)} in ${name} up to ${shortDay(month.until)}. At this pace the month ends at about ${money(endsAt)}`;
   if (monthly === null) return `${soFar}.`;
   const over = endsAt - monthly;
   if (over > 0) return `${soFar}, ${money(over)} above the budget of ${money(monthly)}.`;

@@ -65,7 +65,7 @@ export function EndDialog({
         />
         <LongField
           label="What did you learn?"
-          help="For the next idea, and for whoever asks why the page is as it is"
+          help="For the next idea, and for anyone who asks why the page is as it is"
           rows={2}
           maxLength={1000}
           value={lesson}

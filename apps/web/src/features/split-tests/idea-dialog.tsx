@@ -1,6 +1,11 @@
 import { api, TestIdea, type TestView } from '@plumgate/contract';
 import type { PageId } from '@plumgate/core/basics';
-import { measureNames, testMeasures, type TestMeasure } from '@plumgate/core/splittest';
+import {
+  guessedRate,
+  measureNames,
+  testMeasures,
+  type TestMeasure,
+} from '@plumgate/core/splittest';
 import { useState } from 'react';
 import type { z } from 'zod';
 import { call } from '../../api/call.ts';
@@ -11,9 +16,6 @@ import { NumberField } from '../../ui/number-field.tsx';
 import { planWords } from './test-words.ts';
 
 type Idea = z.input<typeof TestIdea>;
-
-/** Where too few visitors came to know a page's rate. */
-const guessedRate = 0.05;
 
 /** An idea for a page: what somebody expects, what decides, and how long it takes to find out. */
 export function IdeaDialog({

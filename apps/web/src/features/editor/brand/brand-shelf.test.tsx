@@ -9,14 +9,19 @@ import { saveAllNow } from '../local-draft.ts';
 import { createEditorStore, EditorProvider } from '../store.ts';
 import { BrandShelf } from './brand-shelf.tsx';
 
-afterEach(() => {
+/** Of the editor that was opened last: a brand still to be saved would reach the server of another test a moment later. */
+let saveBrand = (): Promise<void> => Promise.resolve();
+
+afterEach(async () => {
   saveAllNow();
   localStorage.clear();
+  await saveBrand().catch(() => undefined);
 });
 
 const opened = () => {
   const page = pageOf({ page: emptyPage('First visit'), forms: {} });
   const store = createEditorStore(page);
+  saveBrand = store.getState().saveBrand;
   const server = serverOf()
     .on(api.saveBrand, sheet)
     .on(api.changeFunnel, {})
