@@ -81,6 +81,8 @@ export interface PageContext {
   /** The free times of a calendar; null when the calendar is not there. */
   times: (calendar: CalendarId) => FreeTimes | null;
   booking: ShownBooking | null;
+  /** Where the form is that leads to the page, for who opened it without sending that; null for everybody else. */
+  formBefore: string | null;
   /** The event of the page: when it begins, and in which zone that is told. */
   event: { start: Instant; zone: string } | null;
   /** By how many milliseconds the program's clock is ahead: only a demo's is. */

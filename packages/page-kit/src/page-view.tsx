@@ -40,6 +40,7 @@ export function PageView({ page, context }: { page: PageDocument; context: PageC
     <PageContextProvider value={context}>
       <PageStringsProvider value={pageWords(page.language)}>
         <main className="page">
+          {context.formBefore && <NothingSent form={context.formBefore} />}
           {bandsOf('')}
           {page.popups.map((popup) => (
             <PopupView key={popup.id} popup={popup}>
@@ -61,6 +62,21 @@ export function PageView({ page, context }: { page: PageDocument; context: PageC
         </main>
       </PageStringsProvider>
     </PageContextProvider>
+  );
+}
+
+/** A page of thanks that somebody opened without having sent anything says so, and leads to the form. */
+function NothingSent({ form }: { form: string }) {
+  const { nothingSent, toTheForm } = usePageStrings();
+  return (
+    <p
+      style={{
+        ...{ margin: 0, padding: '14px 20px', textAlign: 'center' },
+        ...{ background: '#fff4d6', color: '#3a2c00', borderBottom: '1px solid #d9c27a' },
+      }}
+    >
+      {nothingSent} <a href={form}>{toTheForm}</a>
+    </p>
   );
 }
 

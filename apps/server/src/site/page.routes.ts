@@ -148,9 +148,10 @@ export class PageRoutes {
     const { target } = request.params;
     if (!isOnPage(page, target)) return notHere(reply);
     const did = whatWasDone(page, kind, request);
-    if (!did) return notHere(reply);
+    if (did.length === 0) return notHere(reply);
     const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
-    if (!this.visits.testRunOf(request)) this.visits.note(page, visitor, did, request, carried);
+    if (!this.visits.testRunOf(request))
+      for (const one of did) this.visits.note(page, visitor, one, request, carried);
     return reply.status(204).header('cache-control', 'no-store').send();
   }
 
@@ -196,16 +197,21 @@ export class PageRoutes {
     const isFilled = page.addressFields.some((field) => query.has(field));
     const { sent, from, [ruleField]: rule } = request.query as Record<string, string | undefined>;
     const isLive = page.calendars.length > 0;
+    const notSent = page.gated && !carried && !known && !testRun;
     if (
       !hasBody(page) ||
       sent !== undefined ||
       isLive ||
       known ||
       isFilled ||
+      notSent ||
       (page.personal && carried)
     ) {
       const isOwn = carried !== null || known !== null || isFilled;
-      const reader = isOwn ? await this.visits.readerOf(page, { carried, known, query }) : {};
+      const reader: Reader = isOwn
+        ? await this.visits.readerOf(page, { carried, known, query })
+        : {};
+      if (notSent) reader.formBefore = page.formBefore;
       const state = sent === undefined ? {} : arrivedState(page, { block: sent, rule }, reader);
       const times = await this.times.freeTimes(page, { from });
       return reply
@@ -234,19 +240,22 @@ function withoutField({ url, params }: SiteRequest, field: string): string {
 const isOnPage = ({ document }: ServedPage, target: string): boolean =>
   /^tel:[+\d;=-]{3,40}$/.test(target) || blocksOf(document).some(({ id }) => id === target);
 
-/** Null where no page's script tells it like that. */
+/** What happened by it; nothing where no page's script tells it like that. */
 function whatWasDone(
   { document }: ServedPage,
   kind: 'press' | 'begin' | 'watch',
   { params: { target }, query }: EventRequest,
-): Pick<VisitEvent, 'kind' | 'target' | 'share' | 'formId'> | null {
+): Pick<VisitEvent, 'kind' | 'target' | 'share' | 'formId'>[] {
   const block = blocksOf(document).find(({ id }) => id === target);
   if (kind === 'watch') {
     const share = WatchedShare.safeParse(Number(query.share));
-    return block?.kind === 'video' && share.success ? { kind, target, share: share.data } : null;
+    return block?.kind === 'video' && share.success ? [{ kind, target, share: share.data }] : [];
   }
   const formId = kind === 'begin' && block ? formIdOf(block) : null;
-  return { kind, target, ...(formId && { formId }) };
+  const did = { kind, target, ...(formId && { formId }) };
+  return kind === 'press' && block?.kind === 'button' && block.action.kind === 'download'
+    ? [did, { kind: 'fetch', target: block.action.file }]
+    : [did];
 }
 
 /** The field of an address that says which of a form's rules fitted what was answered. */

@@ -205,14 +205,18 @@ describe('visits', () => {
   });
 
   it('count the thank-you page only for those who completed the form', async () => {
-    await app.site('GET', '/first-visit-thank-you');
+    const opened = await app.site('GET', '/first-visit-thank-you');
+    expect(opened.body).toContain(
+      'Nothing was sent just now. <a href="/first-visit">Go to the form</a>',
+    );
     await app.settle();
     const before = (await path()).steps[1]!.visitors;
     const sent = await app.site('POST', '/first-visit', {
       form: { name: 'Dev', email: 'dev@example.com', mobile: '(207) 555-0101' },
     });
     const cookie = sent.cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
-    await app.site('GET', '/first-visit-thank-you', { headers: { cookie } });
+    const thanked = await app.site('GET', '/first-visit-thank-you', { headers: { cookie } });
+    expect(thanked.body).not.toContain('Nothing was sent');
     await app.settle();
     const board = await path();
     expect(board.steps[1]!.visitors).toBe(before + 1);

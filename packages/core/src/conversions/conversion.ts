@@ -3,11 +3,15 @@ import {
   CalendarId,
   Cents,
   documentFormat,
+  FileId,
   FormId,
   PageId,
   StageId,
+  VoucherPoolId,
   type DocumentFormat,
 } from '../basics/index.ts';
+import { NodeId } from '../basics/node-id.ts';
+import { WatchedShare } from '../conditions/page-behavior.ts';
 import type { Origin } from '../results/index.ts';
 import { ConversionRule } from './count-conversions.ts';
 
@@ -25,6 +29,12 @@ export const OutcomeKind = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('call') }),
   /** A page was reached. */
   z.object({ kind: z.literal('page'), page: PageId }),
+  /** So much of a video was watched. */
+  z.object({ kind: z.literal('video'), page: PageId, part: NodeId, share: WatchedShare }),
+  /** A file was downloaded by a button of a page; any, where none is named. */
+  z.object({ kind: z.literal('file'), file: FileId.nullable() }),
+  /** A voucher was redeemed; of any kind, where none is named. */
+  z.object({ kind: z.literal('redeemed'), pool: VoucherPoolId.nullable() }),
 ]);
 export type OutcomeKind = z.infer<typeof OutcomeKind>;
 
@@ -35,6 +45,9 @@ export const outcomeNames: Record<OutcomeKind['kind'], string> = {
   stage: 'A stage was reached',
   call: 'A phone number was pressed',
   page: 'A page was reached',
+  video: 'A video was watched',
+  file: 'A file was downloaded',
+  redeemed: 'A voucher was redeemed',
 };
 
 const Amount = Cents.check(z.positive('Give an amount above nothing.'), z.lte(10_000_000_000));

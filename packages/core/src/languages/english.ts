@@ -112,6 +112,8 @@ If you did not ask {{ client.name }} for anything, ignore this email. You will n
   },
   stars: '{stars} of 5 stars',
   privacy: 'Privacy',
+  nothingSent: 'Nothing was sent just now.',
+  toTheForm: 'Go to the form',
   close: 'Close',
   more: 'More',
   map: 'Map: {address}',

@@ -119,6 +119,8 @@ Si vous n’avez rien demandé à {{ client.name }}, ne tenez pas compte de ce m
   },
   stars: '{stars} étoiles sur 5',
   privacy: 'Confidentialité',
+  nothingSent: 'Rien n’a été envoyé à l’instant.',
+  toTheForm: 'Aller au formulaire',
   close: 'Fermer',
   more: 'Plus',
   map: 'Plan : {address}',

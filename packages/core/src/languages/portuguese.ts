@@ -111,6 +111,8 @@ Se você não pediu nada a {{ client.name }}, ignore esta mensagem. Você não r
   },
   stars: '{stars} de 5 estrelas',
   privacy: 'Privacidade',
+  nothingSent: 'Nada foi enviado agora.',
+  toTheForm: 'Ir para o formulário',
   close: 'Fechar',
   more: 'Mais',
   map: 'Mapa: {address}',

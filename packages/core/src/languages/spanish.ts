@@ -112,6 +112,8 @@ Si no ha pedido nada a {{ client.name }}, no haga caso de este mensaje. No recib
   },
   stars: '{stars} de 5 estrellas',
   privacy: 'Privacidad',
+  nothingSent: 'No se envió nada hace un momento.',
+  toTheForm: 'Ir al formulario',
   close: 'Cerrar',
   more: 'Más',
   map: 'Mapa: {address}',

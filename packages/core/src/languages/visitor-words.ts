@@ -76,6 +76,9 @@ export interface VisitorWords {
   /** What stars are read out as. */
   stars: string;
   privacy: string;
+  /** On a page of thanks that was opened without sending the form before it. */
+  nothingSent: string;
+  toTheForm: string;
   close: string;
   more: string;
   map: string;

@@ -38,6 +38,7 @@ export const sampleContext = (
   filled: null,
   times: () => null,
   booking: null,
+  formBefore: null,
   event: null,
   clockAhead: 0,
   editing: null,

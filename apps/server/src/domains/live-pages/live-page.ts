@@ -50,6 +50,8 @@ export interface ShownPage {
   address: string;
   /** Reached only by sending the form of the step before. */
   gated: boolean;
+  /** Where that form is; null where the page is not gated. */
+  formBefore: string | null;
   /** Whether a known visitor sees other words, or a form already filled in. */
   personal: boolean;
   /** What it refers to: its pictures as they are now, and where its links to pages and files lead. */

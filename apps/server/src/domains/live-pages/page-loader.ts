@@ -85,6 +85,7 @@ export class PageLoader {
       .where(and(eq(pages.funnelId, page.funnelId), isLive));
     const next = beside.find((step) => step.id === revision.nextPage);
     const before = beside.filter((step) => step.next === page.id);
+    const gated = before.length > 0 && before.every(({ asks }) => asks);
     return {
       clientId: page.clientId,
       ...{ sourceRules, callNumbers },
@@ -95,7 +96,8 @@ export class PageLoader {
       slug: page.slug,
       address: `${this.address.known(clientSlug)}/${page.slug}`,
       nextStep: next ? `/${next.slug}` : null,
-      gated: before.length > 0 && before.every(({ asks }) => asks),
+      gated,
+      formBefore: gated ? `/${before[0]!.slug}` : null,
       variation: null,
       ...(await this.asWritten(revision, page)),
     };
@@ -181,6 +183,11 @@ export class PageLoader {
       kept.map(({ id, definition }) => [id, definition]),
     ) as ShownPage['forms'];
     const before = steps.filter((_step, index) => nextOf(steps, index) === page.id);
+    const gated =
+      before.length > 0 &&
+      before.every((step) =>
+        formsOn(step.draft).some((id) => defined[id] && mayLeadOn(defined[id])),
+      );
     const brand = brandInStyle(client.brand, funnel.style);
     const references = await this.referencesOf(page.clientId, {
       document: page.draft,
@@ -208,11 +215,8 @@ export class PageLoader {
       facts: client.facts,
       brand,
       nextStep: next ? `/${next.slug}` : null,
-      gated:
-        before.length > 0 &&
-        before.every((step) =>
-          formsOn(step.draft).some((id) => defined[id] && mayLeadOn(defined[id])),
-        ),
+      gated,
+      formBefore: gated ? `/${before[0]!.slug}` : null,
       personal: isPersonalPage(page.draft, page.position),
       addressFields: addressFieldsOf(Object.values(defined)),
       event: await this.eventOf(page.clientId, page.draft),

@@ -29,6 +29,8 @@ export interface Reader {
   filled?: PageContext['filled'];
   booking?: ShownBooking | null;
   times?: Map<CalendarId, FreeTimes>;
+  /** Where the form is that leads here and that they have not sent; null for who has. */
+  formBefore?: string | null;
 }
 
 const freshFormState: FormState = { kind: 'fresh', typed: {} };
@@ -131,6 +133,7 @@ export class PageRenderer {
       filled: reader.filled ?? null,
       times: (calendar) => reader.times?.get(calendar) ?? null,
       booking: reader.booking ?? null,
+      formBefore: reader.formBefore ?? null,
       event: page.event && { start: page.event.start, zone: page.event.facts.zone },
       clockAhead: this.clockAhead(),
       editing: null,

@@ -1,12 +1,15 @@
 import type { Answered, api as endpoints } from '@plumgate/contract';
-import type { Cents } from '@plumgate/core/basics';
+import type { Cents, ClientId, PageId, VoucherPoolId } from '@plumgate/core/basics';
 import type { ConversionContent } from '@plumgate/core/conversions';
+import { newBand, newBlock, newColumn, type Draft } from '@plumgate/core/page';
 import { eq } from 'drizzle-orm';
 import { stages } from '../../records/people/stages.table.ts';
 import { people } from '../../records/people/table.ts';
+import { vouchers } from '../../records/vouchers/table.ts';
 import { addressOf, asOwner } from '../../testing/booking-world.ts';
 import { browserOf } from '../../testing/browser.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
+import { FileService } from '../pictures/file.service.ts';
 
 /** Named outcomes, counted from what happened. The test begins on 5 November at 9:12 in New York. */
 let app: TestApp;
@@ -120,6 +123,54 @@ it('counts stages, calls and pages; what was never seen says so', async () => {
     ['Won', 1, 90_000, letter],
   ]);
   expect((await list()).map(({ lastAt }) => lastAt !== null)).toEqual([false, true, true, true]);
+});
+
+it('counts videos that were watched, files that were downloaded and vouchers that were redeemed', async () => {
+  const pdf = Buffer.from('%PDF-1.4 prices');
+  const file = await app.get(FileService).add(world.client.id as ClientId, 'prices.pdf', pdf);
+  const fileId = file.id;
+  const band = newBand('more', [
+    newColumn('column', [
+      newBlock('button', 'prices', { action: { kind: 'download', file: fileId } }),
+      newBlock('video', 'film', { source: { from: 'address', href: 'https://films.test/tour' } }),
+    ]),
+  ]);
+  const { version, pageId } = world.first;
+  const draft = world.first.draft as Draft;
+  const changed = { ...draft, page: { ...draft.page, bands: [...draft.page.bands, band] } };
+  await api('PUT', `/api/pages/${pageId}/draft`, { version, draft: changed });
+  await api('POST', `/api/pages/${pageId}/publish`, { version: version + 1 });
+  const ana = browserOf(app);
+  await ana.open('/first-visit?utm_source=letter');
+  for (const share of [0, 25, 50]) await ana.tell(`/~/watch/first-visit/film?share=${share}`);
+  await ana.tell('/~/press/first-visit/prices');
+  await write(ana, 'Ana');
+  const [person] = await app.database.db.select().from(people);
+  const { clientId } = person!;
+  const { id: poolId } = (
+    await api('POST', `/api/clients/${clientId}/vouchers`, {
+      ...{ name: 'Spring', key: 'spring', worth: '$50 off', lastDay: null },
+    })
+  ).json<{ id: VoucherPoolId }>();
+  const redeemedAt = app.clock.now();
+  await app.database.db.insert(vouchers).values([
+    { clientId, poolId, code: 'A1', codeKey: 'A1', personId: person!.id, redeemedAt },
+    { clientId, poolId, code: 'A2', codeKey: 'A2' },
+  ]);
+  const video = { kind: 'video', page: pageId as PageId, part: 'film' } as const;
+  await add({ name: 'All of it', on: { ...video, share: 100 } });
+  await add({ name: 'Half of it', on: { ...video, share: 50 } });
+  await add({ name: 'Prices', on: { kind: 'file', file: fileId } });
+  await add({ name: 'Redeemed', on: { kind: 'redeemed', pool: poolId } });
+  await add({ name: 'Redeemed, any', on: { kind: 'redeemed', pool: null } });
+  const letter = [['Letter', 1]];
+  expect(await counts()).toEqual([
+    ['All of it', 0, null, []],
+    ['Half of it', 1, null, letter],
+    ['Prices', 1, null, letter],
+    ['Redeemed', 1, null, letter],
+    ['Redeemed, any', 1, null, letter],
+  ]);
 });
 
 it('gives out clicks in the columns that ad platforms import', async () => {

@@ -10,6 +10,10 @@ import { submissions } from '../../records/intake/table.ts';
 import { people } from '../../records/people/table.ts';
 import { personVisitors } from '../../records/people/visitors.table.ts';
 import { visitEvents } from '../../records/results/table.ts';
+import { vouchers } from '../../records/vouchers/table.ts';
+
+/** What is known of a browser alone, not of a person. */
+const doneOnPages = new Set<OutcomeKind['kind']>(['call', 'page', 'video', 'file']);
 
 /** Somebody did what counts: a person, or where nobody is known a browser by its number. */
 export interface OutcomeSeen {
@@ -83,6 +87,15 @@ function happened(clientId: ClientId, on: OutcomeKind): SQL {
       return seen(sql`e.kind = 'press' and e.target like 'tel:%'`);
     case 'page':
       return seen(sql`e.kind = 'view' and e.page_id = ${on.page}`);
+    case 'video':
+      return seen(
+        sql`e.kind = 'watch' and e.page_id = ${on.page} and e.target = ${on.part} and e.share = ${on.share}`,
+      );
+    case 'file':
+      return seen(sql`e.kind = 'fetch'${on.file ? sql` and e.target = ${on.file}` : sql``}`);
+    case 'redeemed':
+      return sql`${ofPeople(sql`${vouchers} as v join ${people} as p on p.id = v.person_id`, sql`v.redeemed_at`)}
+        and v.redeemed_at is not null${on.pool ? sql` and v.pool_id = ${on.pool}` : sql``}`;
   }
 }
 
@@ -97,11 +110,10 @@ export async function touchesOf(
   const who = [...new Set(outcomes.map(({ person }) => person))];
   if (who.length === 0) return [];
   const views = sql`e.client_id = ${clientId} and e.kind = 'view' and e.kind <> 'section' and e.at >= ${since.toString()}::timestamptz`;
-  const rows =
-    on.kind === 'call' || on.kind === 'page'
-      ? sql`select e.visitor_id as person, e.at, e.source, e.origin from ${visitEvents} as e
+  const rows = doneOnPages.has(on.kind)
+    ? sql`select e.visitor_id as person, e.at, e.source, e.origin from ${visitEvents} as e
           where ${views} and ${isAnyKey(sql`e.visitor_id`, who)}`
-      : sql`select b.person_id::text as person, e.at, e.source, e.origin
+    : sql`select b.person_id::text as person, e.at, e.source, e.origin
           from ${personVisitors} as b join ${visitEvents} as e on e.visitor_id = b.visitor_id
           where ${views} and b.client_id = ${clientId} and ${isAnyKey(sql`b.person_id::text`, who)}`;
   const found = await db.execute<{ person: string; at: string; source: string; origin: Origin }>(

@@ -121,7 +121,7 @@ export const sectionDays = pgTable(
 
 /**
  * What visitors do, one row for each time: they see a page or come to a section of it, press a button or a phone number,
- * begin a form, watch a video. The roll-ups are what is read; these rows are for questions that nobody has asked yet.
+ * begin a form, watch a video, download a file. The roll-ups are what is read; these rows are for questions that nobody has asked yet.
  */
 export const visitEvents = pgTable(
   'visit_events',
@@ -133,7 +133,7 @@ export const visitEvents = pgTable(
     /** Which variation of the page was shown, where there are several. */
     variationId: uuid('variation_id').$type<VariationId>(),
     kind: text().$type<VisitEventKind>().notNull(),
-    /** The section that was come to, the block that was pressed, begun or watched, or the number that was called. */
+    /** The section that was come to, the block that was pressed, begun or watched, the number that was called, or the file that was downloaded. */
     target: text(),
     /** How much of a video was watched by then, in percent. */
     share: smallint().$type<WatchedShare>(),
@@ -156,5 +156,5 @@ export const visitEvents = pgTable(
   ],
 );
 
-export const visitEventKinds = ['view', 'section', 'press', 'begin', 'watch'] as const;
+export const visitEventKinds = ['view', 'section', 'press', 'begin', 'watch', 'fetch'] as const;
 export type VisitEventKind = (typeof visitEventKinds)[number];

@@ -1,9 +1,4 @@
-import {
-  api,
-  type ClientSummary,
-  type ConditionChoices,
-  type ConversionView,
-} from '@plumgate/contract';
+import { api, type ClientSummary, type ConversionView } from '@plumgate/contract';
 import { readMoney, type Cents } from '@plumgate/core/basics';
 import {
   ConversionContent,
@@ -12,12 +7,14 @@ import {
   type OutcomeKind,
   type OutcomeValue,
 } from '@plumgate/core/conversions';
+import { watchedShares, watchedWords, type WatchedShare } from '@plumgate/core/conditions';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { Choice, SelectField, TextField, type Options } from '../../ui/field.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 import { typedMoney } from '../../ui/whole-money.ts';
+import type { OutcomeChoices } from './conversion-words.ts';
 
 const any = '';
 
@@ -30,7 +27,7 @@ export function ConversionDialog({
   onClose,
 }: {
   client: ClientSummary;
-  choices: ConditionChoices;
+  choices: OutcomeChoices;
   /** The one that is changed; null for a new one. */
   conversion: ConversionView | null;
   onSaved: () => void;
@@ -122,7 +119,7 @@ const usual: ConversionContent = {
 };
 
 /** An outcome of a kind, of whatever there is first to name where something has to be named. */
-function firstOf(kind: OutcomeKind['kind'], choices: ConditionChoices): OutcomeKind {
+function firstOf(kind: OutcomeKind['kind'], choices: OutcomeChoices): OutcomeKind {
   switch (kind) {
     case 'lead':
       return { kind, form: null };
@@ -133,19 +130,31 @@ function firstOf(kind: OutcomeKind['kind'], choices: ConditionChoices): OutcomeK
       return { kind, stage: (choices.stage[0]?.id ?? '') as never };
     case 'page':
       return { kind, page: (choices.page[0]?.id ?? '') as never };
+    case 'video': {
+      const [video] = videosOf(choices);
+      return { kind, page: video?.page as never, part: video?.id as never, share: 50 };
+    }
+    case 'file':
+      return { kind, file: null };
+    case 'redeemed':
+      return { kind, pool: null };
     case 'call':
       return { kind };
   }
 }
 
-/** Which form, calendar, stage or page. */
+/** The videos of which it is told how much was watched. */
+const videosOf = ({ parts }: OutcomeChoices) =>
+  parts.filter(({ kind, isMeasured }) => kind === 'video' && isMeasured);
+
+/** Which form, calendar, stage, page, video, file or voucher. */
 function Which({
   on,
   choices,
   onChange,
 }: {
   on: OutcomeKind;
-  choices: ConditionChoices;
+  choices: OutcomeChoices;
   onChange: (on: OutcomeKind) => void;
 }) {
   const named = (of: { id: string; name: string }[], anyOf?: string): Options => ({
@@ -188,10 +197,50 @@ function Which({
       return field('Which page', named(choices.page), on.page, (id) => ({
         ...{ kind: 'page', page: id as never },
       }));
+    case 'video':
+      return (
+        <div className="grid gap-4">
+          {field('Which video', videoNames(choices), on.part, (id) => {
+            const video = videosOf(choices).find((one) => one.id === id);
+            return { ...on, page: video?.page as never, part: id as never };
+          })}
+          <SelectField
+            label="How much of it"
+            options={watchedNames}
+            value={on.share}
+            onChange={({ target }) =>
+              onChange({ ...on, share: Number(target.value) as WatchedShare })
+            }
+          />
+        </div>
+      );
+    case 'file':
+      return field('Which file', named(choices.file, 'Any file'), on.file, (id) => ({
+        ...{ kind: 'file', file: (id || null) as never },
+      }));
+    case 'redeemed':
+      return field('Which voucher', named(choices.pool, 'Any voucher'), on.pool, (id) => ({
+        ...{ kind: 'redeemed', pool: (id || null) as never },
+      }));
     case 'call':
       return null;
   }
 }
+
+/** By the page that each is on: videos are often called alike. */
+function videoNames(choices: OutcomeChoices): Options {
+  const videos = videosOf(choices).map(({ id, name, page }) => {
+    const on = choices.page.find((one) => one.id === page)?.name;
+    return [id, on ? `${name} (${on})` : name];
+  });
+  return Object.fromEntries(
+    videos.length > 0 ? videos : [['', 'No page has a video of your own']],
+  ) as Options;
+}
+
+const watchedNames = Object.fromEntries(
+  watchedShares.map((share) => [share, `They ${watchedWords[share]} it`]),
+);
 
 const valueNames: Record<OutcomeValue['kind'], string> = {
   none: 'Not known',

@@ -1,5 +1,6 @@
 import type { ConditionChoices } from '@plumgate/contract';
 import { moneyWords } from '@plumgate/core/basics';
+import { watchedWords } from '@plumgate/core/conditions';
 import {
   credits,
   outcomeNames,
@@ -7,17 +8,28 @@ import {
   type OutcomeKind,
 } from '@plumgate/core/conversions';
 
-type Choices = Pick<ConditionChoices, 'form' | 'calendar' | 'stage' | 'page'>;
+interface Named {
+  id: string;
+  name: string;
+}
+/** What an outcome may name. */
+export interface OutcomeChoices extends Pick<
+  ConditionChoices,
+  'form' | 'calendar' | 'stage' | 'page' | 'parts'
+> {
+  file: Named[];
+  pool: Named[];
+}
 
 /** What counts, in a few words: `A form was sent: First visit`. */
-export function outcomeWords(on: OutcomeKind, choices: Choices): string {
+export function outcomeWords(on: OutcomeKind, choices: OutcomeChoices): string {
   const named = namedIn(on, choices);
   return named ? `${outcomeNames[on.kind]}: ${named}` : outcomeNames[on.kind];
 }
 
-function namedIn(on: OutcomeKind, choices: Choices): string | null {
-  const nameOf = (kind: keyof Choices, id: string | null) =>
-    id && (choices[kind].find((one) => one.id === id)?.name ?? 'one that was deleted');
+function namedIn(on: OutcomeKind, choices: OutcomeChoices): string | null {
+  const nameOf = (kind: keyof OutcomeChoices, id: string | null) =>
+    id && ((choices[kind] as Named[]).find((one) => one.id === id)?.name ?? 'one that was deleted');
   switch (on.kind) {
     case 'lead':
       return nameOf('form', on.form);
@@ -28,6 +40,12 @@ function namedIn(on: OutcomeKind, choices: Choices): string | null {
       return nameOf('stage', on.stage);
     case 'page':
       return nameOf('page', on.page);
+    case 'video':
+      return `${watchedWords[on.share]} “${nameOf('parts', on.part)}”`;
+    case 'file':
+      return nameOf('file', on.file);
+    case 'redeemed':
+      return nameOf('pool', on.pool);
     case 'call':
       return null;
   }
@@ -63,4 +81,7 @@ export const notSeenWords: Record<OutcomeKind['kind'], string> = {
   stage: 'Not seen yet. Move somebody to this stage.',
   call: 'Not seen yet. Press a phone number on a live page with a browser that isn’t signed in here.',
   page: 'Not seen yet. Open the live page with a browser that isn’t signed in here.',
+  video: 'Not seen yet. Watch the video on the live page with a browser that isn’t signed in here.',
+  file: 'Not seen yet. Press the download button on the live page with a browser that isn’t signed in here.',
+  redeemed: 'Not seen yet. Redeem a voucher under Vouchers.',
 };

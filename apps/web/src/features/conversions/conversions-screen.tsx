@@ -1,9 +1,4 @@
-import {
-  api,
-  type ClientSummary,
-  type ConditionChoices,
-  type ConversionView,
-} from '@plumgate/contract';
+import { api, type ClientSummary, type ConversionView } from '@plumgate/contract';
 import type { Period } from '@plumgate/core/results';
 import { Pencil, Plus, X } from 'lucide-react';
 import { useState } from 'react';
@@ -21,7 +16,13 @@ import { ForToday } from '../results/for-today.tsx';
 import { PeriodChoice, usePeriod } from '../results/period-choice.tsx';
 import { ResultsTabs } from '../results/results-tabs.tsx';
 import { ConversionDialog } from './conversion-dialog.tsx';
-import { notSeenWords, outcomeWords, ruleWords, valueWords } from './conversion-words.ts';
+import {
+  notSeenWords,
+  outcomeWords,
+  ruleWords,
+  valueWords,
+  type OutcomeChoices,
+} from './conversion-words.ts';
 
 /** The outcomes that a client counts, by name: how many, what they are worth, and which visits led to them. */
 export function ConversionsScreen() {
@@ -39,11 +40,18 @@ function Conversions({ client, today }: { client: ClientSummary; today: string }
   const params = { clientId: client.id };
   const { period } = chosen;
   const asked = useEndpoint(api.listConversions, { params, query: period }, { keepsShown: true });
-  const choices = useEndpoint(api.getConditionChoices, { params });
-  const failed = [asked, choices].find(({ isError }) => isError);
+  const choosing = useEndpoint(api.getConditionChoices, { params });
+  const files = useEndpoint(api.listFiles, { params });
+  const pools = useEndpoint(api.listVoucherPools, { params });
+  const failed = [asked, choosing, files, pools].find(({ isError }) => isError);
   if (failed) return <Failed error={failed.error} again={() => void failed.refetch()} />;
-  if (!asked.data || !choices.data) return <Skeleton />;
+  if (!asked.data || !choosing.data || !files.data || !pools.data) return <Skeleton />;
   const { conversions } = asked.data;
+  const choices: OutcomeChoices = {
+    ...choosing.data,
+    file: files.data.files,
+    pool: pools.data.pools.map(({ id, content }) => ({ id, name: content.name })),
+  };
   return (
     <>
       <PageHead title="Results">
@@ -65,7 +73,7 @@ function Conversions({ client, today }: { client: ClientSummary; today: string }
           {conversions.map((one) => (
             <Row
               key={one.conversionId}
-              {...{ client, period, conversion: one, choices: choices.data }}
+              {...{ client, period, conversion: one, choices }}
               onEdit={() => setOpen(one)}
             />
           ))}
@@ -74,7 +82,7 @@ function Conversions({ client, today }: { client: ClientSummary; today: string }
       {open && (
         <ConversionDialog
           client={client}
-          choices={choices.data}
+          choices={choices}
           conversion={open === 'new' ? null : open}
           onClose={() => setOpen(null)}
           onSaved={() => {
@@ -96,7 +104,7 @@ function Row({
 }: {
   client: ClientSummary;
   period: Period;
-  choices: ConditionChoices;
+  choices: OutcomeChoices;
   conversion: ConversionView;
   onEdit: () => void;
 }) {

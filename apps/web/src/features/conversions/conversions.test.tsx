@@ -1,5 +1,5 @@
 import { api, type ConversionView } from '@plumgate/contract';
-import type { Cents } from '@plumgate/core/basics';
+import type { Cents, PageId } from '@plumgate/core/basics';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { emptyChoices, idOf, serverOf, show } from '../../testing/show.tsx';
 import { ConversionsScreen } from './conversions-screen.tsx';
@@ -19,9 +19,22 @@ const conversion = (changes: Partial<ConversionView> = {}): ConversionView => ({
 });
 const opened = (conversions: ConversionView[]) => {
   const form = [{ id: idOf<string>(5), name: 'First visit' }];
+  const parts = [
+    {
+      ...{ page: idOf<PageId>(6), id: 'film', kind: 'video' as const },
+      name: 'The practice',
+      isMeasured: true,
+    },
+    {
+      ...{ page: idOf<PageId>(6), id: 'there', kind: 'video' as const },
+      name: 'Elsewhere',
+      isMeasured: false,
+    },
+  ];
   const server = serverOf()
     .on(api.listConversions, () => ({ conversions }))
-    .on(api.getConditionChoices, () => ({ ...emptyChoices, form }))
+    .on(api.getConditionChoices, () => ({ ...emptyChoices, form, parts }))
+    .on(api.listFiles, { files: [] })
     .on(api.addConversion, () => ({ conversionId: idOf<ConversionView['conversionId']>(2) }));
   show(<ConversionsScreen />, server, { at: 'results/conversions', place: 'results/conversions' });
   return server;
@@ -65,6 +78,23 @@ it('counts another one, with what it is worth', async () => {
       ...{ name: 'Lead', on: { kind: 'lead', form: idOf(5) } },
       value: { kind: 'share', percent: 20, amount: 120_000 },
       rule: { counts: 'once', windowDays: 14, credit: 'last' },
+    }),
+  );
+});
+
+it('counts a video that was watched to its half', async () => {
+  const server = opened([]);
+  fireEvent.click(await screen.findByRole('button', { name: 'Count a conversion' }));
+  const type = (label: string, value: string) =>
+    fireEvent.change(screen.getByLabelText(label), { target: { value } });
+  type('Name', 'Saw the practice');
+  type('What counts', 'video');
+  // Of a film that another site plays nobody tells how much was watched.
+  expect(within(screen.getByLabelText('Which video')).getAllByRole('option')).toHaveLength(1);
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(server.sent(api.addConversion)[0]!.body).toMatchObject({
+      on: { kind: 'video', page: idOf(6), part: 'film', share: 50 },
     }),
   );
 });

@@ -82,6 +82,7 @@ export function pageContext(
     known: null,
     times: () => sampleTimes,
     booking: { ...sampleBooking, where: addressLine(client.facts) },
+    formBefore: null,
     event: event && { start: Temporal.Instant.from(event.start), zone: event.zone },
     clockAhead: 0,
     editing,
