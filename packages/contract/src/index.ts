@@ -8,6 +8,7 @@ export * from './overview.ts';
 export * from './waiting.ts';
 export * from './messages.ts';
 export * from './conversions.ts';
+export * from './tags.ts';
 export * from './endpoint.ts';
 export * from './problem.ts';
 export * from './results.ts';

@@ -17,6 +17,7 @@ export const clientOwnedIds = [
   'testId',
   'resultNoteId',
   'conversionId',
+  'tagId',
   'jobId',
   'submissionId',
   'receivedId',

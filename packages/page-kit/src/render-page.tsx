@@ -1,6 +1,7 @@
 import { brandVariables } from '@plumgate/core/brand';
 import type { PageDocument } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
+import { Consent, type ConsentBar } from './consent-bar.tsx';
 import { PageType } from './page-type.tsx';
 import type { PageContext } from './page-context.ts';
 import { Metadata, type PageMetadata } from './page-metadata.tsx';
@@ -16,6 +17,8 @@ export interface PageToRender {
   metadata?: PageMetadata;
   /** The agency's own HTML, for the head and for the end of the body. */
   code?: { head: string; body: string };
+  /** Whether to be counted is asked, or was; null where nobody is asked. */
+  consentBar?: ConsentBar | null;
   /** The file name of a script made of parts; a page asks for those it uses, or for none. */
   script: (parts: RuntimePart[]) => string;
 }
@@ -28,10 +31,14 @@ export function renderPage({
   script,
   metadata,
   code,
+  consentBar = null,
 }: PageToRender): string {
   const { brand } = context;
   const css = `:root{${brandVariables(brand)}}${cssFor(page, brand)}`;
-  const parts = runtimePartsOf(page, context.forms);
+  const parts = [
+    ...runtimePartsOf(page, context.forms),
+    ...(consentBar?.isOpen ? (['consent'] as const) : []),
+  ];
   const document = (
     <html lang={page.language}>
       <head>
@@ -47,6 +54,7 @@ export function renderPage({
       </head>
       <body>
         <PageView page={page} context={context} />
+        {consentBar && <Consent bar={consentBar} language={page.language} />}
       </body>
     </html>
   );

@@ -20,6 +20,7 @@ export const runtimeParts = [
   'popups',
   'events',
   'approval',
+  'consent',
 ] as const;
 export type RuntimePart = (typeof runtimeParts)[number];
 
@@ -50,6 +51,8 @@ const needs: Record<RuntimePart, (block: Block, forms: Forms) => boolean> = {
   events: (block) => formIdOf(block) !== null || block.kind === 'button',
   // Of approval pages alone.
   approval: () => false,
+  // Of pages that ask whether to count.
+  consent: () => false,
 };
 
 /** A form that people send files with. */

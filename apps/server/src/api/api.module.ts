@@ -51,6 +51,8 @@ import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
 import { DraftController } from './draft.controller.ts';
 import { EndpointGuard } from './endpoint.guard.ts';
+import { TagsModule } from '../domains/tags/tags.module.ts';
+import { TagController } from './tag.controller.ts';
 import { ConversionController } from './conversion.controller.ts';
 import { SplitTestController } from './split-test.controller.ts';
 import { SourceController } from './source.controller.ts';
@@ -109,6 +111,7 @@ import { WebsiteController } from './website.controller.ts';
     ResultsModule,
     SplitTestsModule,
     RoutingModule,
+    TagsModule,
     TemplatesModule,
     TestRunsModule,
     TodayModule,
@@ -121,6 +124,7 @@ import { WebsiteController } from './website.controller.ts';
     ResultsController,
     SplitTestController,
     ConversionController,
+    TagController,
     WaitingController,
     ProfileController,
     StaffController,

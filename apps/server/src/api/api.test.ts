@@ -65,6 +65,10 @@ function handlers(
 }
 
 /** Any form, each once, worth nothing. */
+const sampleTag = {
+  ...{ _v: 1, name: 'Base', code: '<!-- base -->', on: true, part: 'head', needs: null },
+  ...{ place: { kind: 'client' }, runs: { kind: 'always' }, needsConsent: true },
+};
 const countedLead = {
   ...{ name: 'A', on: { kind: 'lead', form: null }, value: { kind: 'none' } },
   rule: { counts: 'once', windowDays: 30, credit: 'last' },
@@ -313,6 +317,11 @@ describe('every id in an address', () => {
        values (gen_random_uuid(), $1, $2, now()) returning id`,
       [clientId, countedLead],
     );
+    const tagId = await add(
+      `insert into tags (id, client_id, position, content)
+       values (gen_random_uuid(), $1, 0, $2) returning id`,
+      [clientId, sampleTag],
+    );
     const resultNoteId = await add(
       `insert into result_notes (id, client_id, day, words)
        values (gen_random_uuid(), $1, '2026-11-05', 'A') returning id`,
@@ -368,6 +377,7 @@ describe('every id in an address', () => {
         variationId,
         resultNoteId,
         conversionId,
+        tagId,
         ruleId,
         fieldId,
       },

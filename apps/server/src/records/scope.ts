@@ -29,6 +29,7 @@ import { people } from './people/table.ts';
 import { pictures } from './pictures/table.ts';
 import { routingRules } from './routing/table.ts';
 import { voucherPools } from './vouchers/table.ts';
+import { tags } from './tags/table.ts';
 import { conversions } from './results/conversions.table.ts';
 import { resultNotes } from './results/notes.table.ts';
 import { splitTests } from './split-tests/table.ts';
@@ -54,6 +55,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned | Owned[]> = {
   testId: splitTests,
   resultNoteId: resultNotes,
   conversionId: conversions,
+  tagId: tags,
   jobId: jobs,
   // By their id only those are named that were put aside.
   submissionId: heldSubmissions,

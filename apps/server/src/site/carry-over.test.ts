@@ -1,4 +1,4 @@
-import type { FunnelId } from '@plumgate/core/basics';
+import type { FormId, FunnelId, SubmissionId } from '@plumgate/core/basics';
 import { newQuestion, shortForm } from '@plumgate/core/forms';
 import { eq, sql } from 'drizzle-orm';
 import { PublishService } from '../domains/pages/publish.service.ts';
@@ -22,8 +22,13 @@ const carried = {
   phone: '',
   answers: [],
   booking: null,
+  submission: null,
+  form: null,
 };
-const answered = { form: shortForm('Ask', ['a', 'b', 'c']), answers: {} };
+const formId = '00000000-0000-4000-8000-000000000002' as FormId;
+const answered = { form: shortForm('Ask', ['a', 'b', 'c']), formId, answers: {} };
+const submissionId = '00000000-0000-4000-8000-000000000003' as SubmissionId;
+const taken = { bookingId: null, submissionId };
 const ring = (name = 'carry-over-keys') => new KeyRing(app.database, app.clock, name);
 const ours = (keys = ring()) => new CarryOver(keys, app.clock, { origin: undefined });
 
@@ -86,14 +91,18 @@ describe('carriedOn', () => {
     textConsent: false,
   };
   it('keeps what was typed before where it is not asked again', () => {
-    expect(carriedOn(carried, carried.funnel, details, null, answered)).toEqual({
+    expect(carriedOn(carried, carried.funnel, { ...taken, details }, answered)).toEqual({
       ...carried,
       phone: '(207) 555-0144',
+      submission: submissionId,
+      form: formId,
     });
   });
   it('takes a name as one', () => {
     const named = { ...details, firstName: 'Ana' };
-    expect(carriedOn(carried, carried.funnel, named, null, answered)).toMatchObject({
+    expect(
+      carriedOn(carried, carried.funnel, { ...taken, details: named }, answered),
+    ).toMatchObject({
       first: 'Ana',
       last: '',
     });

@@ -1,4 +1,4 @@
-import { BookingId, FunnelId, InstantText } from '@plumgate/core/basics';
+import { BookingId, FormId, FunnelId, InstantText, SubmissionId } from '@plumgate/core/basics';
 import { Temporal } from 'temporal-polyfill';
 import type { Clock } from '../platform/clock.ts';
 import {
@@ -7,8 +7,8 @@ import {
   type Answers,
   type FormDefinition,
 } from '@plumgate/core/forms';
-import type { ContactDetails } from '@plumgate/core/people';
 import { z } from 'zod';
+import type { Taken } from '../domains/intake/held.service.ts';
 import type { Config } from '../platform/config.ts';
 import { cookieSpec, type CookieSpec } from '../platform/http/cookies.ts';
 import type { KeyRing } from '../platform/key-ring.ts';
@@ -27,6 +27,9 @@ const Carried = z.object({
   answers: z.array(CarriedAnswer).default([]),
   /** The time they booked on the way; null where there was none to book. */
   booking: BookingId.nullable(),
+  /** The submission that was sent last, and by which form; null for one that was put aside, and where an earlier build carried none. */
+  submission: SubmissionId.nullable().default(null),
+  form: FormId.nullable().default(null),
 });
 export type Carried = z.infer<typeof Carried>;
 
@@ -82,9 +85,8 @@ export class CarryOver {
 export function carriedOn(
   before: Carried | null,
   funnel: FunnelId,
-  details: ContactDetails,
-  booking: BookingId | null,
-  answered: { form: FormDefinition; answers: Answers },
+  { details, bookingId, submissionId }: Taken,
+  answered: { form: FormDefinition; formId: FormId; answers: Answers },
 ): Carried {
   const namedNow = details.firstName !== '' || details.lastName !== '';
   const [first, last] = namedNow
@@ -97,6 +99,8 @@ export function carriedOn(
     email: details.email || (before?.email ?? ''),
     phone: details.phone || (before?.phone ?? ''),
     answers: carriedAnswers(before?.answers ?? [], answered.form, answered.answers),
-    booking: booking ?? before?.booking ?? null,
+    booking: bookingId ?? before?.booking ?? null,
+    submission: submissionId,
+    form: answered.formId,
   };
 }

@@ -79,7 +79,7 @@ export class ChatRoutes {
     if (problems.length > 0) return refuse(request, reply, page, problems);
     // What a test run writes is nobody's question.
     if (this.visits.testRunOf(request)) return reply.send({ lines: [] });
-    const visitor = this.visitors.read(request, reply, page);
+    const visitor = await this.visitors.read(request, reply, page);
     const made = written._chat.length >= leastMadeUp ? written._chat : this.ids.next<string>();
     const isTaken = await this.chat.write(request.ip, {
       clientId: page.clientId,

@@ -8,9 +8,11 @@ import { testRunHeader } from '../domains/test-runs/test-runs.ts';
 import { Clock } from '../platform/clock.ts';
 import { OwnVisits } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
+import { countsLeads } from '@plumgate/core/tags';
+import { CarryOver } from './carry-over.ts';
 import { KnownVisitors } from './known-visitors.ts';
 import { isPlain, plainAnswer } from './plain-page.ts';
-import { numberFor, Visitors, visitOf, visitorOf } from './visitor.ts';
+import { asksNotTo, numberFor, Visitors, visitOf, visitorOf } from './visitor.ts';
 
 /**
  * Answers the most frequent request of all, a page that is in memory and the same for everybody, before the framework
@@ -25,6 +27,7 @@ export class DirectPages {
     private readonly visitors: Visitors,
     private readonly known: KnownVisitors,
     private readonly own: OwnVisits,
+    private readonly carryOver: CarryOver,
     private readonly clock: Clock,
   ) {}
 
@@ -44,6 +47,9 @@ export class DirectPages {
     if (!page || !isPlain(page) || /[?&](?:sent|_own|_carried|_for)=/.test(url)) return false;
     if (url.includes('?') && page.addressFields.length > 0) return false;
     if (cookie.includes(this.known.cookie.name)) return false;
+    // Who is asked, or known without a cookie, is looked at more closely; so is who has sent a form that tags count.
+    if (page.measuring.mode !== 'cookie') return false;
+    if (page.tags.some(countsLeads) && cookie.includes(this.carryOver.cookie.name)) return false;
     const visitor = visitorOf(
       {
         url,
@@ -54,6 +60,7 @@ export class DirectPages {
           (cookie.includes(visitorCookie.name) &&
             fastify.parseCookie(cookie)[visitorCookie.name]) ||
           '',
+        numberForDay: null,
       },
       page.sourceRules,
     );
@@ -65,7 +72,8 @@ export class DirectPages {
     if (!visitor.bot && !isOwn)
       this.counter.count({ ...visitOf(seen, visitor, this.clock.now()), zone: seen.zone });
     const phone = numberFor(seen, visitor);
-    const shown = phone === null ? seen : this.pages.withNumber(seen, client!, phone);
+    const consent = asksNotTo(request.headers) ? 'refused' : 'given';
+    const shown = this.pages.variant(seen, client!, { phone, consent });
     const { status, headers, body } = plainAnswer(shown, request.headers);
     if (visitor.keep)
       headers['set-cookie'] = fastify.serializeCookie(

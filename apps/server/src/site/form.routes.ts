@@ -6,6 +6,7 @@ import {
   ownValue,
   type CalendarId,
   type ClientId,
+  type FormId,
   type Outcome,
 } from '@plumgate/core/basics';
 import { clientFields } from '@plumgate/core/clients';
@@ -38,7 +39,7 @@ import {
 import { IntakeService, readIncoming } from '../domains/intake/intake.service.ts';
 import { UploadService } from '../domains/intake/upload.service.ts';
 import { chosenTime, ShownTimes } from '../domains/live-pages/shown-times.ts';
-import { shownWith } from '../domains/live-pages/live-pages.ts';
+import { shownTo } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import { PageRenderer } from '../domains/live-pages/page-renderer.ts';
 import { fileHref } from '../domains/pictures/file.service.ts';
@@ -100,14 +101,14 @@ export class FormRoutes {
       request,
       testRun,
     );
-    const visitor = this.visitors.read(request, reply, page);
+    const visitor = await this.visitors.read(request, reply, page);
     const known = await this.visits.known.on(page, request);
     const filled = filledIn({ ...page, ...revision }, typed, known);
     const incoming = incomingOf({ ...page, ...revision }, typed._form ?? '', {
       typed: filled.typed,
       start: chosenTime(typed[slotField]),
       once: typed._once ?? '',
-      visitorId: visitor.known ? visitor.id : '',
+      visitorId: visitor.known || visitor.isForDay ? visitor.id : '',
       source: visitor.source,
       firstSource: visitor.firstSource,
       origins: visitor.origins,
@@ -116,8 +117,9 @@ export class FormRoutes {
     });
     if (!incoming) return notHere(reply);
     const phone = testRun ? null : numberFor(page, visitor);
+    const consent = testRun ? page.consent : this.visitors.consentOf(request, page);
     const sent: SentForm = {
-      page: phone === null ? { ...page, ...revision } : shownWith({ ...page, ...revision }, phone),
+      page: shownTo({ ...page, ...revision }, { phone, consent }),
       block: askingBlock(revision.document, incoming.block)!,
       form: incoming.form,
       typed,
@@ -140,12 +142,13 @@ export class FormRoutes {
     const own = withoutAnswers(answers, filled.byReference);
     const taken: Taken = {
       bookingId: received.value.bookingId,
+      submissionId: received.value.submissionId,
       details:
         filled.byReference.size === 0
           ? received.value.details
           : personFromAnswers(sent.form, own, incoming.country),
     };
-    const answered = { form: sent.form, answers: own };
+    const answered = { form: sent.form, formId: incoming.formId, answers: own };
     const carried = await this.carryOn(page, taken, answered, request, reply);
     const { after, rule } = afterWith(sent.form, answers);
     const next = nextOf(page, after, answers);
@@ -253,14 +256,14 @@ export class FormRoutes {
 
   private async carryOn(
     page: ServedPage,
-    { details, bookingId }: Taken,
-    answered: { form: FormDefinition; answers: Answers },
+    taken: Taken,
+    answered: { form: FormDefinition; formId: FormId; answers: Answers },
     request: FastifyRequest,
     reply: FastifyReply,
   ): Promise<Carried> {
     const { cookie } = this.carryOver;
     const before = await this.visits.carriedTo(page, request);
-    const carried = carriedOn(before, page.funnelId, details, bookingId, answered);
+    const carried = carriedOn(before, page.funnelId, taken, answered);
     void reply.setCookie(cookie.name, await this.carryOver.close(carried), cookie.options);
     return carried;
   }

@@ -4,8 +4,15 @@ import { carriedTo, filledByAddress } from '@plumgate/core/forms';
 import { Slug } from '@plumgate/core/basics';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { ShownTimes } from '../domains/live-pages/shown-times.ts';
-import { pageSeenBy, type LivePage, type ShownPage } from '../domains/live-pages/live-page.ts';
-import { LivePages, shownWith } from '../domains/live-pages/live-pages.ts';
+import { runsFor } from '@plumgate/core/tags';
+import {
+  pageSeenBy,
+  shownAfter,
+  type LivePage,
+  type ShownPage,
+} from '../domains/live-pages/live-page.ts';
+import { LeadTags } from '../domains/tags/lead-tags.ts';
+import { LivePages, shownTo } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
 import { EventLog } from '../domains/results/event-log.ts';
@@ -52,6 +59,7 @@ export class PageVisits {
     private readonly visitors: Visitors,
     readonly known: KnownVisitors,
     private readonly own: OwnVisits,
+    private readonly leadTags: LeadTags,
     private readonly clock: Clock,
   ) {}
 
@@ -89,12 +97,12 @@ export class PageVisits {
   }
 
   /** The page as the visitor of a request sees it, of a split test where they take part in one, and who they are. */
-  seenBy(
+  async seenBy(
     page: ServedPage,
     request: FastifyRequest,
     reply: FastifyReply,
-  ): { page: ServedPage; visitor: Visitor } {
-    const visitor = this.visitors.read(request, reply, page);
+  ): Promise<{ page: ServedPage; visitor: Visitor }> {
+    const visitor = await this.visitors.read(request, reply, page);
     return { page: hasBody(page) ? pageSeenBy(page, visitor) : page, visitor };
   }
 
@@ -137,13 +145,26 @@ export class PageVisits {
       this.counter.count({ ...visitOf(page, visitor, this.clock.now()), zone: page.zone });
   }
 
-  /** A page with the phone number that belongs to the source of who looks at it. */
-  withNumber(page: ServedPage, visitor: Visitor, { params }: SiteRequest): ServedPage {
+  /** A page as it is for who looks at it: with the phone number of their source, and what they have agreed to. */
+  shownTo(page: ServedPage, visitor: Visitor, request: SiteRequest): ServedPage {
     const phone = numberFor(page, visitor);
-    if (phone === null) return page;
+    const consent = this.visitors.consentOf(request, page);
     return hasBody(page)
-      ? this.pages.withNumber(page, params.client, phone)
-      : shownWith(page, phone);
+      ? this.pages.variant(page, request.params.client, { phone, consent })
+      : shownTo(page, { phone, consent });
+  }
+
+  /**
+   * The page with the tags that count a lead, for who has just sent a form: once for each, however often the page is opened
+   * again. Null where there is nothing to count.
+   */
+  async withLeadTags(page: ServedPage, carried: Carried | null): Promise<ServedPage | null> {
+    const { submission: id, form } = carried ?? {};
+    if (!id || !form || page.consent !== 'given') return null;
+    const { currency } = page.facts;
+    const isCounted = page.tags.some(({ content }) => runsFor(content, { form }));
+    if (!isCounted || !(await this.leadTags.take(page.clientId, id))) return null;
+    return shownAfter(page, page.consent, { id, form, currency });
   }
 
   private isCounted(

@@ -4,6 +4,7 @@ import { WatchedShare } from '@plumgate/core/conditions';
 import { blocksOf, formIdOf, isPageOver, overWords } from '@plumgate/core/page';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import { fillOrKeep } from '@plumgate/core/messages';
+import { countsLeads } from '@plumgate/core/tags';
 import { renderLinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { formIn } from '../domains/intake/incoming.ts';
@@ -127,7 +128,7 @@ export class PageRoutes {
   private async countSection(request: SectionRequest, reply: FastifyReply): Promise<unknown> {
     const asked = await this.visits.pageFor(request);
     if (!asked) return notHere(reply);
-    const { page, visitor } = this.visits.seenBy(asked, request, reply);
+    const { page, visitor } = await this.visits.seenBy(asked, request, reply);
     const { section } = request.params;
     if (!page.document.sections.some(({ id }) => id === section)) return notHere(reply);
     const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
@@ -144,7 +145,7 @@ export class PageRoutes {
   ): Promise<unknown> {
     const asked = await this.visits.pageFor(request);
     if (!asked) return notHere(reply);
-    const { page, visitor } = this.visits.seenBy(asked, request, reply);
+    const { page, visitor } = await this.visits.seenBy(asked, request, reply);
     const { target } = request.params;
     if (!isOnPage(page, target)) return notHere(reply);
     const did = whatWasDone(page, kind, request);
@@ -187,12 +188,14 @@ export class PageRoutes {
     const testRun = this.visits.testRunOf(request);
     const { page: seen, visitor } = testRun
       ? { page: asked, visitor: null }
-      : this.visits.seenBy(asked, request, reply);
-    const isCarried = seen.personal || seen.gated;
+      : await this.visits.seenBy(asked, request, reply);
+    const isCarried = seen.personal || seen.gated || seen.tags.some(countsLeads);
     const carried = isCarried ? await this.visits.carriedTo(seen, request) : null;
     const known = await this.visits.known.on(seen, request);
     if (visitor) this.visits.count(seen, visitor, request, carried);
-    const page = visitor ? this.visits.withNumber(seen, visitor, request) : seen;
+    const shown = visitor ? this.visits.shownTo(seen, visitor, request) : seen;
+    const counting = visitor ? await this.visits.withLeadTags(shown, carried) : null;
+    const page = counting ?? shown;
     const query = queryOf(request.url);
     const isFilled = page.addressFields.some((field) => query.has(field));
     const { sent, from, [ruleField]: rule } = request.query as Record<string, string | undefined>;
@@ -205,6 +208,7 @@ export class PageRoutes {
       known ||
       isFilled ||
       notSent ||
+      counting ||
       (page.personal && carried)
     ) {
       const isOwn = carried !== null || known !== null || isFilled;
@@ -217,7 +221,7 @@ export class PageRoutes {
       return reply
         .headers({
           ...headersOf(page),
-          'cache-control': isOwn ? 'private, no-store' : 'no-store',
+          'cache-control': isOwn || counting ? 'private, no-store' : 'no-store',
         })
         .send(this.renderer.render(page, { ...reader, ...state, times }));
     }

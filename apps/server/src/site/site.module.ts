@@ -17,7 +17,10 @@ import { CONFIG, type Config } from '../platform/config.ts';
 import { Clock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import { KeyRing } from '../platform/key-ring.ts';
+import { TagsModule } from '../domains/tags/tags.module.ts';
 import { CarryOver } from './carry-over.ts';
+import { ConsentRoutes } from './consent.routes.ts';
+import { TagReceiverRoutes } from './tag-receiver.routes.ts';
 import { KnownVisitors } from './known-visitors.ts';
 import { CrawlerRoutes } from './crawler.routes.ts';
 import { DirectPages } from './direct-pages.ts';
@@ -53,6 +56,7 @@ const carryOver: Provider = {
     MessagesModule,
     PicturesModule,
     ResultsModule,
+    TagsModule,
     TestRunsModule,
     VouchersModule,
   ],
@@ -62,6 +66,7 @@ const carryOver: Provider = {
     CalendarFeedRoutes,
     carryOver,
     ChatRoutes,
+    ConsentRoutes,
     CrawlerRoutes,
     DirectPages,
     FormRoutes,
@@ -74,6 +79,7 @@ const carryOver: Provider = {
     SiteRoutes,
     MessageHookRoutes,
     Visitors,
+    TagReceiverRoutes,
     VoucherRoutes,
     OfferRoutes,
   ],

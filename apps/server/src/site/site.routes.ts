@@ -3,6 +3,8 @@ import type { FastifyInstance } from 'fastify';
 import { ApprovalRoutes } from './approval.routes.ts';
 import { CalendarFeedRoutes } from './calendar-feed.routes.ts';
 import { AssetRoutes } from './asset.routes.ts';
+import { ConsentRoutes } from './consent.routes.ts';
+import { TagReceiverRoutes } from './tag-receiver.routes.ts';
 import { ChatRoutes } from './chat.routes.ts';
 import { CrawlerRoutes } from './crawler.routes.ts';
 import { FormRoutes } from './form.routes.ts';
@@ -34,6 +36,8 @@ export class SiteRoutes {
     private readonly messageHooks: MessageHookRoutes,
     private readonly hostCheck: HostCheckRoutes,
     private readonly calendarFeeds: CalendarFeedRoutes,
+    private readonly consent: ConsentRoutes,
+    private readonly tagReceiver: TagReceiverRoutes,
   ) {}
 
   async register(app: FastifyInstance): Promise<void> {
@@ -41,6 +45,7 @@ export class SiteRoutes {
     await this.messageHooks.register(app);
     this.hostCheck.register(app);
     this.calendarFeeds.register(app);
+    await this.tagReceiver.register(app);
     await app.register((site) => this.registerSite(site), { prefix: mount });
   }
 
@@ -55,6 +60,7 @@ export class SiteRoutes {
     this.offers.register(site);
     this.chats.register(site);
     this.approvals.register(site);
+    this.consent.register(site);
     this.crawlers.register(site);
     this.pages.register(site);
     this.forms.register(site);

@@ -12,7 +12,10 @@ import {
 import { numberForSource } from '@plumgate/core/calls';
 import type { Instant } from '@plumgate/core/basics';
 import type { FastifyReply, FastifyRequest } from 'fastify';
+import type { IncomingHttpHeaders } from 'node:http';
+import { consentOf, keepsNumber, type Consent } from '@plumgate/core/tags';
 import { isbot } from 'isbot';
+import { DayNumbers } from '../domains/results/day-numbers.ts';
 import type { ShownPage } from '../domains/live-pages/live-page.ts';
 import { CONFIG, type Config } from '../platform/config.ts';
 import { cookieSpec, type CookieSpec } from '../platform/http/cookies.ts';
@@ -21,6 +24,8 @@ export interface Visitor extends Arrival {
   id: string;
   /** The browser brought the id along; otherwise it is new, and the next request may bring another. */
   known: boolean;
+  /** Known without a cookie, by a number that is another one tomorrow. */
+  isForDay: boolean;
   device: 'phone' | 'wide';
   bot: boolean;
 }
@@ -33,6 +38,8 @@ export interface VisitorRequest {
   host: string;
   /** The value of the visitor cookie; empty without one. */
   cookie: string;
+  /** The number of a browser that is given no cookie; null for one that is. */
+  numberForDay: string | null;
 }
 
 /**
@@ -52,15 +59,17 @@ export function visitorOf(
   const isNews = arrived !== null && (before === null || !isDirect(arrived));
   const last = isNews ? arrived : (before ?? {});
   const first = firstText === undefined ? (before ?? last) : originFromText(firstText);
-  const visitorId = isKnown ? id : randomBytes(16).toString('base64url');
+  const isForDay = request.numberForDay !== null;
+  const visitorId = request.numberForDay ?? (isKnown ? id : randomBytes(16).toString('base64url'));
   const cookie = `${visitorId}~${originText(last)}~${originText(first)}`;
   return {
     id: visitorId,
     source: sourceOf(last, rules),
     firstSource: sourceOf(first, rules),
     origins: { first, last },
-    known: isKnown,
-    keep: cookie === request.cookie ? null : cookie,
+    known: isKnown && !isForDay,
+    isForDay,
+    keep: isForDay || cookie === request.cookie ? null : cookie,
     device: /Mobi/i.test(request.agent) ? 'phone' : 'wide',
     bot: request.agent === '' || isBotAgent(request.agent),
   };
@@ -87,31 +96,54 @@ export const visitOf = (
   ...{ source, firstSource, origin: origins.last, variation },
 });
 
+/** What has to be known of a page to know its visitors. */
+type Counted = Pick<ShownPage, 'clientId' | 'zone' | 'sourceRules' | 'measuring'>;
+
+/** Whether a browser asks that nothing be sold or shared (https://www.w3.org/TR/gpc/). */
+export const asksNotTo = (headers: IncomingHttpHeaders): boolean => headers['sec-gpc'] === '1';
+
 /** Reads who sent a request to Fastify, whose answer sets the cookie. */
 @Injectable()
 export class Visitors {
   /** A first-party number for a browser, kept for a year. */
   readonly cookie: CookieSpec;
 
-  constructor(@Inject(CONFIG) config: Config) {
+  /** What was pressed when a page asked, kept for half a year (common practice, no source). */
+  readonly consentCookie: CookieSpec;
+
+  constructor(
+    @Inject(CONFIG) config: Config,
+    private readonly dayNumbers: DayNumbers,
+  ) {
     this.cookie = cookieSpec(config, 'gate_visitor', 31_536_000);
+    this.consentCookie = cookieSpec(config, 'gate_consent', 15_552_000);
   }
 
-  read(
-    request: FastifyRequest,
-    reply: FastifyReply,
-    { sourceRules }: { sourceRules: readonly SourceRule[] },
-  ): Visitor {
+  /** What the visitor of a request has agreed to. */
+  consentOf({ headers, cookies }: FastifyRequest, { measuring }: Counted): Consent {
+    const pressed = cookies[this.consentCookie.name];
+    const answer = pressed === 'yes' || pressed === 'no' ? pressed : null;
+    return consentOf(measuring, { answer, asksNotTo: asksNotTo(headers) });
+  }
+
+  async read(request: FastifyRequest, reply: FastifyReply, page: Counted): Promise<Visitor> {
     const { headers } = request;
+    const agent = headers['user-agent'] ?? '';
+    // Without a number a browser still is one visitor for a day.
+    const numberForDay = keepsNumber(page.measuring, this.consentOf(request, page))
+      ? null
+      : await this.dayNumbers.of(page, { address: request.ip, agent });
     const visitor = visitorOf(
       {
         url: request.url,
-        agent: headers['user-agent'] ?? '',
+        agent,
         referrer: headers.referer ?? '',
         host: headers.host ?? '',
-        cookie: request.cookies[this.cookie.name] ?? '',
+        // Of one that was given before, nothing is taken.
+        cookie: numberForDay === null ? (request.cookies[this.cookie.name] ?? '') : '',
+        numberForDay,
       },
-      sourceRules,
+      page.sourceRules,
     );
     if (visitor.keep) void reply.setCookie(this.cookie.name, visitor.keep, this.cookie.options);
     return visitor;

@@ -114,6 +114,13 @@ If you did not ask {{ client.name }} for anything, ignore this email. You will n
   privacy: 'Privacy',
   nothingSent: 'Nothing was sent just now.',
   toTheForm: 'Go to the form',
+  consent: {
+    ask: 'May we use cookies to see which of our ads and pages work?',
+    yes: 'Yes, that’s fine',
+    no: 'No, thanks',
+    policy: 'Privacy',
+    change: 'Cookies: change your choice',
+  },
   close: 'Close',
   more: 'More',
   map: 'Map: {address}',

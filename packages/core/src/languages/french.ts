@@ -121,6 +121,13 @@ Si vous n’avez rien demandé à {{ client.name }}, ne tenez pas compte de ce m
   privacy: 'Confidentialité',
   nothingSent: 'Rien n’a été envoyé à l’instant.',
   toTheForm: 'Aller au formulaire',
+  consent: {
+    ask: 'Pouvons-nous utiliser des cookies pour savoir quelles annonces et pages fonctionnent ?',
+    yes: 'Oui, d’accord',
+    no: 'Non, merci',
+    policy: 'Confidentialité',
+    change: 'Cookies : changer votre choix',
+  },
   close: 'Fermer',
   more: 'Plus',
   map: 'Plan : {address}',

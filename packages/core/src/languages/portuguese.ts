@@ -113,6 +113,13 @@ Se você não pediu nada a {{ client.name }}, ignore esta mensagem. Você não r
   privacy: 'Privacidade',
   nothingSent: 'Nada foi enviado agora.',
   toTheForm: 'Ir para o formulário',
+  consent: {
+    ask: 'Podemos usar cookies para saber quais anúncios e páginas funcionam?',
+    yes: 'Sim, tudo bem',
+    no: 'Não, obrigado',
+    policy: 'Privacidade',
+    change: 'Cookies: mudar a sua escolha',
+  },
   close: 'Fechar',
   more: 'Mais',
   map: 'Mapa: {address}',

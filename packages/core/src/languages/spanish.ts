@@ -114,6 +114,13 @@ Si no ha pedido nada a {{ client.name }}, no haga caso de este mensaje. No recib
   privacy: 'Privacidad',
   nothingSent: 'No se envió nada hace un momento.',
   toTheForm: 'Ir al formulario',
+  consent: {
+    ask: '¿Podemos usar cookies para saber qué anuncios y páginas funcionan?',
+    yes: 'Sí, está bien',
+    no: 'No, gracias',
+    policy: 'Privacidad',
+    change: 'Cookies: cambiar su elección',
+  },
   close: 'Cerrar',
   more: 'Más',
   map: 'Mapa: {address}',

@@ -79,6 +79,8 @@ export interface VisitorWords {
   /** On a page of thanks that was opened without sending the form before it. */
   nothingSent: string;
   toTheForm: string;
+  /** At the foot of a page that asks whether a visit may be counted, and where the answer can be changed. */
+  consent: { ask: string; yes: string; no: string; policy: string; change: string };
   close: string;
   more: string;
   map: string;

@@ -35,6 +35,8 @@ const portion = 20;
 export interface Taken {
   details: ContactDetails;
   bookingId: BookingId | null;
+  /** Null for what was put aside. */
+  submissionId: SubmissionId | null;
 }
 
 /** A held submission with the form it was sent by. */
@@ -79,7 +81,7 @@ export class HeldService implements OnModuleInit {
       (await this.limits.exceeded(address, incoming, details));
     if (!reason) return this.intake.receive(incoming);
     await this.hold(incoming, reason);
-    return done({ details, bookingId: null });
+    return done({ details, bookingId: null, submissionId: null });
   }
 
   private async hold(incoming: Incoming, reason: HeldReason | JunkReason): Promise<void> {

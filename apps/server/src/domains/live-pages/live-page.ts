@@ -18,6 +18,15 @@ import type { Facts } from '@plumgate/core/clients';
 import type { FormDefinition, JunkRules } from '@plumgate/core/forms';
 import type { PageDocument } from '@plumgate/core/page';
 import type { SourceRule } from '@plumgate/core/results';
+import {
+  codeOnPage,
+  consentOf,
+  type Consent,
+  type Measuring,
+  type PageCode,
+  type SentLead,
+  type Tag,
+} from '@plumgate/core/tags';
 import type { ShownPicture } from '@plumgate/page-kit';
 import type { ShownEvent } from '@plumgate/core/booking';
 import { takesPart, variationAt, type TestAudience } from '@plumgate/core/splittest';
@@ -38,8 +47,14 @@ export interface ShownPage {
   name: string;
   slug: string;
   revisionId: RevisionId;
-  /** The agency's own HTML on it. */
-  code: { head: string; body: string };
+  /** Everything of others' that runs on it, as it is for who sees it so. */
+  code: PageCode;
+  /** What that is made of: HTML of the agency's own, and tags. */
+  ownCode: PageCode;
+  tags: Tag[];
+  /** How visitors of it are counted and asked, and what those who see it so have agreed to. */
+  measuring: Measuring;
+  consent: Consent;
   document: PageDocument;
   forms: Record<FormId, FormDefinition>;
   clientName: string;
@@ -66,6 +81,21 @@ export interface ShownPage {
   variation: SeenVariation | null;
 }
 
+/** A page for who has agreed to so much, and who has just sent a form where one is given. */
+export const shownAfter = <Page extends ShownPage>(
+  page: Page,
+  consent: Consent,
+  lead: SentLead | null = null,
+): Page => ({
+  ...page,
+  consent,
+  code: codeOnPage(page.ownCode, page.tags, { hasConsent: consent === 'given', lead }),
+});
+
+/** What a page's visitors have agreed to who haven't been asked. */
+export const unasked = (measuring: Measuring): Consent =>
+  consentOf(measuring, { answer: null, asksNotTo: false });
+
 /** A published page, rendered and compressed. */
 export interface LivePage extends ShownPage {
   body: PageBody;
@@ -85,10 +115,17 @@ export interface RunningTest {
 /** The variation of a page that a visitor sees, the same at every visit; the page itself where they take no part in a test. */
 export function pageSeenBy(
   page: LivePage,
-  visitor: { id: string; device: 'phone' | 'wide'; source: string; bot: boolean },
+  visitor: {
+    id: string;
+    device: 'phone' | 'wide';
+    source: string;
+    bot: boolean;
+    isForDay: boolean;
+  },
 ): LivePage {
   const { test } = page;
-  if (!test || visitor.bot || !takesPart(test.audience, visitor)) return page;
+  // Who is known for a day alone would see another variation tomorrow.
+  if (!test || visitor.bot || visitor.isForDay || !takesPart(test.audience, visitor)) return page;
   return test.variations[variationAt(test.shares, pointOf(test.id, visitor.id))] ?? page;
 }
 

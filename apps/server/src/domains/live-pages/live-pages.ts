@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { LRUCache } from 'lru-cache';
+import type { Consent } from '@plumgate/core/tags';
 import { Temporal } from 'temporal-polyfill';
 import { Clock } from '../../platform/clock.ts';
 import { PinoLogger } from '../../platform/logging.ts';
@@ -7,6 +8,7 @@ import { SiteVersions, type SiteChange } from '../clients/site-versions.ts';
 import {
   bodyOf,
   compressFully,
+  shownAfter,
   sizeOf,
   type LivePage,
   type PageBody,
@@ -58,16 +60,20 @@ export class LivePages implements OnModuleInit {
     return page;
   }
 
-  /** A page with another phone number on it, one of the client's for visitors from one source. */
-  withNumber(page: LivePage, clientSlug: string, phone: string): LivePage {
-    const key = keyOf(clientSlug, `${page.slug} ${page.variation?.variationId ?? ''} ${phone}`);
+  /** A page as some see it: with the phone number for their source, and with what they have agreed to. */
+  variant(page: LivePage, clientSlug: string, { phone, consent }: Variant): LivePage {
+    if (phone === null && isSameFor(page, consent)) return page;
+    const key = keyOf(
+      clientSlug,
+      `${page.slug} ${page.variation?.variationId ?? ''} ${phone ?? ''} ${consent}`,
+    );
     const known = this.cache.get(key);
     // The page itself may have been made anew.
     if (known?.revisionId === page.revisionId) {
       if (!known.body.isFullyCompressed) this.compress(known.body);
       return known;
     }
-    const made = this.rendered(shownWith(page, phone));
+    const made = this.rendered(shownTo(page, { phone, consent }));
     this.cache.set(key, made);
     return made;
   }
@@ -152,6 +158,26 @@ export class LivePages implements OnModuleInit {
 }
 
 const keyOf = (clientSlug: string, pageSlug: string) => `${clientSlug}/${pageSlug}`;
+
+/** What differs from one visitor of a page to the next; no phone number stands for the client's own. */
+export interface Variant {
+  phone: string | null;
+  consent: Consent;
+}
+
+/** Whether a page looks the same to who has agreed to so much: nothing is held back, and there is no bar. */
+const isSameFor = ({ consent, measuring, tags, ownCode }: ShownPage, to: Consent): boolean =>
+  consent === to ||
+  (measuring.mode !== 'ask' &&
+    !ownCode.head &&
+    !ownCode.body &&
+    tags.every(({ content }) => !content.needsConsent));
+
+/** A page as some see it, not rendered. */
+export const shownTo = <Page extends ShownPage>(page: Page, { phone, consent }: Variant): Page => {
+  const agreed = isSameFor(page, consent) ? page : shownAfter(page, consent);
+  return phone === null ? agreed : shownWith(agreed, phone);
+};
 
 /** What a page is with another phone number: every part of it that shows the fact sheet's shows this one. */
 export const shownWith = <Page extends ShownPage>(page: Page, phone: string): Page => ({

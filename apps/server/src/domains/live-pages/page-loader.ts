@@ -1,6 +1,12 @@
 import { addressFieldsOf, mayLeadOn } from '@plumgate/core/forms';
 import { Injectable } from '@nestjs/common';
-import { referencesIn, RevisionId, type ClientId, type PictureId } from '@plumgate/core/basics';
+import {
+  referencesIn,
+  RevisionId,
+  type ClientId,
+  type PageId,
+  type PictureId,
+} from '@plumgate/core/basics';
 import { Brand, brandInStyle } from '@plumgate/core/brand';
 import { nextOf } from '@plumgate/core/funnels';
 import { isPersonal } from '@plumgate/core/messages';
@@ -12,6 +18,7 @@ import {
   shownPage,
   type PageDocument,
 } from '@plumgate/core/page';
+import { codeOnPage, tagsOf, type Measuring, type PageCode } from '@plumgate/core/tags';
 import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { Clock } from '../../platform/clock.ts';
@@ -25,8 +32,9 @@ import { isLive, pageRevisions, pages } from '../../records/pages/table.ts';
 import { files } from '../../records/pictures/table.ts';
 import { formsWithQuestions, shownEvent, type ShownEvent } from '@plumgate/core/booking';
 import { shownPictures } from '../pictures/picture-address.ts';
+import { tags } from '../../records/tags/table.ts';
 import { splitTests, splitTestVariations } from '../../records/split-tests/table.ts';
-import type { PageReferences, RunningTest, ShownPage } from './live-page.ts';
+import { unasked, type PageReferences, type RunningTest, type ShownPage } from './live-page.ts';
 
 /** A split test whose variations are not rendered yet. */
 type TestShown = Omit<RunningTest, 'variations'> & { variations: ShownPage[] };
@@ -57,6 +65,7 @@ export class PageLoader {
         revision: pageRevisions,
         sourceRules: clients.sourceRules,
         callNumbers: clients.callNumbers,
+        measuring: clients.measuring,
         junkRules: { blockedWords: clients.blockedWords, minSeconds: clients.minSeconds },
       })
       .from(pages)
@@ -71,7 +80,7 @@ export class PageLoader {
         ),
       );
     if (!found) return null;
-    const { page, revision, sourceRules, callNumbers, junkRules } = found;
+    const { page, revision, sourceRules, callNumbers, junkRules, measuring } = found;
     const beside = await db
       .select({
         id: pages.id,
@@ -99,6 +108,7 @@ export class PageLoader {
       gated,
       formBefore: gated ? `/${before[0]!.slug}` : null,
       variation: null,
+      ...(await this.codeOf(page, measuring, revision)),
       ...(await this.asWritten(revision, page)),
     };
   }
@@ -132,6 +142,7 @@ export class PageLoader {
       variations: await Promise.all(
         rows.map(async ({ revision, variation, position }) => ({
           ...page,
+          ...(await this.codeOf(page, page.measuring, revision)),
           ...(await this.asWritten(revision, { clientId: page.clientId, position })),
           variation: { testId: test.id, variationId: variation.id },
         })),
@@ -139,16 +150,34 @@ export class PageLoader {
     };
   }
 
+  /** What of others' runs on a page for who hasn't been asked: its own HTML, and the client's tags as they are now. */
+  private async codeOf(
+    page: Pick<ShownPage, 'clientId' | 'funnelId'> & ({ id: PageId } | { pageId: PageId }),
+    measuring: Measuring,
+    { head, body }: PageCode,
+  ): Promise<Pick<ShownPage, 'code' | 'ownCode' | 'tags' | 'measuring' | 'consent'>> {
+    const rows = await this.database.db
+      .select({ id: tags.id, content: tags.content })
+      .from(tags)
+      .where(eq(tags.clientId, page.clientId))
+      .orderBy(asc(tags.position));
+    const { funnelId } = page;
+    const here = tagsOf(rows, { funnelId, pageId: 'id' in page ? page.id : page.pageId });
+    const consent = unasked(measuring);
+    const ownCode = { head, body };
+    const code = codeOnPage(ownCode, here, { hasConsent: consent === 'given', lead: null });
+    return { code, ownCode, tags: here, measuring, consent };
+  }
+
   /** What a page shows as a revision has it. */
   private async asWritten(
     revision: typeof pageRevisions.$inferSelect,
     { clientId, position }: { clientId: ClientId; position: number },
   ) {
-    const { id, head, body, document, facts, clientName, brand } = revision;
+    const { id, document, facts, clientName, brand } = revision;
     return {
       zone: facts.zone,
       revisionId: id,
-      code: { head, body },
       document: shownPage(document, facts),
       forms: await this.withQuestions(clientId, revision),
       ...{ clientName, facts, brand },
@@ -208,7 +237,6 @@ export class PageLoader {
       slug: page.slug,
       address: `${this.address.known(clientSlug)}/${page.slug}`,
       revisionId: page.liveRevision ?? (page.id as string as RevisionId),
-      code: codeOn(funnel, page.draft),
       document: shownPage(page.draft, client.facts),
       forms: await this.withQuestions(page.clientId, { document: page.draft, forms: defined }),
       clientName: client.name,
@@ -223,6 +251,7 @@ export class PageLoader {
       calendars: calendarsOn(page.draft),
       references,
       variation: null,
+      ...(await this.codeOf(page, client.measuring, codeOn(funnel, page.draft))),
     };
   }
 

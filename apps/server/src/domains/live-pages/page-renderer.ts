@@ -10,7 +10,7 @@ import type {
   PictureFormat,
   ShownBooking,
 } from '@plumgate/page-kit';
-import { renderPage, type PageMetadata } from '@plumgate/page-kit/render';
+import { renderPage, type ConsentBar, type PageMetadata } from '@plumgate/page-kit/render';
 import { Clock, MovableClock, SystemClock } from '../../platform/clock.ts';
 import { CONFIG, type Config } from '../../platform/config.ts';
 import { eventOnPage } from '@plumgate/core/booking';
@@ -31,6 +31,16 @@ export interface Reader {
   times?: Map<CalendarId, FreeTimes>;
   /** Where the form is that leads here and that they have not sent; null for who has. */
   formBefore?: string | null;
+}
+
+/** What is asked at the foot of a page whose client asks; null where nobody is. */
+function consentBarOf({ measuring, consent, document, slug }: ShownPage): ConsentBar | null {
+  if (measuring.mode !== 'ask') return null;
+  const [language = ''] = document.language.split('-');
+  return {
+    ...{ isOpen: consent === 'open', page: slug, policy: measuring.policy },
+    words: measuring.words[language] || null,
+  };
 }
 
 const freshFormState: FormState = { kind: 'fresh', typed: {} };
@@ -55,6 +65,7 @@ export class PageRenderer {
       script: scriptName,
       metadata: this.metadataOf(page),
       code: page.code,
+      consentBar: consentBarOf(page),
       context: this.contextOf(page, reader),
     });
   }

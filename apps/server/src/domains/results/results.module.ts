@@ -3,6 +3,7 @@ import { ClientsModule } from '../clients/clients.module.ts';
 import { BenchmarkService } from './benchmark.service.ts';
 import { ConversionService } from './conversion.service.ts';
 import { ClientResultsService } from './client-results.service.ts';
+import { DayNumbers } from './day-numbers.ts';
 import { EventLog } from './event-log.ts';
 import { SectionCounter } from './section-counter.ts';
 import { LeadRatesService } from './lead-rates.service.ts';
@@ -25,6 +26,7 @@ import { VisitCounter } from './visit-counter.ts';
     SpendService,
     BenchmarkService,
     ConversionService,
+    DayNumbers,
     ResultNotesService,
   ],
   exports: [
@@ -38,6 +40,7 @@ import { VisitCounter } from './visit-counter.ts';
     SpendService,
     BenchmarkService,
     ConversionService,
+    DayNumbers,
     ResultNotesService,
   ],
 })

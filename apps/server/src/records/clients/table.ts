@@ -6,6 +6,7 @@ import { factsFormat } from '@plumgate/core/clients';
 import type { Matching } from '@plumgate/core/people';
 import { usualSender, type Sender } from '@plumgate/core/emails';
 import type { SourceRule } from '@plumgate/core/results';
+import { usualMeasuring, type Measuring } from '@plumgate/core/tags';
 import { documentColumn, instant, json } from '../../platform/database/columns.ts';
 
 export const factsColumn = documentColumn(factsFormat);
@@ -34,6 +35,8 @@ export const clients = pgTable('clients', {
   erasesHow: text('erases_how').$type<'erase' | 'anonymize'>().notNull().default('erase'),
   /** From whom emails to people come. */
   sender: json<Sender>().notNull().default(usualSender),
+  /** How visitors are counted, and what they are asked. */
+  measuring: json<Measuring>().notNull().default(usualMeasuring),
   createdAt: instant('created_at').notNull(),
   /** Since when the agency no longer works for it: its pages don't answer and nothing is sent. */
   archivedAt: instant('archived_at'),

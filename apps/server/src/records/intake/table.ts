@@ -43,6 +43,8 @@ export const submissions = pgTable(
     digest: text().notNull().default(''),
     /** Other answers under a `once` that was used before: kept, and told to the business, without rules and follow-up. */
     isChange: boolean('is_change').notNull().default(false),
+    /** Whether the page of thanks has run the tags that count a lead: they run once. */
+    ranLeadTags: boolean('ran_lead_tags').notNull().default(false),
     receivedAt: instant('received_at').notNull(),
   },
   (table) => [
