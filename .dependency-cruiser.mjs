@@ -92,6 +92,7 @@ const webFeatures = [
   'evidence',
   'conversions',
   'spend',
+  'tags',
   'split-tests',
   'results',
   'domains',

@@ -36,6 +36,7 @@ import {
 } from '@plumgate/core/basics';
 import { VoucherPoolContent } from '@plumgate/core/vouchers';
 import { Finding } from '@plumgate/core/launch';
+import { measuringModes, TagPlace } from '@plumgate/core/tags';
 import { Facts } from '@plumgate/core/clients';
 import { junkReasons, UploadedFile } from '@plumgate/core/forms';
 import { Conditions } from '@plumgate/core/conditions';
@@ -72,6 +73,8 @@ export const ClientSummary = z.object({
   knownSite: z.string(),
   /** Marks a browser as ours, in the field `_own` of an address of the client's pages: its visits are not counted. */
   ownMarker: z.string(),
+  /** How visitors are counted, which results have to say. */
+  measuring: z.enum(measuringModes),
   colour: z.string(),
 });
 export type ClientSummary = z.infer<typeof ClientSummary>;
@@ -212,6 +215,9 @@ export const Around = z.object({
   copied: z.array(
     z.object({ client: z.string(), kind: z.enum(['calendar', 'sequence']), name: z.string() }),
   ),
+  /** Whether money is spent on ads, and which pages carry a tag that counts visits. */
+  ads: z.boolean(),
+  tags: z.array(TagPlace),
 });
 export type Around = z.infer<typeof Around>;
 

@@ -16,11 +16,11 @@ export interface ConsentBar {
 export const consentPath = '/~/consent';
 
 const css = `
-.consent{position:sticky;bottom:0;z-index:30;display:flex;flex-wrap:wrap;align-items:center;justify-content:center;gap:10px 20px;margin:0;padding:14px 20px;background:var(--paper);color:var(--ink);border-top:1px solid color-mix(in srgb,var(--ink) 25%,transparent);font:16px/1.45 var(--text-face)}
-.consent p{margin:0;max-width:560px;flex:1 1 280px}
-.consent a{color:inherit}
-.consent button{font:inherit;font-weight:650;min-height:44px;padding:8px 18px;border:2px solid var(--action);border-radius:var(--press-corner);background:var(--action);color:var(--on-action);cursor:pointer}
-.consent button[value=no]{background:none;color:inherit;border-color:currentColor}
+.consent-bar{position:sticky;bottom:0;z-index:30;display:flex;flex-wrap:wrap;align-items:center;justify-content:center;gap:10px 20px;margin:0;padding:14px 20px;background:var(--paper);color:var(--ink);border-top:1px solid color-mix(in srgb,var(--ink) 25%,transparent);font:16px/1.45 var(--text-face)}
+.consent-bar p{margin:0;max-width:560px;flex:1 1 280px}
+.consent-bar a{color:inherit}
+.consent-bar button{font:inherit;font-weight:650;min-height:44px;padding:8px 18px;border:2px solid var(--action);border-radius:var(--press-corner);background:var(--action);color:var(--on-action);cursor:pointer}
+.consent-bar button[value=no]{background:none;color:inherit;border-color:currentColor}
 .consent-link{margin:0;padding:10px 20px;text-align:center;background:var(--paper);font:14px/1.4 var(--text-face)}
 .consent-link a{color:var(--ink)}`;
 
@@ -40,7 +40,7 @@ export function Consent({ bar, language }: { bar: ConsentBar; language: string }
   return (
     <>
       {style}
-      <form className="consent" method="post" action={`${consentPath}?page=${bar.page}`}>
+      <form className="consent-bar" method="post" action={`${consentPath}?page=${bar.page}`}>
         <p>
           {bar.words ?? ask} {bar.policy && <a href={bar.policy}>{policy}</a>}
         </p>

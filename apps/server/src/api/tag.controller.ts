@@ -18,7 +18,7 @@ export class TagController {
     return {
       tags: await this.tags.list(params.clientId),
       measuring: await this.tags.measuring(params.clientId),
-      receiver: this.receiver.tagsFor(params.clientId),
+      receiver: this.receiver.tags(),
     };
   }
 

@@ -31,12 +31,11 @@ export class ConsentRoutes {
         ...{ phone: page.facts.phone, country: page.facts.country, brand: page.brand },
         ...{ assets: '/~', language: page.document.language },
         title: consent.change,
-        lines: [consent.ask],
+        lines: [page.measuring.words[page.document.language.slice(0, 2)] ?? consent.ask],
         presses: [
           { does: 'yes', label: consent.yes },
           { does: 'no', label: consent.no, quiet: true },
         ],
-        links: [{ href: `/${page.slug}`, label: page.clientName }],
       });
       return reply
         .headers({ ...pageHeaders, 'cache-control': 'no-store', 'x-robots-tag': 'noindex' })

@@ -103,7 +103,7 @@ export class PageRoutes {
   private async showWay(
     request: SiteRequest,
     reply: FastifyReply,
-    { clientName, facts, brand }: NonNullable<Awaited<ReturnType<PageAddresses['ownerOf']>>>,
+    { clientName, facts, brand }: Pick<ServedPage, 'clientName' | 'facts' | 'brand'>,
     { status, title, line }: { status: 200 | 404; title: string; line: string },
   ): Promise<unknown> {
     const ways = await this.addresses.listed(request.params.client);

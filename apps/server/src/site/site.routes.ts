@@ -45,7 +45,6 @@ export class SiteRoutes {
     await this.messageHooks.register(app);
     this.hostCheck.register(app);
     this.calendarFeeds.register(app);
-    await this.tagReceiver.register(app);
     await app.register((site) => this.registerSite(site), { prefix: mount });
   }
 
@@ -61,6 +60,7 @@ export class SiteRoutes {
     this.chats.register(site);
     this.approvals.register(site);
     this.consent.register(site);
+    await this.tagReceiver.register(site);
     this.crawlers.register(site);
     this.pages.register(site);
     this.forms.register(site);

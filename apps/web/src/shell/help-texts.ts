@@ -97,6 +97,15 @@ const helps: Help[] = [
     ],
   },
   {
+    at: /^results\/tags/,
+    title: 'Tags',
+    lines: [
+      'A tag is live at once on all pages that it is for; nothing has to be published. What always runs comes first, in this order; what counts a lead comes below it.',
+      'Put the base code on every page of a funnel, the thank-you page too. What counts a lead runs once for each form that was sent, never on a reload.',
+      'The check looks at the pages as they are sent. The tag receiver shows what really arrives.',
+    ],
+  },
+  {
     at: /^results\/tests/,
     title: 'Split tests',
     lines: [

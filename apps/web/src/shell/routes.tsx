@@ -142,6 +142,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/results/tags',
+        lazy: async () => ({
+          Component: (await import('../features/tags/tags-screen.tsx')).TagsScreen,
+        }),
+      },
+      {
         path: '/:client/results/conversions',
         lazy: async () => ({
           Component: (await import('../features/conversions/conversions-screen.tsx'))

@@ -147,7 +147,7 @@ export const pageOf = (
     test: null,
     around: {
       ...{ pages: [], calendars: [], files: [], forms: [] },
-      ...{ vouchers: [], others: [], copied: [] },
+      ...{ vouchers: [], others: [], copied: [], ads: false, tags: [] },
     },
     now: '2026-11-05T16:30:00Z',
     client: sheet,

@@ -24,6 +24,7 @@ export const quayside: ClientSummary = {
   site: 'http://quayside-dental.localhost:4310',
   knownSite: 'http://quayside-dental.localhost:4310',
   ownMarker: 'own',
+  measuring: 'cookie',
   colour: '#1D6A6E',
 };
 

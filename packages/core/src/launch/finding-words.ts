@@ -152,6 +152,10 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     '“{part}” shows an example picture.',
     'Visitors don’t see it. Choose a picture of the client’s own.',
   ],
+  'nothing-counts': [
+    'Ads are paid for, and nothing counts this page for them.',
+    'The ad platform can’t tell which ads lead to it. Add its code under Results, Tags.',
+  ],
   'own-words-english': [
     'The page is in {language}, which Plum Gate does not translate.',
     'Labels beside fields, times and opening hours are in English. Available: {spoken}.',
@@ -185,6 +189,7 @@ const fixes: Record<FixPlace['at'], string> = {
   brand: 'Brand',
   calendars: 'Bookings',
   path: 'Path',
+  tags: 'Tags',
 };
 
 /** A finding in words: what, why, and what the way to the fix is called. */

@@ -7,7 +7,7 @@ export type Severity = z.infer<typeof Severity>;
 /** Where a fix is made: a part of the page, or somewhere beside it. */
 export const FixPlace = z.discriminatedUnion('at', [
   z.object({ at: z.literal('part'), part: z.string() }),
-  z.object({ at: z.enum(['page', 'facts', 'brand', 'calendars', 'path']) }),
+  z.object({ at: z.enum(['page', 'facts', 'brand', 'calendars', 'path', 'tags']) }),
 ]);
 export type FixPlace = z.infer<typeof FixPlace>;
 
@@ -60,6 +60,7 @@ export const launchRules = {
   'other-clients-contact': 'stops',
   'other-clients-name': 'look',
   'other-client-in-messages': 'look',
+  'nothing-counts': 'look',
 } as const satisfies Record<string, Severity>;
 export type LaunchRule = keyof typeof launchRules;
 

@@ -1,7 +1,8 @@
-import type { CalendarId, FileId, FormId, Instant, PageId } from '../basics/index.ts';
+import type { CalendarId, FileId, FormId, FunnelId, Instant, PageId } from '../basics/index.ts';
 import type { Brand } from '../brand/index.ts';
 import type { Facts } from '../clients/index.ts';
 import type { Draft } from '../page/index.ts';
+import type { TagPlace } from '../tags/index.ts';
 
 /** All that is known around a page when it is checked. */
 export interface LaunchInput {
@@ -32,7 +33,12 @@ export interface LaunchInput {
     others: OtherClient[];
     /** Calendars and sequences of this client in which another one is named. */
     copied: { client: string; kind: 'calendar' | 'sequence'; name: string }[];
+    /** Whether money is spent on ads, and which pages carry a tag that counts visits. */
+    ads: boolean;
+    tags: TagPlace[];
   };
+  /** Where the page is. */
+  here: { funnelId: FunnelId; pageId: PageId };
   /** The page that has this address already; null when none has. */
   addressTakenBy: string | null;
   /** What only a laid out page notifies; null where nobody measured. */

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import type { FormId, PageId } from '../basics/index.ts';
+import type { FormId, FunnelId, PageId } from '../basics/index.ts';
 import { plainBrand } from '../brand/index.ts';
 import { emptyFacts } from '../clients/index.ts';
 import { bindingsOf, type Draft } from '../page/index.ts';
@@ -55,12 +55,12 @@ const findingsOf = (draft: Draft, isLast: boolean) =>
     around: {
       pages: [{ id: 'p2' as PageId, live: true }],
       calendars: [],
-      others: [],
-      copied: [],
+      ...{ others: [], copied: [], ads: false, tags: [] },
       files: [],
       vouchers: [],
       forms: bindingsOf(draft.page).forms,
     },
+    here: { funnelId: 'f1' as FunnelId, pageId: 'p1' as PageId },
     addressTakenBy: null,
     onPhone: null,
   }).findings.filter(({ rule }) => !takersOwn.has(rule));

@@ -4,6 +4,7 @@ import {
   type CalendarId,
   type FileId,
   type FormId,
+  type FunnelId,
   type PageId,
   type PictureId,
   middle,
@@ -85,9 +86,9 @@ const clean: LaunchInput = {
     files: [file],
     vouchers: [{ key: 'spring', name: 'Spring' }],
     forms: [formId],
-    others: [],
-    copied: [],
+    ...{ others: [], copied: [], ads: false, tags: [] },
   },
+  here: { funnelId: 'f1' as FunnelId, pageId: here! },
   addressTakenBy: null,
   onPhone: { firstActionTop: 400, smallWords: [], smallTargets: [] },
 };
@@ -240,6 +241,18 @@ const cases: [LaunchRule, string, LaunchInput][] = [
     }),
   ]),
   ['form-missing', 'a form that is gone', { ...clean, draft: { page: good, forms: {} } }],
+  [
+    'nothing-counts',
+    'ads, and a tag on another funnel alone',
+    {
+      ...clean,
+      around: {
+        ...clean.around,
+        ads: true,
+        tags: [{ kind: 'funnel', funnel: 'f2' as FunnelId }],
+      },
+    },
+  ],
   ['foreign-form', 'another client’s', { ...clean, around: { ...clean.around, forms: [] } }],
   ['form-notifies-nobody', 'nobody', withForm({ notify: [] })],
   [

@@ -12,6 +12,7 @@ import {
 } from '../page/index.ts';
 import { found, type Finding } from './finding.ts';
 import type { LaunchInput } from './launch-input.ts';
+import { isCarried } from '../tags/index.ts';
 
 /** Where the page leads, and what its buttons and links do. */
 export function pathFindings(input: LaunchInput): Finding[] {
@@ -20,11 +21,16 @@ export function pathFindings(input: LaunchInput): Finding[] {
     ...blocksOf(input.draft.page).flatMap((block) => linksOf(block, input)),
     ...sectionFindings(input.draft.page),
     ...strayBlocks(input.draft.page).map((block) => found('stray-navigation', block.id)),
+    ...(isUncounted(input) ? [found('nothing-counts', { at: 'tags' })] : []),
     ...(input.addressTakenBy
       ? [found('address-taken', { at: 'page' }, { by: input.addressTakenBy })]
       : []),
   ];
 }
+
+/** Ads are paid for, and no code tells their platform who came to the page: neither a tag nor HTML of the page's own. */
+const isUncounted = ({ draft: { page }, around: { ads, tags }, here }: LaunchInput): boolean =>
+  ads && !page.head && !page.body && !tags.some((place) => isCarried(place, here));
 
 /** Sections that show nothing of their own, and those that no button or link on the page shows. */
 function sectionFindings(page: PageDocument): Finding[] {

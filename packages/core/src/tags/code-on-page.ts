@@ -1,5 +1,5 @@
 import { unitsText, type FormId, type FunnelId, type PageId } from '../basics/index.ts';
-import type { Tag, TagContent } from './tag.ts';
+import type { Tag, TagContent, TagPlace } from './tag.ts';
 
 /** HTML for a page's head, and for the end of its body. */
 export interface PageCode {
@@ -20,16 +20,29 @@ export function tagsOf(
   tags: readonly Tag[],
   { funnelId, pageId }: { funnelId: FunnelId; pageId: PageId },
 ): Tag[] {
-  const isHere = ({ content: { on, place } }: Tag) =>
-    on &&
-    (place.kind === 'client' ||
-      (place.kind === 'funnel' ? place.funnel === funnelId : place.page === pageId));
-  const here = tags.filter(isHere);
+  const here = tags.filter(
+    ({ content: { on, place } }) => on && isCarried(place, { funnelId, pageId }),
+  );
   return [...here.filter(runsAlways), ...here.filter((tag) => !runsAlways(tag))];
 }
 
 /** Whether a tag runs once for a lead. */
 export const countsLeads = (tag: Tag): boolean => !runsAlways(tag);
+
+/** Whether a tag of a place is on a page. */
+export function isCarried(
+  place: TagPlace,
+  { funnelId, pageId }: { funnelId: FunnelId; pageId: PageId },
+): boolean {
+  switch (place.kind) {
+    case 'client':
+      return true;
+    case 'funnel':
+      return place.funnel === funnelId;
+    case 'page':
+      return place.page === pageId;
+  }
+}
 
 const runsAlways = ({ content }: Tag): boolean => content.runs.kind === 'always';
 

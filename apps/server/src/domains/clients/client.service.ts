@@ -167,6 +167,7 @@ export class ClientService {
       zone: row.facts.zone,
       currency: row.facts.currency,
       country: row.facts.country,
+      measuring: row.measuring.mode,
       site: this.address.of(row.slug),
       knownSite: this.address.known(row.slug),
       ownMarker: this.own.marker(row.id, this.clock.now()),

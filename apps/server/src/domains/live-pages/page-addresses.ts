@@ -51,9 +51,12 @@ export class PageAddresses {
   /** Whose host it is, as they show themselves; null for a host of nobody. */
   async ownerOf(
     clientSlug: string,
-  ): Promise<Pick<ShownPage, 'clientName' | 'facts' | 'brand'> | null> {
+  ): Promise<Pick<ShownPage, 'clientId' | 'clientName' | 'facts' | 'brand'> | null> {
     const [found] = await this.database.db
-      .select({ clientName: clients.name, facts: clients.facts, brand: clients.brand })
+      .select({
+        ...{ clientId: clients.id, clientName: clients.name },
+        ...{ facts: clients.facts, brand: clients.brand },
+      })
       .from(clients)
       .where(isAt(clientSlug));
     return found ?? null;

@@ -1,19 +1,21 @@
 import { clients, type ClientRow } from '../../records/clients/table.ts';
 import { Injectable } from '@nestjs/common';
 import type { Around, PageLaunch } from '@plumgate/contract';
-import type { ClientId, FunnelId } from '@plumgate/core/basics';
+import { localDay, type ClientId, type FunnelId } from '@plumgate/core/basics';
 import { brandInStyle } from '@plumgate/core/brand';
 import { nextOf } from '@plumgate/core/funnels';
 import type { CalendarContent } from '@plumgate/core/booking';
 import { launchCheck, tracesOf, type LaunchCheck } from '@plumgate/core/launch';
 import { formsOn, textsIn, type Draft } from '@plumgate/core/page';
-import { and, eq, isNull, ne } from 'drizzle-orm';
+import { and, eq, gte, isNull, ne } from 'drizzle-orm';
 import { calendars } from '../../records/booking/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { FormService } from '../forms/form.service.ts';
 import { sequences } from '../../records/followup/table.ts';
 import { forms } from '../../records/forms/table.ts';
 import { domains } from '../../records/own-domains/table.ts';
+import { adBudgets, adSpend } from '../../records/results/spend.table.ts';
+import { tags } from '../../records/tags/table.ts';
 import { voucherPools } from '../../records/vouchers/table.ts';
 import { files } from '../../records/pictures/table.ts';
 import { eventOnPage, shownEvent, takesBookings } from '@plumgate/core/booking';
@@ -22,6 +24,9 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { stepsOf, type PageRow } from '../../records/pages/page-row.ts';
 import { funnels } from '../../records/funnels/table.ts';
 import { pages } from '../../records/pages/table.ts';
+
+/** Who spent money on ads within so many days is taken to go on (common practice, no source). */
+const daysOfAds = 60;
 
 /** What a launch check knows of a client. */
 export interface Known {
@@ -64,6 +69,7 @@ export class LaunchService {
       next: nextOf(steps, index),
       isLast: index === steps.length - 1,
       around,
+      here: { funnelId: page.funnelId, pageId: page.id },
       // The database holds an address for one page only.
       addressTakenBy: null,
       onPhone: null,
@@ -129,6 +135,25 @@ export class LaunchService {
       vouchers: pools.map(({ content: { key, name } }) => ({ key, name })),
       forms: asked.map(({ id }) => id),
       ...(await this.otherClients(clientId, times, db)),
+      ...(await this.counting(clientId, db)),
+    };
+  }
+
+  /** Whether the client pays for ads or means to, and which of its pages carry a tag that counts visits. */
+  private async counting(clientId: ClientId, db: Queries): Promise<Pick<Around, 'ads' | 'tags'>> {
+    const rows = await db
+      .select({ content: tags.content })
+      .from(tags)
+      .where(eq(tags.clientId, clientId));
+    const since = this.clock.now().subtract({ hours: 24 * daysOfAds });
+    const spent = and(eq(adSpend.clientId, clientId), gte(adSpend.day, localDay(since, 'UTC')));
+    return {
+      ads:
+        (await db.$count(adBudgets, eq(adBudgets.clientId, clientId))) > 0 ||
+        (await db.$count(adSpend, spent)) > 0,
+      tags: rows.flatMap(({ content: { on, runs, place } }) =>
+        on && runs.kind === 'always' ? [place] : [],
+      ),
     };
   }
 

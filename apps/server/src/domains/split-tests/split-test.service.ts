@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { Injectable } from '@nestjs/common';
 import type { TestIdea, TestView } from '@plumgate/contract';
-import type { PageId, TestId, VariationId } from '@plumgate/core/basics';
+import type { ClientId, PageId, TestId, VariationId } from '@plumgate/core/basics';
 import { formsOn } from '@plumgate/core/page';
 import { guessedRate, mostVariations, variationLetter } from '@plumgate/core/splittest';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
@@ -13,6 +13,7 @@ import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import type { PageRow } from '../../records/pages/page-row.ts';
 import { pageRevisions } from '../../records/pages/table.ts';
+import { clients } from '../../records/clients/table.ts';
 import { splitTests, splitTestVariations } from '../../records/split-tests/table.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { FormService } from '../forms/form.service.ts';
@@ -131,6 +132,7 @@ export class SplitTestService {
         throw new AppProblem('bad-request', {
           detail: `“${page.name}” is not live. Publish it first, then test an idea for it.`,
         });
+      await this.needsCookies(tx, page.clientId);
       for (const [index, { id: variationId, draft }] of variations.entries()) {
         const revisionId =
           index === 0
@@ -142,6 +144,19 @@ export class SplitTestService {
       await this.sites.changed(tx, page.clientId, [page.slug]);
     });
     return this.tests.view(id);
+  }
+
+  /** Who is known for a day alone would see another variation tomorrow. */
+  private async needsCookies(tx: Queries, clientId: ClientId): Promise<void> {
+    const [client] = await tx
+      .select({ measuring: clients.measuring })
+      .from(clients)
+      .where(eq(clients.id, clientId));
+    if (client?.measuring.mode === 'without')
+      throw new AppProblem('bad-request', {
+        detail:
+          'This client’s visitors are counted without cookies, so nobody would see the same variation twice. Change that under Results, Tags.',
+      });
   }
 
   private async writeVariation(

@@ -5,8 +5,6 @@ import { desc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
 import { Clock } from '../../platform/clock.ts';
 import { Database } from '../../platform/database/database.ts';
-import { SiteAddress } from '../../platform/site-address.ts';
-import { clients } from '../../records/clients/table.ts';
 import { tagHits } from '../../records/tags/table.ts';
 
 /** So many of a client's newest hits are kept. */
@@ -22,24 +20,25 @@ const Hit = z.object({
 });
 export type Hit = z.infer<typeof Hit>;
 
+/** Where it answers on a client's host. */
+export const receiverPath = '/~/tag-receiver';
+
 /** The name that its code gives itself on a page. */
 const inPage = 'tagReceiver';
 
 /**
- * A stand-in for an ad platform, to try tags with: it gives a base code and one for leads, and shows what arrives. Pages
- * load it from the program's own host, which to them is another one.
+ * A stand-in for an ad platform, to try tags with: it gives a base code and one for leads, and shows what arrives. It
+ * answers on each client's own host, so that its code is the same for all and needs no address.
  */
 @Injectable()
 export class TagReceiver {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
-    private readonly address: SiteAddress,
   ) {}
 
   /** The two tags that send here: one for every page, and one that counts a lead. */
-  tagsFor(clientId: ClientId): [TagContent, TagContent] {
-    const host = this.address.app();
+  tags(): [TagContent, TagContent] {
     const common = {
       ...{ on: true, part: 'head' as const, place: { kind: 'client' as const } },
       ...{ needsConsent: true, needs: null },
@@ -48,7 +47,7 @@ export class TagReceiver {
       {
         ...common,
         name: 'Tag receiver, base',
-        code: `<script src="${host}/tag-receiver/${clientId}/base.js"></script>\n<script>${inPage}('page seen')</script>`,
+        code: `<script src="${receiverPath}/base.js"></script>\n<script>${inPage}('page seen')</script>`,
         runs: { kind: 'always' },
       },
       {
@@ -62,19 +61,14 @@ export class TagReceiver {
 
   /** What its base code loads: a function that sends a name and some data here, without making anybody wait. */
   script(): string {
-    return `(()=>{const to=document.currentScript.src.replace(/base\\.js$/,'hit');window.${inPage}=(name,data={})=>navigator.sendBeacon(to,JSON.stringify({name,data,page:location.href}))})()`;
+    return `(()=>{window.${inPage}=(name,data={})=>navigator.sendBeacon('${receiverPath}/hit',JSON.stringify({name,data,page:location.href}))})()`;
   }
 
-  /** Keeps a hit; false for what is none, and for no client's. */
+  /** Keeps a hit; false for what is none. */
   async take(clientId: ClientId, body: unknown): Promise<boolean> {
     const hit = Hit.safeParse(body);
     if (!hit.success) return false;
     const { db } = this.database;
-    const [client] = await db
-      .select({ id: clients.id })
-      .from(clients)
-      .where(eq(clients.id, clientId));
-    if (!client) return false;
     const { name, data } = hit.data;
     // What stands behind its question mark may be about somebody.
     const { origin, pathname } = new URL(hit.data.page);

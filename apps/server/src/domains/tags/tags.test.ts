@@ -144,6 +144,19 @@ it('keeps tags from a browser that asks not to be tracked, whatever the client c
   expect((await browserOf(app).open('/first-visit')).body).toContain('ads()');
 });
 
+it('shows nobody a split test where nobody is known tomorrow, and refuses to start one', async () => {
+  const idea = { hypothesis: 'More write', change: 'Words' };
+  const made = await api('POST', `/api/pages/${world.first.pageId}/tests`, idea);
+  expect([made.statusCode, made.body.slice(0, 300)]).toEqual([200, expect.anything()]);
+  await measure('without');
+  const { testId } = made.json<{ testId: string }>();
+  const refused = await api('POST', `/api/tests/${testId}/start`, {});
+  expect([refused.statusCode, refused.body]).toEqual([
+    400,
+    expect.stringContaining('counted without cookies'),
+  ]);
+});
+
 it('counts without a cookie by a number that lasts a day, and the salt of the day is thrown away', async () => {
   await measure('without');
   const ana = browserOf(app, { 'x-forwarded-for': '198.51.100.7' });
@@ -182,21 +195,20 @@ describe('the receiver', () => {
     >();
     await add(...receiver);
     const page = await browserOf(app).open('/first-visit');
-    const [, src] = /<script src="http:\/\/[^/]+(\/tag-receiver\/[^"]+)"/.exec(page.body)!;
-    const script = await app.running.app.inject({ method: 'GET', url: src! });
+    const [, src] = /<script src="(\/~\/tag-receiver\/[^"]+)"/.exec(page.body)!;
+    const script = await app.site('GET', src!);
     expect(script.body).toContain('sendBeacon');
-    const hit = (payload: unknown, client = world.client.id) =>
-      app.running.app.inject({
-        ...{ method: 'POST', url: `/tag-receiver/${client}/hit` },
-        headers: { 'content-type': 'text/plain' },
-        payload: typeof payload === 'string' ? payload : JSON.stringify(payload),
+    const hit = (what: unknown, client = 'quayside') =>
+      app.site('POST', '/~/tag-receiver/hit', {
+        ...{ client, headers: { 'content-type': 'text/plain' } },
+        payload: Buffer.from(typeof what === 'string' ? what : JSON.stringify(what)),
       });
     const lead = { name: 'lead', data: { id: '1', value: '' }, page: 'http://q.test/x?a=b' };
     expect((await hit(lead)).statusCode).toBe(204);
     for (const bad of ['{', { ...lead, page: 'javascript:x' }, { ...lead, name: '' }])
       expect((await hit(bad)).statusCode).toBe(422);
     expect((await hit({ ...lead, data: { a: 'x'.repeat(5000) } })).statusCode).toBe(413);
-    expect((await hit(lead, '00000000-0000-4000-8000-000000000000' as never)).statusCode).toBe(422);
+    expect((await hit(lead, 'nobody')).statusCode).toBe(404);
     const { hits } = (await api('GET', path('tags/hits'))).json<
       Answered<typeof endpoints.listTagHits>
     >();

@@ -60,7 +60,7 @@ function Conversions({ client, today }: { client: ClientSummary; today: string }
           <Plus className="size-4" aria-hidden /> Count a conversion
         </Button>
       </PageHead>
-      <ResultsTabs slug={client.slug} />
+      <ResultsTabs client={client} />
       {conversions.length === 0 ? (
         <Empty title="No conversion is counted yet">
           <p>

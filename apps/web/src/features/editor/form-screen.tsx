@@ -104,7 +104,7 @@ const pageWith = (form: FormView, sheet: ClientSheet, now: string): EditorPage =
   test: null,
   around: {
     ...{ pages: [], calendars: [], files: [], forms: [] },
-    ...{ vouchers: [], others: [], copied: [] },
+    ...{ vouchers: [], others: [], copied: [], ads: false, tags: [] },
   },
   now,
   client: sheet,

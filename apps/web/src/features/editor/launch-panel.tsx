@@ -31,6 +31,7 @@ function checked(page: EditorPage, draft: Draft, brand: Brand): LaunchCheck {
       ...page.around,
       forms: [...page.around.forms, ...(Object.keys(draft.forms) as FormId[])],
     },
+    here: { funnelId: page.funnel.id, pageId: page.pageId },
     // A taken ending is said where it is typed, and the server keeps none.
     addressTakenBy: null,
     onPhone: measuredOnPhone(),
@@ -71,6 +72,8 @@ export function LaunchPanel({ page }: { page: EditorPage }) {
         return void navigate(`/${client}/bookings`);
       case 'path':
         return void navigate(`/${client}/funnels/${page.funnel.id}`);
+      case 'tags':
+        return void navigate(`/${client}/results/tags`);
     }
   };
   return (

@@ -77,6 +77,7 @@ const newest = {
     knownSite: 'http://c',
     ...{ currency: 'USD', country: 'US' },
     ownMarker: 'own',
+    measuring: 'cookie',
     colour: '#000000',
     facts: emptyFacts('UTC'),
     brand: plainBrand,

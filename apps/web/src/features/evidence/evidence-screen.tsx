@@ -69,7 +69,7 @@ function Evidence({
             </>
           )}
         </PageHead>
-        <ResultsTabs slug={client.slug} />
+        <ResultsTabs client={client} />
       </div>
       {page ? (
         <Sheet key={page.pageId} {...{ client, period, page }} />

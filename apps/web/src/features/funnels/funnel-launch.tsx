@@ -35,9 +35,9 @@ export function FunnelLaunch({ board, clientSlug }: { board: PathBoard; clientSl
   };
   const fix = (pageId: string) => (place: FixPlace) => {
     setOpen(false);
-    const elsewhere = { facts: 'set-up', calendars: 'bookings' } as const;
+    const elsewhere = { facts: 'set-up', calendars: 'bookings', tags: 'results/tags' } as const;
     if (place.at === 'path') return;
-    if (place.at === 'facts' || place.at === 'calendars')
+    if (place.at === 'facts' || place.at === 'calendars' || place.at === 'tags')
       return void navigate(`/${clientSlug}/${elsewhere[place.at]}`);
     const part = place.at === 'part' ? `?part=${place.part}` : `?show=${place.at}`;
     void navigate(`/${clientSlug}/pages/${pageId}${part}`);

@@ -146,7 +146,7 @@ function FunnelCode({
       >
         <LongField
           label="In the head"
-          help="Tracking tags and the like, as HTML. It comes before a page’s own code, so what a page’s tag depends on is there first."
+          help="As HTML, before a page’s own code. It waits for consent where the client asks. The codes of ad platforms have a place of their own: Results, Tags."
           rows={6}
           className="font-mono"
           maxLength={20_000}

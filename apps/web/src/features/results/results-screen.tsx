@@ -76,7 +76,7 @@ function Results({ client, today }: { client: ClientSummary; today: string }) {
         />
         <ExportResults {...{ client, period, by }} />
       </PageHead>
-      <ResultsTabs slug={client.slug} />
+      <ResultsTabs client={client} />
       {failed ? (
         <Failed error={failed.error} again={() => void failed.refetch()} />
       ) : !taken.data || !days.data || !earlier.data ? (

@@ -56,7 +56,7 @@ function Spend({ client, today }: { client: ClientSummary; today: string }) {
           <Plus className="size-4" aria-hidden /> Add a cost
         </Button>
       </PageHead>
-      <ResultsTabs slug={client.slug} />
+      <ResultsTabs client={client} />
       {failed ? (
         <Failed error={failed.error} again={() => void failed.refetch()} />
       ) : !asked.data || !results.data ? (

@@ -41,7 +41,7 @@ export function TestsScreen() {
           </Button>
         )}
       </PageHead>
-      <ResultsTabs slug={client.slug} />
+      <ResultsTabs client={client} />
       {tests.length === 0 ? (
         <Empty title={`No idea was tested for ${client.name} yet`}>
           <p>
