@@ -90,6 +90,7 @@ const webFeatures = [
   'funnels',
   'today',
   'evidence',
+  'funnel-results',
   'conversions',
   'spend',
   'tags',

@@ -1,9 +1,9 @@
-import { Cents, ClientId, ResultNoteId } from '@plumgate/core/basics';
+import { Cents, ClientId, FunnelId, ResultNoteId } from '@plumgate/core/basics';
 import { SpendRow } from '@plumgate/core/spend';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 import { daysInOrder, localDays, nothing, period } from './parts.ts';
-import { ResultNote, ResultFigures, resultParts, ResultRow } from './results.ts';
+import { FunnelResults, ResultNote, ResultFigures, resultParts, ResultRow } from './results.ts';
 
 const partsOfPeriod = z
   .object({ ...localDays, by: z.enum(resultParts).default('source') })
@@ -19,6 +19,22 @@ export const getResults = endpoint({
   answer: z.object({ rows: z.array(ResultRow), total: ResultFigures }),
 });
 
+export const getFunnelResults = endpoint({
+  method: 'GET',
+  path: '/api/funnels/:funnelId/results',
+  summary:
+    'Who came to each step of a funnel between two local days, who went on, and where the others stopped',
+  right: 'results.read',
+  params: z.object({ funnelId: FunnelId }),
+  query: z
+    .object({
+      ...localDays,
+      source: z.string().max(120).optional(),
+      device: z.enum(['phone', 'wide']).optional(),
+    })
+    .refine(({ from, to }) => from <= to, daysInOrder),
+  answer: FunnelResults,
+});
 export const exportResults = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/results.csv',

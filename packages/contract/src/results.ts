@@ -1,4 +1,4 @@
-import { ResultNoteId } from '@plumgate/core/basics';
+import { FormId, PageId, ResultNoteId } from '@plumgate/core/basics';
 import { z } from 'zod';
 
 /** By what results are taken apart. */
@@ -42,6 +42,56 @@ export const ResultFigures = z.object({
   rate: z.object({ value: z.number().nullable(), low: z.number(), high: z.number() }),
 });
 export type ResultFigures = z.infer<typeof ResultFigures>;
+
+/** A funnel in a time: who came to each step, who went on and how soon, and where the others stopped. */
+export const FunnelResults = z.object({
+  name: z.string(),
+  /** Where visitors of the first step came from, most first. */
+  sources: z.array(z.string()),
+  steps: z.array(
+    z.object({
+      pageId: PageId,
+      name: z.string(),
+      /** Who saw it for the first time. */
+      visitors: z.int(),
+      /** Of a sample of them, of how many it was told what they saw; who came near the end, and for how long they had the page before them. */
+      seen: z.object({ told: z.int(), reachedEnd: z.int(), medianSeconds: z.int() }).nullable(),
+      /** The way on; null where nothing leads on. */
+      hop: z
+        .object({
+          to: PageId,
+          by: z.enum(['form', 'booking', 'button']),
+          passed: z.int(),
+          rate: ResultFigures.shape.rate,
+          /** What it is measured against: its own time before, other clients of the trade, or a rule of thumb. */
+          benchmark: z.object({
+            value: z.number(),
+            origin: z.enum(['own-past', 'others', 'rule']),
+          }),
+          /** Between the two steps; null where nobody went on. */
+          medianSeconds: z.int().nullable(),
+        })
+        .nullable(),
+      forms: z.array(
+        z.object({
+          formId: FormId,
+          name: z.string(),
+          began: z.int(),
+          sent: z.int(),
+          /** In their order, with how many were there last and did not send it. */
+          questions: z.array(z.object({ key: z.string(), label: z.string(), left: z.int() })),
+          leftElsewhere: z.int(),
+        }),
+      ),
+    }),
+  ),
+  /** Where most are lost, or why that can't be said. */
+  dropOff: z.union([
+    z.object({ page: PageId }),
+    z.object({ none: z.enum(['one-hop', 'too-few', 'no-difference']) }),
+  ]),
+});
+export type FunnelResults = z.infer<typeof FunnelResults>;
 
 /** Something that happened on a day. */
 export const ResultNote = z.object({

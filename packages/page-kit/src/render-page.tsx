@@ -37,6 +37,7 @@ export function renderPage({
   const css = `:root{${brandVariables(brand)}}${cssFor(page, brand)}`;
   const parts = [
     ...runtimePartsOf(page, context.forms),
+    ...(metadata ? (['seen'] as const) : []),
     ...(consentBar?.isOpen ? (['consent'] as const) : []),
   ];
   const document = (

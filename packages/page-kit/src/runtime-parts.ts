@@ -19,6 +19,7 @@ export const runtimeParts = [
   'sections',
   'popups',
   'events',
+  'seen',
   'approval',
   'consent',
 ] as const;
@@ -49,6 +50,8 @@ const needs: Record<RuntimePart, (block: Block, forms: Forms) => boolean> = {
   sections: () => false,
   popups: () => false,
   events: (block) => formIdOf(block) !== null || block.kind === 'button',
+  // Of every page that is counted.
+  seen: () => false,
   // Of approval pages alone.
   approval: () => false,
   // Of pages that ask whether to count.

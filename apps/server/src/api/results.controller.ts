@@ -1,5 +1,6 @@
 import { Controller, type StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { FunnelResultsService } from '../domains/path/funnel-results.service.ts';
 import { BenchmarkService } from '../domains/results/benchmark.service.ts';
 import { ClientResultsService } from '../domains/results/client-results.service.ts';
 import { ResultNotesService } from '../domains/results/result-notes.service.ts';
@@ -11,6 +12,7 @@ import { csvFile } from '../platform/http/csv.ts';
 export class ResultsController {
   constructor(
     private readonly results: ClientResultsService,
+    private readonly funnels: FunnelResultsService,
     private readonly spend: SpendService,
     private readonly benchmark: BenchmarkService,
     private readonly notes: ResultNotesService,
@@ -21,6 +23,14 @@ export class ResultsController {
     @Input() { params, query: { by, ...period } }: InputOf<typeof api.getResults>,
   ): Promise<Answer<typeof api.getResults>> {
     return this.results.of(params.clientId, period, by);
+  }
+
+  @Bind(api.getFunnelResults)
+  funnel(
+    @Input()
+    { params, query: { source, device, ...period } }: InputOf<typeof api.getFunnelResults>,
+  ): Promise<Answer<typeof api.getFunnelResults>> {
+    return this.funnels.of(params.funnelId, period, { source, device });
   }
 
   @Bind(api.exportResults)

@@ -17,12 +17,14 @@ import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import type { CurrentUser } from '../platform/http/bind.ts';
 import { Gathering } from '../platform/database/gathered-writes.ts';
+import { EventLog } from '../domains/results/event-log.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
 import { answersOfPatients } from './conversations.ts';
 import type { Happening } from './happening.ts';
 import { campaigns, type Campaign } from './campaigns.ts';
+import { begunOn, behaviorOn, secondsToSend } from './page-behavior.ts';
 import { Chance } from './chance.ts';
 import { fernhill, quayside } from './clients.ts';
 import { DemoTime } from './demo-time.ts';
@@ -498,17 +500,9 @@ class Player {
   }
 
   private count(page: LivePage, visitor: Visitor): void {
-    const { source, firstSource, origins } = arrivalFrom(visitor.source, visitor.visitorId);
-    this.app.get(VisitCounter).count({
-      clientId: page.clientId,
-      pageId: page.pageId,
-      revisionId: page.revisionId,
-      visitorId: visitor.visitorId,
-      ...{ source, firstSource, origin: origins.last },
-      device: visitor.device,
-      at: visitor.at,
-      zone: page.zone,
-    });
+    const visit = visitTo(page, visitor);
+    this.app.get(VisitCounter).count({ ...visit, zone: page.zone });
+    for (const event of behaviorOn(page, visit)) this.app.get(EventLog).note(event);
   }
 
   private newPerson(): Record<'name' | 'email' | 'phone', string> {
@@ -534,8 +528,21 @@ class Player {
   }
 
   private send(page: LivePage, visitor: Visitor, typed: Record<string, string>, start?: Instant) {
+    const begun = begunOn(page, visitTo(page, visitor));
+    if (begun) this.app.get(EventLog).note(begun);
     return this.app.get(IntakeService).receive(incomingFrom(page, visitor, typed, start));
   }
+}
+
+function visitTo(page: LivePage, visitor: Visitor) {
+  const { source, firstSource, origins } = arrivalFrom(visitor.source, visitor.visitorId);
+  const { visitorId, device } = visitor;
+  // A page that a form leads to is reached a while after the form was opened.
+  const at = page.gated ? visitor.at.add({ seconds: secondsToSend(visitorId) }) : visitor.at;
+  return {
+    ...{ clientId: page.clientId, pageId: page.pageId, revisionId: page.revisionId },
+    ...{ visitorId, device, at, source, firstSource, origin: origins.last },
+  };
 }
 
 function incomingFrom(

@@ -126,7 +126,7 @@ export class PageVisits {
   note(
     page: ServedPage,
     visitor: Visitor,
-    did: Pick<VisitEvent, 'kind' | 'target' | 'share' | 'formId'>,
+    did: Pick<VisitEvent, 'kind' | 'target' | 'share' | 'seconds' | 'formId'>,
     request: FastifyRequest,
     carried: Carried | null,
   ): void {

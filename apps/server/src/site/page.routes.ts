@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { localDay, Slug } from '@plumgate/core/basics';
-import { WatchedShare } from '@plumgate/core/conditions';
+import { WatchedShare, watchedShares } from '@plumgate/core/conditions';
 import { blocksOf, formIdOf, isPageOver, overWords } from '@plumgate/core/page';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import { fillOrKeep } from '@plumgate/core/messages';
@@ -29,8 +29,16 @@ type SectionRequest = FastifyRequest<{
 
 type EventRequest = FastifyRequest<{
   Params: { client: string; page: string; target: string };
-  Querystring: { share?: string };
+  Querystring: Partial<Record<'share' | 'seconds' | 'question', string>>;
 }>;
+
+/** What a page's script tells of, beside sections. */
+type ToldKind = 'press' | 'begin' | 'leave' | 'watch' | 'seen';
+
+/** The name that what is told of the page as a whole goes by. */
+const wholePage = 'page';
+/** What is told to be longer was left lying open. */
+const mostSeconds = 3600;
 
 /** As many as one finds one's way among. */
 const mostWays = 12;
@@ -58,7 +66,7 @@ export class PageRoutes {
     site.post('/:client/~/section/:page/:section', siteOptions, (request, reply) =>
       this.countSection(request as SectionRequest, reply),
     );
-    for (const kind of ['press', 'begin', 'watch'] as const)
+    for (const kind of ['press', 'begin', 'leave', 'watch', 'seen'] as const)
       site.post(`/:client/~/${kind}/:page/:target`, siteOptions, (request, reply) =>
         this.note(kind, request as EventRequest, reply),
       );
@@ -138,16 +146,12 @@ export class PageRoutes {
   }
 
   /** The page's script tells what was pressed on it, which form was begun, and how much of a video was watched. */
-  private async note(
-    kind: 'press' | 'begin' | 'watch',
-    request: EventRequest,
-    reply: FastifyReply,
-  ): Promise<unknown> {
+  private async note(kind: ToldKind, request: EventRequest, reply: FastifyReply): Promise<unknown> {
     const asked = await this.visits.pageFor(request);
     if (!asked) return notHere(reply);
     const { page, visitor } = await this.visits.seenBy(asked, request, reply);
     const { target } = request.params;
-    if (!isOnPage(page, target)) return notHere(reply);
+    if (target !== wholePage && !isOnPage(page, target)) return notHere(reply);
     const did = whatWasDone(page, kind, request);
     if (did.length === 0) return notHere(reply);
     const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
@@ -244,16 +248,35 @@ function withoutField({ url, params }: SiteRequest, field: string): string {
 const isOnPage = ({ document }: ServedPage, target: string): boolean =>
   /^tel:[+\d;=-]{3,40}$/.test(target) || blocksOf(document).some(({ id }) => id === target);
 
+/** The last of the steps in which a share is told that was reached. */
+const reachedShare = (percent: number): WatchedShare =>
+  watchedShares.findLast((step) => step <= percent) ?? 0;
+
+type Done = Pick<VisitEvent, 'kind' | 'target' | 'share' | 'seconds' | 'formId'>;
+
 /** What happened by it; nothing where no page's script tells it like that. */
 function whatWasDone(
-  { document }: ServedPage,
-  kind: 'press' | 'begin' | 'watch',
+  { document, forms }: ServedPage,
+  kind: ToldKind,
   { params: { target }, query }: EventRequest,
-): Pick<VisitEvent, 'kind' | 'target' | 'share' | 'formId'>[] {
+): Done[] {
+  if (kind === 'seen') {
+    const [share, seconds] = [Number(query.share), Number(query.seconds)];
+    if (target !== wholePage || !(share >= 0) || !(seconds >= 0)) return [];
+    return [
+      { kind, share: reachedShare(share), seconds: Math.min(Math.round(seconds), mostSeconds) },
+    ];
+  }
   const block = blocksOf(document).find(({ id }) => id === target);
   if (kind === 'watch') {
     const share = WatchedShare.safeParse(Number(query.share));
     return block?.kind === 'video' && share.success ? [{ kind, target, share: share.data }] : [];
+  }
+  if (target === wholePage) return [];
+  if (kind === 'leave') {
+    const formId = block ? formIdOf(block) : null;
+    const asked = formId && forms[formId]?.questions.find(({ key }) => key === query.question);
+    return asked ? [{ kind, target: asked.key, formId }] : [];
   }
   const formId = kind === 'begin' && block ? formIdOf(block) : null;
   const did = { kind, target, ...(formId && { formId }) };

@@ -89,10 +89,10 @@ export const visitOf = (
     revisionId,
     variation,
   }: Pick<ShownPage, 'clientId' | 'pageId' | 'revisionId' | 'variation'>,
-  { id: visitorId, source, firstSource, origins, device }: Visitor,
+  { id: visitorId, known: returning, source, firstSource, origins, device }: Visitor,
   at: Instant,
 ) => ({
-  ...{ clientId, pageId, revisionId, visitorId, device, at },
+  ...{ clientId, pageId, revisionId, visitorId, returning, device, at },
   ...{ source, firstSource, origin: origins.last, variation },
 });
 

@@ -97,6 +97,15 @@ const helps: Help[] = [
     ],
   },
   {
+    at: /^results\/funnel/,
+    title: 'Funnel',
+    lines: [
+      'A way on is measured against its own time before; where too few came then, against other clients of the trade, and else against a rule of thumb.',
+      'The biggest drop-off is named only where chance can hardly explain it, and only where there are two ways on at least.',
+      'Below a form you see at which question people were last who began it and did not send it.',
+    ],
+  },
+  {
     at: /^results\/tags/,
     title: 'Tags',
     lines: [

@@ -142,6 +142,13 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/results/funnel',
+        lazy: async () => ({
+          Component: (await import('../features/funnel-results/funnel-results-screen.tsx'))
+            .FunnelResultsScreen,
+        }),
+      },
+      {
         path: '/:client/results/tags',
         lazy: async () => ({
           Component: (await import('../features/tags/tags-screen.tsx')).TagsScreen,

@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import type { PageId } from '../basics/index.ts';
 import {
+  biggestDropOff,
   copiedName,
-  enoughVisitors,
+  hopBenchmark,
   nextOf,
   retargetedSteps,
   stepName,
   stepNames,
-  weakestHop,
+  type DropOff,
   type Hop,
 } from './index.ts';
 
@@ -47,16 +48,46 @@ describe('retargetedSteps', () => {
   });
 });
 
-describe('weakestHop', () => {
-  const hop = (by: Hop['by'], visitors: number, passed: number): Hop => ({ by, visitors, passed });
-  it('is the one that loses most against its own benchmark, not the one with the lowest share', () => {
-    expect(weakestHop([hop('form', 1020, 190), hop('booking', 190, 60)])).toBe(1);
+describe('hopBenchmark', () => {
+  it.each([
+    ['its own past, where enough came', { visitors: 50, passed: 10 }, 0.3, 0.2, 'own-past'],
+    ['the others, where too few came before', { visitors: 49, passed: 40 }, 0.3, 0.3, 'others'],
+    ['a rule of thumb otherwise', { visitors: 0, passed: 0 }, null, 0.2, 'rule'],
+  ])('is %s', (_, before, others, value, origin) =>
+    expect(hopBenchmark('form', before, others)).toEqual({ value, origin }),
+  );
+});
+
+describe('biggestDropOff', () => {
+  const hop = (visitors: number, passed: number, value: number): Hop => ({
+    ...{ by: 'form', visitors, passed },
+    benchmark: { value, origin: 'rule' },
   });
-  it('is none while every hop holds up', () =>
-    expect(weakestHop([hop('form', 1000, 250), hop('button', 250, 200)])).toBeNull());
-  it('says nothing of a handful of visitors', () =>
-    expect(weakestHop([hop('form', enoughVisitors - 1, 0)])).toBeNull());
-  it('leaves out a hop that nothing carries', () => expect(weakestHop([null])).toBeNull());
+  it.each<[string, (Hop | null)[], DropOff]>([
+    [
+      'the one that loses most against its own benchmark, not the one with the lowest share',
+      [hop(1020, 160, 0.2), hop(190, 60, 0.6)],
+      { index: 1 },
+    ],
+    ['none of one hop alone', [hop(1000, 10, 0.2), null], { none: 'one-hop' }],
+    [
+      'none while every hop holds up',
+      [hop(1000, 250, 0.2), hop(250, 200, 0.5)],
+      { none: 'no-difference' },
+    ],
+    // 16% of 100, where 20% is usual: the interval goes from 10% to 24%.
+    [
+      'none that chance could have brought',
+      [hop(100, 16, 0.2), hop(60, 50, 0.6)],
+      { none: 'no-difference' },
+    ],
+    ['none of a handful of visitors', [hop(49, 0, 0.2), hop(0, 0, 0.2)], { none: 'too-few' }],
+    [
+      'where more went on than came, as by another way',
+      [hop(60, 90, 0.2), hop(90, 18, 0.2)],
+      { none: 'no-difference' },
+    ],
+  ])('is %s', (_, hops, dropOff) => expect(biggestDropOff(hops)).toEqual(dropOff));
 });
 
 it.each([

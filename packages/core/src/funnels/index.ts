@@ -1,3 +1,3 @@
 export * from './next-step.ts';
-export * from './weakest-hop.ts';
+export * from './drop-off.ts';
 export * from './copied-name.ts';

@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
+import type { Instant } from '../basics/index.ts';
 
 /** From one local day to another, both of them in it: `2026-11-05`. */
 export interface Period {
@@ -45,6 +46,15 @@ export function periodCalled(name: PeriodName, today: string): Period {
 /** How many days are in it; 0 where it ends before it begins. */
 export const daysIn = ({ from, to }: Period): number =>
   Math.max(0, Temporal.PlainDate.from(from).until(to, { largestUnit: 'day' }).days + 1);
+
+/** When a period begins and when it is over, in a zone. */
+export function timeOfPeriod({ from, to }: Period, zone: string): { from: Instant; to: Instant } {
+  const beginOf = (day: Temporal.PlainDate) => day.toZonedDateTime(zone).toInstant();
+  return {
+    from: beginOf(Temporal.PlainDate.from(from)),
+    to: beginOf(Temporal.PlainDate.from(to).add({ days: 1 })),
+  };
+}
 
 /** As many days just before. */
 export function periodBefore(period: Period): Period {

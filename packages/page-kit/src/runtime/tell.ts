@@ -1,6 +1,6 @@
 /** Tells the server what is done on the page; the page works the same where nobody listens. */
 export function tell(
-  kind: 'section' | 'press' | 'begin' | 'watch',
+  kind: 'section' | 'press' | 'begin' | 'watch' | 'leave' | 'seen',
   target: string,
   more = '',
 ): void {

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { PathBoard, PathStep } from '@plumgate/contract';
 import type { CalendarId, ClientId, FormId, FunnelId, PageId } from '@plumgate/core/basics';
 import {
+  localDay,
   referencesIn,
   type ReferenceKind,
   type SequenceId,
@@ -11,8 +12,9 @@ import {
 import { askedTerms, chanceIn } from '@plumgate/core/conditions';
 import type { SequenceContent } from '@plumgate/core/followup';
 import { mayLeadOn, type FormDefinition } from '@plumgate/core/forms';
-import { nextOf, weakestHop } from '@plumgate/core/funnels';
+import { biggestDropOff, nextOf } from '@plumgate/core/funnels';
 import { blocksOf, formsOn } from '@plumgate/core/page';
+import { periodBefore, periodCalled } from '@plumgate/core/results';
 import { RuleContent, ruleActionWords, type Rule, type RuleAction } from '@plumgate/core/routing';
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { users } from '../../records/accounts/table.ts';
@@ -25,9 +27,11 @@ import { stages } from '../../records/people/stages.table.ts';
 import { Clock } from '../../platform/clock.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
 import { Database } from '../../platform/database/database.ts';
+import { BenchmarkService } from '../results/benchmark.service.ts';
 import { noCounts, ResultsService } from '../results/results.service.ts';
 import { RuleService } from '../routing/rule.service.ts';
 import { days, FunnelService, leadsOf } from '../funnels/funnel.service.ts';
+import { hopsOf } from './hops.ts';
 import { ownFields } from '../../records/people/fields.table.ts';
 
 /** What the Path shows: where visitors come from, each step with its numbers and wires, and what happens there. */
@@ -41,6 +45,7 @@ export class PathBoardService {
     private readonly forms: FormService,
     private readonly rules: RuleService,
     private readonly results: ResultsService,
+    private readonly benchmark: BenchmarkService,
   ) {}
 
   async board(id: FunnelId): Promise<PathBoard> {
@@ -84,10 +89,30 @@ export class PathBoardService {
       days,
       leads: leadsOf(rows, counts),
       converted: ((first && counts.get(first.id)) ?? noCounts).converted,
-      weakest: weakestOf(steps),
+      weakest: await this.weakestOf(clientId, steps, client.zone),
       arrivals: await this.results.bySource(first ? [first.id] : [], now, client.zone, days),
       steps,
     };
+  }
+
+  /** The step whose way on loses most, where that can be said (`biggestDropOff`). */
+  private async weakestOf(
+    clientId: ClientId,
+    steps: PathStep[],
+    zone: string,
+  ): Promise<PageId | null> {
+    const today = localDay(this.clock.now(), zone);
+    const period = periodCalled('last-30', today);
+    const ids = steps.map(({ pageId }) => pageId);
+    const { rate } = await this.benchmark.of(clientId, period);
+    const found = biggestDropOff(
+      hopsOf(steps, {
+        now: new Map(steps.map(({ pageId, visitors }) => [pageId, visitors])),
+        before: await this.results.visitorsOf(ids, periodBefore(period)),
+        others: rate?.value ?? null,
+      }),
+    );
+    return 'index' in found ? steps[found.index]!.pageId : null;
   }
 
   /** What happens when a form of a page arrives: the form's own notices, then what the rules do with a lead from it. */
@@ -268,14 +293,4 @@ function movesOnBy(page: PageRow, carriers: PathStep['carriers']): PathStep['mov
     (block) => block.kind === 'booking' && block.formId === by.id,
   );
   return { kind: books ? 'booking' : 'form', words: by.words };
-}
-
-function weakestOf(steps: PathStep[]): PageId | null {
-  const weakest = weakestHop(
-    steps.map(({ movesOnBy, visitors, next }) => {
-      const to = steps.find(({ pageId }) => pageId === next);
-      return movesOnBy && to ? { by: movesOnBy.kind, visitors, passed: to.visitors } : null;
-    }),
-  );
-  return weakest === null ? null : steps[weakest]!.pageId;
 }

@@ -14,7 +14,7 @@ import {
   type ConversionContent,
   type Outcome,
 } from '@plumgate/core/conversions';
-import type { Period } from '@plumgate/core/results';
+import { timeOfPeriod, type Period } from '@plumgate/core/results';
 import { asc, eq, sql } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { Clock } from '../../platform/clock.ts';
@@ -99,11 +99,8 @@ export class ConversionService {
     ]);
   }
 
-  private async timeOf(clientId: ClientId, { from, to }: Period) {
-    const { zone } = await this.clients.get(clientId);
-    const beginOf = (day: string) => Temporal.PlainDate.from(day).toZonedDateTime(zone).toInstant();
-    const end = Temporal.PlainDate.from(to).add({ days: 1 });
-    return { from: beginOf(from), to: end.toZonedDateTime(zone).toInstant() };
+  private async timeOf(clientId: ClientId, period: Period) {
+    return timeOfPeriod(period, (await this.clients.get(clientId)).zone);
   }
 
   /** Those of a time that count. What was counted before it begins keeps the same person from counting again within the window. */

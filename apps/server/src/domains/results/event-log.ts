@@ -26,6 +26,7 @@ export class EventLog implements OnModuleInit {
     this.writes = gathering.of('events of visits', async (tx, events) => {
       const rows = events.map(({ variation, ...event }) => ({
         ...event,
+        returning: event.returning ?? false,
         variationId: variation?.variationId,
       }));
       await tx.execute(insertMany(visitEvents, rows).getSQL());

@@ -1,11 +1,18 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientId, Instant, PageId } from '@plumgate/core/basics';
-import { and, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import type { Period } from '@plumgate/core/results';
+import { and, between, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import { Database } from '../../platform/database/database.ts';
 import { pageDays, sectionDays } from '../../records/results/table.ts';
 import { clients } from '../../records/clients/table.ts';
 import { ofActiveClients } from '../../records/clients/active-clients.ts';
 import { seenBy, type Sees } from '../../records/accounts/users-of.ts';
+
+/** Of whom counts are: of all, or of those from a source or with a kind of device. */
+export interface CountedBy {
+  source?: string | undefined;
+  device?: 'phone' | 'wide' | undefined;
+}
 
 export interface PageCounts {
   visitors: number;
@@ -91,6 +98,41 @@ export class ResultsService {
       )
       .groupBy(pageDays.pageId);
     return new Map(rows.map(({ pageId, ...counts }) => [pageId, counts]));
+  }
+
+  /** First-time visitors of some pages between two local days, by page: all, or those of a source or a kind of device. */
+  async visitorsOf(
+    pages: PageId[],
+    { from, to }: Period,
+    { source, device }: CountedBy = {},
+  ): Promise<Map<PageId, number>> {
+    if (pages.length === 0) return new Map();
+    const rows = await this.database.db
+      .select({ pageId: pageDays.pageId, visitors: total(pageDays.visitors) })
+      .from(pageDays)
+      .where(
+        and(
+          inArray(pageDays.pageId, pages),
+          between(pageDays.day, from, to),
+          source === undefined ? undefined : eq(pageDays.source, source),
+          device === undefined ? undefined : eq(pageDays.device, device),
+        ),
+      )
+      .groupBy(pageDays.pageId);
+    return new Map(rows.map(({ pageId, visitors }) => [pageId, visitors]));
+  }
+
+  /** Where the first-time visitors of a page came from between two local days, most first. */
+  async sourcesOf(page: PageId, { from, to }: Period): Promise<string[]> {
+    const rows = await this.database.db
+      .select({ source: pageDays.source })
+      .from(pageDays)
+      .where(and(eq(pageDays.pageId, page), between(pageDays.day, from, to)))
+      .groupBy(pageDays.source)
+      .having(sql`sum(${pageDays.visitors}) > 0`)
+      .orderBy(desc(total(pageDays.visitors)), pageDays.source)
+      .limit(200);
+    return rows.map(({ source }) => source);
   }
 
   /** First-time visitors of the sections of some pages over the last `days` local days, by page and section. */

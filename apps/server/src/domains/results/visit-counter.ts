@@ -20,6 +20,7 @@ export interface Visit {
   pageId: PageId;
   revisionId: RevisionId;
   visitorId: string;
+  returning?: boolean;
   source: string;
   firstSource: string;
   origin: Origin;

@@ -27,11 +27,15 @@ export interface VisitEvent {
   variation?: SeenVariation | null;
   kind: VisitEventKind;
   target?: string;
-  /** Of a video: how much of it was watched by then, in percent. */
+  /** Of a video: how much of it was watched by then, in percent; of a page, how much of it was seen. */
   share?: WatchedShare;
+  /** How long a page was before them by then. */
+  seconds?: number;
   /** The form that was begun. */
   formId?: FormId;
   visitorId: string;
+  /** They have been on the client's pages before; left out where nobody knows. */
+  returning?: boolean;
   device: 'phone' | 'wide';
   source: string;
   firstSource: string;

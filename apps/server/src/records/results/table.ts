@@ -121,7 +121,7 @@ export const sectionDays = pgTable(
 
 /**
  * What visitors do, one row for each time: they see a page or come to a section of it, press a button or a phone number,
- * begin a form, watch a video, download a file. The roll-ups are what is read; these rows are for questions that nobody has asked yet.
+ * begin a form and leave it, watch a video, download a file, turn away. The roll-ups are what is read; these rows are for questions that nobody has asked yet.
  */
 export const visitEvents = pgTable(
   'visit_events',
@@ -133,13 +133,17 @@ export const visitEvents = pgTable(
     /** Which variation of the page was shown, where there are several. */
     variationId: uuid('variation_id').$type<VariationId>(),
     kind: text().$type<VisitEventKind>().notNull(),
-    /** The section that was come to, the block that was pressed, begun or watched, the number that was called, or the file that was downloaded. */
+    /** The section that was come to, the block that was pressed, begun or watched, the number that was called, the file that was downloaded, or the question that was answered last. */
     target: text(),
-    /** How much of a video was watched by then, in percent. */
+    /** How much of a video was watched by then, or of the page was seen, in percent. */
     share: smallint().$type<WatchedShare>(),
     /** The form that was begun. */
     formId: uuid('form_id').$type<FormId>(),
+    /** How long the page was before them, in seconds. */
+    seconds: smallint(),
     visitorId: text('visitor_id').notNull(),
+    /** They have been on the client's pages before, as far as their browser says. */
+    returning: boolean().notNull().default(false),
     device: text().$type<'phone' | 'wide'>().notNull(),
     /** Where the visitor came from last and first, and the last as it was said. */
     source: text().notNull(),
@@ -150,11 +154,23 @@ export const visitEvents = pgTable(
   (table) => [
     index('visit_events_of_client').on(table.clientId, table.at),
     index('visit_events_by_time').on(table.at),
+    index('visit_events_of_form')
+      .on(table.formId, table.at)
+      .where(sql`${table.formId} is not null`),
     index('visit_events_of_visitor')
       .on(table.clientId, table.visitorId, table.at)
       .where(sql`${table.kind} <> 'section'`),
   ],
 );
 
-export const visitEventKinds = ['view', 'section', 'press', 'begin', 'watch', 'fetch'] as const;
+export const visitEventKinds = [
+  'view',
+  'section',
+  'press',
+  'begin',
+  'leave',
+  'watch',
+  'fetch',
+  'seen',
+] as const;
 export type VisitEventKind = (typeof visitEventKinds)[number];

@@ -10,6 +10,7 @@ export function ResultsTabs({ client: { slug, measuring } }: { client: ClientSum
         label="Results"
         tabs={{
           [`/${slug}/results`]: 'Numbers',
+          [`/${slug}/results/funnel`]: 'Funnel',
           [`/${slug}/results/conversions`]: 'Conversions',
           [`/${slug}/results/tests`]: 'Split tests',
           [`/${slug}/results/spend`]: 'Ad spend',
