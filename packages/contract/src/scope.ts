@@ -18,6 +18,8 @@ export const clientOwnedIds = [
   'resultNoteId',
   'conversionId',
   'tagId',
+  'reportId',
+  'reportIssueId',
   'jobId',
   'submissionId',
   'receivedId',

@@ -4,6 +4,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { pageWords } from '@plumgate/core/languages';
 import { baseCss } from './base-css.ts';
 import { blockViews } from './blocks/index.ts';
+import { favicon } from './favicon.ts';
 import { PageType } from './page-type.tsx';
 import { dialled } from '@plumgate/core/people';
 import type { FreeTimes } from './page-context.ts';
@@ -68,6 +69,7 @@ export function renderLinkPage(page: LinkPage): string {
         <meta charSet="utf-8" />
         <title>{isOwnName ? page.title : `${page.title} · ${page.clientName}`}</title>
         <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link rel="icon" href={favicon(brand.colours.action)} />
         <meta name="robots" content="noindex" />
         <PageType pair={brand.typePair} folder={`${page.assets}/fonts`} />
         <style dangerouslySetInnerHTML={{ __html: css.replace(/\n/g, '') }} />

@@ -2,6 +2,7 @@ import { brandVariables } from '@plumgate/core/brand';
 import type { PageDocument } from '@plumgate/core/page';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { Consent, type ConsentBar } from './consent-bar.tsx';
+import { favicon } from './favicon.ts';
 import { PageType } from './page-type.tsx';
 import type { PageContext } from './page-context.ts';
 import { Metadata, type PageMetadata } from './page-metadata.tsx';
@@ -76,6 +77,3 @@ function iconOf({ icon }: PageDocument, { brand, picture }: PageContext): string
   const own = icon ?? brand.logo;
   return own ? picture(own).src(240, 'webp') : favicon(brand.colours.action);
 }
-
-const favicon = (colour: string) =>
-  `data:image/svg+xml,${encodeURIComponent(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 8 8"><circle cx="4" cy="4" r="4" fill="${colour}"/></svg>`)}`;

@@ -22,6 +22,7 @@ export const runtimeParts = [
   'seen',
   'approval',
   'consent',
+  'print',
 ] as const;
 export type RuntimePart = (typeof runtimeParts)[number];
 
@@ -56,6 +57,8 @@ const needs: Record<RuntimePart, (block: Block, forms: Forms) => boolean> = {
   approval: () => false,
   // Of pages that ask whether to count.
   consent: () => false,
+  // Of reports alone.
+  print: () => false,
 };
 
 /** A form that people send files with. */

@@ -52,6 +52,8 @@ import { DomainController } from './domain.controller.ts';
 import { DraftController } from './draft.controller.ts';
 import { EndpointGuard } from './endpoint.guard.ts';
 import { TagsModule } from '../domains/tags/tags.module.ts';
+import { ReportsModule } from '../domains/reports/reports.module.ts';
+import { ReportController } from './report.controller.ts';
 import { TagController } from './tag.controller.ts';
 import { ConversionController } from './conversion.controller.ts';
 import { SplitTestController } from './split-test.controller.ts';
@@ -111,6 +113,7 @@ import { WebsiteController } from './website.controller.ts';
     ResultsModule,
     SplitTestsModule,
     RoutingModule,
+    ReportsModule,
     TagsModule,
     TemplatesModule,
     TestRunsModule,
@@ -125,6 +128,7 @@ import { WebsiteController } from './website.controller.ts';
     SplitTestController,
     ConversionController,
     TagController,
+    ReportController,
     WaitingController,
     ProfileController,
     StaffController,

@@ -65,6 +65,9 @@ function handlers(
 }
 
 /** Any form, each once, worth nothing. */
+const sampleReport = {
+  ...{ _v: 1, name: 'Monthly', parts: ['numbers'], brand: 'client', schedule: null },
+};
 const sampleTag = {
   ...{ _v: 1, name: 'Base', code: '<!-- base -->', on: true, part: 'head', needs: null },
   ...{ place: { kind: 'client' }, runs: { kind: 'always' }, needsConsent: true },
@@ -322,6 +325,16 @@ describe('every id in an address', () => {
        values (gen_random_uuid(), $1, 0, $2) returning id`,
       [clientId, sampleTag],
     );
+    const reportId = await add(
+      `insert into reports (id, client_id, content, made_at)
+       values (gen_random_uuid(), $1, $2, now()) returning id`,
+      [clientId, sampleReport],
+    );
+    const reportIssueId = await add(
+      `insert into report_issues (id, client_id, report_id, month, name, brand, parts, sheet, made_at, expires_at)
+       values (gen_random_uuid(), $1, $2, '2026-10', 'Monthly', 'client', '[]', '{}', now(), now()) returning id`,
+      [clientId, reportId],
+    );
     const resultNoteId = await add(
       `insert into result_notes (id, client_id, day, words)
        values (gen_random_uuid(), $1, '2026-11-05', 'A') returning id`,
@@ -378,6 +391,8 @@ describe('every id in an address', () => {
         resultNoteId,
         conversionId,
         tagId,
+        reportId,
+        reportIssueId,
         ruleId,
         fieldId,
       },

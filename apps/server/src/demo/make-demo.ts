@@ -18,6 +18,7 @@ import { CalendarService } from '../domains/booking/calendar.service.ts';
 import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
 import { SourceService } from '../domains/results/source.service.ts';
 import { addAdSpend } from './ad-spend.ts';
+import { addReports } from './reports.ts';
 import { addTags } from './tags.ts';
 import { addConversions } from './conversions.ts';
 import { demoCallNumbers, demoSourceRules } from './sources.ts';
@@ -105,6 +106,7 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
   await addAdSpend(app, until, days);
   await addConversions(app);
   await addTags(app);
+  await addReports(app);
   await tellTeam(app, usualNotices);
   clock.run();
 }

@@ -45,6 +45,7 @@ export * from './results/notes.table.ts';
 export * from './results/conversions.table.ts';
 export * from './split-tests/table.ts';
 export * from './tags/table.ts';
+export * from './reports/table.ts';
 export * from './messages/message-content.ts';
 export * from './messages/outbox.table.ts';
 export * from '../platform/settings.table.ts';

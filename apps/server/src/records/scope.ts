@@ -29,6 +29,7 @@ import { people } from './people/table.ts';
 import { pictures } from './pictures/table.ts';
 import { routingRules } from './routing/table.ts';
 import { voucherPools } from './vouchers/table.ts';
+import { reportIssues, reports } from './reports/table.ts';
 import { tags } from './tags/table.ts';
 import { conversions } from './results/conversions.table.ts';
 import { resultNotes } from './results/notes.table.ts';
@@ -56,6 +57,8 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned | Owned[]> = {
   resultNoteId: resultNotes,
   conversionId: conversions,
   tagId: tags,
+  reportId: reports,
+  reportIssueId: reportIssues,
   jobId: jobs,
   // By their id only those are named that were put aside.
   submissionId: heldSubmissions,

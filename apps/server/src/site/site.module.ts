@@ -19,6 +19,8 @@ import { Database } from '../platform/database/database.ts';
 import { KeyRing } from '../platform/key-ring.ts';
 import { TagsModule } from '../domains/tags/tags.module.ts';
 import { CarryOver } from './carry-over.ts';
+import { ReportsModule } from '../domains/reports/reports.module.ts';
+import { ReportRoutes } from './report.routes.ts';
 import { ConsentRoutes } from './consent.routes.ts';
 import { TagReceiverRoutes } from './tag-receiver.routes.ts';
 import { KnownVisitors } from './known-visitors.ts';
@@ -56,6 +58,7 @@ const carryOver: Provider = {
     MessagesModule,
     PicturesModule,
     ResultsModule,
+    ReportsModule,
     TagsModule,
     TestRunsModule,
     VouchersModule,
@@ -67,6 +70,7 @@ const carryOver: Provider = {
     carryOver,
     ChatRoutes,
     ConsentRoutes,
+    ReportRoutes,
     CrawlerRoutes,
     DirectPages,
     FormRoutes,

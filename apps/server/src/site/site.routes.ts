@@ -3,6 +3,7 @@ import type { FastifyInstance } from 'fastify';
 import { ApprovalRoutes } from './approval.routes.ts';
 import { CalendarFeedRoutes } from './calendar-feed.routes.ts';
 import { AssetRoutes } from './asset.routes.ts';
+import { ReportRoutes } from './report.routes.ts';
 import { ConsentRoutes } from './consent.routes.ts';
 import { TagReceiverRoutes } from './tag-receiver.routes.ts';
 import { ChatRoutes } from './chat.routes.ts';
@@ -37,6 +38,7 @@ export class SiteRoutes {
     private readonly hostCheck: HostCheckRoutes,
     private readonly calendarFeeds: CalendarFeedRoutes,
     private readonly consent: ConsentRoutes,
+    private readonly reports: ReportRoutes,
     private readonly tagReceiver: TagReceiverRoutes,
   ) {}
 
@@ -60,6 +62,7 @@ export class SiteRoutes {
     this.chats.register(site);
     this.approvals.register(site);
     this.consent.register(site);
+    this.reports.register(site);
     await this.tagReceiver.register(site);
     this.crawlers.register(site);
     this.pages.register(site);

@@ -106,6 +106,15 @@ const helps: Help[] = [
     ],
   },
   {
+    at: /^results\/reports/,
+    title: 'Reports',
+    lines: [
+      'Lay a report out once; then make it for any month. It keeps the numbers of the moment in which it was made.',
+      'Whoever has the link sees it, without an account, for three months. Leads are named by first name and initial.',
+      'To save it as a PDF, open it and print. Sent by itself, it goes out at 8 in the morning of the client’s zone.',
+    ],
+  },
+  {
     at: /^results\/tags/,
     title: 'Tags',
     lines: [

@@ -149,6 +149,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/results/reports',
+        lazy: async () => ({
+          Component: (await import('../features/reports/reports-screen.tsx')).ReportsScreen,
+        }),
+      },
+      {
         path: '/:client/results/tags',
         lazy: async () => ({
           Component: (await import('../features/tags/tags-screen.tsx')).TagsScreen,

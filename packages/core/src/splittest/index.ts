@@ -2,3 +2,4 @@ export * from './assignment.ts';
 export * from './planning.ts';
 export * from './reading.ts';
 export * from './split-test.ts';
+export * from './verdict-words.ts';

@@ -44,6 +44,8 @@ export interface Notice {
   body: string;
   /** The person it is about: their record and their number are one press away, and an answer goes to them. */
   person: Pick<PersonRow, 'id' | 'email' | 'phoneKey'> | null;
+  /** What else can be pressed below it. */
+  actions?: NoticeAction[];
   /** The submission that set it off. */
   submission?: SubmissionId | null;
 }
@@ -122,6 +124,7 @@ export class Messenger {
   /** An email to an address of the business, from which one press stops such notices. */
   notify(effects: Consequences, notice: Notice): void {
     const { client, to, key, at, subject, body, person, submission = null } = notice;
+    const actions = [...this.actionsFor(client, person), ...(notice.actions ?? [])];
     const replyTo = person?.email || client.facts.email;
     effects.enqueue({
       clientId: client.id,
@@ -132,7 +135,7 @@ export class Messenger {
       title: oneLine(subject),
       aboutId: person?.id ?? null,
       submissionId: submission,
-      content: { as: 'notice', subject, body, actions: this.actionsFor(client, person), replyTo },
+      content: { as: 'notice', subject, body, actions, replyTo },
     });
   }
 

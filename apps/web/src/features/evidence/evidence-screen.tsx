@@ -2,6 +2,7 @@ import { api, type Answered, type ClientSummary, type TestSummary } from '@plumg
 import type { PageId } from '@plumgate/core/basics';
 import { periodBefore, periodCalled, shareText, type Period } from '@plumgate/core/results';
 import { fewestForRate, wilson } from '@plumgate/core/statistics';
+import { verdictWords } from '@plumgate/core/splittest';
 import { Printer } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import { Temporal } from 'temporal-polyfill';
@@ -13,7 +14,7 @@ import { RateDot } from '../../ui/rate-dot.tsx';
 import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { ForToday } from '../results/for-today.tsx';
 import { ResultsTabs } from '../results/results-tabs.tsx';
-import { planWords, verdictWords } from '../split-tests/test-words.ts';
+import { planWords } from '../split-tests/test-words.ts';
 
 type Benchmark = Answered<typeof api.getBenchmark>;
 type PageOf = Answered<typeof api.listPages>['pages'][number];

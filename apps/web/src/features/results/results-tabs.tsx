@@ -15,6 +15,7 @@ export function ResultsTabs({ client: { slug, measuring } }: { client: ClientSum
           [`/${slug}/results/tests`]: 'Split tests',
           [`/${slug}/results/spend`]: 'Ad spend',
           [`/${slug}/results/evidence`]: 'Evidence',
+          [`/${slug}/results/reports`]: 'Reports',
           [`/${slug}/results/tags`]: 'Tags',
         }}
       />

@@ -1,10 +1,11 @@
 import { api, type TestView } from '@plumgate/contract';
 import type { VariationId } from '@plumgate/core/basics';
+import { verdictWords } from '@plumgate/core/splittest';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { LongField, SelectField } from '../../ui/field.tsx';
-import { verdictWords, warningWords } from './test-words.ts';
+import { warningWords } from './test-words.ts';
 
 /** Ends a test: which variation all visitors see from then on, and what was learned. */
 export function EndDialog({

@@ -1,6 +1,6 @@
 import { api, type ClientSummary, type TestView } from '@plumgate/contract';
 import type { TestId } from '@plumgate/core/basics';
-import { measureNames, mostVariations } from '@plumgate/core/splittest';
+import { measureNames, mostVariations, verdictWords } from '@plumgate/core/splittest';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -16,7 +16,7 @@ import { dateText } from '../../ui/when.ts';
 import { Comparison } from './comparison.tsx';
 import { EndDialog } from './end-dialog.tsx';
 import { IdeaDialog } from './idea-dialog.tsx';
-import { planWords, stateWords, verdictWords, warningWords } from './test-words.ts';
+import { planWords, stateWords, warningWords } from './test-words.ts';
 
 /** One split test: what is expected, how it stands, and what there is to do about it. */
 export function TestScreen() {

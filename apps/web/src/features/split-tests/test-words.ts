@@ -1,48 +1,12 @@
-import type { TestSummary, TestView } from '@plumgate/contract';
 import { shareText } from '@plumgate/core/results';
 import {
   findableLift,
-  measureNames,
   patientDays,
   planTest,
+  points,
   type TestPlan,
   type TestWarning,
 } from '@plumgate/core/splittest';
-
-/** What a test says, in a sentence or two. */
-export function verdictWords(test: TestSummary & Partial<Pick<TestView, 'base' | 'lift'>>): string {
-  if (test.state === 'planned') return 'Not started yet: all visitors see the page as it is.';
-  const others = test.variations.slice(1);
-  const did = measureNames[test.measure];
-  switch (test.verdict) {
-    case 'winner':
-      return winnerWords(test, did);
-    case 'no-difference':
-      return `No difference worth having. Whatever difference there is, it is smaller than what you hoped for.`;
-    case 'too-early':
-      return ['Too early to say.', ...others.flatMap(possible)].join(' ');
-  }
-}
-
-function winnerWords({ winner, variations }: TestSummary, did: string): string {
-  const [original, ...others] = variations;
-  if (winner === original!.letter)
-    return `${winner}, the page as it is, does better: more of its visitors ${did}.`;
-  const { low, high } = others.find(({ letter }) => letter === winner)!.difference!;
-  return `${winner} does better: of 100 visitors ${points(low)} to ${points(high)} more ${did}.`;
-}
-
-/** Between what a variation may lie, once anybody has seen it. */
-function possible({ letter, visitors, difference }: TestSummary['variations'][number]): string[] {
-  if (!difference || visitors === 0) return [];
-  const { low, high } = difference;
-  return [
-    `Of 100 visitors, ${letter} may win up to ${points(Math.max(high, 0))} more than A or up to ${points(Math.max(-low, 0))} fewer.`,
-  ];
-}
-
-/** Percentage points as a number: `3.1`. */
-export const points = (share: number): string => (100 * share).toFixed(1);
 
 /** A difference with its sign: `+3.1`, `−0.4`. */
 export const signedPoints = (share: number): string =>

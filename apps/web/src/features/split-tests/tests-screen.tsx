@@ -1,5 +1,6 @@
 import { api, type ClientSummary, type TestSummary } from '@plumgate/contract';
 import type { PageId } from '@plumgate/core/basics';
+import { verdictWords } from '@plumgate/core/splittest';
 import { Plus } from 'lucide-react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useClient } from '../../api/client.ts';
@@ -11,7 +12,7 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { dateText } from '../../ui/when.ts';
 import { ResultsTabs } from '../results/results-tabs.tsx';
 import { IdeaDialog } from './idea-dialog.tsx';
-import { stateWords, verdictWords } from './test-words.ts';
+import { stateWords } from './test-words.ts';
 
 /** The ideas that were tested for a client, the newest first, and what came of them. */
 export function TestsScreen() {

@@ -1,0 +1,2 @@
+export * from './report.ts';
+export * from './report-sheet.ts';
