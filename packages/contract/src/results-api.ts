@@ -1,9 +1,16 @@
-import { Cents, ClientId, FunnelId, ResultNoteId } from '@plumgate/core/basics';
+import { Cents, ClientId, FunnelId, ResultNoteId, ResultViewId } from '@plumgate/core/basics';
 import { SpendRow } from '@plumgate/core/spend';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 import { daysInOrder, localDays, nothing, period } from './parts.ts';
-import { FunnelResults, ResultNote, ResultFigures, resultParts, ResultRow } from './results.ts';
+import {
+  FunnelResults,
+  ResultNote,
+  ResultView,
+  ResultFigures,
+  resultParts,
+  ResultRow,
+} from './results.ts';
 
 const partsOfPeriod = z
   .object({ ...localDays, by: z.enum(resultParts).default('source') })
@@ -73,6 +80,31 @@ export const removeResultNote = endpoint({
   summary: 'Delete a note of a day',
   right: 'funnels.write',
   params: z.object({ resultNoteId: ResultNoteId }),
+  answer: nothing,
+});
+export const listResultViews = endpoint({
+  method: 'GET',
+  path: '/api/clients/:clientId/result-views',
+  summary: "Ways to look at a client's results that are kept by a name",
+  right: 'results.read',
+  params: z.object({ clientId: ClientId }),
+  answer: z.object({ views: z.array(ResultView) }),
+});
+export const keepResultView = endpoint({
+  method: 'POST',
+  path: '/api/clients/:clientId/result-views',
+  summary: 'Keep a way to look at results by a name, for the whole team',
+  right: 'results.read',
+  params: z.object({ clientId: ClientId }),
+  body: ResultView.omit({ viewId: true }),
+  answer: z.object({ viewId: ResultViewId }),
+});
+export const removeResultView = endpoint({
+  method: 'DELETE',
+  path: '/api/result-views/:resultViewId',
+  summary: 'Keep a way to look at results no longer',
+  right: 'results.read',
+  params: z.object({ resultViewId: ResultViewId }),
   answer: nothing,
 });
 export const getBenchmark = endpoint({

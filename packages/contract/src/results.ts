@@ -1,4 +1,4 @@
-import { FormId, PageId, ResultNoteId } from '@plumgate/core/basics';
+import { FormId, PageId, ResultNoteId, ResultViewId } from '@plumgate/core/basics';
 import { z } from 'zod';
 
 /** By what results are taken apart. */
@@ -92,6 +92,14 @@ export const FunnelResults = z.object({
   ]),
 });
 export type FunnelResults = z.infer<typeof FunnelResults>;
+
+/** A way to look at results that is kept by a name: the fields of the screen's address. */
+export const ResultView = z.object({
+  viewId: ResultViewId,
+  name: z.string().trim().min(1, 'Give it a name.').max(40),
+  fields: z.partialRecord(z.enum(['time', 'from', 'to', 'by', 'with']), z.string().max(40)),
+});
+export type ResultView = z.infer<typeof ResultView>;
 
 /** Something that happened on a day. */
 export const ResultNote = z.object({

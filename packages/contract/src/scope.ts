@@ -16,6 +16,7 @@ export const clientOwnedIds = [
   'testRunId',
   'testId',
   'resultNoteId',
+  'resultViewId',
   'conversionId',
   'tagId',
   'reportId',

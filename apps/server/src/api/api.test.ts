@@ -335,6 +335,11 @@ describe('every id in an address', () => {
        values (gen_random_uuid(), $1, $2, '2026-10', 'Monthly', 'client', '[]', '{}', now(), now()) returning id`,
       [clientId, reportId],
     );
+    const resultViewId = await add(
+      `insert into result_views (id, client_id, name, fields)
+       values (gen_random_uuid(), $1, 'A', '{}') returning id`,
+      [clientId],
+    );
     const resultNoteId = await add(
       `insert into result_notes (id, client_id, day, words)
        values (gen_random_uuid(), $1, '2026-11-05', 'A') returning id`,
@@ -389,6 +394,7 @@ describe('every id in an address', () => {
         testId,
         variationId,
         resultNoteId,
+        resultViewId,
         conversionId,
         tagId,
         reportId,

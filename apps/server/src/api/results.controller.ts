@@ -3,6 +3,7 @@ import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { FunnelResultsService } from '../domains/path/funnel-results.service.ts';
 import { BenchmarkService } from '../domains/results/benchmark.service.ts';
 import { ClientResultsService } from '../domains/results/client-results.service.ts';
+import { ResultViewsService } from '../domains/results/result-views.service.ts';
 import { ResultNotesService } from '../domains/results/result-notes.service.ts';
 import { SpendService } from '../domains/results/spend.service.ts';
 import { Bind, Input } from '../platform/http/bind.ts';
@@ -16,6 +17,7 @@ export class ResultsController {
     private readonly spend: SpendService,
     private readonly benchmark: BenchmarkService,
     private readonly notes: ResultNotesService,
+    private readonly views: ResultViewsService,
   ) {}
 
   @Bind(api.getResults)
@@ -59,6 +61,28 @@ export class ResultsController {
     @Input() { params }: InputOf<typeof api.removeResultNote>,
   ): Promise<Answer<typeof api.removeResultNote>> {
     await this.notes.remove(params.resultNoteId);
+    return {};
+  }
+
+  @Bind(api.listResultViews)
+  async listViews(
+    @Input() { params }: InputOf<typeof api.listResultViews>,
+  ): Promise<Answer<typeof api.listResultViews>> {
+    return { views: await this.views.of(params.clientId) };
+  }
+
+  @Bind(api.keepResultView)
+  async keepView(
+    @Input() { params, body }: InputOf<typeof api.keepResultView>,
+  ): Promise<Answer<typeof api.keepResultView>> {
+    return { viewId: await this.views.keep(params.clientId, body) };
+  }
+
+  @Bind(api.removeResultView)
+  async removeView(
+    @Input() { params }: InputOf<typeof api.removeResultView>,
+  ): Promise<Answer<typeof api.removeResultView>> {
+    await this.views.remove(params.resultViewId);
     return {};
   }
 

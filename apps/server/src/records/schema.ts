@@ -42,6 +42,7 @@ export * from './bin/table.ts';
 export * from './results/table.ts';
 export * from './results/spend.table.ts';
 export * from './results/notes.table.ts';
+export * from './results/views.table.ts';
 export * from './results/conversions.table.ts';
 export * from './split-tests/table.ts';
 export * from './tags/table.ts';

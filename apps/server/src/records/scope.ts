@@ -31,6 +31,7 @@ import { routingRules } from './routing/table.ts';
 import { voucherPools } from './vouchers/table.ts';
 import { reportIssues, reports } from './reports/table.ts';
 import { tags } from './tags/table.ts';
+import { resultViews } from './results/views.table.ts';
 import { conversions } from './results/conversions.table.ts';
 import { resultNotes } from './results/notes.table.ts';
 import { splitTests } from './split-tests/table.ts';
@@ -55,6 +56,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned | Owned[]> = {
   testRunId: testRuns,
   testId: splitTests,
   resultNoteId: resultNotes,
+  resultViewId: resultViews,
   conversionId: conversions,
   tagId: tags,
   reportId: reports,

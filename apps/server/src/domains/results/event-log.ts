@@ -9,7 +9,9 @@ import { Housekeeping } from '../../platform/housekeeping.ts';
 import { visitEvents } from '../../records/results/table.ts';
 import { Causes } from '../../records/causes/consequences.ts';
 import { visited, type VisitEvent } from './visit-events.ts';
-import { cookieLife } from './cookie-life.ts';
+
+/** Thirteen months: a month can be compared with the same one a year before. */
+const eventsLast = { hours: 24 * 397 };
 
 /** Keeps what visitors do, one row for each time and nobody waiting for it. */
 @Injectable()
@@ -38,7 +40,7 @@ export class EventLog implements OnModuleInit {
 
   onModuleInit(): void {
     this.housekeeping.register('events of visits', (mostRows) => {
-      const isOld = lt(visitEvents.at, this.clock.now().subtract(cookieLife));
+      const isOld = lt(visitEvents.at, this.clock.now().subtract(eventsLast));
       return deleteSome(this.database.db, visitEvents, isOld, mostRows);
     });
   }

@@ -8,6 +8,7 @@ import { EventLog } from './event-log.ts';
 import { SectionCounter } from './section-counter.ts';
 import { LeadRatesService } from './lead-rates.service.ts';
 import { ResultsService } from './results.service.ts';
+import { ResultViewsService } from './result-views.service.ts';
 import { ResultNotesService } from './result-notes.service.ts';
 import { SpendService } from './spend.service.ts';
 import { SourceService } from './source.service.ts';
@@ -28,6 +29,7 @@ import { VisitCounter } from './visit-counter.ts';
     ConversionService,
     DayNumbers,
     ResultNotesService,
+    ResultViewsService,
   ],
   exports: [
     ClientResultsService,
@@ -42,6 +44,7 @@ import { VisitCounter } from './visit-counter.ts';
     ConversionService,
     DayNumbers,
     ResultNotesService,
+    ResultViewsService,
   ],
 })
 export class ResultsModule {}

@@ -1,4 +1,4 @@
-import { api, type ResultNote, type ResultRow } from '@plumgate/contract';
+import { api, type ResultNote, type ResultRow, type ResultView } from '@plumgate/contract';
 import { rateOf } from '@plumgate/core/results';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
@@ -24,12 +24,16 @@ const notes: ResultNote[] = [
   { noteId: null, kind: 'published', day: '2026-11-01', words: 'First visit' },
   { noteId: idOf(5), kind: 'own', day: '2026-11-03', words: 'Search ads paused' },
 ];
+let views: ResultView[] = [];
 const opened = (rows: ResultRow[], at = 'results') => {
   const server = serverOf().on(api.getResults, ({ query }) => ({
     rows: query.by === 'day' ? [row('2026-11-04', 640, 126)] : rows,
     total: row('', 640, 126),
   }));
   server.on(api.getResultNotes, () => ({ notes }));
+  server.on(api.listResultViews, () => ({ views }));
+  server.on(api.keepResultView, () => ({ viewId: idOf<ResultView['viewId']>(70) }));
+  server.on(api.removeResultView, {});
   show(<ResultsScreen />, server, { at, place: 'results' });
   return server;
 };
@@ -127,3 +131,37 @@ it.each([
     });
   },
 );
+
+it('keeps a way to look by a name, shows which is shown, and takes it back', async () => {
+  views = [
+    { viewId: idOf<ResultView['viewId']>(60), name: 'Sources', fields: { by: 'source' } },
+    { viewId: idOf<ResultView['viewId']>(61), name: 'Phones', fields: { by: 'device' } },
+  ];
+  const server = opened([row('phone', 60, 6)], 'results?by=device');
+  const phones = await screen.findByRole('link', { name: 'Phones' });
+  expect(phones.getAttribute('aria-current')).toBe('true');
+  expect(screen.queryByText('Save this view')).toBeNull();
+  fireEvent.click(screen.getByRole('button', { name: 'Remove the view Phones' }));
+  await waitFor(() => expect(server.sent(api.removeResultView)).toHaveLength(1));
+  fireEvent.click(await screen.findByRole('button', { name: 'Undo' }));
+  await waitFor(() =>
+    expect(server.sent(api.keepResultView)[0]!.body).toEqual({
+      name: 'Phones',
+      fields: { by: 'device' },
+    }),
+  );
+  views = [];
+});
+
+it('saves what is shown now', async () => {
+  const server = opened([row('First visit', 60, 6)], 'results?by=page&time=last-7');
+  fireEvent.click(await screen.findByText('Save this view'));
+  fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Pages of the week' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(server.sent(api.keepResultView)[0]!.body).toEqual({
+      name: 'Pages of the week',
+      fields: { by: 'page', time: 'last-7' },
+    }),
+  );
+});

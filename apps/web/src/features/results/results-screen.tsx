@@ -20,6 +20,7 @@ import { ForToday } from './for-today.tsx';
 import { PeriodChoice, usePeriod } from './period-choice.tsx';
 import { ResultsTabs } from './results-tabs.tsx';
 import { ResultNotes } from './result-notes.tsx';
+import { SavedViews } from './saved-views.tsx';
 import { ResultsTable } from './results-table.tsx';
 import { comparedWords, resultSentence } from './result-sentence.ts';
 
@@ -90,6 +91,7 @@ function Results({ client, today }: { client: ClientSummary; today: string }) {
         </Empty>
       ) : (
         <div className="grid max-w-5xl gap-6 p-6 max-md:p-4">
+          <SavedViews {...{ client, search }} />
           <ResultFiguresRow
             total={taken.data.total}
             before={earlier.data.total}
