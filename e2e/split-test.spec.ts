@@ -42,6 +42,15 @@ async function planTest(app: Page, hypothesis: string) {
   await expect(app.getByRole('heading', { name: hypothesis })).toBeVisible();
 }
 
+/** Starts a test once both widths of its variations have been looked at. */
+async function start(app: Page) {
+  await app.getByRole('button', { name: 'Start the test' }).click();
+  const dialog = app.getByRole('dialog', { name: 'Before the test starts' });
+  await expect(dialog.getByText('B on a phone')).toBeVisible();
+  await dialog.getByLabel('I have looked at both widths').check();
+  await dialog.getByRole('button', { name: 'Start now' }).click();
+}
+
 /** Looks again until the numbers say something; what was pressed is written within a second. */
 const says = (app: Page, words: RegExp) =>
   expect(async () => {
@@ -62,7 +71,7 @@ test('an idea for a headline is tested, wins, and is what all visitors see; two 
   await app.getByLabel('Text', { exact: true }).fill(headline);
   await expect(app.getByText('Live, with changes')).toBeVisible();
   await app.getByRole('link', { name: 'Test planned' }).click();
-  await app.getByRole('button', { name: 'Start the test' }).click();
+  await start(app);
   await expect(app.getByText('Too early to say.')).toBeVisible();
   const seen = await visitors(200, (seesB, turn) => turn % 10 < (seesB ? 7 : 2));
   expect(Math.min(seen.a, seen.b)).toBeGreaterThan(60);
@@ -78,7 +87,7 @@ test('an idea for a headline is tested, wins, and is what all visitors see; two 
 
   await app.getByRole('link', { name: '← Split tests' }).click();
   await planTest(app, 'Nothing is different');
-  await app.getByRole('button', { name: 'Start the test' }).click();
+  await start(app);
   await expect(app.getByText('Too early to say.')).toBeVisible();
   await visitors(260, (_seesB, turn) => turn % 5 === 0);
   await says(app, /^No difference worth having/);

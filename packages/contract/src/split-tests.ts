@@ -82,7 +82,7 @@ export const TestView = TestSummary.extend({
   base: z.number(),
   lift: z.number(),
   audience: TestAudience,
-  warnings: z.array(z.enum(['few-visitors', 'week-not-over', 'shares-off'])),
+  warnings: z.array(z.enum(['few-visitors', 'week-not-over', 'shares-off', 'breaks', 'slow'])),
   /** Whole days since it began, until it ended. */
   days: z.int(),
   plan: z.object({

@@ -16,7 +16,7 @@ import { LivePages, shownTo } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
 import { EventLog } from '../domains/results/event-log.ts';
-import type { VisitEvent } from '../domains/results/visit-events.ts';
+import type { ToldFields, VisitEvent } from '../domains/results/visit-events.ts';
 import { SectionCounter } from '../domains/results/section-counter.ts';
 import { VisitCounter } from '../domains/results/visit-counter.ts';
 import { testRunHeader, TestRuns, type TestRun } from '../domains/test-runs/test-runs.ts';
@@ -126,7 +126,7 @@ export class PageVisits {
   note(
     page: ServedPage,
     visitor: Visitor,
-    did: Pick<VisitEvent, 'kind' | 'target' | 'share' | 'seconds' | 'formId'>,
+    did: Pick<VisitEvent, 'kind' | ToldFields>,
     request: FastifyRequest,
     carried: Carried | null,
   ): void {

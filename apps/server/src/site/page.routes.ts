@@ -12,7 +12,7 @@ import { ShownTimes } from '../domains/live-pages/shown-times.ts';
 import { PageAddresses } from '../domains/live-pages/page-addresses.ts';
 import { PageRenderer, type Reader } from '../domains/live-pages/page-renderer.ts';
 import { personalLinkField } from '../domains/messages/person-links.ts';
-import type { VisitEvent } from '../domains/results/visit-events.ts';
+import type { ToldFields, VisitEvent } from '../domains/results/visit-events.ts';
 import { Clock } from '../platform/clock.ts';
 import { ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
@@ -29,16 +29,19 @@ type SectionRequest = FastifyRequest<{
 
 type EventRequest = FastifyRequest<{
   Params: { client: string; page: string; target: string };
-  Querystring: Partial<Record<'share' | 'seconds' | 'question', string>>;
+  Querystring: Partial<Record<'share' | 'seconds' | 'load' | 'failed' | 'question', string>>;
 }>;
 
 /** What a page's script tells of, beside sections. */
 type ToldKind = 'press' | 'begin' | 'leave' | 'watch' | 'seen';
 
+/** What a page tells is in the address; nothing long is read with it. */
+const toldOptions = { ...siteOptions, bodyLimit: 1024 };
 /** The name that what is told of the page as a whole goes by. */
 const wholePage = 'page';
 /** What is told to be longer was left lying open. */
 const mostSeconds = 3600;
+const mostFailed = 1000;
 
 /** As many as one finds one's way among. */
 const mostWays = 12;
@@ -63,11 +66,11 @@ export class PageRoutes {
     site.get('/:client/:page', siteOptions, (request, reply) =>
       this.showPage(request as SiteRequest, reply),
     );
-    site.post('/:client/~/section/:page/:section', siteOptions, (request, reply) =>
+    site.post('/:client/~/section/:page/:section', toldOptions, (request, reply) =>
       this.countSection(request as SectionRequest, reply),
     );
     for (const kind of ['press', 'begin', 'leave', 'watch', 'seen'] as const)
-      site.post(`/:client/~/${kind}/:page/:target`, siteOptions, (request, reply) =>
+      site.post(`/:client/~/${kind}/:page/:target`, toldOptions, (request, reply) =>
         this.note(kind, request as EventRequest, reply),
       );
   }
@@ -252,7 +255,23 @@ const isOnPage = ({ document }: ServedPage, target: string): boolean =>
 const reachedShare = (percent: number): WatchedShare =>
   watchedShares.findLast((step) => step <= percent) ?? 0;
 
-type Done = Pick<VisitEvent, 'kind' | 'target' | 'share' | 'seconds' | 'formId'>;
+type Done = Pick<VisitEvent, 'kind' | ToldFields>;
+
+/** What a page tells of the visit as a whole; nothing where it is no numbers. */
+function whatWasSeen(query: EventRequest['query']): Done[] {
+  const [share, seconds] = [Number(query.share), Number(query.seconds)];
+  const [load, failed] = [Number(query.load ?? 0), Number(query.failed ?? 0)];
+  if (![share, seconds, load, failed].every((one) => one >= 0)) return [];
+  return [
+    {
+      ...{ kind: 'seen', share: reachedShare(share) },
+      seconds: Math.min(Math.round(seconds), mostSeconds),
+      // A page that was left before it was there tells none.
+      ...(load > 0 && { loadMs: Math.min(Math.round(load), mostSeconds * 1000) }),
+      failed: Math.min(Math.round(failed), mostFailed),
+    },
+  ];
+}
 
 /** What happened by it; nothing where no page's script tells it like that. */
 function whatWasDone(
@@ -260,13 +279,7 @@ function whatWasDone(
   kind: ToldKind,
   { params: { target }, query }: EventRequest,
 ): Done[] {
-  if (kind === 'seen') {
-    const [share, seconds] = [Number(query.share), Number(query.seconds)];
-    if (target !== wholePage || !(share >= 0) || !(seconds >= 0)) return [];
-    return [
-      { kind, share: reachedShare(share), seconds: Math.min(Math.round(seconds), mostSeconds) },
-    ];
-  }
+  if (kind === 'seen') return target === wholePage ? whatWasSeen(query) : [];
   const block = blocksOf(document).find(({ id }) => id === target);
   if (kind === 'watch') {
     const share = WatchedShare.safeParse(Number(query.share));

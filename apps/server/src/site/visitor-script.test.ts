@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
+import { scriptName, scriptOf } from '../domains/live-pages/assets.ts';
 
 const folder = dirname(require.resolve('@plumgate/page-kit/visitor/hours.js'));
 const parts = readdirSync(folder);
@@ -16,3 +17,8 @@ it.each(parts)('%s stands alone', (name) => {
 });
 
 it('has every part', () => expect(parts.length).toBeGreaterThanOrEqual(7));
+
+it('measures a visit with less than 1.5 KB', () => {
+  const name = scriptName(['video', 'sections', 'events', 'seen']);
+  expect(scriptOf(name)!.br.length).toBeLessThan(1536);
+});

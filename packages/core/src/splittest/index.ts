@@ -3,3 +3,4 @@ export * from './planning.ts';
 export * from './reading.ts';
 export * from './split-test.ts';
 export * from './verdict-words.ts';
+export * from './health.ts';

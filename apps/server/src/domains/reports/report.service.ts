@@ -14,10 +14,12 @@ import {
   type ReportContent,
   type ReportSheet,
 } from '@plumgate/core/reports';
-import { and, asc, desc, eq, lte, min } from 'drizzle-orm';
+import { and, asc, desc, eq, lt, lte, min } from 'drizzle-orm';
 import { Temporal } from 'temporal-polyfill';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
+import { deleteSome } from '../../platform/database/delete-some.ts';
+import { Housekeeping } from '../../platform/housekeeping.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Seal } from '../../platform/seal.ts';
@@ -56,6 +58,7 @@ export class ReportService implements OnModuleInit {
     private readonly causes: Causes,
     private readonly messenger: Messenger,
     private readonly worker: Worker,
+    private readonly housekeeping: Housekeeping,
   ) {}
 
   onModuleInit(): void {
@@ -68,6 +71,15 @@ export class ReportService implements OnModuleInit {
           .where(ofActiveClients(reports.clientId)),
       doDue: (now) => this.sendDue(now),
     });
+    // Who is erased is named in no report for longer than its link lasts.
+    this.housekeeping.register('reports that are over', (mostRows) =>
+      deleteSome(
+        this.database.db,
+        reportIssues,
+        lt(reportIssues.expiresAt, this.clock.now()),
+        mostRows,
+      ),
+    );
   }
 
   async list(clientId: ClientId): Promise<ReportView[]> {

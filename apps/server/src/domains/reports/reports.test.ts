@@ -1,5 +1,6 @@
 import type { ReportIssueView, ReportView } from '@plumgate/contract';
 import type { ReportContent } from '@plumgate/core/reports';
+import { Housekeeping } from '../../platform/housekeeping.ts';
 import { addressOf, asOwner, mailTo } from '../../testing/booking-world.ts';
 import { browserOf } from '../../testing/browser.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
@@ -73,6 +74,8 @@ it('opens for nobody who guesses, on another host, when it is over, or once it i
   await app.move('P93D');
   const over = await open(issue.href);
   expect([over.statusCode, over.body]).toEqual([410, expect.stringContaining('no longer here')]);
+  await app.get(Housekeeping).tidy();
+  expect((await list())[0]!.issues).toEqual([]);
   const again = await make((await list())[0]!.reportId);
   expect((await open(again.href)).statusCode).toBe(200);
   await api('DELETE', `/api/report-issues/${again.issueId}`);

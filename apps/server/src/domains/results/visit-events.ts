@@ -31,6 +31,9 @@ export interface VisitEvent {
   share?: WatchedShare;
   /** How long a page was before them by then. */
   seconds?: number;
+  /** How long it took to load, in ms, and how many scripts failed on it. */
+  loadMs?: number;
+  failed?: number;
   /** The form that was begun. */
   formId?: FormId;
   visitorId: string;
@@ -42,6 +45,9 @@ export interface VisitEvent {
   origin: Origin;
   at: Instant;
 }
+
+/** What a page's script tells of something that was done. */
+export type ToldFields = 'target' | 'share' | 'seconds' | 'loadMs' | 'failed' | 'formId';
 
 /** Visitors did something on pages; told about once a second, with all that they did. */
 export const visited: EventKind<readonly VisitEvent[]> = { name: 'visited' };

@@ -250,3 +250,17 @@ it('survives the deletion of its page', async () => {
   expect((await now(test)).page.isDeleted).toBe(true);
   expect((await end(test)).json()).toMatchObject({ state: 'ended', kept: null });
 });
+
+it('warns of a variation whose script fails and which loads slowly', async () => {
+  await writeDraft();
+  const test = await plan();
+  await start(test);
+  const told = { a: 0, b: 0 };
+  while (Math.min(told.a, told.b) < 50) {
+    const { browser, seesB } = await visit();
+    told[seesB ? 'b' : 'a']++;
+    const health = seesB ? 'load=2400&failed=1' : 'load=700&failed=0';
+    await browser.tell(`/~/seen/first-visit/page?share=100&seconds=9&${health}`);
+  }
+  expect((await now(test)).warnings).toEqual(['week-not-over', 'breaks', 'slow']);
+});

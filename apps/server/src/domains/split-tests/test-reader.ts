@@ -2,12 +2,14 @@ import { Injectable } from '@nestjs/common';
 import type { Answered, api, TestSummary, TestView, VariationView } from '@plumgate/contract';
 import type { ClientId, Instant, PageId, TestId, VariationId } from '@plumgate/core/basics';
 import {
+  healthWarnings,
   planTest,
   readTest,
   variationLetter,
   type TestMeasure,
   type TestReading,
   type TestState,
+  type VariationHealth,
 } from '@plumgate/core/splittest';
 import { fewestForRate, type Proportion } from '@plumgate/core/statistics';
 import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
@@ -16,7 +18,7 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { stateOf, type PageRow } from '../../records/pages/page-row.ts';
 import { pages } from '../../records/pages/table.ts';
-import { pageDays, pageVisitors } from '../../records/results/table.ts';
+import { pageDays, pageVisitors, visitEvents } from '../../records/results/table.ts';
 import {
   splitTests,
   splitTestVariations,
@@ -116,11 +118,44 @@ export class TestReader {
     return {
       ...this.summary(test, page, variations, read),
       ...{ base, lift, audience, lesson },
-      warnings: test.startedAt ? read.warnings : [],
+      warnings: test.startedAt
+        ? [...read.warnings, ...healthWarnings(await this.health(test, variations))]
+        : [],
       days: this.daysOf(test),
       plan: { perDay, days, visitorsEach: Number.isFinite(visitorsEach) ? visitorsEach : null },
       isSame: stateOf(page) === 'live' && !isShared,
     };
+  }
+
+  /** How each variation did in the browsers that told of it last. */
+  private async health(
+    { clientId, pageId, startedAt, endedAt }: TestRow,
+    variations: readonly VariationRow[],
+  ): Promise<VariationHealth[]> {
+    const { rows } = await this.database.db.execute<{
+      key: string;
+      told: number;
+      failed: number;
+      load: number | null;
+    }>(sql`
+      select key, count(*)::int as told, (count(*) filter (where failed > 0))::int as failed,
+        percentile_cont(0.5) within group (order by load) as load
+      from (
+        select variation_id as key, visitor_id, max(failed) as failed, max(load_ms) as load from (
+          select variation_id, visitor_id, failed, load_ms from ${visitEvents}
+          where client_id = ${clientId} and page_id = ${pageId} and kind = 'seen' and variation_id is not null
+            and at >= ${startedAt!.toString()}::timestamptz ${endedAt ? sql`and at <= ${endedAt.toString()}::timestamptz` : sql``}
+          order by at desc limit ${enoughVisitors}
+        ) as last group by 1, 2
+      ) as visits group by key`);
+    return variations.map(({ id }) => {
+      const found = rows.find(({ key }) => key === (id as string));
+      return {
+        told: found?.told ?? 0,
+        failed: found?.failed ?? 0,
+        medianLoad: found?.load == null ? null : Number(found.load),
+      };
+    });
   }
 
   /** What a test of a page would start from. */

@@ -139,8 +139,10 @@ export const visitEvents = pgTable(
     share: smallint().$type<WatchedShare>(),
     /** The form that was begun. */
     formId: uuid('form_id').$type<FormId>(),
-    /** How long the page was before them, in seconds. */
+    /** How long the page was before them, in seconds; how long it took to load, in ms; and how many scripts failed on it. */
     seconds: smallint(),
+    loadMs: integer('load_ms'),
+    failed: smallint(),
     visitorId: text('visitor_id').notNull(),
     /** They have been on the client's pages before, as far as their browser says. */
     returning: boolean().notNull().default(false),

@@ -44,12 +44,13 @@ export const ChangeList = ({ words }: { words: string[] }) => (
   </ul>
 );
 
-/** A page on a phone, still, with what it is called below; nothing where visitors see nothing. */
+/** A page on a phone, or on a screen of another width, still, with what it is called below; nothing where visitors see nothing. */
 export function SeenPage({
   page,
   draft,
   client,
   label,
+  screen = 390,
   width,
   height,
 }: {
@@ -57,6 +58,8 @@ export function SeenPage({
   draft: Draft | undefined;
   client: Beside;
   label: string;
+  /** How wide the page believes its screen to be, in CSS pixels. */
+  screen?: number;
   /** Of the figure, in pixels. */
   width: number;
   height: number;
@@ -84,8 +87,8 @@ export function SeenPage({
             page={draft.page}
             context={context}
             title={label}
-            width={390}
-            scale={(width - 2) / 390}
+            width={screen}
+            scale={(width - 2) / screen}
             height={height - 2}
           />
         ) : (

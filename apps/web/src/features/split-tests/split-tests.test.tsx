@@ -1,6 +1,9 @@
 import { api, type TestView, type VariationView } from '@plumgate/contract';
+import type { RevisionId } from '@plumgate/core/basics';
+import { emptyPage } from '@plumgate/core/page';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { serverOf, show } from '../../testing/show.tsx';
+import { pageOf, sheet } from '../../testing/samples.ts';
+import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { TestScreen } from './test-screen.tsx';
 import { TestsScreen } from './tests-screen.tsx';
 
@@ -25,7 +28,16 @@ const test = (changes: Partial<TestView> = {}): TestView => ({
   ...changes,
 });
 const opened = (given: TestView) => {
-  const server = serverOf().on(api.getTest, () => given);
+  const draft = { page: emptyPage('First visit'), forms: {} };
+  const live = {
+    ...{ revisionId: idOf<RevisionId>(40), publishedAt: '2026-11-01T09:00:00Z', isLive: true },
+    by: null,
+  };
+  const server = serverOf()
+    .on(api.getTest, () => given)
+    .on(api.getEditorPage, () => pageOf(draft))
+    .on(api.listRevisions, { revisions: [live] })
+    .on(api.getRevision, { draft, client: sheet, next: null });
   show(<TestScreen />, server, {
     ...{ at: `results/tests/${testId}`, place: 'results/tests/:testId' },
   });
@@ -69,6 +81,15 @@ it('says what a planned test compares, that the draft is the same, and starts it
     screen.getByText(/from 10\.0% to 12\.0% in 8 of 10 tests, each variation needs about/),
   ).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Start the test' }));
+  const dialog = within(screen.getByRole('dialog'));
+  for (const letter of ['A', 'B']) {
+    expect(await dialog.findByText(`${letter} on a wide screen`)).toBeTruthy();
+    expect(dialog.getByText(`${letter} on a phone`)).toBeTruthy();
+  }
+  const start = dialog.getByRole('button', { name: 'Start now' });
+  expect(start.hasAttribute('disabled')).toBe(true);
+  fireEvent.click(dialog.getByLabelText(/^I have looked at both widths/));
+  fireEvent.click(start);
   await waitFor(() => expect(server.sent(api.startTest)).toHaveLength(1));
 });
 
@@ -113,4 +134,12 @@ it('lists the ideas with what came of them, and plans another for a live page', 
       body: { hypothesis: 'Price in the headline brings more leads', lift: 1 },
     }),
   );
+});
+
+it('shows the variations of a running test side by side, as visitors see them', async () => {
+  const shown = { revisionId: idOf<RevisionId>(41) };
+  const server = opened(test({ variations: [variation(0, shown), variation(1, shown)] }));
+  fireEvent.click(await screen.findByRole('button', { name: 'See the variations side by side' }));
+  expect(await screen.findByText('B on a phone')).toBeTruthy();
+  expect(server.sent(api.getRevision)[0]!.params).toMatchObject(shown);
 });

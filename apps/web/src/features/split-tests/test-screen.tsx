@@ -3,6 +3,7 @@ import type { TestId } from '@plumgate/core/basics';
 import { measureNames, mostVariations, verdictWords } from '@plumgate/core/splittest';
 import { X } from 'lucide-react';
 import { useState } from 'react';
+import { toast } from 'sonner';
 import { Link, useNavigate, useParams } from 'react-router';
 import { call } from '../../api/call.ts';
 import { useClient } from '../../api/client.ts';
@@ -13,6 +14,8 @@ import { Pill } from '../../ui/pill.tsx';
 import { Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { dateText } from '../../ui/when.ts';
+import { StartDialog } from './start-dialog.tsx';
+import { VariationPictures } from './variation-pictures.tsx';
 import { Comparison } from './comparison.tsx';
 import { EndDialog } from './end-dialog.tsx';
 import { IdeaDialog } from './idea-dialog.tsx';
@@ -29,7 +32,8 @@ export function TestScreen() {
 }
 
 function Test({ client, test }: { client: ClientSummary; test: TestView }) {
-  const [open, setOpen] = useState<'idea' | 'end' | null>(null);
+  const [open, setOpen] = useState<'idea' | 'start' | 'end' | null>(null);
+  const [isShown, setShown] = useState(false);
   const refresh = useRefreshAll();
   const close = () => setOpen(null);
   const saved = () => {
@@ -49,7 +53,11 @@ function Test({ client, test }: { client: ClientSummary; test: TestView }) {
         beside={<Pill tone={tone}>{label}</Pill>}
       >
         {test.state === 'planned' && (
-          <PlannedActions {...{ client, test }} onEdit={() => setOpen('idea')} />
+          <PlannedActions
+            {...{ client, test }}
+            onEdit={() => setOpen('idea')}
+            onStart={() => setOpen('start')}
+          />
         )}
         {test.state === 'running' && (
           <Button look="main" onClick={() => setOpen('end')}>
@@ -87,6 +95,18 @@ function Test({ client, test }: { client: ClientSummary; test: TestView }) {
           <Comparison variations={test.variations} did={measureNames[test.measure]} />
         )}
         {test.state === 'running' && <Progress test={test} />}
+        {test.state !== 'planned' && !test.page.isDeleted && (
+          <>
+            <Button
+              className="justify-self-start"
+              aria-expanded={isShown}
+              onClick={() => setShown(!isShown)}
+            >
+              {isShown ? 'Hide the variations' : 'See the variations side by side'}
+            </Button>
+            {isShown && <VariationPictures test={test} />}
+          </>
+        )}
         {test.kept && (
           <p>
             <b>{test.kept}</b> was kept. {test.lesson}
@@ -109,6 +129,16 @@ function Test({ client, test }: { client: ClientSummary; test: TestView }) {
           onClose={close}
         />
       )}
+      {open === 'start' && (
+        <StartDialog
+          test={test}
+          onStarted={() => {
+            saved();
+            toast('The test is running.');
+          }}
+          onClose={close}
+        />
+      )}
       {open === 'end' && <EndDialog test={test} onEnded={saved} onClose={close} />}
     </>
   );
@@ -118,10 +148,12 @@ function PlannedActions({
   client,
   test: { testId },
   onEdit,
+  onStart,
 }: {
   client: ClientSummary;
   test: TestView;
   onEdit: () => void;
+  onStart: () => void;
 }) {
   const act = useAct();
   const navigate = useNavigate();
@@ -141,17 +173,7 @@ function PlannedActions({
         Delete
       </Button>
       <Button onClick={onEdit}>Edit the idea</Button>
-      <Button
-        look="main"
-        onClick={() =>
-          void act(async () => {
-            await call(api.startTest, { params });
-            return {
-              said: 'The test is running. Each visitor sees one variation, always the same.',
-            };
-          })
-        }
-      >
+      <Button look="main" onClick={onStart}>
         Start the test
       </Button>
     </>

@@ -4,6 +4,7 @@ import {
   patientDays,
   planTest,
   points,
+  type HealthWarning,
   type TestPlan,
   type TestWarning,
 } from '@plumgate/core/splittest';
@@ -12,7 +13,10 @@ import {
 export const signedPoints = (share: number): string =>
   `${share < 0 ? '−' : '+'}${points(Math.abs(share))}`;
 
-export const warningWords: Record<TestWarning, string> = {
+export const warningWords: Record<TestWarning | HealthWarning, string> = {
+  breaks:
+    'A script fails on a variation more often than on A. People may turn away from that, not from the idea: look at it, then end the test.',
+  slow: 'A variation takes clearly longer to load than A. People may turn away from that, not from the idea.',
   'few-visitors':
     'A variation has fewer than 50 visitors. Rates of so few say little (rule of thumb).',
   'week-not-over':
