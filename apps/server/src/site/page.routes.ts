@@ -1,18 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import { localDay, Slug } from '@plumgate/core/basics';
-import { WatchedShare, watchedShares } from '@plumgate/core/conditions';
-import { blocksOf, formIdOf, isPageOver, overWords } from '@plumgate/core/page';
+import { isPageOver, overWords } from '@plumgate/core/page';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import { fillOrKeep } from '@plumgate/core/messages';
 import { countsLeads } from '@plumgate/core/tags';
 import { renderLinkPage } from '@plumgate/page-kit/render';
-import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
+import type { FastifyInstance, FastifyReply } from 'fastify';
 import { formIn } from '../domains/intake/incoming.ts';
 import { ShownTimes } from '../domains/live-pages/shown-times.ts';
 import { PageAddresses } from '../domains/live-pages/page-addresses.ts';
 import { PageRenderer, type Reader } from '../domains/live-pages/page-renderer.ts';
 import { personalLinkField } from '../domains/messages/person-links.ts';
-import type { ToldFields, VisitEvent } from '../domains/results/visit-events.ts';
 import { Clock } from '../platform/clock.ts';
 import { ownVisitField } from '../platform/own-visits.ts';
 import { SiteAddress } from '../platform/site-address.ts';
@@ -22,26 +20,6 @@ import { hasBody, PageVisits, type ServedPage, type SiteRequest } from './page-v
 import { plainAnswer } from './plain-page.ts';
 import { clientOf, siteOptions } from './site-host.ts';
 import { queryOf } from './visitor.ts';
-
-type SectionRequest = FastifyRequest<{
-  Params: { client: string; page: string; section: string };
-}>;
-
-type EventRequest = FastifyRequest<{
-  Params: { client: string; page: string; target: string };
-  Querystring: Partial<Record<'share' | 'seconds' | 'load' | 'failed' | 'question', string>>;
-}>;
-
-/** What a page's script tells of, beside sections. */
-type ToldKind = 'press' | 'begin' | 'leave' | 'watch' | 'seen';
-
-/** What a page tells is in the address; nothing long is read with it. */
-const toldOptions = { ...siteOptions, bodyLimit: 1024 };
-/** The name that what is told of the page as a whole goes by. */
-const wholePage = 'page';
-/** What is told to be longer was left lying open. */
-const mostSeconds = 3600;
-const mostFailed = 1000;
 
 /** As many as one finds one's way among. */
 const mostWays = 12;
@@ -66,13 +44,6 @@ export class PageRoutes {
     site.get('/:client/:page', siteOptions, (request, reply) =>
       this.showPage(request as SiteRequest, reply),
     );
-    site.post('/:client/~/section/:page/:section', toldOptions, (request, reply) =>
-      this.countSection(request as SectionRequest, reply),
-    );
-    for (const kind of ['press', 'begin', 'leave', 'watch', 'seen'] as const)
-      site.post(`/:client/~/${kind}/:page/:target`, toldOptions, (request, reply) =>
-        this.note(kind, request as EventRequest, reply),
-      );
   }
 
   /** An address that a page had before leads to where it is now, forever and with all that came along (RFC 9110, 308). */
@@ -133,34 +104,6 @@ export class PageRoutes {
       .status(status)
       .headers({ ...pageHeaders, 'cache-control': 'no-store', 'x-robots-tag': 'noindex' })
       .send(html);
-  }
-
-  /** The page's script tells which of its sections somebody came to. */
-  private async countSection(request: SectionRequest, reply: FastifyReply): Promise<unknown> {
-    const asked = await this.visits.pageFor(request);
-    if (!asked) return notHere(reply);
-    const { page, visitor } = await this.visits.seenBy(asked, request, reply);
-    const { section } = request.params;
-    if (!page.document.sections.some(({ id }) => id === section)) return notHere(reply);
-    const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
-    if (!this.visits.testRunOf(request))
-      this.visits.countSection(page, visitor, section, request, carried);
-    return reply.status(204).header('cache-control', 'no-store').send();
-  }
-
-  /** The page's script tells what was pressed on it, which form was begun, and how much of a video was watched. */
-  private async note(kind: ToldKind, request: EventRequest, reply: FastifyReply): Promise<unknown> {
-    const asked = await this.visits.pageFor(request);
-    if (!asked) return notHere(reply);
-    const { page, visitor } = await this.visits.seenBy(asked, request, reply);
-    const { target } = request.params;
-    if (target !== wholePage && !isOnPage(page, target)) return notHere(reply);
-    const did = whatWasDone(page, kind, request);
-    if (did.length === 0) return notHere(reply);
-    const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
-    if (!this.visits.testRunOf(request))
-      for (const one of did) this.visits.note(page, visitor, one, request, carried);
-    return reply.status(204).header('cache-control', 'no-store').send();
   }
 
   /** A page after its last day: it says so, and how to reach the business. */
@@ -245,57 +188,6 @@ function withoutField({ url, params }: SiteRequest, field: string): string {
   const fields = new URLSearchParams(url.split('?')[1]);
   fields.delete(field);
   return fields.size > 0 ? `/${params.page}?${fields}` : `/${params.page}`;
-}
-
-/** A block of the page, or a number to call, as links name it (RFC 3966). */
-const isOnPage = ({ document }: ServedPage, target: string): boolean =>
-  /^tel:[+\d;=-]{3,40}$/.test(target) || blocksOf(document).some(({ id }) => id === target);
-
-/** The last of the steps in which a share is told that was reached. */
-const reachedShare = (percent: number): WatchedShare =>
-  watchedShares.findLast((step) => step <= percent) ?? 0;
-
-type Done = Pick<VisitEvent, 'kind' | ToldFields>;
-
-/** What a page tells of the visit as a whole; nothing where it is no numbers. */
-function whatWasSeen(query: EventRequest['query']): Done[] {
-  const [share, seconds] = [Number(query.share), Number(query.seconds)];
-  const [load, failed] = [Number(query.load ?? 0), Number(query.failed ?? 0)];
-  if (![share, seconds, load, failed].every((one) => one >= 0)) return [];
-  return [
-    {
-      ...{ kind: 'seen', share: reachedShare(share) },
-      seconds: Math.min(Math.round(seconds), mostSeconds),
-      // A page that was left before it was there tells none.
-      ...(load > 0 && { loadMs: Math.min(Math.round(load), mostSeconds * 1000) }),
-      failed: Math.min(Math.round(failed), mostFailed),
-    },
-  ];
-}
-
-/** What happened by it; nothing where no page's script tells it like that. */
-function whatWasDone(
-  { document, forms }: ServedPage,
-  kind: ToldKind,
-  { params: { target }, query }: EventRequest,
-): Done[] {
-  if (kind === 'seen') return target === wholePage ? whatWasSeen(query) : [];
-  const block = blocksOf(document).find(({ id }) => id === target);
-  if (kind === 'watch') {
-    const share = WatchedShare.safeParse(Number(query.share));
-    return block?.kind === 'video' && share.success ? [{ kind, target, share: share.data }] : [];
-  }
-  if (target === wholePage) return [];
-  if (kind === 'leave') {
-    const formId = block ? formIdOf(block) : null;
-    const asked = formId && forms[formId]?.questions.find(({ key }) => key === query.question);
-    return asked ? [{ kind, target: asked.key, formId }] : [];
-  }
-  const formId = kind === 'begin' && block ? formIdOf(block) : null;
-  const did = { kind, target, ...(formId && { formId }) };
-  return kind === 'press' && block?.kind === 'button' && block.action.kind === 'download'
-    ? [did, { kind: 'fetch', target: block.action.file }]
-    : [did];
 }
 
 /** The field of an address that says which of a form's rules fitted what was answered. */

@@ -22,6 +22,7 @@ import { CarryOver } from './carry-over.ts';
 import { ReportsModule } from '../domains/reports/reports.module.ts';
 import { ReportRoutes } from './report.routes.ts';
 import { ConsentRoutes } from './consent.routes.ts';
+import { ToldRoutes } from './told.routes.ts';
 import { TagReceiverRoutes } from './tag-receiver.routes.ts';
 import { KnownVisitors } from './known-visitors.ts';
 import { CrawlerRoutes } from './crawler.routes.ts';
@@ -84,6 +85,7 @@ const carryOver: Provider = {
     MessageHookRoutes,
     Visitors,
     TagReceiverRoutes,
+    ToldRoutes,
     VoucherRoutes,
     OfferRoutes,
   ],

@@ -5,6 +5,7 @@ import { CalendarFeedRoutes } from './calendar-feed.routes.ts';
 import { AssetRoutes } from './asset.routes.ts';
 import { ReportRoutes } from './report.routes.ts';
 import { ConsentRoutes } from './consent.routes.ts';
+import { ToldRoutes } from './told.routes.ts';
 import { TagReceiverRoutes } from './tag-receiver.routes.ts';
 import { ChatRoutes } from './chat.routes.ts';
 import { CrawlerRoutes } from './crawler.routes.ts';
@@ -33,6 +34,7 @@ export class SiteRoutes {
     private readonly approvals: ApprovalRoutes,
     private readonly crawlers: CrawlerRoutes,
     private readonly pages: PageRoutes,
+    private readonly told: ToldRoutes,
     private readonly forms: FormRoutes,
     private readonly messageHooks: MessageHookRoutes,
     private readonly hostCheck: HostCheckRoutes,
@@ -66,6 +68,7 @@ export class SiteRoutes {
     await this.tagReceiver.register(site);
     this.crawlers.register(site);
     this.pages.register(site);
+    this.told.register(site);
     this.forms.register(site);
     // The web app answers every other address of its own host; on a client's host there is nothing else.
     site.all('/*', siteOptions, (_request, reply) => notHere(reply));

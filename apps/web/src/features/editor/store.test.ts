@@ -53,7 +53,7 @@ const newest = {
   test: null,
   around: {
     ...{ pages: [], calendars: [], files: [], forms: [] },
-    ...{ vouchers: [], others: [], copied: [] },
+    ...{ vouchers: [], others: [], copied: [], ads: false, tags: [] },
   },
   now: '2026-11-05T14:12:00Z',
   draft: {
