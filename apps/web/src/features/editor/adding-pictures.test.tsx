@@ -6,7 +6,6 @@ import { pageOf } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { picturesAmong } from '../pictures/picture-files.ts';
 import { bringPictures, holderAt } from './adding-pictures.ts';
-import { saveAllNow } from './local-draft.ts';
 import { createEditorStore } from './store.ts';
 
 const pictureOf = (number: number): Picture => ({
@@ -53,8 +52,6 @@ beforeEach(() => {
 });
 afterEach(() => {
   globalThis.XMLHttpRequest = real;
-  saveAllNow();
-  localStorage.clear();
 });
 
 const file = (name: string, type = 'image/png') => new File(['x'], name, { type });

@@ -5,15 +5,9 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { sheet } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { FormScreen } from './form-screen.tsx';
-import { saveAllNow } from './local-draft.ts';
 
 const formId = idOf<FormId>(30);
 const definition = shortForm('Ask us', ['a', 'b', 'c']);
-
-afterEach(() => {
-  saveAllNow();
-  localStorage.clear();
-});
 
 const opened = async (pages: { pageId: PageId; name: string }[] = []) => {
   const server = serverOf()

@@ -4,14 +4,8 @@ import { emptyPage, newBand, newBlock, type Block, type Draft } from '@plumgate/
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { pageOf, sheet } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
-import { saveAllNow } from './local-draft.ts';
 import { SeeChanges } from './see-changes.tsx';
 import { createEditorStore, EditorProvider } from './store.ts';
-
-afterEach(() => {
-  saveAllNow();
-  localStorage.clear();
-});
 
 const draftOf = (title: string, text: string): Draft => ({
   page: {

@@ -5,7 +5,6 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { refusal } from '../../../testing/fake-server.ts';
 import { pageOf, sheet } from '../../../testing/samples.ts';
 import { serverOf, show } from '../../../testing/show.tsx';
-import { saveAllNow } from '../local-draft.ts';
 import { createEditorStore, EditorProvider } from '../store.ts';
 import { BrandShelf } from './brand-shelf.tsx';
 
@@ -13,8 +12,6 @@ import { BrandShelf } from './brand-shelf.tsx';
 let saveBrand = (): Promise<void> => Promise.resolve();
 
 afterEach(async () => {
-  saveAllNow();
-  localStorage.clear();
   await saveBrand().catch(() => undefined);
 });
 

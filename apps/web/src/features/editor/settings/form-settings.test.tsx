@@ -5,14 +5,8 @@ import { emptyPage, newBand, newBlock, type BlockOf, type Draft } from '@plumgat
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { pageOf } from '../../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../../testing/show.tsx';
-import { saveAllNow } from '../local-draft.ts';
 import { createEditorStore, EditorProvider, useEditor } from '../store.ts';
 import { FormSettings } from './form-settings.tsx';
-
-afterEach(() => {
-  saveAllNow();
-  localStorage.clear();
-});
 
 const shared = idOf<FormId>(70);
 const own = idOf<FormId>(71);

@@ -5,14 +5,8 @@ import { emptyPage, newBand, newBlock, type Draft } from '@plumgate/core/page';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { pageOf } from '../../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../../testing/show.tsx';
-import { saveAllNow } from '../local-draft.ts';
 import { createEditorStore, EditorProvider } from '../store.ts';
 import { Questions } from './question-settings.tsx';
-
-afterEach(() => {
-  saveAllNow();
-  localStorage.clear();
-});
 
 const formId = idOf<FormId>(70);
 const leaks = newQuestion('choice', 'q1', {

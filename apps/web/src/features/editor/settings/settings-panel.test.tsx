@@ -17,15 +17,9 @@ import type { ClientRecords } from '@plumgate/core/clients';
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { choiceOf, pageOf, sheet } from '../../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../../testing/show.tsx';
-import { saveAllNow } from '../local-draft.ts';
 import { useUi } from '../ui.ts';
 import { createEditorStore, EditorProvider, type EditorStore } from '../store.ts';
 import { SettingsPanel } from './settings-panel.tsx';
-
-afterEach(() => {
-  saveAllNow();
-  localStorage.clear();
-});
 
 const records: ClientRecords = {
   staff: [
