@@ -26,6 +26,7 @@ import { askForPeople } from './people-lists.mjs';
 import { manyPages, timeLaunchCheck } from './many-pages.mjs';
 import { sendAtOnce } from './senders.mjs';
 import { comparePageUnderTest } from './split-test.mjs';
+import { countVisits, readTenMillion } from './visits.mjs';
 import { ensurePostgres, startPostgres } from '../scripts/postgres.mjs';
 import { keepResizing, takePhotos } from './resizing.mjs';
 import { costOfRules, timeEvents, timeOverview } from './team.mjs';
@@ -128,6 +129,21 @@ add(
   `${percent(testedShare)} (about ${Math.round(median(tested))} of ${Math.round(median(plain))} a second)`,
   'at least 90%',
   testedShare >= 0.9,
+);
+
+const visits = await countVisits(join(folder, 'visits'));
+add(
+  'Visits asked at 2,000 a second for a minute',
+  `${Math.round(visits.rate)} a second, p99 ${visits.p99} ms, ${Math.max(0, visits.lost)} lost`,
+  'at least 1,950, p99 50 ms, none',
+  visits.rate >= 1950 && visits.p99 <= 50 && visits.lost <= 0,
+);
+const reports = await readTenMillion(join(folder, 'ten-million'));
+add(
+  'Any report of 90 days from ten million visits',
+  `p95 ${ms(reports.p95)}`,
+  'at most 300 ms',
+  reports.p95 <= 300,
 );
 
 // A rich page of twelve bands, from a template.

@@ -33,6 +33,8 @@ export function SavedViews({ client, search }: { client: ClientSummary; search: 
     kept.every((field) => (fields[field] ?? '') === (shown[field] ?? ''));
   const keep = (view: Omit<ResultView, 'viewId'>) =>
     call(api.keepResultView, { params, body: view });
+  const canSave = !views.some(isShown) && Object.keys(shown).length > 0;
+  if (views.length === 0 && !canSave) return null;
   return (
     <div className="flex flex-wrap items-center gap-2 text-[13px]">
       {views.map((view) => (
@@ -61,7 +63,7 @@ export function SavedViews({ client, search }: { client: ClientSummary; search: 
           </IconButton>
         </span>
       ))}
-      {!views.some(isShown) && Object.keys(shown).length > 0 && (
+      {canSave && (
         <Button size="small" look="quiet" onClick={() => setName('')}>
           Save this view
         </Button>
