@@ -1,4 +1,4 @@
-import type { ReportSheet } from '@plumgate/core/reports';
+import { shortDay, type ReportSheet } from '@plumgate/core/reports';
 import { Temporal } from 'temporal-polyfill';
 
 const [width, height, foot] = [800, 190, 22];
@@ -24,8 +24,6 @@ export function ReportChart({
     width: step * share,
     height: tall(value),
   });
-  const dayText = (day: string) =>
-    Temporal.PlainDate.from(day).toLocaleString(locale, { month: 'short', day: 'numeric' });
   const words = `${numbers.visitors.toLocaleString(locale)} visitors and ${numbers.leads.toLocaleString(locale)} leads; at most ${most.toLocaleString(locale)} visitors on a day.`;
   return (
     <figure>
@@ -53,7 +51,7 @@ export function ReportChart({
                 fill="currentColor"
                 fillOpacity=".72"
               >
-                {dayText(day)}
+                {shortDay(day, locale)}
               </text>
             )}
           </g>

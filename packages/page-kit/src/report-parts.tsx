@@ -1,7 +1,6 @@
-import { changeWords, type ReportRow, type ReportSheet } from '@plumgate/core/reports';
+import { changeWords, shortDay, type ReportRow, type ReportSheet } from '@plumgate/core/reports';
 import { shareText } from '@plumgate/core/results';
 import { fewestForRate, wilson } from '@plumgate/core/statistics';
-import { Temporal } from 'temporal-polyfill';
 
 /** The month's figures, each with what it was before or with what chance leaves open. */
 export function Numbers({
@@ -145,8 +144,6 @@ export function Leads({
   sheet: ReportSheet;
   locale: string;
 }) {
-  const dayText = (day: string) =>
-    Temporal.PlainDate.from(day).toLocaleString(locale, { month: 'short', day: 'numeric' });
   return (
     <>
       <table>
@@ -161,7 +158,7 @@ export function Leads({
         <tbody>
           {leads.map(({ day, name, source, stage }, index) => (
             <tr key={index}>
-              <td>{dayText(day)}</td>
+              <td>{shortDay(day, locale)}</td>
               <td>{name}</td>
               <td>{source}</td>
               <td>{stage}</td>

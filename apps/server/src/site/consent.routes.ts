@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { Slug } from '@plumgate/core/basics';
+import { ownConsentWords } from '@plumgate/core/tags';
 import { pageWords } from '@plumgate/core/languages';
 import { consentPath, renderLinkPage } from '@plumgate/page-kit/render';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
@@ -31,7 +32,7 @@ export class ConsentRoutes {
         ...{ phone: page.facts.phone, country: page.facts.country, brand: page.brand },
         ...{ assets: '/~', language: page.document.language },
         title: consent.change,
-        lines: [page.measuring.words[page.document.language.slice(0, 2)] ?? consent.ask],
+        lines: [ownConsentWords(page.measuring, page.document.language) ?? consent.ask],
         presses: [
           { does: 'yes', label: consent.yes },
           { does: 'no', label: consent.no, quiet: true },

@@ -49,7 +49,7 @@ export class DirectPages {
     if (cookie.includes(this.known.cookie.name)) return false;
     // Who is asked, or known without a cookie, is looked at more closely; so is who has sent a form that tags count.
     if (page.measuring.mode !== 'cookie') return false;
-    if (page.tags.some(countsLeads) && cookie.includes(this.carryOver.cookie.name)) return false;
+    if (cookie.includes(this.carryOver.cookie.name) && page.tags.some(countsLeads)) return false;
     const visitor = visitorOf(
       {
         url,

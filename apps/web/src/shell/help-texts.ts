@@ -110,7 +110,7 @@ const helps: Help[] = [
     title: 'Reports',
     lines: [
       'Lay a report out once; then make it for any month. It keeps the numbers of the moment in which it was made.',
-      'Whoever has the link sees it, without an account, for three months. Leads are named by first name and initial.',
+      'Anyone with the link can open it for three months, without an account. Leads are named by first name and initial.',
       'To save it as a PDF, open it and print. Sent by itself, it goes out at 8 in the morning of the client’s zone.',
     ],
   },

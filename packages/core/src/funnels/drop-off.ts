@@ -1,4 +1,4 @@
-import { wilson } from '../statistics/index.ts';
+import { fewestForRate, wilson } from '../statistics/index.ts';
 
 /** From one step to another: how many came, how many went on, and by what. */
 export interface Hop {
@@ -22,9 +22,6 @@ export interface HopBenchmark {
  */
 const rulesOfThumb: Record<HopKind, number> = { form: 0.2, booking: 0.6, button: 0.5 };
 
-/** Below this a share says little (common practice for split tests, no source). */
-export const enoughVisitors = 50;
-
 /**
  * What a way on is measured against: what it brought before, where enough came to say; else what the agency's other clients
  * of the trade reach; else a rule of thumb.
@@ -37,7 +34,7 @@ export function hopBenchmark(
   before: { visitors: number; passed: number },
   others: number | null,
 ): HopBenchmark {
-  if (before.visitors >= enoughVisitors)
+  if (before.visitors >= fewestForRate)
     return { value: Math.min(1, before.passed / before.visitors), origin: 'own-past' };
   if (others !== null) return { value: others, origin: 'others' };
   return { value: rulesOfThumb[by], origin: 'rule' };
@@ -54,7 +51,7 @@ export type DropOff = { index: number } | { none: 'one-hop' | 'too-few' | 'no-di
 export function biggestDropOff(hops: readonly (Hop | null)[]): DropOff {
   const ways = hops.flatMap((hop, index) => (hop ? [{ ...hop, index }] : []));
   if (ways.length < 2) return { none: 'one-hop' };
-  const told = ways.filter(({ visitors }) => visitors >= enoughVisitors);
+  const told = ways.filter(({ visitors }) => visitors >= fewestForRate);
   if (told.length === 0) return { none: 'too-few' };
   const below = told.filter(
     ({ visitors, passed, benchmark }) =>

@@ -72,6 +72,10 @@ export function nextReportAt(dayOfMonth: number, after: Instant, zone: string): 
   return Temporal.Instant.compare(here, after) > 0 ? here : inMonth(1);
 }
 
+/** A day in a table or below a chart: `Oct 5`. */
+export const shortDay = (day: string, locale = 'en-US'): string =>
+  Temporal.PlainDate.from(day).toLocaleString(locale, { month: 'short', day: 'numeric' });
+
 /** The month in words: `October 2026`. */
 export const monthWords = (month: string, locale = 'en-US'): string =>
   Temporal.PlainYearMonth.from(month)

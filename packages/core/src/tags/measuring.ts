@@ -18,6 +18,12 @@ export type Measuring = z.infer<typeof Measuring>;
 
 export const usualMeasuring: Measuring = { mode: 'cookie', words: {}, policy: '' };
 
+/** What the bar says on a page of a language, `es-MX`, in the client's own words; null for the usual ones. */
+export const ownConsentWords = (
+  { words }: Pick<Measuring, 'words'>,
+  language: string,
+): string | null => words[language.split('-')[0]!.toLowerCase()] || null;
+
 /** What a visitor has agreed to: everything, nothing, or they have not been asked yet. */
 export type Consent = 'given' | 'open' | 'refused';
 

@@ -34,7 +34,13 @@ import { formsWithQuestions, shownEvent, type ShownEvent } from '@plumgate/core/
 import { shownPictures } from '../pictures/picture-address.ts';
 import { tags } from '../../records/tags/table.ts';
 import { splitTests, splitTestVariations } from '../../records/split-tests/table.ts';
-import { unasked, type PageReferences, type RunningTest, type ShownPage } from './live-page.ts';
+import {
+  shownAfter,
+  unasked,
+  type PageReferences,
+  type RunningTest,
+  type ShownPage,
+} from './live-page.ts';
 
 /** A split test whose variations are not rendered yet. */
 type TestShown = Omit<RunningTest, 'variations'> & { variations: ShownPage[] };
@@ -140,19 +146,23 @@ export class PageLoader {
       ...{ id: test.id, audience: test.audience },
       shares: rows.map(({ variation }) => variation.share),
       variations: await Promise.all(
-        rows.map(async ({ revision, variation, position }) => ({
-          ...page,
-          ...(await this.codeOf(page, page.measuring, revision)),
-          ...(await this.asWritten(revision, { clientId: page.clientId, position })),
-          variation: { testId: test.id, variationId: variation.id },
-        })),
+        rows.map(async ({ revision, variation, position }) => {
+          const { head, body } = revision;
+          const shown = {
+            ...page,
+            ...(await this.asWritten(revision, { clientId: page.clientId, position })),
+            ownCode: { head, body },
+            variation: { testId: test.id, variationId: variation.id },
+          };
+          return shownAfter(shown, page.consent);
+        }),
       ),
     };
   }
 
   /** What of others' runs on a page for who hasn't been asked: its own HTML, and the client's tags as they are now. */
   private async codeOf(
-    page: Pick<ShownPage, 'clientId' | 'funnelId'> & ({ id: PageId } | { pageId: PageId }),
+    page: Pick<ShownPage, 'clientId' | 'funnelId'> & { id: PageId },
     measuring: Measuring,
     { head, body }: PageCode,
   ): Promise<Pick<ShownPage, 'code' | 'ownCode' | 'tags' | 'measuring' | 'consent'>> {
@@ -161,8 +171,7 @@ export class PageLoader {
       .from(tags)
       .where(eq(tags.clientId, page.clientId))
       .orderBy(asc(tags.position));
-    const { funnelId } = page;
-    const here = tagsOf(rows, { funnelId, pageId: 'id' in page ? page.id : page.pageId });
+    const here = tagsOf(rows, { funnelId: page.funnelId, pageId: page.id });
     const consent = unasked(measuring);
     const ownCode = { head, body };
     const code = codeOnPage(ownCode, here, { hasConsent: consent === 'given', lead: null });

@@ -2,6 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { CalendarId, PictureId } from '@plumgate/core/basics';
 import { clientFields } from '@plumgate/core/clients';
 import { pageWords } from '@plumgate/core/languages';
+import { ownConsentWords } from '@plumgate/core/tags';
 import { fillOrKeep, pageMergeBudget } from '@plumgate/core/messages';
 import type {
   FormState,
@@ -36,10 +37,9 @@ export interface Reader {
 /** What is asked at the foot of a page whose client asks; null where nobody is. */
 function consentBarOf({ measuring, consent, document, slug }: ShownPage): ConsentBar | null {
   if (measuring.mode !== 'ask') return null;
-  const [language = ''] = document.language.split('-');
   return {
     ...{ isOpen: consent === 'open', page: slug, policy: measuring.policy },
-    words: measuring.words[language] || null,
+    words: ownConsentWords(measuring, document.language),
   };
 }
 

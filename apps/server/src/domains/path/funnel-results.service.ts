@@ -178,7 +178,7 @@ interface LeftLine extends Record<string, unknown> {
   left: number;
 }
 
-/** Some of those who first came to a page in a time. Their numbers are random, so the first of them are as good as any. */
+/** Up to `sampled` of those who first came to a page in a time. Visitor ids are random, so those that sort first are a random sample. */
 const visitorsOf = ({ page, period: { from, to }, by }: At): SQL => sql`
   select v.visitor_id from ${pageVisitors} as v
   where v.page_id = ${page} and v.day between ${from} and ${to} ${only(by, sql`v`)}

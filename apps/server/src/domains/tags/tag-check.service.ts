@@ -7,6 +7,7 @@ import {
   checkTags,
   countsLeads,
   leadCode,
+  runsFor,
   type PageSent,
   type SentLead,
 } from '@plumgate/core/tags';
@@ -83,9 +84,9 @@ export class TagCheckService {
       html,
       carries: page.tags.flatMap((tag) => {
         if (!countsLeads(tag)) return [{ tag, code: tag.content.code }];
-        const { runs } = tag.content;
-        const runsHere = lead && runs.kind === 'lead' && (!runs.form || runs.form === lead.form);
-        return runsHere ? [{ tag, code: leadCode(tag.content, lead) }] : [];
+        return lead && runsFor(tag.content, lead)
+          ? [{ tag, code: leadCode(tag.content, lead) }]
+          : [];
       }),
     };
   }

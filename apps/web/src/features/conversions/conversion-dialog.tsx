@@ -13,10 +13,9 @@ import { call } from '../../api/call.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { Choice, SelectField, TextField, type Options } from '../../ui/field.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
+import { optionsOf } from '../../ui/options-of.ts';
 import { typedMoney } from '../../ui/whole-money.ts';
 import type { OutcomeChoices } from './conversion-words.ts';
-
-const any = '';
 
 /** What counts, what it is worth, and which visit gets the credit. */
 export function ConversionDialog({
@@ -157,10 +156,6 @@ function Which({
   choices: OutcomeChoices;
   onChange: (on: OutcomeKind) => void;
 }) {
-  const named = (of: { id: string; name: string }[], anyOf?: string): Options => ({
-    ...(anyOf && { [any]: anyOf }),
-    ...Object.fromEntries(of.map(({ id, name }) => [id, name])),
-  });
   const field = (
     label: string,
     options: Options,
@@ -170,31 +165,31 @@ function Which({
     <SelectField
       label={label}
       options={options}
-      value={id ?? any}
+      value={id ?? ''}
       onChange={({ target }) => onChange(change(target.value))}
     />
   );
   switch (on.kind) {
     case 'lead':
-      return field('Which form', named(choices.form, 'Any form'), on.form, (id) => ({
+      return field('Which form', optionsOf(choices.form, 'Any form'), on.form, (id) => ({
         ...{ kind: 'lead', form: (id || null) as never },
       }));
     case 'booked':
     case 'came':
       return field(
         'Which calendar',
-        named(choices.calendar, 'Any calendar'),
+        optionsOf(choices.calendar, 'Any calendar'),
         on.calendar,
         (id) => ({
           ...{ kind: on.kind, calendar: (id || null) as never },
         }),
       );
     case 'stage':
-      return field('Which stage', named(choices.stage), on.stage, (id) => ({
+      return field('Which stage', optionsOf(choices.stage), on.stage, (id) => ({
         ...{ kind: 'stage', stage: id as never },
       }));
     case 'page':
-      return field('Which page', named(choices.page), on.page, (id) => ({
+      return field('Which page', optionsOf(choices.page), on.page, (id) => ({
         ...{ kind: 'page', page: id as never },
       }));
     case 'video':
@@ -215,11 +210,11 @@ function Which({
         </div>
       );
     case 'file':
-      return field('Which file', named(choices.file, 'Any file'), on.file, (id) => ({
+      return field('Which file', optionsOf(choices.file, 'Any file'), on.file, (id) => ({
         ...{ kind: 'file', file: (id || null) as never },
       }));
     case 'redeemed':
-      return field('Which voucher', named(choices.pool, 'Any voucher'), on.pool, (id) => ({
+      return field('Which voucher', optionsOf(choices.pool, 'Any voucher'), on.pool, (id) => ({
         ...{ kind: 'redeemed', pool: (id || null) as never },
       }));
     case 'call':

@@ -20,7 +20,7 @@ const usual: ReportContent = {
   ...{ brand: 'client', schedule: null },
 };
 
-/** What a monthly report shows, in whose name, and to whom it is sent by itself. */
+/** What a monthly report shows, in whose name, and which addresses get it by itself. */
 export function ReportDialog({
   client,
   report,

@@ -7,7 +7,7 @@ import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
 import { LongField } from '../../ui/field.tsx';
 import { linesOf } from '../../ui/lines-of.ts';
 
-/** What the marketer says of a month, and to whom its report is sent now. */
+/** What the marketer says of a month, and the addresses that get its report now. */
 export function SendDialog({
   issue,
   usually,
@@ -15,7 +15,7 @@ export function SendDialog({
   onClose,
 }: {
   issue: ReportIssueView;
-  /** To whom it is sent by itself. */
+  /** The addresses that get it by itself. */
   usually: readonly string[];
   onDone: (said: string) => void;
   onClose: () => void;

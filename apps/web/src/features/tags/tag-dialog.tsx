@@ -4,7 +4,8 @@ import { TagContent, type TagPlace } from '@plumgate/core/tags';
 import { useState } from 'react';
 import { call } from '../../api/call.ts';
 import { Dialog, DialogFoot } from '../../ui/dialog.tsx';
-import { Choice, LongField, SelectField, TextField, Tick, type Options } from '../../ui/field.tsx';
+import { Choice, LongField, SelectField, TextField, Tick } from '../../ui/field.tsx';
+import { optionsOf } from '../../ui/options-of.ts';
 import { PriceField } from '../records/price-field.tsx';
 import type { TagChoices } from './tag-words.ts';
 
@@ -12,11 +13,6 @@ const usual: TagContent = {
   ...{ name: '', code: '', on: true, part: 'head', place: { kind: 'client' } },
   ...{ runs: { kind: 'always' }, needsConsent: true, needs: null },
 };
-
-const optionsOf = (named: { id: string; name: string }[], first?: string): Options => ({
-  ...(first && { '': first }),
-  ...Object.fromEntries(named.map(({ id, name }) => [id, name])),
-});
 
 /** Somebody else's code: what it is, where it goes, and when it runs. */
 export function TagDialog({
