@@ -64,6 +64,46 @@ test('killed in the middle of submissions, it has every answered one after the r
   expect(await second.ended).toBe(0);
 });
 
+/** A day, as counted from today, whatever the zone. */
+const day = (from: number) => new Date(Date.now() + from * 86_400_000).toISOString().slice(0, 10);
+
+test('killed over and over among visits, it counts each that was answered once', async () => {
+  let server = await startServer(environment());
+  await server.ready;
+  const { cookie, clientId } = await buildFunnel(port, server);
+  let [asked, answered] = [0, 0];
+  const visit = async () => {
+    asked += 1;
+    const answer = await ask({
+      port,
+      path: '/visit',
+      headers: { host: `quayside.localhost:${port}`, 'user-agent': 'Mozilla/5.0 Chrome/156' },
+    }).catch(() => null);
+    if (answer?.status === 200) answered += 1;
+  };
+  for (const until of [300, 700, 1200]) {
+    const lanes = Array.from({ length: 4 }, async () => {
+      while (answered < until && server.process.exitCode === null) await visit();
+    });
+    await Promise.all(lanes);
+    server.process.kill('SIGKILL');
+    await server.ended;
+    server = await startServer(environment());
+    await server.ready;
+  }
+  const { body } = await ask({
+    port,
+    path: `/api/clients/${clientId}/results?by=page&from=${day(-1)}&to=${day(1)}`,
+    headers: { cookie },
+  });
+  const { total } = JSON.parse(body) as { total: { visitors: number } };
+  // What it was killed over may be counted or not.
+  expect(total.visitors).toBeGreaterThanOrEqual(answered);
+  expect(total.visitors).toBeLessThanOrEqual(asked);
+  server.process.kill('SIGTERM');
+  expect(await server.ended).toBe(0);
+});
+
 test('killed in the middle of publishing, visitors see the funnel before or after, never a mix', async () => {
   let server = await startServer(environment());
   await server.ready;

@@ -121,7 +121,7 @@ export async function assemble(given: Foundations): Promise<Running> {
   await app.get(SiteVersions).start();
   await app.get(DomainService).start();
   await app.get(LiveEvents).start();
-  app.get(Gathering).start();
+  await app.get(Gathering).start();
   app.get(Worker).start();
   app.get(Housekeeping).start();
   app.get(BusyFeedService).start();

@@ -17,8 +17,7 @@ import { Clock, type MovableClock } from '../platform/clock.ts';
 import { Database } from '../platform/database/database.ts';
 import type { CurrentUser } from '../platform/http/bind.ts';
 import { Gathering } from '../platform/database/gathered-writes.ts';
-import { EventLog } from '../domains/results/event-log.ts';
-import { VisitCounter } from '../domains/results/visit-counter.ts';
+import { VisitLog } from '../domains/results/visit-log.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import type { LivePage } from '../domains/live-pages/live-page.ts';
 import { answersOfPatients } from './conversations.ts';
@@ -501,8 +500,9 @@ class Player {
 
   private count(page: LivePage, visitor: Visitor): void {
     const visit = visitTo(page, visitor);
-    this.app.get(VisitCounter).count({ ...visit, zone: page.zone });
-    for (const event of behaviorOn(page, visit)) this.app.get(EventLog).note(event);
+    const log = this.app.get(VisitLog);
+    log.note({ ...visit, kind: 'view' });
+    for (const event of behaviorOn(page, visit)) log.note(event);
   }
 
   private newPerson(): Record<'name' | 'email' | 'phone', string> {
@@ -529,7 +529,7 @@ class Player {
 
   private send(page: LivePage, visitor: Visitor, typed: Record<string, string>, start?: Instant) {
     const begun = begunOn(page, visitTo(page, visitor));
-    if (begun) this.app.get(EventLog).note(begun);
+    if (begun) this.app.get(VisitLog).note(begun);
     return this.app.get(IntakeService).receive(incomingFrom(page, visitor, typed, start));
   }
 }
@@ -541,7 +541,7 @@ function visitTo(page: LivePage, visitor: Visitor) {
   const at = page.gated ? visitor.at.add({ seconds: secondsToSend(visitorId) }) : visitor.at;
   return {
     ...{ clientId: page.clientId, pageId: page.pageId, revisionId: page.revisionId },
-    ...{ visitorId, device, at, source, firstSource, origin: origins.last },
+    ...{ visitorId, device, at, source, firstSource, origin: origins.last, zone: page.zone },
   };
 }
 

@@ -50,6 +50,7 @@ export * from './reports/table.ts';
 export * from './messages/message-content.ts';
 export * from './messages/outbox.table.ts';
 export * from '../platform/settings.table.ts';
+export * from '../platform/database/gathered.table.ts';
 export * from '../platform/jobs/jobs.table.ts';
 export * from '../platform/limits/limits.table.ts';
 export * from './own-domains/table.ts';

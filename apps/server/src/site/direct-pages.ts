@@ -3,7 +3,7 @@ import { Injectable } from '@nestjs/common';
 import type { FastifyInstance } from 'fastify';
 import { pageSeenBy } from '../domains/live-pages/live-page.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
-import { VisitCounter } from '../domains/results/visit-counter.ts';
+import { VisitLog } from '../domains/results/visit-log.ts';
 import { testRunHeader } from '../domains/test-runs/test-runs.ts';
 import { Clock } from '../platform/clock.ts';
 import { OwnVisits } from '../platform/own-visits.ts';
@@ -23,7 +23,7 @@ export class DirectPages {
   constructor(
     private readonly address: SiteAddress,
     private readonly pages: LivePages,
-    private readonly counter: VisitCounter,
+    private readonly log: VisitLog,
     private readonly visitors: Visitors,
     private readonly known: KnownVisitors,
     private readonly own: OwnVisits,
@@ -70,7 +70,7 @@ export class DirectPages {
       this.own.isOwn(page.clientId, fastify.parseCookie(cookie)[ownCookie]);
     const seen = pageSeenBy(page, visitor);
     if (!visitor.bot && !isOwn)
-      this.counter.count({ ...visitOf(seen, visitor, this.clock.now()), zone: seen.zone });
+      this.log.note({ kind: 'view', ...visitOf(seen, visitor, this.clock.now()) });
     const phone = numberFor(seen, visitor);
     const consent = asksNotTo(request.headers) ? 'refused' : 'given';
     const shown = this.pages.variant(seen, client!, { phone, consent });

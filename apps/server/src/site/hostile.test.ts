@@ -9,7 +9,7 @@ import { people } from '../records/people/table.ts';
 import { PersonLinks } from '../domains/messages/person-links.ts';
 import { pageDays } from '../records/results/table.ts';
 import { Gathering } from '../platform/database/gathered-writes.ts';
-import { VisitCounter } from '../domains/results/visit-counter.ts';
+import { VisitLog } from '../domains/results/visit-log.ts';
 import { LivePages } from '../domains/live-pages/live-pages.ts';
 import { agent, buildWorld, someAddress, TestApp, type World } from '../testing/test-app.ts';
 
@@ -129,10 +129,11 @@ it('counts everybody, whatever one browser’s cookie says', async () => {
 });
 
 it('counts all others when one visit can’t be', async () => {
-  const counter = app.get(VisitCounter);
+  const log = app.get(VisitLog);
   await app.get(Gathering).flush();
   await app.database.db.delete(pageDays);
   const visit = {
+    kind: 'view' as const,
     clientId: world.client.id as never,
     pageId: world.first.pageId as PageId,
     revisionId: randomUUID() as RevisionId,
@@ -141,10 +142,10 @@ it('counts all others when one visit can’t be', async () => {
     at: app.clock.now(),
     zone: 'America/New_York',
   };
-  for (let index = 0; index < 9; index++) counter.count({ ...visit, visitorId: `v${index}` });
+  for (let index = 0; index < 9; index++) log.note({ ...visit, visitorId: `v${index}` });
   // A NUL is left out as it is written; what is too long for the index can't be written at all.
-  counter.count({ ...visit, visitorId: 'ten\0' });
-  counter.count({ ...visit, visitorId: 'bad', source: randomBytes(9000).toString('hex') });
+  log.note({ ...visit, visitorId: 'ten\0' });
+  log.note({ ...visit, visitorId: 'bad', source: randomBytes(9000).toString('hex') });
   await app.get(Gathering).flush();
   const rows = await app.database.db.select().from(pageDays);
   expect(rows.map(({ views, visitors }) => [views, visitors])).toEqual([[10, 10]]);

@@ -15,10 +15,8 @@ import { LeadTags } from '../domains/tags/lead-tags.ts';
 import { LivePages, shownTo } from '../domains/live-pages/live-pages.ts';
 import { PageLoader } from '../domains/live-pages/page-loader.ts';
 import type { Reader } from '../domains/live-pages/page-renderer.ts';
-import { EventLog } from '../domains/results/event-log.ts';
 import type { ToldFields, VisitEvent } from '../domains/results/visit-events.ts';
-import { SectionCounter } from '../domains/results/section-counter.ts';
-import { VisitCounter } from '../domains/results/visit-counter.ts';
+import { VisitLog } from '../domains/results/visit-log.ts';
 import { testRunHeader, TestRuns, type TestRun } from '../domains/test-runs/test-runs.ts';
 import { Clock } from '../platform/clock.ts';
 import { OwnVisits, ownVisitField } from '../platform/own-visits.ts';
@@ -53,9 +51,7 @@ export class PageVisits {
     private readonly testRuns: TestRuns,
     private readonly carryOver: CarryOver,
     private readonly times: ShownTimes,
-    private readonly counter: VisitCounter,
-    private readonly sections: SectionCounter,
-    private readonly events: EventLog,
+    private readonly log: VisitLog,
     private readonly visitors: Visitors,
     readonly known: KnownVisitors,
     private readonly own: OwnVisits,
@@ -106,23 +102,7 @@ export class PageVisits {
     return { page: hasBody(page) ? pageSeenBy(page, visitor) : page, visitor };
   }
 
-  /** Counts that somebody came to a section, where they count as visitors of its page. */
-  countSection(
-    page: ServedPage,
-    visitor: Visitor,
-    section: string,
-    request: FastifyRequest,
-    carried: Carried | null,
-  ): void {
-    if (!this.isCounted(visitor, page, request, carried)) return;
-    const { clientId, pageId, zone } = page;
-    const visit = visitOf(page, visitor, this.clock.now());
-    const { visitorId, at } = visit;
-    this.sections.count({ clientId, pageId, section, visitorId, at, zone });
-    this.events.note({ ...visit, kind: 'section', target: section });
-  }
-
-  /** Notes what somebody did on a page, where they count as visitors of it. */
+  /** Notes what somebody did on a page, where they count as visitors of it: of one that is reached only by completing the one before, only who did. */
   note(
     page: ServedPage,
     visitor: Visitor,
@@ -131,18 +111,7 @@ export class PageVisits {
     carried: Carried | null,
   ): void {
     if (this.isCounted(visitor, page, request, carried))
-      this.events.note({ ...visitOf(page, visitor, this.clock.now()), ...did });
-  }
-
-  /** A page that is reached only by completing the one before counts only those who did. */
-  count(
-    page: ServedPage,
-    visitor: Visitor,
-    request: FastifyRequest,
-    carried: Carried | null,
-  ): void {
-    if (this.isCounted(visitor, page, request, carried))
-      this.counter.count({ ...visitOf(page, visitor, this.clock.now()), zone: page.zone });
+      this.log.note({ ...visitOf(page, visitor, this.clock.now()), ...did });
   }
 
   /** A page as it is for who looks at it: with the phone number of their source, and what they have agreed to. */

@@ -142,7 +142,7 @@ export class PageRoutes {
     const isCarried = seen.personal || seen.gated || seen.tags.some(countsLeads);
     const carried = isCarried ? await this.visits.carriedTo(seen, request) : null;
     const known = await this.visits.known.on(seen, request);
-    if (visitor) this.visits.count(seen, visitor, request, carried);
+    if (visitor) this.visits.note(seen, visitor, { kind: 'view' }, request, carried);
     const shown = visitor ? this.visits.shownTo(seen, visitor, request) : seen;
     const counting = visitor ? await this.visits.withLeadTags(shown, carried) : null;
     const page = counting ?? shown;

@@ -51,7 +51,7 @@ export class ToldRoutes {
     if (!page.document.sections.some(({ id }) => id === section)) return notHere(reply);
     const carried = page.gated ? await this.visits.carriedTo(page, request) : null;
     if (!this.visits.testRunOf(request))
-      this.visits.countSection(page, visitor, section, request, carried);
+      this.visits.note(page, visitor, { kind: 'section', target: section }, request, carried);
     return reply.status(204).header('cache-control', 'no-store').send();
   }
 

@@ -88,11 +88,12 @@ export const visitOf = (
     pageId,
     revisionId,
     variation,
-  }: Pick<ShownPage, 'clientId' | 'pageId' | 'revisionId' | 'variation'>,
+    zone,
+  }: Pick<ShownPage, 'clientId' | 'pageId' | 'revisionId' | 'variation' | 'zone'>,
   { id: visitorId, known: returning, source, firstSource, origins, device }: Visitor,
   at: Instant,
 ) => ({
-  ...{ clientId, pageId, revisionId, visitorId, returning, device, at },
+  ...{ clientId, pageId, revisionId, visitorId, returning, device, at, zone },
   ...{ source, firstSource, origin: origins.last, variation },
 });
 

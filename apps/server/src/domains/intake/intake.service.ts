@@ -40,7 +40,7 @@ import { brokenUniqueRule } from '../../platform/database/sql-state.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Worker } from '../../platform/worker.ts';
 import { countLead } from '../results/count-lead.ts';
-import { campaignOf } from '../results/visit-counter.ts';
+import { campaignOf } from '../results/count-visits.ts';
 import { RuleService, type ForArrival } from '../routing/rule.service.ts';
 import { ConfirmationService } from './confirmation.service.ts';
 import { arrivalFacts } from './arrival-facts.ts';

@@ -2,7 +2,7 @@ import type { Answered, api as endpoints, ClientSheet } from '@plumgate/contract
 import type { ClientId, PageId } from '@plumgate/core/basics';
 import { asOwner } from '../../testing/booking-world.ts';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
-import { addToDays } from './visit-counter.ts';
+import { addToDays } from './count-visits.ts';
 
 /** What a client's pages are held against. */
 let app: TestApp;

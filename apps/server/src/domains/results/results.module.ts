@@ -4,15 +4,13 @@ import { BenchmarkService } from './benchmark.service.ts';
 import { ConversionService } from './conversion.service.ts';
 import { ClientResultsService } from './client-results.service.ts';
 import { DayNumbers } from './day-numbers.ts';
-import { EventLog } from './event-log.ts';
-import { SectionCounter } from './section-counter.ts';
 import { LeadRatesService } from './lead-rates.service.ts';
 import { ResultsService } from './results.service.ts';
 import { ResultViewsService } from './result-views.service.ts';
 import { ResultNotesService } from './result-notes.service.ts';
 import { SpendService } from './spend.service.ts';
 import { SourceService } from './source.service.ts';
-import { VisitCounter } from './visit-counter.ts';
+import { VisitLog } from './visit-log.ts';
 
 @Module({
   imports: [ClientsModule],
@@ -20,9 +18,7 @@ import { VisitCounter } from './visit-counter.ts';
     ClientResultsService,
     LeadRatesService,
     ResultsService,
-    VisitCounter,
-    SectionCounter,
-    EventLog,
+    VisitLog,
     SourceService,
     SpendService,
     BenchmarkService,
@@ -35,9 +31,7 @@ import { VisitCounter } from './visit-counter.ts';
     ClientResultsService,
     LeadRatesService,
     ResultsService,
-    VisitCounter,
-    SectionCounter,
-    EventLog,
+    VisitLog,
     SourceService,
     SpendService,
     BenchmarkService,

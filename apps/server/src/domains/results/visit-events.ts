@@ -44,6 +44,8 @@ export interface VisitEvent {
   firstSource: string;
   origin: Origin;
   at: Instant;
+  /** The client's zone, by which it belongs to a day. */
+  zone: string;
 }
 
 /** What a page's script tells of something that was done. */

@@ -20,6 +20,7 @@ import { personVisitors } from '../people/visitors.table.ts';
 import { visitEvents } from '../results/table.ts';
 import { consents, people, personTags, timeline } from '../people/table.ts';
 import { PeopleList } from '../../domains/people/people-list.service.ts';
+import { makeMonths } from '../../domains/results/visit-months.ts';
 import { addBookingStep, buildWorld, TestApp } from '../../testing/test-app.ts';
 import { factsOf } from './facts-of.ts';
 import { messageKinds } from './message-facts.ts';
@@ -60,6 +61,7 @@ async function buildPeople(app: TestApp) {
   const other = await addBookingStep(app, world);
   const { db } = app.database;
   const now = app.clock.now();
+  await makeMonths(app.database.db, [now.subtract({ hours: 24 * 31 }), now]);
   const clientId = world.client.id as never;
   const [assignee] = await db
     .select({ id: users.id })

@@ -122,11 +122,12 @@ export const sectionDays = pgTable(
 /**
  * What visitors do, one row for each time: they see a page or come to a section of it, press a button or a phone number,
  * begin a form and leave it, watch a video, download a file, turn away. The roll-ups are what is read; these rows are for questions that nobody has asked yet.
+ * The table is divided by months (`visit-months.ts`), and a question with a time looks into no other month.
  */
 export const visitEvents = pgTable(
   'visit_events',
   {
-    id: bigserial({ mode: 'number' }).primaryKey(),
+    id: bigserial({ mode: 'number' }).notNull(),
     clientId: ofClient(),
     pageId: uuid('page_id').$type<PageId>().notNull(),
     revisionId: uuid('revision_id').$type<RevisionId>().notNull(),
@@ -154,8 +155,8 @@ export const visitEvents = pgTable(
     at: instant().notNull(),
   },
   (table) => [
+    primaryKey({ columns: [table.at, table.id] }),
     index('visit_events_of_client').on(table.clientId, table.at),
-    index('visit_events_by_time').on(table.at),
     index('visit_events_of_form')
       .on(table.formId, table.at)
       .where(sql`${table.formId} is not null`),

@@ -5,7 +5,9 @@ import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 import { ResultsService } from './results.service.ts';
 import { pageDays } from '../../records/results/table.ts';
 import { Gathering } from '../../platform/database/gathered-writes.ts';
-import { addToDays, VisitCounter, type Visit } from './visit-counter.ts';
+import { addToDays } from './count-visits.ts';
+import type { VisitEvent } from './visit-events.ts';
+import { VisitLog } from './visit-log.ts';
 
 let app: TestApp;
 let world: World;
@@ -18,7 +20,8 @@ beforeEach(() => app.database.db.delete(pageDays));
 
 const revisionId = randomUUID() as RevisionId;
 const zone = 'America/New_York';
-const visit = (visitorId: string, changes: Partial<Visit> = {}): Visit => ({
+const visit = (visitorId: string, changes: Partial<VisitEvent> = {}): VisitEvent => ({
+  kind: 'view',
   clientId: world.client.id as ClientId,
   pageId: world.first.pageId as PageId,
   revisionId,
@@ -31,9 +34,8 @@ const visit = (visitorId: string, changes: Partial<Visit> = {}): Visit => ({
   zone,
   ...changes,
 });
-const count = async (...visits: Visit[]) => {
-  const counter = app.get(VisitCounter);
-  for (const one of visits) counter.count(one);
+const count = async (...visits: VisitEvent[]) => {
+  for (const one of visits) app.get(VisitLog).note(one);
   await app.get(Gathering).flush();
 };
 const days = async () =>
@@ -48,11 +50,11 @@ it('counts every view, and a visitor once for a page', async () => {
 });
 
 it('leaves what comes in while it writes to the next time', async () => {
-  const counter = app.get(VisitCounter);
-  counter.count(visit('gil'));
+  const log = app.get(VisitLog);
+  log.note(visit('gil'));
   const writing = app.get(Gathering).flush();
   await new Promise((resolve) => setImmediate(resolve));
-  counter.count(visit('hal'));
+  log.note(visit('hal'));
   await writing;
   expect(await days()).toEqual(['2026-11-05 Direct 1/1']);
   await app.get(Gathering).flush();

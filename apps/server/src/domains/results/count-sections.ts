@@ -1,52 +1,10 @@
-import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { localDay, type ClientId, type Instant, type PageId } from '@plumgate/core/basics';
-import { lt, sql } from 'drizzle-orm';
-import { Clock } from '../../platform/clock.ts';
+import type { PageId } from '@plumgate/core/basics';
+import { sql } from 'drizzle-orm';
 import { insertMany } from '../../platform/database/bulk.ts';
-import { Database, type Queries } from '../../platform/database/database.ts';
-import { deleteSome } from '../../platform/database/delete-some.ts';
-import { Gathering, type GatheredWrites } from '../../platform/database/gathered-writes.ts';
-import { Housekeeping } from '../../platform/housekeeping.ts';
+import type { Queries } from '../../platform/database/database.ts';
 import { sectionDays, sectionVisitors } from '../../records/results/table.ts';
-import { cookieLife } from './cookie-life.ts';
-import { dayOf } from './visit-counter.ts';
-
-/** Somebody has come to a section of a page. */
-export interface SectionVisit {
-  clientId: ClientId;
-  pageId: PageId;
-  section: string;
-  visitorId: string;
-  at: Instant;
-  zone: string;
-}
-
-/** Counts who comes to which section of a page, as visits of pages are counted: nobody waits for it. */
-@Injectable()
-export class SectionCounter implements OnModuleInit {
-  private readonly writes: GatheredWrites<SectionVisit>;
-
-  constructor(
-    private readonly database: Database,
-    private readonly clock: Clock,
-    private readonly housekeeping: Housekeeping,
-    gathering: Gathering,
-  ) {
-    this.writes = gathering.of('visits of sections', writeBatch);
-  }
-
-  onModuleInit(): void {
-    this.housekeeping.register('section visitors', (mostRows) => {
-      const firstDay = localDay(this.clock.now().subtract(cookieLife), 'UTC');
-      const isOld = lt(sectionVisitors.day, firstDay);
-      return deleteSome(this.database.db, sectionVisitors, isOld, mostRows);
-    });
-  }
-
-  count(visit: SectionVisit): void {
-    this.writes.add(visit);
-  }
-}
+import { dayOf } from './count-visits.ts';
+import type { VisitEvent } from './visit-events.ts';
 
 interface Newcomers extends Record<string, unknown> {
   pageId: PageId;
@@ -58,8 +16,14 @@ interface Newcomers extends Record<string, unknown> {
 const keyOf = ({ pageId, section, day }: Pick<Newcomers, 'pageId' | 'section' | 'day'>) =>
   `${pageId} ${section} ${day}`;
 
-async function writeBatch(tx: Queries, batch: readonly SectionVisit[]): Promise<void> {
-  const dated = batch.map(({ at, zone, ...visit }) => ({ ...visit, day: dayOf({ at, zone }) }));
+/** Adds visitors who came to sections of pages to the roll-up. */
+export async function countSections(tx: Queries, batch: readonly VisitEvent[]): Promise<void> {
+  if (batch.length === 0) return;
+  const dated = batch.map(({ clientId, pageId, target, visitorId, at, zone }) => ({
+    ...{ clientId, pageId, visitorId },
+    section: target!,
+    day: dayOf({ at, zone }),
+  }));
   const first = new Map(
     // The first of several stays, and rows are taken in one order by all, so that no two writers wait for each other in a ring.
     dated
