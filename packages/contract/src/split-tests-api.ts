@@ -23,7 +23,12 @@ export const getTestGrounds = endpoint({
     'What a split test of a page would start from: how many come, and how many of them do what decides',
   right: 'funnels.read',
   params: ofPage,
-  query: z.object({ measure: z.enum(testMeasures).default('lead') }),
+  query: z.object({
+    measure: z.enum(testMeasures).default('lead'),
+    /** Of those alone who take part, where not everybody does. */
+    device: z.enum(['phone', 'wide']).optional(),
+    source: z.string().max(120).optional(),
+  }),
   answer: TestGrounds,
 });
 export const createTest = endpoint({

@@ -42,6 +42,8 @@ export const TestGrounds = z.object({
   isLive: z.boolean(),
   /** The draft differs from what visitors see. */
   isChanged: z.boolean(),
+  /** Where its visitors came from, most first. */
+  sources: z.array(z.string()),
 });
 
 export const VariationView = z.object({

@@ -22,7 +22,11 @@ export class SplitTestController {
   grounds(
     @Input() { params, query }: InputOf<typeof api.getTestGrounds>,
   ): Promise<Answer<typeof api.getTestGrounds>> {
-    return this.reader.grounds(params.pageId, query.measure);
+    const { measure, device, source } = query;
+    return this.reader.grounds(params.pageId, measure, {
+      devices: device ? [device] : [],
+      sources: source === undefined ? [] : [source],
+    });
   }
 
   @Bind(api.createTest)

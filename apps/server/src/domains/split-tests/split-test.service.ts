@@ -271,9 +271,9 @@ export class SplitTestService {
     return this.tests.variations(id, tx);
   }
 
-  private async baseOf(pageId: PageId, { base, measure }: TestIdea): Promise<number> {
+  private async baseOf(pageId: PageId, { base, measure, audience }: TestIdea): Promise<number> {
     if (base) return base;
-    const { rate } = await this.tests.grounds(pageId, measure);
+    const { rate } = await this.tests.grounds(pageId, measure, audience);
     return rate || guessedRate;
   }
 

@@ -234,7 +234,13 @@ it('plans by what the page does now', async () => {
     api('GET', `/api/pages/${world.first.pageId}/test-grounds?measure=${measure}`);
   expect((await grounds('lead')).json()).toMatchObject({
     ...{ rate: null, visitors: 4, perDay: 4, isLive: true, isChanged: false },
+    sources: ['Direct'],
   });
+  const ofSome = async (who: string) =>
+    (await grounds(`lead&${who}`)).json<{ visitors: number }>().visitors;
+  expect(await ofSome('source=Direct&device=phone')).toBe(4);
+  expect(await ofSome('source=Search%20ads')).toBe(0);
+  expect(await ofSome('device=wide')).toBe(0);
   expect((await plan({ base: 0.1, lift: 1 })).plan).toEqual({
     visitorsEach: 219,
     perDay: 4,

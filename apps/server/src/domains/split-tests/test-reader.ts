@@ -6,14 +6,16 @@ import {
   planTest,
   readTest,
   variationLetter,
+  type TestAudience,
   type TestMeasure,
   type TestReading,
   type TestState,
   type VariationHealth,
 } from '@plumgate/core/splittest';
 import { fewestForRate, type Proportion } from '@plumgate/core/statistics';
-import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { asc, desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
+import { isAnyKey } from '../../platform/database/bulk.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { notFound } from '../../platform/http/app-problem.ts';
 import { stateOf, type PageRow } from '../../records/pages/page-row.ts';
@@ -24,6 +26,7 @@ import {
   splitTestVariations,
   splitTestVisitors,
 } from '../../records/split-tests/table.ts';
+import { ResultsService } from '../results/results.service.ts';
 import { successesOf } from './test-counts.ts';
 
 export type TestRow = typeof splitTests.$inferSelect;
@@ -52,6 +55,7 @@ export class TestReader {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly results: ResultsService,
   ) {}
 
   async row(id: TestId, db: Queries = this.database.db): Promise<TestRow> {
@@ -162,21 +166,34 @@ export class TestReader {
   async grounds(
     pageId: PageId,
     measure: TestMeasure,
+    audience: TestAudience,
   ): Promise<Answered<typeof api.getTestGrounds>> {
     const page = await this.page({ pageId });
-    const { visitors, converted, perDay } = await this.before({ pageId, startedAt: null });
+    const { visitors, converted, perDay } = await this.before({
+      ...{ pageId, startedAt: null, audience },
+    });
     const seen =
-      measure === 'lead' ? { visitors, successes: converted } : await this.sample(page, measure);
+      measure === 'lead'
+        ? { visitors, successes: converted }
+        : await this.sample(page, measure, audience);
+    const today = dayOf(this.clock.now());
     return {
       rate: seen.visitors >= fewestForRate ? seen.successes / seen.visitors : null,
       ...{ visitors, perDay },
       isLive: page.liveRevision !== null && !page.offline,
       isChanged: stateOf(page) === 'changed',
+      sources: await this.results.sourcesOf(pageId, {
+        ...{ from: firstGroundDay(this.clock.now()), to: today },
+      }),
     };
   }
 
   /** How many came to a page before its test began, and on a day; of a young page on the days that it had. */
-  private async before({ pageId, startedAt }: Pick<TestRow, 'pageId' | 'startedAt'>): Promise<{
+  private async before({
+    pageId,
+    startedAt,
+    audience,
+  }: Pick<TestRow, 'pageId' | 'startedAt' | 'audience'>): Promise<{
     visitors: number;
     converted: number;
     perDay: number;
@@ -191,7 +208,8 @@ export class TestReader {
       select coalesce(sum(visitors), 0)::int as visitors, coalesce(sum(converted), 0)::int as converted,
         ${last}::date - min(day) + 1 as days
       from ${pageDays}
-      where page_id = ${pageId} and day > ${firstGroundDay(until)}::date and day <= ${last}::date`);
+      where page_id = ${pageId} and day > ${firstGroundDay(until)}::date and day <= ${last}::date
+        and ${takesPartSql(audience)}`);
     const { visitors, converted, days } = rows[0]!;
     return { visitors, converted, perDay: days ? visitors / days : 0 };
   }
@@ -200,10 +218,11 @@ export class TestReader {
   private async sample(
     page: PageRow,
     measure: TestMeasure,
+    audience: TestAudience,
   ): Promise<Pick<Counted, 'visitors' | 'successes'>> {
     const seen = sql`
       select '' as key, visitor_id, day::timestamp at time zone 'UTC' as at from ${pageVisitors}
-      where page_id = ${page.id} and day > ${firstGroundDay(this.clock.now())}::date
+      where page_id = ${page.id} and day > ${firstGroundDay(this.clock.now())}::date and ${takesPartSql(audience)}
       order by visitor_id limit ${enoughVisitors}`;
     const [all] = await this.counted(this.database.db, seen, { page, measure, endedAt: null });
     return all ?? { visitors: 0, successes: 0 };
@@ -298,6 +317,17 @@ export class TestReader {
     };
   }
 }
+
+/** Of rows with a device and a source, those of visitors who take part (`takesPart`). */
+const takesPartSql = ({ devices, sources }: TestAudience): SQL =>
+  sql.join(
+    [
+      sql`true`,
+      ...(devices.length > 0 ? [isAnyKey(sql`device`, devices)] : []),
+      ...(sources.length > 0 ? [isAnyKey(sql`source`, sources)] : []),
+    ],
+    sql` and `,
+  );
 
 const stateOfTest = ({ startedAt, endedAt }: Pick<TestRow, 'startedAt' | 'endedAt'>): TestState =>
   endedAt ? 'ended' : startedAt ? 'running' : 'planned';

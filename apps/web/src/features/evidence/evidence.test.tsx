@@ -27,6 +27,7 @@ const opened = (others = 2) => {
     .on(api.listTests, () => ({ tests: [] }))
     .on(api.getTestGrounds, () => ({
       ...{ rate: 0.197, visitors: 640, perDay: 7, isLive: true, isChanged: false },
+      sources: [],
     }));
   show(<EvidenceScreen />, server, { at: 'results/evidence', place: 'results/evidence' });
 };

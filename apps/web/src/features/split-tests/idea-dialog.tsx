@@ -1,4 +1,4 @@
-import { api, TestIdea, type TestView } from '@plumgate/contract';
+import { api, TestIdea, type Answered, type TestView } from '@plumgate/contract';
 import type { PageId } from '@plumgate/core/basics';
 import {
   guessedRate,
@@ -37,6 +37,13 @@ export function IdeaDialog({
   const [idea, setIdea] = useState<Idea>(() => (test ? ideaOf(test) : { hypothesis: '' }));
   const [failure, setFailure] = useState<unknown>(null);
   const set = (changes: Partial<Idea>) => setIdea({ ...idea, ...changes });
+  const { devices: [device] = [], sources: [source] = [] } = idea.audience ?? {};
+  const measure = idea.measure ?? 'lead';
+  const grounds = useEndpoint(
+    api.getTestGrounds,
+    { params: { pageId: pageId! }, query: { measure, device, source } },
+    { keepsShown: true, enabled: pageId !== null },
+  ).data;
   const isWhole = pageId !== null && TestIdea.safeParse(idea).success;
   return (
     <Dialog title={test ? 'The idea' : 'Test an idea'} width="w-[560px]" onClose={onClose}>
@@ -74,15 +81,15 @@ export function IdeaDialog({
           value={idea.change ?? ''}
           onChange={({ target }) => set({ change: target.value })}
         />
+        <SelectField
+          label="What decides"
+          options={Object.fromEntries(
+            testMeasures.map((one) => [one, `How many ${measureNames[one]}`]),
+          )}
+          value={measure}
+          onChange={({ target }) => set({ measure: target.value as TestMeasure })}
+        />
         <div className="grid grid-cols-2 items-start gap-4 max-md:grid-cols-1">
-          <SelectField
-            label="What decides"
-            options={Object.fromEntries(
-              testMeasures.map((one) => [one, `How many ${measureNames[one]}`]),
-            )}
-            value={idea.measure ?? 'lead'}
-            onChange={({ target }) => set({ measure: target.value as TestMeasure })}
-          />
           <SelectField
             label="Who takes part"
             options={{
@@ -90,7 +97,7 @@ export function IdeaDialog({
               phone: 'Visitors on a phone',
               wide: 'Visitors on a wide screen',
             }}
-            value={idea.audience?.devices?.[0] ?? 'all'}
+            value={device ?? 'all'}
             onChange={({ target: { value } }) =>
               set({
                 audience: {
@@ -100,10 +107,23 @@ export function IdeaDialog({
               })
             }
           />
+          {/* A test that names several sources, or one from which nobody came of late, keeps them. */}
+          <SelectField
+            label="Who came from"
+            options={{
+              '': 'Anywhere',
+              ...sameNames([
+                ...(grounds?.sources ?? []),
+                ...(source === undefined ? [] : [source]),
+              ]),
+            }}
+            value={source ?? ''}
+            onChange={({ target: { value } }) =>
+              set({ audience: { ...idea.audience, sources: value === '' ? [] : [value] } })
+            }
+          />
         </div>
-        {pageId && (
-          <Plan pageId={pageId} variations={test?.variations.length ?? 2} {...{ idea, set }} />
-        )}
+        <Plan variations={test?.variations.length ?? 2} {...{ grounds, idea, set }} />
         <DialogFoot
           does={test ? 'Save' : 'Plan the test'}
           off={!isWhole}
@@ -117,21 +137,16 @@ export function IdeaDialog({
 
 /** How many visitors and days it takes, from the page's own rate. */
 function Plan({
-  pageId,
+  grounds,
   variations,
   idea,
   set,
 }: {
-  pageId: PageId;
+  grounds: Answered<typeof api.getTestGrounds> | undefined;
   variations: number;
   idea: Idea;
   set: (changes: Partial<Idea>) => void;
 }) {
-  const grounds = useEndpoint(
-    api.getTestGrounds,
-    { params: { pageId }, query: { measure: idea.measure ?? 'lead' } },
-    { keepsShown: true },
-  ).data;
   const base = idea.base ?? (grounds?.rate || guessedRate);
   const lift = idea.lift ?? 0.2;
   return (
@@ -164,6 +179,9 @@ function Plan({
     </div>
   );
 }
+
+const sameNames = (names: readonly string[]): Record<string, string> =>
+  Object.fromEntries(names.map((name) => [name, name]));
 
 const ideaOf = ({ hypothesis, measure, lift, base, audience, variations }: TestView): Idea => ({
   ...{ hypothesis, measure, lift, base, audience, change: variations.at(-1)!.change },

@@ -112,6 +112,7 @@ it('lists the ideas with what came of them, and plans another for a live page', 
     }))
     .on(api.getTestGrounds, () => ({
       ...{ rate: 0.1, visitors: 900, perDay: 100, isLive: true, isChanged: true },
+      sources: ['Search ads', 'Direct'],
     }))
     .on(api.createTest, () => test({ state: 'planned' }));
   show(<TestsScreen />, server, { at: 'results/tests', place: 'results/tests' });
@@ -128,10 +129,19 @@ it('lists the ideas with what came of them, and plans another for a live page', 
     target: { value: '100' },
   });
   expect(within(dialog).getByText(/about 219 visitors.*up to 8 days/)).toBeTruthy();
+  fireEvent.change(within(dialog).getByLabelText('Who came from'), {
+    target: { value: 'Search ads' },
+  });
+  await waitFor(() =>
+    expect(server.sent(api.getTestGrounds).at(-1)!.query).toMatchObject({ source: 'Search ads' }),
+  );
   fireEvent.click(plan);
   await waitFor(() =>
     expect(server.sent(api.createTest)[0]).toMatchObject({
-      body: { hypothesis: 'Price in the headline brings more leads', lift: 1 },
+      body: {
+        ...{ hypothesis: 'Price in the headline brings more leads', lift: 1 },
+        audience: { sources: ['Search ads'] },
+      },
     }),
   );
 });
