@@ -70,6 +70,8 @@ const coreFolders = [
   'emails',
   'messages',
   'brand',
+  'market',
+  'listings',
   'clients',
   'staff',
   'opening',

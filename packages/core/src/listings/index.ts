@@ -1,0 +1,5 @@
+export * from './listing.ts';
+export * from './listing-words.ts';
+export * from './reso.ts';
+export * from './columns.ts';
+export * from './json-ld.ts';
