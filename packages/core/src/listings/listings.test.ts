@@ -2,7 +2,7 @@ import {
   areaIn,
   changedListing,
   emptyListing,
-  ListingContent,
+  type ListingContent,
   listingAddress,
   listingColumns,
   listingFields,
