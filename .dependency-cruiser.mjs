@@ -20,6 +20,7 @@ const serverDomains = [
   'calls',
   'inbox',
   'intake',
+  'listings',
   'people-import',
   'people-changes',
   'library',

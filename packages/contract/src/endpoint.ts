@@ -35,6 +35,8 @@ export interface Endpoint {
   example?: unknown;
   /** The media type of a body that is not JSON; the server then hands over the bytes. */
   bodyType?: string;
+  /** Such a body may be JSON as well; the server then hands over its text. */
+  orJson?: true;
   /** The media type of an answer that is a file to be saved, not JSON. */
   answerType?: string;
   answer: Schema;

@@ -9,6 +9,7 @@ export * from './waiting.ts';
 export * from './messages.ts';
 export * from './conversions.ts';
 export * from './tags.ts';
+export * from './listings.ts';
 export * from './reports.ts';
 export * from './endpoint.ts';
 export * from './problem.ts';

@@ -37,6 +37,7 @@ export const clientOwnedIds = [
   'timeOffId',
   'busyFeedId',
   'waitingEntryId',
+  'listingId',
 ] as const;
 export type ClientOwnedId = (typeof clientOwnedIds)[number];
 

@@ -440,6 +440,7 @@ export const BinKind = z.enum([
   'campaign',
   'vouchers',
   'follow-up',
+  'listing',
 ]);
 export type BinKind = z.infer<typeof BinKind>;
 

@@ -51,6 +51,8 @@ import { ClientController } from './client.controller.ts';
 import { DomainController } from './domain.controller.ts';
 import { DraftController } from './draft.controller.ts';
 import { EndpointGuard } from './endpoint.guard.ts';
+import { ListingsModule } from '../domains/listings/listings.module.ts';
+import { ListingController } from './listing.controller.ts';
 import { TagsModule } from '../domains/tags/tags.module.ts';
 import { ReportsModule } from '../domains/reports/reports.module.ts';
 import { ReportController } from './report.controller.ts';
@@ -115,6 +117,7 @@ import { WebsiteController } from './website.controller.ts';
     RoutingModule,
     ReportsModule,
     TagsModule,
+    ListingsModule,
     TemplatesModule,
     TestRunsModule,
     TodayModule,
@@ -128,6 +131,7 @@ import { WebsiteController } from './website.controller.ts';
     SplitTestController,
     ConversionController,
     TagController,
+    ListingController,
     ReportController,
     WaitingController,
     ProfileController,

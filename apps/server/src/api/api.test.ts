@@ -1,4 +1,5 @@
 import { campaignFormat, newCampaign } from '@plumgate/core/campaigns';
+import { emptyListing } from '@plumgate/core/listings';
 import type { INestApplicationContext } from '@nestjs/common';
 import { DiscoveryService, MetadataScanner, ModulesContainer } from '@nestjs/core';
 import {
@@ -72,6 +73,7 @@ const sampleTag = {
   ...{ _v: 1, name: 'Base', code: '<!-- base -->', on: true, part: 'head', needs: null },
   ...{ place: { kind: 'client' }, runs: { kind: 'always' }, needsConsent: true },
 };
+const sampleListing = { formatVersion: 1, ...emptyListing, street: '14 Beacon Hill Road' };
 const countedLead = {
   ...{ name: 'A', on: { kind: 'lead', form: null }, value: { kind: 'none' } },
   rule: { counts: 'once', windowDays: 30, credit: 'last' },
@@ -325,6 +327,11 @@ describe('every id in an address', () => {
        values (gen_random_uuid(), $1, 0, $2) returning id`,
       [clientId, sampleTag],
     );
+    const listingId = await add(
+      `insert into listings (id, client_id, content, made_at, changed_at)
+       values (gen_random_uuid(), $1, $2, now(), now()) returning id`,
+      [clientId, sampleListing],
+    );
     const reportId = await add(
       `insert into reports (id, client_id, content, made_at)
        values (gen_random_uuid(), $1, $2, now()) returning id`,
@@ -397,6 +404,7 @@ describe('every id in an address', () => {
         resultViewId,
         conversionId,
         tagId,
+        listingId,
         reportId,
         reportIssueId,
         ruleId,

@@ -22,7 +22,7 @@ export class EndpointGuard implements CanActivate {
       params: check('params', endpoint.params, request.params),
       query: check('query', endpoint.query, request.query),
       body: endpoint.bodyType
-        ? fileIn(request.body, endpoint.bodyType)
+        ? fileIn(request.body, endpoint)
         : check('body', endpoint.body, request.body),
     };
     request.input = input;
@@ -32,8 +32,9 @@ export class EndpointGuard implements CanActivate {
 }
 
 /** A body that is a file comes as bytes, or it was not sent as one. */
-function fileIn(body: unknown, type: string): Buffer {
+function fileIn(body: unknown, { bodyType: type, orJson }: Endpoint): Buffer {
   if (Buffer.isBuffer(body)) return body;
+  if (orJson && typeof body === 'object' && body !== null) return Buffer.from(JSON.stringify(body));
   throw new AppProblem('bad-request', { detail: `Send the file itself, as ${type}.` });
 }
 

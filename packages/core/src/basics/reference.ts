@@ -9,6 +9,7 @@ export type ReferenceKind =
   | 'picture'
   | 'file'
   | 'linkedBand'
+  | 'listing'
   | 'stage'
   | 'staff';
 

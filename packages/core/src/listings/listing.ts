@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import { documentFormat, PictureRef, StaffId, type DocumentFormat } from '../basics/index.ts';
+import {
+  documentFormat,
+  marked,
+  PictureRef,
+  StaffId,
+  type DocumentFormat,
+} from '../basics/index.ts';
 import { Place } from '../clients/index.ts';
 
 const line = (most: number) => z.string().trim().max(most);
@@ -90,7 +96,7 @@ export const ListingContent = z.strictObject({
   year: z.int().min(1500).max(2200).nullable(),
   about: line(4000),
   features: z.array(line(80).min(1)).max(listingLimits.features),
-  agent: StaffId.nullable(),
+  agent: marked(StaffId, { reference: 'staff' }).nullable(),
   openHouses: z.array(OpenHouse).max(listingLimits.openHouses),
   pictures: z
     .array(z.strictObject({ picture: PictureRef, alt: line(300) }))

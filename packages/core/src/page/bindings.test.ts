@@ -76,6 +76,7 @@ it('finds everything that parts are bound to, each once', () =>
     calendars: [uuid('4')],
     pages: [uuid('6'), uuid('7')],
     linked: [uuid('8')],
+    listings: [],
   }));
 
 const same: Rebinding = {
@@ -85,6 +86,7 @@ const same: Rebinding = {
   calendar: (id) => id,
   page: (id) => id,
   linkedBand: (id) => id,
+  listing: (id) => id,
 };
 
 it('changes nothing when everything stays what it is', () =>
@@ -98,6 +100,7 @@ it('binds anew, and leaves no hole where there is nothing to bind to', () => {
     calendar: () => uuid('40') as CalendarId,
     page: (id) => (id === uuid('6') ? (uuid('60') as PageId) : null),
     linkedBand: () => null,
+    listing: () => null,
   });
   expect(Band.safeParse(bound).error?.issues ?? []).toEqual([]);
   expect([bound.picture, bound.linked]).toEqual([null, null]);

@@ -6,6 +6,7 @@ import {
   type FileId,
   type FormId,
   type LinkedBandId,
+  type ListingId,
   type PageId,
   type PictureId,
   type ReferenceKind,
@@ -21,6 +22,7 @@ export interface Bindings {
   calendars: CalendarId[];
   pages: PageId[];
   linked: LinkedBandId[];
+  listings: ListingId[];
 }
 
 /** What each thing becomes in another place; null where there is nothing for it there. */
@@ -31,6 +33,7 @@ export interface Rebinding {
   calendar: (id: CalendarId) => CalendarId;
   page: (id: PageId) => PageId | null;
   linkedBand: (id: LinkedBandId) => LinkedBandId | null;
+  listing: (id: ListingId) => ListingId | null;
 }
 
 /** Leaves everything bound to what it is bound to, but for what is named beside it. */
@@ -41,6 +44,7 @@ export const asItIs: Rebinding = {
   calendar: (id) => id,
   page: (id) => id,
   linkedBand: (id) => id,
+  listing: (id) => id,
 };
 
 /** Everything that a page, any part of one, a form, or a list of them is bound to. Examples that come with the program bind nothing. */
@@ -56,6 +60,7 @@ export function bindingsOf(given: unknown): Bindings {
     calendars: all('calendar'),
     pages: all('page'),
     linked: all('linkedBand'),
+    listings: all('listing'),
   };
 }
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CalendarId, LinkedBandId, type FormId } from '../basics/index.ts';
+import { CalendarId, LinkedBandId, ListingId, type FormId } from '../basics/index.ts';
 import { plainText, words } from '../basics/text-shapes.ts';
 import { blockKinds, type BlockKindName } from './blocks/index.ts';
 import { NodeId, PartRef } from '../basics/node-id.ts';
@@ -119,6 +119,14 @@ export const PageDocument = z.strictObject({
     .optional(),
   /** The event that its words and countdowns speak of; null or left out for none. */
   event: CalendarId.nullable().optional(),
+  /**
+   * The home for sale that it shows; null or left out for none. It shows the record as it was when the page was published,
+   * or where `isLive` as it is.
+   */
+  listing: z
+    .strictObject({ id: ListingId, isLive: z.boolean() })
+    .nullable()
+    .optional(),
   popups: z.array(Popup).max(limits.popups),
   /** In their order: the first is shown first. A page without any is shown whole. */
   sections: z.array(PageSection).max(limits.sections),

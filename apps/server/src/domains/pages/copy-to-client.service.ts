@@ -10,6 +10,7 @@ import { FileService } from '../pictures/file.service.ts';
 import { PictureService } from '../pictures/picture.service.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { AppProblem } from '../../platform/http/app-problem.ts';
+import { listings } from '../../records/listings/table.ts';
 import { linkedBands, pages } from '../../records/pages/table.ts';
 
 /** Makes parts of pages that come from a template, another funnel or another client a client's own. */
@@ -66,6 +67,7 @@ export class CopyToClientService {
       .orderBy(asc(calendars.id));
     const leads = await ownOf(tx, pages, clientId, found.pages);
     const linked = await ownOf(tx, linkedBands, clientId, found.linked);
+    const homes = await ownOf(tx, listings, clientId, found.listings);
     return {
       parts: rebind(parts, {
         form: (id) => forms.get(id)!,
@@ -74,6 +76,7 @@ export class CopyToClientService {
         calendar: (id) => times.find((one) => one.id === id)?.id ?? times[0]?.id ?? id,
         page: (id) => copy.pages?.get(id) ?? (leads.has(id) ? id : null),
         linkedBand: (id) => (linked.has(id) ? id : null),
+        listing: (id) => (homes.has(id) ? id : null),
       }),
       forms: brought,
     };
@@ -102,7 +105,7 @@ async function inTurn<Id, Made>(
   return made;
 }
 
-async function ownOf<Table extends typeof pages | typeof linkedBands>(
+async function ownOf<Table extends typeof pages | typeof linkedBands | typeof listings>(
   tx: Queries,
   table: Table,
   clientId: ClientId,

@@ -6,7 +6,8 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { csvOf } from '../../platform/http/csv.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import type { JobProgress } from '../../platform/jobs/jobs.ts';
-import { readCsv, type CsvRow } from './read-csv.ts';
+import type { CsvRow } from './read-csv.ts';
+import { readTable } from './read-table.ts';
 
 const sampled = 200;
 const mostBadRows = 20_000;
@@ -25,7 +26,7 @@ export interface FileReading<Row> {
   portion: number;
 }
 
-/** The CSV files that imports are made of: kept for their job, read in portions, with what can't be read set aside. */
+/** The files that imports are made of, CSV or JSON: kept for their job, read in portions, with what can't be read set aside. */
 @Injectable()
 export class ImportFiles {
   constructor(
@@ -57,7 +58,7 @@ export class ImportFiles {
 
   private async glimpse(content: Buffer): Promise<{ header: string[]; sample: string[][] }> {
     const rows: CsvRow[] = [];
-    for await (const row of readCsv(decodeCsv(content))) {
+    for await (const row of readTable(decodeCsv(content))) {
       rows.push(row);
       if (rows.length > sampled) break;
     }
@@ -77,7 +78,7 @@ export class ImportFiles {
     let header: string[] = [];
     let rows: Row[] = [];
     let read = 0;
-    for await (const row of readCsv(content)) {
+    for await (const row of readTable(content)) {
       if (row.row === 1) {
         header = row.cells;
         continue;

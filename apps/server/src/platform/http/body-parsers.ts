@@ -1,4 +1,5 @@
 import { isDeeperThan, maxJsonDepth } from '@plumgate/core/basics';
+import type { Endpoint } from '@plumgate/contract';
 import type { FastifyInstance } from 'fastify';
 import { AppProblem } from './app-problem.ts';
 
@@ -21,6 +22,11 @@ export function addBodyParsers(fastify: FastifyInstance): void {
       else parseJson(request, String(body), parsed) as undefined;
     },
   );
+  // A table may come as JSON, too.
+  fastify.addHook('onRoute', (route) => {
+    const { endpoint } = (route.config ?? {}) as { endpoint?: Endpoint };
+    if (endpoint?.orJson) route.bodyLimit = maxTableBytes;
+  });
   fastify.addContentTypeParser(
     'text/csv',
     { parseAs: 'buffer', bodyLimit: maxTableBytes },

@@ -8,6 +8,7 @@ import { sequences } from '../followup/table.ts';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
 import { linkedBands, pages } from '../pages/table.ts';
+import { listings } from '../listings/table.ts';
 import { stages } from '../people/stages.table.ts';
 import { files, pictures } from '../pictures/table.ts';
 import { isAnyOf } from '../../platform/database/bulk.ts';
@@ -59,6 +60,11 @@ const kinds: Record<
     table: linkedBands,
     mine: (id) => eq(linkedBands.clientId, id),
     word: 'linked band',
+  },
+  listing: {
+    table: listings,
+    mine: (id) => and(eq(listings.clientId, id), isNull(listings.removedAt)),
+    word: 'listing',
   },
   stage: { table: stages, mine: (id) => eq(stages.clientId, id), word: 'stage' },
   staff: { table: staff, mine: (id) => eq(staff.clientId, id), word: 'member of the staff' },

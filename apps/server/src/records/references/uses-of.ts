@@ -4,6 +4,7 @@ import { and, eq, isNull, sql, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { calendars } from '../booking/table.ts';
 import { sequences } from '../followup/table.ts';
+import { listings } from '../listings/table.ts';
 import { pages } from '../pages/table.ts';
 import { routingRules } from '../routing/table.ts';
 import type { Queries } from '../../platform/database/database.ts';
@@ -34,6 +35,12 @@ const places: {
     table: calendars,
     document: calendars.content,
     name: documentName(calendars.content),
+  },
+  {
+    what: 'shown-on',
+    table: listings,
+    document: listings.content,
+    name: sql<string>`${listings.content}->>'street'`,
   },
   { what: 'shown-on', table: pages, document: pages.draft, name: pages.name },
 ];

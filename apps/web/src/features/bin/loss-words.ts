@@ -13,6 +13,7 @@ export const kindWords: Record<BinKind, string> = {
   list: 'list',
   campaign: 'campaign',
   'follow-up': 'template',
+  listing: 'listing',
   vouchers: 'vouchers',
 };
 

@@ -1,0 +1,75 @@
+import { Controller, StreamableFile } from '@nestjs/common';
+import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { ListingExport } from '../domains/listings/listing-export.service.ts';
+import { ListingImport } from '../domains/listings/listing-import.service.ts';
+import { ListingService } from '../domains/listings/listing.service.ts';
+import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
+import { csvFile } from '../platform/http/csv.ts';
+import { Bin } from '../records/bin/bin.ts';
+
+@Controller()
+export class ListingController {
+  constructor(
+    private readonly listings: ListingService,
+    private readonly importing: ListingImport,
+    private readonly exporting: ListingExport,
+    private readonly bin: Bin,
+  ) {}
+
+  @Bind(api.listListings)
+  list(
+    @Input() { params, query }: InputOf<typeof api.listListings>,
+  ): Promise<Answer<typeof api.listListings>> {
+    return this.listings.list(params.clientId, query);
+  }
+
+  @Bind(api.createListing)
+  async create(
+    @Input() { params, body }: InputOf<typeof api.createListing>,
+  ): Promise<Answer<typeof api.createListing>> {
+    return { id: await this.listings.create(params.clientId, body) };
+  }
+
+  @Bind(api.importListings)
+  async import(
+    @Input() { params, query, body }: InputOf<typeof api.importListings>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.importListings>> {
+    const content = Buffer.isBuffer(body) ? body : Buffer.alloc(0);
+    const isTry = query.try === 'yes';
+    return { jobId: await this.importing.ask(who, params.clientId, content, { isTry }) };
+  }
+
+  @Bind(api.exportListings)
+  async csv(@Input() { params }: InputOf<typeof api.exportListings>): Promise<StreamableFile> {
+    return csvFile(await this.exporting.csv(params.clientId), 'listings.csv');
+  }
+
+  @Bind(api.exportListingsJson)
+  async json(@Input() { params }: InputOf<typeof api.exportListingsJson>): Promise<StreamableFile> {
+    return new StreamableFile(Buffer.from(await this.exporting.json(params.clientId)), {
+      type: 'application/json',
+      disposition: 'attachment; filename="listings.json"',
+    });
+  }
+
+  @Bind(api.getListing)
+  get(@Input() { params }: InputOf<typeof api.getListing>): Promise<Answer<typeof api.getListing>> {
+    return this.listings.get(params.listingId);
+  }
+
+  @Bind(api.saveListing)
+  save(
+    @Input() { params, body }: InputOf<typeof api.saveListing>,
+  ): Promise<Answer<typeof api.saveListing>> {
+    return this.listings.save(params.listingId, body);
+  }
+
+  @Bind(api.removeListing)
+  async remove(
+    @Input() { params }: InputOf<typeof api.removeListing>,
+    @Caller() who: CurrentUser,
+  ): Promise<Answer<typeof api.removeListing>> {
+    return { binId: await this.bin.remove('listing', params.listingId, who) };
+  }
+}

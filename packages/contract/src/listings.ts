@@ -1,0 +1,34 @@
+import { InstantText, ListingId } from '@plumgate/core/basics';
+import { emptyListing, ListingContent, ListingStatus } from '@plumgate/core/listings';
+import { z } from 'zod';
+import { Version } from './parts.ts';
+
+/** A listing with what its list shows beside it. */
+export const ListingView = z.object({
+  id: ListingId,
+  content: ListingContent,
+  version: Version,
+  changedAt: InstantText,
+  /** The live page that speaks of it, if there is one. */
+  page: z.object({ name: z.string(), address: z.string() }).nullable(),
+});
+export type ListingView = z.infer<typeof ListingView>;
+
+/** What is known of a new listing: its street at least. What was asked before is found out as it changes. */
+export const NewListing = ListingContent.omit({ pricesBefore: true, street: true })
+  .partial()
+  .extend({ street: ListingContent.shape.street })
+  .transform((given): ListingContent => ({ ...emptyListing, ...given }));
+
+/** Which listings are asked for. */
+export const listingQuestion = {
+  /** In the address, or the number. */
+  find: z.string().trim().max(120).default(''),
+  status: ListingStatus.optional(),
+  town: z.string().trim().max(80).optional(),
+  /** In minor units. */
+  priceFrom: z.coerce.number().int().min(0).optional(),
+  priceTo: z.coerce.number().int().min(0).optional(),
+};
+export const ListingQuestion = z.object(listingQuestion);
+export type ListingQuestion = z.infer<typeof ListingQuestion>;
