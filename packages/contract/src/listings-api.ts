@@ -1,9 +1,9 @@
-import { ClientId, ListingId } from '@plumgate/core/basics';
+import { ClientId, FunnelId, ListingId, PageId } from '@plumgate/core/basics';
 import { ListingContent } from '@plumgate/core/listings';
 import { z } from 'zod';
 import { endpoint } from './endpoint.ts';
 import { listingQuestion, ListingView, NewListing } from './listings.ts';
-import { inBin, page, Version } from './parts.ts';
+import { inBin, nothing, page, Version } from './parts.ts';
 
 const ofClient = z.object({ clientId: ClientId });
 const ofListing = z.object({ listingId: ListingId });
@@ -81,6 +81,16 @@ export const saveListing = endpoint({
   params: ofListing,
   body: z.strictObject({ version: Version, content: ListingContent }),
   answer: ListingView,
+});
+export const makeListingPage = endpoint({
+  method: 'POST',
+  path: '/api/listings/:listingId/page',
+  summary:
+    'Make a funnel for a home for sale, named by its address: its page and thanks, not live yet',
+  right: 'funnels.write',
+  params: ofListing,
+  body: nothing,
+  answer: z.object({ funnelId: FunnelId, pageId: PageId }),
 });
 export const removeListing = endpoint({
   method: 'DELETE',

@@ -1,12 +1,26 @@
 import { InstantText, ListingId } from '@plumgate/core/basics';
+import { StaffMember } from '@plumgate/core/clients';
 import { emptyListing, ListingContent, ListingStatus } from '@plumgate/core/listings';
 import { z } from 'zod';
 import { Version } from './parts.ts';
 
-/** A listing with what its list shows beside it. */
-export const ListingView = z.object({
+/** A listing as pages show it. */
+export const ShownListing = z.object({
   id: ListingId,
   content: ListingContent,
+  agent: StaffMember.nullable(),
+});
+
+/** The home that a page is about, and the client's homes for sale. */
+export const ShownHome = z.object({
+  listing: ShownListing.nullable(),
+  homes: z.array(z.object({ id: ListingId, content: ListingContent, href: z.string().nullable() })),
+});
+export type ShownHome = z.infer<typeof ShownHome>;
+export const noHome: ShownHome = { listing: null, homes: [] };
+
+/** A listing with what its list shows beside it. */
+export const ListingView = ShownListing.extend({
   version: Version,
   changedAt: InstantText,
   /** The live page that speaks of it, if there is one. */

@@ -54,6 +54,7 @@ import { LeftOut, SequenceContent } from '@plumgate/core/followup';
 import { FieldContent, StageContent, TaskContent } from '@plumgate/core/people';
 import { RuleContent } from '@plumgate/core/routing';
 import { z } from 'zod';
+import { noHome, ShownHome } from './listings.ts';
 import { DnsLine } from './dns.ts';
 import { MessageOutcome } from './messages.ts';
 
@@ -306,6 +307,7 @@ export const EditorPage = z.object({
   /** The split test of the page that has not ended. */
   test: z.object({ testId: TestId, isRunning: z.boolean() }).nullable(),
   around: Around,
+  home: ShownHome.default(noHome),
   /** The program's time when it was asked. */
   now: InstantText,
   /** The client as pages of this funnel show it: its brand is in the funnel's style. */

@@ -11,6 +11,7 @@ import type { DayOfTimes, TimeChoice, TimeOptions } from '@plumgate/core/booking
 import type { Brand } from '@plumgate/core/brand';
 import type { Facts } from '@plumgate/core/clients';
 import type { FieldProblem, FormDefinition, Question } from '@plumgate/core/forms';
+import type { ListedHome, LocalMoment, ShownListing } from '@plumgate/core/listings';
 import type { Band, BlockKindName, BlockOf } from '@plumgate/core/page';
 import { createContext, useContext, type ReactNode } from 'react';
 
@@ -85,6 +86,10 @@ export interface PageContext {
   formBefore: string | null;
   /** The event of the page: when it begins, and in which zone that is told. */
   event: { start: Instant; zone: string } | null;
+  /** The home that the page is about, the client's homes for sale, and what time it is there. */
+  listing: ShownListing | null;
+  homes: ListedHome[];
+  now: LocalMoment;
   /** By how many milliseconds the program's clock is ahead: only a demo's is. */
   clockAhead: number;
   /** The editor's hands on the page; null on a visitor's page, which then carries no trace of the editor. */

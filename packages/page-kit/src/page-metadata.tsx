@@ -1,4 +1,5 @@
 import { localBusiness } from '@plumgate/core/clients';
+import { realEstateListing } from '@plumgate/core/listings';
 import type { PageDocument } from '@plumgate/core/page';
 import type { PageContext } from './page-context.ts';
 
@@ -14,7 +15,7 @@ export interface PageMetadata {
 
 /**
  * The tags for search engines and for links that are shared: the Open Graph protocol (ogp.me), schema.org's
- * LocalBusiness as JSON-LD, and the robots tag.
+ * LocalBusiness as JSON-LD, of a page about a home RealEstateListing too, and the robots tag.
  */
 export function Metadata({
   page,
@@ -25,7 +26,7 @@ export function Metadata({
   context: PageContext;
   metadata: PageMetadata;
 }) {
-  const { facts, clientName, merge } = context;
+  const { facts, clientName, listing, merge, picture } = context;
   const business = localBusiness(clientName, facts, new URL(canonical).origin);
   const [title, description] = [merge(page.title), merge(page.description)];
   return (
@@ -42,10 +43,24 @@ export function Metadata({
       <meta property="og:image:width" content={String(card.width)} />
       <meta property="og:image:height" content={String(card.height)} />
       <meta name="twitter:card" content="summary_large_image" />
-      <script
-        type="application/ld+json"
-        dangerouslySetInnerHTML={{ __html: JSON.stringify(business).replaceAll('<', '\\u003c') }}
-      />
+      <Told data={business} />
+      {listing && (
+        <Told
+          data={realEstateListing(listing.content, facts, {
+            url: canonical,
+            pictures: listing.content.pictures
+              .slice(0, 10)
+              .map((one) => new URL(picture(one.picture).src(1200, 'jpeg'), canonical).href),
+          })}
+        />
+      )}
     </>
   );
 }
+
+const Told = ({ data }: { data: Record<string, unknown> }) => (
+  <script
+    type="application/ld+json"
+    dangerouslySetInnerHTML={{ __html: JSON.stringify(data).replaceAll('<', '\\u003c') }}
+  />
+);

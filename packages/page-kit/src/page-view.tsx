@@ -250,6 +250,7 @@ function cssOfKinds(page: PageDocument): string {
   const kinds = new Set(blocksOf(page).map((block) => block.kind));
   if (kinds.has('booking') || kinds.has('chat')) kinds.add('form');
   if (kinds.has('before-after')) kinds.add('picture');
+  if (kinds.has('listing')) for (const kind of ['homes', 'map', 'team'] as const) kinds.add(kind);
   if (kinds.has('form') || kinds.has('your-booking')) kinds.add('button');
   const hasPopups = page.popups.length > 0;
   const hasSections = page.sections.length > 0;

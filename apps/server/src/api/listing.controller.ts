@@ -2,6 +2,7 @@ import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
 import { ListingExport } from '../domains/listings/listing-export.service.ts';
 import { ListingImport } from '../domains/listings/listing-import.service.ts';
+import { ListingPages } from '../domains/listings/listing-pages.service.ts';
 import { ListingService } from '../domains/listings/listing.service.ts';
 import { Bind, Caller, Input, type CurrentUser } from '../platform/http/bind.ts';
 import { csvFile } from '../platform/http/csv.ts';
@@ -13,6 +14,7 @@ export class ListingController {
     private readonly listings: ListingService,
     private readonly importing: ListingImport,
     private readonly exporting: ListingExport,
+    private readonly pages: ListingPages,
     private readonly bin: Bin,
   ) {}
 
@@ -63,6 +65,13 @@ export class ListingController {
     @Input() { params, body }: InputOf<typeof api.saveListing>,
   ): Promise<Answer<typeof api.saveListing>> {
     return this.listings.save(params.listingId, body);
+  }
+
+  @Bind(api.makeListingPage)
+  makePage(
+    @Input() { params }: InputOf<typeof api.makeListingPage>,
+  ): Promise<Answer<typeof api.makeListingPage>> {
+    return this.pages.make(params.listingId);
   }
 
   @Bind(api.removeListing)

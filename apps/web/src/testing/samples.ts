@@ -1,13 +1,14 @@
-import type {
-  CalendarView,
-  ClientSheet,
-  FunnelSummary,
-  EditorPage,
-  PageChoice,
-  PersonRecord,
-  PersonSummary,
-  PathBoard,
-  PathStep,
+import {
+  noHome,
+  type CalendarView,
+  type ClientSheet,
+  type FunnelSummary,
+  type EditorPage,
+  type PageChoice,
+  type PersonRecord,
+  type PersonSummary,
+  type PathBoard,
+  type PathStep,
 } from '@plumgate/contract';
 import type { CalendarId, FunnelId, PageId, PersonId } from '@plumgate/core/basics';
 import { newCalendar } from '@plumgate/core/booking';
@@ -150,6 +151,7 @@ export const pageOf = (
       ...{ vouchers: [], others: [], copied: [], ads: false, tags: [] },
     },
     now: '2026-11-05T16:30:00Z',
+    home: noHome,
     client: sheet,
     ...changes,
   };

@@ -1,3 +1,4 @@
+import { englishHome } from '../listings/index.ts';
 import type { VisitorWords } from './visitor-words.ts';
 
 const unsent = 'This could not be sent just now. Your answers are still here; please try again.';
@@ -125,4 +126,5 @@ If you did not ask {{ client.name }} for anything, ignore this email. You will n
   more: 'More',
   map: 'Map: {address}',
   site: 'Site',
+  home: englishHome,
 };

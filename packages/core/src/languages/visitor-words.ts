@@ -1,4 +1,5 @@
 import type { FieldProblem } from '../forms/index.ts';
+import type { HomeWords } from '../listings/index.ts';
 
 /**
  * Everything that a visitor's page says by itself, beside the words that somebody wrote on it. Names in braces are filled
@@ -85,4 +86,6 @@ export interface VisitorWords {
   more: string;
   map: string;
   site: string;
+  /** Of a home for sale. */
+  home: HomeWords;
 }

@@ -25,10 +25,11 @@ const fixed: readonly MergeField[] = mergeFieldsOf(['person', 'booking', 'client
  */
 export const pageMergeFields = (
   { vouchers }: Pick<LaunchInput['around'], 'vouchers'>,
-  { event }: Pick<PageDocument, 'event'>,
+  { event, listing }: Pick<PageDocument, 'event' | 'listing'>,
 ): MergeField[] => [
   ...fixed,
   ...(event ? mergeFieldsOf(['event']).filter(({ field }) => !notOnPages.has(field)) : []),
+  ...(listing ? mergeFieldsOf(['listing']) : []),
   ...mergeFieldsOf(['vouchers'], [], [], [], vouchers),
 ];
 

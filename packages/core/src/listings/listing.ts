@@ -14,43 +14,28 @@ const price = z.int('Give a price such as 429,000.').min(0).max(100_000_000_000)
 const day = z.iso.date('Give a date such as 2026-11-05.');
 
 /** Where a home is between "soon" and "sold". */
-export const listingStatuses = {
-  soon: 'Coming soon',
-  active: 'For sale',
-  pending: 'Under contract',
-  sold: 'Sold',
-  withdrawn: 'Off the market',
-} as const;
-export const ListingStatus = z.enum(Object.keys(listingStatuses) as [keyof typeof listingStatuses]);
+export const ListingStatus = z.enum(['soon', 'active', 'pending', 'sold', 'withdrawn']);
 export type ListingStatus = z.infer<typeof ListingStatus>;
 
-export const homeTypes = {
-  house: 'House',
-  condo: 'Condo',
-  townhouse: 'Townhouse',
-  apartment: 'Apartment',
-  'multi-family': 'Multi-family',
-  manufactured: 'Manufactured home',
-  land: 'Land',
-  other: 'Other',
-} as const;
-export const HomeType = z.enum(Object.keys(homeTypes) as [keyof typeof homeTypes]);
+export const HomeType = z.enum([
+  'house',
+  'condo',
+  'townhouse',
+  'apartment',
+  'multi-family',
+  'manufactured',
+  'land',
+  'other',
+]);
 export type HomeType = z.infer<typeof HomeType>;
 
-/** Units of area, and how many square meters one has (international foot of 1959: 0.3048 m; acre of 43,560 square feet). */
-export const areaUnits = {
-  sqft: { label: 'sq ft', squareMeters: 0.3048 ** 2 },
-  sqm: { label: 'm²', squareMeters: 1 },
-  acres: { label: 'acres', squareMeters: 43_560 * 0.3048 ** 2 },
-  hectares: { label: 'ha', squareMeters: 10_000 },
-} as const;
-export type AreaUnit = keyof typeof areaUnits;
-const units = Object.keys(areaUnits) as [AreaUnit];
+export const AreaUnit = z.enum(['sqft', 'sqm', 'acres', 'hectares']);
+export type AreaUnit = z.infer<typeof AreaUnit>;
 
 /** An area as it was given, in its unit. */
 export const Area = z.strictObject({
   amount: z.number('Give a number.').positive('Give more than 0.').max(1_000_000_000),
-  unit: z.enum(units),
+  unit: AreaUnit,
 });
 export type Area = z.infer<typeof Area>;
 

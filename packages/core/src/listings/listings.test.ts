@@ -2,16 +2,21 @@ import {
   areaIn,
   changedListing,
   emptyListing,
+  englishHome,
+  homesBeside,
   type ListingContent,
   listingAddress,
   listingColumns,
   listingFields,
   listingFromReso,
+  moreFacts,
   openHousesFrom,
   realEstateListing,
   resoFromListing,
   resoOfRow,
+  type ListedHome,
   type ReadListing,
+  type ShownListing,
 } from './index.ts';
 
 const cottage: ListingContent = {
@@ -22,7 +27,7 @@ const cottage: ListingContent = {
   lot: { amount: 0.4, unit: 'acres' },
   listedOn: '2026-09-01',
 };
-const reader = { currency: 'USD', locale: 'en-US' };
+const reader = { currency: 'USD', locale: 'en-US', words: englishHome };
 const now = { day: '2026-11-05', time: '09:12' };
 
 describe('words', () => {
@@ -43,6 +48,7 @@ describe('words', () => {
       open_house: expect.stringMatching(/^Saturday, November 7, 11:00\sAM to 1:00\sPM$/) as string,
     });
     expect(openHousesFrom(listing.openHouses, now)).toHaveLength(2);
+    expect(moreFacts(listing, reader)).toBe('House · 0.4 acres lot · Built 1978 · No. MC-104');
   });
   it('leave out what is not known', () => {
     const bare = listingFields({ ...emptyListing, street: '1 Main St' }, reader, now);
@@ -59,6 +65,30 @@ describe('words', () => {
   ])('%j is so many %s', (area, unit, expected) => {
     expect(areaIn(area, unit)).toBeCloseTo(expected, 4);
   });
+});
+
+it('beside a home are the others that are still for sale, all or those of its agent', () => {
+  const home = (id: string, changes: Partial<ListingContent>): ListedHome => ({
+    ...{ id: id as never, href: null, content: { ...cottage, ...changes } },
+  });
+  const [ana, bo] = ['ana', 'bo'] as never[];
+  const shown: ShownListing = {
+    id: 'a' as never,
+    content: { ...cottage, agent: ana! },
+    agent: null,
+  };
+  const homes = [
+    home('a', { agent: ana! }),
+    home('b', { agent: bo!, status: 'soon' }),
+    home('c', { agent: ana! }),
+    home('d', { agent: ana!, status: 'sold' }),
+    home('e', { agent: null, status: 'pending' }),
+  ];
+  const ids = (wanted: Parameters<typeof homesBeside>[2], of: ShownListing | null = shown) =>
+    homesBeside(homes, of, wanted).map(({ id }) => id as string);
+  expect(ids({ ofAgent: false, most: 9 })).toEqual(['b', 'c']);
+  expect(ids({ ofAgent: true, most: 9 })).toEqual(['c']);
+  expect(ids({ ofAgent: true, most: 2 }, null)).toEqual(['a', 'b']);
 });
 
 describe('a change', () => {

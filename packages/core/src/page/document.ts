@@ -123,10 +123,7 @@ export const PageDocument = z.strictObject({
    * The home for sale that it shows; null or left out for none. It shows the record as it was when the page was published,
    * or where `isLive` as it is.
    */
-  listing: z
-    .strictObject({ id: ListingId, isLive: z.boolean() })
-    .nullable()
-    .optional(),
+  listing: z.strictObject({ id: ListingId, isLive: z.boolean() }).nullable().optional(),
   popups: z.array(Popup).max(limits.popups),
   /** In their order: the first is shown first. A page without any is shown whole. */
   sections: z.array(PageSection).max(limits.sections),

@@ -7,3 +7,4 @@ export * from './plain-funnel.ts';
 export * from './take.ts';
 export * from './with-records.ts';
 export * from './suits.ts';
+export * from './home-page.ts';

@@ -16,8 +16,10 @@ import { figures } from './figures.tsx';
 import { form } from './form.tsx';
 import { gallery } from './gallery.tsx';
 import { heading } from './heading.tsx';
+import { homes } from './homes.tsx';
 import { hours } from './hours.tsx';
 import { legalFooter } from './legal-footer.tsx';
+import { listing } from './listing.tsx';
 import { logo } from './logo.tsx';
 import { map } from './map.tsx';
 import { navigation } from './navigation.tsx';
@@ -63,6 +65,8 @@ export const blockViews: { [Kind in BlockKindName]: BlockView<Kind> } = {
   map,
   hours,
   team,
+  listing,
+  homes,
   social,
   questions,
   logo,

@@ -2,7 +2,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Answered, api, ListingQuestion, ListingView } from '@plumgate/contract';
 import { localDay, referencesIn, type ClientId, type ListingId } from '@plumgate/core/basics';
 import { changedListing, ListingContent } from '@plumgate/core/listings';
-import { and, count, desc, eq, gte, inArray, isNull, lte, ne, sql, type SQL } from 'drizzle-orm';
+import { and, count, desc, eq, gte, isNotNull, isNull, lte, ne, sql, type SQL } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { likeWords } from '../../platform/database/like-words.ts';
@@ -13,10 +13,12 @@ import { IdSource } from '../../platform/id-source.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
-import { clients } from '../../records/clients/table.ts';
+import { staff } from '../../records/clients/record-tables.ts';
+import { pagesAbout } from '../../records/listings/homes-for-sale.ts';
+import { memberOf } from '../../records/listings/shown-listing.ts';
 import { listings } from '../../records/listings/table.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
-import { isLive, pageRevisions, pages } from '../../records/pages/table.ts';
+import { pages } from '../../records/pages/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 
@@ -38,9 +40,12 @@ export class ListingService implements OnModuleInit {
 
   onModuleInit(): void {
     const name = sql<string>`concat_ws(', ', ${listings.content}->>'street', nullif(${listings.town}, ''))`;
-    // A page that speaks of it shows what it had when it was published, or nothing of it.
-    const onChange = (tx: Queries, clientId: ClientId) => this.versions.changed(tx, clientId);
-    this.bin.register('listing', removableRow(listings, name, { onChange }));
+    this.bin.register(
+      'listing',
+      removableRow(listings, name, {
+        onChange: (tx, clientId, id) => this.noteChange(tx, clientId, id as ListingId),
+      }),
+    );
   }
 
   /** A client's listings that a question names, the newest first, with how many there are of them. */
@@ -121,9 +126,24 @@ export class ListingService implements OnModuleInit {
         })
         .where(eq(listings.id, id))
         .catch(numberIsTaken);
-      await this.versions.changed(tx, clientId);
+      await this.noteChange(tx, clientId, id);
     });
     return this.get(id);
+  }
+
+  /** Pages that follow the listing show it from now on; those that don't have something to publish. */
+  private async noteChange(tx: Queries, clientId: ClientId, id: ListingId): Promise<void> {
+    await tx
+      .update(pages)
+      .set({ liveVersion: 0 })
+      .where(
+        and(
+          eq(pages.clientId, clientId),
+          isNotNull(pages.liveVersion),
+          sql`${pages.draft}->'listing' @> ${JSON.stringify({ id, isLive: false })}::jsonb`,
+        ),
+      );
+    await this.versions.changed(tx, clientId);
   }
 
   /** The day it is now where a client is. */
@@ -132,7 +152,8 @@ export class ListingService implements OnModuleInit {
     return localDay(this.clock.now(), facts.zone);
   }
 
-  private async row(id: ListingId): Promise<ListingRow> {
+  /** @throws AppProblem `not-found` for one that is not there, or deleted */
+  async row(id: ListingId): Promise<ListingRow> {
     const [row] = await this.database.db
       .select()
       .from(listings)
@@ -143,29 +164,21 @@ export class ListingService implements OnModuleInit {
 
   private async views(clientId: ClientId, rows: readonly ListingRow[]): Promise<ListingView[]> {
     if (rows.length === 0) return [];
-    const named = sql<ListingId>`${pageRevisions.document}->'listing'->>'id'`;
-    const speaking = await this.database.db
-      .select({ listing: named, name: pages.name, slug: pages.slug, client: clients.slug })
-      .from(pages)
-      .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
-      .innerJoin(clients, eq(clients.id, pages.clientId))
-      .where(
-        and(
-          eq(pages.clientId, clientId),
-          isLive,
-          inArray(
-            named,
-            rows.map(({ id }) => id),
-          ),
-        ),
-      )
-      .orderBy(pages.position);
+    const about = await pagesAbout(
+      this.database.db,
+      clientId,
+      rows.map(({ id }) => id),
+    );
+    const { slug } = await this.clients.row(clientId);
+    const team = await this.database.db.select().from(staff).where(eq(staff.clientId, clientId));
     return rows.map(({ id, content, version, changedAt }) => {
-      const page = speaking.find(({ listing }) => listing === id);
+      const agent = team.find((one) => one.id === content.agent);
+      const page = about.find(({ listing }) => listing === id);
       return {
         ...{ id, content, version, changedAt: changedAt.toString() },
+        agent: agent ? memberOf(agent) : null,
         page: page
-          ? { name: page.name, address: `${this.address.known(page.client)}/${page.slug}` }
+          ? { name: page.name, address: `${this.address.known(slug)}/${page.slug}` }
           : null,
       };
     });

@@ -44,6 +44,7 @@ it('is made by its street, and found by what it says', async () => {
     number: 'MC-104',
     price: 42_900_000,
   });
+  await app.move('PT1M');
   await add({ street: '3 Ropewalk', town: 'Gannet Head', price: 31_500_000, status: 'pending' });
   expect(await streets()).toEqual(['3 Ropewalk', '14 Beacon Hill Road']);
   expect(await streets('?find=beacon%20marram')).toEqual(['14 Beacon Hill Road']);

@@ -7,6 +7,7 @@ import type {
   FileId,
   FormId,
   FunnelId,
+  Instant,
   PageId,
   PictureId,
   RevisionId,
@@ -17,6 +18,12 @@ import type { CallNumber } from '@plumgate/core/calls';
 import type { Facts } from '@plumgate/core/clients';
 import type { FormDefinition, JunkRules } from '@plumgate/core/forms';
 import type { PageDocument } from '@plumgate/core/page';
+import {
+  localMoment,
+  openHousesFrom,
+  type ListedHome,
+  type ShownListing,
+} from '@plumgate/core/listings';
 import type { SourceRule } from '@plumgate/core/results';
 import {
   codeOnPage,
@@ -29,6 +36,7 @@ import {
 } from '@plumgate/core/tags';
 import type { ShownPicture } from '@plumgate/page-kit';
 import type { ShownEvent } from '@plumgate/core/booking';
+import { Temporal } from 'temporal-polyfill';
 import { takesPart, variationAt, type TestAudience } from '@plumgate/core/splittest';
 import type { SeenVariation } from '../results/visit-events.ts';
 
@@ -75,6 +83,9 @@ export interface ShownPage {
   addressFields: string[];
   /** The event that its words and countdowns speak of, as it is now. */
   event: ShownEvent | null;
+  /** The home that it is about, and the client's homes for sale where it shows them. */
+  listing: ShownListing | null;
+  homes: ListedHome[];
   /** The calendars whose free times it shows: such a page is made again for every reader. */
   calendars: CalendarId[];
   /** Which variation of a split test it is; null for the page as everybody else sees it. */
@@ -99,6 +110,8 @@ export const unasked = (measuring: Measuring): Consent =>
 /** A published page, rendered and compressed. */
 export interface LivePage extends ShownPage {
   body: PageBody;
+  /** When it has to be made anew (`goodUntil`). */
+  until: Instant | null;
   /** The split test that runs on it. */
   test?: RunningTest;
 }
@@ -137,6 +150,16 @@ export interface PageReferences {
   pictures: Map<PictureId, ShownPicture>;
   pages: Map<PageId, string>;
   files: Set<FileId>;
+}
+
+/** Until when a page may stay in memory: the event on it has another date then, or an open house is over. Null for as long as nothing changes. */
+export function goodUntil({ event, listing, zone }: ShownPage, now: Instant): Instant | null {
+  const [next] = openHousesFrom(listing?.content.openHouses ?? [], localMoment(now, zone));
+  const over = next && Temporal.PlainDateTime.from(`${next.day}T${next.to}`).toZonedDateTime(zone);
+  const [first] = [event?.until, over?.toInstant()]
+    .filter((moment) => moment != null)
+    .toSorted(Temporal.Instant.compare);
+  return first ?? null;
 }
 
 /** A page's bytes. `gzip` is made when somebody first asks for it: nearly all browsers take `br`. */

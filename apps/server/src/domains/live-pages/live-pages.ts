@@ -8,6 +8,7 @@ import { SiteVersions, type SiteChange } from '../clients/site-versions.ts';
 import {
   bodyOf,
   compressFully,
+  goodUntil,
   shownAfter,
   sizeOf,
   type LivePage,
@@ -84,10 +85,10 @@ export class LivePages implements OnModuleInit {
     this.loading.clear();
   }
 
-  /** A page in memory, unless the event on it has another date by now. */
+  /** A page in memory, unless what it shows is over by now. */
   private fresh(key: string): LivePage | null {
     const page = this.cache.get(key) ?? null;
-    const until = page?.event?.until;
+    const until = page?.until;
     if (!until || Temporal.Instant.compare(until, this.clock.now()) > 0) return page;
     this.cache.delete(key);
     return null;
@@ -106,6 +107,7 @@ export class LivePages implements OnModuleInit {
 
   private rendered = (page: ShownPage): LivePage => ({
     ...page,
+    until: goodUntil(page, this.clock.now()),
     body: bodyOf(this.renderer.render(page, {})),
   });
 

@@ -20,6 +20,7 @@ import {
 } from '@plumgate/core/page';
 import { codeOnPage, tagsOf, type Measuring, type PageCode } from '@plumgate/core/tags';
 import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { isForSale, ListingContent, type ShownListing } from '@plumgate/core/listings';
 import { Database } from '../../platform/database/database.ts';
 import { Clock } from '../../platform/clock.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
@@ -30,6 +31,8 @@ import { funnels } from '../../records/funnels/table.ts';
 import { codeOn, stepsOf } from '../../records/pages/page-row.ts';
 import { isLive, pageRevisions, pages } from '../../records/pages/table.ts';
 import { files } from '../../records/pictures/table.ts';
+import { homesForSale } from '../../records/listings/homes-for-sale.ts';
+import { listingOf } from '../../records/listings/shown-listing.ts';
 import { formsWithQuestions, shownEvent, type ShownEvent } from '@plumgate/core/booking';
 import { shownPictures } from '../pictures/picture-address.ts';
 import { tags } from '../../records/tags/table.ts';
@@ -184,6 +187,7 @@ export class PageLoader {
     { clientId, position }: { clientId: ClientId; position: number },
   ) {
     const { id, document, facts, clientName, brand } = revision;
+    const homes = await this.homesOf(clientId, document, revision.listing);
     return {
       zone: facts.zone,
       revisionId: id,
@@ -193,8 +197,9 @@ export class PageLoader {
       personal: isPersonalPage(document, position),
       addressFields: addressFieldsOf(Object.values(revision.forms)),
       event: await this.eventOf(clientId, document),
+      ...homes,
       calendars: calendarsOn(document),
-      references: await this.referencesOf(clientId, revision),
+      references: await this.referencesOf(clientId, revision, homes),
     };
   }
 
@@ -227,11 +232,9 @@ export class PageLoader {
         formsOn(step.draft).some((id) => defined[id] && mayLeadOn(defined[id])),
       );
     const brand = brandInStyle(client.brand, funnel.style);
-    const references = await this.referencesOf(page.clientId, {
-      document: page.draft,
-      forms: defined,
-      brand,
-    });
+    const homes = await this.homesOf(page.clientId, page.draft, null);
+    const shown = { document: page.draft, forms: defined, brand };
+    const references = await this.referencesOf(page.clientId, shown, homes);
     // Pages that are not live yet would be, by the same press.
     for (const step of steps) references.pages.set(step.id, `/${step.slug}`);
     return {
@@ -257,6 +260,7 @@ export class PageLoader {
       personal: isPersonalPage(page.draft, page.position),
       addressFields: addressFieldsOf(Object.values(defined)),
       event: await this.eventOf(page.clientId, page.draft),
+      ...homes,
       calendars: calendarsOn(page.draft),
       references,
       variation: null,
@@ -326,9 +330,24 @@ export class PageLoader {
     return row ? shownEvent(row.content, this.clock.now()) : null;
   }
 
+  /** The home that a page is about, as it was written down or as it is, and the client's homes for sale where a page shows them. */
+  private async homesOf(
+    clientId: ClientId,
+    document: PageDocument,
+    written: ShownListing | null,
+  ): Promise<Pick<ShownPage, 'listing' | 'homes'>> {
+    const { db } = this.database;
+    const bound = document.listing;
+    const listing = written ?? (bound ? await listingOf(db, clientId, bound.id) : null);
+    const showsHomes = blocksOf(document).some(({ kind }) => kind === 'homes');
+    const isGone = listing !== null && !isForSale(listing.content);
+    return { listing, homes: showsHomes || isGone ? await homesForSale(db, clientId) : [] };
+  }
+
   private async referencesOf(
     clientId: ClientId,
     { document, forms, brand }: { document: PageDocument; forms: ShownPage['forms']; brand: Brand },
+    { listing, homes }: Pick<ShownPage, 'listing' | 'homes'>,
   ): Promise<PageReferences> {
     const { db } = this.database;
     const bound = bindingsOf([document, ...Object.values(forms)]);
@@ -348,12 +367,25 @@ export class PageLoader {
             .where(and(eq(files.clientId, clientId), inArray(files.id, bound.files)))
         : [];
     return {
-      pictures: await shownPictures(db, [...bound.pictures, ...ofBrand]),
+      pictures: await shownPictures(db, [
+        ...bound.pictures,
+        ...ofBrand,
+        ...picturesOfHomes(listing, homes),
+      ]),
       pages: new Map(linked.map(({ id, slug }) => [id, `/${slug}`])),
       files: new Set(kept.map(({ id }) => id)),
     };
   }
 }
+
+/** All of the page's own home, of every other one the first. */
+const picturesOfHomes = (listing: ShownPage['listing'], homes: ShownPage['homes']): PictureId[] => [
+  ...(listing ? referencesIn(ListingContent, listing.content) : []).flatMap(({ kind, id }) =>
+    kind === 'picture' ? [id as PictureId] : [],
+  ),
+  ...(listing?.agent?.picture ? [listing.agent.picture.id] : []),
+  ...homes.flatMap(({ content }) => content.pictures.slice(0, 1).map(({ picture }) => picture.id)),
+];
 
 /** The calendars of which a page offers times. */
 const calendarsOn = (document: PageDocument): ShownPage['calendars'] => [

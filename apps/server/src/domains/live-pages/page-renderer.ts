@@ -2,6 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { CalendarId, PictureId } from '@plumgate/core/basics';
 import { clientFields } from '@plumgate/core/clients';
 import { pageWords } from '@plumgate/core/languages';
+import { listingFields, localMoment } from '@plumgate/core/listings';
 import { ownConsentWords } from '@plumgate/core/tags';
 import { fillOrKeep, pageMergeBudget } from '@plumgate/core/messages';
 import type {
@@ -106,6 +107,8 @@ export class PageRenderer {
   }
 
   private contextOf(page: ShownPage, reader: Reader): PageContext {
+    const words = pageWords(page.document.language);
+    const now = localMoment(this.clock.now(), page.zone);
     const fields = {
       client: clientFields(page.clientName, page.facts),
       person: reader.person ?? {},
@@ -114,7 +117,14 @@ export class PageRenderer {
         booking: { when: reader.booking.when, where: reader.booking.where },
       }),
       ...(page.event && {
-        event: eventOnPage(page.event, page.facts, pageWords(page.document.language).locale),
+        event: eventOnPage(page.event, page.facts, words.locale),
+      }),
+      ...(page.listing && {
+        listing: listingFields(
+          page.listing.content,
+          { currency: page.facts.currency, locale: words.locale, words: words.home },
+          now,
+        ),
       }),
     };
     const budget = pageMergeBudget();
@@ -146,6 +156,9 @@ export class PageRenderer {
       booking: reader.booking ?? null,
       formBefore: reader.formBefore ?? null,
       event: page.event && { start: page.event.start, zone: page.event.facts.zone },
+      listing: page.listing,
+      homes: page.homes,
+      now,
       clockAhead: this.clockAhead(),
       editing: null,
     };

@@ -1,4 +1,6 @@
+import type { Queries } from '../../platform/database/database.ts';
 import type { ClientRow } from '../../records/clients/table.ts';
+import { listingOf } from '../../records/listings/shown-listing.ts';
 import { isDeepStrictEqual } from 'node:util';
 import { brandInStyle } from '@plumgate/core/brand';
 import { nextOf } from '@plumgate/core/funnels';
@@ -10,7 +12,7 @@ type Revision = typeof pageRevisions.$inferSelect;
 /** All of a revision that visitors see something of. */
 type Published = Pick<
   Revision,
-  'document' | 'forms' | 'clientName' | 'facts' | 'brand' | 'nextPage' | 'head' | 'body'
+  'document' | 'forms' | 'clientName' | 'facts' | 'brand' | 'nextPage' | 'listing' | 'head' | 'body'
 >;
 
 /** What publishing a step would write, as everything around it stands. */
@@ -20,7 +22,13 @@ export const asPublished = (
     steps,
     funnel,
     client,
-  }: { steps: PageRow[]; funnel: OwnCode & { style: string }; client: ClientRow },
+    listing,
+  }: {
+    steps: PageRow[];
+    funnel: OwnCode & { style: string };
+    client: ClientRow;
+    listing: Revision['listing'];
+  },
   forms: Draft['forms'],
 ): Published => ({
   document: page.draft,
@@ -28,12 +36,20 @@ export const asPublished = (
   clientName: client.name,
   facts: client.facts,
   brand: brandInStyle(client.brand, funnel.style),
+  listing,
   nextPage: nextOf(
     steps,
     steps.findIndex(({ id }) => id === page.id),
   ),
   ...codeOn(funnel, page.draft),
 });
+
+/** The home that a page is about, as it is written down when the page is published: nothing where the page follows it. */
+export const listingToKeep = (
+  db: Queries,
+  { clientId, draft: { listing } }: PageRow,
+): Promise<Revision['listing']> =>
+  listing && !listing.isLive ? listingOf(db, clientId, listing.id) : Promise.resolve(null);
 
 /** True where publishing would show visitors nothing that they do not see already. */
 export const isAsLive = (would: Published, live: Revision): boolean =>

@@ -18,8 +18,10 @@ import { IdSource } from '../../platform/id-source.ts';
 import { ResultsService } from '../results/results.service.ts';
 import { LaunchService } from './launch.service.ts';
 import { LinkedBandService } from './linked-band.service.ts';
-import { asPublished, isAsLive } from './as-published.ts';
+import { asPublished, isAsLive, listingToKeep } from './as-published.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
+import { homesForSale } from '../../records/listings/homes-for-sale.ts';
+import { listingOf } from '../../records/listings/shown-listing.ts';
 import { pageForms, pageRevisions, pages } from '../../records/pages/table.ts';
 import { splitTests } from '../../records/split-tests/table.ts';
 
@@ -126,6 +128,12 @@ export class PageService implements OnModuleInit {
       draft: { page: page.draft, forms },
       around: await this.launch.around(page.clientId),
       now: this.clock.now().toString(),
+      home: {
+        listing: page.draft.listing
+          ? await listingOf(this.database.db, page.clientId, page.draft.listing.id)
+          : null,
+        homes: await homesForSale(this.database.db, page.clientId),
+      },
       formUses: await this.formUses(Object.keys(forms) as FormId[]),
       test: await this.openTest(id),
       client: { ...client, brand: brandInStyle(client.brand, funnel!.style) },
@@ -188,6 +196,7 @@ export class PageService implements OnModuleInit {
       funnel: funnel!,
       steps: await stepsOf(tx, page.funnelId),
       client: await this.clients.row(page.clientId, tx),
+      listing: await listingToKeep(tx, page),
     };
     const forms = await this.forms.some(tx, page.clientId, formsOn(page.draft));
     if (!isAsLive(asPublished(page, around, forms), live)) return page;

@@ -15,7 +15,7 @@ import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 import { LaunchService, type Known } from './launch.service.ts';
-import { asPublished } from './as-published.ts';
+import { asPublished, listingToKeep } from './as-published.ts';
 import { stateOf, stepsOf, type PageRow } from '../../records/pages/page-row.ts';
 import { FieldStore } from '../../records/people/field-store.ts';
 import { PageService } from './page.service.ts';
@@ -225,12 +225,13 @@ export class PublishService {
     mustBeReady(page, this.launch.check(page, steps, forms, known, funnel.style));
     for (const [formId, form] of Object.entries(forms))
       await this.fields.settleForm(tx, { clientId, formId: formId as FormId, form, at });
+    const listing = await listingToKeep(tx, page);
     const revision = this.ids.next<RevisionId>();
     await tx.insert(pageRevisions).values({
       id: revision,
       clientId,
       pageId: page.id,
-      ...asPublished(page, { steps, funnel, client: known.client }, forms),
+      ...asPublished(page, { steps, funnel, client: known.client, listing }, forms),
       publishedAt: at,
       publishedBy: who?.id ?? null,
       testId,

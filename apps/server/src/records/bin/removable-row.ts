@@ -20,7 +20,10 @@ export function removableRow(
   {
     isUnneeded,
     onChange,
-  }: { isUnneeded?: SQL; onChange?: (tx: Queries, clientId: ClientId) => Promise<void> } = {},
+  }: {
+    isUnneeded?: SQL;
+    onChange?: (tx: Queries, clientId: ClientId, id: string) => Promise<void>;
+  } = {},
 ): OneRow {
   const shown = { name: name as SQL<string>, ...(table.clientId && { clientId: table.clientId }) };
   const set = async (tx: Queries, id: string, removedAt: Instant | null, from: SQL) => {
@@ -31,7 +34,7 @@ export function removableRow(
       .returning(shown);
     if (!row) throw notFound();
     const { name, clientId = null } = row as { name: string; clientId?: ClientId };
-    if (clientId) await onChange?.(tx, clientId);
+    if (clientId) await onChange?.(tx, clientId, id);
     return { name, clientId };
   };
   return {

@@ -23,6 +23,7 @@ import { formFormat, type FormDefinition } from '@plumgate/core/forms';
 import { forms } from '../forms/table.ts';
 import { funnels } from '../funnels/table.ts';
 import { brandColumn, factsColumn, ofClient } from '../clients/table.ts';
+import { shownListing } from '../listings/shown-listing-column.ts';
 import { bandDocument, pageDocument } from './document-column.ts';
 import { documentsColumn, instant } from '../../platform/database/columns.ts';
 
@@ -110,6 +111,8 @@ export const pageRevisions = pgTable(
     clientName: text('client_name').notNull(),
     facts: factsColumn().notNull(),
     brand: brandColumn().notNull(),
+    /** The home that it is about, as its listing was; null for none, and where the page follows the listing. */
+    listing: shownListing(),
     /** The step that it led to. */
     nextPage: uuid('next_page').$type<PageId>(),
     /** The funnel's own code and then the page's, for the head and for the end of the body. */

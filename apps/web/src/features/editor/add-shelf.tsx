@@ -297,7 +297,7 @@ function BandCard({
   const shown = useMemo(
     () => ({
       page: { ...emptyPage(''), bands: [still] },
-      context: pageContext(page, withSamples(still, forms), brand, null, event),
+      context: pageContext(page, withSamples(still, forms), brand, null, { event }),
     }),
     [still, forms, page, brand, event],
   );

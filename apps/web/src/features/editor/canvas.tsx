@@ -32,6 +32,7 @@ import { ViewTools } from './view-tools.tsx';
 import { viewSizes } from './view-sizes.ts';
 import { throttledStore, type Pace } from './throttled-store.ts';
 import { useEditorKeys } from './use-editor-keys.ts';
+import { useHome } from './use-home.ts';
 import { EditableText } from './words/editable-text.tsx';
 import type { Writing } from '../../ui/merge-text/writing-tools.tsx';
 import { PageWritingTools } from './words/page-writing-tools.tsx';
@@ -61,10 +62,12 @@ export function Canvas({ page }: { page: EditorPage }) {
   }, []);
 
   const event = useEditor((state) => state.draft.page.event);
+  const language = useEditor((state) => state.draft.page.language);
+  const home = useHome(page);
   const context = useMemo(() => {
-    const plain = pageContext(page, forms, brand, null, event);
+    const plain = pageContext({ ...page, home }, forms, brand, null, { event, language });
     return { ...plain, times, editing: editingWith(store, plain.merge) };
-  }, [page, forms, brand, store, times, event]);
+  }, [page, forms, brand, store, times, event, language, home]);
   const css = editingCss(selectionOf({ selected, others }));
   const onReady = useFrameHands(store);
   useEffect(() => watchFiles(store, document), [store]);

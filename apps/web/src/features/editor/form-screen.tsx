@@ -1,4 +1,4 @@
-import { api, type ClientSheet, type EditorPage, type FormView } from '@plumgate/contract';
+import { api, noHome, type ClientSheet, type EditorPage, type FormView } from '@plumgate/contract';
 import type { FormId, FunnelId, PageId } from '@plumgate/core/basics';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { emptyPage, newBand, newBlock, type Draft } from '@plumgate/core/page';
@@ -106,6 +106,7 @@ const pageWith = (form: FormView, sheet: ClientSheet, now: string): EditorPage =
     ...{ pages: [], calendars: [], files: [], forms: [] },
     ...{ vouchers: [], others: [], copied: [], ads: false, tags: [] },
   },
+  home: noHome,
   now,
   client: sheet,
   brand: sheet.brand,

@@ -19,6 +19,7 @@ import { X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
+import { Temporal } from 'temporal-polyfill';
 import { call, messageOf } from '../../api/call.ts';
 import { useEndpoint, useRefreshAll } from '../../api/hooks.ts';
 import { useClient } from '../../api/client.ts';
@@ -216,7 +217,7 @@ function Drawn({ offered, sheet }: { offered: Offered; sheet: ClientSheet }) {
     const { pages } = offered.take([0], exampleAnswers(offered.asks));
     const draft = pages[0]!.draft as Draft;
     const nothing = { steps: [], pageId: '' as never, around: { vouchers: [], calendars: [] } };
-    const from = { client: sheet, ...nothing };
+    const from = { client: sheet, now: Temporal.Now.instant().toString(), ...nothing };
     return { page: draft.page, context: pageContext(from, draft.forms, sheet.brand, null) };
   }, [offered, sheet]);
   return (

@@ -29,7 +29,7 @@ function Drawn({ pageId, name, width, height }: Shown) {
     const draft = data.draft as Draft;
     return {
       page: shownPage(draft.page, data.client.facts),
-      context: pageContext(data, draft.forms, data.client.brand, null, draft.page.event),
+      context: pageContext(data, draft.forms, data.client.brand, null, draft.page),
     };
   }, [data]);
   if (!shown) return <div className="h-full animate-pulse bg-line/50" />;

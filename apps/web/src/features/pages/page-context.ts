@@ -1,11 +1,14 @@
 import { sampleCode } from '@plumgate/core/emails';
-import type { EditorPage } from '@plumgate/contract';
-import type { CalendarId, FormId } from '@plumgate/core/basics';
+import { noHome, type EditorPage, type ShownHome } from '@plumgate/contract';
+import type { FormId } from '@plumgate/core/basics';
 import type { Brand } from '@plumgate/core/brand';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { samplePerson } from '@plumgate/core/emails';
+import { pageWords } from '@plumgate/core/languages';
+import { listingFields, localMoment } from '@plumgate/core/listings';
 import { fillOrKeep } from '@plumgate/core/messages';
+import type { PageDocument } from '@plumgate/core/page';
 import type { FreeTimes, PageContext } from '@plumgate/page-kit';
 import { Temporal } from 'temporal-polyfill';
 
@@ -35,7 +38,8 @@ const sampleBooking = {
   change: '#',
 };
 
-type Shown = Pick<EditorPage, 'client' | 'steps' | 'pageId'> & {
+type Shown = Pick<EditorPage, 'client' | 'steps' | 'pageId' | 'now'> & {
+  home?: ShownHome;
   around: Pick<EditorPage['around'], 'vouchers' | 'calendars'>;
 };
 
@@ -45,13 +49,23 @@ export function pageContext(
   forms: Record<FormId, FormDefinition>,
   brand: Brand,
   editing: PageContext['editing'],
-  eventId?: CalendarId | null,
+  about: Partial<Pick<PageDocument, 'event' | 'language'>> = {},
 ): PageContext {
   const { client } = from;
-  const calendar = from.around.calendars.find(({ id }) => id === eventId);
+  const calendar = from.around.calendars.find(({ id }) => id === about.event);
+  const { listing, homes } = from.home ?? noHome;
+  const words = pageWords(about.language ?? 'en');
+  const now = localMoment(Temporal.Instant.from(from.now), client.facts.zone);
   const event = calendar?.event ?? null;
   const fields = {
     event: event?.fields ?? {},
+    listing: listing
+      ? listingFields(
+          listing.content,
+          { currency: client.facts.currency, locale: words.locale, words: words.home },
+          now,
+        )
+      : {},
     client: clientFields(client.name, client.facts),
     person: samplePerson,
     vouchers: Object.fromEntries(from.around.vouchers.map(({ key }) => [key, sampleCode])),
@@ -83,6 +97,7 @@ export function pageContext(
     times: () => sampleTimes,
     booking: { ...sampleBooking, where: addressLine(client.facts) },
     formBefore: null,
+    ...{ listing, homes, now },
     event: event && { start: Temporal.Instant.from(event.start), zone: event.zone },
     clockAhead: 0,
     editing,

@@ -72,7 +72,7 @@ export function SeenPage({
         draft.forms,
         client.brand,
         null,
-        draft.page.event,
+        draft.page,
       ),
     [page, draft, client],
   );

@@ -54,7 +54,7 @@ export function ShareDialog({
 /** What a page says first, as its visitors read it. */
 function headlineOf(page: EditorPage): string {
   const draft = page.draft as Draft;
-  const { merge } = pageContext(page, draft.forms, page.client.brand, null, draft.page.event);
+  const { merge } = pageContext(page, draft.forms, page.client.brand, null, draft.page);
   const first = blocksOf(draft.page).find((block) => block.kind === 'heading');
   return merge(first?.text ?? draft.page.title);
 }

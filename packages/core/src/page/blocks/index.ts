@@ -14,8 +14,10 @@ import { figures } from './figures.ts';
 import { form } from './form.ts';
 import { gallery } from './gallery.ts';
 import { heading } from './heading.ts';
+import { homes } from './homes.ts';
 import { hours } from './hours.ts';
 import { legalFooter } from './legal-footer.ts';
+import { listing } from './listing.ts';
 import { logo } from './logo.ts';
 import { map } from './map.ts';
 import { navigation } from './navigation.ts';
@@ -61,6 +63,8 @@ export const blockKinds = {
   map,
   hours,
   team,
+  listing,
+  homes,
   social,
   questions,
   logo,
@@ -74,6 +78,7 @@ export const blockKinds = {
 export type BlockKindName = keyof typeof blockKinds;
 export { isDrawnLast } from './chat.ts';
 export { ButtonAction } from './button.ts';
+export { homeParts, type HomePart } from './listing.ts';
 export { mapOf } from './map.ts';
 export { Crop, Drawing, PictureAction, pictureWidthLimits } from './picture.ts';
 export { plainReview } from './reviews.ts';

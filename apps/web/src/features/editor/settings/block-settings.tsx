@@ -1,6 +1,6 @@
 import { zoneName } from '../../../ui/when.ts';
 import type { EditorPage } from '@plumgate/contract';
-import type { Block, BlockKindName, BlockOf } from '@plumgate/core/page';
+import { homeParts, type Block, type BlockKindName, type BlockOf } from '@plumgate/core/page';
 import { Link } from 'react-router';
 import { Choice, LongField, SelectField, TextField, Tick } from '../../../ui/field.tsx';
 import { IconField } from '../icons/icon-field.tsx';
@@ -194,6 +194,15 @@ const plainSettings: Partial<Record<BlockKindName, Plain[]>> = {
     note('The hours come from the fact sheet.'),
   ],
   social: [words('title', 'Title', 120), note('The addresses come from the fact sheet.')],
+  listing: [
+    { as: 'choice', setting: 'shows', label: 'Shows', options: homeParts },
+    note('The home is chosen in the settings of the page; what is shown comes from its listing.'),
+  ],
+  homes: [
+    { as: 'tick', setting: 'ofAgent', label: 'Only those of the same agent' },
+    { as: 'number', setting: 'most', label: 'At most', least: 1, most: 24 },
+    note('Homes that are for sale, the newest first, each with its page. Always as they are now.'),
+  ],
   logo: [note('The client’s logo from the brand, or its mark and name.')],
   divider: [note('A divider line. It has no settings.')],
 };

@@ -12,13 +12,14 @@ import { useEditor, useEditorStore } from '../store.ts';
 import { KeepAsTemplate } from './save-as-template.tsx';
 import { PageAddress } from '../../pages/page-address.tsx';
 import { SectionList } from './section-list.tsx';
+import { PageListing } from './page-listing.tsx';
 import { PageMetadata } from './page-metadata.tsx';
 import { useSet } from './use-set.ts';
 
 export function PageSettings({ page }: { page: EditorPage }) {
-  const { title, description, kind, event } = useEditor((state) => state.draft.page);
+  const { title, description, kind, event, listing } = useEditor((state) => state.draft.page);
   const set = useSet(pageNode);
-  const fields = pageMergeFields(page.around, { event });
+  const fields = pageMergeFields(page.around, { event, listing });
   return (
     <>
       <MergeTextField
@@ -45,6 +46,11 @@ export function PageSettings({ page }: { page: EditorPage }) {
         onChange={(chosen) => set({ kind: chosen })}
       />
       <PageEvent page={page} event={event ?? null} onChange={(chosen) => set({ event: chosen })} />
+      <PageListing
+        page={page}
+        listing={listing ?? null}
+        onChange={(chosen) => set({ listing: chosen })}
+      />
       <PageAddress page={page} title={title} />
       <PageMetadata page={page} />
       <SectionList />

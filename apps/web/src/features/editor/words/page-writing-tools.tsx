@@ -9,7 +9,11 @@ import { useUi } from '../ui.ts';
 export function PageWritingTools({ around }: Pick<EditorPage, 'around'>) {
   const writing = useUi((ui) => ui.writing);
   const event = useEditor((state) => state.draft.page.event);
-  const fields = useMemo(() => pageMergeFields(around, { event }), [around, event]);
+  const listing = useEditor((state) => state.draft.page.listing);
+  const fields = useMemo(
+    () => pageMergeFields(around, { event, listing }),
+    [around, event, listing],
+  );
   if (!writing) return null;
   return (
     <div className="absolute top-1 left-1/2 z-20 -translate-x-1/2">
