@@ -92,6 +92,7 @@ const webFeatures = [
   'team',
   'profile',
   'editor',
+  'listings',
   'funnels',
   'today',
   'evidence',

@@ -11,7 +11,7 @@ export const listListings = endpoint({
   method: 'GET',
   path: '/api/clients/:clientId/listings',
   summary:
-    "A client's homes for sale that a question names, the newest first; prices in minor units",
+    "A client's homes for sale that a question names, those first that came on the market last; prices in minor units",
   right: 'funnels.read',
   params: ofClient,
   query: z.object({ ...listingQuestion, ...page }),

@@ -53,6 +53,7 @@ import {
 } from './fernhill-funnel.ts';
 import { playHistory } from './history.ts';
 import { homes, openHouseAddress, openHouseFunnel, openHouseTag } from './homes.ts';
+import { addListings } from './listings.ts';
 import { daysToMorning, morning, morningSeats } from './morning.ts';
 import {
   beforeYourVisit,
@@ -107,6 +108,7 @@ export async function makeDemo(app: NestFastifyApplication, clock: MovableClock)
   await addConversions(app);
   await addTags(app);
   await addReports(app);
+  await addListings(app, until);
   await tellTeam(app, usualNotices);
   clock.run();
 }

@@ -105,6 +105,18 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/funnels/listings',
+        lazy: async () => ({
+          Component: (await import('../features/listings/listings-screen.tsx')).ListingsScreen,
+        }),
+      },
+      {
+        path: '/:client/funnels/listings/:listingId',
+        lazy: async () => ({
+          Component: (await import('../features/listings/listing-screen.tsx')).ListingScreen,
+        }),
+      },
+      {
         path: '/:client/pages/:pageId',
         // The page comes while the editor's files do.
         loader: ({ params }) => {

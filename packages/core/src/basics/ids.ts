@@ -74,6 +74,10 @@ export const CalendarId = marked(z.uuid().brand<'CalendarId'>(), { reference: 'c
 export type CalendarId = z.infer<typeof CalendarId>;
 export const BookingId = z.uuid().brand<'BookingId'>();
 export type BookingId = z.infer<typeof BookingId>;
+/** Somebody of the client's staff, as other things name them. */
+export const StaffRef = marked(z.uuid('Choose somebody of the staff.').brand<'StaffId'>(), {
+  reference: 'staff',
+});
 export const TimeOffId = z.uuid().brand<'TimeOffId'>();
 export type TimeOffId = z.infer<typeof TimeOffId>;
 export const BusyFeedId = z.uuid().brand<'BusyFeedId'>();

@@ -1,11 +1,6 @@
 import { z } from 'zod';
-import { marked, type StaffId } from '../basics/index.ts';
+import { StaffRef, type StaffId } from '../basics/index.ts';
 import { Week } from '../opening/index.ts';
-
-/** Somebody of the client's staff, as calendars name them. */
-const StaffRef = marked(z.uuid('Choose somebody of the staff.').brand<'StaffId'>(), {
-  reference: 'staff',
-});
 
 /** A skill that staff may have and a calendar may ask for: one short line, alike in any case. */
 export const Skill = z.string().trim().min(1, 'Name the skill.').max(60);

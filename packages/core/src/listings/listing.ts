@@ -1,11 +1,5 @@
 import { z } from 'zod';
-import {
-  documentFormat,
-  marked,
-  PictureRef,
-  StaffId,
-  type DocumentFormat,
-} from '../basics/index.ts';
+import { documentFormat, PictureRef, StaffRef, type DocumentFormat } from '../basics/index.ts';
 import { Place } from '../clients/index.ts';
 
 const line = (most: number) => z.string().trim().max(most);
@@ -81,7 +75,7 @@ export const ListingContent = z.strictObject({
   year: z.int().min(1500).max(2200).nullable(),
   about: line(4000),
   features: z.array(line(80).min(1)).max(listingLimits.features),
-  agent: marked(StaffId, { reference: 'staff' }).nullable(),
+  agent: StaffRef.nullable(),
   openHouses: z.array(OpenHouse).max(listingLimits.openHouses),
   pictures: z
     .array(z.strictObject({ picture: PictureRef, alt: line(300) }))
@@ -139,6 +133,10 @@ export function changedListing(
   if (begins && before?.status !== given.status) after[begins] ??= today;
   return after;
 }
+
+/** Whether a trade, as somebody typed it, is one that sells homes. Common practice, no source. */
+export const sellsHomes = (trade: string): boolean =>
+  /realt|real estate|estate agent|propert|broker|homes/i.test(trade);
 
 /** Whether somebody can still buy it. */
 export const isForSale = ({ status }: Pick<ListingContent, 'status'>): boolean =>

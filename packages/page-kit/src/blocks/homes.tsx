@@ -14,6 +14,7 @@ export const homes: BlockView<'homes'> = {
 .homes{list-style:none;margin:0;padding:0;display:grid;grid-template-columns:repeat(auto-fill,minmax(min(100%,250px),1fr));gap:clamp(14px,2cqi,24px)}
 .homes li{position:relative;background:var(--paper);color:var(--on-paper);border:1px solid #0002;border-radius:calc(var(--corner)*1.2);overflow:hidden}
 .homes img{display:block;width:100%;height:auto;object-fit:cover;background:var(--tint)}
+.homes .none{display:block;aspect-ratio:3/2;background:var(--tint)}
 .homes div{padding:16px 18px 18px}
 .homes b{display:block;font-family:var(--title-face);font-size:1.25rem;line-height:1.2}
 .homes a{color:inherit;text-decoration:none}
@@ -38,13 +39,15 @@ export function HomeCards({ homes }: { homes: readonly ListedHome[] }) {
         const [first] = content.pictures;
         return (
           <li key={id}>
-            {first && (
+            {first ? (
               <Photo
                 picture={first.picture}
                 alt={first.alt || listingName(content)}
                 sizes="(max-width: 720px) 100vw, 340px"
                 crop="wide"
               />
+            ) : (
+              <span className="none" />
             )}
             <div>
               <b>{listingPrice(content.price, reader) || strings.home.statuses[content.status]}</b>

@@ -29,7 +29,7 @@ export const listing: BlockView<'listing'> = {
 .home .price{font-family:var(--title-face);font-size:calc(clamp(2.2rem,5cqi,3.4rem)*var(--size,1));line-height:1.08;font-weight:var(--weight,700);letter-spacing:-.02em;margin:.2em 0 .1em}
 .home .facts{font-weight:640}
 .home .more{opacity:.8;font-size:.94rem}
-.home-pictures{display:grid;grid-template-columns:repeat(4,minmax(0,1fr));gap:clamp(6px,1cqi,12px)}
+.home-pictures{display:grid;grid-template-columns:repeat(var(--across),minmax(0,1fr));gap:clamp(6px,1cqi,12px)}
 .home-pictures>:first-child{grid-column:1/-1}
 .home-pictures img{display:block;width:100%;height:auto;object-fit:cover;border-radius:var(--corner);background:var(--tint)}
 .home-pictures details{grid-column:1/-1}
@@ -135,7 +135,12 @@ function Pictures({ listing: { content } }: Shows) {
   );
   const more = all.slice(seenAtOnce);
   return (
-    <div className="home-pictures">
+    <div
+      className="home-pictures"
+      style={
+        { '--across': Math.max(1, Math.min(all.length, seenAtOnce) - 1) } as React.CSSProperties
+      }
+    >
       {all.slice(0, seenAtOnce).map(photo)}
       {more.length > 0 && (
         <details>

@@ -8,7 +8,7 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { likeWords } from '../../platform/database/like-words.ts';
 import { brokenUniqueRule } from '../../platform/database/sql-state.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
-import { afterCursor, cursorOf } from '../../platform/http/cursor.ts';
+import { afterDayCursor, dayCursorOf } from '../../platform/http/cursor.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { Bin } from '../../records/bin/bin.ts';
@@ -48,7 +48,7 @@ export class ListingService implements OnModuleInit {
     );
   }
 
-  /** A client's listings that a question names, the newest first, with how many there are of them. */
+  /** A client's listings that a question names, those first that came on the market last, with how many there are of them. */
   async list(
     clientId: ClientId,
     { after, limit, ...question }: ListingQuestion & { after?: string | undefined; limit: number },
@@ -58,8 +58,8 @@ export class ListingService implements OnModuleInit {
     const rows = await db
       .select()
       .from(listings)
-      .where(and(among, afterCursor(after, listings.madeAt, listings.id)))
-      .orderBy(desc(listings.madeAt), listings.id)
+      .where(and(among, afterDayCursor(after, listings.listedOn, listings.id)))
+      .orderBy(sql`${listings.listedOn} desc nulls first`, listings.id)
       .limit(limit + 1);
     const shown = rows.slice(0, limit);
     const last = shown.at(-1);
@@ -73,7 +73,7 @@ export class ListingService implements OnModuleInit {
       .limit(mostTowns);
     return {
       listings: await this.views(clientId, shown),
-      next: rows.length > limit && last ? cursorOf(last.madeAt, last.id) : null,
+      next: rows.length > limit && last ? dayCursorOf(last.listedOn!, last.id) : null,
       total: counted!.total,
       towns: towns.map(({ town }) => town!),
     };

@@ -33,3 +33,19 @@ export const cannotGoOn = (): AppProblem =>
   new AppProblem('bad-request', {
     detail: 'The list can’t be continued from there. Start it again.',
   });
+
+/** The same for rows that are ordered by a day as text, the last first. */
+export const dayCursorOf = (day: string, id: string): string =>
+  Buffer.from(`${day} ${id}`).toString('base64url');
+
+export function afterDayCursor(
+  cursor: string | undefined,
+  day: AnyColumn,
+  id: AnyColumn,
+): SQL | undefined {
+  if (!cursor) return undefined;
+  const [text = '', last = ''] = Buffer.from(cursor, 'base64url').toString().split(' ');
+  if (!z.iso.date().safeParse(text).success || !z.uuid().safeParse(last).success)
+    throw cannotGoOn();
+  return sql`(${day} <= ${text} and (${day} < ${text} or ${id} > ${last}::uuid))`;
+}

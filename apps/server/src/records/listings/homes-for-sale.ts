@@ -20,7 +20,7 @@ export async function homesForSale(db: Queries, clientId: ClientId): Promise<Lis
         inArray(listings.status, ['soon', 'active']),
       ),
     )
-    .orderBy(desc(listings.madeAt), listings.id)
+    .orderBy(desc(listings.listedOn), listings.id)
     .limit(most);
   const about = await pagesAbout(
     db,

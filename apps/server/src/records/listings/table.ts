@@ -24,13 +24,17 @@ export const listings = pgTable(
     status: text().$type<ListingStatus>().generatedAlwaysAs(ofContent('status')),
     town: text().generatedAlwaysAs(ofContent('town')),
     postcode: text().generatedAlwaysAs(ofContent('postcode')),
+    /** The day it came on the market; after all days where nobody knows. */
+    listedOn: text('listed_on').generatedAlwaysAs(
+      sql`coalesce(content->>'listedOn', '9999-12-31')`,
+    ),
     price: bigint({ mode: 'number' }).generatedAlwaysAs(sql`(content->>'price')::bigint`),
     searchText: text('search_text').generatedAlwaysAs(
       sql`lower((content->>'street') || ' ' || (content->>'town') || ' ' || (content->>'postcode') || ' ' || (content->>'number'))`,
     ),
   },
   (table) => [
-    index('listings_newest').on(table.clientId, table.madeAt.desc().nullsFirst(), table.id),
+    index('listings_newest').on(table.clientId, table.listedOn.desc().nullsFirst(), table.id),
     uniqueIndex('listings_by_number')
       .on(table.clientId, table.number)
       .where(sql`${table.removedAt} is null and ${table.number} <> ''`),

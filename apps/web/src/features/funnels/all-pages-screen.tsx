@@ -43,7 +43,7 @@ export function AllPagesScreen() {
       <PageHead title="Funnels">
         <SearchField label="Search these pages" value={sought} onChange={setSought} />
       </PageHead>
-      <FunnelsTabs clientSlug={client.slug} />
+      <FunnelsTabs client={client} />
       {list.length === 0 ? (
         <Empty title={words ? 'No page matches' : `No page for ${client.name} yet`}>
           <p>

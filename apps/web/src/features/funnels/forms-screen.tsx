@@ -41,7 +41,7 @@ export function FormsScreen() {
       <PageHead title="Funnels">
         <SearchField label="Search these forms" value={sought} onChange={setSought} />
       </PageHead>
-      <FunnelsTabs clientSlug={client.slug} />
+      <FunnelsTabs client={client} />
       {list.length === 0 ? (
         <Empty title={words ? 'No form matches' : `No form for ${client.name} yet`}>
           <p>

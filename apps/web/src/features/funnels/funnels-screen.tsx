@@ -32,7 +32,7 @@ export function FunnelsScreen() {
           New funnel
         </LinkButton>
       </PageHead>
-      <FunnelsTabs clientSlug={client.slug} />
+      <FunnelsTabs client={client} />
       {list.length > 0 ? (
         <Groups
           groups={grouped(list, (funnel) =>

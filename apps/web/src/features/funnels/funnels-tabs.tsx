@@ -1,14 +1,21 @@
+import type { ClientSummary } from '@plumgate/contract';
+import { sellsHomes } from '@plumgate/core/listings';
 import { PlaceTabs } from '../../ui/place-tabs.tsx';
 
-/** The ways to look at what a client has: by funnel, every page in one list, its forms, or where visitors come from. */
-export const FunnelsTabs = ({ clientSlug }: { clientSlug: string }) => (
+/** The ways to look at what a client has: by funnel, every page in one list, its forms, where visitors come from, and what it sells. */
+export const FunnelsTabs = ({
+  client: { slug, trade },
+}: {
+  client: Pick<ClientSummary, 'slug' | 'trade'>;
+}) => (
   <PlaceTabs
     label="Funnels"
     tabs={{
-      [`/${clientSlug}/funnels`]: 'By funnel',
-      [`/${clientSlug}/funnels/pages`]: 'All pages',
-      [`/${clientSlug}/funnels/forms`]: 'Forms',
-      [`/${clientSlug}/funnels/sources`]: 'Sources',
+      [`/${slug}/funnels`]: 'By funnel',
+      [`/${slug}/funnels/pages`]: 'All pages',
+      [`/${slug}/funnels/forms`]: 'Forms',
+      [`/${slug}/funnels/sources`]: 'Sources',
+      ...(sellsHomes(trade) && { [`/${slug}/funnels/listings`]: 'Listings' }),
     }}
   />
 );

@@ -30,7 +30,7 @@ export function SourcesScreen() {
   return (
     <>
       <PageHead title="Funnels" beside={<span className="text-muted">Last 30 days</span>} />
-      <FunnelsTabs clientSlug={client.slug} />
+      <FunnelsTabs client={client} />
       <div className="grid items-start gap-6 p-6 max-md:p-4 lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
         {sources.length === 0 ? (
           <Empty title="No visitors in the last 30 days">

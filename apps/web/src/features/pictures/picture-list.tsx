@@ -21,7 +21,6 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { refOf } from './picture-files.ts';
 import { ShelfFrame, useSending } from './shelf-frame.tsx';
 
-const most = 24;
 type Items = { picture: PictureRef; alt: string }[];
 
 /** Pictures in their order, each with what it shows, and the way to more. */
@@ -29,9 +28,12 @@ export function PictureList({
   items,
   onChange,
   isFolded = false,
+  most = 24,
 }: {
   items: Items;
   onChange: (items: Items) => void;
+  /** How many there may be. */
+  most?: number;
   /** The shelf is shown only once somebody asks for it. */
   isFolded?: boolean;
 }) {

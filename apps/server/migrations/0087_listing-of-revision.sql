@@ -1,1 +1,0 @@
-ALTER TABLE "page_revisions" ADD COLUMN "listing" jsonb;
