@@ -154,6 +154,7 @@ export * from './results-api.ts';
 export * from './conversions-api.ts';
 export * from './tags-api.ts';
 export * from './listings-api.ts';
+export * from './areas-api.ts';
 export * from './reports-api.ts';
 export * from './split-tests-api.ts';
 export * from './messages-api.ts';

@@ -10,6 +10,7 @@ export * from './messages.ts';
 export * from './conversions.ts';
 export * from './tags.ts';
 export * from './listings.ts';
+export * from './areas.ts';
 export * from './reports.ts';
 export * from './endpoint.ts';
 export * from './problem.ts';

@@ -38,6 +38,7 @@ export const clientOwnedIds = [
   'busyFeedId',
   'waitingEntryId',
   'listingId',
+  'areaId',
 ] as const;
 export type ClientOwnedId = (typeof clientOwnedIds)[number];
 

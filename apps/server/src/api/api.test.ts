@@ -332,6 +332,11 @@ describe('every id in an address', () => {
        values (gen_random_uuid(), $1, $2, now(), now()) returning id`,
       [clientId, sampleListing],
     );
+    const areaId = await add(
+      `insert into areas (id, client_id, content, made_at)
+       values (gen_random_uuid(), $1, $2, now()) returning id`,
+      [clientId, { name: 'A', postcodes: ['04596'], towns: [], outline: [] }],
+    );
     const reportId = await add(
       `insert into reports (id, client_id, content, made_at)
        values (gen_random_uuid(), $1, $2, now()) returning id`,
@@ -405,6 +410,7 @@ describe('every id in an address', () => {
         conversionId,
         tagId,
         listingId,
+        areaId,
         reportId,
         reportIssueId,
         ruleId,

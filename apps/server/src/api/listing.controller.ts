@@ -1,5 +1,6 @@
 import { Controller, StreamableFile } from '@nestjs/common';
 import { api, type Answer, type InputOf } from '@plumgate/contract';
+import { AreaService } from '../domains/listings/area.service.ts';
 import { ListingExport } from '../domains/listings/listing-export.service.ts';
 import { ListingImport } from '../domains/listings/listing-import.service.ts';
 import { ListingPages } from '../domains/listings/listing-pages.service.ts';
@@ -15,6 +16,7 @@ export class ListingController {
     private readonly importing: ListingImport,
     private readonly exporting: ListingExport,
     private readonly pages: ListingPages,
+    private readonly areas: AreaService,
     private readonly bin: Bin,
   ) {}
 
@@ -72,6 +74,43 @@ export class ListingController {
     @Input() { params }: InputOf<typeof api.makeListingPage>,
   ): Promise<Answer<typeof api.makeListingPage>> {
     return this.pages.make(params.listingId);
+  }
+
+  @Bind(api.listAreas)
+  async listAreas(
+    @Input() { params }: InputOf<typeof api.listAreas>,
+  ): Promise<Answer<typeof api.listAreas>> {
+    return { areas: await this.areas.list(params.clientId) };
+  }
+
+  @Bind(api.createArea)
+  async createArea(
+    @Input() { params, body }: InputOf<typeof api.createArea>,
+  ): Promise<Answer<typeof api.createArea>> {
+    return { id: await this.areas.create(params.clientId, body) };
+  }
+
+  @Bind(api.saveArea)
+  async saveArea(
+    @Input() { params, body }: InputOf<typeof api.saveArea>,
+  ): Promise<Answer<typeof api.saveArea>> {
+    await this.areas.save(params.areaId, body);
+    return {};
+  }
+
+  @Bind(api.removeArea)
+  async removeArea(
+    @Input() { params }: InputOf<typeof api.removeArea>,
+  ): Promise<Answer<typeof api.removeArea>> {
+    await this.areas.remove(params.areaId);
+    return {};
+  }
+
+  @Bind(api.getAreaReport)
+  areaReport(
+    @Input() { params, query }: InputOf<typeof api.getAreaReport>,
+  ): Promise<Answer<typeof api.getAreaReport>> {
+    return this.areas.report(params.clientId, params.areaId, query.asOf ?? null);
   }
 
   @Bind(api.removeListing)

@@ -47,6 +47,7 @@ export * from './results/conversions.table.ts';
 export * from './split-tests/table.ts';
 export * from './tags/table.ts';
 export * from './listings/table.ts';
+export * from './listings/areas.table.ts';
 export * from './reports/table.ts';
 export * from './messages/message-content.ts';
 export * from './messages/outbox.table.ts';

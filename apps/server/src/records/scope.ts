@@ -28,6 +28,7 @@ import { merges } from './people/merges.table.ts';
 import { people } from './people/table.ts';
 import { pictures } from './pictures/table.ts';
 import { routingRules } from './routing/table.ts';
+import { areas } from './listings/areas.table.ts';
 import { listings } from './listings/table.ts';
 import { voucherPools } from './vouchers/table.ts';
 import { reportIssues, reports } from './reports/table.ts';
@@ -80,6 +81,7 @@ const tables: Record<Exclude<ClientOwnedId, 'clientId'>, Owned | Owned[]> = {
   busyFeedId: busyFeeds,
   waitingEntryId: waitingList,
   listingId: listings,
+  areaId: areas,
 };
 
 /** In no bin. A person who was merged into another is still asked for, by links of before. */

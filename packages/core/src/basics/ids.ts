@@ -74,6 +74,8 @@ export const CalendarId = marked(z.uuid().brand<'CalendarId'>(), { reference: 'c
 export type CalendarId = z.infer<typeof CalendarId>;
 export const BookingId = z.uuid().brand<'BookingId'>();
 export type BookingId = z.infer<typeof BookingId>;
+export const AreaId = z.uuid().brand<'AreaId'>();
+export type AreaId = z.infer<typeof AreaId>;
 /** Somebody of the client's staff, as other things name them. */
 export const StaffRef = marked(z.uuid('Choose somebody of the staff.').brand<'StaffId'>(), {
   reference: 'staff',

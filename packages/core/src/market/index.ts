@@ -1,1 +1,2 @@
 export * from './market-report.ts';
+export * from './area.ts';

@@ -1,5 +1,14 @@
 import { sql } from 'drizzle-orm';
-import { bigint, index, integer, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  doublePrecision,
+  index,
+  integer,
+  pgTable,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { ListingId } from '@plumgate/core/basics';
 import { listingFormat, type ListingStatus } from '@plumgate/core/listings';
 import { documentColumn, instant } from '../../platform/database/columns.ts';
@@ -28,6 +37,21 @@ export const listings = pgTable(
     listedOn: text('listed_on').generatedAlwaysAs(
       sql`coalesce(content->>'listedOn', '9999-12-31')`,
     ),
+    /** When a buyer signed, when it was sold, when it left the market; empty where nobody knows. */
+    contractOn: text('contract_on').generatedAlwaysAs(ofContent('contractOn')),
+    soldOn: text('sold_on').generatedAlwaysAs(ofContent('soldOn')),
+    leftOn: text('left_on').generatedAlwaysAs(
+      sql`least(content->>'contractOn', content->>'soldOn', content->>'withdrawnOn')`,
+    ),
+    soldPrice: bigint('sold_price', { mode: 'number' }).generatedAlwaysAs(
+      sql`(content->>'soldPrice')::bigint`,
+    ),
+    /** The size in square meters, and where it is. */
+    squareMeters: doublePrecision('square_meters').generatedAlwaysAs(
+      sql`(content->'size'->>'amount')::float8 * case content->'size'->>'unit' when 'sqft' then 0.09290304 when 'acres' then 4046.8564224 when 'hectares' then 10000 else 1 end`,
+    ),
+    lat: doublePrecision().generatedAlwaysAs(sql`(content->'place'->>'lat')::float8`),
+    lng: doublePrecision().generatedAlwaysAs(sql`(content->'place'->>'lng')::float8`),
     price: bigint({ mode: 'number' }).generatedAlwaysAs(sql`(content->>'price')::bigint`),
     searchText: text('search_text').generatedAlwaysAs(
       sql`lower((content->>'street') || ' ' || (content->>'town') || ' ' || (content->>'postcode') || ' ' || (content->>'number'))`,
@@ -35,6 +59,7 @@ export const listings = pgTable(
   },
   (table) => [
     index('listings_newest').on(table.clientId, table.listedOn.desc().nullsFirst(), table.id),
+    index('listings_of_market').on(table.clientId, table.postcode),
     uniqueIndex('listings_by_number')
       .on(table.clientId, table.number)
       .where(sql`${table.removedAt} is null and ${table.number} <> ''`),

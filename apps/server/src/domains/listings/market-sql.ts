@@ -1,0 +1,124 @@
+import type { ClientId } from '@plumgate/core/basics';
+import {
+  fewestHomes,
+  type AreaContent,
+  type MarketFigure,
+  type MarketMonth,
+  type MarketPeriod,
+  type MarketReport,
+} from '@plumgate/core/market';
+import { areaIn } from '@plumgate/core/listings';
+import { sql, type SQL } from 'drizzle-orm';
+import { Temporal } from 'temporal-polyfill';
+import type { Queries } from '../../platform/database/database.ts';
+import { listings } from '../../records/listings/table.ts';
+
+/** A client's neighborhood. */
+export interface MarketArea {
+  clientId: ClientId;
+  content: AreaContent;
+}
+
+const daysOfMonth = 365.25 / 12;
+
+/** Median and count of what is known, of rows that meet a condition. */
+const medianOf = (value: SQL, when: SQL) =>
+  sql`percentile_cont(0.5) within group (order by ${value}) filter (where ${when}), count(${value}) filter (where ${when})::int`;
+
+/** What `marketReport` in core says, counted by the database: a test holds both to the same. */
+export async function marketOf(
+  db: Queries,
+  area: MarketArea,
+  { from, to, unit = 'sqft' }: MarketPeriod,
+): Promise<MarketReport> {
+  const day = Temporal.PlainDate.from(to);
+  const since = (days: number) => day.subtract({ days: days - 1 }).toString();
+  const isSold = sql`sold_on between ${from} and ${to}`;
+  const perArea = areaIn({ amount: 1, unit }, 'sqm');
+  const end = sql`coalesce(contract_on, sold_on)`;
+  const wasListed = sql`listed_on <> '9999-12-31' and ${end} >= listed_on`;
+  const days = sql`case when ${wasListed} then ${end}::date - listed_on::date end`;
+  const { rows } = await db.execute<{ numbers: (string | number | null)[] }>(sql`
+    select json_build_array(
+      ${medianOf(sql`sold_price`, isSold)},
+      ${medianOf(sql`sold_price / nullif(square_meters, 0) * ${perArea}::float8`, isSold)},
+      ${medianOf(days, isSold)},
+      ${medianOf(sql`sold_price::float8 / nullif(price, 0)`, isSold)},
+      count(*) filter (where ${isForSale(sql`${to}`)})::int,
+      count(*) filter (where sold_on between ${since(30)} and ${to})::int,
+      count(*) filter (where sold_on between ${since(90)} and ${to})::int,
+      count(*) filter (where ${isSold})::int
+    ) as numbers
+    from (${homesIn(area)}) as homes`);
+  const numbers = rows[0]!.numbers.map((one) => (one === null ? null : Number(one)));
+  const figure = (at: number): MarketFigure => figureOf(numbers[at] ?? null, numbers[at + 1]!);
+  const [forSale, sold30, sold90, sold] = numbers.slice(8) as [number, number, number, number];
+  const months = (Temporal.PlainDate.from(from).until(day).days + 1) / daysOfMonth;
+  return {
+    medianPrice: figure(0),
+    pricePerArea: figure(2),
+    daysOnMarket: figure(4),
+    ...{ forSale, sold30, sold90 },
+    monthsOfSupply: figureOf(sold > 0 ? forSale / (sold / months) : null, sold),
+    saleToList: figure(6),
+  };
+}
+
+/** What `marketMonths` in core says, counted by the database. */
+export async function monthsOf(
+  db: Queries,
+  area: MarketArea,
+  { to, months }: { to: string; months: number },
+): Promise<MarketMonth[]> {
+  const { rows } = await db.execute<{
+    month: string;
+    price: number | null;
+    priced: number;
+    sold: number;
+    for_sale: number;
+  }>(sql`
+    with homes as (${homesIn(area)}), months as (
+      select to_char(first, 'YYYY-MM') as month, least(to_char(first + interval '1 month' - interval '1 day', 'YYYY-MM-DD'), ${to}) as last
+      from generate_series(date_trunc('month', ${to}::timestamp) - make_interval(months => ${months - 1}), date_trunc('month', ${to}::timestamp), interval '1 month') as first
+    ), sold as (
+      select substr(sold_on, 1, 7) as month, percentile_cont(0.5) within group (order by sold_price) as price,
+        count(sold_price)::int as priced, count(*)::int as sold
+      from homes where sold_on <= ${to} group by 1
+    )
+    select months.month, sold.price, coalesce(sold.priced, 0) as priced, coalesce(sold.sold, 0) as sold, (
+      select count(*)::int from homes where ${isForSale(sql`months.last`)}
+    ) as for_sale
+    from months left join sold on sold.month = months.month order by months.month`);
+  return rows.map(({ month, price, priced, sold, for_sale: forSale }) => ({
+    ...{ month, sold, forSale },
+    medianPrice: figureOf(price === null ? null : Number(price), priced),
+  }));
+}
+
+/** As `isForSaleOn` in core. */
+const isForSale = (day: SQL): SQL =>
+  sql`status <> 'soon' and (listed_on = '9999-12-31' or listed_on <= ${day}) and case when left_on is null then status = 'active' else left_on > ${day} end`;
+
+const homesIn = ({ clientId, content }: MarketArea): SQL => sql`
+  select status, price, sold_price, square_meters, listed_on, contract_on, sold_on, left_on
+  from ${listings} where client_id = ${clientId} and removed_at is null and (${liesInSql(content)})`;
+
+/** As `liesIn` in core; PostgreSQL knows polygons. */
+const liesInSql = ({ postcodes, towns, outline }: AreaContent): SQL => {
+  const plain = (words: readonly string[]) =>
+    sql`any(${sql.param(words.map((word) => word.trim().toLowerCase()))}::text[])`;
+  const drawn = `(${outline.map(({ lat, lng }) => `(${lng},${lat})`).join(',')})`;
+  return sql.join(
+    [
+      sql`lower(trim(postcode)) = ${plain(postcodes)}`,
+      sql`lower(trim(town)) = ${plain(towns)}`,
+      ...(outline.length >= 3 ? [sql`${drawn}::polygon @> point(lng, lat)`] : []),
+    ],
+    sql` or `,
+  );
+};
+
+const figureOf = (value: number | null, count: number): MarketFigure => ({
+  value: count >= fewestHomes ? value : null,
+  count,
+});
