@@ -23,6 +23,7 @@ import { largestPaint } from './largest-paint.mjs';
 import { layoutShift } from './layout-shift.mjs';
 import { importPeople } from './people-import.mjs';
 import { askForPeople } from './people-lists.mjs';
+import { measureListings } from './listings.mjs';
 import { manyPages, timeLaunchCheck } from './many-pages.mjs';
 import { sendAtOnce } from './senders.mjs';
 import { comparePageUnderTest } from './split-test.mjs';
@@ -145,6 +146,15 @@ add(
   'at most 300 ms',
   reports.p95 <= 300,
 );
+
+const homes = await measureListings(join(folder, 'listings'));
+add(
+  'A report of an area over 100,000 listings',
+  ms(homes.report),
+  'at most 300 ms',
+  homes.report <= 300,
+);
+add('A home from its record to its live page', ms(homes.page), 'at most 1 s', homes.page <= 1000);
 
 // A rich page of twelve bands, from a template.
 const rich = await fetchRaw(`/${campaign.rich.slug}`, 'br');

@@ -4,6 +4,7 @@ import { emptyListing, type ListingContent } from '@plumgate/core/listings';
 import { exampleWords, type ExamplePicture } from '@plumgate/core/page';
 import { ClientRecordsService } from '../domains/clients/client-records.service.ts';
 import { ClientService } from '../domains/clients/client.service.ts';
+import { AreaService } from '../domains/listings/area.service.ts';
 import { ListingPages } from '../domains/listings/listing-pages.service.ts';
 import { ListingService } from '../domains/listings/listing.service.ts';
 import { PublishService } from '../domains/pages/publish.service.ts';
@@ -56,7 +57,8 @@ const shown: DemoListing[] = [
 
 const streets = ['Harbor', 'Kelp', 'Lantern', 'Orchard', 'Quarry', 'Ferry', 'Dune', 'Chapel'];
 const kinds = ['Street', 'Lane', 'Road', 'Row'];
-const soldHomes = 64;
+/** Of both towns; the last few are still for sale. */
+const homesOfMarket = 190;
 
 /** Marram's listings: three that have pages, one whose page is made of its record, and those of two years before for the market. */
 export async function addListings(app: NestFastifyApplication, now: Instant): Promise<void> {
@@ -75,6 +77,10 @@ export async function addListings(app: NestFastifyApplication, now: Instant): Pr
     last = await listings.create(clientId, content);
   }
   await publishPage(app, last!);
+  await app.get(AreaService).create(clientId, {
+    ...{ name: 'Both sides of the bay', towns: [], outline: [] },
+    postcodes: [byTheWater.postcode, onTheHead.postcode],
+  });
 }
 
 async function publishPage(app: NestFastifyApplication, id: ListingId): Promise<void> {
@@ -90,18 +96,18 @@ function past(now: Instant, agentOf: (name: string) => ListingContent['agent']):
       .subtract({ hours: 24 * days })
       .toString()
       .slice(0, 10);
-  return Array.from({ length: soldHomes }, (_, n): ListingContent => {
+  return Array.from({ length: homesOfMarket }, (_, n): ListingContent => {
     const feet = chance.between(900, 2600);
-    const price = Math.round(feet * (270 + 60 * chance.next() + n * 0.6)) * 100;
+    const price = Math.round(feet * (270 + 60 * chance.next() + n * 0.2)) * 100;
     const asked = Math.round(price / 500_000) * 500_000;
-    const daysAgo = 720 - n * 11;
+    const daysAgo = 720 - Math.floor(n * 3.8);
     const listedOn = dayBefore(daysAgo + chance.between(20, 70));
-    const isSold = n < soldHomes - 6;
+    const isSold = n < homesOfMarket - 8;
     return {
       ...emptyListing,
       ...chance.pick([byTheWater, onTheHead]),
       street: `${chance.between(2, 90)} ${chance.pick(streets)} ${chance.pick(kinds)}`,
-      ...{ number: `MC-${String(n + 1).padStart(3, '0')}`, price: asked, listedOn },
+      ...{ number: `PA-${String(n + 1).padStart(3, '0')}`, price: asked, listedOn },
       ...{ beds: Math.max(1, Math.round(feet / 620)), baths: chance.pick([1, 1.5, 2, 2.5]) },
       ...{ size: sqft(feet), year: chance.between(1890, 2012) },
       agent: agentOf(chance.pick(['Hanneke Marsh', 'Ravi Dunmore', 'Ro Kestrel'])),

@@ -111,6 +111,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/:client/funnels/market',
+        lazy: async () => ({
+          Component: (await import('../features/listings/market-screen.tsx')).MarketScreen,
+        }),
+      },
+      {
         path: '/:client/funnels/listings/:listingId',
         lazy: async () => ({
           Component: (await import('../features/listings/listing-screen.tsx')).ListingScreen,

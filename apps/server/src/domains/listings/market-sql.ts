@@ -33,20 +33,19 @@ export async function marketOf(
 ): Promise<MarketReport> {
   const day = Temporal.PlainDate.from(to);
   const since = (days: number) => day.subtract({ days: days - 1 }).toString();
-  const isSold = sql`sold_on between ${from} and ${to}`;
+  const isSold = sql`sold_on between ${from}::date and ${to}::date`;
   const perArea = areaIn({ amount: 1, unit }, 'sqm');
   const end = sql`coalesce(contract_on, sold_on)`;
-  const wasListed = sql`listed_on <> '9999-12-31' and ${end} >= listed_on`;
-  const days = sql`case when ${wasListed} then ${end}::date - listed_on::date end`;
+  const days = sql`case when ${end} >= listed_on then ${end} - listed_on end`;
   const { rows } = await db.execute<{ numbers: (string | number | null)[] }>(sql`
     select json_build_array(
       ${medianOf(sql`sold_price`, isSold)},
       ${medianOf(sql`sold_price / nullif(square_meters, 0) * ${perArea}::float8`, isSold)},
       ${medianOf(days, isSold)},
       ${medianOf(sql`sold_price::float8 / nullif(price, 0)`, isSold)},
-      count(*) filter (where ${isForSale(sql`${to}`)})::int,
-      count(*) filter (where sold_on between ${since(30)} and ${to})::int,
-      count(*) filter (where sold_on between ${since(90)} and ${to})::int,
+      count(*) filter (where ${isForSale(sql`${to}::date`)})::int,
+      count(*) filter (where sold_on between ${since(30)}::date and ${to}::date)::int,
+      count(*) filter (where sold_on between ${since(90)}::date and ${to}::date)::int,
       count(*) filter (where ${isSold})::int
     ) as numbers
     from (${homesIn(area)}) as homes`);
@@ -77,23 +76,34 @@ export async function monthsOf(
     sold: number;
     for_sale: number;
   }>(sql`
-    with homes as (${homesIn(area)}), months as (
-      select to_char(first, 'YYYY-MM') as month, least(to_char(first + interval '1 month' - interval '1 day', 'YYYY-MM-DD'), ${to}) as last
-      from generate_series(date_trunc('month', ${to}::timestamp) - make_interval(months => ${months - 1}), date_trunc('month', ${to}::timestamp), interval '1 month') as first
+    with homes as materialized (${homesIn(area)}), months as (
+      select first::date as first from generate_series(
+        date_trunc('month', ${to}::timestamp) - make_interval(months => ${months - 1}),
+        date_trunc('month', ${to}::timestamp), interval '1 month') as first
     ), sold as (
-      select substr(sold_on, 1, 7) as month, percentile_cont(0.5) within group (order by sold_price) as price,
+      select ${monthOf(sql`sold_on`)} as month, percentile_cont(0.5) within group (order by sold_price) as price,
         count(sold_price)::int as priced, count(*)::int as sold
-      from homes where sold_on <= ${to} group by 1
+      from homes where sold_on between (select min(first) from months) and ${to}::date group by 1
+    ), moves as materialized (
+      -- The day it came and the day it left, as isForSaleOn in core has them: one more, and one less.
+      select ${monthOf(sql`day`)} as month, sum(one)::int as more from (
+        select case when listed_on = '9999-12-31' then '0001-01-01' else listed_on end as came, left_on as gone
+        from homes where status <> 'soon' and (left_on is not null or status = 'active')
+      ) as stays, lateral (values (came, 1), (gone, -1)) as moves (day, one)
+      where day <= ${to}::date and came < coalesce(gone, '9999-12-31') group by 1
     )
-    select months.month, sold.price, coalesce(sold.priced, 0) as priced, coalesce(sold.sold, 0) as sold, (
-      select count(*)::int from homes where ${isForSale(sql`months.last`)}
-    ) as for_sale
-    from months left join sold on sold.month = months.month order by months.month`);
+    select to_char(months.first, 'YYYY-MM') as month, sold.price, coalesce(sold.priced, 0) as priced, coalesce(sold.sold, 0) as sold,
+      coalesce((select sum(more) from moves where moves.month <= ${monthOf(sql`months.first`)}), 0)::int as for_sale
+    from months left join sold on sold.month = ${monthOf(sql`months.first`)} order by months.first`);
   return rows.map(({ month, price, priced, sold, for_sale: forSale }) => ({
     ...{ month, sold, forSale },
     medianPrice: figureOf(price === null ? null : Number(price), priced),
   }));
 }
+
+/** A month as a number that grows by one from each to the next. */
+const monthOf = (day: SQL): SQL =>
+  sql`(date_part('year', ${day})::int * 12 + date_part('month', ${day})::int)`;
 
 /** As `isForSaleOn` in core. */
 const isForSale = (day: SQL): SQL =>
@@ -110,8 +120,8 @@ const liesInSql = ({ postcodes, towns, outline }: AreaContent): SQL => {
   const drawn = `(${outline.map(({ lat, lng }) => `(${lng},${lat})`).join(',')})`;
   return sql.join(
     [
-      sql`lower(trim(postcode)) = ${plain(postcodes)}`,
-      sql`lower(trim(town)) = ${plain(towns)}`,
+      sql`postcode_key = ${plain(postcodes)}`,
+      sql`town_key = ${plain(towns)}`,
       ...(outline.length >= 3 ? [sql`${drawn}::polygon @> point(lng, lat)`] : []),
     ],
     sql` or `,

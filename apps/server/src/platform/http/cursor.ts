@@ -34,7 +34,7 @@ export const cannotGoOn = (): AppProblem =>
     detail: 'The list can’t be continued from there. Start it again.',
   });
 
-/** The same for rows that are ordered by a day as text, the last first. */
+/** The same for rows that are ordered by a day, the last first. */
 export const dayCursorOf = (day: string, id: string): string =>
   Buffer.from(`${day} ${id}`).toString('base64url');
 
@@ -47,5 +47,5 @@ export function afterDayCursor(
   const [text = '', last = ''] = Buffer.from(cursor, 'base64url').toString().split(' ');
   if (!z.iso.date().safeParse(text).success || !z.uuid().safeParse(last).success)
     throw cannotGoOn();
-  return sql`(${day} <= ${text} and (${day} < ${text} or ${id} > ${last}::uuid))`;
+  return sql`(${day} <= ${text}::date and (${day} < ${text}::date or ${id} > ${last}::uuid))`;
 }

@@ -15,7 +15,10 @@ export const FunnelsTabs = ({
       [`/${slug}/funnels/pages`]: 'All pages',
       [`/${slug}/funnels/forms`]: 'Forms',
       [`/${slug}/funnels/sources`]: 'Sources',
-      ...(sellsHomes(trade) && { [`/${slug}/funnels/listings`]: 'Listings' }),
+      ...(sellsHomes(trade) && {
+        [`/${slug}/funnels/listings`]: 'Listings',
+        [`/${slug}/funnels/market`]: 'Market',
+      }),
     }}
   />
 );

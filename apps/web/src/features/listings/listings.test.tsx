@@ -7,6 +7,7 @@ import { sheet } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
 import { ListingScreen } from './listing-screen.tsx';
 import { ListingsScreen } from './listings-screen.tsx';
+import { MarketScreen } from './market-screen.tsx';
 
 const home = (
   n: number,
@@ -103,4 +104,32 @@ it('keeps what was typed when somebody else saved first', async () => {
   fireEvent.click(screen.getByRole('button', { name: 'Save' }));
   expect(await screen.findByText('Somebody changed this meanwhile.')).toBeTruthy();
   expect((screen.getByLabelText('Beds') as HTMLInputElement).value).toBe('4');
+});
+
+it('says what the market of an area is, and of what there is too little to say', async () => {
+  const told = (value: number | null, count: number) => ({ value, count });
+  const server = serverOf()
+    .on(api.getClient, sheet)
+    .on(api.listAreas, {
+      areas: [
+        {
+          ...{ id: idOf<never>(5), version: 1 },
+          content: { name: 'The Head', postcodes: ['04596'], towns: [], outline: [] },
+        },
+      ],
+    })
+    .on(api.getAreaReport, {
+      ...{ name: 'The Head', from: '2026-08-08', to: '2026-11-05', currency: 'USD', unit: 'sqft' },
+      report: {
+        ...{ medianPrice: told(41_250_000, 12), pricePerArea: told(31_250, 12) },
+        ...{ daysOnMarket: told(null, 3), saleToList: told(0.978, 12) },
+        ...{ forSale: 7, sold30: 4, sold90: 12, monthsOfSupply: told(1.75, 12) },
+      },
+      months: [{ month: '2026-11', medianPrice: told(null, 2), forSale: 7, sold: 2 }],
+    });
+  show(<MarketScreen />, server, { at: 'funnels/market', place: 'funnels/market' });
+  expect(await screen.findByText('$412,500')).toBeTruthy();
+  expect(screen.getByText('97.8%')).toBeTruthy();
+  expect(screen.getByText('Too few to say: 3 sales, at least 5 needed')).toBeTruthy();
+  expect(screen.getByText(/in no month so far.*7 in Nov 26, 7 now/)).toBeTruthy();
 });
