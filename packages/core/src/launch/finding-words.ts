@@ -106,6 +106,10 @@ const words: Record<LaunchRule, [what: string, why: string]> = {
     'The countdown has no end time.',
     'Set a day and a time, or choose the event in the page’s settings.',
   ],
+  'home-unset': [
+    'A block shows a home for sale, and the page names none.',
+    'Choose the listing in the page’s settings.',
+  ],
   'address-taken': ['“{by}” has this address already.', 'Choose another address.'],
   'heading-order': [
     'The headings are out of order: {fault}.',

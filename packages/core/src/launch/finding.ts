@@ -41,6 +41,7 @@ export const launchRules = {
   'date-past': 'look',
   'countdown-over': 'stops',
   'countdown-unset': 'stops',
+  'home-unset': 'stops',
   'address-taken': 'stops',
   'heading-order': 'look',
   'two-offers': 'look',

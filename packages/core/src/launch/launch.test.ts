@@ -378,6 +378,7 @@ const cases: [LaunchRule, string, LaunchInput][] = [
   ['date-past', 'in figures', text('Until 2026-11-04.')],
   ['countdown-over', 'this morning', withBlocks(block('countdown', { until: '2026-11-05T09:00' }))],
   ['countdown-unset', 'no moment', withBlocks(block('countdown'))],
+  ['home-unset', 'no listing', withBlocks(block('listing'))],
   ['address-taken', 'another page', { ...clean, addressTakenBy: 'Fees' }],
   ['heading-order', 'no first level', withPage({ bands: [band([block('form', { formId })])] })],
   ['heading-order', 'a level left out', withBlocks(block('heading', { text: 'Deep', level: 3 }))],

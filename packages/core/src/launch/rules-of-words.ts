@@ -70,10 +70,15 @@ function saidInBlock(block: Block, words: string[], input: LaunchInput): Finding
       .flatMap((one) => pastDates(one, now, client.facts.zone))
       .map((date) => found('date-past', block.id, { date })),
     ...countdown(block, input),
+    ...home(block, input),
     ...(mayDial.has(block.kind) ? bareNumbers(block, words) : []),
     ...(isAsItBegan(block) ? [found('first-words', block.id, { part: nameOfBlock(block) })] : []),
   ];
 }
+
+/** What a home shows comes from its listing. */
+const home = (block: Block, { draft: { page } }: LaunchInput): Finding[] =>
+  block.kind === 'listing' && !page.listing ? [found('home-unset', block.id)] : [];
 
 function countdown(block: Block, input: LaunchInput): Finding[] {
   if (block.kind !== 'countdown' || block.counts === 'visit') return [];

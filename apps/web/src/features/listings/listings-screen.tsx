@@ -25,6 +25,7 @@ import { Empty, Failed, Skeleton } from '../../ui/states.tsx';
 import { useAct } from '../../ui/use-act.ts';
 import { useRemoval } from '../bin/use-removal.tsx';
 import { FunnelsTabs } from '../funnels/funnels-tabs.tsx';
+import { ShareHome } from './share-home.tsx';
 import { ImportListings } from './import-listings.tsx';
 
 type Listed = Answered<typeof api.listListings>['listings'][number];
@@ -176,7 +177,7 @@ function Listings({ client }: { client: Client }) {
       {homes.length === 0 && <p className="py-8 text-center text-muted">No home is like that.</p>}
       <ul className="grid gap-2">
         {homes.map((home) => (
-          <Home key={home.id} home={home} slug={client.slug} reader={facts} />
+          <Home key={home.id} home={home} clientId={client.id} slug={client.slug} reader={facts} />
         ))}
       </ul>
       {list.hasNextPage && (
@@ -189,17 +190,21 @@ function Listings({ client }: { client: Client }) {
 }
 
 function Home({
-  home: { id, content, page },
+  home,
+  clientId,
   slug,
   reader: { currency, locale },
 }: {
   home: Listed;
+  clientId: string;
   slug: string;
   reader: { currency: string; locale: string };
 }) {
+  const { id, content, page } = home;
   const navigate = useNavigate();
   const act = useAct();
   const { remove, removal } = useRemoval();
+  const [isSharing, setSharing] = useState(false);
   const reader = { currency, locale, words: englishHome };
   const name = listingName(content);
   const [first] = content.pictures;
@@ -263,6 +268,7 @@ function Home({
         }
         items={[
           { label: 'Edit', does: () => void navigate(`/${slug}/funnels/listings/${id}`) },
+          { label: 'Code, cards and posts', does: () => setSharing(true), off: page === null },
           { label: page ? 'Make another page' : 'Make its page', does: () => void makePage() },
           null,
           {
@@ -277,6 +283,7 @@ function Home({
         ]}
       />
       {removal}
+      {isSharing && <ShareHome clientId={clientId} home={home} onClose={() => setSharing(false)} />}
     </li>
   );
 }

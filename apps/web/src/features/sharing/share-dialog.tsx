@@ -10,7 +10,8 @@ import { copyText } from '../../ui/copy-text.ts';
 import { Dialog } from '../../ui/dialog.tsx';
 import { SelectField, TextField } from '../../ui/field.tsx';
 import { pageContext } from '../pages/page-context.ts';
-import { printSheet } from './print-sheet.ts';
+import { noTab, printInTab, printSheet } from './print-sheet.ts';
+import { saveAs } from '../../ui/save-file.ts';
 import { qrPng, qrSvg } from './qr.ts';
 import { Approvals } from './approvals.tsx';
 
@@ -80,11 +81,7 @@ function Links({ board, step }: { board: PathBoard; step: PathStep }) {
   if (!client || !link) return <div className="h-64 animate-pulse rounded-card bg-line/60" />;
   const says = page ? headlineOf(page) : step.name;
   const print = () => {
-    const sheet = window.open('', '_blank');
-    if (!sheet) return toast.error('The browser blocked the sheet. Allow pop-ups and try again.');
-    sheet.document.write(printSheet(client, says, link, svg, location.origin));
-    sheet.document.close();
-    return void sheet.document.fonts.ready.then(() => sheet.print());
+    if (!printInTab(printSheet(client, says, link, svg, location.origin))) toast.error(noTab);
   };
   return (
     <section className="grid grid-cols-[1fr_200px] gap-5 max-md:grid-cols-1">
@@ -141,14 +138,14 @@ function Links({ board, step }: { board: PathBoard; step: PathStep }) {
           <Button
             look="quiet"
             onClick={() =>
-              save(`data:image/svg+xml,${encodeURIComponent(svg)}`, `${step.slug}.svg`)
+              saveAs(`data:image/svg+xml,${encodeURIComponent(svg)}`, `${step.slug}.svg`)
             }
           >
             SVG
           </Button>
           <Button
             look="quiet"
-            onClick={() => void qrPng(link).then((png) => save(png, `${step.slug}.png`))}
+            onClick={() => void qrPng(link).then((png) => saveAs(png, `${step.slug}.png`))}
           >
             PNG
           </Button>
@@ -159,11 +156,4 @@ function Links({ board, step }: { board: PathBoard; step: PathStep }) {
       </div>
     </section>
   );
-}
-
-function save(address: string, name: string): void {
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
 }
