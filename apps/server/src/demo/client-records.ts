@@ -1,5 +1,11 @@
 import type { PictureRef } from '@plumgate/core/basics';
-import { ClientRecords, type Review, type Service, type StaffMember } from '@plumgate/core/clients';
+import {
+  ClientRecords,
+  emptyCard,
+  type Review,
+  type Service,
+  type StaffMember,
+} from '@plumgate/core/clients';
 import type { ExamplePicture } from '@plumgate/core/page';
 
 /** Records without their ids, which are given as they are written, and with the names of their pictures. */
@@ -12,8 +18,21 @@ export interface DemoRecords {
   photographs: ExamplePicture[];
 }
 
-const person = (name: string, role: string, about: string, picture: ExamplePicture) => ({
+const person = (
+  name: string,
+  role: string,
+  about: string,
+  picture: ExamplePicture,
+  card: Partial<Pick<StaffMember, 'license' | 'brokerage' | 'phone' | 'officePhone'>> = {},
+) => ({
   ...{ name, role, about, picture },
+  ...emptyCard,
+  ...card,
+});
+/** What stands on a card of Marram's. */
+const agent = (license: string, phone: string) => ({
+  ...{ license, phone, officePhone: '(207) 555-0118' },
+  brokerage: 'Marram Coast Homes, brokerage AC-90817',
 });
 /** Prices in whole dollars. */
 const service = (
@@ -106,9 +125,22 @@ export const demoRecords: Record<string, DemoRecords> = {
         'Broker',
         'Has sold on this coast for nineteen years.',
         'person-hanneke',
+        agent('BR-20114', '(207) 555-0131'),
       ),
-      person('Ravi Dunmore', 'Agent', 'Shows you the basement first.', 'person-ravi'),
-      person('Ro Kestrel', 'Agent', 'Knows which window has the harbor in it.', 'person-ro'),
+      person(
+        'Ravi Dunmore',
+        'Agent',
+        'Shows you the basement first.',
+        'person-ravi',
+        agent('SA-31027', '(207) 555-0132'),
+      ),
+      person(
+        'Ro Kestrel',
+        'Agent',
+        'Knows which window has the harbor in it.',
+        'person-ro',
+        agent('SA-30941', '(207) 555-0133'),
+      ),
     ],
     services: [
       service('Selling', 'Pictures at dusk, an open house, and one phone number.'),

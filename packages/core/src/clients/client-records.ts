@@ -13,9 +13,23 @@ export const StaffMember = z.strictObject({
   name: line(120).min(1, 'Give a name.'),
   role: line(120),
   about: line(600),
+  /** What the market requires on an agent's card: the license number, and the brokerage. */
+  license: line(60).default(''),
+  brokerage: line(160).default(''),
+  /** The direct line, and the office's. */
+  phone: line(40).default(''),
+  officePhone: line(40).default(''),
   picture: PictureRef.nullable(),
 });
 export type StaffMember = z.infer<typeof StaffMember>;
+
+/** The card of somebody of whom no license and no number is told. */
+export const emptyCard = {
+  license: '',
+  brokerage: '',
+  phone: '',
+  officePhone: '',
+} as const satisfies Partial<StaffMember>;
 
 /** What the client offers, with what it costs from and up to. */
 export const Service = z

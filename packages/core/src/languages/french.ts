@@ -159,6 +159,8 @@ Si vous n’avez rien demandé à {{ client.name }}, ne tenez pas compte de ce m
     openHouse: 'Portes ouvertes',
     span: '{day}, de {from} à {to}',
     pictures: 'Les {count} photos',
+    direct: 'Direct',
+    office: 'Bureau',
     plan: 'Plan',
     film: 'Voir le film',
     others: 'Aussi à vendre',

@@ -151,6 +151,8 @@ Se você não pediu nada a {{ client.name }}, ignore esta mensagem. Você não r
     openHouse: 'Visita aberta',
     span: '{day}, das {from} às {to}',
     pictures: 'Todas as {count} fotos',
+    direct: 'Direto',
+    office: 'Escritório',
     plan: 'Planta',
     film: 'Ver o vídeo',
     others: 'Também à venda',

@@ -152,6 +152,8 @@ Si no ha pedido nada a {{ client.name }}, no haga caso de este mensaje. No recib
     openHouse: 'Puertas abiertas',
     span: '{day}, de {from} a {to}',
     pictures: 'Las {count} fotos',
+    direct: 'Directo',
+    office: 'Oficina',
     plan: 'Plano',
     film: 'Ver el video',
     others: 'También en venta',

@@ -15,6 +15,9 @@ export interface HomeWords {
   span: string;
   /** Opens all pictures. */
   pictures: string;
+  /** Before an agent's own number, and the office's. */
+  direct: string;
+  office: string;
   plan: string;
   film: string;
   /** Above the other homes, on the page of one that is gone. */
@@ -50,6 +53,8 @@ export const englishHome: HomeWords = {
   openHouse: 'Open house',
   span: '{day}, {from} to {to}',
   pictures: 'All {count} pictures',
+  direct: 'Direct',
+  office: 'Office',
   plan: 'Floor plan',
   film: 'Watch the film',
   others: 'Also for sale',

@@ -1,10 +1,19 @@
-import type { ClientRecords } from '../clients/index.ts';
+import { emptyCard, type ClientRecords } from '../clients/index.ts';
 import { blockKinds, entriesFrom, newBlock, recordBlocks, type RecordBlockKind } from './index.ts';
 
 const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}` as never;
 const picture = { id: id(9), width: 400, height: 400 };
 const records: ClientRecords = {
-  staff: [{ id: id(1), name: 'Ines Rook', role: 'Dentist', about: 'Never in a hurry.', picture }],
+  staff: [
+    {
+      id: id(1),
+      name: 'Ines Rook',
+      role: 'Dentist',
+      about: 'Never in a hurry.',
+      picture,
+      ...emptyCard,
+    },
+  ],
   services: [
     {
       ...{ id: id(2), name: 'Crown', about: 'Made in the house.', picture: null },

@@ -1,4 +1,4 @@
-import type { ClientRecords } from '../clients/index.ts';
+import { emptyCard, type ClientRecords } from '../clients/index.ts';
 import {
   blocksOf,
   examplePicture,
@@ -24,7 +24,7 @@ const firstPageOf = (name: string): Draft => {
 const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}` as never;
 const none: ClientRecords = { staff: [], services: [], reviews: [] };
 const person = (n: number, name: string) => ({
-  ...{ id: id(n), name, role: 'Dentist', about: '', picture: null },
+  ...{ id: id(n), name, role: 'Dentist', about: '', picture: null, ...emptyCard },
 });
 const review = (n: number, who: string) => ({
   ...{ id: id(n), said: `Kind, says ${who}.`, who, stars: 5, source: '', picture: null },

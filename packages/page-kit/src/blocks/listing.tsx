@@ -11,6 +11,7 @@ import {
   openHousesFrom,
   openHouseWords,
 } from '@plumgate/core/listings';
+import { dialled } from '@plumgate/core/people';
 import { homeParts, type HomePart } from '@plumgate/core/page';
 import { usePage, type BlockView } from '../page-context.ts';
 import { usePageStrings } from '../page-strings.ts';
@@ -40,6 +41,8 @@ export const listing: BlockView<'listing'> = {
 .home ul.features{columns:2 200px;margin:16px 0 0;padding-left:1.1em}
 .home-visits{list-style:none;margin:0;padding:0}
 .home-visits li{padding:8px 0;border-top:1px solid #0002}
+.team .lines{display:flex;flex-wrap:wrap;gap:4px 20px;margin-top:8px}
+.team .lines a{color:inherit;font-weight:640}
 .home-others{margin-top:20px}
 .home-none{display:grid;place-items:center;min-height:96px;border:1.5px dashed currentColor;opacity:.6;border-radius:var(--corner);font-size:.9rem}`,
   View: function Listing({ block }) {
@@ -200,8 +203,13 @@ function Where({ listing: { content }, block }: Shows & { block: string }) {
 
 /** In the look of a team of one. */
 function Agent({ listing: { agent } }: Shows) {
-  const { editing } = usePage();
+  const { editing, facts } = usePage();
+  const { words } = useReader();
   if (!agent) return editing ? <div className="home-none">This listing names no agent</div> : null;
+  const lines = [
+    [words.direct, agent.phone],
+    [words.office, agent.officePhone],
+  ].filter((line): line is [string, string] => Boolean(line[1]));
   return (
     <ul className="team">
       <li>
@@ -216,8 +224,19 @@ function Agent({ listing: { agent } }: Shows) {
           <i aria-hidden="true">{truncate(agent.name, 1)}</i>
         )}
         <b>{agent.name}</b>
-        <small>{agent.role}</small>
-        <span>{agent.about}</span>
+        <small>{[agent.role, agent.license, agent.brokerage].filter(Boolean).join(' · ')}</small>
+        <span>
+          {agent.about}
+          {lines.length > 0 && (
+            <span className="lines">
+              {lines.map(([label, phone]) => (
+                <a key={label} href={`tel:${dialled(phone, facts.country)}`}>
+                  {label} {phone}
+                </a>
+              ))}
+            </span>
+          )}
+        </span>
       </li>
     </ul>
   );

@@ -19,6 +19,10 @@ export const staff = pgTable(
     name: text().notNull(),
     role: text().notNull(),
     about: text().notNull(),
+    license: text().notNull().default(''),
+    brokerage: text().notNull().default(''),
+    phone: text().notNull().default(''),
+    officePhone: text('office_phone').notNull().default(''),
   },
   (table) => [index('client_staff_of').on(table.clientId, table.position)],
 );

@@ -31,9 +31,7 @@ export async function listingOf(
 
 /** A member of the staff as pages show them. */
 export const memberOf = ({
-  id,
-  name,
-  role,
-  about,
-  picture,
-}: typeof staff.$inferSelect): StaffMember => ({ id, name, role, about, picture });
+  clientId: _client,
+  position: _position,
+  ...member
+}: typeof staff.$inferSelect): StaffMember => member;

@@ -21,6 +21,34 @@ export function StaffFields({ record, change, problem }: RecordPart<StaffMember>
         value={record.role}
         onChange={(event) => change({ role: event.target.value })}
       />
+      <div className="grid grid-cols-2 gap-2">
+        <TextField
+          label="Direct line"
+          type="tel"
+          maxLength={40}
+          value={record.phone}
+          onChange={(event) => change({ phone: event.target.value })}
+        />
+        <TextField
+          label="Office line"
+          type="tel"
+          maxLength={40}
+          value={record.officePhone}
+          onChange={(event) => change({ officePhone: event.target.value })}
+        />
+        <TextField
+          label="License number"
+          maxLength={60}
+          value={record.license}
+          onChange={(event) => change({ license: event.target.value })}
+        />
+        <TextField
+          label="Brokerage"
+          maxLength={160}
+          value={record.brokerage}
+          onChange={(event) => change({ brokerage: event.target.value })}
+        />
+      </div>
       <LongField
         label="A sentence about them"
         rows={2}

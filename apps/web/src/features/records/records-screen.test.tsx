@@ -1,5 +1,5 @@
 import { api } from '@plumgate/contract';
-import type { ClientRecords } from '@plumgate/core/clients';
+import { emptyCard, type ClientRecords } from '@plumgate/core/clients';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { sheet } from '../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../testing/show.tsx';
@@ -7,8 +7,8 @@ import { RecordsScreen } from './records-screen.tsx';
 
 const records: ClientRecords = {
   staff: [
-    { id: idOf(60), name: 'Ines Rook', role: 'Dentist', about: '', picture: null },
-    { id: idOf(61), name: 'Tom Aldous', role: 'Hygienist', about: '', picture: null },
+    { id: idOf(60), name: 'Ines Rook', role: 'Dentist', about: '', picture: null, ...emptyCard },
+    { id: idOf(61), name: 'Tom Aldous', role: 'Hygienist', about: '', picture: null, ...emptyCard },
   ],
   services: [
     {

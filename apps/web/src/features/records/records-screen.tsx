@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { api } from '@plumgate/contract';
-import { ClientRecords } from '@plumgate/core/clients';
+import { ClientRecords, emptyCard } from '@plumgate/core/clients';
 import { useRef } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { call } from '../../api/call.ts';
@@ -79,7 +79,10 @@ function Records({
               one="person"
               empty="Who visitors will meet, each with a role and a face."
               records={value}
-              fresh={(id) => ({ id: id as never, name: '', role: '', about: '', picture: null })}
+              fresh={(id) => ({
+                ...{ id: id as never, name: '', role: '', about: '', picture: null },
+                ...emptyCard,
+              })}
               onChange={onChange}
               problem={problemIn('staff')}
               fields={(part) => <StaffFields {...part} />}

@@ -13,7 +13,7 @@ import {
   type BlockOf,
   type Draft,
 } from '@plumgate/core/page';
-import type { ClientRecords } from '@plumgate/core/clients';
+import { emptyCard, type ClientRecords } from '@plumgate/core/clients';
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { choiceOf, pageOf, sheet } from '../../../testing/samples.ts';
 import { idOf, serverOf, show } from '../../../testing/show.tsx';
@@ -23,7 +23,14 @@ import { SettingsPanel } from './settings-panel.tsx';
 
 const records: ClientRecords = {
   staff: [
-    { id: idOf(60), name: 'Ines Rook', role: 'Dentist', about: 'Never in a hurry.', picture: null },
+    {
+      id: idOf(60),
+      name: 'Ines Rook',
+      role: 'Dentist',
+      about: 'Never in a hurry.',
+      picture: null,
+      ...emptyCard,
+    },
   ],
   services: [],
   reviews: [],
