@@ -17,6 +17,8 @@ const flushMilliseconds = 1000;
 /** Small portions: a visitor waits for one at most. */
 const mostAtOnce = 100;
 const mostWaiting = 50_000;
+/** Of so many batches it stays known that they were written: another process may be reading the file of one just now. */
+const mostFinished = 60;
 /** Whoever finds a file after so long finds one that was never written. */
 const batchesLast = { hours: 24 * 30 };
 
@@ -145,16 +147,16 @@ export class GatheredWrites<Item> {
     batch: Pick<Batch<Item>, 'id' | 'done'>,
     items: readonly Item[],
   ): Promise<void> {
-    const { finished } = this;
+    const over = this.finished.slice(0, -mostFinished);
     const to = batch.done + items.length;
     await this.database.transaction(async (tx) => {
-      if (finished.length > 0)
-        await tx.delete(gatheredBatches).where(inArray(gatheredBatches.id, finished));
+      if (over.length > 0)
+        await tx.delete(gatheredBatches).where(inArray(gatheredBatches.id, over));
       const written = await this.written(tx, batch.id, to);
       const left = items.slice(Math.max(0, written - batch.done));
       if (left.length > 0) await this.gathered.writeBatch(tx, left);
     });
-    this.finished = this.finished.filter((id) => !finished.includes(id));
+    this.finished = this.finished.filter((id) => !over.includes(id));
     batch.done = to;
   }
 
