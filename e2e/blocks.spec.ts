@@ -1,6 +1,6 @@
 import { prose } from '@plumgate/core/basics';
 import { AxeBuilder } from '@axe-core/playwright';
-import type { PageId } from '@plumgate/core/basics';
+import type { ListingId, PageId } from '@plumgate/core/basics';
 import { shortForm, type FormDefinition } from '@plumgate/core/forms';
 import type { IconChoice } from '@plumgate/core/icons';
 import {
@@ -162,12 +162,18 @@ test('every block lies on the canvas as it lies live, wide and on a phone, free 
   const navigation = newBlock('navigation', 'block-navigation', {
     items: [{ label: 'This page', page: pageId as PageId }],
   });
+  const { listings } = await api<{ listings: { id: ListingId }[] }>(
+    app,
+    'GET',
+    `/api/clients/${clientId}/listings?limit=1`,
+  );
   await api(app, 'PUT', `/api/pages/${pageId}/draft`, {
     version: linked.version,
     draft: {
       ...linked.draft,
       page: {
         ...linked.draft.page,
+        listing: { id: listings[0]!.id, isLive: false },
         bands: linked.draft.page.bands.map((band) =>
           band.id === 'band-navigation'
             ? { ...band, columns: [{ ...band.columns[0]!, blocks: [navigation] }] }

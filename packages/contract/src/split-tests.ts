@@ -18,7 +18,7 @@ export const TestIdea = z.object({
   /** By how much of itself the rate is hoped to rise: 0.3 from 10% to 13%. */
   lift: HopedLift.default(0.2),
   /** The rate to plan by, from 0 to 1; the page's own where it is left out. */
-  base: z.number().gt(0).max(1).optional(),
+  base: z.number().gte(0.0001, 'Give a rate of at least 0.01%.').max(1).optional(),
   /** What is different on the page's draft, in words. */
   change: z.string().trim().max(200).default(''),
   /** The weight of each variation, the page as it is first. */

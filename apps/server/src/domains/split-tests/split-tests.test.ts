@@ -220,6 +220,7 @@ it('refuses a second test of a page, a draft that can’t be shown, and a page t
     { hypothesis: ' ' },
     { hypothesis: 'x', lift: 9 },
     { hypothesis: 'x', shares: [1] },
+    { hypothesis: 'x', base: 2.7e-295 },
   ])
     expect((await api('POST', `/api/pages/${world.first.pageId}/tests`, bad)).statusCode).toBe(400);
 });
