@@ -1,4 +1,4 @@
-import type { ClientRecords } from '@plumgate/core/clients';
+import { emptyCard, type ClientRecords } from '@plumgate/core/clients';
 import { buildWorld, TestApp, type World } from '../../testing/test-app.ts';
 
 /** Staff, services and reviews are typed once for a client, and are nobody else's. */
@@ -13,6 +13,7 @@ afterAll(() => app.stop());
 const id = (n: number) => `00000000-0000-4000-8000-0000000000${n}`;
 const member = (n: number, name: string) => ({
   ...{ id: id(n), name, role: 'Dentist', about: '', picture: null },
+  ...emptyCard,
 });
 const review = {
   ...{ id: id(30), said: 'Kind.', who: 'Dana R.', stars: 5, source: 'Harbor Pages', picture: null },
