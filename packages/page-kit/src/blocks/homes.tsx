@@ -17,7 +17,7 @@ export const homes: BlockView<'homes'> = {
 .homes .none{display:block;aspect-ratio:3/2;background:var(--tint)}
 .homes div{padding:16px 18px 18px}
 .homes b{display:block;font-family:var(--title-face);font-size:1.25rem;line-height:1.2}
-.homes a{color:inherit;text-decoration:none}
+.homes a{display:inline-block;min-height:24px;color:inherit;text-decoration:none}
 .homes a::after{content:"";position:absolute;inset:0}
 .homes a:hover{text-decoration:underline}
 .homes small{display:block;font-size:.9rem;opacity:.8}`,

@@ -25,7 +25,7 @@ const seenAtOnce = 5;
 export const listing: BlockView<'listing'> = {
   css: `
 .home p{margin:0}
-.home-state{display:inline-block;padding:3px 10px;border-radius:99px;background:var(--action);color:var(--on-action);font-size:.82rem;font-weight:680}
+.home-state{display:inline-block;padding:3px 10px;border-radius:99px;background:var(--action);color:var(--on-action);font-size:.9rem;font-weight:680}
 .home-state:is(.sold,.withdrawn){background:var(--ink,#222);color:#fff}
 .home .price{font-family:var(--title-face);font-size:calc(clamp(2.2rem,5cqi,3.4rem)*var(--size,1));line-height:1.08;font-weight:var(--weight,700);letter-spacing:-.02em;margin:.2em 0 .1em}
 .home .facts{font-weight:640}
@@ -42,7 +42,7 @@ export const listing: BlockView<'listing'> = {
 .home-visits{list-style:none;margin:0;padding:0}
 .home-visits li{padding:8px 0;border-top:1px solid #0002}
 .team .lines{display:flex;flex-wrap:wrap;gap:4px 20px;margin-top:8px}
-.team .lines a{color:inherit;font-weight:640}
+.team .lines a{display:inline-block;padding:3px 0;color:inherit;font-weight:640}
 .home-others{margin-top:20px}
 .home-none{display:grid;place-items:center;min-height:96px;border:1.5px dashed currentColor;opacity:.6;border-radius:var(--corner);font-size:.9rem}`,
   View: function Listing({ block }) {
