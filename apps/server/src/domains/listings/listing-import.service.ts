@@ -24,6 +24,7 @@ import type { CurrentUser } from '../../platform/http/bind.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { Jobs, type JobProgress, type JobRow } from '../../platform/jobs/jobs.ts';
 import { staff } from '../../records/clients/record-tables.ts';
+import { markPagesOf } from '../../records/listings/homes-for-sale.ts';
 import { listings } from '../../records/listings/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
@@ -142,6 +143,7 @@ export class ListingImport implements OnModuleInit {
         .update(listings)
         .set({ content, version: sql`${listings.version} + 1`, changedAt: now })
         .where(eq(listings.id, id));
+    await markPagesOf(tx, clientId, [...changed.keys()]);
     return counts;
   }
 

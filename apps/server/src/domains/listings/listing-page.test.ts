@@ -84,6 +84,21 @@ it('shows a new price when it is published', async () => {
   expect(body).not.toContain('$429,000');
 });
 
+it('shows what a file brought in when it is published', async () => {
+  const id = await add();
+  const made = await makePage(id);
+  await publish(made);
+  const csv =
+    'ListingId,UnparsedAddress,City,ListPrice\r\nMC-104,14 Beacon Hill Road,Marram Bay,399000';
+  await app.raw('POST', `/api/clients/${world.client.id}/listings/import`, csv, {
+    'content-type': 'text/csv',
+  });
+  await app.settle();
+  expect((await editorPage(made.pageId)).state).toBe('changed');
+  await publish(made);
+  expect(await seen()).toContain('$399,000');
+});
+
 it('or at once, where that was chosen', async () => {
   const id = await add();
   const made = await makePage(id);

@@ -2,7 +2,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Answered, api, ListingQuestion, ListingView } from '@plumgate/contract';
 import { localDay, referencesIn, type ClientId, type ListingId } from '@plumgate/core/basics';
 import { changedListing, ListingContent } from '@plumgate/core/listings';
-import { and, count, desc, eq, gte, isNotNull, isNull, lte, ne, sql, type SQL } from 'drizzle-orm';
+import { and, count, desc, eq, gte, isNull, lte, ne, sql, type SQL } from 'drizzle-orm';
 import { Clock } from '../../platform/clock.ts';
 import { Database, type Queries } from '../../platform/database/database.ts';
 import { likeWords } from '../../platform/database/like-words.ts';
@@ -14,11 +14,10 @@ import { SiteAddress } from '../../platform/site-address.ts';
 import { Bin } from '../../records/bin/bin.ts';
 import { removableRow } from '../../records/bin/removable-row.ts';
 import { staff } from '../../records/clients/record-tables.ts';
-import { pagesAbout } from '../../records/listings/homes-for-sale.ts';
+import { markPagesOf, pagesAbout } from '../../records/listings/homes-for-sale.ts';
 import { memberOf } from '../../records/listings/shown-listing.ts';
 import { listings } from '../../records/listings/table.ts';
 import { checkReferences } from '../../records/references/check-references.ts';
-import { pages } from '../../records/pages/table.ts';
 import { ClientService } from '../clients/client.service.ts';
 import { SiteVersions } from '../clients/site-versions.ts';
 
@@ -133,21 +132,12 @@ export class ListingService implements OnModuleInit {
 
   /** Pages that follow the listing show it from now on; those that don't have something to publish. */
   private async noteChange(tx: Queries, clientId: ClientId, id: ListingId): Promise<void> {
-    await tx
-      .update(pages)
-      .set({ liveVersion: 0 })
-      .where(
-        and(
-          eq(pages.clientId, clientId),
-          isNotNull(pages.liveVersion),
-          sql`${pages.draft}->'listing' @> ${JSON.stringify({ id, isLive: false })}::jsonb`,
-        ),
-      );
+    await markPagesOf(tx, clientId, [id]);
     await this.versions.changed(tx, clientId);
   }
 
   /** The day it is now where a client is. */
-  async today(clientId: ClientId): Promise<string> {
+  private async today(clientId: ClientId): Promise<string> {
     const { facts } = await this.clients.row(clientId);
     return localDay(this.clock.now(), facts.zone);
   }

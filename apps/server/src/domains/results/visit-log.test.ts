@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { appendFileSync, mkdirSync, readdirSync } from 'node:fs';
+import { appendFileSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ClientId, Instant, PageId, RevisionId } from '@plumgate/core/basics';
 import { sql } from 'drizzle-orm';
@@ -95,6 +95,16 @@ it('counts what others left when one line of a file is no visit', async () => {
   leave('one-wrong', line(visit('jo')) + line(wrong) + line(visit('kim')));
   await startAgain();
   expect(await counted()).toEqual({ events: 2, views: 2 });
+});
+
+it('starts, and counts the rest, where a file can’t be read', async () => {
+  leave('a-broken', 'no visit at all\n');
+  leave('b-other-build', '{"kind":"view"}\n');
+  leave('c-whole', line(visit('ned')));
+  await startAgain();
+  expect(await counted()).toEqual({ events: 1, views: 1 });
+  expect(readdirSync(folder()).sort()).toEqual(['a-broken.jsonl', 'b-other-build.jsonl']);
+  rmSync(folder(), { recursive: true });
 });
 
 it('counts where no file can be written', async () => {

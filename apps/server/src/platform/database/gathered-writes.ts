@@ -85,13 +85,18 @@ export class GatheredWrites<Item> {
     return this.writing;
   }
 
-  /** Writes what a killed program left behind. */
+  /** Writes what a killed program left behind; a file that can't be read stays, and keeps no other from being. */
   async replay(): Promise<void> {
-    for (const id of await this.journal.ids()) {
-      const items = (await this.journal.read(id)).map((plain) => this.gathered.fromPlain(plain));
-      await this.writeItems({ id, items, done: 0 });
-      await this.journal.remove(id);
-    }
+    for (const id of await this.journal.ids())
+      await this.replayFile(id).catch((error: unknown) =>
+        this.log.error({ err: error, batch: id }, `${this.name} of an earlier run not written`),
+      );
+  }
+
+  private async replayFile(id: string): Promise<void> {
+    const items = (await this.journal.read(id)).map((plain) => this.gathered.fromPlain(plain));
+    await this.writeItems({ id, items, done: 0 });
+    await this.journal.remove(id);
   }
 
   private begin(): Batch<Item> {

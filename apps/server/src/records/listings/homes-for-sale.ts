@@ -1,6 +1,7 @@
-import type { ClientId } from '@plumgate/core/basics';
+import type { ClientId, ListingId } from '@plumgate/core/basics';
 import type { ListedHome } from '@plumgate/core/listings';
-import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { isAnyKey } from '../../platform/database/bulk.ts';
 import type { Queries } from '../../platform/database/database.ts';
 import { isLive, pageRevisions, pages } from '../pages/table.ts';
 import { listings } from './table.ts';
@@ -34,7 +35,12 @@ export async function homesForSale(db: Queries, clientId: ClientId): Promise<Lis
 }
 
 /** The live pages that are about some listings, those first that come first in their funnels. */
-export function pagesAbout(db: Queries, clientId: ClientId, ids: readonly string[]) {
+export async function pagesAbout(
+  db: Queries,
+  clientId: ClientId,
+  ids: readonly ListingId[],
+): Promise<{ listing: string; name: string; slug: string }[]> {
+  if (ids.length === 0) return [];
   const listing = sql<string>`${pageRevisions.document}->'listing'->>'id'`;
   return db
     .select({ listing, name: pages.name, slug: pages.slug })
@@ -42,4 +48,24 @@ export function pagesAbout(db: Queries, clientId: ClientId, ids: readonly string
     .innerJoin(pageRevisions, eq(pageRevisions.id, pages.liveRevision))
     .where(and(eq(pages.clientId, clientId), isLive, inArray(listing, [...ids])))
     .orderBy(pages.position);
+}
+
+/** Marks pages that show some listings as they were when they were published: there is something to publish. */
+export async function markPagesOf(
+  tx: Queries,
+  clientId: ClientId,
+  ids: readonly ListingId[],
+): Promise<void> {
+  if (ids.length === 0) return;
+  await tx
+    .update(pages)
+    .set({ liveVersion: 0 })
+    .where(
+      and(
+        eq(pages.clientId, clientId),
+        isNotNull(pages.liveVersion),
+        isAnyKey(sql`${pages.draft}->'listing'->>'id'`, ids),
+        sql`${pages.draft}->'listing'->>'isLive' = 'false'`,
+      ),
+    );
 }
