@@ -138,6 +138,10 @@ export function changedListing(
 export const sellsHomes = (trade: string): boolean =>
   /realt|real estate|estate agent|propert|broker|homes/i.test(trade);
 
+/** Whether it is over: sold, or taken off the market. */
+export const isGone = ({ status }: Pick<ListingContent, 'status'>): boolean =>
+  status === 'sold' || status === 'withdrawn';
+
 /** Whether somebody can still buy it. */
 export const isForSale = ({ status }: Pick<ListingContent, 'status'>): boolean =>
   status === 'soon' || status === 'active';

@@ -59,8 +59,6 @@ export function marketReport(
     const first = Temporal.PlainDate.from(to).subtract({ days: days - 1 });
     return listings.filter(({ soldOn }) => isBetween(soldOn, first.toString(), to)).length;
   };
-  const months = (daysBetween(from, to) + 1) / daysOfMonth;
-  const enough = sold.length >= fewestHomes;
   return {
     medianPrice: figureOf(sold.map(({ soldPrice }) => soldPrice)),
     pricePerArea: figureOf(
@@ -72,10 +70,7 @@ export function marketReport(
     forSale,
     sold30: soldSince(30),
     sold90: soldSince(90),
-    monthsOfSupply: {
-      value: enough ? forSale / (sold.length / months) : null,
-      count: sold.length,
-    },
+    monthsOfSupply: monthsOfSupply(forSale, sold.length, { from, to }),
     saleToList: figureOf(
       sold.map(({ soldPrice, price }) => (soldPrice === null || !price ? null : soldPrice / price)),
     ),
@@ -135,7 +130,23 @@ function daysOnMarket({ listedOn, contractOn, soldOn }: MarketListing): number |
 
 function figureOf(values: readonly (number | null)[]): MarketFigure {
   const known = values.filter((value) => value !== null);
-  return { value: known.length >= fewestHomes ? median(known) : null, count: known.length };
+  return toldBy(known.length, median(known));
+}
+
+/** A number that so many homes tell. */
+export const toldBy = (count: number, value: number | null): MarketFigure => ({
+  value: count >= fewestHomes ? value : null,
+  count,
+});
+
+/** How many months it would take to sell what is for sale, at the pace of a period in which so many were sold. */
+export function monthsOfSupply(
+  forSale: number,
+  sold: number,
+  { from, to }: Pick<MarketPeriod, 'from' | 'to'>,
+): MarketFigure {
+  const months = (daysBetween(from, to) + 1) / daysOfMonth;
+  return toldBy(sold, sold === 0 ? null : forSale / (sold / months));
 }
 
 const isBetween = (day: string | null, from: string, to: string): boolean =>

@@ -1,8 +1,10 @@
+import { homeReader } from '@plumgate/core/languages';
 import {
   homesBeside,
   listingFacts,
   listingName,
   listingPrice,
+  type HomeReader,
   type ListedHome,
 } from '@plumgate/core/listings';
 import { usePage, type BlockView } from '../page-context.ts';
@@ -27,12 +29,13 @@ export const homes: BlockView<'homes'> = {
   },
 };
 
+/** How the page tells of homes. */
+export const useHomeReader = (): HomeReader => homeReader(usePage().facts, usePageStrings());
+
 /** Homes as cards; where there is none, that it is so. */
 export function HomeCards({ homes }: { homes: readonly ListedHome[] }) {
-  const { facts } = usePage();
-  const strings = usePageStrings();
-  if (homes.length === 0) return <p>{strings.home.none}</p>;
-  const reader = { currency: facts.currency, locale: strings.locale, words: strings.home };
+  const reader = useHomeReader();
+  if (homes.length === 0) return <p>{reader.words.none}</p>;
   return (
     <ul className="homes">
       {homes.map(({ id, content, href }) => {
@@ -50,7 +53,7 @@ export function HomeCards({ homes }: { homes: readonly ListedHome[] }) {
               <span className="none" />
             )}
             <div>
-              <b>{listingPrice(content.price, reader) || strings.home.statuses[content.status]}</b>
+              <b>{listingPrice(content.price, reader) || reader.words.statuses[content.status]}</b>
               {href ? <a href={href}>{listingName(content)}</a> : listingName(content)}
               <small>{listingFacts(content, reader)}</small>
             </div>

@@ -1,8 +1,7 @@
 import { truncate, withValues } from '@plumgate/core/basics';
-import type { ShownListing } from '@plumgate/core/listings';
 import {
   homesBeside,
-  isForSale,
+  isGone,
   listingAddress,
   listingFacts,
   listingName,
@@ -10,13 +9,13 @@ import {
   moreFacts,
   openHousesFrom,
   openHouseWords,
+  type ShownListing,
 } from '@plumgate/core/listings';
 import { dialled } from '@plumgate/core/people';
-import { homeParts, type HomePart } from '@plumgate/core/page';
+import { homeParts, newBlock, type HomePart } from '@plumgate/core/page';
 import { usePage, type BlockView } from '../page-context.ts';
-import { usePageStrings } from '../page-strings.ts';
 import { Photo } from '../photo.tsx';
-import { HomeCards } from './homes.tsx';
+import { HomeCards, useHomeReader } from './homes.tsx';
 import { map } from './map.tsx';
 
 /** As many pictures are seen at once; the others open by a press. */
@@ -85,21 +84,13 @@ interface Shows {
   listing: ShownListing;
 }
 
-function useReader() {
-  const { facts } = usePage();
-  const { home: words, locale } = usePageStrings();
-  return { currency: facts.currency, locale, words };
-}
-
 /** What it costs and has; of one that is gone that it is, with the others that are not. */
-function Price({ listing: { content, ...shown } }: Shows) {
+function Price({ listing }: Shows) {
   const { homes } = usePage();
-  const reader = useReader();
+  const reader = useHomeReader();
   const { words } = reader;
-  const others =
-    isForSale(content) || content.status === 'pending'
-      ? []
-      : homesBeside(homes, { ...shown, content }, { ofAgent: false, most: 3 });
+  const { content } = listing;
+  const others = isGone(content) ? homesBeside(homes, listing, { ofAgent: false, most: 3 }) : [];
   return (
     <div className="home">
       <p>
@@ -120,7 +111,7 @@ function Price({ listing: { content, ...shown } }: Shows) {
 }
 
 function Pictures({ listing: { content } }: Shows) {
-  const { words } = useReader();
+  const { words } = useHomeReader();
   const { editing } = usePage();
   const { pictures, plan } = content;
   const all = plan ? [...pictures, { picture: plan, alt: words.plan }] : pictures;
@@ -156,7 +147,7 @@ function Pictures({ listing: { content } }: Shows) {
 }
 
 function Words({ listing: { content } }: Shows) {
-  const { words } = useReader();
+  const { words } = useHomeReader();
   return (
     <div className="home">
       {content.about && <p className="home-words">{content.about}</p>}
@@ -178,7 +169,7 @@ function Words({ listing: { content } }: Shows) {
 
 function Visits({ listing: { content } }: Shows) {
   const { now, editing } = usePage();
-  const reader = useReader();
+  const reader = useHomeReader();
   const next = openHousesFrom(content.openHouses, now);
   if (next.length === 0)
     return editing ? <div className="home-none">No open house is planned</div> : null;
@@ -196,15 +187,14 @@ function Visits({ listing: { content } }: Shows) {
 
 function Where({ listing: { content }, block }: Shows & { block: string }) {
   const View = map.View;
-  const place = { address: listingAddress(content), place: content.place };
-  const shape = { zoom: 15, height: 320, directions: '' };
-  return <View block={{ id: block, kind: 'map', look: {}, ownName: '', ...place, ...shape }} />;
+  const shown = { address: listingAddress(content), place: content.place, directions: '' };
+  return <View block={newBlock('map', block, shown)} />;
 }
 
 /** In the look of a team of one. */
 function Agent({ listing: { agent } }: Shows) {
   const { editing, facts } = usePage();
-  const { words } = useReader();
+  const { words } = useHomeReader();
   if (!agent) return editing ? <div className="home-none">This listing names no agent</div> : null;
   const lines = [
     [words.direct, agent.phone],

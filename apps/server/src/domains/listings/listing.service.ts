@@ -8,7 +8,7 @@ import { Database, type Queries } from '../../platform/database/database.ts';
 import { likeWords } from '../../platform/database/like-words.ts';
 import { brokenUniqueRule } from '../../platform/database/sql-state.ts';
 import { AppProblem, notFound } from '../../platform/http/app-problem.ts';
-import { afterDayCursor, dayCursorOf } from '../../platform/http/cursor.ts';
+import { afterDayCursor, cursorOf } from '../../platform/http/cursor.ts';
 import { IdSource } from '../../platform/id-source.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
 import { Bin } from '../../records/bin/bin.ts';
@@ -72,7 +72,7 @@ export class ListingService implements OnModuleInit {
       .limit(mostTowns);
     return {
       listings: await this.views(clientId, shown),
-      next: rows.length > limit && last ? dayCursorOf(last.listedOn!, last.id) : null,
+      next: rows.length > limit && last ? cursorOf(last.listedOn!, last.id) : null,
       total: counted!.total,
       towns: towns.map(({ town }) => town!),
     };

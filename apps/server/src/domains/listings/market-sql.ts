@@ -1,6 +1,7 @@
 import type { ClientId } from '@plumgate/core/basics';
 import {
-  fewestHomes,
+  monthsOfSupply,
+  toldBy,
   type AreaContent,
   type MarketFigure,
   type MarketMonth,
@@ -19,11 +20,10 @@ export interface MarketArea {
   content: AreaContent;
 }
 
-const daysOfMonth = 365.25 / 12;
-
 /** Median and count of what is known, of rows that meet a condition. */
 const medianOf = (value: SQL, when: SQL) =>
-  sql`percentile_cont(0.5) within group (order by ${value}) filter (where ${when}), count(${value}) filter (where ${when})::int`;
+  sql`json_build_object('value', percentile_cont(0.5) within group (order by ${value}) filter (where ${when}), 'count', count(${value}) filter (where ${when}))`;
+const medians = ['medianPrice', 'pricePerArea', 'daysOnMarket', 'saleToList'] as const;
 
 /** What `marketReport` in core says, counted by the database: a test holds both to the same. */
 export async function marketOf(
@@ -37,29 +37,25 @@ export async function marketOf(
   const perArea = areaIn({ amount: 1, unit }, 'sqm');
   const end = sql`coalesce(contract_on, sold_on)`;
   const days = sql`case when ${end} >= listed_on then ${end} - listed_on end`;
-  const { rows } = await db.execute<{ numbers: (string | number | null)[] }>(sql`
-    select json_build_array(
-      ${medianOf(sql`sold_price`, isSold)},
-      ${medianOf(sql`sold_price / nullif(square_meters, 0) * ${perArea}::float8`, isSold)},
-      ${medianOf(days, isSold)},
-      ${medianOf(sql`sold_price::float8 / nullif(price, 0)`, isSold)},
-      count(*) filter (where ${isForSale(sql`${to}::date`)})::int,
-      count(*) filter (where sold_on between ${since(30)}::date and ${to}::date)::int,
-      count(*) filter (where sold_on between ${since(90)}::date and ${to}::date)::int,
-      count(*) filter (where ${isSold})::int
-    ) as numbers
+  const { rows } = await db.execute<
+    Record<(typeof medians)[number], MarketFigure> &
+      Record<'forSale' | 'sold30' | 'sold90' | 'sold', number>
+  >(sql`
+    select ${medianOf(sql`sold_price`, isSold)} as "medianPrice",
+      ${medianOf(sql`sold_price / nullif(square_meters, 0) * ${perArea}::float8`, isSold)} as "pricePerArea",
+      ${medianOf(days, isSold)} as "daysOnMarket",
+      ${medianOf(sql`sold_price::float8 / nullif(price, 0)`, isSold)} as "saleToList",
+      count(*) filter (where ${isForSale(sql`${to}::date`)})::int as "forSale",
+      count(*) filter (where sold_on between ${since(30)}::date and ${to}::date)::int as sold30,
+      count(*) filter (where sold_on between ${since(90)}::date and ${to}::date)::int as sold90,
+      count(*) filter (where ${isSold})::int as sold
     from (${homesIn(area)}) as homes`);
-  const numbers = rows[0]!.numbers.map((one) => (one === null ? null : Number(one)));
-  const figure = (at: number): MarketFigure => figureOf(numbers[at] ?? null, numbers[at + 1]!);
-  const [forSale, sold30, sold90, sold] = numbers.slice(8) as [number, number, number, number];
-  const months = (Temporal.PlainDate.from(from).until(day).days + 1) / daysOfMonth;
+  const { sold, ...counted } = rows[0]!;
+  const told = medians.map((name) => [name, toldBy(counted[name].count, counted[name].value)]);
   return {
-    medianPrice: figure(0),
-    pricePerArea: figure(2),
-    daysOnMarket: figure(4),
-    ...{ forSale, sold30, sold90 },
-    monthsOfSupply: figureOf(sold > 0 ? forSale / (sold / months) : null, sold),
-    saleToList: figure(6),
+    ...counted,
+    ...(Object.fromEntries(told) as Record<(typeof medians)[number], MarketFigure>),
+    monthsOfSupply: monthsOfSupply(counted.forSale, sold, { from, to }),
   };
 }
 
@@ -97,7 +93,7 @@ export async function monthsOf(
     from months left join sold on sold.month = ${monthOf(sql`months.first`)} order by months.first`);
   return rows.map(({ month, price, priced, sold, for_sale: forSale }) => ({
     ...{ month, sold, forSale },
-    medianPrice: figureOf(price === null ? null : Number(price), priced),
+    medianPrice: toldBy(priced, price),
   }));
 }
 
@@ -127,8 +123,3 @@ const liesInSql = ({ postcodes, towns, outline }: AreaContent): SQL => {
     sql` or `,
   );
 };
-
-const figureOf = (value: number | null, count: number): MarketFigure => ({
-  value: count >= fewestHomes ? value : null,
-  count,
-});

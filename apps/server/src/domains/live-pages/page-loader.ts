@@ -20,7 +20,7 @@ import {
 } from '@plumgate/core/page';
 import { codeOnPage, tagsOf, type Measuring, type PageCode } from '@plumgate/core/tags';
 import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import { isForSale, ListingContent, type ShownListing } from '@plumgate/core/listings';
+import { isGone, ListingContent, type ShownListing } from '@plumgate/core/listings';
 import { Database } from '../../platform/database/database.ts';
 import { Clock } from '../../platform/clock.ts';
 import { SiteAddress } from '../../platform/site-address.ts';
@@ -340,8 +340,9 @@ export class PageLoader {
     const bound = document.listing;
     const listing = written ?? (bound ? await listingOf(db, clientId, bound.id) : null);
     const showsHomes = blocksOf(document).some(({ kind }) => kind === 'homes');
-    const isGone = listing !== null && !isForSale(listing.content);
-    return { listing, homes: showsHomes || isGone ? await homesForSale(db, clientId) : [] };
+    // The page of a home that is gone shows the others.
+    const offersOthers = listing !== null && isGone(listing.content);
+    return { listing, homes: showsHomes || offersOthers ? await homesForSale(db, clientId) : [] };
   }
 
   private async referencesOf(

@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { CalendarId, PictureId } from '@plumgate/core/basics';
 import { clientFields } from '@plumgate/core/clients';
-import { pageWords } from '@plumgate/core/languages';
+import { homeReader, pageWords } from '@plumgate/core/languages';
 import { listingFields, localMoment } from '@plumgate/core/listings';
 import { ownConsentWords } from '@plumgate/core/tags';
 import { fillOrKeep, pageMergeBudget } from '@plumgate/core/messages';
@@ -120,11 +120,7 @@ export class PageRenderer {
         event: eventOnPage(page.event, page.facts, words.locale),
       }),
       ...(page.listing && {
-        listing: listingFields(
-          page.listing.content,
-          { currency: page.facts.currency, locale: words.locale, words: words.home },
-          now,
-        ),
+        listing: listingFields(page.listing.content, homeReader(page.facts, words), now),
       }),
     };
     const budget = pageMergeBudget();

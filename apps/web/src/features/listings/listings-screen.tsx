@@ -31,7 +31,7 @@ import { ImportListings } from './import-listings.tsx';
 type Listed = Answered<typeof api.listListings>['listings'][number];
 type Client = NonNullable<ReturnType<typeof useClient>>;
 
-export const statusTones = {
+const statusTones = {
   soon: 'tide',
   active: 'leaf',
   pending: 'honey',

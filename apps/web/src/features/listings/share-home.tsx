@@ -36,12 +36,11 @@ export function ShareHome({
     const given = { client: client!, listing: content, address, qr, origin: location.origin };
     if (!printInTab(windowCard(design, given))) toast.error(noTab);
   };
-  const savePost = async (size: PostSize) => {
+  const savePost = async (size: PostSize) =>
     saveBlob(
       await drawPost(size, content, client!),
       `${content.street} ${postSizes[size].label}.png`,
     );
-  };
   return (
     <Dialog title={listingName(content)} width="w-[560px]" onClose={onClose}>
       {!client ? (
@@ -80,8 +79,7 @@ export function ShareHome({
             ))}
           </Group>
           <p className="text-xs text-muted">
-            Codes on cards and flyers carry a tag, so that whoever scans one is counted under
-            Sources.
+            Codes on cards and flyers carry a tag: people who scan one are counted under Sources.
           </p>
         </div>
       )}

@@ -5,7 +5,7 @@ import type { Brand } from '@plumgate/core/brand';
 import { addressLine, clientFields } from '@plumgate/core/clients';
 import type { FormDefinition } from '@plumgate/core/forms';
 import { samplePerson } from '@plumgate/core/emails';
-import { pageWords } from '@plumgate/core/languages';
+import { homeReader, pageWords } from '@plumgate/core/languages';
 import { listingFields, localMoment } from '@plumgate/core/listings';
 import { fillOrKeep } from '@plumgate/core/messages';
 import type { PageDocument } from '@plumgate/core/page';
@@ -59,13 +59,7 @@ export function pageContext(
   const event = calendar?.event ?? null;
   const fields = {
     event: event?.fields ?? {},
-    listing: listing
-      ? listingFields(
-          listing.content,
-          { currency: client.facts.currency, locale: words.locale, words: words.home },
-          now,
-        )
-      : {},
+    listing: listing ? listingFields(listing.content, homeReader(client.facts, words), now) : {},
     client: clientFields(client.name, client.facts),
     person: samplePerson,
     vouchers: Object.fromEntries(from.around.vouchers.map(({ key }) => [key, sampleCode])),

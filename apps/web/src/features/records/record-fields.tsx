@@ -5,6 +5,14 @@ import { starOptions } from './star-options.ts';
 import { PriceField } from './price-field.tsx';
 import type { RecordPart } from './record-list.tsx';
 
+/** What stands on somebody's card beside name and role. */
+const onCard = [
+  ['phone', 'Direct line', 'tel', 40],
+  ['officePhone', 'Office line', 'tel', 40],
+  ['license', 'License number', 'text', 60],
+  ['brokerage', 'Brokerage', 'text', 160],
+] as const;
+
 export function StaffFields({ record, change, problem }: RecordPart<StaffMember>) {
   return (
     <>
@@ -22,32 +30,16 @@ export function StaffFields({ record, change, problem }: RecordPart<StaffMember>
         onChange={(event) => change({ role: event.target.value })}
       />
       <div className="grid grid-cols-2 gap-2">
-        <TextField
-          label="Direct line"
-          type="tel"
-          maxLength={40}
-          value={record.phone}
-          onChange={(event) => change({ phone: event.target.value })}
-        />
-        <TextField
-          label="Office line"
-          type="tel"
-          maxLength={40}
-          value={record.officePhone}
-          onChange={(event) => change({ officePhone: event.target.value })}
-        />
-        <TextField
-          label="License number"
-          maxLength={60}
-          value={record.license}
-          onChange={(event) => change({ license: event.target.value })}
-        />
-        <TextField
-          label="Brokerage"
-          maxLength={160}
-          value={record.brokerage}
-          onChange={(event) => change({ brokerage: event.target.value })}
-        />
+        {onCard.map(([field, label, type, most]) => (
+          <TextField
+            key={field}
+            label={label}
+            type={type}
+            maxLength={most}
+            value={record[field]}
+            onChange={(event) => change({ [field]: event.target.value })}
+          />
+        ))}
       </div>
       <LongField
         label="A sentence about them"
